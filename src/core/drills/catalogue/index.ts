@@ -1,0 +1,20 @@
+import { Drill } from '../schema.ts';
+import { ballMastery } from './ball-mastery.ts';
+import { dribbling } from './dribbling.ts';
+import { footwork } from './footwork.ts';
+import { juggling } from './juggling.ts';
+import { touchAndShot } from './touch-and-shot.ts';
+import { wall } from './wall.ts';
+
+/** The shipped drills, checked against the schema when the module loads: a missing field stops the build. */
+export const CATALOGUE: readonly Drill[] = [
+  ...ballMastery,
+  ...wall,
+  ...juggling,
+  ...dribbling,
+  ...touchAndShot,
+  ...footwork,
+].map((drill) => Drill.parse(drill));
+
+/** The shipped drills by id. */
+export const catalogueById: ReadonlyMap<string, Drill> = new Map(CATALOGUE.map((drill) => [drill.id, drill]));

@@ -1,0 +1,106 @@
+/** The closed lists of words that a drill is described with. They are the names in data, code and interface alike. */
+
+export const FAMILIES = [
+  'ball mastery',
+  'wall',
+  'juggling',
+  'dribbling',
+  'turns and moves',
+  'first touch',
+  'footwork',
+  'shooting',
+  'stretch',
+] as const;
+export type Family = (typeof FAMILIES)[number];
+
+export const MEASURES = [
+  'count in time',
+  'hits in time',
+  'unbroken run',
+  'fixed reps',
+  'sets',
+  'course time',
+  'surfaces',
+  'time on',
+] as const;
+export type Measure = (typeof MEASURES)[number];
+
+export const SIDES = [
+  'untracked',
+  'alternating',
+  'each foot',
+  'left',
+  'right',
+  'stronger then other',
+  'other foot only',
+] as const;
+export type Sides = (typeof SIDES)[number];
+
+/** What a work interval or a score belongs to. `both` is a go whose feet are not told apart. */
+export const FEET = ['left', 'right', 'both'] as const;
+export type Foot = (typeof FEET)[number];
+
+/** How a player answered "which foot do you like best". `both` also stands for "not sure". */
+export const STRONGER_FEET = ['left', 'right', 'both'] as const;
+export type StrongerFoot = (typeof STRONGER_FEET)[number];
+
+export const PACES = ['easy', 'half', 'full'] as const;
+export type Pace = (typeof PACES)[number];
+
+/** The coach's three rough levels of a player; benchmark bands are given for each. */
+export const LEVELS = ['starting', 'steady', 'strong'] as const;
+export type Level = (typeof LEVELS)[number];
+
+export const LOADS = ['single-leg hop', 'heading', 'high impact', 'overhead'] as const;
+export type Load = (typeof LOADS)[number];
+
+export const SURFACES = ['right foot', 'left foot', 'right thigh', 'left thigh'] as const;
+export type Surface = (typeof SURFACES)[number];
+
+export const KIT = ['ball', 'cones', 'wall', 'mini-goal', 'tennis ball'] as const;
+export type Kit = (typeof KIT)[number];
+
+/** What can stand in for a piece of kit at home, in the order in which it is offered. */
+export const STAND_INS: Record<Kit, readonly string[]> = {
+  ball: ['any ball that rolls true'],
+  cones: ['shoes', 'bottles', 'folded shirts'],
+  wall: ['any wall that takes knocks, away from windows', 'a rebound board'],
+  'mini-goal': ['tape on the wall', 'two bags'],
+  'tennis ball': ['a size-1 ball', 'rolled-up socks'],
+};
+
+/** Where the better result lies: a count wants more, a course time wants less. */
+export const BETTER: Record<Measure, 'more' | 'less'> = {
+  'count in time': 'more',
+  'hits in time': 'more',
+  'unbroken run': 'more',
+  'fixed reps': 'less',
+  sets: 'less',
+  'course time': 'less',
+  surfaces: 'more',
+  'time on': 'more',
+};
+
+/** The unit that a result of a measure is shown in, after the number. */
+export function resultUnit(measure: Measure): string {
+  switch (measure) {
+    case 'hits in time':
+      return 'hits';
+    case 'fixed reps':
+    case 'course time':
+    case 'time on':
+      return 's';
+    case 'sets':
+      return 'faults';
+    case 'unbroken run':
+      return 'in a row';
+    default:
+      return 'reps';
+  }
+}
+
+/** The foot that is not `foot`; `both` stays `both`. */
+export function otherFoot(foot: Foot): Foot {
+  if (foot === 'both') return 'both';
+  return foot === 'left' ? 'right' : 'left';
+}

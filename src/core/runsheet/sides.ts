@@ -1,0 +1,32 @@
+import { type Foot, otherFoot, type Sides, type StrongerFoot } from '../drills/terms.ts';
+import type { Item } from '../weeks/schema.ts';
+
+/** The foot a player calls the stronger one; "both" or "not sure" counts as right. */
+export function strongerOf(strongerFoot: StrongerFoot): 'left' | 'right' {
+  return strongerFoot === 'left' ? 'left' : 'right';
+}
+
+/**
+ * The order in which the feet work in one round.
+ * @param round from 0; with `turn about` every second round starts with the other foot.
+ */
+export function feetOfRound(sides: Sides, starts: Item['starts'], strongerFoot: StrongerFoot, round: number): Foot[] {
+  const stronger = strongerOf(strongerFoot);
+  switch (sides) {
+    case 'untracked':
+    case 'alternating':
+      return ['both'];
+    case 'left':
+    case 'right':
+      return [sides];
+    case 'other foot only':
+      return [otherFoot(stronger)];
+    case 'stronger then other':
+      return [stronger, otherFoot(stronger)];
+    case 'each foot': {
+      const asked = starts === 'stronger' ? stronger : starts === 'left' ? 'left' : 'right';
+      const first = starts === 'turn about' && round % 2 === 1 ? otherFoot(asked) : asked;
+      return [first, otherFoot(first)];
+    }
+  }
+}

@@ -1,0 +1,114 @@
+import { z } from 'zod';
+import { Drill } from '../drills/schema.ts';
+import { PACES, SIDES, SURFACES } from '../drills/terms.ts';
+
+/** Device- or editor-made identifier (UUID, any version). */
+export const Id = z.uuid('This id is not a UUID.');
+
+const rounds = z.number('Rounds must be a number.').int('Rounds must be a whole number.').min(1, 'At least 1 round.').max(20, 'At most 20 rounds.');
+const seconds = (max: number) =>
+  z.number('Seconds must be a number.').int('Seconds must be a whole number.').min(5, 'Work lasts at least 5 seconds.').max(max, `Work lasts at most ${max} seconds.`);
+const reps = z.number('Reps must be a number.').int('Reps must be a whole number.').min(1, 'At least 1 rep.').max(500, 'At most 500 reps.');
+
+/** How much of a drill an item asks for; one shape for each measure. Rounds are goes per side. */
+export const Dose = z.discriminatedUnion('measure', [
+  z.object({ measure: z.literal('count in time'), seconds: seconds(300), rounds }),
+  z.object({
+    measure: z.literal('hits in time'),
+    seconds: seconds(300),
+    rounds,
+    /** Steps from the goal; part of the record's key. */
+    distance: z.number().int().min(1, 'At least 1 step away.').max(30, 'At most 30 steps away.'),
+  }),
+  z.object({ measure: z.literal('unbroken run'), seconds: seconds(600), rounds, bounce: z.boolean() }),
+  z.object({ measure: z.literal('fixed reps'), reps, rounds }),
+  z.object({ measure: z.literal('sets'), sets: z.number().int('Sets must be a whole number.').min(1, 'At least 1 set.').max(20, 'At most 20 sets.') }),
+  z.object({ measure: z.literal('course time'), rounds }),
+  z.object({
+    measure: z.literal('surfaces'),
+    reps: reps.max(100, 'At most 100 touches a surface.'),
+    surfaces: z.array(z.enum(SURFACES)).min(1, 'Pick at least one surface.').max(4),
+  }),
+  z.object({ measure: z.literal('time on'), seconds: seconds(3600), rounds }),
+]);
+export type Dose = z.infer<typeof Dose>;
+
+/** A stretch of work at one pace. A ladder is a list of them; its seconds add up to the dose's seconds. */
+export const PaceStretch = z.object({ pace: z.enum(PACES), seconds: seconds(600) });
+export type PaceStretch = z.infer<typeof PaceStretch>;
+
+export const TargetRule = z.discriminatedUnion('rule', [
+  z.object({
+    rule: z.literal('same for all'),
+    number: z.number('The number to reach must be a number.').min(0, 'The number to reach cannot be negative.').max(10_000, 'The number to reach is at most 10,000.'),
+  }),
+  z.object({ rule: z.literal('by level') }),
+  z.object({ rule: z.literal('beat your best') }),
+  z.object({ rule: z.literal('no number') }),
+]);
+export type TargetRule = z.infer<typeof TargetRule>;
+
+export const STARTS = ['right', 'left', 'stronger', 'turn about'] as const;
+
+export const Item = z
+  .object({
+    id: Id,
+    drillId: z.string().min(1).max(80),
+    dose: Dose,
+    side: z.enum(SIDES),
+    /** Which foot goes first; `turn about` changes it from round to round. */
+    starts: z.enum(STARTS),
+    /** Empty: the whole work at the usual pace. */
+    paces: z.array(PaceStretch).max(12, 'At most 12 stretches of pace.'),
+    /** Off time between rounds of this item; 0 goes straight on after the switch. */
+    restSeconds: z.number().int().min(0).max(300, 'A rest is at most 300 seconds.'),
+    scored: z.boolean(),
+    target: TargetRule,
+  })
+  .superRefine((item, ctx) => {
+    if (item.paces.length === 0) return;
+    if (!('seconds' in item.dose)) {
+      ctx.addIssue({ code: 'custom', path: ['paces'], message: 'Only timed work can change pace by the clock.' });
+      return;
+    }
+    const sum = item.paces.reduce((total, stretch) => total + stretch.seconds, 0);
+    if (sum !== item.dose.seconds) {
+      ctx.addIssue({ code: 'custom', path: ['paces'], message: `The pace stretches last ${sum} seconds, the work ${item.dose.seconds}.` });
+    }
+  });
+export type Item = z.infer<typeof Item>;
+
+export const BLOCK_KINDS = ['warm-up', 'recap', 'new skill', 'leg burner', 'combination', 'challenge', 'free play', 'cool-down'] as const;
+export type BlockKind = (typeof BLOCK_KINDS)[number];
+
+export const Block = z.object({
+  id: Id,
+  kind: z.enum(BLOCK_KINDS),
+  /** Off time between items; its last seconds are the next lead-in. */
+  restSeconds: z.number().int().min(0).max(300, 'A rest is at most 300 seconds.'),
+  /** Drink break after the block; 0 for none. Never kept after the last block. */
+  drinkSeconds: z.number().int().min(0).max(300, 'A drink break is at most 300 seconds.'),
+  items: z.array(Item).max(30, 'At most 30 items in a block.'),
+});
+export type Block = z.infer<typeof Block>;
+
+export const Session = z.object({
+  id: Id,
+  name: z.string().trim().min(1, 'Give the session a name.').max(60, 'A session name has at most 60 letters.'),
+  /** Wished weekday, 1 Monday … 7 Sunday, or none. */
+  day: z.number().int().min(1).max(7).nullable(),
+  blocks: z.array(Block).max(12, 'At most 12 blocks in a session.'),
+});
+export type Session = z.infer<typeof Session>;
+
+/** What a coach writes: everything of a week but its dates and state. */
+export const WeekPlan = z.object({
+  title: z.string().trim().min(1, 'Give the week a title.').max(80, 'A week title has at most 80 letters.'),
+  focus: z.string().trim().max(200, 'The focus has at most 200 letters.'),
+  sessions: z.array(Session).max(7, 'At most 7 sessions in a week.'),
+});
+export type WeekPlan = z.infer<typeof WeekPlan>;
+
+/** A released week: the plan with the drills as they were that hour. */
+export const PublishedWeek = WeekPlan.extend({ drills: z.record(z.string(), Drill) });
+export type PublishedWeek = z.infer<typeof PublishedWeek>;
