@@ -30,3 +30,13 @@ export function feetOfRound(sides: Sides, starts: Item['starts'], strongerFoot: 
     }
   }
 }
+
+/**
+ * The feet that a scored go of an item gets a number for, left before right. Surfaces are one number with its parts,
+ * because 25 on each of four surfaces is one feat.
+ */
+export function feetToScore(item: Pick<Item, 'side' | 'dose' | 'starts'>, strongerFoot: StrongerFoot): Foot[] {
+  if (item.dose.measure === 'surfaces') return ['both'];
+  const feet = feetOfRound(item.side, item.starts, strongerFoot, 0);
+  return feet.length === 2 ? ['left', 'right'] : feet;
+}

@@ -1,0 +1,18 @@
+/** Starts the built application. `npm run build` must have been run; `npm run demo` does everything. */
+import { dirname } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { handler } from './dist/server/entry.mjs';
+import { loadDemo, openFrom, SettingError, serve } from './dist/house/main.mjs';
+
+const root = dirname(fileURLToPath(import.meta.url));
+try {
+  const context = openFrom(process.env);
+  const signIns = process.argv.includes('--demo') ? await loadDemo(context, root) : '';
+  await serve(context, handler, root);
+  console.log(`Eager Feet is open at ${context.config.baseAddress}`);
+  if (signIns) console.log(signIns);
+} catch (error) {
+  if (!(error instanceof SettingError)) throw error;
+  console.error(error.message);
+  process.exit(1);
+}

@@ -1,0 +1,27 @@
+/** Everything a person can do, by name. The policy has a rule for each; an endpoint names the act it performs. */
+export const ACTS = [
+  'see myself',
+  'see the shelf',
+  'list weeks',
+  'make a week',
+  'open a week',
+  'save a week',
+  'release a week',
+  'see this week',
+  'send a go',
+  'send a run',
+  'announce a clip',
+  'upload a clip',
+  'watch a clip',
+  'delete a clip',
+  'see the review queue',
+  'decide a score',
+  'undo a decision',
+  'see today',
+  'see the register',
+  'see a player',
+  'see my feet',
+  'see my family',
+  'give consent',
+] as const;
+export type Act = (typeof ACTS)[number];

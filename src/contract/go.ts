@@ -1,0 +1,187 @@
+import { z } from 'zod';
+import { LEVELS } from '../core/drills/terms.ts';
+import { PublishedWeek } from '../core/weeks/schema.ts';
+import { endpoint } from './endpoint.ts';
+import { FootName, Id, Instant, LineView, NoParams, Nothing, StandingName, StreakView, StripView, StrongerFootName, TargetView } from './parts.ts';
+
+/** What the clock needs to know of the player. */
+export const RunnerView = z.object({
+  strongerFoot: StrongerFootName,
+  level: z.enum(LEVELS),
+  ownPace: z.record(z.string(), z.number()),
+});
+
+export const NumberToBeat = z.object({ itemId: Id, foot: FootName, target: TargetView, record: z.number().nullable() });
+export type NumberToBeat = z.infer<typeof NumberToBeat>;
+
+export const ThisWeek = z.object({
+  nickname: z.string(),
+  squad: z.object({ id: Id, name: z.string() }).nullable(),
+  /** Null between weeks. */
+  week: z
+    .object({
+      id: Id,
+      revisionId: Id,
+      number: z.number().int(),
+      opensAt: Instant,
+      closesAt: Instant,
+      content: PublishedWeek,
+    })
+    .nullable(),
+  /** When the next week opens; null when none is planned. */
+  nextOpensAt: Instant.nullable(),
+  runner: RunnerView,
+  numbers: z.array(NumberToBeat),
+  /** Sessions of the week that are done, by id. */
+  done: z.array(Id),
+  /** Goes the coach asked for again, with the line that came back. */
+  again: z.array(z.object({ sessionId: Id, itemId: Id, line: LineView })),
+  mayFilm: z.boolean(),
+  streak: StreakView,
+  strip: StripView,
+  /** The server's clock, for devices whose own is wrong. */
+  now: Instant,
+});
+export type ThisWeek = z.infer<typeof ThisWeek>;
+
+const amount = (what: string) =>
+  z.number(`${what} must be a number.`).min(0, `${what} cannot be negative.`).max(10_000, `${what} is at most 10,000.`);
+
+/** One foot's number in a go. The id is made on the device: sending it twice changes nothing. */
+export const ScoreSent = z.object({
+  id: Id,
+  foot: FootName,
+  /** Null: "I lost count". */
+  value: amount('The count').nullable(),
+  faults: amount('Losses of control').int('Losses of control must be a whole number.'),
+  seconds: z.number('The seconds must be a number.').min(0, 'The seconds cannot be negative.').max(7200, 'A go lasts at most two hours.'),
+  clocked: z.boolean(),
+  /** Best by surface, or every try of the slot. */
+  parts: z.record(z.string().max(30), amount('Each number')).nullable(),
+});
+export type ScoreSent = z.infer<typeof ScoreSent>;
+
+export const GoSent = z.object({
+  goId: Id,
+  revisionId: Id,
+  sessionId: Id,
+  itemId: Id,
+  round: z.number().int().min(0).max(19),
+  runId: Id.nullable(),
+  doneAt: Instant,
+  scores: z.array(ScoreSent).min(1, 'A go needs at least one number.').max(2, 'A go has at most two feet.'),
+});
+export type GoSent = z.infer<typeof GoSent>;
+
+/** What the player sees at once after a go. */
+export const GoAnswer = z.object({
+  results: z.array(
+    z.object({
+      scoreId: Id,
+      foot: FootName,
+      result: z.number().nullable(),
+      standing: StandingName,
+      /** The best before this go; null for the first. */
+      recordBefore: z.number().nullable(),
+      isRecord: z.boolean(),
+    }),
+  ),
+});
+export type GoAnswer = z.infer<typeof GoAnswer>;
+
+const at = { at: z.number().min(0).max(8_640_000_000_000_000) };
+export const ClockEventSent = z.discriminatedUnion('type', [
+  z.object({ type: z.enum(['start', 'pause', 'resume', 'ready', 'done', 'skip', 'again', 'hide', 'show']), ...at }),
+  z.object({ type: z.literal('gap'), ...at, until: z.number().min(0).max(8_640_000_000_000_000) }),
+  z.object({ type: z.literal('stop'), ...at, why: z.enum(['left', 'hurt']) }),
+]);
+
+/** A run log as it stands; a longer one of the same run may follow, an event already kept is never changed. */
+export const RunSent = z.object({
+  id: Id,
+  revisionId: Id,
+  sessionId: Id,
+  startedAt: Instant,
+  /** The device's clock at sending. */
+  sentAt: Instant,
+  events: z.array(ClockEventSent).min(1, 'A run begins with its start.').max(5000, 'A run has at most 5,000 events.'),
+});
+export type RunSent = z.infer<typeof RunSent>;
+
+export const ClipSent = z.object({
+  id: Id,
+  scoreId: Id,
+  squadId: Id,
+  /** Seconds into the clip at which the work begins. */
+  workAt: z.number().min(0).max(180),
+});
+export type ClipSent = z.infer<typeof ClipSent>;
+
+export const ClipState = z.object({
+  id: Id,
+  state: z.enum(['expected', 'kept', 'refused', 'deleted']),
+  refusal: z.string().nullable(),
+  seconds: z.number().nullable(),
+});
+export type ClipState = z.infer<typeof ClipState>;
+
+/** A clip may last 3 minutes and weigh 300 MB. */
+export const CLIP_SECONDS_MAX = 180;
+export const CLIP_BYTES_MAX = 300 * 1024 * 1024;
+
+export const go = {
+  thisWeek: endpoint({
+    method: 'GET',
+    path: '/go/this-week',
+    act: 'see this week',
+    summary: 'The open week with the numbers to beat, the streak, and what was asked for again.',
+    params: NoParams,
+    body: Nothing,
+    response: ThisWeek,
+  }),
+  sendGo: endpoint({
+    method: 'POST',
+    path: '/go/scores',
+    act: 'send a go',
+    summary: 'Keeps the numbers of one go. Ids come from the device, so a retry changes nothing.',
+    params: NoParams,
+    body: GoSent,
+    response: GoAnswer,
+  }),
+  sendRun: endpoint({
+    method: 'POST',
+    path: '/go/runs',
+    act: 'send a run',
+    summary: 'Keeps a run log; events already kept stay as they are.',
+    params: NoParams,
+    body: RunSent,
+    response: z.object({ id: Id, events: z.number().int(), share: z.number(), done: z.boolean() }),
+  }),
+  announceClip: endpoint({
+    method: 'POST',
+    path: '/go/clips',
+    act: 'announce a clip',
+    summary: 'Says that a clip of a score will be uploaded. Needs the guardian’s yes.',
+    params: NoParams,
+    body: ClipSent,
+    response: ClipState,
+  }),
+  clip: endpoint({
+    method: 'GET',
+    path: '/clips/{clip}',
+    act: 'watch a clip',
+    summary: 'The state of a clip.',
+    params: z.object({ clip: Id }),
+    body: Nothing,
+    response: ClipState,
+  }),
+  deleteClip: endpoint({
+    method: 'DELETE',
+    path: '/clips/{clip}',
+    act: 'delete a clip',
+    summary: 'Deletes a clip for good: the file goes, the fact that it was there stays.',
+    params: z.object({ clip: Id }),
+    body: Nothing,
+    response: ClipState,
+  }),
+};

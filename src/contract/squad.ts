@@ -1,0 +1,94 @@
+import { z } from 'zod';
+import { endpoint } from './endpoint.ts';
+import { Day, FootName, Id, Instant, LineView, NoParams, Nothing, StreakView, StripView } from './parts.ts';
+
+export const Today = z.object({
+  squad: z.object({ id: Id, name: z.string(), town: z.string(), code: z.string(), timeZone: z.string() }),
+  day: Day,
+  /** What is open now. */
+  open: z.object({ weekId: Id, number: z.number().int(), title: z.string(), closesAt: Instant }).nullable(),
+  toReview: z.object({ doubted: z.number().int(), clips: z.number().int(), clear: z.number().int(), minutes: z.number().int() }),
+  quiet: z.array(z.object({ playerId: Id, nickname: z.string(), days: z.number().int() })),
+  /** Streaks about to come undone. */
+  loosening: z.array(z.object({ playerId: Id, nickname: z.string(), current: z.number().int(), unit: z.enum(['day', 'week']), sentence: z.string() })),
+  leaving: z.array(z.object({ weekId: Id, number: z.number().int(), title: z.string(), what: z.enum(['opens', 'closes', 'to be released']), at: Instant })),
+  due: z.array(z.object({ playerId: Id, nickname: z.string(), sessions: z.array(z.string()) })),
+});
+export type Today = z.infer<typeof Today>;
+
+export const CellState = z.enum(['done', 'part', 'scores only', 'to do', 'not done', 'ahead']);
+export type CellState = z.infer<typeof CellState>;
+
+export const Register = z.object({
+  squad: z.object({ id: Id, name: z.string(), timeZone: z.string() }),
+  weeks: z.array(z.object({ id: Id, number: z.number().int(), title: z.string() })),
+  week: z.object({ id: Id, number: z.number().int(), title: z.string(), opensAt: Instant, closesAt: Instant }).nullable(),
+  sessions: z.array(z.object({ id: Id, name: z.string(), day: z.number().int().nullable() })),
+  players: z.array(
+    z.object({
+      id: Id,
+      nickname: z.string(),
+      cells: z.array(CellState),
+      streak: StreakView,
+      strip: StripView,
+      quietDays: z.number().int(),
+      quiet: z.boolean(),
+      waiting: z.number().int(),
+    }),
+  ),
+});
+export type Register = z.infer<typeof Register>;
+
+export const Child = z.object({
+  playerId: Id,
+  nickname: z.string(),
+  squads: z.array(z.string()),
+  clipsAllowed: z.boolean(),
+  consents: z.array(z.object({ kind: z.literal('clips'), yes: z.boolean(), at: Instant, textVersion: z.number().int(), by: z.string() })),
+  clips: z.array(z.object({ id: Id, drillName: z.string(), foot: FootName, seconds: z.number(), at: Instant, goneOn: Day, views: z.number().int() })),
+  lines: z.array(LineView),
+  streak: StreakView,
+});
+export type Child = z.infer<typeof Child>;
+
+export const Family = z.object({ name: z.string(), consentText: z.string(), consentTextVersion: z.number().int(), children: z.array(Child) });
+export type Family = z.infer<typeof Family>;
+
+export const squad = {
+  today: endpoint({
+    method: 'GET',
+    path: '/squads/{squad}/today',
+    act: 'see today',
+    summary: 'To review, gone quiet, about to come undone, leaving the house soon.',
+    params: z.object({ squad: Id }),
+    body: Nothing,
+    response: Today,
+  }),
+  register: endpoint({
+    method: 'GET',
+    path: '/squads/{squad}/register',
+    act: 'see the register',
+    summary: 'Players × sessions of a week; without a week, of the one that is open or was last.',
+    params: z.object({ squad: Id, week: Id.optional() }),
+    body: Nothing,
+    response: Register,
+  }),
+  family: endpoint({
+    method: 'GET',
+    path: '/family',
+    act: 'see my family',
+    summary: 'A guardian’s children with consent, clips and every line exchanged.',
+    params: NoParams,
+    body: Nothing,
+    response: Family,
+  }),
+  consent: endpoint({
+    method: 'PUT',
+    path: '/family/{player}/consent',
+    act: 'give consent',
+    summary: 'Says yes or no to clips, as a fact with its time.',
+    params: z.object({ player: Id }),
+    body: z.object({ id: Id, kind: z.literal('clips'), yes: z.boolean(), textVersion: z.number().int().min(1) }),
+    response: Child,
+  }),
+};

@@ -1,0 +1,1 @@
+export { clipSeconds, layOutClip, type Point, poseAt, type SyntheticClip, soundOf } from './synthetic.ts';

@@ -1,0 +1,151 @@
+import { median, medianAbsoluteDeviation } from 'simple-statistics';
+import type { Drill } from '../drills/schema.ts';
+import { BETTER } from '../drills/terms.ts';
+import type { Dose } from '../weeks/schema.ts';
+import { type Claim, rateOf, resultOf } from './result.ts';
+
+export type DoubtReason =
+  | 'over the ceiling'
+  | 'very fast'
+  | 'far from own form'
+  | 'record by hand'
+  | 'clip too short'
+  | 'same again'
+  | 'recount differs';
+
+export type DoubtResult = 'clear' | 'look' | 'cannot be';
+
+export interface Doubt {
+  reason: DoubtReason;
+  result: Exclude<DoubtResult, 'clear'>;
+  /** The rule with its figures, in words. */
+  sentence: string;
+}
+
+/** Figures of the doubt rules that a squad may change. */
+export interface DoubtRules {
+  /** Robust distance from the own median above which a score is far from own form. */
+  formDistance: number;
+  /** Earlier scores needed before form is judged. */
+  formScores: number;
+  /** Share of the work time that a clip may be short of. */
+  clipShortShare: number;
+  /** How many times running the same number is one too many. */
+  sameRun: number;
+  /** A recount may differ by this many reps, or by this share of the recount, whichever is more. */
+  recountReps: number;
+  recountShare: number;
+}
+
+export const DOUBT_RULES: DoubtRules = {
+  formDistance: 3.5,
+  formScores: 5,
+  clipShortShare: 0.1,
+  sameRun: 4,
+  recountReps: 2,
+  recountShare: 0.05,
+};
+
+export interface DoubtInput {
+  claim: Claim;
+  clocked: boolean;
+  drill: Pick<Drill, 'name' | 'pace' | 'counting'>;
+  dose: Dose;
+  /** Results of the same record key before this one, oldest first; set-aside scores left out. */
+  earlier: readonly number[];
+  /** Length of the clip in seconds; null without one. */
+  clipSeconds: number | null;
+  /** What the coach counted from the clip; null without a recount. */
+  recounted: number | null;
+}
+
+const round1 = (n: number) => Math.round(n * 10) / 10;
+
+function paceDoubt({ claim, drill, dose }: DoubtInput): Doubt | null {
+  const rate = rateOf(claim, dose.measure);
+  if (rate === null) return null;
+  const said = `${claim.value} in ${round1(claim.seconds)} s is ${round1(rate)} a second`;
+  if (rate > drill.pace.ceiling) {
+    return { reason: 'over the ceiling', result: 'cannot be', sentence: `${said}; nobody's feet go above ${drill.pace.ceiling} here.` };
+  }
+  if (rate > drill.pace.fast) {
+    return { reason: 'very fast', result: 'look', sentence: `${said}; fast is ${drill.pace.fast}.` };
+  }
+  return null;
+}
+
+/**
+ * How far a result lies from the own form, upwards (towards better):
+ * (x − median) / max(1.4826 · MAD, 0.05 · median, 1). 1.4826 makes the MAD a standard deviation for normal data
+ * (Rousseeuw & Croux 1993). Negative when worse than the median.
+ */
+export function formDistance(result: number, earlier: readonly number[], better: 'more' | 'less'): number {
+  const middle = median([...earlier]);
+  const spread = Math.max(1.4826 * medianAbsoluteDeviation([...earlier]), 0.05 * middle, 1);
+  return (better === 'more' ? result - middle : middle - result) / spread;
+}
+
+function formDoubt({ claim, dose, earlier }: DoubtInput, rules: DoubtRules): Doubt | null {
+  const result = resultOf(claim, dose);
+  if (result === null || earlier.length < rules.formScores) return null;
+  const distance = formDistance(result, earlier, BETTER[dose.measure]);
+  if (distance <= rules.formDistance) return null;
+  return {
+    reason: 'far from own form',
+    result: 'look',
+    sentence: `${round1(result)} is ${round1(distance)} spreads better than the own middle of ${round1(median([...earlier]))}; more than ${rules.formDistance} is rare.`,
+  };
+}
+
+function recordDoubt({ claim, clocked, dose, earlier }: DoubtInput): Doubt | null {
+  const result = resultOf(claim, dose);
+  if (result === null || clocked || earlier.length === 0 || dose.measure === 'time on') return null;
+  const best = BETTER[dose.measure] === 'more' ? Math.max(...earlier) : Math.min(...earlier);
+  const isRecord = BETTER[dose.measure] === 'more' ? result > best : result < best;
+  if (!isRecord) return null;
+  return { reason: 'record by hand', result: 'look', sentence: `A new record (${round1(result)}, before ${round1(best)}) that did not run on the clock.` };
+}
+
+function clipDoubt({ claim, clipSeconds }: DoubtInput, rules: DoubtRules): Doubt | null {
+  if (clipSeconds === null || clipSeconds >= claim.seconds * (1 - rules.clipShortShare)) return null;
+  return {
+    reason: 'clip too short',
+    result: 'look',
+    sentence: `The clip lasts ${round1(clipSeconds)} s, the work ${round1(claim.seconds)} s.`,
+  };
+}
+
+function sameDoubt({ claim, dose, earlier }: DoubtInput, rules: DoubtRules): Doubt | null {
+  const result = resultOf(claim, dose);
+  const counted = ['count in time', 'hits in time', 'unbroken run', 'course time'].includes(dose.measure);
+  if (result === null || !counted || earlier.length < rules.sameRun - 1) return null;
+  if (!earlier.slice(1 - rules.sameRun).every((value) => value === result)) return null;
+  return { reason: 'same again', result: 'look', sentence: `${round1(result)} for the ${rules.sameRun}th time running.` };
+}
+
+function recountDoubt({ claim, recounted }: DoubtInput, rules: DoubtRules): Doubt | null {
+  if (recounted === null || claim.value === null) return null;
+  const allowed = Math.max(rules.recountReps, rules.recountShare * recounted);
+  if (Math.abs(claim.value - recounted) <= allowed) return null;
+  return { reason: 'recount differs', result: 'look', sentence: `Claimed ${claim.value}, the clip shows ${recounted}.` };
+}
+
+/** All reasons to doubt a claim, strongest first (job page, section 7). An honest "I lost count" is never doubted. */
+export function doubtsOf(input: DoubtInput, rules: DoubtRules = DOUBT_RULES): Doubt[] {
+  if (input.claim.value === null) return [];
+  const found = [
+    paceDoubt(input),
+    formDoubt(input, rules),
+    recordDoubt(input),
+    clipDoubt(input, rules),
+    sameDoubt(input, rules),
+    recountDoubt(input, rules),
+  ].filter((doubt): doubt is Doubt => doubt !== null);
+  return found.sort((a, b) => Number(b.result === 'cannot be') - Number(a.result === 'cannot be'));
+}
+
+/** The worst of a list of doubts; `clear` for none. */
+export function doubtResult(doubts: readonly Doubt[]): DoubtResult {
+  if (doubts.some((doubt) => doubt.result === 'cannot be')) return 'cannot be';
+  return doubts.length > 0 ? 'look' : 'clear';
+}

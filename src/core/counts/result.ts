@@ -1,0 +1,85 @@
+import type { Drill } from '../drills/schema.ts';
+import type { Foot, Measure } from '../drills/terms.ts';
+import type { Dose } from '../weeks/schema.ts';
+
+/** Seconds that a moved cone costs in a course on time. */
+export const FAULT_PENALTY_SECONDS = 2;
+
+/** What a player claims for one foot of one go. */
+export interface Claim {
+  /** Reps, hits, longest run, sets done, touches over all surfaces, or seconds; null for "I lost count". */
+  value: number | null;
+  /** Losses of control, misses or moved cones. */
+  faults: number;
+  /** Seconds of work that ran, by the clock or as told. */
+  seconds: number;
+}
+
+/**
+ * The one number a go is compared by, or null when there is none ("I lost count", work not done).
+ * - `fixed reps`: seconds taken, once all reps are done
+ * - `sets`: faults, once all sets are done
+ * - `course time`: seconds + 2 s a fault
+ * - all else: the value itself
+ */
+export function resultOf(claim: Claim, dose: Dose): number | null {
+  if (claim.value === null) return null;
+  switch (dose.measure) {
+    case 'fixed reps':
+      return claim.value >= dose.reps && claim.seconds > 0 ? claim.seconds : null;
+    case 'sets':
+      return claim.value >= dose.sets ? claim.faults : null;
+    case 'course time':
+      return claim.value + FAULT_PENALTY_SECONDS * claim.faults;
+    default:
+      return claim.value;
+  }
+}
+
+/** Reps a second of a claim, or null where the measure has no such thing. */
+export function rateOf(claim: Claim, measure: Measure): number | null {
+  if (claim.value === null || claim.seconds <= 0) return null;
+  const rated: Measure[] = ['count in time', 'hits in time', 'fixed reps'];
+  return rated.includes(measure) ? claim.value / claim.seconds : null;
+}
+
+/** The part of a dose that makes it another record: seconds, reps, distance, bounce. */
+function doseKey(dose: Dose): string {
+  switch (dose.measure) {
+    case 'count in time':
+    case 'time on':
+      return `${dose.seconds} s`;
+    case 'hits in time':
+      return `${dose.seconds} s from ${dose.distance} steps`;
+    case 'unbroken run':
+      return dose.bounce ? 'with bounce' : 'no bounce';
+    case 'fixed reps':
+      return `${dose.reps} reps`;
+    case 'sets':
+      return `${dose.sets} sets`;
+    case 'course time':
+      return 'one course';
+    case 'surfaces':
+      return `${dose.reps} on ${[...dose.surfaces].sort().join('+')}`;
+  }
+}
+
+/**
+ * The full key of a record: drill version group, measure, dose and foot. Scores with the same key can be compared;
+ * 24 in 10 s, 66 in 30 s and the left foot's 66 are three records.
+ */
+export function recordKey(drill: Pick<Drill, 'id' | 'group'>, dose: Dose, foot: Foot): string {
+  return [drill.id, drill.group, dose.measure, doseKey(dose), foot].join(' | ');
+}
+
+/** The dose in words for people, such as "30 s", "20 reps" or "5 sets". */
+export function doseInWords(dose: Dose): string {
+  switch (dose.measure) {
+    case 'unbroken run':
+      return `${dose.seconds} s of tries, ${doseKey(dose)}`;
+    case 'surfaces':
+      return `${dose.reps} on ${dose.surfaces.length} surfaces`;
+    default:
+      return doseKey(dose);
+  }
+}

@@ -1,0 +1,67 @@
+import type { Foot, Surface } from '../drills/terms.ts';
+import type { ClockState } from './clock.ts';
+import type { Interval } from './types.ts';
+
+/** What the clock knows of one foot's (or surface's) work in one go. */
+export interface ClockedWork {
+  itemId: string;
+  round: number;
+  foot: Foot;
+  surface: Surface | null;
+  /** Seconds that the work really ran, to a tenth, without pauses. */
+  seconds: number;
+  /** True when the whole work ran on our clock. */
+  clocked: boolean;
+  /** Epoch milliseconds at which the work began. */
+  startedAt: number;
+}
+
+/**
+ * The work of one go as it really was, by foot and surface, in the order it was done; only the last attempt counts after "again".
+ * Work is `clocked` when each of its stretches ran to its end: to the second for timed work, to the player's "done" otherwise.
+ */
+export function workOfGo(sheet: readonly Interval[], state: ClockState, itemId: string, round: number): ClockedWork[] {
+  const mine = (index: number) => sheet[index]?.itemId === itemId && sheet[index]?.round === round;
+  const restart = state.stretches.findLastIndex((s) => s.ended === 'again' && mine(s.index));
+  const done = state.stretches.slice(restart + 1).filter((s) => mine(s.index) && sheet[s.index]?.kind === 'work');
+  const parts = new Map<string, ClockedWork & { stretches: number }>();
+  for (const stretch of done) {
+    const interval = sheet[stretch.index];
+    if (!interval) continue;
+    const key = `${interval.foot}|${interval.surface}`;
+    const part = parts.get(key) ?? {
+      itemId,
+      round,
+      foot: interval.foot,
+      surface: interval.surface,
+      seconds: 0,
+      clocked: true,
+      startedAt: stretch.startedAt,
+      stretches: 0,
+    };
+    part.seconds += stretch.ranMs / 1000;
+    part.clocked &&= stretch.ended === 'clock' || stretch.ended === 'player';
+    part.stretches++;
+    parts.set(key, part);
+  }
+  const planned = (key: string) => sheet.filter((i, n) => mine(n) && i.kind === 'work' && `${i.foot}|${i.surface}` === key).length;
+  return [...parts].map(([key, { stretches, ...part }]) => ({
+    ...part,
+    seconds: Math.round(part.seconds * 10) / 10,
+    clocked: part.clocked && stretches === planned(key),
+  }));
+}
+
+/** Share of the planned work seconds that ran, from 0 to 1; 0 for a sheet without work. Own-paced work counts whole once done. */
+export function shareOfWork(sheet: readonly Interval[], state: ClockState): number {
+  const planned = sheet.reduce((sum, i) => sum + (i.kind === 'work' ? i.seconds : 0), 0);
+  if (planned === 0) return 0;
+  const best = new Map<number, number>();
+  for (const stretch of state.stretches) {
+    const interval = sheet[stretch.index];
+    if (interval?.kind !== 'work') continue;
+    const seconds = stretch.ended === 'player' ? interval.seconds : Math.min(stretch.ranMs / 1000, interval.seconds);
+    best.set(stretch.index, Math.max(best.get(stretch.index) ?? 0, seconds));
+  }
+  return [...best.values()].reduce((sum, seconds) => sum + seconds, 0) / planned;
+}

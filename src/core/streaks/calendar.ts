@@ -1,0 +1,63 @@
+import { Temporal } from 'temporal-polyfill';
+
+/** A training day: an ISO date such as 2026-11-24, in the squad's time zone. */
+export type Day = string;
+
+const DAY_MS = 86_400_000;
+
+/** Days since 1970-01-01 of an ISO date; throws RangeError for anything else. */
+export function dayNumber(day: Day): number {
+  const ms = Date.parse(`${day}T00:00:00Z`);
+  if (Number.isNaN(ms) || !/^\d{4}-\d{2}-\d{2}$/.test(day)) throw new RangeError(`"${day}" is not a date like 2026-11-24.`);
+  return ms / DAY_MS;
+}
+
+/** The ISO date of a day number. */
+export function dayOf(number: number): Day {
+  return new Date(number * DAY_MS).toISOString().slice(0, 10);
+}
+
+/** The day `days` later (earlier when negative). */
+export function addDays(day: Day, days: number): Day {
+  return dayOf(dayNumber(day) + days);
+}
+
+/** 1 Monday … 7 Sunday. 1970-01-01 was a Thursday. */
+export function weekday(day: Day): number {
+  return ((((dayNumber(day) + 3) % 7) + 7) % 7) + 1;
+}
+
+/** The Monday of the week that a day lies in. */
+export function mondayOf(day: Day): Day {
+  return addDays(day, 1 - weekday(day));
+}
+
+/**
+ * The training day an instant belongs to: the civil date in `timeZone` of the instant `dayEndsAt` hours earlier,
+ * so that with 3 a go at 02:30 still counts for the evening before. Exact over DST changes.
+ * @param at epoch milliseconds
+ * @param dayEndsAt local hour at which a training day ends, 0–6
+ */
+export function trainingDay(at: number, timeZone: string, dayEndsAt = 3): Day {
+  const local = Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(timeZone).toPlainDateTime();
+  return local.subtract({ hours: dayEndsAt }).toPlainDate().toString();
+}
+
+/** Epoch milliseconds of a local wall time; in a DST gap the later, in a fold the earlier instant (Temporal's "compatible"). */
+export function instantOf(day: Day, hour: number, minute: number, timeZone: string): number {
+  return Temporal.PlainDateTime.from(`${day}T00:00:00`)
+    .with({ hour, minute })
+    .toZonedDateTime(timeZone, { disambiguation: 'compatible' }).epochMilliseconds;
+}
+
+/** How late a go may arrive and still count on the day it was done. */
+export const LATEST_ARRIVAL_HOURS = 72;
+
+/**
+ * The training day a go counts on: the day it was done when it arrived within 72 hours, else none (null).
+ * A device clock that runs ahead cannot earn a day that has not come: a later `doneAt` is taken as the arrival.
+ */
+export function creditedDay(doneAt: number, receivedAt: number, timeZone: string, dayEndsAt = 3): Day | null {
+  if (receivedAt - doneAt > LATEST_ARRIVAL_HOURS * 3_600_000) return null;
+  return trainingDay(Math.min(doneAt, receivedAt), timeZone, dayEndsAt);
+}

@@ -1,0 +1,192 @@
+import { addDays, dayNumber, mondayOf, weekday } from './calendar.ts';
+import { type DatedRule, inRanges, isWeekly, ruleOn, type StreakInput, type StreakRule } from './rules.ts';
+
+/** What one day or week was: done, forgiven by a free day, missed, not asked for, in a break, or still running. */
+export type UnitState = 'done' | 'free' | 'missed' | 'off' | 'break' | 'running' | 'ahead';
+
+interface Unit {
+  /** The day, or the Monday of the week. */
+  day: string;
+  state: 'done' | 'missed' | 'off' | 'break' | 'running';
+  freeDays: number;
+  weekly: boolean;
+}
+
+/** Sessions or days that a week holds, as its rule counts them. */
+export function doneInWeek(input: Pick<StreakInput, 'done'>, monday: string, rule: StreakRule): number {
+  const counts = Array.from({ length: 7 }, (_, i) => input.done[addDays(monday, i)]).filter((n) => n !== undefined);
+  return rule.kind === 'N sessions a week' ? counts.reduce((a, b) => a + b, 0) : counts.length;
+}
+
+function weekUnit(input: StreakInput, monday: string, rule: StreakRule & { n: number }): Unit {
+  const days = Array.from({ length: 7 }, (_, i) => addDays(monday, i));
+  const base = { day: monday, freeDays: 0, weekly: true };
+  if (doneInWeek(input, monday, rule) >= rule.n) return { ...base, state: 'done' };
+  if (days.some((day) => inRanges(input.breaks, day))) return { ...base, state: 'break' };
+  if (days.includes(input.today)) return { ...base, state: 'running' };
+  // A week that began before the player joined is not held against the player.
+  return { ...base, state: monday < input.since ? 'off' : 'missed' };
+}
+
+function dayUnit(input: StreakInput, day: string, rule: Extract<StreakRule, { freeDays: number }>): Unit {
+  const base = { day, freeDays: rule.freeDays, weekly: false };
+  const asked = rule.kind === 'every day' || rule.weekdays.includes(weekday(day));
+  if (asked && input.done[day] !== undefined) return { ...base, state: 'done' };
+  if (inRanges(input.breaks, day)) return { ...base, state: 'break' };
+  if (!asked) return { ...base, state: 'off' };
+  return { ...base, state: day === input.today ? 'running' : 'missed' };
+}
+
+/** All judged units from joining until today, oldest first. A week belongs to the rule that holds on its Monday. */
+function unitsOf(input: StreakInput): Unit[] {
+  const units: Unit[] = [];
+  for (let day = input.since; day <= input.today; day = addDays(day, 1)) {
+    const monday = mondayOf(day);
+    const rule = ruleOn(input.rules, monday < input.since ? input.since : monday);
+    if (isWeekly(rule)) {
+      if (units.at(-1)?.day !== monday) units.push(weekUnit(input, monday, rule as StreakRule & { n: number }));
+    } else {
+      const daily = ruleOn(input.rules, day);
+      units.push(dayUnit(input, day, (isWeekly(daily) ? rule : daily) as Extract<StreakRule, { freeDays: number }>));
+    }
+  }
+  return units;
+}
+
+interface Walk {
+  length: number;
+  firstDay: string | null;
+  free: Set<string>;
+}
+
+/**
+ * The streak that ends with unit `end`, walking back. A missed day is forgiven by a free day of its week, the latest
+ * missed day first, so that nothing before the day that broke the streak has any say in it.
+ */
+function walkBack(units: readonly Unit[], end: number): Walk {
+  const walk: Walk = { length: 0, firstDay: null, free: new Set() };
+  const weekly = units[end]?.weekly;
+  const usedFree = new Map<string, number>();
+  let forgiven: string[] = [];
+  for (let i = end; i >= 0; i--) {
+    const unit = units[i];
+    if (!unit || unit.weekly !== weekly) break;
+    if (unit.state === 'done') {
+      walk.length++;
+      walk.firstDay = unit.day;
+      for (const day of forgiven) walk.free.add(day);
+      forgiven = [];
+    } else if (unit.state === 'missed') {
+      const week = mondayOf(unit.day);
+      const used = usedFree.get(week) ?? 0;
+      if (used >= unit.freeDays) break;
+      usedFree.set(week, used + 1);
+      forgiven.push(unit.day);
+    }
+  }
+  return walk;
+}
+
+export interface Streak {
+  unit: 'day' | 'week';
+  /** Done days or weeks in a row that still stand. */
+  current: number;
+  /** The longest ever, in the unit of the rule of its time. */
+  best: number;
+  /** First day of the current streak (Monday for weeks); null without one. */
+  firstDay: string | null;
+  /** Whether something must be done today, or the streak ends with today or with this week. */
+  needsToday: boolean;
+  /** About to come undone: needed today, or a weekly streak not yet safe from Saturday on. */
+  loosening: boolean;
+  /** What keeps it, in words for a child. */
+  sentence: string;
+}
+
+const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
+
+function weeklyNeed(input: StreakInput, rule: StreakRule & { n: number }, running: boolean) {
+  const monday = mondayOf(input.today);
+  const missing = rule.n - doneInWeek(input, monday, rule);
+  const word = rule.kind === 'N sessions a week' ? 'session' : 'day';
+  if (!running || missing <= 0) return { needsToday: false, loosening: false, sentence: 'This week is done. Anything more is extra.' };
+  const daysLeft = 8 - weekday(input.today);
+  const needsToday = word === 'day' ? missing >= daysLeft : daysLeft === 1;
+  return { needsToday, loosening: needsToday || daysLeft <= 2, sentence: `${plural(missing, word)} more until Sunday keeps it.` };
+}
+
+function dailyNeed(input: StreakInput, units: readonly Unit[], rule: Extract<StreakRule, { freeDays: number }>) {
+  const today = units.at(-1);
+  if (today?.state === 'done') return { needsToday: false, loosening: false, sentence: 'Today is done. See you at the next one.' };
+  if (today?.state === 'break') return { needsToday: false, loosening: false, sentence: 'A break: nothing is needed, nothing is lost.' };
+  if (today?.state !== 'running') return { needsToday: false, loosening: false, sentence: 'Nothing is asked for today.' };
+  const monday = mondayOf(input.today);
+  const missed = units.filter((unit) => unit.state === 'missed' && unit.day >= monday).length;
+  const left = Math.max(0, rule.freeDays - missed);
+  if (left > 0) return { needsToday: false, loosening: false, sentence: `A go today keeps it growing; ${plural(left, 'free day')} left this week.` };
+  return { needsToday: true, loosening: true, sentence: 'One go today keeps it.' };
+}
+
+/**
+ * The streak by the squad's rule (job page 9): days or weeks in a row, free days, breaks and pauses forgiven,
+ * the running day or week never counted against the player. When a squad changes between a daily and a weekly rule,
+ * the current streak starts with the new rule; best stays what it was.
+ */
+export function streakOf(input: StreakInput): Streak {
+  const rule = ruleOn(input.rules, input.today);
+  const units = unitsOf(input);
+  const walk = walkBack(units, units.length - 1);
+  const best = units.reduce((most, unit, i) => (unit.state === 'done' ? Math.max(most, walkBack(units, i).length) : most), 0);
+  const running = units.at(-1)?.state === 'running';
+  const need = isWeekly(rule)
+    ? weeklyNeed(input, rule as StreakRule & { n: number }, running)
+    : dailyNeed(input, units, rule as Extract<StreakRule, { freeDays: number }>);
+  const alive = walk.length > 0;
+  const sentence = alive || !running ? need.sentence : `Day one can be today. Your best is ${plural(best, isWeekly(rule) ? 'week' : 'day')}.`;
+  return {
+    unit: isWeekly(rule) ? 'week' : 'day',
+    current: walk.length,
+    best,
+    firstDay: walk.firstDay,
+    needsToday: alive && need.needsToday,
+    loosening: alive && need.loosening,
+    sentence,
+  };
+}
+
+export interface StripCell {
+  /** The day, or the Monday of the week. */
+  day: string;
+  state: UnitState;
+}
+
+/**
+ * The last `weeks` weeks as cells, oldest first, the running week whole (days to come are `ahead`).
+ * Daily rules give a cell a day, weekly rules a cell a week.
+ */
+export function stripOf(input: StreakInput, weeks = 8): StripCell[] {
+  const units = unitsOf(input);
+  const lastMonday = mondayOf(input.today);
+  const firstMonday = addDays(lastMonday, -7 * (weeks - 1));
+  const weekly = isWeekly(ruleOn(input.rules, input.today));
+  const byDay = new Map(units.filter((unit) => unit.weekly === weekly).map((unit) => [unit.day, unit.state]));
+  const free = new Set<string>();
+  // Free days are shown as they were spent by the streaks that really were: walk back from each streak's end.
+  for (let i = units.length - 1; i >= 0; i--) {
+    if (units[i]?.state !== 'done' && i !== units.length - 1) continue;
+    const walk = walkBack(units, i);
+    for (const day of walk.free) free.add(day);
+    const firstDay = walk.firstDay;
+    if (firstDay) i = Math.min(i, units.findIndex((unit) => unit.day === firstDay));
+  }
+  const step = weekly ? 7 : 1;
+  const count = weekly ? weeks : weeks * 7;
+  return Array.from({ length: count }, (_, i) => {
+    const day = addDays(firstMonday, i * step);
+    if (dayNumber(day) > dayNumber(input.today)) return { day, state: 'ahead' as const };
+    const state = free.has(day) ? 'free' : (byDay.get(day) ?? 'off');
+    return { day, state };
+  });
+}
+
+export type { DatedRule };

@@ -1,0 +1,259 @@
+import { copyFile, readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { eq } from 'drizzle-orm';
+import { catalogueById } from '../core/drills/index.ts';
+import { compileRunSheet, TYPICAL_RUNNER } from '../core/runsheet/index.ts';
+import { type Chance, chance, playItem, seededId, type SimPlayer, simRunLog, simSquad } from '../core/squadsim/index.ts';
+import { addDays, instantOf, mondayOf, trainingDay } from '../core/streaks/index.ts';
+import type { Session } from '../core/weeks/index.ts';
+import { type Actor, actorOf } from '../server/auth/actor.ts';
+import { announceClip } from '../server/clips/clips.ts';
+import { settleClip } from '../server/clips/settle.ts';
+import { squads, user } from '../server/db/schema.ts';
+import { judgedScores } from '../server/go/facts.ts';
+import { sendGo } from '../server/go/send-go.ts';
+import { sendRun } from '../server/go/send-run.ts';
+import type { Context } from '../server/house.ts';
+import { decideScore } from '../server/review/review.ts';
+import { giveConsent } from '../server/squad/family.ts';
+import { addAccount, addCoach, addGuardian, addPlayer, addSquad } from '../server/squad/people.ts';
+import { makeWeek, openWeekOf, releaseWeek, saveWeek } from '../server/weeks/weeks.ts';
+import { planner, WEEK_TITLES } from './plan.ts';
+
+const ZONE = 'America/Chicago';
+const CODE = 'LANTERN';
+const PASSWORD = 'quillhaven-demo';
+const COACH = 'coach@lanternfish.example';
+const GUARDIAN = 'family@lanternfish.example';
+const NICKNAMES = ['Comet', 'Biscuit', 'Pebble', 'Ziggy', 'Noodle', 'Maple', 'Rocket', 'Tansy', 'Echo', 'Bramble', 'Otter', 'Fig', 'Juniper', 'Sprout', 'Marble', 'Wren'];
+const PINS = ['2468', '1357'];
+const WEEKS = 9;
+const QUIET_PLAYER = 11;
+const SEED = 20_611;
+const HOUR = 3_600_000;
+
+/** One shipped clip and the go it belongs to; `claim` differs from the true count in one of them. */
+interface ClipNote {
+  file: string;
+  player: number;
+  drill: string;
+  foot: 'left' | 'right' | 'both';
+  count: number;
+  claim: number;
+  leadSeconds: number;
+}
+
+const SIGN_INS = [
+  'Sign-ins of the demo (made-up people, nothing leaves this machine):',
+  `  coach     ${COACH}  password ${PASSWORD}`,
+  `  guardian  ${GUARDIAN}  password ${PASSWORD}`,
+  `  player    squad code ${CODE}  nickname ${NICKNAMES[0]}  PIN ${PINS[0]}`,
+  `  player    squad code ${CODE}  nickname ${NICKNAMES[1]}  PIN ${PINS[1]}`,
+].join('\n');
+
+interface Person {
+  sim: SimPlayer;
+  actor: Actor;
+  playerId: string;
+}
+
+/** The demo squad while it is being lived: a clock that can be set, and everything found by it. */
+interface Scene {
+  context: Context;
+  setNow(at: number): void;
+  coach: Actor;
+  squadId: string;
+  people: Person[];
+  random: Chance;
+  clips: ClipNote[];
+  /** Clips already given to a go. */
+  used: Set<ClipNote>;
+  realNow: number;
+}
+
+async function admit(context: Context, since: string, year: number, random: Chance, clips: readonly ClipNote[]) {
+  const squadId = addSquad(context, {
+    name: 'Lanternfish U11',
+    town: 'Quillhaven',
+    code: CODE,
+    timeZone: ZONE,
+    rule: { kind: 'chosen weekdays', weekdays: [1, 3, 6], freeDays: 1 },
+    from: since,
+  });
+  const coachId = await addAccount(context, { name: 'Coach Fennel', email: COACH, password: PASSWORD, kind: 'coach' });
+  addCoach(context, squadId, coachId, 'head coach');
+  const actorFor = (id: string) => {
+    const row = context.db.select().from(user).where(eq(user.id, id)).get();
+    if (!row) throw new Error('The demo person was not kept.');
+    return actorOf(context.db, row);
+  };
+  const people: Person[] = [];
+  for (const [index, sim] of simSquad(NICKNAMES, WEEKS, year, random).entries()) {
+    const lazy = index === QUIET_PLAYER ? { lazyWeeks: [WEEKS - 2, WEEKS - 1] } : {};
+    const pin = PINS[index] ?? String(random.whole(1000, 9999));
+    const { nickname, birthYear, strongerFoot, level } = sim;
+    const { playerId, userId } = await addPlayer(context, squadId, { nickname, birthYear, strongerFoot, level, pin, joinedOn: since });
+    people.push({ sim: { ...sim, ...lazy }, actor: actorFor(userId), playerId });
+    if (index !== 0 && !clips.some((clip) => clip.player === index)) continue;
+    const email = index === 0 ? GUARDIAN : `family-${index}@lanternfish.example`;
+    const guardianId = await addAccount(context, { name: `${nickname}’s family`, email, password: PASSWORD, kind: 'guardian' });
+    addGuardian(context, playerId, guardianId);
+    giveConsent(context, actorFor(guardianId), { player: playerId, id: seededId(context.now(), random), kind: 'clips', yes: true, textVersion: 1 });
+  }
+  return { squadId, coach: actorFor(coachId), people };
+}
+
+/** Plans and releases a week at its Monday, as the coach does; `when` null leaves it a draft. */
+function planWeek(scene: Scene, number: number, monday: string, release: 'now' | 'monday' | null): void {
+  const { context, coach, squadId, random } = scene;
+  const [title, focus] = WEEK_TITLES[number - 1] ?? [`Week ${number}`, ''];
+  const id = seededId(context.now(), random);
+  const week = makeWeek(context, coach, { squad: squadId, id });
+  saveWeek(context, coach, { week: id, draft: week.draft, plan: planner(context.now(), random)(number, title, focus) });
+  if (!release) return;
+  releaseWeek(context, coach, { week: id, when: release === 'now' ? { kind: 'now' } : { kind: 'at', day: monday, hour: 6, minute: 0 } });
+}
+
+/** The clip that a player's go of an item is filmed with, when there is one; only gone by on the last Saturday before today. */
+function clipFor(scene: Scene, player: number, drill: string, foot: string): ClipNote | undefined {
+  return scene.clips.find((clip) => clip.player === player && clip.drill === drill && clip.foot === foot && !scene.used.has(clip));
+}
+
+interface Filmed {
+  person: Person;
+  scoreId: string;
+  note: ClipNote;
+  at: number;
+}
+
+/** One player does one session: the run log and the numbers of each scored item, sent when it is over. */
+function trainOnce(scene: Scene, person: Person, session: Session, revisionId: string, week: number, startedAt: number, filming: boolean): Filmed[] {
+  const { context, random } = scene;
+  const drills = catalogueById;
+  const sheet = compileRunSheet(session, drills, { ...TYPICAL_RUNNER, strongerFoot: person.sim.strongerFoot, level: person.sim.level });
+  const events = simRunLog(sheet, startedAt);
+  const endedAt = events.at(-1)?.at ?? startedAt;
+  if (endedAt > scene.realNow) return [];
+  scene.setNow(endedAt + 30_000);
+  const runId = seededId(startedAt, random);
+  sendRun(context, person.actor, { id: runId, revisionId, sessionId: session.id, startedAt, sentAt: endedAt, events });
+  const filmed: Filmed[] = [];
+  for (const item of session.blocks.flatMap((block) => block.items)) {
+    const drill = drills.get(item.drillId);
+    if (!drill) continue;
+    const said = playItem(person.sim, item, drill, week, random);
+    for (const round of new Set(said.map((one) => one.round))) {
+      const scores = said
+        .filter((one) => one.round === round)
+        .map((one) => {
+          const note = filming ? clipFor(scene, scene.people.indexOf(person), drill.id, one.foot) : undefined;
+          const id = seededId(endedAt, random);
+          if (note) {
+            scene.used.add(note);
+            filmed.push({ person, scoreId: id, note, at: endedAt });
+          }
+          const { foot, faults, seconds, clocked } = one;
+          return { id, foot, faults, seconds, clocked: clocked || note !== undefined, value: note?.claim ?? one.value, parts: null };
+        });
+      sendGo(context, person.actor, { goId: seededId(endedAt, random), revisionId, sessionId: session.id, itemId: item.id, round, runId, doneAt: endedAt, scores });
+    }
+  }
+  return filmed;
+}
+
+/** A week as the squad lived it: each session on its day, or a day later, or not at all. */
+function liveWeek(scene: Scene, week: number, monday: string, filming: boolean): Filmed[] {
+  const { context, random, people } = scene;
+  const open = openWeekOf(context.db, scene.squadId, context.now());
+  if (!open) return [];
+  return people.flatMap((person) =>
+    open.revision.content.sessions.flatMap((session) => {
+      const must = filming && session.day === 6 && scene.clips.some((clip) => people[clip.player] === person);
+      const skips = person.sim.lazyWeeks.includes(week) || !random.happens(person.sim.diligence);
+      const late = random.happens(0.12) ? 1 : 0;
+      const at = instantOf(addDays(monday, (session.day ?? 6) - 1 + (must ? 0 : late)), random.whole(15, 18), random.whole(0, 59), ZONE);
+      if ((skips && !must) || at > scene.realNow) return [];
+      return trainOnce(scene, person, session, open.revision.id, week, at, filming);
+    }),
+  );
+}
+
+const KIND_LINES = ['Clean and quick. Keep the heels up.', 'Your other foot is catching up.', 'Good honest count.', 'That is your best this month.'];
+
+/** The coach goes through what came in: clear ones are counted, doubted ones corrected, asked for again, or set aside. */
+function reviewUntil(scene: Scene, until: number): void {
+  const { context, coach, random } = scene;
+  for (const one of judgedScores(context.db, undefined)) {
+    if (one.decision || one.score.receivedAt > until) continue;
+    scene.setNow(one.score.receivedAt + 20 * HOUR);
+    const base = { score: one.score.id, id: seededId(context.now(), random), reason: null, line: null, cues: [], value: null };
+    const cue = catalogueById.get(one.score.drillId)?.cues[0] ?? 'Slow and clean first';
+    if (one.score.value === null) decideScore(context, coach, { ...base, verdict: 'set aside', reason: 'Lost count. Next time the clip helps.' });
+    else if (one.doubts.length === 0) {
+      decideScore(context, coach, { ...base, verdict: 'counted', line: random.happens(0.06) ? random.pick(KIND_LINES) : null });
+    } else if (one.doubts.some((doubt) => doubt.result === 'cannot be')) {
+      decideScore(context, coach, { ...base, verdict: 'set aside', reason: 'Too fast for any feet. Film the next one, please.' });
+    } else if (random.happens(0.5)) decideScore(context, coach, { ...base, verdict: 'again please', cues: [cue] });
+    else decideScore(context, coach, { ...base, verdict: 'counted', line: 'Checked with you. Well done.' });
+  }
+}
+
+async function keepClips(scene: Scene, filmed: readonly Filmed[], folder: string): Promise<void> {
+  for (const { person, scoreId, note, at } of filmed) {
+    scene.setNow(at + 90_000);
+    const id = seededId(at, scene.random);
+    announceClip(scene.context, person.actor, { id, scoreId, squadId: scene.squadId, workAt: note.leadSeconds });
+    const copy = join(scene.context.config.uploadDir, id);
+    await copyFile(join(folder, note.file), copy);
+    await settleClip(scene.context, id, copy);
+  }
+}
+
+/**
+ * Fills an empty database with the squad "Lanternfish U11" of Quillhaven: 16 players, nine weeks that end today, weeks planned ahead,
+ * clips with known counts. Everything goes through the same functions as real data, with a clock that is moved along.
+ * @returns the sign-ins to print
+ */
+export async function loadDemo(house: Context, root: string): Promise<string> {
+  if (house.db.select({ id: squads.id }).from(squads).limit(1).get()) return SIGN_INS;
+  const realNow = house.now();
+  let now = realNow;
+  const context: Context = { ...house, now: () => now };
+  const random = chance(SEED);
+  const folder = join(root, 'src', 'demo', 'clips');
+  const clips = JSON.parse(await readFile(join(folder, 'clips.json'), 'utf8')) as ClipNote[];
+  const today = trainingDay(realNow, ZONE);
+  const thisMonday = mondayOf(today);
+  const firstMonday = addDays(thisMonday, -7 * (WEEKS - 1));
+  now = instantOf(firstMonday, 3, 0, ZONE);
+  const people = await admit(context, firstMonday, Number(today.slice(0, 4)), random, clips);
+  const scene: Scene = {
+    context,
+    setNow: (at) => {
+      now = at;
+    },
+    ...people,
+    random,
+    clips,
+    used: new Set(),
+    realNow,
+  };
+  // The last Saturday whose afternoon has passed is the filmed one.
+  const saturdayPassed = instantOf(addDays(thisMonday, 5), 20, 0, ZONE) < realNow;
+  const filmedWeek = saturdayPassed ? WEEKS - 1 : WEEKS - 2;
+  const filmed: Filmed[] = [];
+  context.db.$client.exec('BEGIN');
+  for (let week = 0; week < WEEKS; week++) {
+    const monday = addDays(firstMonday, 7 * week);
+    now = instantOf(monday, 3, 0, ZONE);
+    planWeek(scene, week + 1, monday, 'now');
+    filmed.push(...liveWeek(scene, week, monday, week === filmedWeek));
+  }
+  reviewUntil(scene, Math.min(realNow - 60 * HOUR, ...filmed.map((one) => one.at - HOUR)));
+  now = realNow;
+  planWeek(scene, WEEKS + 1, addDays(thisMonday, 7), 'monday');
+  planWeek(scene, WEEKS + 2, addDays(thisMonday, 14), null);
+  context.db.$client.exec('COMMIT');
+  await keepClips(scene, filmed, folder);
+  return SIGN_INS;
+}

@@ -1,0 +1,7 @@
+import { weeks } from '../../../../../contract/weeks.ts';
+import { route } from '../../../../../server/http/route.ts';
+import { openWeek, saveWeek } from '../../../../../server/weeks/weeks.ts';
+
+export const GET = route(weeks.open, openWeek);
+export const HEAD = GET;
+export const PUT = route(weeks.save, saveWeek);

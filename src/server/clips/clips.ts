@@ -1,0 +1,115 @@
+import { rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { and, eq } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type { ClipSent, ClipState } from '../../contract/go.ts';
+import type { Actor } from '../auth/actor.ts';
+import type { Db } from '../db/connection.ts';
+import { clips, clipViews, scores } from '../db/schema.ts';
+import { refreshDoubts } from '../go/doubts.ts';
+import type { Context } from '../house.ts';
+import { allow, asPerson, asPlayer } from '../policy.ts';
+import { notFound, Problem } from '../problems.ts';
+import { mayFilm } from './consent.ts';
+
+export type Clip = typeof clips.$inferSelect;
+
+export const clipView = ({ id, state, refusal, seconds }: Clip): ClipState => ({ id, state, refusal, seconds });
+
+export function clipById(db: Db, id: string): Clip {
+  const clip = db.select().from(clips).where(eq(clips.id, id)).get();
+  if (!clip) throw notFound();
+  return clip;
+}
+
+export const clipPath = (context: Context, clip: Pick<Clip, 'fileName'>): string => join(context.config.clipDir, clip.fileName ?? 'none');
+
+/** Says that a clip will come. The same id again answers with what is known; without a guardian's yes it is refused. */
+export function announceClip(context: Context, actor: Actor, sent: ClipSent): ClipState {
+  const { db } = context;
+  allow(db, actor, 'announce a clip');
+  const player = asPlayer(actor);
+  if (!player.squads.includes(sent.squadId)) throw notFound();
+  const had = db.select().from(clips).where(eq(clips.id, sent.id)).get();
+  if (had && had.playerId !== player.playerId) throw notFound();
+  if (had) return clipView(had);
+  if (!mayFilm(db, player.playerId)) {
+    throw new Problem('no consent', 'Clips are off. A guardian can switch them on for your family.');
+  }
+  const score = db.select({ playerId: scores.playerId }).from(scores).where(eq(scores.id, sent.scoreId)).get();
+  if (score && score.playerId !== player.playerId) throw notFound();
+  const clip: Clip = {
+    id: sent.id,
+    playerId: player.playerId,
+    squadId: sent.squadId,
+    scoreId: sent.scoreId,
+    state: 'expected',
+    refusal: null,
+    fileName: null,
+    mediaType: null,
+    bytes: null,
+    seconds: null,
+    workAt: sent.workAt,
+    announcedAt: context.now(),
+    keptAt: null,
+    deletedAt: null,
+    deletedBy: null,
+  };
+  db.insert(clips).values(clip).run();
+  return clipView(clip);
+}
+
+/** Writes down that a clip's file is kept, and looks at its score again with the clip's length. */
+export function keepClip(context: Context, id: string, file: { name: string; mediaType: string; bytes: number; seconds: number }): void {
+  const { db } = context;
+  db.update(clips)
+    .set({ state: 'kept', fileName: file.name, mediaType: file.mediaType, bytes: file.bytes, seconds: file.seconds, keptAt: context.now() })
+    .where(and(eq(clips.id, id), eq(clips.state, 'expected')))
+    .run();
+  const clip = clipById(db, id);
+  const score = db.select().from(scores).where(eq(scores.id, clip.scoreId)).get();
+  if (score && score.playerId === clip.playerId) refreshDoubts(db, score);
+}
+
+export function refuseClip(context: Context, id: string, refusal: string): void {
+  context.db.update(clips).set({ state: 'refused', refusal }).where(and(eq(clips.id, id), eq(clips.state, 'expected'))).run();
+}
+
+export function clipState(context: Context, actor: Actor, input: { clip: string }): ClipState {
+  allow(context.db, actor, 'watch a clip', input);
+  return clipView(clipById(context.db, input.clip));
+}
+
+/** Deletes a clip's file for good; that it was there, and who deleted it, stays on record. */
+export function deleteClip(context: Context, actor: Actor, input: { clip: string }): ClipState {
+  const { db } = context;
+  allow(db, actor, 'delete a clip', input);
+  const clip = clipById(db, input.clip);
+  if (clip.state === 'deleted') return clipView(clip);
+  if (clip.fileName) rmSync(clipPath(context, clip), { force: true });
+  db.update(clips)
+    .set({ state: 'deleted', deletedAt: context.now(), deletedBy: asPerson(actor).userId })
+    .where(eq(clips.id, clip.id))
+    .run();
+  return clipView(clipById(db, clip.id));
+}
+
+/** The file of a clip for somebody who may watch it. Coaches see it only while the guardian's yes holds. */
+export function watchClip(context: Context, actor: Actor, input: { clip: string }): { path: string; mediaType: string; clip: Clip } {
+  const { db } = context;
+  allow(db, actor, 'watch a clip', input);
+  const clip = clipById(db, input.clip);
+  if (clip.state !== 'kept' || !clip.mediaType) throw notFound();
+  if (actor.kind === 'coach' && !mayFilm(db, clip.playerId)) throw notFound();
+  return { path: clipPath(context, clip), mediaType: clip.mediaType, clip };
+}
+
+const ONE_VIEW_MS = 10 * 60_000;
+
+/** Records who watched a clip; the many requests of one viewing are one view. */
+export function recordView(context: Context, actor: Actor, clipId: string): void {
+  const { userId } = asPerson(actor);
+  const views = context.db.select({ at: clipViews.at }).from(clipViews).where(and(eq(clipViews.clipId, clipId), eq(clipViews.userId, userId))).all();
+  if (views.some((view) => context.now() - view.at < ONE_VIEW_MS)) return;
+  context.db.insert(clipViews).values({ id: uuid(), clipId, userId, at: context.now() }).run();
+}

@@ -1,0 +1,49 @@
+import { ALL_FORMATS, FilePathSource, Input, MP4, QTFF } from 'mediabunny';
+import { CLIP_SECONDS_MAX } from '../../contract/go.ts';
+import { Problem } from '../problems.ts';
+
+export interface Inspected {
+  mediaType: string;
+  extension: 'webm' | 'mp4';
+  seconds: number;
+}
+
+const VIDEO_CODECS = ['vp8', 'vp9', 'av1', 'avc', 'hevc'];
+const NOT_A_CLIP = 'This file is not a video we can play. Film with the app, or pick an MP4 or WebM file.';
+const refuse = (sentence: string) => new Problem('clip refused', sentence, [{ field: 'clip', sentence }]);
+
+/** Tags that tell where or with what a clip was filmed. */
+function tellsTooMuch(raw: Record<string, unknown> | undefined): boolean {
+  return Object.keys(raw ?? {}).some((key) => /xyz|loc|gps|make|model|com\.apple/i.test(key));
+}
+
+/**
+ * Reads the container of an uploaded file: a video of at most 3 minutes with at most one sound track, whose lengths agree,
+ * and no tag that tells the place or the device. Damage inside the pictures is not seen here.
+ * @throws Problem "clip refused" with a sentence for the player.
+ */
+export async function inspectClip(path: string): Promise<Inspected> {
+  const input = new Input({ source: new FilePathSource(path), formats: ALL_FORMATS });
+  try {
+    if (!(await input.canRead())) throw refuse(NOT_A_CLIP);
+    const format = await input.getFormat();
+    const isMp4 = format === MP4 || format === QTFF;
+    if (!isMp4 && !['WebM', 'Matroska'].includes(format.name)) throw refuse(NOT_A_CLIP);
+    const videos = await input.getVideoTracks();
+    const sounds = await input.getAudioTracks();
+    const video = videos[0];
+    if (!video || videos.length > 1 || sounds.length > 1) throw refuse(NOT_A_CLIP);
+    if (!video.codec || !VIDEO_CODECS.includes(video.codec)) throw refuse(NOT_A_CLIP);
+    const seconds = await video.computeDuration();
+    if (!(seconds > 0.5)) throw refuse('This clip is empty or was cut off. Film it once more.');
+    if (seconds > CLIP_SECONDS_MAX) throw refuse(`This clip lasts ${Math.round(seconds)} s. A clip may last 3 minutes: trim it, or film one go only.`);
+    if ((await video.getFirstTimestamp()) < 0) throw refuse(NOT_A_CLIP);
+    if (tellsTooMuch((await input.getMetadataTags()).raw)) throw refuse('This file tells where or with what it was filmed. Send it through the app, which takes that out.');
+    return { mediaType: isMp4 ? 'video/mp4' : 'video/webm', extension: isMp4 ? 'mp4' : 'webm', seconds: Math.round(seconds * 1000) / 1000 };
+  } catch (error) {
+    if (error instanceof Problem) throw error;
+    throw refuse(NOT_A_CLIP);
+  } finally {
+    input.dispose();
+  }
+}

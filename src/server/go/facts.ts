@@ -1,0 +1,57 @@
+import { asc, eq, type SQL } from 'drizzle-orm';
+import { type Doubt, decisionInForce, resultOf, type Standing, standingOf } from '../../core/counts/index.ts';
+import type { Db } from '../db/connection.ts';
+import { decisions, scoreDoubts, scores } from '../db/schema.ts';
+
+export type ScoreFact = typeof scores.$inferSelect;
+export type DecisionRow = typeof decisions.$inferSelect;
+
+/** A score with everything that was said of it, and what follows. */
+export interface JudgedScore {
+  score: ScoreFact;
+  doubts: Doubt[];
+  history: DecisionRow[];
+  decision: DecisionRow | null;
+  standing: Standing;
+  /** The value that counts; null while doubted, set aside or asked for again. */
+  counts: number | null;
+  /** What the counting value comes to by its measure; null when nothing counts. */
+  result: number | null;
+}
+
+/** The result that a claim would have, whatever its standing. */
+export const claimedResult = (score: ScoreFact) => resultOf(score, score.dose);
+
+/**
+ * Scores with their doubts, decisions and standing, oldest first.
+ * @param where a condition on the scores table
+ */
+export function judgedScores(db: Db, where: SQL | undefined): JudgedScore[] {
+  const facts = db
+    .select({ score: scores, doubts: scoreDoubts.doubts })
+    .from(scores)
+    .leftJoin(scoreDoubts, eq(scoreDoubts.scoreId, scores.id))
+    .where(where)
+    .orderBy(asc(scores.doneAt), asc(scores.id))
+    .all();
+  const said = db
+    .select({ decision: decisions })
+    .from(decisions)
+    .innerJoin(scores, eq(scores.id, decisions.scoreId))
+    .where(where)
+    .orderBy(asc(decisions.at))
+    .all();
+  const byScore = new Map<string, DecisionRow[]>();
+  for (const { decision } of said) {
+    const list = byScore.get(decision.scoreId);
+    if (list) list.push(decision);
+    else byScore.set(decision.scoreId, [decision]);
+  }
+  return facts.map(({ score, doubts }) => {
+    const history = byScore.get(score.id) ?? [];
+    const decision = decisionInForce(history);
+    const { standing, counts } = standingOf(score.value, (doubts ?? []).length > 0, decision);
+    const result = resultOf({ ...score, value: counts }, score.dose);
+    return { score, doubts: doubts ?? [], history, decision, standing, counts, result };
+  });
+}

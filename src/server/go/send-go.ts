@@ -1,0 +1,140 @@
+import { eq } from 'drizzle-orm';
+import type { GoAnswer, GoSent, ScoreSent } from '../../contract/go.ts';
+import { recordKey, resultOf } from '../../core/counts/index.ts';
+import { BETTER, type Drill } from '../../core/drills/index.ts';
+import { feetToScore, roundsOf } from '../../core/runsheet/index.ts';
+import { creditedDay } from '../../core/streaks/index.ts';
+import type { Item } from '../../core/weeks/index.ts';
+import type { Actor } from '../auth/actor.ts';
+import type { Db } from '../db/connection.ts';
+import { scores, weekRevisions, weeks } from '../db/schema.ts';
+import type { Context } from '../house.ts';
+import { allow, asPlayer } from '../policy.ts';
+import { notFound, Problem } from '../problems.ts';
+import { memberOf, type Squad, squadById } from '../squad/squads.ts';
+import { earlierResults, refreshDoubts } from './doubts.ts';
+import { judgedScores, type ScoreFact } from './facts.ts';
+
+/** A device clock may run a little ahead of ours. */
+const CLOCK_SLACK_MS = 5 * 60_000;
+
+export interface Released {
+  week: typeof weeks.$inferSelect;
+  revision: typeof weekRevisions.$inferSelect;
+  squad: Squad;
+}
+
+/** The released week that a player sends something for; a foreign squad's answers like a missing one. */
+export function releasedFor(db: Db, squads: readonly string[], revisionId: string): Released {
+  const row = db
+    .select({ week: weeks, revision: weekRevisions })
+    .from(weekRevisions)
+    .innerJoin(weeks, eq(weeks.id, weekRevisions.weekId))
+    .where(eq(weekRevisions.id, revisionId))
+    .get();
+  if (!row || !squads.includes(row.week.squadId)) throw notFound();
+  return { ...row, squad: squadById(db, row.week.squadId) };
+}
+
+/** Refuses what was not done while the week was open. A device whose clock runs ahead is taken at the time of arrival. */
+export function checkOpen(released: Released, doneAt: number, now: number): void {
+  const { opensAt, closesAt } = released.revision;
+  const done = Math.min(doneAt, now);
+  if (done >= opensAt - CLOCK_SLACK_MS && done < closesAt) return;
+  const sentence =
+    done < opensAt ? `Week ${released.week.number} is not open yet.` : `Week ${released.week.number} is closed. What was done in time still counts; this came after.`;
+  throw new Problem('week closed', sentence, [{ field: 'doneAt', sentence }]);
+}
+
+interface Place {
+  item: Item;
+  drill: Drill;
+}
+
+function placeOf(released: Released, sent: GoSent): Place {
+  const session = released.revision.content.sessions.find((one) => one.id === sent.sessionId);
+  const item = session?.blocks.flatMap((block) => block.items).find((one) => one.id === sent.itemId);
+  const drill = item && released.revision.content.drills[item.drillId];
+  if (!item || !drill || !item.scored || sent.round >= roundsOf(item)) throw notFound();
+  return { item, drill };
+}
+
+/** Bad input that a schema cannot know: a foot the item does not score, or a sum that its parts do not make. */
+function checkScore(one: ScoreSent, index: number, item: Item, feet: readonly string[]): void {
+  const wrong = (field: string, sentence: string) => new Problem('bad input', sentence, [{ field: `scores.${index}.${field}`, sentence }]);
+  if (!feet.includes(one.foot)) throw wrong('foot', `This drill is not scored for ${one.foot === 'both' ? 'both feet together' : `the ${one.foot} foot`}.`);
+  if (one.value === null || one.parts === null) return;
+  const parts = Object.values(one.parts);
+  const expected = item.dose.measure === 'surfaces' ? parts.reduce((sum, n) => sum + n, 0) : Math.max(0, ...parts);
+  if (expected !== one.value) throw wrong('parts', 'The single numbers do not make the number sent.');
+}
+
+function factOf(context: Context, released: Released, place: Place, sent: GoSent, one: ScoreSent, playerId: string): ScoreFact {
+  const now = context.now();
+  const { squad, revision, week } = released;
+  return {
+    id: one.id,
+    goId: sent.goId,
+    playerId,
+    squadId: squad.id,
+    weekId: week.id,
+    revisionId: revision.id,
+    sessionId: sent.sessionId,
+    itemId: sent.itemId,
+    round: sent.round,
+    foot: one.foot,
+    drillId: place.drill.id,
+    drillVersion: place.drill.version,
+    recordKey: recordKey(place.drill, place.item.dose, one.foot),
+    measure: place.item.dose.measure,
+    dose: place.item.dose,
+    value: one.value,
+    faults: one.faults,
+    seconds: one.seconds,
+    clocked: one.clocked,
+    parts: one.parts,
+    runId: sent.runId,
+    doneAt: Math.min(sent.doneAt, now),
+    receivedAt: now,
+    day: creditedDay(sent.doneAt, now, squad.timeZone, squad.dayEndsAt),
+  };
+}
+
+function answerOf(db: Db, score: ScoreFact): GoAnswer['results'][number] {
+  const judged = judgedScores(db, eq(scores.id, score.id))[0];
+  const better = BETTER[score.measure];
+  const earlier = earlierResults(db, score);
+  const recordBefore = earlier.length === 0 ? null : better === 'more' ? Math.max(...earlier) : Math.min(...earlier);
+  const result = resultOf(score, score.dose);
+  const beats = result !== null && (recordBefore === null || (better === 'more' ? result > recordBefore : result < recordBefore));
+  return { scoreId: score.id, foot: score.foot, result, standing: judged?.standing ?? 'clear', recordBefore, isRecord: beats };
+}
+
+/**
+ * Keeps the numbers of one go. Whatever is already there stays as it is: sending again, in any order, changes nothing.
+ * An id that another player used answers like a missing thing.
+ */
+export function sendGo(context: Context, actor: Actor, sent: GoSent): GoAnswer {
+  const { db } = context;
+  allow(db, actor, 'send a go');
+  const player = asPlayer(actor);
+  const released = releasedFor(db, player.squads, sent.revisionId);
+  const place = placeOf(released, sent);
+  const member = memberOf(db, released.squad.id, player.playerId);
+  const feet = feetToScore(place.item, member.strongerFoot);
+  return db.transaction((tx) => {
+    const results = sent.scores.map((one, index) => {
+      const had = tx.select().from(scores).where(eq(scores.id, one.id)).get();
+      if (had && had.playerId !== member.id) throw notFound();
+      if (had) return answerOf(db, had);
+      checkOpen(released, sent.doneAt, context.now());
+      checkScore(one, index, place.item, feet);
+      const fact = factOf(context, released, place, sent, one, member.id);
+      tx.insert(scores).values(fact).run();
+      refreshDoubts(db, fact, place.drill);
+      return answerOf(db, fact);
+    });
+    return { results };
+  });
+}
+

@@ -1,0 +1,72 @@
+import { asc, eq } from 'drizzle-orm';
+import type { RunSent } from '../../contract/go.ts';
+import { type ClockEvent, compileRunSheet, replay, shareOfWork } from '../../core/runsheet/index.ts';
+import { creditedDay } from '../../core/streaks/index.ts';
+import type { Actor } from '../auth/actor.ts';
+import { runEvents, runs } from '../db/schema.ts';
+import type { Context } from '../house.ts';
+import { allow, asPlayer } from '../policy.ts';
+import { notFound, Problem } from '../problems.ts';
+import { DONE_SHARE } from '../progress/calendar.ts';
+import { memberOf } from '../squad/squads.ts';
+import { checkOpen, releasedFor } from './send-go.ts';
+
+function checkOrder(events: readonly ClockEvent[]): void {
+  if (events[0]?.type !== 'start') throw new Problem('bad input', 'A run begins with its start.', [{ field: 'events.0', sentence: 'A run begins with its start.' }]);
+  events.forEach((event, i) => {
+    const before = events[i - 1];
+    if (before && event.at < before.at) {
+      const sentence = 'The events of a run must be in order of time.';
+      throw new Problem('bad input', sentence, [{ field: `events.${i}.at`, sentence }]);
+    }
+  });
+}
+
+/**
+ * Keeps a run log. A longer log of the same run adds its new events; those already kept are never changed.
+ * The share of work done is replayed from the kept events, not believed.
+ */
+export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: string; events: number; share: number; done: boolean } {
+  const { db } = context;
+  allow(db, actor, 'send a run');
+  const player = asPlayer(actor);
+  const released = releasedFor(db, player.squads, sent.revisionId);
+  const member = memberOf(db, released.squad.id, player.playerId);
+  const session = released.revision.content.sessions.find((one) => one.id === sent.sessionId);
+  if (!session) throw notFound();
+  checkOrder(sent.events);
+  const now = context.now();
+  return db.transaction((tx) => {
+    const had = tx.select().from(runs).where(eq(runs.id, sent.id)).get();
+    if (had && (had.playerId !== member.id || had.sessionId !== sent.sessionId)) throw notFound();
+    if (!had) {
+      checkOpen(released, sent.startedAt, now);
+      const day = creditedDay(sent.startedAt, now, released.squad.timeZone, released.squad.dayEndsAt);
+      tx.insert(runs)
+        .values({
+          id: sent.id,
+          playerId: member.id,
+          squadId: released.squad.id,
+          weekId: released.week.id,
+          revisionId: released.revision.id,
+          sessionId: session.id,
+          startedAt: Math.min(sent.startedAt, now),
+          receivedAt: now,
+          day,
+          share: 0,
+        })
+        .run();
+    }
+    tx.insert(runEvents)
+      .values(sent.events.map((event, seq) => ({ runId: sent.id, seq, event })))
+      .onConflictDoNothing()
+      .run();
+    const kept = tx.select({ event: runEvents.event }).from(runEvents).where(eq(runEvents.runId, sent.id)).orderBy(asc(runEvents.seq)).all();
+    const drills = new Map(Object.entries(released.revision.content.drills));
+    const sheet = compileRunSheet(session, drills, { strongerFoot: member.strongerFoot, level: member.level, ownPace: {} });
+    const state = replay(sheet, kept.map((row) => row.event), kept.at(-1)?.event.at);
+    const share = shareOfWork(sheet, state);
+    tx.update(runs).set({ share }).where(eq(runs.id, sent.id)).run();
+    return { id: sent.id, events: kept.length, share, done: share >= DONE_SHARE };
+  });
+}

@@ -1,0 +1,68 @@
+import { and, asc, eq, isNull } from 'drizzle-orm';
+import { type DatedRule, type DayRange, trainingDay } from '../../core/streaks/index.ts';
+import type { Db } from '../db/connection.ts';
+import { playerPauses, players, squadBreaks, squadPlayers, squadRules, squads } from '../db/schema.ts';
+import { notFound } from '../problems.ts';
+
+export type Squad = typeof squads.$inferSelect;
+
+export function squadById(db: Db, id: string): Squad {
+  const squad = db.select().from(squads).where(eq(squads.id, id)).get();
+  if (!squad) throw notFound();
+  return squad;
+}
+
+/** The training day that runs in a squad at an instant. */
+export const squadDay = (squad: Pick<Squad, 'timeZone' | 'dayEndsAt'>, at: number) => trainingDay(at, squad.timeZone, squad.dayEndsAt);
+
+export function rulesOf(db: Db, squadId: string): DatedRule[] {
+  const rows = db.select().from(squadRules).where(eq(squadRules.squadId, squadId)).orderBy(asc(squadRules.from)).all();
+  return rows.map(({ from, rule }) => ({ from, rule }));
+}
+
+/** Squad breaks and the player's own pauses, as one list of ranges. */
+export function breaksOf(db: Db, squadId: string, playerId: string): DayRange[] {
+  const squad = db.select({ from: squadBreaks.from, to: squadBreaks.to }).from(squadBreaks).where(eq(squadBreaks.squadId, squadId)).all();
+  const own = db.select({ from: playerPauses.from, to: playerPauses.to }).from(playerPauses).where(eq(playerPauses.playerId, playerId)).all();
+  return [...squad, ...own];
+}
+
+export interface Member {
+  id: string;
+  nickname: string;
+  birthYear: number;
+  strongerFoot: 'left' | 'right' | 'both';
+  level: 'starting' | 'steady' | 'strong';
+  joinedOn: string;
+}
+
+const memberColumns = {
+  id: players.id,
+  nickname: players.nickname,
+  birthYear: players.birthYear,
+  strongerFoot: players.strongerFoot,
+  level: squadPlayers.level,
+  joinedOn: squadPlayers.joinedOn,
+};
+
+/** The players of a squad by nickname; those who left are not among them. */
+export function membersOf(db: Db, squadId: string): Member[] {
+  return db
+    .select(memberColumns)
+    .from(squadPlayers)
+    .innerJoin(players, eq(players.id, squadPlayers.playerId))
+    .where(and(eq(squadPlayers.squadId, squadId), isNull(squadPlayers.leftOn)))
+    .orderBy(asc(players.nickname))
+    .all();
+}
+
+export function memberOf(db: Db, squadId: string, playerId: string): Member {
+  const member = db
+    .select(memberColumns)
+    .from(squadPlayers)
+    .innerJoin(players, eq(players.id, squadPlayers.playerId))
+    .where(and(eq(squadPlayers.squadId, squadId), eq(squadPlayers.playerId, playerId), isNull(squadPlayers.leftOn)))
+    .get();
+  if (!member) throw notFound();
+  return member;
+}

@@ -1,0 +1,181 @@
+import { and, desc, eq, lte } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type { Release, WeekDetail, WeekList, WeekRow } from '../../contract/weeks.ts';
+import { CATALOGUE, catalogueById } from '../../core/drills/index.ts';
+import { addDays, instantOf, mondayOf } from '../../core/streaks/index.ts';
+import { type PublishedWeek, releaseProblems, type WeekPlan } from '../../core/weeks/index.ts';
+import type { Actor } from '../auth/actor.ts';
+import type { Db } from '../db/connection.ts';
+import { weekRevisions, weeks } from '../db/schema.ts';
+import type { Context } from '../house.ts';
+import { allow, asPerson } from '../policy.ts';
+import { notFound, Problem } from '../problems.ts';
+import { membersOf, type Squad, squadById, squadDay } from '../squad/squads.ts';
+
+type Week = typeof weeks.$inferSelect;
+type Revision = typeof weekRevisions.$inferSelect;
+
+const UNTIL_SUNDAY = 'A week can be released until its Sunday is over.';
+
+function newestRevision(db: Db, weekId: string): Revision | undefined {
+  return db.select().from(weekRevisions).where(eq(weekRevisions.weekId, weekId)).orderBy(desc(weekRevisions.revision)).limit(1).get();
+}
+
+function stateOf(revision: Revision | undefined, now: number): WeekRow['state'] {
+  if (!revision) return 'draft';
+  if (now < revision.opensAt) return 'released';
+  return now < revision.closesAt ? 'open' : 'closed';
+}
+
+function rowOf(week: Week, revision: Revision | undefined, now: number): WeekRow {
+  return {
+    id: week.id,
+    number: week.number,
+    title: week.plan.title,
+    focus: week.plan.focus,
+    startsOn: week.startsOn,
+    state: stateOf(revision, now),
+    sessions: week.plan.sessions.length,
+    opensAt: revision?.opensAt ?? null,
+    closesAt: revision?.closesAt ?? null,
+    changed: revision !== undefined && week.draft > revision.draft,
+  };
+}
+
+function detailOf(context: Context, week: Week): WeekDetail {
+  const revision = newestRevision(context.db, week.id);
+  return {
+    ...rowOf(week, revision, context.now()),
+    squadId: week.squadId,
+    timeZone: squadById(context.db, week.squadId).timeZone,
+    plan: week.plan,
+    draft: week.draft,
+    revision: revision?.revision ?? null,
+  };
+}
+
+function weekById(db: Db, id: string): Week {
+  const week = db.select().from(weeks).where(eq(weeks.id, id)).get();
+  if (!week) throw notFound();
+  return week;
+}
+
+/** When a week is over: the training day of its Sunday has ended. */
+const endOfWeek = (squad: Squad, startsOn: string) => instantOf(addDays(startsOn, 7), squad.dayEndsAt, 0, squad.timeZone);
+
+export function listWeeks(context: Context, actor: Actor, input: { squad: string }): WeekList {
+  allow(context.db, actor, 'list weeks', { squad: input.squad });
+  const squad = squadById(context.db, input.squad);
+  const rows = context.db.select().from(weeks).where(eq(weeks.squadId, squad.id)).orderBy(desc(weeks.number)).all();
+  return {
+    squad: { id: squad.id, name: squad.name, timeZone: squad.timeZone },
+    weeks: rows.map((week) => rowOf(week, newestRevision(context.db, week.id), context.now())),
+  };
+}
+
+/** Makes the week after the last one as an empty draft; it begins on the first Monday that has no week yet, never in the past. */
+export function makeWeek(context: Context, actor: Actor, input: { squad: string; id: string }): WeekDetail {
+  const { db } = context;
+  allow(db, actor, 'make a week', { squad: input.squad });
+  const squad = squadById(db, input.squad);
+  const had = db.select().from(weeks).where(eq(weeks.id, input.id)).get();
+  if (had && had.squadId !== squad.id) throw notFound();
+  if (had) return detailOf(context, had);
+  const last = db.select().from(weeks).where(eq(weeks.squadId, squad.id)).orderBy(desc(weeks.number)).limit(1).get();
+  const thisMonday = mondayOf(squadDay(squad, context.now()));
+  const following = last ? addDays(last.startsOn, 7) : thisMonday;
+  const number = (last?.number ?? 0) + 1;
+  const plan: WeekPlan = { title: `Week ${number}`, focus: '', sessions: [] };
+  const week: Week = {
+    id: input.id,
+    squadId: squad.id,
+    number,
+    startsOn: following < thisMonday ? thisMonday : following,
+    plan,
+    draft: 1,
+    updatedAt: context.now(),
+  };
+  db.insert(weeks).values(week).run();
+  return detailOf(context, week);
+}
+
+export function openWeek(context: Context, actor: Actor, input: { week: string }): WeekDetail {
+  allow(context.db, actor, 'open a week', input);
+  return detailOf(context, weekById(context.db, input.week));
+}
+
+/** Saves a plan that was made from the newest draft; an older one is refused, so that two editors never lose work silently. */
+export function saveWeek(context: Context, actor: Actor, input: { week: string; draft: number; plan: WeekPlan }): WeekDetail {
+  const { db } = context;
+  allow(db, actor, 'save a week', { week: input.week });
+  const saved = db
+    .update(weeks)
+    .set({ plan: input.plan, draft: input.draft + 1, updatedAt: context.now() })
+    .where(and(eq(weeks.id, input.week), eq(weeks.draft, input.draft)))
+    .run();
+  if (saved.changes === 0) {
+    throw new Problem('changed elsewhere', 'This week was changed in another tab or by another coach. Your version is still on this screen.');
+  }
+  return detailOf(context, weekById(db, input.week));
+}
+
+function openingOf(context: Context, squad: Squad, week: Week, when: Release['when']): number {
+  const running = newestRevision(context.db, week.id);
+  if (when.kind === 'now') {
+    // A week that is already open keeps the hour it opened at: goes done before the change stay valid.
+    return running && running.opensAt <= context.now() ? running.opensAt : context.now();
+  }
+  const at = instantOf(when.day, when.hour, when.minute, squad.timeZone);
+  if (at < context.now()) {
+    throw new Problem('not releasable', 'That hour has passed. Pick a later one, or release now.', [{ field: 'when', sentence: 'That hour has passed.' }]);
+  }
+  return at;
+}
+
+/** Freezes the plan with its drills as the next revision. Scores done on an earlier revision keep it. */
+export function releaseWeek(context: Context, actor: Actor, input: { week: string } & Release): WeekDetail {
+  const { db } = context;
+  allow(db, actor, 'release a week', { week: input.week });
+  const week = weekById(db, input.week);
+  const squad = squadById(db, week.squadId);
+  const year = Number(squadDay(squad, context.now()).slice(0, 4));
+  const ages = membersOf(db, squad.id).map((member) => year - member.birthYear);
+  const youngest = ages.length > 0 ? Math.min(...ages) : null;
+  const problems = releaseProblems(week.plan, catalogueById, squad.headingAge, youngest);
+  if (problems.length > 0) throw new Problem('not releasable', problems[0]?.sentence ?? '', problems);
+  const opensAt = openingOf(context, squad, week, input.when);
+  const closesAt = endOfWeek(squad, week.startsOn);
+  if (opensAt >= closesAt) {
+    const sentence = `${UNTIL_SUNDAY} This one ends before it would open.`;
+    throw new Problem('not releasable', sentence, [{ field: 'when', sentence }]);
+  }
+  const used = new Set(week.plan.sessions.flatMap((s) => s.blocks.flatMap((b) => b.items.map((i) => i.drillId))));
+  const content: PublishedWeek = {
+    ...week.plan,
+    drills: Object.fromEntries(CATALOGUE.filter((drill) => used.has(drill.id)).map((drill) => [drill.id, drill])),
+  };
+  const revision = (newestRevision(db, week.id)?.revision ?? 0) + 1;
+  const releasedBy = asPerson(actor).userId;
+  db.insert(weekRevisions)
+    .values({ id: uuid(), weekId: week.id, revision, draft: week.draft, content, opensAt, closesAt, releasedAt: context.now(), releasedBy })
+    .run();
+  return detailOf(context, week);
+}
+
+export interface OpenWeek {
+  week: Week;
+  revision: Revision;
+}
+
+/** The week of a squad that is open at an instant: of several the one that opened last, in its newest revision. */
+export function openWeekOf(db: Db, squadId: string, now: number): OpenWeek | null {
+  const row = db
+    .select({ week: weeks, revision: weekRevisions })
+    .from(weekRevisions)
+    .innerJoin(weeks, eq(weeks.id, weekRevisions.weekId))
+    .where(and(eq(weeks.squadId, squadId), lte(weekRevisions.opensAt, now)))
+    .orderBy(desc(weekRevisions.opensAt), desc(weekRevisions.revision))
+    .limit(1)
+    .get();
+  return row && now < row.revision.closesAt ? row : null;
+}
