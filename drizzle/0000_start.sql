@@ -74,6 +74,7 @@ CREATE TABLE `decisions` (
 );
 --> statement-breakpoint
 CREATE INDEX `decisions_of_score` ON `decisions` (`score_id`,`at`);--> statement-breakpoint
+CREATE INDEX `decisions_undoing` ON `decisions` (`undoes`);--> statement-breakpoint
 CREATE TABLE `player_guardians` (
 	`player_id` text NOT NULL,
 	`user_id` text NOT NULL,
@@ -129,9 +130,10 @@ CREATE TABLE `runs` (
 --> statement-breakpoint
 CREATE INDEX `runs_of_player` ON `runs` (`player_id`,`squad_id`,`day`);--> statement-breakpoint
 CREATE INDEX `runs_of_week` ON `runs` (`week_id`,`player_id`);--> statement-breakpoint
-CREATE TABLE `score_doubts` (
+CREATE TABLE `score_readings` (
 	`score_id` text PRIMARY KEY NOT NULL,
 	`doubts` text NOT NULL,
+	`record_before` real,
 	FOREIGN KEY (`score_id`) REFERENCES `scores`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint

@@ -11,13 +11,13 @@ const FOLDER = 'src/demo/clips';
 
 /** File, player (by index), drill, foot, true count, claim, work seconds. One claim contradicts its clip. */
 const NOTES = [
-  ['sole-taps-a', 0, 'sole-taps', 'both', 21, 21, 10],
-  ['sole-taps-b', 2, 'sole-taps', 'both', 18, 18, 10],
-  ['sole-taps-c', 4, 'sole-taps', 'both', 22, 34, 10],
-  ['step-overs-a', 0, 'counted-step-overs', 'both', 14, 14, 10],
-  ['step-overs-b', 5, 'counted-step-overs', 'both', 16, 16, 10],
+  ['sole-taps-a', 0, 'sole-taps', 'both', 10, 10, 10],
+  ['sole-taps-b', 2, 'sole-taps', 'both', 10, 10, 10],
+  ['sole-taps-c', 4, 'sole-taps', 'both', 14, 34, 10],
+  ['step-overs-a', 0, 'counted-step-overs', 'both', 8, 8, 10],
+  ['step-overs-b', 5, 'counted-step-overs', 'both', 8, 8, 10],
   ['hop-taps-right', 6, 'hop-out-in-taps', 'right', 27, 27, 15],
-  ['hop-taps-left', 6, 'hop-out-in-taps', 'left', 21, 21, 15],
+  ['hop-taps-left', 6, 'hop-out-in-taps', 'left', 23, 23, 15],
   ['sole-taps-d', 7, 'sole-taps', 'both', 20, 21, 10],
 ] as const;
 

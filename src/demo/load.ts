@@ -41,6 +41,7 @@ interface ClipNote {
   count: number;
   claim: number;
   leadSeconds: number;
+  workSeconds: number;
 }
 
 const SIGN_INS = [
@@ -114,9 +115,11 @@ function planWeek(scene: Scene, number: number, monday: string, release: 'now' |
   releaseWeek(context, coach, { week: id, when: release === 'now' ? { kind: 'now' } : { kind: 'at', day: monday, hour: 6, minute: 0 } });
 }
 
-/** The clip that a player's go of an item is filmed with, when there is one; only gone by on the last Saturday before today. */
-function clipFor(scene: Scene, player: number, drill: string, foot: string): ClipNote | undefined {
-  return scene.clips.find((clip) => clip.player === player && clip.drill === drill && clip.foot === foot && !scene.used.has(clip));
+/** The clip that a player's go of a drill, as long as the clip's work, is filmed with; each clip is used once. */
+function clipFor(scene: Scene, player: number, drill: string, foot: string, seconds: number): ClipNote | undefined {
+  return scene.clips.find(
+    (clip) => clip.player === player && clip.drill === drill && clip.foot === foot && clip.workSeconds === seconds && !scene.used.has(clip),
+  );
 }
 
 interface Filmed {
@@ -146,7 +149,7 @@ function trainOnce(scene: Scene, person: Person, session: Session, revisionId: s
       const scores = said
         .filter((one) => one.round === round)
         .map((one) => {
-          const note = filming ? clipFor(scene, scene.people.indexOf(person), drill.id, one.foot) : undefined;
+          const note = filming ? clipFor(scene, scene.people.indexOf(person), drill.id, one.foot, one.seconds) : undefined;
           const id = seededId(endedAt, random);
           if (note) {
             scene.used.add(note);
@@ -181,11 +184,11 @@ function liveWeek(scene: Scene, week: number, monday: string, filming: boolean):
 const KIND_LINES = ['Clean and quick. Keep the heels up.', 'Your other foot is catching up.', 'Good honest count.', 'That is your best this month.'];
 
 /** The coach goes through what came in: clear ones are counted, doubted ones corrected, asked for again, or set aside. */
-function reviewUntil(scene: Scene, until: number): void {
+function reviewUntil(scene: Scene, until: number, filmed: ReadonlySet<string>): void {
   const { context, coach, random } = scene;
   for (const one of judgedScores(context.db, undefined)) {
-    if (one.decision || one.score.receivedAt > until) continue;
-    scene.setNow(one.score.receivedAt + 20 * HOUR);
+    if (one.decision || one.score.receivedAt > until || filmed.has(one.score.id)) continue;
+    scene.setNow(Math.min(one.score.receivedAt + 20 * HOUR, scene.realNow));
     const base = { score: one.score.id, id: seededId(context.now(), random), reason: null, line: null, cues: [], value: null };
     const cue = catalogueById.get(one.score.drillId)?.cues[0] ?? 'Slow and clean first';
     if (one.score.value === null) decideScore(context, coach, { ...base, verdict: 'set aside', reason: 'Lost count. Next time the clip helps.' });
@@ -249,7 +252,7 @@ export async function loadDemo(house: Context, root: string): Promise<string> {
     planWeek(scene, week + 1, monday, 'now');
     filmed.push(...liveWeek(scene, week, monday, week === filmedWeek));
   }
-  reviewUntil(scene, Math.min(realNow - 60 * HOUR, ...filmed.map((one) => one.at - HOUR)));
+  reviewUntil(scene, realNow - 30 * HOUR, new Set(filmed.map((one) => one.scoreId)));
   now = realNow;
   planWeek(scene, WEEKS + 1, addDays(thisMonday, 7), 'monday');
   planWeek(scene, WEEKS + 2, addDays(thisMonday, 14), null);

@@ -6,7 +6,7 @@ import type { ClipSent, ClipState } from '../../contract/go.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
 import { clips, clipViews, scores } from '../db/schema.ts';
-import { refreshDoubts } from '../go/doubts.ts';
+import { refreshReading } from '../go/reading.ts';
 import type { Context } from '../house.ts';
 import { allow, asPerson, asPlayer } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
@@ -68,7 +68,7 @@ export function keepClip(context: Context, id: string, file: { name: string; med
     .run();
   const clip = clipById(db, id);
   const score = db.select().from(scores).where(eq(scores.id, clip.scoreId)).get();
-  if (score && score.playerId === clip.playerId) refreshDoubts(db, score);
+  if (score && score.playerId === clip.playerId) refreshReading(db, score);
 }
 
 export function refuseClip(context: Context, id: string, refusal: string): void {

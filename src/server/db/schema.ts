@@ -266,10 +266,12 @@ export const scores = sqliteTable(
   ],
 );
 
-/** Doubts as computed when a score or its clip came in; derived, replaced when something new is known. */
-export const scoreDoubts = sqliteTable('score_doubts', {
+/** What a score looked like beside the earlier ones when it or its clip came in; derived, replaced when something new is known. */
+export const scoreReadings = sqliteTable('score_readings', {
   scoreId: text('score_id').primaryKey().references(() => scores.id),
   doubts: json<Doubt[]>('doubts').notNull(),
+  /** Best counted result before it under the same key; null for the first. */
+  recordBefore: real('record_before'),
 });
 
 export const decisions = sqliteTable(
@@ -286,7 +288,7 @@ export const decisions = sqliteTable(
     cues: json<string[]>('cues').notNull(),
     at: instant('at').notNull(),
   },
-  (t) => [index('decisions_of_score').on(t.scoreId, t.at)],
+  (t) => [index('decisions_of_score').on(t.scoreId, t.at), index('decisions_undoing').on(t.undoes)],
 );
 
 export const clips = sqliteTable(

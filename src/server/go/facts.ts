@@ -1,7 +1,7 @@
 import { asc, eq, type SQL } from 'drizzle-orm';
 import { type Doubt, decisionInForce, resultOf, type Standing, standingOf } from '../../core/counts/index.ts';
 import type { Db } from '../db/connection.ts';
-import { decisions, scoreDoubts, scores } from '../db/schema.ts';
+import { decisions, scoreReadings, scores } from '../db/schema.ts';
 
 export type ScoreFact = typeof scores.$inferSelect;
 export type DecisionRow = typeof decisions.$inferSelect;
@@ -10,6 +10,7 @@ export type DecisionRow = typeof decisions.$inferSelect;
 export interface JudgedScore {
   score: ScoreFact;
   doubts: Doubt[];
+  recordBefore: number | null;
   history: DecisionRow[];
   decision: DecisionRow | null;
   standing: Standing;
@@ -28,9 +29,9 @@ export const claimedResult = (score: ScoreFact) => resultOf(score, score.dose);
  */
 export function judgedScores(db: Db, where: SQL | undefined): JudgedScore[] {
   const facts = db
-    .select({ score: scores, doubts: scoreDoubts.doubts })
+    .select({ score: scores, doubts: scoreReadings.doubts, recordBefore: scoreReadings.recordBefore })
     .from(scores)
-    .leftJoin(scoreDoubts, eq(scoreDoubts.scoreId, scores.id))
+    .leftJoin(scoreReadings, eq(scoreReadings.scoreId, scores.id))
     .where(where)
     .orderBy(asc(scores.doneAt), asc(scores.id))
     .all();
@@ -47,11 +48,11 @@ export function judgedScores(db: Db, where: SQL | undefined): JudgedScore[] {
     if (list) list.push(decision);
     else byScore.set(decision.scoreId, [decision]);
   }
-  return facts.map(({ score, doubts }) => {
+  return facts.map(({ score, doubts, recordBefore }) => {
     const history = byScore.get(score.id) ?? [];
     const decision = decisionInForce(history);
     const { standing, counts } = standingOf(score.value, (doubts ?? []).length > 0, decision);
     const result = resultOf({ ...score, value: counts }, score.dose);
-    return { score, doubts: doubts ?? [], history, decision, standing, counts, result };
+    return { score, doubts: doubts ?? [], recordBefore, history, decision, standing, counts, result };
   });
 }

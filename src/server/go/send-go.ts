@@ -12,7 +12,7 @@ import type { Context } from '../house.ts';
 import { allow, asPlayer } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
 import { memberOf, type Squad, squadById } from '../squad/squads.ts';
-import { earlierResults, refreshDoubts } from './doubts.ts';
+import { refreshReading } from './reading.ts';
 import { judgedScores, type ScoreFact } from './facts.ts';
 
 /** A device clock may run a little ahead of ours. */
@@ -103,8 +103,7 @@ function factOf(context: Context, released: Released, place: Place, sent: GoSent
 function answerOf(db: Db, score: ScoreFact): GoAnswer['results'][number] {
   const judged = judgedScores(db, eq(scores.id, score.id))[0];
   const better = BETTER[score.measure];
-  const earlier = earlierResults(db, score);
-  const recordBefore = earlier.length === 0 ? null : better === 'more' ? Math.max(...earlier) : Math.min(...earlier);
+  const recordBefore = judged?.recordBefore ?? null;
   const result = resultOf(score, score.dose);
   const beats = result !== null && (recordBefore === null || (better === 'more' ? result > recordBefore : result < recordBefore));
   return { scoreId: score.id, foot: score.foot, result, standing: judged?.standing ?? 'clear', recordBefore, isRecord: beats };
@@ -131,7 +130,7 @@ export function sendGo(context: Context, actor: Actor, sent: GoSent): GoAnswer {
       checkScore(one, index, place.item, feet);
       const fact = factOf(context, released, place, sent, one, member.id);
       tx.insert(scores).values(fact).run();
-      refreshDoubts(db, fact, place.drill);
+      refreshReading(db, fact, place.drill);
       return answerOf(db, fact);
     });
     return { results };

@@ -1,13 +1,12 @@
 import { and, desc, eq, inArray, type SQL, sql } from 'drizzle-orm';
 import type { Decide, ReviewItem, ReviewQueue } from '../../contract/review.ts';
 import { compareWaiting, doseInWords, doubtResult } from '../../core/counts/index.ts';
-import { BETTER, type Drill } from '../../core/drills/index.ts';
+import type { Drill } from '../../core/drills/index.ts';
 import type { PublishedWeek } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
 import { clips, decisions, scores, user, weekRevisions, weeks } from '../db/schema.ts';
 import { mayFilm } from '../clips/consent.ts';
-import { earlierResults } from '../go/doubts.ts';
 import { type JudgedScore, judgedScores } from '../go/facts.ts';
 import type { Context } from '../house.ts';
 import { allow, asPerson } from '../policy.ts';
@@ -50,13 +49,11 @@ const sessionName = (content: PublishedWeek, id: string) => content.sessions.fin
 function itemsOf(db: Db, squadId: string, judged: readonly JudgedScore[]): ReviewItem[] {
   if (judged.length === 0) return [];
   const { revisions, nicknames, coaches, clipOf } = lookups(db, squadId, judged);
-  return judged.flatMap(({ score, doubts, history, standing }) => {
+  return judged.flatMap(({ score, doubts, recordBefore, history, standing }) => {
     const revision = revisions.get(score.revisionId);
     const drill = revision?.content.drills[score.drillId];
     const nickname = nicknames.get(score.playerId);
     if (!revision || !drill || !nickname) return [];
-    const earlier = earlierResults(db, score);
-    const best = BETTER[score.measure] === 'more' ? Math.max(...earlier) : Math.min(...earlier);
     const clip = clipOf.get(`${score.id}|${score.playerId}`);
     return [
       {
@@ -83,7 +80,7 @@ function itemsOf(db: Db, squadId: string, judged: readonly JudgedScore[]): Revie
         clocked: score.clocked,
         doneAt: score.doneAt,
         receivedAt: score.receivedAt,
-        recordBefore: earlier.length === 0 ? null : best,
+        recordBefore,
         doubts,
         result: doubtResult(doubts),
         clip: clip ? { id: clip.id, seconds: clip.seconds ?? 0, workAt: clip.workAt } : null,

@@ -5,7 +5,7 @@ import { quietFor } from '../../core/progress/index.ts';
 import { dayNumber, instantOf, streakOf } from '../../core/streaks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
-import { clips, scoreDoubts, scores, weeks } from '../db/schema.ts';
+import { clips, scoreReadings, scores, weeks } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow } from '../policy.ts';
 import { lastTrained, streakInput } from '../progress/calendar.ts';
@@ -18,9 +18,9 @@ const SOON_MS = 4 * 24 * 3_600_000;
 
 function toReview(db: Db, squadId: string): Today['toReview'] {
   const rows = db
-    .select({ id: scores.id, doubts: scoreDoubts.doubts })
+    .select({ id: scores.id, doubts: scoreReadings.doubts })
     .from(scores)
-    .leftJoin(scoreDoubts, eq(scoreDoubts.scoreId, scores.id))
+    .leftJoin(scoreReadings, eq(scoreReadings.scoreId, scores.id))
     .where(and(eq(scores.squadId, squadId), undecided()))
     .all();
   const filmed = new Set(

@@ -1,8 +1,8 @@
 import { and, eq, lt } from 'drizzle-orm';
 import { type Doubt, doubtsOf } from '../../core/counts/index.ts';
-import type { Drill } from '../../core/drills/index.ts';
+import { BETTER, type Drill } from '../../core/drills/index.ts';
 import type { Db } from '../db/connection.ts';
-import { clips, scoreDoubts, scores, weekRevisions } from '../db/schema.ts';
+import { clips, scoreReadings, scores, weekRevisions } from '../db/schema.ts';
 import { judgedScores, type ScoreFact } from './facts.ts';
 
 /** Results that counted under the same record key before a score, oldest first. */
@@ -19,22 +19,33 @@ export function drillOfScore(db: Db, score: Pick<ScoreFact, 'revisionId' | 'dril
   return drill;
 }
 
-/** Computes the doubts of a score anew from what is known now, and keeps them. */
-export function refreshDoubts(db: Db, score: ScoreFact, drill: Drill = drillOfScore(db, score)): Doubt[] {
+export interface Reading {
+  doubts: Doubt[];
+  recordBefore: number | null;
+}
+
+/** Reads a score anew beside what is known now (its doubts, the record before it), and keeps that. */
+export function refreshReading(db: Db, score: ScoreFact, drill: Drill = drillOfScore(db, score)): Reading {
   const clip = db
     .select({ seconds: clips.seconds })
     .from(clips)
     .where(and(eq(clips.scoreId, score.id), eq(clips.playerId, score.playerId), eq(clips.state, 'kept')))
     .get();
+  const earlier = earlierResults(db, score);
+  const recordBefore = earlier.length === 0 ? null : BETTER[score.measure] === 'more' ? Math.max(...earlier) : Math.min(...earlier);
   const doubts = doubtsOf({
     claim: score,
     clocked: score.clocked,
     drill,
     dose: score.dose,
-    earlier: earlierResults(db, score),
+    earlier,
     clipSeconds: clip?.seconds ?? null,
     recounted: null,
   });
-  db.insert(scoreDoubts).values({ scoreId: score.id, doubts }).onConflictDoUpdate({ target: scoreDoubts.scoreId, set: { doubts } }).run();
-  return doubts;
+  const reading = { doubts, recordBefore };
+  db.insert(scoreReadings)
+    .values({ scoreId: score.id, ...reading })
+    .onConflictDoUpdate({ target: scoreReadings.scoreId, set: reading })
+    .run();
+  return reading;
 }
