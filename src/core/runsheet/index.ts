@@ -1,3 +1,4 @@
+export { attemptOf } from './attempt.ts';
 export { advance, applyEvent, type ClockEvent, type ClockState, endedBetween, NOT_STARTED, replay, type Stretch, startOfGo } from './clock.ts';
 export { compileRunSheet, roundsOf } from './compile.ts';
 export { type Cue, cuesOf, sideInWords, type ToneName } from './cues.ts';

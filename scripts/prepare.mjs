@@ -1,0 +1,56 @@
+/** Steps that both start-up commands share; only what comes with Node may be used here. */
+import { spawnSync } from 'node:child_process';
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+/** A sentence for the person at the keyboard, then the end. */
+export function giveUp(sentence) {
+  console.error(`\n${sentence}\n`);
+  process.exit(1);
+}
+
+/** Runs a command with its output shown; gives its exit code. */
+export function run(command, args, options = {}) {
+  const done = spawnSync(command, args, { stdio: 'inherit', ...options, env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', ...options.env } });
+  return done.status ?? 1;
+}
+
+const has = (command) => spawnSync(command, ['--version'], { stdio: 'ignore' }).status === 0;
+
+function checkNode() {
+  const [major = 0, minor = 0] = process.versions.node.split('.').map(Number);
+  const fits = (major === 20 && minor >= 19) || (major === 22 && minor >= 12) || major > 22;
+  if (!fits) giveUp(`Node ${process.versions.node} is too old. Install Node 20.19 or newer (or 22.12 or newer), then run this again.`);
+}
+
+/** Installs the packages when the lock file is newer than what is installed. */
+export function install() {
+  checkNode();
+  const installed = join('node_modules', '.package-lock.json');
+  if (existsSync(installed) && statSync(installed).mtimeMs >= statSync('package-lock.json').mtimeMs - 1000) return;
+  const missing = ['python3', 'make', 'g++'].filter((tool) => !has(tool));
+  if (missing.length > 0) {
+    giveUp(`The database module is compiled on this machine, which needs ${missing.join(', ')}. Install it first; on Debian: apt-get install -y python3 make g++`);
+  }
+  console.log('Installing packages (3 to 4 minutes the first time)…');
+  const env = !process.env.npm_config_nodedir && existsSync('/usr/include/node') ? { npm_config_nodedir: '/usr' } : {};
+  const code = run('npm', ['ci', '--no-audit', '--no-fund'], { env });
+  if (code !== 0) giveUp('The packages could not be installed. The lines above say why; check the network and run this again.');
+}
+
+function newest(path) {
+  if (!existsSync(path)) return 0;
+  const stat = statSync(path);
+  if (!stat.isDirectory()) return stat.mtimeMs;
+  return Math.max(0, ...readdirSync(path).map((name) => newest(join(path, name))));
+}
+
+/** Builds the application when its sources changed since the last build. */
+export function buildIfNeeded() {
+  const stamp = join('dist', 'built-from');
+  const sources = Math.max(...['src', 'public', 'scripts/build-house.mjs', 'astro.config.mjs', 'package-lock.json'].map(newest));
+  if (existsSync(stamp) && Number(readFileSync(stamp, 'utf8')) === sources) return;
+  console.log('Building (about half a minute)…');
+  if (run('npm', ['run', 'build', '--silent']) !== 0) giveUp('The build failed. The lines above say where.');
+  writeFileSync(stamp, String(sources));
+}

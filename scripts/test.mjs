@@ -1,0 +1,53 @@
+/** `npm test`: installs what the checks need, Chromium included, runs all of them, and ends with one line of sums. */
+import { spawnSync } from 'node:child_process';
+import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { buildIfNeeded, giveUp, install, run } from './prepare.mjs';
+
+const chromium = process.env.CHROMIUM_PATH ?? '/usr/bin/chromium';
+
+function installChromium() {
+  if (existsSync(chromium)) return;
+  const aptGet = spawnSync('apt-get', ['--version'], { stdio: 'ignore' }).status === 0;
+  if (!aptGet) giveUp('The browser tests need Chromium. Install it, or set CHROMIUM_PATH to it.');
+  console.log('Installing Chromium for the browser tests…');
+  const quiet = { stdio: 'ignore', env: { DEBIAN_FRONTEND: 'noninteractive' } };
+  if (run('apt-get', ['update'], quiet) !== 0 || run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], quiet) !== 0) {
+    giveUp('Chromium could not be installed. Install it by hand (apt-get install -y chromium), or set CHROMIUM_PATH.');
+  }
+}
+
+let passed = 0;
+let failed = 0;
+
+/** A check that either holds or does not. */
+function check(name, command, args) {
+  console.log(`\n== ${name}`);
+  if (run(command, args) === 0) passed++;
+  else failed++;
+}
+
+/** A test runner whose JSON report is counted. */
+function count(name, command, args, report, read) {
+  console.log(`\n== ${name}`);
+  rmSync(report, { force: true });
+  const code = run(command, args);
+  const sums = existsSync(report) ? read(JSON.parse(readFileSync(report, 'utf8'))) : { passed: 0, failed: 0 };
+  passed += sums.passed;
+  failed += sums.failed;
+  if (code !== 0 && sums.failed === 0) failed++;
+}
+
+install();
+installChromium();
+check('Format and lint', 'npx', ['--no-install', 'biome', 'check', '.']);
+check('Floors', 'npx', ['--no-install', 'depcruise', '--config', '.dependency-cruiser.cjs', 'src']);
+check('Dead code', 'npx', ['--no-install', 'knip']);
+check('Types', 'npx', ['--no-install', 'astro', 'check']);
+count('Unit and server tests', 'npx', ['--no-install', 'c8', 'mocha', '--reporter', 'scripts/mocha-report.cjs'], 'test-results/mocha.json', (r) => r);
+buildIfNeeded();
+count('Browser tests', 'npx', ['--no-install', 'playwright', 'test'], 'test-results/playwright.json', ({ stats }) => ({
+  passed: stats.expected + stats.flaky,
+  failed: stats.unexpected,
+}));
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed > 0 ? 1 : 0);

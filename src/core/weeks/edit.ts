@@ -1,0 +1,69 @@
+import type { Block, Item, Session, WeekPlan } from './schema.ts';
+
+/** Pure edits of a plan: each gives a new plan and leaves the given one as it is. Unknown ids change nothing. */
+
+type Change<T> = (old: T) => T;
+
+export function changeSession(plan: WeekPlan, sessionId: string, change: Change<Session>): WeekPlan {
+  return { ...plan, sessions: plan.sessions.map((one) => (one.id === sessionId ? change(one) : one)) };
+}
+
+export function changeBlock(plan: WeekPlan, blockId: string, change: Change<Block>): WeekPlan {
+  return {
+    ...plan,
+    sessions: plan.sessions.map((session) => ({ ...session, blocks: session.blocks.map((one) => (one.id === blockId ? change(one) : one)) })),
+  };
+}
+
+export function changeItem(plan: WeekPlan, itemId: string, change: Change<Item>): WeekPlan {
+  return {
+    ...plan,
+    sessions: plan.sessions.map((session) => ({
+      ...session,
+      blocks: session.blocks.map((block) => ({ ...block, items: block.items.map((one) => (one.id === itemId ? change(one) : one)) })),
+    })),
+  };
+}
+
+const without = <T extends { id: string }>(list: readonly T[], id: string): T[] => list.filter((one) => one.id !== id);
+
+/** Takes a session, block or item out, wherever it stands. */
+export function removeById(plan: WeekPlan, id: string): WeekPlan {
+  return {
+    ...plan,
+    sessions: without(plan.sessions, id).map((session) => ({
+      ...session,
+      blocks: without(session.blocks, id).map((block) => ({ ...block, items: without(block.items, id) })),
+    })),
+  };
+}
+
+function moved<T extends { id: string }>(list: readonly T[], id: string, by: -1 | 1): T[] {
+  const from = list.findIndex((one) => one.id === id);
+  const to = from + by;
+  const one = list[from];
+  if (!one || to < 0 || to >= list.length) return [...list];
+  const rest = without(list, id);
+  return [...rest.slice(0, to), one, ...rest.slice(to)];
+}
+
+/** Moves a session, block or item one place up (−1) or down (+1) among its neighbours; at the end it stays. */
+export function moveById(plan: WeekPlan, id: string, by: -1 | 1): WeekPlan {
+  return {
+    ...plan,
+    sessions: moved(plan.sessions, id, by).map((session) => ({
+      ...session,
+      blocks: moved(session.blocks, id, by).map((block) => ({ ...block, items: moved(block.items, id, by) })),
+    })),
+  };
+}
+
+/** Gives an item another length of timed work; a pace ladder keeps its shares, to whole seconds. */
+export function withSeconds(item: Item, seconds: number): Item {
+  if (!('seconds' in item.dose)) return item;
+  const dose = { ...item.dose, seconds };
+  if (item.paces.length === 0) return { ...item, dose };
+  const each = Math.floor(seconds / item.paces.length);
+  const paces = item.paces.map((stretch, i) => ({ ...stretch, seconds: i === 0 ? seconds - each * (item.paces.length - 1) : each }));
+  return { ...item, dose, paces };
+}

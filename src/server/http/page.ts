@@ -1,0 +1,34 @@
+import { type Actor, actorFrom } from '../auth/actor.ts';
+import { type Context, house } from '../house.ts';
+import { Problem, PROBLEMS } from '../problems.ts';
+
+/** What a page found: its data, or where to go instead, or an answer without data. */
+export type Found<T> = { kind: 'data'; data: T; actor: Actor; context: Context } | { kind: 'elsewhere'; to: string } | { kind: 'problem'; status: number; sentence: string };
+
+/** The page a person starts from. */
+export function homeOf(actor: Actor): string {
+  switch (actor.kind) {
+    case 'coach':
+      return actor.squads[0] ? `/coach/${actor.squads[0]}/today` : '/no-squad';
+    case 'player':
+      return '/week';
+    case 'guardian':
+      return '/family';
+    default:
+      return '/';
+  }
+}
+
+/** Reads what a page shows through a server function; nobody is sent to the front door, other problems are said. */
+export async function forPage<T>(request: Request, read: (context: Context, actor: Actor) => T | Promise<T>): Promise<Found<T>> {
+  const context = house();
+  const actor = await actorFrom(context, request.headers);
+  try {
+    return { kind: 'data', data: await read(context, actor), actor, context };
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error;
+    if (error.kind === 'not signed in') return { kind: 'elsewhere', to: '/' };
+    if (error.kind === 'not allowed') return { kind: 'elsewhere', to: homeOf(actor) };
+    return { kind: 'problem', status: PROBLEMS[error.kind], sentence: error.message };
+  }
+}

@@ -1,0 +1,3 @@
+export { Laces } from './Laces.tsx';
+export { Seam, type SeamRow } from './Seam.tsx';
+export { Skyline } from './Skyline.tsx';

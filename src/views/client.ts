@@ -1,0 +1,70 @@
+import type { z } from 'zod';
+import type { Endpoint } from '../contract/endpoint.ts';
+
+export interface FieldProblem {
+  field: string;
+  sentence: string;
+}
+
+/** An answer that was a problem: with the server's sentence, its kind and the fields to mend. */
+export class ServerProblem extends Error {
+  readonly kind: string;
+  readonly status: number;
+  readonly fields: FieldProblem[];
+  constructor(kind: string, status: number, sentence: string, fields: FieldProblem[]) {
+    super(sentence);
+    this.kind = kind;
+    this.status = status;
+    this.fields = fields;
+  }
+}
+
+/** No answer came: the line is down, or the server is. */
+export class NoAnswer extends Error {
+  constructor() {
+    super('No connection just now. What you did is kept on this device.');
+  }
+}
+
+type PathOf = Pick<Endpoint, 'method' | 'path'>;
+
+/** The address of an endpoint: parameters in the path where it names them, else in the query. */
+export function addressOf(endpoint: PathOf, params: Record<string, string | undefined> = {}): string {
+  let path = endpoint.path;
+  const query = new URLSearchParams();
+  for (const [name, value] of Object.entries(params)) {
+    if (value === undefined) continue;
+    if (path.includes(`{${name}}`)) path = path.replace(`{${name}}`, encodeURIComponent(value));
+    else query.set(name, value);
+  }
+  return `/api/v1${path}${query.size > 0 ? `?${query}` : ''}`;
+}
+
+/** Sends JSON to an address of ours and gives the answer back, or throws ServerProblem or NoAnswer. */
+export async function sendJson(method: string, address: string, body?: unknown): Promise<unknown> {
+  let response: Response;
+  try {
+    response = await fetch(address, {
+      method,
+      headers: body === undefined ? {} : { 'content-type': 'application/json' },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
+  } catch {
+    throw new NoAnswer();
+  }
+  const answer = (await response.json().catch(() => null)) as { title?: string; detail?: string; fields?: FieldProblem[]; code?: string; message?: string } | null;
+  if (response.ok) return answer;
+  throw new ServerProblem(answer?.title ?? answer?.code ?? 'server trouble', response.status, answer?.detail ?? answer?.message ?? 'The server did not answer as it should. Try again.', answer?.fields ?? []);
+}
+
+/** Calls an endpoint of the contract. */
+export function call<P extends z.ZodType, B extends z.ZodType, R extends z.ZodType>(
+  endpoint: Endpoint<P, B, R>,
+  params: z.input<P>,
+  ...body: undefined extends z.input<B> ? [] : [z.input<B>]
+): Promise<z.output<R>> {
+  return sendJson(endpoint.method, addressOf(endpoint, params as Record<string, string>), body[0]) as Promise<z.output<R>>;
+}
+
+/** The sentence of whatever went wrong. */
+export const sentenceOf = (error: unknown): string => (error instanceof Error ? error.message : 'Something went wrong. Try again.');

@@ -1,0 +1,55 @@
+import type { DrillProgress, FootProgress } from '../../contract/progress.ts';
+import { Seam } from '../../ui/notations/index.ts';
+import { footInWords, number } from '../words.ts';
+
+const WEEKS_SHOWN = 6;
+
+function words(foot: FootProgress, unit: string): string {
+  const record = foot.record ? `best ${number(foot.record.result)} ${unit}` : 'no record yet';
+  const last = foot.last ? `, last ${number(foot.last.result)}` : '';
+  const next = foot.next === null ? '' : `, next ${number(foot.next)}`;
+  return `${footInWords(foot.foot)}: ${record}${last}${next}`;
+}
+
+const COLOR = { left: 'text-left', right: 'text-right', both: 'text-ink' } as const;
+
+/** One drill at one dose: left beside right on the seam, week by week, with record, last go, next number and foot balance. */
+export function DrillSeam({ drill, weeks = WEEKS_SHOWN }: { drill: DrillProgress; weeks?: number }) {
+  const of = (foot: string) => drill.feet.find((one) => one.foot === foot);
+  const rows = drill.weeks.slice(-weeks).map((week) => ({ label: `week ${week.number}`, left: week.left, right: week.right, both: week.both }));
+  return (
+    <article className="slab flex flex-col gap-2 p-4">
+      <header className="flex flex-wrap items-baseline justify-between gap-x-3">
+        <h3 className="text-lg">{drill.drillName}</h3>
+        <span className="text-dust text-sm">
+          {drill.doseWords}
+          {drill.better === 'less' ? ' · less is better' : ''}
+        </span>
+      </header>
+      <div className="flex flex-wrap gap-x-6 gap-y-1">
+        {drill.feet.map((foot) => (
+          <p key={foot.foot}>
+            {foot.foot !== 'both' && <span className={`font-semibold ${COLOR[foot.foot]}`}>{foot.foot} </span>}
+            <span className="font-bold font-display text-2xl">{foot.record ? number(foot.record.result) : '–'}</span>{' '}
+            <span className="text-dust text-sm">
+              best{foot.record?.checkedByClip ? ', checked by clip' : ''} · last {foot.last ? number(foot.last.result) : '–'}
+              {foot.next === null ? '' : ` · next ${number(foot.next)}`}
+            </span>
+          </p>
+        ))}
+      </div>
+      <Seam
+        rows={rows}
+        ticks={{ left: of('left')?.next ?? null, right: of('right')?.next ?? null }}
+        showHeads={of('both') === undefined}
+        summary={`${drill.drillName}, ${drill.doseWords}. ${drill.feet.map((foot) => words(foot, drill.unit)).join('. ')}`}
+      />
+      {drill.balance && (
+        <p className="text-dust text-sm">
+          Foot balance {drill.balance.balance.toFixed(2)}
+          {drill.balance.behind === 'both' ? ': even' : `: the ${drill.balance.behind} foot is behind`}
+        </p>
+      )}
+    </article>
+  );
+}

@@ -1,0 +1,89 @@
+import { Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { go } from '../../contract/go.ts';
+import type { MyFeet } from '../../contract/progress.ts';
+import { Button, Notice } from '../../ui/parts/index.ts';
+import { call, sentenceOf } from '../client.ts';
+import { dateInWords, footInWords } from '../words.ts';
+import { DrillSeam } from './DrillSeam.tsx';
+import { Lines } from './Lines.tsx';
+import { StreakCard } from './StreakCard.tsx';
+
+function Clips({ clips }: { clips: MyFeet['clips'] }) {
+  const [left, setLeft] = useState(clips);
+  const [asked, setAsked] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const remove = async (id: string) => {
+    try {
+      await call(go.deleteClip, { clip: id });
+      setLeft((now) => now.filter((clip) => clip.id !== id));
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  if (left.length === 0) return null;
+  return (
+    <section className="slab flex flex-col gap-2 p-4">
+      <h2>My clips</h2>
+      {problem && <Notice tone="stop">{problem}</Notice>}
+      <ul className="flex flex-col divide-y divide-joint">
+        {left.map((clip) => (
+          <li key={clip.id} className="flex flex-col gap-2 py-2">
+            <span>
+              {clip.drillName}
+              {clip.foot === 'both' ? '' : `, ${footInWords(clip.foot)}`} <span className="text-dust text-sm">{dateInWords(clip.at)}</span>
+            </span>
+            {/* biome-ignore lint/a11y/useMediaCaption: a child's own clip of feet has no words to caption. */}
+            <video src={`/api/v1/clips/${clip.id}/file`} controls preload="none" playsInline className="max-h-52 w-full bg-ink" aria-label={`Clip of ${clip.drillName}`} />
+            {asked === clip.id ? (
+              <div className="flex gap-2">
+                <Button size="player" look="stop" onClick={() => void remove(clip.id)}>
+                  Yes, delete it for good
+                </Button>
+                <Button size="player" onClick={() => setAsked(null)}>
+                  Keep it
+                </Button>
+              </div>
+            ) : (
+              <Button size="player" onClick={() => setAsked(clip.id)}>
+                <Trash2 aria-hidden className="size-5" /> Delete this clip
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** My feet: the own streak, records with left beside right, the ledger of both feet, the coach's lines. Nobody else's numbers. */
+export function FeetView({ feet }: { feet: MyFeet }) {
+  const { ledger } = feet;
+  return (
+    <main className="flex flex-col gap-4 p-4">
+      <h1>My feet</h1>
+      <StreakCard streak={feet.streak} strip={feet.strip} />
+      <section className="slab p-4">
+        <h2>All my touches</h2>
+        <p className="flex gap-6">
+          <span>
+            <span className="font-semibold text-left">left</span> <span className="font-bold font-display text-2xl">{ledger.left}</span>
+          </span>
+          <span>
+            <span className="font-semibold text-right">right</span> <span className="font-bold font-display text-2xl">{ledger.right}</span>
+          </span>
+        </p>
+        <p className="text-dust">{ledger.behind === 'both' ? 'Both feet have done the same.' : `${ledger.behind} is ${ledger.deficit} touches behind.`}</p>
+      </section>
+      {feet.drills.length === 0 && <Notice>No numbers yet. Your first session makes the first record.</Notice>}
+      {feet.drills.map((drill) => (
+        <DrillSeam key={drill.key} drill={drill} />
+      ))}
+      <section className="slab p-4">
+        <h2>From your coach</h2>
+        <Lines lines={feet.lines} empty="No lines yet. They come when your coach has looked at your numbers." />
+      </section>
+      <Clips clips={feet.clips} />
+    </main>
+  );
+}

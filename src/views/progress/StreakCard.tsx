@@ -1,0 +1,36 @@
+import type { z } from 'zod';
+import type { StreakView, StripView } from '../../contract/parts.ts';
+import { Laces } from '../../ui/notations/index.ts';
+import { dayInWords, dayLetter, plural } from '../words.ts';
+
+interface Props {
+  streak: z.infer<typeof StreakView>;
+  strip: z.infer<typeof StripView>;
+}
+
+/** The streak as laces: the last eight weeks in rows of four, the number now, the best ever, and what keeps it. */
+export function StreakCard({ streak, strip }: Props) {
+  const half = Math.ceil(strip.length / 2);
+  const rows = streak.unit === 'week' ? [strip] : [strip.slice(0, half), strip.slice(half)];
+  const word = streak.unit === 'week' ? 'week' : 'training day';
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label="Streak">
+      <p className="flex flex-wrap items-baseline gap-x-4">
+        <span>
+          <span className="font-bold font-display text-4xl text-lace">{streak.current}</span> {streak.current === 1 ? word : `${word}s`} in a row
+        </span>
+        <span className="text-dust">best ever {plural(streak.best, word)}</span>
+        {streak.firstDay && <span className="text-dust">since {dayInWords(streak.firstDay)}</span>}
+      </p>
+      {rows.map((cells) => (
+        <Laces
+          key={cells[0]?.day}
+          cells={cells}
+          letters={streak.unit === 'week' ? dayInWords : dayLetter}
+          summary={`Laces from ${cells[0]?.day}: ${cells.filter((cell) => cell.state === 'done').length} done, ${cells.filter((cell) => cell.state === 'free').length} free`}
+        />
+      ))}
+      <p>{streak.sentence}</p>
+    </section>
+  );
+}

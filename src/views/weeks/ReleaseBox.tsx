@@ -1,0 +1,78 @@
+import { useState } from 'react';
+import { type WeekDetail, weeks } from '../../contract/weeks.ts';
+import { Button, Field, Notice } from '../../ui/parts/index.ts';
+import { call, type FieldProblem, ServerProblem, sentenceOf } from '../client.ts';
+import { whenInWords } from '../words.ts';
+
+interface Props {
+  week: WeekDetail;
+  saveNow(): Promise<boolean>;
+  onReleased(week: WeekDetail): void;
+}
+
+function stateSentence(week: WeekDetail): string {
+  const at = (instant: number | null) => (instant === null ? '' : whenInWords(instant, week.timeZone));
+  switch (week.state) {
+    case 'draft':
+      return 'Not released yet: no player sees it.';
+    case 'released':
+      return `Released: opens ${at(week.opensAt)}.`;
+    case 'open':
+      return `Open until ${at(week.closesAt)}.`;
+    case 'closed':
+      return `Closed since ${at(week.closesAt)}.`;
+  }
+}
+
+/** Release: now, or at an hour of a day in the squad's time zone. After a release, changes need another one. */
+export function ReleaseBox({ week, saveNow, onReleased }: Props) {
+  const [day, setDay] = useState(week.startsOn);
+  const [time, setTime] = useState('06:00');
+  const [problems, setProblems] = useState<FieldProblem[]>([]);
+  const [done, setDone] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const release = async (now: boolean) => {
+    setBusy(true);
+    setProblems([]);
+    setDone(null);
+    const [hour, minute] = time.split(':').map(Number);
+    const when = now ? { kind: 'now' as const } : { kind: 'at' as const, day, hour: hour ?? 6, minute: minute ?? 0 };
+    try {
+      if (await saveNow()) {
+        const released = await call(weeks.release, { week: week.id }, { when });
+        onReleased(released);
+        setDone(released.state === 'open' ? 'Released. Players see it now.' : `Released. Opens ${whenInWords(released.opensAt ?? 0, week.timeZone)}.`);
+      }
+    } catch (error) {
+      const fields = error instanceof ServerProblem ? error.fields : [];
+      setProblems(fields.length > 0 ? fields : [{ field: '', sentence: sentenceOf(error) }]);
+    }
+    setBusy(false);
+  };
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label="Release">
+      <h2>Release</h2>
+      <p className="text-dust">
+        {stateSentence(week)}
+        {week.changed && ' Changed since: release again to show players the change.'}
+      </p>
+      {problems.map((problem) => (
+        <Notice key={problem.sentence} tone="stop">
+          {problem.sentence}
+        </Notice>
+      ))}
+      {done && <Notice tone="done">{done}</Notice>}
+      <Button look="main" disabled={busy} onClick={() => void release(true)}>
+        Release now
+      </Button>
+      <div className="grid grid-cols-2 gap-2">
+        <Field label="Day" type="date" value={day} onChange={(event) => setDay(event.target.value)} />
+        <Field label="Hour" type="time" value={time} onChange={(event) => setTime(event.target.value)} />
+      </div>
+      <Button disabled={busy} onClick={() => void release(false)}>
+        Release at this hour
+      </Button>
+      <p className="text-dust text-sm">Hours are {week.timeZone} time.</p>
+    </section>
+  );
+}

@@ -1,0 +1,92 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { type WeekDetail, weeks } from '../../contract/weeks.ts';
+import { WeekPlan } from '../../core/weeks/schema.ts';
+import { call, type FieldProblem, ServerProblem, sentenceOf } from '../client.ts';
+
+export type SaveState = { kind: 'saved' | 'changed' | 'saving' } | { kind: 'problem'; sentence: string; conflict: boolean };
+
+const SAVE_AFTER_MS = 700;
+const STEPS_KEPT = 60;
+
+/** A draft while it is edited: undo and redo, saved by itself shortly after each change, never over somebody else's work. */
+export function useDraft(first: WeekDetail) {
+  const [week, setWeek] = useState(first);
+  const [plan, setPlan] = useState(first.plan);
+  const [past, setPast] = useState<WeekPlan[]>([]);
+  const [future, setFuture] = useState<WeekPlan[]>([]);
+  const [save, setSave] = useState<SaveState>({ kind: 'saved' });
+  const [problems, setProblems] = useState<FieldProblem[]>([]);
+  const draft = useRef(first.draft);
+  const newest = useRef(first.plan);
+  const saving = useRef<Promise<boolean> | null>(null);
+
+  const put = useCallback((next: WeekPlan) => {
+    newest.current = next;
+    setPlan(next);
+    setSave({ kind: 'changed' });
+  }, []);
+
+  const edit = useCallback(
+    (change: (plan: WeekPlan) => WeekPlan) => {
+      const before = newest.current;
+      setPast((steps) => [...steps.slice(1 - STEPS_KEPT), before]);
+      setFuture([]);
+      put(change(before));
+    },
+    [put],
+  );
+
+  const undo = useCallback(() => {
+    const before = past.at(-1);
+    if (!before) return;
+    setPast(past.slice(0, -1));
+    setFuture([newest.current, ...future]);
+    put(before);
+  }, [past, future, put]);
+
+  const redo = useCallback(() => {
+    const after = future[0];
+    if (!after) return;
+    setFuture(future.slice(1));
+    setPast([...past, newest.current]);
+    put(after);
+  }, [past, future, put]);
+
+  /** Saves what is on the screen; true when it is on the server. */
+  const saveNow = useCallback(async (): Promise<boolean> => {
+    if (saving.current) await saving.current;
+    const sent = newest.current;
+    const parsed = WeekPlan.safeParse(sent);
+    const found = (parsed.error?.issues ?? []).map((issue) => ({ field: issue.path.join('.'), sentence: issue.message }));
+    setProblems(found);
+    if (!parsed.success) {
+      setSave({ kind: 'problem', sentence: found[0]?.sentence ?? 'Something is not right yet.', conflict: false });
+      return false;
+    }
+    setSave({ kind: 'saving' });
+    const work = call(weeks.save, { week: first.id }, { draft: draft.current, plan: parsed.data })
+      .then((saved) => {
+        draft.current = saved.draft;
+        setWeek(saved);
+        setSave(newest.current === sent ? { kind: 'saved' } : { kind: 'changed' });
+        return true;
+      })
+      .catch((error) => {
+        setSave({ kind: 'problem', sentence: sentenceOf(error), conflict: error instanceof ServerProblem && error.kind === 'changed elsewhere' });
+        return false;
+      });
+    saving.current = work;
+    const done = await work;
+    saving.current = null;
+    return done;
+  }, [first.id]);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: every new plan starts the wait anew.
+  useEffect(() => {
+    if (save.kind !== 'changed') return;
+    const timer = setTimeout(() => void saveNow(), SAVE_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [plan, save.kind, saveNow]);
+
+  return { week, setWeek, plan, edit, undo, redo, canUndo: past.length > 0, canRedo: future.length > 0, save, saveNow, problems };
+}

@@ -1,0 +1,34 @@
+/** Dates and feet in words, the same on all screens. */
+
+const LETTERS = ['M', 'T', 'W', 'T', 'F', 'S', 'S'];
+export const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+
+/** 1 Monday … 7 Sunday of an ISO date. */
+const weekdayOf = (day: string) => ((new Date(`${day}T12:00:00Z`).getUTCDay() + 6) % 7) + 1;
+
+export const dayLetter = (day: string): string => LETTERS[weekdayOf(day) - 1] ?? '';
+
+/** A wished day, or "any day". */
+export const wishedDay = (day: number | null): string => (day === null ? 'any day' : (WEEKDAYS[day - 1] ?? ''));
+
+/** "Sun, Nov 29, 3:00 AM" in a time zone (the device's own without one). */
+export const whenInWords = (at: number, timeZone?: string): string =>
+  new Date(at).toLocaleString('en-US', { weekday: 'short', month: 'short', day: 'numeric', hour: 'numeric', minute: '2-digit', ...(timeZone ? { timeZone } : {}) });
+
+/** "Nov 29" */
+export const dateInWords = (at: number, timeZone?: string): string =>
+  new Date(at).toLocaleDateString('en-US', { month: 'short', day: 'numeric', ...(timeZone ? { timeZone } : {}) });
+
+/** "Nov 29" of an ISO date. */
+export const dayInWords = (day: string): string => dateInWords(Date.parse(`${day}T12:00:00Z`), 'UTC');
+
+export const footInWords = (foot: 'left' | 'right' | 'both'): string => (foot === 'both' ? 'both feet' : `${foot} foot`);
+
+/** "1 day", "3 days" */
+export const plural = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' : 's'}`;
+
+/** A result with at most one decimal. */
+export const number = (n: number): string => String(Math.round(n * 10) / 10);
+
+/** m:ss */
+export const clockWords = (seconds: number): string => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
