@@ -36,6 +36,10 @@ module.exports = {
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.json' },
     doNotFollow: { path: 'node_modules' },
-    enhancedResolveOptions: { extensions: ['.ts', '.tsx', '.js', '.mjs', '.astro'], exportsFields: ['exports'], conditionNames: ['import', 'node', 'default'] },
+    enhancedResolveOptions: {
+      extensions: ['.ts', '.tsx', '.js', '.mjs', '.astro'],
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'node', 'default'],
+    },
   },
 };

@@ -1,8 +1,8 @@
 /** Starts the built application. `npm run build` must have been run; `npm run demo` does everything. */
 import { dirname } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { handler } from './dist/server/entry.mjs';
 import { loadDemo, openFrom, SettingError, serve } from './dist/house/main.mjs';
+import { handler } from './dist/server/entry.mjs';
 
 const root = dirname(fileURLToPath(import.meta.url));
 try {

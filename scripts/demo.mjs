@@ -14,7 +14,8 @@ async function checkPort() {
   const probe = createServer();
   await new Promise((done) => {
     probe.once('error', (error) => {
-      if (error.code === 'EADDRINUSE') giveUp(`Port ${port} is taken by another program. Stop that one, or start with another port: PORT=${port + 1} npm run demo`);
+      if (error.code === 'EADDRINUSE')
+        giveUp(`Port ${port} is taken by another program. Stop that one, or start with another port: PORT=${port + 1} npm run demo`);
       done();
     });
     probe.listen(port, host, () => probe.close(done));

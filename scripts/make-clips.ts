@@ -34,10 +34,24 @@ await mkdir(FOLDER, { recursive: true });
 const list = [];
 for (const [index, [name, player, drill, foot, count, claim, workSeconds]] of NOTES.entries()) {
   const clip = layOutClip(name, 7000 + index, count, workSeconds, foot);
-  const encoded = await page.evaluate((given) => (globalThis as unknown as { render(c: SyntheticClip): Promise<string> }).render(given), clip);
+  const encoded = await page.evaluate(
+    (given) => (globalThis as unknown as { render(c: SyntheticClip): Promise<string> }).render(given),
+    clip,
+  );
   const bytes = Buffer.from(encoded, 'base64');
   await writeFile(`${FOLDER}/${name}.webm`, bytes);
-  list.push({ file: `${name}.webm`, player, drill, foot, count, claim, leadSeconds: clip.leadSeconds, workSeconds, seed: clip.seed, reps: clip.reps });
+  list.push({
+    file: `${name}.webm`,
+    player,
+    drill,
+    foot,
+    count,
+    claim,
+    leadSeconds: clip.leadSeconds,
+    workSeconds,
+    seed: clip.seed,
+    reps: clip.reps,
+  });
   console.log(`${name}: ${count} reps, ${Math.round(bytes.length / 1024)} kB`);
 }
 await writeFile(`${FOLDER}/clips.json`, `${JSON.stringify(list, null, 1)}\n`);

@@ -11,7 +11,11 @@ export function giveUp(sentence) {
 
 /** Runs a command with its output shown; gives its exit code. */
 export function run(command, args, options = {}) {
-  const done = spawnSync(command, args, { stdio: 'inherit', ...options, env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', ...options.env } });
+  const done = spawnSync(command, args, {
+    stdio: 'inherit',
+    ...options,
+    env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', ...options.env },
+  });
   return done.status ?? 1;
 }
 
@@ -30,7 +34,9 @@ export function install() {
   if (existsSync(installed) && statSync(installed).mtimeMs >= statSync('package-lock.json').mtimeMs - 1000) return;
   const missing = ['python3', 'make', 'g++'].filter((tool) => !has(tool));
   if (missing.length > 0) {
-    giveUp(`The database module is compiled on this machine, which needs ${missing.join(', ')}. Install it first; on Debian: apt-get install -y python3 make g++`);
+    giveUp(
+      `The database module is compiled on this machine, which needs ${missing.join(', ')}. Install it first; on Debian: apt-get install -y python3 make g++`,
+    );
   }
   console.log('Installing packages (3 to 4 minutes the first time)…');
   const env = !process.env.npm_config_nodedir && existsSync('/usr/include/node') ? { npm_config_nodedir: '/usr' } : {};

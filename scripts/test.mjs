@@ -43,7 +43,13 @@ check('Format and lint', 'npx', ['--no-install', 'biome', 'check', '.']);
 check('Floors', 'npx', ['--no-install', 'depcruise', '--config', '.dependency-cruiser.cjs', 'src']);
 check('Dead code', 'npx', ['--no-install', 'knip']);
 check('Types', 'npx', ['--no-install', 'astro', 'check']);
-count('Unit and server tests', 'npx', ['--no-install', 'c8', 'mocha', '--reporter', 'scripts/mocha-report.cjs'], 'test-results/mocha.json', (r) => r);
+count(
+  'Unit and server tests',
+  'npx',
+  ['--no-install', 'c8', 'mocha', '--reporter', 'scripts/mocha-report.cjs'],
+  'test-results/mocha.json',
+  (r) => r,
+);
 buildIfNeeded();
 count('Browser tests', 'npx', ['--no-install', 'playwright', 'test'], 'test-results/playwright.json', ({ stats }) => ({
   passed: stats.expected + stats.flaky,

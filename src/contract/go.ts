@@ -2,7 +2,19 @@ import { z } from 'zod';
 import { LEVELS } from '../core/drills/terms.ts';
 import { PublishedWeek } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
-import { FootName, Id, Instant, LineView, NoParams, Nothing, StandingName, StreakView, StripView, StrongerFootName, TargetView } from './parts.ts';
+import {
+  FootName,
+  Id,
+  Instant,
+  LineView,
+  NoParams,
+  Nothing,
+  StandingName,
+  StreakView,
+  StripView,
+  StrongerFootName,
+  TargetView,
+} from './parts.ts';
 
 /** What the clock needs to know of the player. */
 export const RunnerView = z.object({
@@ -16,7 +28,7 @@ export type NumberToBeat = z.infer<typeof NumberToBeat>;
 
 export const ThisWeek = z.object({
   nickname: z.string(),
-  squad: z.object({ id: Id, name: z.string() }).nullable(),
+  squad: z.object({ id: Id, name: z.string(), timeZone: z.string() }).nullable(),
   /** Null between weeks. */
   week: z
     .object({

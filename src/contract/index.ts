@@ -8,6 +8,6 @@ import { weeks } from './weeks.ts';
 
 /** The whole HTTP interface, by area. */
 export const contract = { accounts, drills, weeks, go, review, progress, squad };
-export { ACTS, type Act } from './acts.ts';
+export type { Act } from './acts.ts';
 export type { Endpoint } from './endpoint.ts';
 export { openApiDocument } from './openapi.ts';

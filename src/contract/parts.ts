@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { Dose, TargetRule } from '../core/weeks/schema.ts';
 import { FEET, MEASURES, STRONGER_FEET } from '../core/drills/terms.ts';
+import { Dose } from '../core/weeks/schema.ts';
 
 /** Shapes that several areas share on the wire. */
 
@@ -14,7 +14,7 @@ export const NoParams = z.object({});
 export const FootName = z.enum(FEET);
 export const StrongerFootName = z.enum(STRONGER_FEET);
 export const MeasureName = z.enum(MEASURES);
-export { Dose, TargetRule };
+export { Dose };
 
 export const DoubtView = z.object({
   reason: z.string(),
@@ -36,9 +36,7 @@ export const StreakView = z.object({
   sentence: z.string(),
 });
 
-export const StripView = z.array(
-  z.object({ day: Day, state: z.enum(['done', 'free', 'missed', 'off', 'break', 'running', 'ahead']) }),
-);
+export const StripView = z.array(z.object({ day: Day, state: z.enum(['done', 'free', 'missed', 'off', 'break', 'running', 'ahead']) }));
 
 /** A coach's answer as the family sees it. */
 export const LineView = z.object({

@@ -1,7 +1,19 @@
 import { z } from 'zod';
 import { LEVELS } from '../core/drills/terms.ts';
 import { endpoint } from './endpoint.ts';
-import { FootName, Id, Instant, LineView, MeasureName, NoParams, Nothing, StandingName, StreakView, StripView, StrongerFootName } from './parts.ts';
+import {
+  FootName,
+  Id,
+  Instant,
+  LineView,
+  MeasureName,
+  NoParams,
+  Nothing,
+  StandingName,
+  StreakView,
+  StripView,
+  StrongerFootName,
+} from './parts.ts';
 
 export const FootProgress = z.object({
   foot: FootName,
@@ -26,7 +38,9 @@ export const DrillProgress = z.object({
   feet: z.array(FootProgress),
   balance: z.object({ balance: z.number(), behind: FootName }).nullable(),
   /** Best of each week by foot, oldest first. */
-  weeks: z.array(z.object({ number: z.number().int(), left: z.number().nullable(), right: z.number().nullable(), both: z.number().nullable() })),
+  weeks: z.array(
+    z.object({ number: z.number().int(), left: z.number().nullable(), right: z.number().nullable(), both: z.number().nullable() }),
+  ),
 });
 export type DrillProgress = z.infer<typeof DrillProgress>;
 
@@ -34,6 +48,7 @@ export const Ledger = z.object({ left: z.number(), right: z.number(), deficit: z
 
 export const MyFeet = z.object({
   nickname: z.string(),
+  timeZone: z.string(),
   streak: StreakView,
   strip: StripView,
   drills: z.array(DrillProgress),

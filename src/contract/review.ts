@@ -66,7 +66,11 @@ export const Decide = z
   .object({
     id: Id,
     verdict: z.enum(VERDICTS),
-    value: z.number('The recount must be a number.').min(0, 'The recount cannot be negative.').max(10_000, 'The recount is at most 10,000.').nullable(),
+    value: z
+      .number('The recount must be a number.')
+      .min(0, 'The recount cannot be negative.')
+      .max(10_000, 'The recount is at most 10,000.')
+      .nullable(),
     reason: text(200, 'The reason').nullable(),
     line: text(400, 'The line').nullable(),
     cues: z.array(text(200, 'A cue')).max(3, 'At most three cues.'),

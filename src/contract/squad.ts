@@ -10,8 +10,12 @@ export const Today = z.object({
   toReview: z.object({ doubted: z.number().int(), clips: z.number().int(), clear: z.number().int(), minutes: z.number().int() }),
   quiet: z.array(z.object({ playerId: Id, nickname: z.string(), days: z.number().int() })),
   /** Streaks about to come undone. */
-  loosening: z.array(z.object({ playerId: Id, nickname: z.string(), current: z.number().int(), unit: z.enum(['day', 'week']), sentence: z.string() })),
-  leaving: z.array(z.object({ weekId: Id, number: z.number().int(), title: z.string(), what: z.enum(['opens', 'closes', 'to be released']), at: Instant })),
+  loosening: z.array(
+    z.object({ playerId: Id, nickname: z.string(), current: z.number().int(), unit: z.enum(['day', 'week']), sentence: z.string() }),
+  ),
+  leaving: z.array(
+    z.object({ weekId: Id, number: z.number().int(), title: z.string(), what: z.enum(['opens', 'closes', 'to be released']), at: Instant }),
+  ),
   due: z.array(z.object({ playerId: Id, nickname: z.string(), sessions: z.array(z.string()) })),
 });
 export type Today = z.infer<typeof Today>;
@@ -41,17 +45,25 @@ export type Register = z.infer<typeof Register>;
 
 export const Child = z.object({
   playerId: Id,
+  timeZone: z.string(),
   nickname: z.string(),
   squads: z.array(z.string()),
   clipsAllowed: z.boolean(),
   consents: z.array(z.object({ kind: z.literal('clips'), yes: z.boolean(), at: Instant, textVersion: z.number().int(), by: z.string() })),
-  clips: z.array(z.object({ id: Id, drillName: z.string(), foot: FootName, seconds: z.number(), at: Instant, goneOn: Day, views: z.number().int() })),
+  clips: z.array(
+    z.object({ id: Id, drillName: z.string(), foot: FootName, seconds: z.number(), at: Instant, goneOn: Day, views: z.number().int() }),
+  ),
   lines: z.array(LineView),
   streak: StreakView,
 });
 export type Child = z.infer<typeof Child>;
 
-export const Family = z.object({ name: z.string(), consentText: z.string(), consentTextVersion: z.number().int(), children: z.array(Child) });
+export const Family = z.object({
+  name: z.string(),
+  consentText: z.string(),
+  consentTextVersion: z.number().int(),
+  children: z.array(Child),
+});
 export type Family = z.infer<typeof Family>;
 
 export const squad = {

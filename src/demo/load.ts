@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { catalogueById } from '../core/drills/index.ts';
 import { compileRunSheet, TYPICAL_RUNNER } from '../core/runsheet/index.ts';
-import { type Chance, chance, playItem, seededId, type SimPlayer, simRunLog, simSquad } from '../core/squadsim/index.ts';
+import { type Chance, chance, playItem, type SimPlayer, seededId, simRunLog, simSquad } from '../core/squadsim/index.ts';
 import { addDays, instantOf, mondayOf, trainingDay } from '../core/streaks/index.ts';
 import type { Session } from '../core/weeks/index.ts';
 import { type Actor, actorOf } from '../server/auth/actor.ts';
@@ -25,7 +25,24 @@ const CODE = 'LANTERN';
 const PASSWORD = 'quillhaven-demo';
 const COACH = 'coach@lanternfish.example';
 const GUARDIAN = 'family@lanternfish.example';
-const NICKNAMES = ['Comet', 'Biscuit', 'Pebble', 'Ziggy', 'Noodle', 'Maple', 'Rocket', 'Tansy', 'Echo', 'Bramble', 'Otter', 'Fig', 'Juniper', 'Sprout', 'Marble', 'Wren'];
+const NICKNAMES = [
+  'Comet',
+  'Biscuit',
+  'Pebble',
+  'Ziggy',
+  'Noodle',
+  'Maple',
+  'Rocket',
+  'Tansy',
+  'Echo',
+  'Bramble',
+  'Otter',
+  'Fig',
+  'Juniper',
+  'Sprout',
+  'Marble',
+  'Wren',
+];
 const PINS = ['2468', '1357'];
 const WEEKS = 9;
 const QUIET_PLAYER = 11;
@@ -99,7 +116,13 @@ async function admit(context: Context, since: string, year: number, random: Chan
     const email = index === 0 ? GUARDIAN : `family-${index}@lanternfish.example`;
     const guardianId = await addAccount(context, { name: `${nickname}’s family`, email, password: PASSWORD, kind: 'guardian' });
     addGuardian(context, playerId, guardianId);
-    giveConsent(context, actorFor(guardianId), { player: playerId, id: seededId(context.now(), random), kind: 'clips', yes: true, textVersion: 1 });
+    giveConsent(context, actorFor(guardianId), {
+      player: playerId,
+      id: seededId(context.now(), random),
+      kind: 'clips',
+      yes: true,
+      textVersion: 1,
+    });
   }
   return { squadId, coach: actorFor(coachId), people };
 }
@@ -130,7 +153,15 @@ interface Filmed {
 }
 
 /** One player does one session: the run log and the numbers of each scored item, sent when it is over. */
-function trainOnce(scene: Scene, person: Person, session: Session, revisionId: string, week: number, startedAt: number, filming: boolean): Filmed[] {
+function trainOnce(
+  scene: Scene,
+  person: Person,
+  session: Session,
+  revisionId: string,
+  week: number,
+  startedAt: number,
+  filming: boolean,
+): Filmed[] {
   const { context, random } = scene;
   const drills = catalogueById;
   const sheet = compileRunSheet(session, drills, { ...TYPICAL_RUNNER, strongerFoot: person.sim.strongerFoot, level: person.sim.level });
@@ -158,7 +189,16 @@ function trainOnce(scene: Scene, person: Person, session: Session, revisionId: s
           const { foot, faults, seconds, clocked } = one;
           return { id, foot, faults, seconds, clocked: clocked || note !== undefined, value: note?.claim ?? one.value, parts: null };
         });
-      sendGo(context, person.actor, { goId: seededId(endedAt, random), revisionId, sessionId: session.id, itemId: item.id, round, runId, doneAt: endedAt, scores });
+      sendGo(context, person.actor, {
+        goId: seededId(endedAt, random),
+        revisionId,
+        sessionId: session.id,
+        itemId: item.id,
+        round,
+        runId,
+        doneAt: endedAt,
+        scores,
+      });
     }
   }
   return filmed;
@@ -181,7 +221,12 @@ function liveWeek(scene: Scene, week: number, monday: string, filming: boolean):
   );
 }
 
-const KIND_LINES = ['Clean and quick. Keep the heels up.', 'Your other foot is catching up.', 'Good honest count.', 'That is your best this month.'];
+const KIND_LINES = [
+  'Clean and quick. Keep the heels up.',
+  'Your other foot is catching up.',
+  'Good honest count.',
+  'That is your best this month.',
+];
 
 /** The coach goes through what came in: clear ones are counted, doubted ones corrected, asked for again, or set aside. */
 function reviewUntil(scene: Scene, until: number, filmed: ReadonlySet<string>): void {
@@ -191,7 +236,8 @@ function reviewUntil(scene: Scene, until: number, filmed: ReadonlySet<string>): 
     scene.setNow(Math.min(one.score.receivedAt + 20 * HOUR, scene.realNow));
     const base = { score: one.score.id, id: seededId(context.now(), random), reason: null, line: null, cues: [], value: null };
     const cue = catalogueById.get(one.score.drillId)?.cues[0] ?? 'Slow and clean first';
-    if (one.score.value === null) decideScore(context, coach, { ...base, verdict: 'set aside', reason: 'Lost count. Next time the clip helps.' });
+    if (one.score.value === null)
+      decideScore(context, coach, { ...base, verdict: 'set aside', reason: 'Lost count. Next time the clip helps.' });
     else if (one.doubts.length === 0) {
       decideScore(context, coach, { ...base, verdict: 'counted', line: random.happens(0.06) ? random.pick(KIND_LINES) : null });
     } else if (one.doubts.some((doubt) => doubt.result === 'cannot be')) {

@@ -16,7 +16,11 @@ export function planner(at: number, random: Chance) {
     return { ...newItem(id(), drill), ...change };
   };
   const block = ([kind, items, change]: BlockNote): Block => ({ ...newBlock(id(), kind), items: items.map(item), ...change });
-  const session = (name: string, day: number, blocks: BlockNote[]): Session => ({ ...newSession(id(), name), day, blocks: blocks.map(block) });
+  const session = (name: string, day: number, blocks: BlockNote[]): Session => ({
+    ...newSession(id(), name),
+    day,
+    blocks: blocks.map(block),
+  });
 
   const ladder: Partial<Item> = {
     dose: { measure: 'time on', seconds: 45, rounds: 1 },
@@ -31,7 +35,13 @@ export function planner(at: number, random: Chance) {
   /** Monday: quick feet, one leg burner, a minute challenge. */
   const quickFeet = (number: number) =>
     session('Quick feet', 1, [
-      ['recap', [['inside-shift', ladder], ['inside-taps', seconds(30)]]],
+      [
+        'recap',
+        [
+          ['inside-shift', ladder],
+          ['inside-taps', seconds(30)],
+        ],
+      ],
       [number % 2 ? 'new skill' : 'combination', [[number % 2 ? 'v-inside' : 'pull-push-laces'], ['other-foot-rolls']]],
       ['leg burner', [['hop-out-in-taps', { ...seconds(15), starts: 'turn about' }]]],
       ['challenge', [['sole-taps', { ...seconds(60), target: { rule: 'by level' } }]]],
@@ -52,7 +62,13 @@ export function planner(at: number, random: Chance) {
       ['warm-up', [['line-laces', { dose: { measure: 'time on', seconds: 45, rounds: 1 } }]]],
       ['recap', [number % 2 ? ['slalom-right'] : ['slalom-left'], ['slalom-both', { target: { rule: 'same for all', number: 2 } }]]],
       ['leg burner', [['hop-out-in-taps', seconds(15)]]],
-      ['challenge', [['sole-taps', seconds(10)], ['counted-step-overs', seconds(10)]]],
+      [
+        'challenge',
+        [
+          ['sole-taps', seconds(10)],
+          ['counted-step-overs', seconds(10)],
+        ],
+      ],
       ['free play', [['free-combination', { dose: { measure: 'time on', seconds: 120, rounds: 1 } }]]],
     ]);
 

@@ -1,5 +1,5 @@
 import pino, { type Logger } from 'pino';
-import { createAuth, type Auth } from './auth/auth.ts';
+import { type Auth, createAuth } from './auth/auth.ts';
 import { createSignInLimits, type SignInLimits } from './auth/limits.ts';
 import type { Config } from './config.ts';
 import { type Db, openDatabase } from './db/connection.ts';

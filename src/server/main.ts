@@ -1,13 +1,14 @@
 import { once } from 'node:events';
 import type { AddressInfo } from 'node:net';
 import { readConfig, SettingError } from './config.ts';
-import { type AstroHandler, clientDirOf, createHouseServer } from './http/server.ts';
 import { type Context, createContext, openHouse } from './house.ts';
+import { type AstroHandler, clientDirOf, createHouseServer } from './http/server.ts';
 
 const GRACE_MS = 10_000;
 
 function listenProblem(error: NodeJS.ErrnoException, port: number, host: string): SettingError {
-  if (error.code === 'EADDRINUSE') return new SettingError(`Port ${port} is taken by another program. Stop that one, or start with another port: PORT=4322 npm run demo`);
+  if (error.code === 'EADDRINUSE')
+    return new SettingError(`Port ${port} is taken by another program. Stop that one, or start with another port: PORT=4322 npm run demo`);
   if (error.code === 'EACCES') return new SettingError(`This user may not listen on port ${port}. Pick one above 1023: PORT=4322`);
   return new SettingError(`Cannot listen on ${host}:${port} (${error.code}). Check HOST and PORT.`);
 }

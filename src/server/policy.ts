@@ -6,7 +6,14 @@ import { clips, decisions, scores, squadPlayers, weeks } from './db/schema.ts';
 import { notFound, Problem } from './problems.ts';
 
 /** What an act is done to; at most one of them is named. */
-export type Subject = { squad: string } | { week: string } | { player: string; squad?: string } | { score: string } | { decision: string } | { clip: string } | null;
+export type Subject =
+  | { squad: string }
+  | { week: string }
+  | { player: string; squad?: string }
+  | { score: string }
+  | { decision: string }
+  | { clip: string }
+  | null;
 
 /** Where a subject belongs. */
 interface Home {

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 
 /** Every kind of error that people can meet, with its HTTP status. */
 export const PROBLEMS = {

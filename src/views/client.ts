@@ -52,9 +52,20 @@ export async function sendJson(method: string, address: string, body?: unknown):
   } catch {
     throw new NoAnswer();
   }
-  const answer = (await response.json().catch(() => null)) as { title?: string; detail?: string; fields?: FieldProblem[]; code?: string; message?: string } | null;
+  const answer = (await response.json().catch(() => null)) as {
+    title?: string;
+    detail?: string;
+    fields?: FieldProblem[];
+    code?: string;
+    message?: string;
+  } | null;
   if (response.ok) return answer;
-  throw new ServerProblem(answer?.title ?? answer?.code ?? 'server trouble', response.status, answer?.detail ?? answer?.message ?? 'The server did not answer as it should. Try again.', answer?.fields ?? []);
+  throw new ServerProblem(
+    answer?.title ?? answer?.code ?? 'server trouble',
+    response.status,
+    answer?.detail ?? answer?.message ?? 'The server did not answer as it should. Try again.',
+    answer?.fields ?? [],
+  );
 }
 
 /** Calls an endpoint of the contract. */

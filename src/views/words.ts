@@ -11,13 +11,13 @@ export const dayLetter = (day: string): string => LETTERS[weekdayOf(day) - 1] ??
 /** A wished day, or "any day". */
 export const wishedDay = (day: number | null): string => (day === null ? 'any day' : (WEEKDAYS[day - 1] ?? ''));
 
-/** "Sun, Nov 29, 3:00 AM" in a time zone (the device's own without one). */
-export const whenInWords = (at: number, timeZone?: string): string =>
-  new Date(at).toLocaleString('en-US', { weekday: 'short', month: 'short', day: 'numeric', hour: 'numeric', minute: '2-digit', ...(timeZone ? { timeZone } : {}) });
+/** "Sun, Nov 29, 3:00 AM" in the squad's time zone: the same on the server and on every device. */
+export const whenInWords = (at: number, timeZone: string): string =>
+  new Date(at).toLocaleString('en-US', { weekday: 'short', month: 'short', day: 'numeric', hour: 'numeric', minute: '2-digit', timeZone });
 
 /** "Nov 29" */
-export const dateInWords = (at: number, timeZone?: string): string =>
-  new Date(at).toLocaleDateString('en-US', { month: 'short', day: 'numeric', ...(timeZone ? { timeZone } : {}) });
+export const dateInWords = (at: number, timeZone: string): string =>
+  new Date(at).toLocaleDateString('en-US', { month: 'short', day: 'numeric', timeZone });
 
 /** "Nov 29" of an ISO date. */
 export const dayInWords = (day: string): string => dateInWords(Date.parse(`${day}T12:00:00Z`), 'UTC');

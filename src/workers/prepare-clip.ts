@@ -1,10 +1,19 @@
-import { BlobSource, BufferTarget, Conversion, Input, MATROSKA, MP4, Mp4OutputFormat, Output, QTFF, WEBM, WebMOutputFormat } from 'mediabunny';
+import {
+  BlobSource,
+  BufferTarget,
+  Conversion,
+  Input,
+  MATROSKA,
+  MP4,
+  Mp4OutputFormat,
+  Output,
+  QTFF,
+  WEBM,
+  WebMOutputFormat,
+} from 'mediabunny';
 
 /** What the worker tells the page. */
-export type PrepareReply =
-  | { type: 'progress'; share: number }
-  | { type: 'done'; file: Blob }
-  | { type: 'refused'; sentence: string };
+export type PrepareReply = { type: 'progress'; share: number } | { type: 'done'; file: Blob } | { type: 'refused'; sentence: string };
 
 const HEIGHT = 360;
 const CANNOT_READ = 'This file is not a video this phone can read. Film with the app, or pick an MP4 or WebM file.';
@@ -34,7 +43,7 @@ async function repack(input: Input): Promise<{ conversion: Conversion; target: B
   return conversion.isValid && conversion.discardedTracks.length === 0 ? { conversion, target, type: 'video/mp4' } : null;
 }
 
-onmessage = async ({ data }: MessageEvent<Blob>) => {
+addEventListener('message', async ({ data }: MessageEvent<Blob>) => {
   try {
     const open = () => new Input({ source: new BlobSource(data), formats: [WEBM, MATROSKA, MP4, QTFF] });
     if (!(await open().canRead())) return reply({ type: 'refused', sentence: CANNOT_READ });
@@ -47,4 +56,4 @@ onmessage = async ({ data }: MessageEvent<Blob>) => {
   } catch {
     reply({ type: 'refused', sentence: CANNOT_READ });
   }
-};
+});

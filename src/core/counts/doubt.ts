@@ -103,7 +103,11 @@ function recordDoubt({ claim, clocked, dose, earlier }: DoubtInput): Doubt | nul
   const best = BETTER[dose.measure] === 'more' ? Math.max(...earlier) : Math.min(...earlier);
   const isRecord = BETTER[dose.measure] === 'more' ? result > best : result < best;
   if (!isRecord) return null;
-  return { reason: 'record by hand', result: 'look', sentence: `A new record (${round1(result)}, before ${round1(best)}) that did not run on the clock.` };
+  return {
+    reason: 'record by hand',
+    result: 'look',
+    sentence: `A new record (${round1(result)}, before ${round1(best)}) that did not run on the clock.`,
+  };
 }
 
 function clipDoubt({ claim, clipSeconds }: DoubtInput, rules: DoubtRules): Doubt | null {

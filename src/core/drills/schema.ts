@@ -41,7 +41,10 @@ export const Drill = z.object({
   purpose: words(160),
   steps: z.array(words(200)).min(2).max(6),
   cues: z.array(words(120)).min(1).max(6),
-  faults: z.array(z.object({ wrong: words(120), mend: words(160) })).min(1).max(6),
+  faults: z
+    .array(z.object({ wrong: words(120), mend: words(160) }))
+    .min(1)
+    .max(6),
   kit: z.array(z.enum(KIT)),
   /** Metres of free ground needed. */
   space: z.object({ length: z.number().positive().max(60), width: z.number().positive().max(60) }),

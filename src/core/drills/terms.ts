@@ -25,15 +25,7 @@ export const MEASURES = [
 ] as const;
 export type Measure = (typeof MEASURES)[number];
 
-export const SIDES = [
-  'untracked',
-  'alternating',
-  'each foot',
-  'left',
-  'right',
-  'stronger then other',
-  'other foot only',
-] as const;
+export const SIDES = ['untracked', 'alternating', 'each foot', 'left', 'right', 'stronger then other', 'other foot only'] as const;
 export type Sides = (typeof SIDES)[number];
 
 /** What a work interval or a score belongs to. `both` is a go whose feet are not told apart. */

@@ -130,8 +130,7 @@ function blockIntervals(block: Block, drills: ReadonlyMap<string, Drill>, runner
   block.items.forEach((item, index) => {
     const drill = drills.get(item.drillId);
     if (!drill) throw new RangeError(`The drill "${item.drillId}" is not among the drills given.`);
-    const leadIn =
-      index === 0 ? [byClock('lead-in', TIMES.leadInFirstOfBlock)] : offTime(block.restSeconds, TIMES.leadIn, {});
+    const leadIn = index === 0 ? [byClock('lead-in', TIMES.leadInFirstOfBlock)] : offTime(block.restSeconds, TIMES.leadIn, {});
     list.push(...itemIntervals(item, drill, runner, leadIn, { ...at, itemId: item.id, drillId: drill.id }));
   });
   if (!last && block.items.length > 0 && block.drinkSeconds > 0) {

@@ -45,9 +45,8 @@ export function trainingDay(at: number, timeZone: string, dayEndsAt = 3): Day {
 
 /** Epoch milliseconds of a local wall time; in a DST gap the later, in a fold the earlier instant (Temporal's "compatible"). */
 export function instantOf(day: Day, hour: number, minute: number, timeZone: string): number {
-  return Temporal.PlainDateTime.from(`${day}T00:00:00`)
-    .with({ hour, minute })
-    .toZonedDateTime(timeZone, { disambiguation: 'compatible' }).epochMilliseconds;
+  return Temporal.PlainDateTime.from(`${day}T00:00:00`).with({ hour, minute }).toZonedDateTime(timeZone, { disambiguation: 'compatible' })
+    .epochMilliseconds;
 }
 
 /** How late a go may arrive and still count on the day it was done. */

@@ -1,12 +1,20 @@
 import { z } from 'zod';
 
-const freeDays = z.number('Free days must be a number.').int().min(0, 'Free days are 0, 1 or 2 a week.').max(2, 'Free days are 0, 1 or 2 a week.');
+const freeDays = z
+  .number('Free days must be a number.')
+  .int()
+  .min(0, 'Free days are 0, 1 or 2 a week.')
+  .max(2, 'Free days are 0, 1 or 2 a week.');
 const perWeek = z.number('The number a week must be a number.').int().min(1, 'At least 1 a week.').max(7, 'At most 7 a week.');
 
 /** What keeps a streak in a squad (job page 9). */
 export const StreakRule = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('every day'), freeDays }),
-  z.object({ kind: z.literal('chosen weekdays'), weekdays: z.array(z.number().int().min(1).max(7)).min(1, 'Choose at least one weekday.'), freeDays }),
+  z.object({
+    kind: z.literal('chosen weekdays'),
+    weekdays: z.array(z.number().int().min(1).max(7)).min(1, 'Choose at least one weekday.'),
+    freeDays,
+  }),
   z.object({ kind: z.literal('N sessions a week'), n: perWeek }),
   z.object({ kind: z.literal('N days a week'), n: perWeek }),
 ]);

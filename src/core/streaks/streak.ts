@@ -28,9 +28,12 @@ function weekUnit(input: StreakInput, monday: string, rule: StreakRule & { n: nu
   return { ...base, state: monday < input.since ? 'off' : 'missed' };
 }
 
+/** Whether a daily rule asks for anything on a day; a weekly rule asks for every week. */
+const isAsked = (rule: StreakRule, day: string) => rule.kind !== 'chosen weekdays' || rule.weekdays.includes(weekday(day));
+
 function dayUnit(input: StreakInput, day: string, rule: Extract<StreakRule, { freeDays: number }>): Unit {
   const base = { day, freeDays: rule.freeDays, weekly: false };
-  const asked = rule.kind === 'every day' || rule.weekdays.includes(weekday(day));
+  const asked = isAsked(rule, day);
   if (asked && input.done[day] !== undefined) return { ...base, state: 'done' };
   if (inRanges(input.breaks, day)) return { ...base, state: 'break' };
   if (!asked) return { ...base, state: 'off' };
@@ -123,7 +126,8 @@ function dailyNeed(input: StreakInput, units: readonly Unit[], rule: Extract<Str
   const monday = mondayOf(input.today);
   const missed = units.filter((unit) => unit.state === 'missed' && unit.day >= monday).length;
   const left = Math.max(0, rule.freeDays - missed);
-  if (left > 0) return { needsToday: false, loosening: false, sentence: `A go today keeps it growing; ${plural(left, 'free day')} left this week.` };
+  if (left > 0)
+    return { needsToday: false, loosening: false, sentence: `A go today keeps it growing; ${plural(left, 'free day')} left this week.` };
   return { needsToday: true, loosening: true, sentence: 'One go today keeps it.' };
 }
 
@@ -142,7 +146,8 @@ export function streakOf(input: StreakInput): Streak {
     ? weeklyNeed(input, rule as StreakRule & { n: number }, running)
     : dailyNeed(input, units, rule as Extract<StreakRule, { freeDays: number }>);
   const alive = walk.length > 0;
-  const sentence = alive || !running ? need.sentence : `Day one can be today. Your best is ${plural(best, isWeekly(rule) ? 'week' : 'day')}.`;
+  const sentence =
+    alive || !running ? need.sentence : `Day one can be today. Your best is ${plural(best, isWeekly(rule) ? 'week' : 'day')}.`;
   return {
     unit: isWeekly(rule) ? 'week' : 'day',
     current: walk.length,
@@ -177,13 +182,18 @@ export function stripOf(input: StreakInput, weeks = 8): StripCell[] {
     const walk = walkBack(units, i);
     for (const day of walk.free) free.add(day);
     const firstDay = walk.firstDay;
-    if (firstDay) i = Math.min(i, units.findIndex((unit) => unit.day === firstDay));
+    if (firstDay)
+      i = Math.min(
+        i,
+        units.findIndex((unit) => unit.day === firstDay),
+      );
   }
   const step = weekly ? 7 : 1;
   const count = weekly ? weeks : weeks * 7;
   return Array.from({ length: count }, (_, i) => {
     const day = addDays(firstMonday, i * step);
-    if (dayNumber(day) > dayNumber(input.today)) return { day, state: 'ahead' as const };
+    if (dayNumber(day) > dayNumber(input.today))
+      return { day, state: isAsked(ruleOn(input.rules, day), day) ? ('ahead' as const) : ('off' as const) };
     const state = free.has(day) ? 'free' : (byDay.get(day) ?? 'off');
     return { day, state };
   });

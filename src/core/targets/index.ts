@@ -37,9 +37,7 @@ export function bandAt(drill: Drill, dose: Dose, level: Level): { number: number
   const exact = drill.bands.find((band) => band.per === size || band.per === null);
   if (exact) return { number: exact[level], estimated: exact.estimated };
   if (size === null || drill.bands.length === 0) return null;
-  const nearest = drill.bands.reduce((best, band) =>
-    Math.abs((band.per ?? 0) - size) < Math.abs((best.per ?? 0) - size) ? band : best,
-  );
+  const nearest = drill.bands.reduce((best, band) => (Math.abs((band.per ?? 0) - size) < Math.abs((best.per ?? 0) - size) ? band : best));
   return { number: Math.max(1, Math.round((nearest[level] * size) / (nearest.per ?? size))), estimated: true };
 }
 

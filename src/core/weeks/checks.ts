@@ -29,7 +29,10 @@ export function releaseProblems(
       if (!drill) {
         problems.push({ field: `sessions.${s}`, sentence: `“${session.name}” asks for a drill that is not on the shelf.` });
       } else if (drill.measure !== item.dose.measure) {
-        problems.push({ field: `sessions.${s}`, sentence: `“${drill.name}” is measured as ${drill.measure}, not as ${item.dose.measure}.` });
+        problems.push({
+          field: `sessions.${s}`,
+          sentence: `“${drill.name}” is measured as ${drill.measure}, not as ${item.dose.measure}.`,
+        });
       } else if (drill.loads.includes('heading') && youngest !== null && youngest < headingAge) {
         problems.push({ field: `sessions.${s}`, sentence: `“${drill.name}” has heading, and this squad heads from age ${headingAge}.` });
       }

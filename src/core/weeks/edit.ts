@@ -11,7 +11,10 @@ export function changeSession(plan: WeekPlan, sessionId: string, change: Change<
 export function changeBlock(plan: WeekPlan, blockId: string, change: Change<Block>): WeekPlan {
   return {
     ...plan,
-    sessions: plan.sessions.map((session) => ({ ...session, blocks: session.blocks.map((one) => (one.id === blockId ? change(one) : one)) })),
+    sessions: plan.sessions.map((session) => ({
+      ...session,
+      blocks: session.blocks.map((one) => (one.id === blockId ? change(one) : one)),
+    })),
   };
 }
 

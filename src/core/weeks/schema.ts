@@ -5,9 +5,17 @@ import { PACES, SIDES, SURFACES } from '../drills/terms.ts';
 /** Device- or editor-made identifier (UUID, any version). */
 export const Id = z.uuid('This id is not a UUID.');
 
-const rounds = z.number('Rounds must be a number.').int('Rounds must be a whole number.').min(1, 'At least 1 round.').max(20, 'At most 20 rounds.');
+const rounds = z
+  .number('Rounds must be a number.')
+  .int('Rounds must be a whole number.')
+  .min(1, 'At least 1 round.')
+  .max(20, 'At most 20 rounds.');
 const seconds = (max: number) =>
-  z.number('Seconds must be a number.').int('Seconds must be a whole number.').min(5, 'Work lasts at least 5 seconds.').max(max, `Work lasts at most ${max} seconds.`);
+  z
+    .number('Seconds must be a number.')
+    .int('Seconds must be a whole number.')
+    .min(5, 'Work lasts at least 5 seconds.')
+    .max(max, `Work lasts at most ${max} seconds.`);
 const reps = z.number('Reps must be a number.').int('Reps must be a whole number.').min(1, 'At least 1 rep.').max(500, 'At most 500 reps.');
 
 /** How much of a drill an item asks for; one shape for each measure. Rounds are goes per side. */
@@ -22,7 +30,10 @@ export const Dose = z.discriminatedUnion('measure', [
   }),
   z.object({ measure: z.literal('unbroken run'), seconds: seconds(600), rounds, bounce: z.boolean() }),
   z.object({ measure: z.literal('fixed reps'), reps, rounds }),
-  z.object({ measure: z.literal('sets'), sets: z.number().int('Sets must be a whole number.').min(1, 'At least 1 set.').max(20, 'At most 20 sets.') }),
+  z.object({
+    measure: z.literal('sets'),
+    sets: z.number().int('Sets must be a whole number.').min(1, 'At least 1 set.').max(20, 'At most 20 sets.'),
+  }),
   z.object({ measure: z.literal('course time'), rounds }),
   z.object({
     measure: z.literal('surfaces'),
@@ -40,7 +51,10 @@ export type PaceStretch = z.infer<typeof PaceStretch>;
 export const TargetRule = z.discriminatedUnion('rule', [
   z.object({
     rule: z.literal('same for all'),
-    number: z.number('The number to reach must be a number.').min(0, 'The number to reach cannot be negative.').max(10_000, 'The number to reach is at most 10,000.'),
+    number: z
+      .number('The number to reach must be a number.')
+      .min(0, 'The number to reach cannot be negative.')
+      .max(10_000, 'The number to reach is at most 10,000.'),
   }),
   z.object({ rule: z.literal('by level') }),
   z.object({ rule: z.literal('beat your best') }),

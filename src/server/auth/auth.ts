@@ -5,7 +5,7 @@ import { APIError, createAuthMiddleware } from 'better-auth/api';
 import type { Config } from '../config.ts';
 import type { Db } from '../db/connection.ts';
 import * as schema from '../db/schema.ts';
-import { Problem } from '../problems.ts';
+import type { Problem } from '../problems.ts';
 import { ADDRESS_HEADER } from './address.ts';
 import type { SignInLimits } from './limits.ts';
 import { squadSignIn } from './squad-sign-in.ts';

@@ -35,7 +35,9 @@ export const squadSignIn = (db: Db, limits: SignInLimits, asApiError: (problem: 
           .from(squadPlayers)
           .innerJoin(squads, eq(squads.id, squadPlayers.squadId))
           .innerJoin(players, eq(players.id, squadPlayers.playerId))
-          .where(and(eq(squads.code, code.trim().toUpperCase()), eq(squadPlayers.signInName, signInName(nickname)), isNull(squadPlayers.leftOn)))
+          .where(
+            and(eq(squads.code, code.trim().toUpperCase()), eq(squadPlayers.signInName, signInName(nickname)), isNull(squadPlayers.leftOn)),
+          )
           .get();
         const who = found?.playerId ?? `${code.trim().toUpperCase()}/${signInName(nickname)}`;
         try {

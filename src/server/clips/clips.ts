@@ -72,7 +72,11 @@ export function keepClip(context: Context, id: string, file: { name: string; med
 }
 
 export function refuseClip(context: Context, id: string, refusal: string): void {
-  context.db.update(clips).set({ state: 'refused', refusal }).where(and(eq(clips.id, id), eq(clips.state, 'expected'))).run();
+  context.db
+    .update(clips)
+    .set({ state: 'refused', refusal })
+    .where(and(eq(clips.id, id), eq(clips.state, 'expected')))
+    .run();
 }
 
 export function clipState(context: Context, actor: Actor, input: { clip: string }): ClipState {
@@ -109,7 +113,11 @@ const ONE_VIEW_MS = 10 * 60_000;
 /** Records who watched a clip; the many requests of one viewing are one view. */
 export function recordView(context: Context, actor: Actor, clipId: string): void {
   const { userId } = asPerson(actor);
-  const views = context.db.select({ at: clipViews.at }).from(clipViews).where(and(eq(clipViews.clipId, clipId), eq(clipViews.userId, userId))).all();
+  const views = context.db
+    .select({ at: clipViews.at })
+    .from(clipViews)
+    .where(and(eq(clipViews.clipId, clipId), eq(clipViews.userId, userId)))
+    .all();
   if (views.some((view) => context.now() - view.at < ONE_VIEW_MS)) return;
   context.db.insert(clipViews).values({ id: uuid(), clipId, userId, at: context.now() }).run();
 }

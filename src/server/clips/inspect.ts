@@ -36,9 +36,11 @@ export async function inspectClip(path: string): Promise<Inspected> {
     if (!video.codec || !VIDEO_CODECS.includes(video.codec)) throw refuse(NOT_A_CLIP);
     const seconds = await video.computeDuration();
     if (!(seconds > 0.5)) throw refuse('This clip is empty or was cut off. Film it once more.');
-    if (seconds > CLIP_SECONDS_MAX) throw refuse(`This clip lasts ${Math.round(seconds)} s. A clip may last 3 minutes: trim it, or film one go only.`);
+    if (seconds > CLIP_SECONDS_MAX)
+      throw refuse(`This clip lasts ${Math.round(seconds)} s. A clip may last 3 minutes: trim it, or film one go only.`);
     if ((await video.getFirstTimestamp()) < 0) throw refuse(NOT_A_CLIP);
-    if (tellsTooMuch((await input.getMetadataTags()).raw)) throw refuse('This file tells where or with what it was filmed. Send it through the app, which takes that out.');
+    if (tellsTooMuch((await input.getMetadataTags()).raw))
+      throw refuse('This file tells where or with what it was filmed. Send it through the app, which takes that out.');
     return { mediaType: isMp4 ? 'video/mp4' : 'video/webm', extension: isMp4 ? 'mp4' : 'webm', seconds: Math.round(seconds * 1000) / 1000 };
   } catch (error) {
     if (error instanceof Problem) throw error;

@@ -5,7 +5,7 @@ import { CLIP_BYTES_MAX } from '../../contract/go.ts';
 import { actorFrom } from '../auth/actor.ts';
 import type { Context } from '../house.ts';
 import { allow } from '../policy.ts';
-import { Problem, PROBLEMS } from '../problems.ts';
+import { PROBLEMS, Problem } from '../problems.ts';
 import { clipById } from './clips.ts';
 import { mayFilm } from './consent.ts';
 import { settleClip } from './settle.ts';
@@ -34,7 +34,8 @@ export function createUploads(context: Context): Server {
     allow(context.db, actor, 'upload a clip', { clip: clipId ?? 'none' });
     const clip = clipById(context.db, clipId ?? 'none');
     if (clip.state === 'deleted' || clip.state === 'refused') throw new Problem('clip refused', clip.refusal ?? 'This clip was deleted.');
-    if (!mayFilm(context.db, clip.playerId)) throw new Problem('no consent', 'Clips are off. A guardian can switch them on for your family.');
+    if (!mayFilm(context.db, clip.playerId))
+      throw new Problem('no consent', 'Clips are off. A guardian can switch them on for your family.');
   };
   return new Server({
     path: UPLOAD_PATH,

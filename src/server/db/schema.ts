@@ -1,6 +1,6 @@
 import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
-import type { Foot, Level, Measure, StrongerFoot } from '../../core/drills/index.ts';
 import type { Doubt } from '../../core/counts/index.ts';
+import type { Foot, Level, Measure, StrongerFoot } from '../../core/drills/index.ts';
 import type { ClockEvent } from '../../core/runsheet/index.ts';
 import type { StreakRule } from '../../core/streaks/index.ts';
 import type { Dose, PublishedWeek, WeekPlan } from '../../core/weeks/index.ts';
@@ -33,14 +33,18 @@ export const session = sqliteTable('session', {
   updatedAt: moment('updated_at').notNull(),
   ipAddress: text('ip_address'),
   userAgent: text('user_agent'),
-  userId: text('user_id').notNull().references(() => user.id, { onDelete: 'cascade' }),
+  userId: text('user_id')
+    .notNull()
+    .references(() => user.id, { onDelete: 'cascade' }),
 });
 
 export const account = sqliteTable('account', {
   id: text('id').primaryKey(),
   accountId: text('account_id').notNull(),
   providerId: text('provider_id').notNull(),
-  userId: text('user_id').notNull().references(() => user.id, { onDelete: 'cascade' }),
+  userId: text('user_id')
+    .notNull()
+    .references(() => user.id, { onDelete: 'cascade' }),
   accessToken: text('access_token'),
   refreshToken: text('refresh_token'),
   idToken: text('id_token'),
@@ -81,7 +85,9 @@ export const squads = sqliteTable('squads', {
 export const squadRules = sqliteTable(
   'squad_rules',
   {
-    squadId: text('squad_id').notNull().references(() => squads.id),
+    squadId: text('squad_id')
+      .notNull()
+      .references(() => squads.id),
     from: text('from_day').notNull(),
     rule: json<StreakRule>('rule').notNull(),
   },
@@ -90,7 +96,9 @@ export const squadRules = sqliteTable(
 
 export const squadBreaks = sqliteTable('squad_breaks', {
   id: text('id').primaryKey(),
-  squadId: text('squad_id').notNull().references(() => squads.id),
+  squadId: text('squad_id')
+    .notNull()
+    .references(() => squads.id),
   from: text('from_day').notNull(),
   to: text('to_day').notNull(),
   title: text('title').notNull(),
@@ -99,8 +107,12 @@ export const squadBreaks = sqliteTable('squad_breaks', {
 export const squadCoaches = sqliteTable(
   'squad_coaches',
   {
-    squadId: text('squad_id').notNull().references(() => squads.id),
-    userId: text('user_id').notNull().references(() => user.id, { onDelete: 'cascade' }),
+    squadId: text('squad_id')
+      .notNull()
+      .references(() => squads.id),
+    userId: text('user_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
     role: text('role').$type<'head coach' | 'assistant'>().notNull(),
   },
   (t) => [primaryKey({ columns: [t.squadId, t.userId] })],
@@ -108,7 +120,10 @@ export const squadCoaches = sqliteTable(
 
 export const players = sqliteTable('players', {
   id: text('id').primaryKey(),
-  userId: text('user_id').notNull().unique().references(() => user.id, { onDelete: 'cascade' }),
+  userId: text('user_id')
+    .notNull()
+    .unique()
+    .references(() => user.id, { onDelete: 'cascade' }),
   nickname: text('nickname').notNull(),
   birthYear: integer('birth_year').notNull(),
   strongerFoot: text('stronger_foot').$type<StrongerFoot>().notNull(),
@@ -119,8 +134,12 @@ export const players = sqliteTable('players', {
 export const squadPlayers = sqliteTable(
   'squad_players',
   {
-    squadId: text('squad_id').notNull().references(() => squads.id),
-    playerId: text('player_id').notNull().references(() => players.id),
+    squadId: text('squad_id')
+      .notNull()
+      .references(() => squads.id),
+    playerId: text('player_id')
+      .notNull()
+      .references(() => players.id),
     /** Lower-case nickname, unique in the squad, for signing in. */
     signInName: text('sign_in_name').notNull(),
     level: text('level').$type<Level>().notNull(),
@@ -133,8 +152,12 @@ export const squadPlayers = sqliteTable(
 export const playerGuardians = sqliteTable(
   'player_guardians',
   {
-    playerId: text('player_id').notNull().references(() => players.id),
-    userId: text('user_id').notNull().references(() => user.id, { onDelete: 'cascade' }),
+    playerId: text('player_id')
+      .notNull()
+      .references(() => players.id),
+    userId: text('user_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
   },
   (t) => [primaryKey({ columns: [t.playerId, t.userId] })],
 );
@@ -142,7 +165,9 @@ export const playerGuardians = sqliteTable(
 /** A player's own pauses (ill, hurt). */
 export const playerPauses = sqliteTable('player_pauses', {
   id: text('id').primaryKey(),
-  playerId: text('player_id').notNull().references(() => players.id),
+  playerId: text('player_id')
+    .notNull()
+    .references(() => players.id),
   from: text('from_day').notNull(),
   to: text('to_day'),
 });
@@ -152,8 +177,12 @@ export const consents = sqliteTable(
   'consents',
   {
     id: text('id').primaryKey(),
-    playerId: text('player_id').notNull().references(() => players.id),
-    guardianId: text('guardian_id').notNull().references(() => user.id),
+    playerId: text('player_id')
+      .notNull()
+      .references(() => players.id),
+    guardianId: text('guardian_id')
+      .notNull()
+      .references(() => user.id),
     kind: text('kind').$type<'clips'>().notNull(),
     yes: flag('yes').notNull(),
     textVersion: integer('text_version').notNull(),
@@ -168,7 +197,9 @@ export const weeks = sqliteTable(
   'weeks',
   {
     id: text('id').primaryKey(),
-    squadId: text('squad_id').notNull().references(() => squads.id),
+    squadId: text('squad_id')
+      .notNull()
+      .references(() => squads.id),
     number: integer('number').notNull(),
     /** The Monday the week begins with. */
     startsOn: text('starts_on').notNull(),
@@ -185,7 +216,9 @@ export const weekRevisions = sqliteTable(
   'week_revisions',
   {
     id: text('id').primaryKey(),
-    weekId: text('week_id').notNull().references(() => weeks.id),
+    weekId: text('week_id')
+      .notNull()
+      .references(() => weeks.id),
     revision: integer('revision').notNull(),
     /** The draft it was made from. */
     draft: integer('draft').notNull(),
@@ -193,7 +226,9 @@ export const weekRevisions = sqliteTable(
     opensAt: instant('opens_at').notNull(),
     closesAt: instant('closes_at').notNull(),
     releasedAt: instant('released_at').notNull(),
-    releasedBy: text('released_by').notNull().references(() => user.id),
+    releasedBy: text('released_by')
+      .notNull()
+      .references(() => user.id),
   },
   (t) => [uniqueIndex('revisions_of_week').on(t.weekId, t.revision), index('revisions_by_opening').on(t.opensAt)],
 );
@@ -204,10 +239,18 @@ export const runs = sqliteTable(
   'runs',
   {
     id: text('id').primaryKey(),
-    playerId: text('player_id').notNull().references(() => players.id),
-    squadId: text('squad_id').notNull().references(() => squads.id),
-    weekId: text('week_id').notNull().references(() => weeks.id),
-    revisionId: text('revision_id').notNull().references(() => weekRevisions.id),
+    playerId: text('player_id')
+      .notNull()
+      .references(() => players.id),
+    squadId: text('squad_id')
+      .notNull()
+      .references(() => squads.id),
+    weekId: text('week_id')
+      .notNull()
+      .references(() => weeks.id),
+    revisionId: text('revision_id')
+      .notNull()
+      .references(() => weekRevisions.id),
     sessionId: text('session_id').notNull(),
     startedAt: instant('started_at').notNull(),
     receivedAt: instant('received_at').notNull(),
@@ -222,7 +265,9 @@ export const runs = sqliteTable(
 export const runEvents = sqliteTable(
   'run_events',
   {
-    runId: text('run_id').notNull().references(() => runs.id),
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id),
     seq: integer('seq').notNull(),
     event: json<ClockEvent>('event').notNull(),
   },
@@ -234,10 +279,18 @@ export const scores = sqliteTable(
   {
     id: text('id').primaryKey(),
     goId: text('go_id').notNull(),
-    playerId: text('player_id').notNull().references(() => players.id),
-    squadId: text('squad_id').notNull().references(() => squads.id),
-    weekId: text('week_id').notNull().references(() => weeks.id),
-    revisionId: text('revision_id').notNull().references(() => weekRevisions.id),
+    playerId: text('player_id')
+      .notNull()
+      .references(() => players.id),
+    squadId: text('squad_id')
+      .notNull()
+      .references(() => squads.id),
+    weekId: text('week_id')
+      .notNull()
+      .references(() => weeks.id),
+    revisionId: text('revision_id')
+      .notNull()
+      .references(() => weekRevisions.id),
     sessionId: text('session_id').notNull(),
     itemId: text('item_id').notNull(),
     round: integer('round').notNull(),
@@ -268,7 +321,9 @@ export const scores = sqliteTable(
 
 /** What a score looked like beside the earlier ones when it or its clip came in; derived, replaced when something new is known. */
 export const scoreReadings = sqliteTable('score_readings', {
-  scoreId: text('score_id').primaryKey().references(() => scores.id),
+  scoreId: text('score_id')
+    .primaryKey()
+    .references(() => scores.id),
   doubts: json<Doubt[]>('doubts').notNull(),
   /** Best counted result before it under the same key; null for the first. */
   recordBefore: real('record_before'),
@@ -278,8 +333,12 @@ export const decisions = sqliteTable(
   'decisions',
   {
     id: text('id').primaryKey(),
-    scoreId: text('score_id').notNull().references(() => scores.id),
-    coachId: text('coach_id').notNull().references(() => user.id),
+    scoreId: text('score_id')
+      .notNull()
+      .references(() => scores.id),
+    coachId: text('coach_id')
+      .notNull()
+      .references(() => user.id),
     verdict: text('verdict').$type<'counted' | 'corrected' | 'again please' | 'set aside' | 'undo'>().notNull(),
     undoes: text('undoes'),
     value: real('value'),
@@ -295,8 +354,12 @@ export const clips = sqliteTable(
   'clips',
   {
     id: text('id').primaryKey(),
-    playerId: text('player_id').notNull().references(() => players.id),
-    squadId: text('squad_id').notNull().references(() => squads.id),
+    playerId: text('player_id')
+      .notNull()
+      .references(() => players.id),
+    squadId: text('squad_id')
+      .notNull()
+      .references(() => squads.id),
     scoreId: text('score_id').notNull(),
     state: text('state').$type<'expected' | 'kept' | 'refused' | 'deleted'>().notNull(),
     /** Why a clip was refused, in words. */
@@ -317,8 +380,9 @@ export const clips = sqliteTable(
 
 export const clipViews = sqliteTable('clip_views', {
   id: text('id').primaryKey(),
-  clipId: text('clip_id').notNull().references(() => clips.id),
+  clipId: text('clip_id')
+    .notNull()
+    .references(() => clips.id),
   userId: text('user_id').notNull(),
   at: instant('at').notNull(),
 });
-

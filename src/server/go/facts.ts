@@ -20,9 +20,6 @@ export interface JudgedScore {
   result: number | null;
 }
 
-/** The result that a claim would have, whatever its standing. */
-export const claimedResult = (score: ScoreFact) => resultOf(score, score.dose);
-
 /**
  * Scores with their doubts, decisions and standing, oldest first.
  * @param where a condition on the scores table

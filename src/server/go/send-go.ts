@@ -12,8 +12,8 @@ import type { Context } from '../house.ts';
 import { allow, asPlayer } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
 import { memberOf, type Squad, squadById } from '../squad/squads.ts';
-import { refreshReading } from './reading.ts';
 import { judgedScores, type ScoreFact } from './facts.ts';
+import { refreshReading } from './reading.ts';
 
 /** A device clock may run a little ahead of ours. */
 const CLOCK_SLACK_MS = 5 * 60_000;
@@ -42,7 +42,9 @@ export function checkOpen(released: Released, doneAt: number, now: number): void
   const done = Math.min(doneAt, now);
   if (done >= opensAt - CLOCK_SLACK_MS && done < closesAt) return;
   const sentence =
-    done < opensAt ? `Week ${released.week.number} is not open yet.` : `Week ${released.week.number} is closed. What was done in time still counts; this came after.`;
+    done < opensAt
+      ? `Week ${released.week.number} is not open yet.`
+      : `Week ${released.week.number} is closed. What was done in time still counts; this came after.`;
   throw new Problem('week closed', sentence, [{ field: 'doneAt', sentence }]);
 }
 
@@ -62,7 +64,8 @@ function placeOf(released: Released, sent: GoSent): Place {
 /** Bad input that a schema cannot know: a foot the item does not score, or a sum that its parts do not make. */
 function checkScore(one: ScoreSent, index: number, item: Item, feet: readonly string[]): void {
   const wrong = (field: string, sentence: string) => new Problem('bad input', sentence, [{ field: `scores.${index}.${field}`, sentence }]);
-  if (!feet.includes(one.foot)) throw wrong('foot', `This drill is not scored for ${one.foot === 'both' ? 'both feet together' : `the ${one.foot} foot`}.`);
+  if (!feet.includes(one.foot))
+    throw wrong('foot', `This drill is not scored for ${one.foot === 'both' ? 'both feet together' : `the ${one.foot} foot`}.`);
   if (one.value === null || one.parts === null) return;
   const parts = Object.values(one.parts);
   const expected = item.dose.measure === 'surfaces' ? parts.reduce((sum, n) => sum + n, 0) : Math.max(0, ...parts);
@@ -136,4 +139,3 @@ export function sendGo(context: Context, actor: Actor, sent: GoSent): GoAnswer {
     return { results };
   });
 }
-

@@ -12,7 +12,8 @@ import { memberOf } from '../squad/squads.ts';
 import { checkOpen, releasedFor } from './send-go.ts';
 
 function checkOrder(events: readonly ClockEvent[]): void {
-  if (events[0]?.type !== 'start') throw new Problem('bad input', 'A run begins with its start.', [{ field: 'events.0', sentence: 'A run begins with its start.' }]);
+  if (events[0]?.type !== 'start')
+    throw new Problem('bad input', 'A run begins with its start.', [{ field: 'events.0', sentence: 'A run begins with its start.' }]);
   events.forEach((event, i) => {
     const before = events[i - 1];
     if (before && event.at < before.at) {
@@ -61,10 +62,19 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
       .values(sent.events.map((event, seq) => ({ runId: sent.id, seq, event })))
       .onConflictDoNothing()
       .run();
-    const kept = tx.select({ event: runEvents.event }).from(runEvents).where(eq(runEvents.runId, sent.id)).orderBy(asc(runEvents.seq)).all();
+    const kept = tx
+      .select({ event: runEvents.event })
+      .from(runEvents)
+      .where(eq(runEvents.runId, sent.id))
+      .orderBy(asc(runEvents.seq))
+      .all();
     const drills = new Map(Object.entries(released.revision.content.drills));
     const sheet = compileRunSheet(session, drills, { strongerFoot: member.strongerFoot, level: member.level, ownPace: {} });
-    const state = replay(sheet, kept.map((row) => row.event), kept.at(-1)?.event.at);
+    const state = replay(
+      sheet,
+      kept.map((row) => row.event),
+      kept.at(-1)?.event.at,
+    );
     const share = shareOfWork(sheet, state);
     tx.update(runs).set({ share }).where(eq(runs.id, sent.id)).run();
     return { id: sent.id, events: kept.length, share, done: share >= DONE_SHARE };

@@ -61,7 +61,9 @@ function askedAgain(judged: readonly JudgedScore[], open: OpenWeek): ThisWeek['a
   return mine.flatMap((one) => {
     if (one.standing !== 'again please' || !one.decision) return [];
     const at = one.decision.at;
-    const again = mine.some((later) => later.score.itemId === one.score.itemId && later.score.foot === one.score.foot && later.score.receivedAt > at);
+    const again = mine.some(
+      (later) => later.score.itemId === one.score.itemId && later.score.foot === one.score.foot && later.score.receivedAt > at,
+    );
     const drill = open.revision.content.drills[one.score.drillId];
     const line = drill ? lineOf(one, drill.name) : null;
     return again || !line ? [] : [{ sessionId: one.score.sessionId, itemId: one.score.itemId, line }];
@@ -114,7 +116,7 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
   const runner = runnerOf(member, judged);
   return {
     nickname: member.nickname,
-    squad: { id: squad.id, name: squad.name },
+    squad: { id: squad.id, name: squad.name, timeZone: squad.timeZone },
     week: open
       ? {
           id: open.week.id,

@@ -1,9 +1,12 @@
 import { type Actor, actorFrom } from '../auth/actor.ts';
 import { type Context, house } from '../house.ts';
-import { Problem, PROBLEMS } from '../problems.ts';
+import { PROBLEMS, Problem } from '../problems.ts';
 
 /** What a page found: its data, or where to go instead, or an answer without data. */
-export type Found<T> = { kind: 'data'; data: T; actor: Actor; context: Context } | { kind: 'elsewhere'; to: string } | { kind: 'problem'; status: number; sentence: string };
+export type Found<T> =
+  | { kind: 'data'; data: T; actor: Actor; context: Context }
+  | { kind: 'elsewhere'; to: string }
+  | { kind: 'problem'; status: number; sentence: string };
 
 /** The page a person starts from. */
 export function homeOf(actor: Actor): string {

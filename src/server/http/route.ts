@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import type { Endpoint } from '../../contract/endpoint.ts';
 import { type Actor, actorFrom } from '../auth/actor.ts';
 import { type Context, house } from '../house.ts';
-import { Problem, PROBLEMS, parseInput, problemDocument } from '../problems.ts';
+import { PROBLEMS, Problem, parseInput, problemDocument } from '../problems.ts';
 
 const BODY_BYTES_MAX = 1024 * 1024;
 
@@ -37,7 +37,10 @@ const PRIVATE = { 'cache-control': 'no-store' };
 
 /** A problem as an answer; what nobody foresaw is logged and answered without its details. */
 export function problemResponse(context: Context, error: unknown): Response {
-  const problem = error instanceof Problem ? error : new Problem('server trouble', 'Something went wrong here. Nothing you sent before is lost; try again.');
+  const problem =
+    error instanceof Problem
+      ? error
+      : new Problem('server trouble', 'Something went wrong here. Nothing you sent before is lost; try again.');
   if (!(error instanceof Problem)) context.log.error({ err: error }, 'unforeseen');
   return Response.json(problemDocument(problem), {
     status: PROBLEMS[problem.kind],

@@ -6,7 +6,7 @@ import { ADDRESS_HEADER } from '../auth/address.ts';
 import { recordView, watchClip } from '../clips/clips.ts';
 import { createUploads, UPLOAD_PATH } from '../clips/uploads.ts';
 import type { Context } from '../house.ts';
-import { Problem, PROBLEMS, problemDocument } from '../problems.ts';
+import { PROBLEMS, Problem, problemDocument } from '../problems.ts';
 
 export type AstroHandler = (req: IncomingMessage, res: ServerResponse, next?: (error?: unknown) => void) => void;
 

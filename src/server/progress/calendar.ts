@@ -53,4 +53,3 @@ export function streakViews(input: StreakInput) {
 export function lastTrained(input: StreakInput): string | null {
   return Object.keys(input.done).reduce<string | null>((last, day) => (last && last > day ? last : day), null);
 }
-

@@ -1,6 +1,6 @@
 import { and, desc, eq } from 'drizzle-orm';
-import type { DrillProgress, FootProgress, MyFeet, PlayerPage } from '../../contract/progress.ts';
 import type { LineView } from '../../contract/parts.ts';
+import type { DrillProgress, FootProgress, MyFeet, PlayerPage } from '../../contract/progress.ts';
 import { doseInWords } from '../../core/counts/index.ts';
 import { BETTER, catalogueById, type Foot, resultUnit } from '../../core/drills/index.ts';
 import { footBalance, footLedger, lastOf, medianOfLast, quietFor, recordOf } from '../../core/progress/index.ts';
@@ -49,7 +49,11 @@ function drillProgress(key: string, judged: readonly JudgedScore[], counted: rea
   const of = (foot: Foot) => counted.filter((one) => one.foot === foot);
   const feet = (['left', 'right', 'both'] as const).filter((foot) => of(foot).length > 0);
   const numbers = [...new Set(counted.map((one) => one.week))].sort((a, b) => a - b);
-  const bestIn = (foot: Foot, week: number) => recordOf(of(foot).filter((one) => one.week === week), better)?.result ?? null;
+  const bestIn = (foot: Foot, week: number) =>
+    recordOf(
+      of(foot).filter((one) => one.week === week),
+      better,
+    )?.result ?? null;
   return {
     key,
     drillId: sample.score.drillId,
@@ -60,14 +64,33 @@ function drillProgress(key: string, judged: readonly JudgedScore[], counted: rea
     better,
     feet: feet.map((foot) => footProgress(foot, of(foot), sample)),
     balance: footBalance(of('left'), of('right'), better),
-    weeks: numbers.map((number) => ({ number, left: bestIn('left', number), right: bestIn('right', number), both: bestIn('both', number) })),
+    weeks: numbers.map((number) => ({
+      number,
+      left: bestIn('left', number),
+      right: bestIn('right', number),
+      both: bestIn('both', number),
+    })),
   };
 }
 
 /** Progress by record key without the foot, the drill done last first. */
 function allProgress(db: Db, squadId: string, judged: readonly JudgedScore[]): DrillProgress[] {
-  const numbers = new Map(db.select({ id: weeks.id, number: weeks.number }).from(weeks).where(eq(weeks.squadId, squadId)).all().map((w) => [w.id, w.number]));
-  const withClip = new Set(db.select({ scoreId: clips.scoreId }).from(clips).where(eq(clips.squadId, squadId)).all().map((row) => row.scoreId));
+  const numbers = new Map(
+    db
+      .select({ id: weeks.id, number: weeks.number })
+      .from(weeks)
+      .where(eq(weeks.squadId, squadId))
+      .all()
+      .map((w) => [w.id, w.number]),
+  );
+  const withClip = new Set(
+    db
+      .select({ scoreId: clips.scoreId })
+      .from(clips)
+      .where(eq(clips.squadId, squadId))
+      .all()
+      .map((row) => row.scoreId),
+  );
   const groups = new Map<string, JudgedScore[]>();
   for (const one of judged) {
     const key = one.score.recordKey.slice(0, one.score.recordKey.lastIndexOf(' | '));
@@ -108,7 +131,11 @@ export function linesOf(judged: readonly JudgedScore[], most = 30): LineView[] {
 }
 
 /** Everything of a player that both My feet and the coach's page show. */
-function feetOf(context: Context, squadId: string, member: Member): { feet: MyFeet; judged: JudgedScore[]; lastDay: string | null; today: string } {
+function feetOf(
+  context: Context,
+  squadId: string,
+  member: Member,
+): { feet: MyFeet; judged: JudgedScore[]; lastDay: string | null; today: string } {
   const { db } = context;
   const squad = squadById(db, squadId);
   const today = squadDay(squad, context.now());
@@ -123,10 +150,13 @@ function feetOf(context: Context, squadId: string, member: Member): { feet: MyFe
   const byScore = new Map(judged.map((one) => [one.score.id, one.score]));
   const feet: MyFeet = {
     nickname: member.nickname,
+    timeZone: squad.timeZone,
     ...streakViews(input),
     drills: allProgress(db, squadId, judged),
     ledger: footLedger(
-      judged.flatMap(({ score, counts }) => (counts !== null && REP_MEASURES.includes(score.measure) ? [{ foot: score.foot, reps: counts }] : [])),
+      judged.flatMap(({ score, counts }) =>
+        counts !== null && REP_MEASURES.includes(score.measure) ? [{ foot: score.foot, reps: counts }] : [],
+      ),
     ),
     lines: linesOf(judged),
     clips: kept.flatMap((clip) => {

@@ -4,9 +4,9 @@ import { compareWaiting, doseInWords, doubtResult } from '../../core/counts/inde
 import type { Drill } from '../../core/drills/index.ts';
 import type { PublishedWeek } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
+import { mayFilm } from '../clips/consent.ts';
 import type { Db } from '../db/connection.ts';
 import { clips, decisions, scores, user, weekRevisions, weeks } from '../db/schema.ts';
-import { mayFilm } from '../clips/consent.ts';
 import { type JudgedScore, judgedScores } from '../go/facts.ts';
 import type { Context } from '../house.ts';
 import { allow, asPerson } from '../policy.ts';
@@ -34,8 +34,19 @@ function lookups(db: Db, squadId: string, judged: readonly JudgedScore[]) {
       .map((row) => [row.id, row]),
   );
   const nicknames = new Map(membersOf(db, squadId).map((member) => [member.id, member.nickname]));
-  const coaches = new Map(db.select({ id: user.id, name: user.name }).from(user).where(eq(user.kind, 'coach')).all().map((row) => [row.id, row.name]));
-  const kept = db.select().from(clips).where(and(inArray(clips.scoreId, scoreIds), eq(clips.state, 'kept'))).all();
+  const coaches = new Map(
+    db
+      .select({ id: user.id, name: user.name })
+      .from(user)
+      .where(eq(user.kind, 'coach'))
+      .all()
+      .map((row) => [row.id, row.name]),
+  );
+  const kept = db
+    .select()
+    .from(clips)
+    .where(and(inArray(clips.scoreId, scoreIds), eq(clips.state, 'kept')))
+    .all();
   const allowed = new Map([...new Set(kept.map((clip) => clip.playerId))].map((id) => [id, mayFilm(db, id)]));
   const clipOf = new Map(kept.filter((clip) => allowed.get(clip.playerId)).map((clip) => [`${clip.scoreId}|${clip.playerId}`, clip]));
   return { revisions, nicknames, coaches, clipOf };
@@ -98,7 +109,10 @@ export function reviewQueue(context: Context, actor: Actor, input: { squad: stri
   const squad = squadById(db, input.squad);
   const waiting = itemsOf(db, squad.id, judgedScores(db, and(eq(scores.squadId, squad.id), undecided())));
   waiting.sort((a, b) =>
-    compareWaiting({ result: a.result, hasClip: a.clip !== null, doneAt: a.doneAt }, { result: b.result, hasClip: b.clip !== null, doneAt: b.doneAt }),
+    compareWaiting(
+      { result: a.result, hasClip: a.clip !== null, doneAt: a.doneAt },
+      { result: b.result, hasClip: b.clip !== null, doneAt: b.doneAt },
+    ),
   );
   const latest = db
     .selectDistinct({ id: decisions.scoreId, at: decisions.at })

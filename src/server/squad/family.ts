@@ -72,6 +72,7 @@ function childOf(context: Context, playerId: string): Child {
   const squad = squadById(db, first.id);
   return {
     playerId,
+    timeZone: squad.timeZone,
     nickname: player.nickname,
     squads: memberships.map((one) => one.name),
     clipsAllowed: mayFilm(db, playerId),

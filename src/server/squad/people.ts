@@ -8,16 +8,25 @@ import type { Context } from '../house.ts';
 
 function addUser(context: Context, id: string, name: string, email: string, kind: 'coach' | 'guardian' | 'player'): void {
   const at = new Date(context.now());
-  context.db.insert(user).values({ id, name, email, emailVerified: kind !== 'player', kind, createdAt: at, updatedAt: at }).run();
+  context.db
+    .insert(user)
+    .values({ id, name, email, emailVerified: kind !== 'player', kind, createdAt: at, updatedAt: at })
+    .run();
 }
 
 /** An account with e-mail and password, for a coach or a guardian. Returns the user's id. */
-export async function addAccount(context: Context, given: { name: string; email: string; password: string; kind: 'coach' | 'guardian' }): Promise<string> {
+export async function addAccount(
+  context: Context,
+  given: { name: string; email: string; password: string; kind: 'coach' | 'guardian' },
+): Promise<string> {
   const id = uuid();
   const password = await hash(given.password);
   const at = new Date(context.now());
   addUser(context, id, given.name, given.email.toLowerCase(), given.kind);
-  context.db.insert(account).values({ id: uuid(), accountId: id, providerId: 'credential', userId: id, password, createdAt: at, updatedAt: at }).run();
+  context.db
+    .insert(account)
+    .values({ id: uuid(), accountId: id, providerId: 'credential', userId: id, password, createdAt: at, updatedAt: at })
+    .run();
   return id;
 }
 
@@ -34,7 +43,10 @@ export interface NewSquad {
 export function addSquad(context: Context, given: NewSquad): string {
   const id = uuid();
   const { rule, from, ...squad } = given;
-  context.db.insert(squads).values({ id, ...squad, createdAt: context.now() }).run();
+  context.db
+    .insert(squads)
+    .values({ id, ...squad, createdAt: context.now() })
+    .run();
   context.db.insert(squadRules).values({ squadId: id, from, rule }).run();
   return id;
 }
@@ -60,7 +72,10 @@ export async function addPlayer(context: Context, squadId: string, given: NewPla
   const { nickname, birthYear, strongerFoot, level, joinedOn } = given;
   addUser(context, userId, nickname, `${userId}@player.placeholder.invalid`, 'player');
   context.db.insert(players).values({ id: playerId, userId, nickname, birthYear, strongerFoot, pinHash, createdAt: context.now() }).run();
-  context.db.insert(squadPlayers).values({ squadId, playerId, signInName: signInName(nickname), level, joinedOn }).run();
+  context.db
+    .insert(squadPlayers)
+    .values({ squadId, playerId, signInName: signInName(nickname), level, joinedOn })
+    .run();
   return { playerId, userId };
 }
 

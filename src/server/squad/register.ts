@@ -31,7 +31,11 @@ const currentOf = (released: readonly Released[], now: number) => released.find(
 
 /** What each player did of each session: by "player|session". */
 function doneIn(db: Db, weekId: string): (playerId: string, sessionId: string) => 'done' | 'part' | 'scores only' | null {
-  const ran = db.select({ playerId: runs.playerId, sessionId: runs.sessionId, share: runs.share }).from(runs).where(eq(runs.weekId, weekId)).all();
+  const ran = db
+    .select({ playerId: runs.playerId, sessionId: runs.sessionId, share: runs.share })
+    .from(runs)
+    .where(eq(runs.weekId, weekId))
+    .all();
   const best = new Map<string, number>();
   for (const run of ran) {
     const key = `${run.playerId}|${run.sessionId}`;

@@ -23,7 +23,11 @@ export function rulesOf(db: Db, squadId: string): DatedRule[] {
 /** Squad breaks and the player's own pauses, as one list of ranges. */
 export function breaksOf(db: Db, squadId: string, playerId: string): DayRange[] {
   const squad = db.select({ from: squadBreaks.from, to: squadBreaks.to }).from(squadBreaks).where(eq(squadBreaks.squadId, squadId)).all();
-  const own = db.select({ from: playerPauses.from, to: playerPauses.to }).from(playerPauses).where(eq(playerPauses.playerId, playerId)).all();
+  const own = db
+    .select({ from: playerPauses.from, to: playerPauses.to })
+    .from(playerPauses)
+    .where(eq(playerPauses.playerId, playerId))
+    .all();
   return [...squad, ...own];
 }
 

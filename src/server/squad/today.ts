@@ -27,7 +27,15 @@ function toReview(db: Db, squadId: string): Today['toReview'] {
     db
       .select({ scoreId: clips.scoreId })
       .from(clips)
-      .where(and(eq(clips.state, 'kept'), inArray(clips.scoreId, rows.map((row) => row.id))))
+      .where(
+        and(
+          eq(clips.state, 'kept'),
+          inArray(
+            clips.scoreId,
+            rows.map((row) => row.id),
+          ),
+        ),
+      )
       .all()
       .map((row) => row.scoreId),
   );
@@ -46,11 +54,17 @@ function leaving(db: Db, squad: Squad, now: number): Today['leaving'] {
   const list = released.flatMap(({ week, revision }): Today['leaving'] => {
     const row = { weekId: week.id, number: week.number, title: revision.content.title };
     if (revision.opensAt > now && revision.opensAt - now < SOON_MS) return [{ ...row, what: 'opens' as const, at: revision.opensAt }];
-    if (revision.opensAt <= now && revision.closesAt > now && revision.closesAt - now < 2 * SOON_MS) return [{ ...row, what: 'closes' as const, at: revision.closesAt }];
+    if (revision.opensAt <= now && revision.closesAt > now && revision.closesAt - now < 2 * SOON_MS)
+      return [{ ...row, what: 'closes' as const, at: revision.closesAt }];
     return [];
   });
   const out = new Set(released.map((one) => one.week.id));
-  const drafts = db.select().from(weeks).where(eq(weeks.squadId, squad.id)).all().filter((week) => !out.has(week.id));
+  const drafts = db
+    .select()
+    .from(weeks)
+    .where(eq(weeks.squadId, squad.id))
+    .all()
+    .filter((week) => !out.has(week.id));
   for (const week of drafts) {
     const at = instantOf(week.startsOn, 6, 0, squad.timeZone);
     list.push({ weekId: week.id, number: week.number, title: week.plan.title, what: 'to be released', at });
@@ -68,7 +82,13 @@ function people(db: Db, squad: Squad, members: readonly Member[], today: string)
     const silence = quietFor(last === null ? null : dayNumber(last), dayNumber(member.joinedOn), dayNumber(today));
     if (silence.quiet) quiet.push({ playerId: member.id, nickname: member.nickname, days: silence.days });
     if (streak.loosening) {
-      loosening.push({ playerId: member.id, nickname: member.nickname, current: streak.current, unit: streak.unit, sentence: streak.sentence });
+      loosening.push({
+        playerId: member.id,
+        nickname: member.nickname,
+        current: streak.current,
+        unit: streak.unit,
+        sentence: streak.sentence,
+      });
     }
   }
   return { quiet: quiet.sort((a, b) => b.days - a.days), loosening: loosening.sort((a, b) => b.current - a.current) };
@@ -84,12 +104,19 @@ export function today(context: Context, actor: Actor, input: { squad: string }):
   const members = membersOf(db, squad.id);
   const open = openWeekOf(db, squad.id, now);
   const undone = open
-    ? openSessions(db, open.week.id, members.map((m) => m.id), open.revision.content.sessions)
+    ? openSessions(
+        db,
+        open.week.id,
+        members.map((m) => m.id),
+        open.revision.content.sessions,
+      )
     : new Map<string, string[]>();
   return {
     squad: { id: squad.id, name: squad.name, town: squad.town, code: squad.code, timeZone: squad.timeZone },
     day,
-    open: open ? { weekId: open.week.id, number: open.week.number, title: open.revision.content.title, closesAt: open.revision.closesAt } : null,
+    open: open
+      ? { weekId: open.week.id, number: open.week.number, title: open.revision.content.title, closesAt: open.revision.closesAt }
+      : null,
     toReview: toReview(db, squad.id),
     ...people(db, squad, members, day),
     leaving: leaving(db, squad, now),

@@ -114,7 +114,10 @@ export function saveWeek(context: Context, actor: Actor, input: { week: string; 
     .where(and(eq(weeks.id, input.week), eq(weeks.draft, input.draft)))
     .run();
   if (saved.changes === 0) {
-    throw new Problem('changed elsewhere', 'This week was changed in another tab or by another coach. Your version is still on this screen.');
+    throw new Problem(
+      'changed elsewhere',
+      'This week was changed in another tab or by another coach. Your version is still on this screen.',
+    );
   }
   return detailOf(context, weekById(db, input.week));
 }
@@ -127,7 +130,9 @@ function openingOf(context: Context, squad: Squad, week: Week, when: Release['wh
   }
   const at = instantOf(when.day, when.hour, when.minute, squad.timeZone);
   if (at < context.now()) {
-    throw new Problem('not releasable', 'That hour has passed. Pick a later one, or release now.', [{ field: 'when', sentence: 'That hour has passed.' }]);
+    throw new Problem('not releasable', 'That hour has passed. Pick a later one, or release now.', [
+      { field: 'when', sentence: 'That hour has passed.' },
+    ]);
   }
   return at;
 }

@@ -17,28 +17,41 @@ interface Props {
   summary: string;
   showHeads?: boolean;
   labelWidth?: number;
+  /** Drawing units of the longest bar. */
+  half?: number;
 }
 
 const ROW = 26;
 const BAR = 16;
-const HALF = 132;
 const NUMBER = 34;
 
 const short = (n: number) => String(Math.round(n * 10) / 10);
 
 /** Seam: left and right foot on the two sides of one vertical seam; left values grow to the left, right values to the right. */
-export function Seam({ rows, ticks, summary, showHeads = true, labelWidth = 62 }: Props) {
+export function Seam({ rows, ticks, summary, showHeads = true, labelWidth = 62, half = 132 }: Props) {
   const hatch = useId();
   const head = showHeads ? 22 : 4;
-  const width = labelWidth + 2 * (HALF + NUMBER);
-  const middle = labelWidth + NUMBER + HALF;
+  const width = labelWidth + 2 * (half + NUMBER);
+  const middle = labelWidth + NUMBER + half;
   const height = head + rows.length * ROW + 4;
-  const most = Math.max(1, ...rows.flatMap((row) => [row.left ?? 0, row.right ?? 0, (row.both ?? 0) / 2]), ticks?.left ?? 0, ticks?.right ?? 0);
-  const scale = (n: number) => (n / most) * HALF;
+  const most = Math.max(
+    1,
+    ...rows.flatMap((row) => [row.left ?? 0, row.right ?? 0, (row.both ?? 0) / 2]),
+    ticks?.left ?? 0,
+    ticks?.right ?? 0,
+  );
+  const scale = (n: number) => (n / most) * half;
   const lastTop = head + (rows.length - 1) * ROW;
   const tick = (n: number | null | undefined, side: -1 | 1) =>
     n == null ? null : (
-      <line x1={middle + side * (scale(n) + 3)} x2={middle + side * (scale(n) + 3)} y1={lastTop} y2={lastTop + ROW - 4} stroke="var(--ink)" strokeWidth="2.500" />
+      <line
+        x1={middle + side * (scale(n) + 3)}
+        x2={middle + side * (scale(n) + 3)}
+        y1={lastTop}
+        y2={lastTop + ROW - 4}
+        stroke="var(--ink)"
+        strokeWidth="2.500"
+      />
     );
   return (
     <svg role="img" aria-label={summary} viewBox={`0 0 ${width} ${height}`} className="w-full max-w-xl" fontSize="13">
@@ -58,6 +71,10 @@ export function Seam({ rows, ticks, summary, showHeads = true, labelWidth = 62 }
         const text = top + BAR - 2;
         const leftWidth = scale(row.left ?? 0);
         const rightWidth = scale(row.right ?? 0);
+        // On the last row the number stands outside the tick.
+        const isLast = i === rows.length - 1;
+        const leftEnd = Math.max(leftWidth, isLast && ticks?.left != null ? scale(ticks.left) + 4 : 0);
+        const rightEnd = Math.max(rightWidth, isLast && ticks?.right != null ? scale(ticks.right) + 4 : 0);
         return (
           <g key={row.label}>
             <text x={0} y={text} fill="var(--dust)">
@@ -65,7 +82,15 @@ export function Seam({ rows, ticks, summary, showHeads = true, labelWidth = 62 }
             </text>
             {row.both != null && (
               <>
-                <rect x={middle - scale(row.both / 2)} y={top} width={2 * scale(row.both / 2)} height={BAR} fill="none" stroke="var(--ink)" strokeWidth="1.500" />
+                <rect
+                  x={middle - scale(row.both / 2)}
+                  y={top}
+                  width={2 * scale(row.both / 2)}
+                  height={BAR}
+                  fill="none"
+                  stroke="var(--ink)"
+                  strokeWidth="1.500"
+                />
                 <text x={middle + scale(row.both / 2) + 6} y={text} fill="var(--ink)" fontWeight="700">
                   {short(row.both)}
                 </text>
@@ -73,8 +98,16 @@ export function Seam({ rows, ticks, summary, showHeads = true, labelWidth = 62 }
             )}
             {row.left != null && (
               <>
-                <rect x={middle - 2 - leftWidth} y={top} width={leftWidth} height={BAR} fill={`url(#${hatch})`} stroke="var(--left)" strokeWidth="1.500" />
-                <text x={middle - leftWidth - 9} y={text} textAnchor="end" fill="var(--ink)" fontWeight="700">
+                <rect
+                  x={middle - 2 - leftWidth}
+                  y={top}
+                  width={leftWidth}
+                  height={BAR}
+                  fill={`url(#${hatch})`}
+                  stroke="var(--left)"
+                  strokeWidth="1.500"
+                />
+                <text x={middle - leftEnd - 9} y={text} textAnchor="end" fill="var(--ink)" fontWeight="700">
                   {short(row.left)}
                 </text>
               </>
@@ -82,7 +115,7 @@ export function Seam({ rows, ticks, summary, showHeads = true, labelWidth = 62 }
             {row.right != null && (
               <>
                 <rect x={middle + 2} y={top} width={rightWidth} height={BAR} fill="var(--right)" />
-                <text x={middle + rightWidth + 9} y={text} fill="var(--ink)" fontWeight="700">
+                <text x={middle + rightEnd + 9} y={text} fill="var(--ink)" fontWeight="700">
                   {short(row.right)}
                 </text>
               </>

@@ -28,7 +28,13 @@ export function Button({ look = 'plain', size = 'usual', className = '', type = 
 }
 
 /** A link that looks like a button, for going somewhere. */
-export function ButtonLink({ href, look = 'plain', size = 'usual', className = '', children }: Pick<Props, 'look' | 'size' | 'className' | 'children'> & { href: string }) {
+export function ButtonLink({
+  href,
+  look = 'plain',
+  size = 'usual',
+  className = '',
+  children,
+}: Pick<Props, 'look' | 'size' | 'className' | 'children'> & { href: string }) {
   return (
     <a
       href={href}

@@ -51,7 +51,9 @@ export function SignInForm({ kind }: { kind: keyof typeof FORMS }) {
       window.location.assign('/');
     } catch (error) {
       const sentence = sentenceOf(error);
-      setRefusal(/invalid email or password/i.test(sentence) ? 'E-mail and password do not fit together. Check both and try again.' : sentence);
+      setRefusal(
+        /invalid email or password/i.test(sentence) ? 'E-mail and password do not fit together. Check both and try again.' : sentence,
+      );
       setBusy(false);
     }
   };

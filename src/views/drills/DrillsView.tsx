@@ -11,14 +11,24 @@ export function DrillsView({ drills, first }: { drills: Drill[]; first: string |
   const [query, setQuery] = useState('');
   const [family, setFamily] = useState('');
   const [chosenId, setChosenId] = useState(first ?? drills[0]?.id ?? '');
-  const found = useMemo(() => searchDrills(drills, query).filter((drill) => family === '' || drill.family === family), [drills, query, family]);
+  const found = useMemo(
+    () => searchDrills(drills, query).filter((drill) => family === '' || drill.family === family),
+    [drills, query, family],
+  );
   const chosen = drills.find((drill) => drill.id === chosenId);
   return (
     <div className="flex flex-col gap-4">
       <div className="flex flex-wrap items-end justify-between gap-3">
         <h1>Drills</h1>
         <div className="flex flex-wrap gap-3">
-          <input className="field" type="search" placeholder="Search the shelf" aria-label="Search the shelf" value={query} onChange={(event) => setQuery(event.target.value)} />
+          <input
+            className="field"
+            type="search"
+            placeholder="Search the shelf"
+            aria-label="Search the shelf"
+            value={query}
+            onChange={(event) => setQuery(event.target.value)}
+          />
           <select className="field" aria-label="Family" value={family} onChange={(event) => setFamily(event.target.value)}>
             <option value="">all families</option>
             {FAMILIES.map((one) => (
@@ -48,7 +58,13 @@ export function DrillsView({ drills, first }: { drills: Drill[]; first: string |
             ))}
           </ul>
         </nav>
-        {chosen && <DrillSheet drill={chosen} easier={drills.filter((drill) => chosen.easier.includes(drill.id))} harder={harderThan(drills, chosen.id)} />}
+        {chosen && (
+          <DrillSheet
+            drill={chosen}
+            easier={drills.filter((drill) => chosen.easier.includes(drill.id))}
+            harder={harderThan(drills, chosen.id)}
+          />
+        )}
       </div>
     </div>
   );

@@ -16,9 +16,19 @@ interface Props {
   onSkip(): void;
 }
 
-const KIND_WORDS = { 'set-up': 'Set up', 'lead-in': 'Get ready', work: 'Go', switch: 'Switch', 'turn-round': 'Turn round', rest: 'Rest', drink: 'Drink', score: 'Score' } as const;
+const KIND_WORDS = {
+  'set-up': 'Set up',
+  'lead-in': 'Get ready',
+  work: 'Go',
+  switch: 'Switch',
+  'turn-round': 'Turn round',
+  rest: 'Rest',
+  drink: 'Drink',
+  score: 'Score',
+} as const;
 
-const footColor = (interval: Interval) => (interval.foot === 'left' ? 'text-left' : interval.foot === 'right' ? 'text-right' : 'text-ink');
+const footColor = (interval: Interval) =>
+  interval.foot === 'left' ? 'text-foot-left' : interval.foot === 'right' ? 'text-foot-right' : 'text-ink';
 
 const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 
@@ -54,7 +64,12 @@ export function ClockFace({ sheet, state, drillOf, onPause, onResume, onReady, o
   const waitsForReady = interval.kind === 'set-up' || interval.kind === 'drink';
   return (
     <div className="flex min-h-0 flex-1 flex-col">
-      <button type="button" className="flex min-h-0 flex-1 flex-col items-start justify-center text-start" onClick={paused ? onResume : onPause} aria-label={paused ? 'Go on' : 'Pause'}>
+      <button
+        type="button"
+        className="flex min-h-0 flex-1 flex-col items-start justify-center text-start"
+        onClick={paused ? onResume : onPause}
+        aria-label={paused ? 'Go on' : 'Pause'}
+      >
         <span className="text-dust text-xl">{KIND_WORDS[interval.kind]}</span>
         <span className={`font-bold font-display text-[40px] leading-tight ${footColor(interval)}`} data-testid="clock-side">
           {headline(interval)}
@@ -72,6 +87,7 @@ export function ClockFace({ sheet, state, drillOf, onPause, onResume, onReady, o
         intervals={sheet}
         window={9}
         now={{ index: state.index, share, label: countsUp ? clockWords(ran) : clockWords(left) }}
+        width={360}
         height={96}
         summary={`${headline(interval)}, ${shown} seconds ${countsUp ? 'gone' : 'left'}`}
       />

@@ -51,6 +51,16 @@ function Outcomes({ outcomes }: { outcomes: readonly Outcome[] }) {
   );
 }
 
+/** What a stretch that nobody saw is called. */
+function missedWords(interval: Interval | undefined): string[] {
+  if (!interval) return [];
+  return [
+    interval.kind === 'work'
+      ? `${interval.foot === 'both' ? 'the work' : `the ${interval.foot} foot`} ended`
+      : `the ${interval.kind} ended`,
+  ];
+}
+
 /** The player's visit to one session: the clock, the numbers, the clips. Everything is on the device before it is sent. */
 export function GoView({ visit, session }: Props) {
   const { week, runner } = visit;
@@ -59,7 +69,17 @@ export function GoView({ visit, session }: Props) {
   const items = useMemo(() => new Map(session.blocks.flatMap((block) => block.items).map((item) => [item.id, item])), [session]);
   const drillOf = useCallback((interval: Interval | undefined) => (interval?.drillId ? drills.get(interval.drillId) : undefined), [drills]);
   const fresh = useCallback(
-    (): KeptRun => ({ id: uuid(), sessionId: session.id, revisionId: week.revisionId, startedAt: 0, events: [], aliveAt: 0, ids: {}, scored: [], over: false }),
+    (): KeptRun => ({
+      id: uuid(),
+      sessionId: session.id,
+      revisionId: week.revisionId,
+      startedAt: 0,
+      events: [],
+      aliveAt: 0,
+      ids: {},
+      scored: [],
+      over: false,
+    }),
     [session, week],
   );
   const clock = useClock(sheet, fresh, (interval) => drillOf(interval)?.name ?? '');
@@ -85,7 +105,14 @@ export function GoView({ visit, session }: Props) {
 
   const sendRun = useCallback(async () => {
     if (!run || run.events.length === 0) return;
-    const body = { id: run.id, revisionId: run.revisionId, sessionId: run.sessionId, startedAt: Math.round(run.startedAt), sentAt: Math.round(Date.now()), events: run.events };
+    const body = {
+      id: run.id,
+      revisionId: run.revisionId,
+      sessionId: run.sessionId,
+      startedAt: Math.round(run.startedAt),
+      sentAt: Math.round(Date.now()),
+      events: run.events,
+    };
     await post({ id: run.id, kind: 'run', madeAt: Date.now(), tries: 0, refusal: null, body });
   }, [run]);
 
@@ -149,8 +176,8 @@ export function GoView({ visit, session }: Props) {
       <main className="mx-auto flex min-h-dvh max-w-lg flex-col gap-4 p-4">
         <h1>{session.name}</h1>
         <p>
-          Lean the phone on a bottle, two big steps away. You will hear when to go, when to switch and when to stop. Stop on pain or dizziness, and tell a
-          grown-up.
+          Lean the phone on a bottle, two big steps away. You will hear when to go, when to switch and when to stop. Stop on pain or
+          dizziness, and tell a grown-up.
         </p>
         <Button
           look="main"
@@ -176,7 +203,8 @@ export function GoView({ visit, session }: Props) {
         <h1>{state.phase === 'finished' ? 'That is all. Well done.' : 'You stopped here.'}</h1>
         <Outcomes outcomes={outcomes} />
         <p>
-          {share} % of the work of “{session.name}” is done. Your coach sees your numbers{visit.mayFilm ? ' and clips' : ''} and answers in a line.
+          {share} % of the work of “{session.name}” is done. Your coach sees your numbers{visit.mayFilm ? ' and clips' : ''} and answers in
+          a line.
         </p>
         <Outbox />
         <ButtonLink href="/week" look="main" size="player">
@@ -201,7 +229,17 @@ export function GoView({ visit, session }: Props) {
           <X aria-hidden className="size-4" /> Stop here
         </Button>
       </header>
-      {resumed && <Notice tone="look">Welcome back. The clock stood still for {clockWords(clock.awayMs / 1000)}; you are where you were. Tap to go on.</Notice>}
+      {resumed && (
+        <Notice tone="look">
+          Welcome back. The clock stood still for {clockWords(clock.awayMs / 1000)}; you are where you were. Tap to go on.
+        </Notice>
+      )}
+      {clock.missed.length > 0 && (
+        <Notice tone="look">
+          While the screen was off: {clock.missed.flatMap((one) => missedWords(sheet[one.index])).join(', ')}. Tap Again to do this one once
+          more.
+        </Notice>
+      )}
       <Outcomes outcomes={outcomes} />
       {scoring ? (
         <>

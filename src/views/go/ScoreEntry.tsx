@@ -1,6 +1,6 @@
 import { Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
-import { ScoreSent as ScoreSchema, type NumberToBeat, type ScoreSent } from '../../contract/go.ts';
+import { type NumberToBeat, ScoreSent as ScoreSchema, type ScoreSent } from '../../contract/go.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { Foot } from '../../core/drills/terms.ts';
 import type { ClockedWork } from '../../core/runsheet/index.ts';
@@ -21,27 +21,39 @@ interface Props {
   onAgain(): void;
 }
 
-const FOOT_COLOR = { left: 'text-left', right: 'text-right', both: 'text-ink' } as const;
+const FOOT_COLOR = { left: 'text-foot-left', right: 'text-foot-right', both: 'text-ink' } as const;
 
-function Stepper({ label, value, onChange, problem, small = false }: { label: string; value: string; onChange(next: string): void; problem?: string | undefined; small?: boolean }) {
+function Stepper({
+  label,
+  value,
+  onChange,
+  problem,
+  small = false,
+}: {
+  label: string;
+  value: string;
+  onChange(next: string): void;
+  problem?: string | undefined;
+  small?: boolean;
+}) {
   const step = (by: number) => onChange(String(Math.max(0, (Number(value) || 0) + by)));
-  const size = small ? 'size-12' : 'h-16 w-14';
+  const size = small ? 'h-12' : 'h-16';
   return (
     <div className="flex flex-col gap-1">
       <span className="text-dust text-sm">{label}</span>
-      <div className="flex items-center gap-1">
-        <button type="button" className={`slab grid ${size} shrink-0 place-items-center`} onClick={() => step(-1)} aria-label={`${label}: one less`}>
-          <Minus aria-hidden />
-        </button>
+      <div className="grid grid-cols-2 gap-1">
         <input
-          className={`field w-full min-w-0 text-center font-bold font-display ${small ? 'h-12 text-xl' : 'h-16 text-3xl'}`}
+          className={`field col-span-2 w-full min-w-0 text-center font-bold font-display ${small ? 'h-12 text-xl' : 'h-20 text-5xl'}`}
           inputMode="decimal"
           value={value}
           aria-label={label}
           aria-invalid={problem ? true : undefined}
           onChange={(event) => onChange(event.target.value)}
         />
-        <button type="button" className={`slab grid ${size} shrink-0 place-items-center`} onClick={() => step(1)} aria-label={`${label}: one more`}>
+        <button type="button" className={`slab grid ${size} place-items-center`} onClick={() => step(-1)} aria-label={`${label}: one less`}>
+          <Minus aria-hidden />
+        </button>
+        <button type="button" className={`slab grid ${size} place-items-center`} onClick={() => step(1)} aria-label={`${label}: one more`}>
           <Plus aria-hidden />
         </button>
       </div>
@@ -56,7 +68,8 @@ export function ScoreEntry({ item, drill, feet, work, numbers, idOf, onGive, onA
   const [problems, setProblems] = useState<Record<string, string>>({});
   const measure = item.dose.measure;
   const faults = faultsLabel(measure);
-  const set = (foot: Foot, change: Partial<FootEntry>) => setEntries((all) => all.map((one) => (one.foot === foot ? { ...one, ...change } : one)));
+  const set = (foot: Foot, change: Partial<FootEntry>) =>
+    setEntries((all) => all.map((one) => (one.foot === foot ? { ...one, ...change } : one)));
 
   const give = (lost: boolean) => {
     const scores = entries.map((entry) => scoreFrom(entry, idOf(entry.foot), item, work, lost));
@@ -77,7 +90,9 @@ export function ScoreEntry({ item, drill, feet, work, numbers, idOf, onGive, onA
           const label = (what: string) => (entries.length === 2 ? `${what}, ${footInWords(entry.foot)}` : what);
           return (
             <section key={entry.foot} className="slab flex flex-col gap-3 p-3" aria-label={footInWords(entry.foot)}>
-              <h3 className={`text-xl capitalize ${FOOT_COLOR[entry.foot]}`}>{entry.foot === 'both' ? drill.name : footInWords(entry.foot)}</h3>
+              <h3 className={`text-xl first-letter:uppercase ${FOOT_COLOR[entry.foot]}`}>
+                {entry.foot === 'both' ? drill.name : footInWords(entry.foot)}
+              </h3>
               {beat && <p className="text-dust text-sm">To beat: {targetInWords(beat.target, item.dose)}</p>}
               {measure === 'surfaces' ? (
                 Object.keys(entry.parts).map((surface) => (

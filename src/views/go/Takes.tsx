@@ -50,7 +50,13 @@ export function Takes({ feet, keyOf, takes, onPick, onDrop }: Props) {
             <label htmlFor={`${id}-${foot}`} className="inline-flex min-h-12 items-center gap-2 font-semibold underline">
               <Upload aria-hidden className="size-5" /> Pick a clip from this device{name}
             </label>
-            <input id={`${id}-${foot}`} type="file" accept="video/*" className="sr-only" onChange={(event) => pick(key, event.target.files?.[0])} />
+            <input
+              id={`${id}-${foot}`}
+              type="file"
+              accept="video/*"
+              className="sr-only"
+              onChange={(event) => pick(key, event.target.files?.[0])}
+            />
           </div>
         );
       })}

@@ -7,6 +7,7 @@ import type { Drill } from '../../core/drills/schema.ts';
 import { STAND_INS } from '../../core/drills/terms.ts';
 import { compileRunSheet } from '../../core/runsheet/index.ts';
 import { targetInWords } from '../../core/targets/index.ts';
+import { kitOf } from '../../core/weeks/checks.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
 import { Laces, Skyline } from '../../ui/notations/index.ts';
 import { ButtonLink, Notice } from '../../ui/parts/index.ts';
@@ -16,7 +17,7 @@ import { Outbox } from './Outbox.tsx';
 const itemsOf = (session: Session) => session.blocks.flatMap((block) => block.items);
 
 function Kit({ items, drills }: { items: readonly Item[]; drills: ReadonlyMap<string, Drill> }) {
-  const kit = [...new Set(items.flatMap((item) => drills.get(item.drillId)?.kit ?? []))];
+  const kit = kitOf(items, drills);
   if (kit.length === 0) return <p className="text-dust">Nothing to fetch.</p>;
   return (
     <ul className="flex flex-col">
@@ -29,7 +30,15 @@ function Kit({ items, drills }: { items: readonly Item[]; drills: ReadonlyMap<st
   );
 }
 
-function Numbers({ items, drills, numbers }: { items: readonly Item[]; drills: ReadonlyMap<string, Drill>; numbers: readonly NumberToBeat[] }) {
+function Numbers({
+  items,
+  drills,
+  numbers,
+}: {
+  items: readonly Item[];
+  drills: ReadonlyMap<string, Drill>;
+  numbers: readonly NumberToBeat[];
+}) {
   const scored = items.filter((item) => item.scored);
   return (
     <ul className="flex flex-col gap-1">
@@ -42,7 +51,7 @@ function Numbers({ items, drills, numbers }: { items: readonly Item[]; drills: R
             {numbers
               .filter((one) => one.itemId === item.id)
               .map((one) => (
-                <span key={one.foot} className={one.foot === 'left' ? 'text-left' : one.foot === 'right' ? 'text-right' : ''}>
+                <span key={one.foot} className={one.foot === 'left' ? 'text-foot-left' : one.foot === 'right' ? 'text-foot-right' : ''}>
                   {one.foot === 'both' ? '' : `${one.foot} `}
                   {targetInWords(one.target, item.dose)}
                 </span>
@@ -54,7 +63,15 @@ function Numbers({ items, drills, numbers }: { items: readonly Item[]; drills: R
   );
 }
 
-function SessionCard({ visit, session, main }: { visit: ThisWeek & { week: NonNullable<ThisWeek['week']> }; session: Session; main: boolean }) {
+function SessionCard({
+  visit,
+  session,
+  main,
+}: {
+  visit: ThisWeek & { week: NonNullable<ThisWeek['week']> };
+  session: Session;
+  main: boolean;
+}) {
   const drills = useMemo(() => new Map(Object.entries(visit.week.content.drills)), [visit]);
   const sheet = useMemo(() => compileRunSheet(session, drills, visit.runner), [session, drills, visit]);
   const dose = useMemo(() => doseOf(sheet, drills, visit.runner), [sheet, drills, visit]);
@@ -68,17 +85,24 @@ function SessionCard({ visit, session, main }: { visit: ThisWeek & { week: NonNu
           {wishedDay(session.day)} · {minutesInWords(dose)}
         </span>
       </header>
-      <Skyline intervals={sheet} height={64} summary={`${session.name}: ${minutesInWords(dose)}, ${plural(items.length, 'drill')}`} />
+      <Skyline
+        intervals={sheet}
+        width={330}
+        height={64}
+        summary={`${session.name}: ${minutesInWords(dose)}, ${plural(items.length, 'drill')}`}
+      />
       {done && (
         <p className="flex items-center gap-2 font-semibold text-moss">
           <Check aria-hidden className="size-5" /> Done. You can do it again.
         </p>
       )}
-      <section>
-        <h3>Fetch</h3>
-        <Kit items={items} drills={drills} />
-      </section>
-      {items.some((item) => item.scored) && (
+      {!done && (
+        <section>
+          <h3>Fetch</h3>
+          <Kit items={items} drills={drills} />
+        </section>
+      )}
+      {!done && items.some((item) => item.scored) && (
         <section>
           <h3>Numbers to beat</h3>
           <Numbers items={items} drills={drills} numbers={visit.numbers} />
@@ -94,7 +118,10 @@ function SessionCard({ visit, session, main }: { visit: ThisWeek & { week: NonNu
 /** This week: one card a session, the next thing to do as one big button, the streak, and what waits to be sent. */
 export function WeekView({ visit }: { visit: ThisWeek }) {
   const { week, streak } = visit;
-  const next = week?.content.sessions.find((session) => !visit.done.includes(session.id));
+  const timeZone = visit.squad?.timeZone ?? 'UTC';
+  const isDone = (session: Session) => visit.done.includes(session.id);
+  const sessions = [...(week?.content.sessions ?? [])].sort((a, b) => Number(isDone(a)) - Number(isDone(b)));
+  const next = sessions.find((session) => !isDone(session));
   return (
     <main className="flex flex-col gap-4 p-4">
       <header>
@@ -105,9 +132,16 @@ export function WeekView({ visit }: { visit: ThisWeek }) {
       <section className="slab flex flex-col gap-2 p-4" aria-label="Your streak">
         <p className="flex items-baseline gap-3">
           <span className="font-bold font-display text-4xl text-lace">{streak.current}</span>
-          <span>{streak.unit === 'week' ? (streak.current === 1 ? 'week' : 'weeks') : streak.current === 1 ? 'training day' : 'training days'} in a row</span>
+          <span>
+            {streak.unit === 'week' ? (streak.current === 1 ? 'week' : 'weeks') : streak.current === 1 ? 'training day' : 'training days'}{' '}
+            in a row
+          </span>
         </p>
-        <Laces cells={visit.strip.slice(-14)} letters={dayLetter} summary={`Laces of the last two weeks: ${streak.current} in a row, best ${streak.best}`} />
+        <Laces
+          cells={visit.strip.slice(-14)}
+          letters={dayLetter}
+          summary={`Laces of the last two weeks: ${streak.current} in a row, best ${streak.best}`}
+        />
         <p className="text-dust">{streak.sentence}</p>
       </section>
       {visit.again.map(({ itemId, sessionId, line }) => (
@@ -129,16 +163,19 @@ export function WeekView({ visit }: { visit: ThisWeek }) {
               Week {week.number}: {week.content.title}
             </h2>
             <p>{week.content.focus}</p>
-            <p className="text-dust">Open until {whenInWords(week.closesAt)}</p>
+            <p className="text-dust">Open until {whenInWords(week.closesAt, timeZone)}</p>
           </section>
-          {week.content.sessions.map((session) => (
+          {sessions.map((session) => (
             <SessionCard key={session.id} visit={{ ...visit, week }} session={session} main={session.id === next?.id} />
           ))}
         </>
       ) : (
         <Notice>
-          No week is open now. {visit.nextOpensAt ? `The next one opens ${whenInWords(visit.nextOpensAt)}.` : 'Your coach has not sent the next one yet.'} Any ball
-          and five minutes are still good for your feet.
+          No week is open now.{' '}
+          {visit.nextOpensAt
+            ? `The next one opens ${whenInWords(visit.nextOpensAt, timeZone)}.`
+            : 'Your coach has not sent the next one yet.'}{' '}
+          Any ball and five minutes are still good for your feet.
         </Notice>
       )}
     </main>

@@ -1,5 +1,10 @@
 /** Formats in the order they are tried; the first that this browser records is taken. */
-const FORMATS = ['video/mp4;codecs=avc1.42E01E,mp4a.40.2', 'video/mp4;codecs=avc1.42E01E,opus', 'video/webm;codecs=vp9,opus', 'video/webm;codecs=vp8,opus'];
+const FORMATS = [
+  'video/mp4;codecs=avc1.42E01E,mp4a.40.2',
+  'video/mp4;codecs=avc1.42E01E,opus',
+  'video/webm;codecs=vp9,opus',
+  'video/webm;codecs=vp8,opus',
+];
 
 /** Opens the camera for filming feet: small pictures, the back camera first, sound for the later count. */
 export function openCamera(): Promise<MediaStream> {

@@ -1,5 +1,5 @@
-import { ServerProblem } from '../client.ts';
 import type { PrepareReply } from '../../workers/prepare-clip.ts';
+import { ServerProblem } from '../client.ts';
 
 /**
  * Makes a clip ready to send, in a worker: small, searchable, without a word of place or device.
@@ -17,7 +17,8 @@ export function prepareClip(file: Blob, progress: (share: number) => void): Prom
       else if (data.type === 'done') end(() => resolve(data.file));
       else end(() => reject(new ServerProblem('clip refused', 422, data.sentence, [])));
     };
-    worker.onerror = () => end(() => reject(new ServerProblem('clip refused', 422, 'This clip could not be made ready on this phone. Try a shorter one.', [])));
+    worker.onerror = () =>
+      end(() => reject(new ServerProblem('clip refused', 422, 'This clip could not be made ready on this phone. Try a shorter one.', [])));
     worker.postMessage(file);
   });
 }

@@ -94,7 +94,9 @@ export function outcomeOf(score: ScoreSent, item: Item, beat: NumberToBeat | und
   const beats = record !== null && (better === 'more' ? result > record : result < record);
   if (beats) return { foot, kind: 'record', sentence: `${number(result)} ${unit}: your new best. Before: ${number(record)}.` };
   const target = beat?.target.number ?? null;
-  if (target !== null && meets(result, target, item.dose)) return { foot, kind: 'reached', sentence: `${number(result)} ${unit}: you reached ${target}.` };
-  if (target !== null) return { foot, kind: 'close', sentence: `${number(result)} ${unit}: ${number(Math.abs(target - result))} away from ${target}.` };
+  if (target !== null && meets(result, target, item.dose))
+    return { foot, kind: 'reached', sentence: `${number(result)} ${unit}: you reached ${target}.` };
+  if (target !== null)
+    return { foot, kind: 'close', sentence: `${number(result)} ${unit}: ${number(Math.abs(target - result))} away from ${target}.` };
   return { foot, kind: 'done', sentence: `${number(result)} ${unit}. Kept.` };
 }

@@ -1,5 +1,5 @@
-import type { Outgoing } from './store.ts';
 import { NoAnswer, ServerProblem } from '../client.ts';
+import type { Outgoing } from './store.ts';
 
 type Clip = Extract<Outgoing, { kind: 'clip' }>;
 
@@ -29,7 +29,10 @@ export async function uploadClip(clip: Clip, hooks: Hooks): Promise<void> {
       onError: (error) => {
         const answer = error instanceof DetailedError ? error.originalResponse : null;
         if (!answer || answer.getStatus() === 0) reject(new NoAnswer());
-        else reject(new ServerProblem('clip refused', answer.getStatus(), answer.getBody().trim() || 'The clip was not taken. Try again.', []));
+        else
+          reject(
+            new ServerProblem('clip refused', answer.getStatus(), answer.getBody().trim() || 'The clip was not taken. Try again.', []),
+          );
       },
     });
     upload.start();

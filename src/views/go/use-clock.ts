@@ -1,12 +1,26 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { advance, applyEvent, type ClockEvent, type ClockState, cuesOf, type Interval, NOT_STARTED, replay } from '../../core/runsheet/index.ts';
+import {
+  advance,
+  applyEvent,
+  type ClockEvent,
+  type ClockState,
+  cuesOf,
+  endedBetween,
+  type Interval,
+  NOT_STARTED,
+  replay,
+  type Stretch,
+} from '../../core/runsheet/index.ts';
 import { type KeptRun, keepRun, unfinishedRun } from './store.ts';
 import { Voice } from './voice.ts';
 
 /** Epoch milliseconds that never run back while the page lives. */
 export const deviceNow = () => performance.timeOrigin + performance.now();
 
-type PlainEvent = Extract<ClockEvent, { type: 'start' | 'pause' | 'resume' | 'ready' | 'done' | 'skip' | 'again' | 'hide' | 'show' }>['type'];
+type PlainEvent = Extract<
+  ClockEvent,
+  { type: 'start' | 'pause' | 'resume' | 'ready' | 'done' | 'skip' | 'again' | 'hide' | 'show' }
+>['type'];
 
 const ALIVE_MS = 1000;
 const FRAME_MS = 50;
@@ -17,6 +31,8 @@ export interface Clock {
   loading: boolean;
   /** Milliseconds nobody heard the clock, after a reload; 0 otherwise. */
   awayMs: number;
+  /** What ended on the clock while the screen was off, to be said when it is on again. */
+  missed: Stretch[];
   tap(type: PlainEvent): void;
   stop(why: 'left' | 'hurt'): void;
   change(change: (run: KeptRun) => KeptRun): Promise<void>;
@@ -31,6 +47,8 @@ export function useClock(sheet: readonly Interval[], fresh: () => KeptRun, nameO
   const [run, setRun] = useState<KeptRun | null>(null);
   const [state, setState] = useState<ClockState>(NOT_STARTED);
   const [awayMs, setAwayMs] = useState(0);
+  const [missed, setMissed] = useState<Stretch[]>([]);
+  const hiddenAt = useRef<number | null>(null);
   const [loading, setLoading] = useState(true);
   const runRef = useRef<KeptRun | null>(null);
   const stateRef = useRef<ClockState>(NOT_STARTED);
@@ -80,8 +98,15 @@ export function useClock(sheet: readonly Interval[], fresh: () => KeptRun, nameO
       const next = applyEvent(sheet, stateRef.current, event);
       show(next);
       setAwayMs(0);
+      setMissed([]);
       const over = next.phase === 'finished' || next.phase === 'stopped';
-      void keep({ ...now, events: [...now.events, event], aliveAt: event.at, startedAt: now.events.length === 0 ? event.at : now.startedAt, over });
+      void keep({
+        ...now,
+        events: [...now.events, event],
+        aliveAt: event.at,
+        startedAt: now.events.length === 0 ? event.at : now.startedAt,
+        over,
+      });
     },
     [sheet, show, keep],
   );
@@ -121,12 +146,21 @@ export function useClock(sheet: readonly Interval[], fresh: () => KeptRun, nameO
   }, [state.phase, state.index, attempt, sheet, voice]);
 
   useEffect(() => {
-    if (state.phase !== 'running' || !('wakeLock' in navigator)) return;
+    if (state.phase !== 'running') return;
     let lock: WakeLockSentinel | null = null;
-    const ask = () => navigator.wakeLock.request('screen').then((got) => (lock = got)).catch(() => null);
+    const ask = async () => {
+      if (!('wakeLock' in navigator)) return;
+      lock = await navigator.wakeLock.request('screen').catch(() => null);
+    };
     const seen = () => {
-      add({ type: document.hidden ? 'hide' : 'show', at: deviceNow() });
-      if (!document.hidden) void ask();
+      const now = deviceNow();
+      add({ type: document.hidden ? 'hide' : 'show', at: now });
+      if (document.hidden) hiddenAt.current = now;
+      else {
+        if (hiddenAt.current !== null) setMissed(endedBetween(stateRef.current, hiddenAt.current, now));
+        hiddenAt.current = null;
+        void ask();
+      }
     };
     void ask();
     document.addEventListener('visibilitychange', seen);
@@ -138,8 +172,11 @@ export function useClock(sheet: readonly Interval[], fresh: () => KeptRun, nameO
 
   const tap = useCallback((type: PlainEvent) => add({ type, at: deviceNow() }), [add]);
   const stop = useCallback((why: 'left' | 'hurt') => add({ type: 'stop', at: deviceNow(), why }), [add]);
-  const change = useCallback(async (how: (run: KeptRun) => KeptRun) => {
-    if (runRef.current) await keep(how(runRef.current));
-  }, [keep]);
-  return { state, run, loading, awayMs, tap, stop, change, voice };
+  const change = useCallback(
+    async (how: (run: KeptRun) => KeptRun) => {
+      if (runRef.current) await keep(how(runRef.current));
+    },
+    [keep],
+  );
+  return { state, run, loading, awayMs, missed, tap, stop, change, voice };
 }

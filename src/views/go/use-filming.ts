@@ -41,7 +41,12 @@ export function useFilming(interval: Interval | null, paused: boolean, attempt: 
   useEffect(() => {
     if (!runId) return;
     void takesOf(runId).then((kept) =>
-      setTakes((before) => [...kept.filter((one) => before.every((take) => take.key !== one.key)).map((one) => ({ ...one, address: URL.createObjectURL(one.file) })), ...before]),
+      setTakes((before) => [
+        ...kept
+          .filter((one) => before.every((take) => take.key !== one.key))
+          .map((one) => ({ ...one, address: URL.createObjectURL(one.file) })),
+        ...before,
+      ]),
     );
   }, [runId]);
 
@@ -58,7 +63,12 @@ export function useFilming(interval: Interval | null, paused: boolean, attempt: 
 
   useEffect(() => recording.current?.hold(paused), [paused]);
 
-  useEffect(() => () => stream?.getTracks().forEach((track) => track.stop()), [stream]);
+  useEffect(
+    () => () => {
+      for (const track of stream?.getTracks() ?? []) track.stop();
+    },
+    [stream],
+  );
 
   const switchOn = useCallback(async () => {
     try {

@@ -11,12 +11,14 @@ function words(foot: FootProgress, unit: string): string {
   return `${footInWords(foot.foot)}: ${record}${last}${next}`;
 }
 
-const COLOR = { left: 'text-left', right: 'text-right', both: 'text-ink' } as const;
+const COLOR = { left: 'text-foot-left', right: 'text-foot-right', both: 'text-ink' } as const;
 
 /** One drill at one dose: left beside right on the seam, week by week, with record, last go, next number and foot balance. */
 export function DrillSeam({ drill, weeks = WEEKS_SHOWN }: { drill: DrillProgress; weeks?: number }) {
   const of = (foot: string) => drill.feet.find((one) => one.foot === foot);
-  const rows = drill.weeks.slice(-weeks).map((week) => ({ label: `week ${week.number}`, left: week.left, right: week.right, both: week.both }));
+  const rows = drill.weeks
+    .slice(-weeks)
+    .map((week) => ({ label: `week ${week.number}`, left: week.left, right: week.right, both: week.both }));
   return (
     <article className="slab flex flex-col gap-2 p-4">
       <header className="flex flex-wrap items-baseline justify-between gap-x-3">
@@ -40,6 +42,7 @@ export function DrillSeam({ drill, weeks = WEEKS_SHOWN }: { drill: DrillProgress
       </div>
       <Seam
         rows={rows}
+        half={96}
         ticks={{ left: of('left')?.next ?? null, right: of('right')?.next ?? null }}
         showHeads={of('both') === undefined}
         summary={`${drill.drillName}, ${drill.doseWords}. ${drill.feet.map((foot) => words(foot, drill.unit)).join('. ')}`}

@@ -9,7 +9,7 @@ import { DrillSeam } from './DrillSeam.tsx';
 import { Lines } from './Lines.tsx';
 import { StreakCard } from './StreakCard.tsx';
 
-function Clips({ clips }: { clips: MyFeet['clips'] }) {
+function Clips({ clips, timeZone }: Pick<MyFeet, 'clips' | 'timeZone'>) {
   const [left, setLeft] = useState(clips);
   const [asked, setAsked] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -31,10 +31,18 @@ function Clips({ clips }: { clips: MyFeet['clips'] }) {
           <li key={clip.id} className="flex flex-col gap-2 py-2">
             <span>
               {clip.drillName}
-              {clip.foot === 'both' ? '' : `, ${footInWords(clip.foot)}`} <span className="text-dust text-sm">{dateInWords(clip.at)}</span>
+              {clip.foot === 'both' ? '' : `, ${footInWords(clip.foot)}`}{' '}
+              <span className="text-dust text-sm">{dateInWords(clip.at, timeZone)}</span>
             </span>
             {/* biome-ignore lint/a11y/useMediaCaption: a child's own clip of feet has no words to caption. */}
-            <video src={`/api/v1/clips/${clip.id}/file`} controls preload="none" playsInline className="max-h-52 w-full bg-ink" aria-label={`Clip of ${clip.drillName}`} />
+            <video
+              src={`/api/v1/clips/${clip.id}/file`}
+              controls
+              preload="none"
+              playsInline
+              className="max-h-52 w-full bg-ink"
+              aria-label={`Clip of ${clip.drillName}`}
+            />
             {asked === clip.id ? (
               <div className="flex gap-2">
                 <Button size="player" look="stop" onClick={() => void remove(clip.id)}>
@@ -67,13 +75,17 @@ export function FeetView({ feet }: { feet: MyFeet }) {
         <h2>All my touches</h2>
         <p className="flex gap-6">
           <span>
-            <span className="font-semibold text-left">left</span> <span className="font-bold font-display text-2xl">{ledger.left}</span>
+            <span className="font-semibold text-foot-left">left</span>{' '}
+            <span className="font-bold font-display text-2xl">{ledger.left}</span>
           </span>
           <span>
-            <span className="font-semibold text-right">right</span> <span className="font-bold font-display text-2xl">{ledger.right}</span>
+            <span className="font-semibold text-foot-right">right</span>{' '}
+            <span className="font-bold font-display text-2xl">{ledger.right}</span>
           </span>
         </p>
-        <p className="text-dust">{ledger.behind === 'both' ? 'Both feet have done the same.' : `${ledger.behind} is ${ledger.deficit} touches behind.`}</p>
+        <p className="text-dust">
+          {ledger.behind === 'both' ? 'Both feet have done the same.' : `${ledger.behind} is ${ledger.deficit} touches behind.`}
+        </p>
       </section>
       {feet.drills.length === 0 && <Notice>No numbers yet. Your first session makes the first record.</Notice>}
       {feet.drills.map((drill) => (
@@ -81,9 +93,9 @@ export function FeetView({ feet }: { feet: MyFeet }) {
       ))}
       <section className="slab p-4">
         <h2>From your coach</h2>
-        <Lines lines={feet.lines} empty="No lines yet. They come when your coach has looked at your numbers." />
+        <Lines lines={feet.lines} timeZone={feet.timeZone} empty="No lines yet. They come when your coach has looked at your numbers." />
       </section>
-      <Clips clips={feet.clips} />
+      <Clips clips={feet.clips} timeZone={feet.timeZone} />
     </main>
   );
 }

@@ -17,14 +17,14 @@ function verdictInWords(line: LineView): string {
 }
 
 /** The lines that went between coach and player on single scores, newest first. */
-export function Lines({ lines, empty }: { lines: readonly LineView[]; empty: string }) {
+export function Lines({ lines, timeZone, empty }: { lines: readonly LineView[]; timeZone: string; empty: string }) {
   if (lines.length === 0) return <p className="text-dust">{empty}</p>;
   return (
     <ul className="flex flex-col divide-y divide-joint">
       {lines.map((line) => (
         <li key={line.decisionId} className="py-2">
           <p className="text-dust text-sm">
-            {dateInWords(line.at)} · {line.drillName}
+            {dateInWords(line.at, timeZone)} · {line.drillName}
             {line.foot === 'both' ? '' : ` · ${footInWords(line.foot)}`}
           </p>
           <p>{verdictInWords(line)}</p>

@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import type { PlayerPage } from '../../contract/progress.ts';
 import { Notice } from '../../ui/parts/index.ts';
-import { footInWords, number, plural, whenInWords } from '../words.ts';
+import { dateInWords, footInWords, number, plural } from '../words.ts';
 import { DrillSeam } from './DrillSeam.tsx';
 import { Lines } from './Lines.tsx';
 import { StreakCard } from './StreakCard.tsx';
 
 /** A player as the coach sees them: streak, feet, every score with where it stands, every line. */
-export function PlayerView({ player, timeZone }: { player: PlayerPage; timeZone: string }) {
+export function PlayerView({ player }: { player: PlayerPage }) {
   const [query, setQuery] = useState('');
   const shown = player.drills.filter((drill) => drill.drillName.toLowerCase().includes(query.toLowerCase()));
   const { ledger } = player;
@@ -16,11 +16,13 @@ export function PlayerView({ player, timeZone }: { player: PlayerPage; timeZone:
       <header>
         <h1>{player.nickname}</h1>
         <p className="text-dust">
-          about {player.age} years · {player.strongerFoot === 'both' ? 'both feet alike' : `stronger foot ${player.strongerFoot}`} · {player.level} ·{' '}
-          {player.quietDays === 0 ? 'trained today' : `last go ${plural(player.quietDays, 'day')} ago`}
+          about {player.age} years · {player.strongerFoot === 'both' ? 'both feet alike' : `stronger foot ${player.strongerFoot}`} ·{' '}
+          {player.level} · {player.quietDays === 0 ? 'trained today' : `last go ${plural(player.quietDays, 'day')} ago`}
         </p>
       </header>
-      {player.quiet && <Notice tone="look">No go for {plural(player.quietDays, 'day')}. A word to the family helps more than a reminder.</Notice>}
+      {player.quiet && (
+        <Notice tone="look">No go for {plural(player.quietDays, 'day')}. A word to the family helps more than a reminder.</Notice>
+      )}
       <div className="grid gap-4 xl:grid-cols-[3fr_2fr]">
         <div className="flex flex-col gap-4">
           <div className="flex flex-wrap items-end justify-between gap-3">
@@ -35,14 +37,17 @@ export function PlayerView({ player, timeZone }: { player: PlayerPage; timeZone:
               <DrillSeam key={drill.key} drill={drill} weeks={9} />
             ))}
           </div>
-          {shown.length === 0 && <Notice>{player.drills.length === 0 ? 'No counted numbers yet.' : `No drill is called “${query}” here.`}</Notice>}
+          {shown.length === 0 && (
+            <Notice>{player.drills.length === 0 ? 'No counted numbers yet.' : `No drill is called “${query}” here.`}</Notice>
+          )}
         </div>
         <div className="flex flex-col gap-4">
           <StreakCard streak={player.streak} strip={player.strip} />
           <section className="slab p-4">
             <h2>Ledger of both feet</h2>
             <p>
-              <span className="font-semibold text-left">left</span> {ledger.left} · <span className="font-semibold text-right">right</span> {ledger.right}
+              <span className="font-semibold text-foot-left">left</span> {ledger.left} ·{' '}
+              <span className="font-semibold text-foot-right">right</span> {ledger.right}
               {ledger.behind === 'both' ? '' : ` · ${ledger.behind} is ${ledger.deficit} touches behind`}
             </p>
           </section>
@@ -68,11 +73,16 @@ export function PlayerView({ player, timeZone }: { player: PlayerPage; timeZone:
               <tbody>
                 {player.scores.slice(0, 24).map((score) => (
                   <tr key={score.scoreId} className="border-joint border-t align-top">
-                    <td className="py-1 pe-2 text-dust">{whenInWords(score.doneAt, timeZone)}</td>
+                    <td className="py-1 pe-2 whitespace-nowrap text-dust">{dateInWords(score.doneAt, player.timeZone)}</td>
                     <td className="py-1">
-                      {score.drillName} <span className="text-dust">{score.foot === 'both' ? score.doseWords : `${score.doseWords}, ${footInWords(score.foot)}`}</span>
+                      {score.drillName}{' '}
+                      <span className="text-dust">
+                        {score.foot === 'both' ? score.doseWords : `${score.doseWords}, ${footInWords(score.foot)}`}
+                      </span>
                     </td>
-                    <td className="py-1 text-end font-semibold">{score.value === null ? 'lost count' : number(score.counts ?? score.value)}</td>
+                    <td className="py-1 text-end font-semibold">
+                      {score.value === null ? 'lost count' : number(score.counts ?? score.value)}
+                    </td>
                     <td className="py-1 ps-3">
                       {score.standing}
                       {score.clocked ? '' : ', by hand'}
@@ -84,7 +94,7 @@ export function PlayerView({ player, timeZone }: { player: PlayerPage; timeZone:
           </section>
           <section className="slab p-4">
             <h2>Lines</h2>
-            <Lines lines={player.lines} empty="No lines yet." />
+            <Lines lines={player.lines} timeZone={player.timeZone} empty="No lines yet." />
           </section>
         </div>
       </div>

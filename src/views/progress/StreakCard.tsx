@@ -17,7 +17,8 @@ export function StreakCard({ streak, strip }: Props) {
     <section className="slab flex flex-col gap-3 p-4" aria-label="Streak">
       <p className="flex flex-wrap items-baseline gap-x-4">
         <span>
-          <span className="font-bold font-display text-4xl text-lace">{streak.current}</span> {streak.current === 1 ? word : `${word}s`} in a row
+          <span className="font-bold font-display text-4xl text-lace">{streak.current}</span> {streak.current === 1 ? word : `${word}s`} in
+          a row
         </span>
         <span className="text-dust">best ever {plural(streak.best, word)}</span>
         {streak.firstDay && <span className="text-dust">since {dayInWords(streak.firstDay)}</span>}

@@ -36,7 +36,9 @@ function QueueRow({ item, shown, onShow }: { item: ReviewItem; shown: boolean; o
         </span>
         <span className="flex shrink-0 items-center gap-1">
           {item.clip && <Film aria-label="with a clip" className="size-4 text-dust" />}
-          {item.result !== 'clear' && <CircleAlert aria-label={item.result} className={`size-4 ${item.result === 'look' ? 'text-mustard' : 'text-stop'}`} />}
+          {item.result !== 'clear' && (
+            <CircleAlert aria-label={item.result} className={`size-4 ${item.result === 'look' ? 'text-mustard' : 'text-stop'}`} />
+          )}
         </span>
       </button>
     </li>
@@ -52,7 +54,8 @@ function Claim({ item, timeZone }: { item: ReviewItem; timeZone: string }) {
       </h2>
       <p className="text-dust">
         {item.doseWords}
-        {item.foot === 'both' ? '' : `, ${footInWords(item.foot)}`} · week {item.weekNumber}, {item.sessionName} · {whenInWords(item.doneAt, timeZone)}
+        {item.foot === 'both' ? '' : `, ${footInWords(item.foot)}`} · week {item.weekNumber}, {item.sessionName} ·{' '}
+        {whenInWords(item.doneAt, timeZone)}
       </p>
       <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
         <dt className="text-dust">Claimed</dt>
@@ -60,7 +63,7 @@ function Claim({ item, timeZone }: { item: ReviewItem; timeZone: string }) {
         <dt className="text-dust">Measured</dt>
         <dd>
           {item.clocked ? `by our clock, ${number(item.seconds)} s` : 'by hand, not on the clock'}
-          {item.faults > 0 && item.measure !== 'sets' ? `, ${item.faults} lost` : ''}
+          {item.faults > 0 && item.measure !== 'sets' ? `, lost the ball ${plural(item.faults, 'time')}` : ''}
         </dd>
         <dt className="text-dust">Best before</dt>
         <dd>{item.recordBefore === null ? 'none, this is the first' : `${number(item.recordBefore)} ${unit}`}</dd>
@@ -82,7 +85,8 @@ function Claim({ item, timeZone }: { item: ReviewItem; timeZone: string }) {
         <ol className="text-sm">
           {item.history.map((fact) => (
             <li key={fact.id} className="text-dust">
-              {whenInWords(fact.at, timeZone)}: {fact.coach} {fact.verdict === 'undo' ? 'took a decision back' : `decided “${fact.verdict}”`}
+              {whenInWords(fact.at, timeZone)}: {fact.coach}{' '}
+              {fact.verdict === 'undo' ? 'took a decision back' : `decided “${fact.verdict}”`}
               {fact.value === null ? '' : `, ${number(fact.value)}`}
               {fact.line ? `, “${fact.line}”` : ''}
               {fact.reason ? `, because: ${fact.reason}` : ''}
@@ -146,7 +150,8 @@ export function ReviewView({ queue }: { queue: ReviewQueue }) {
       <div className="flex flex-wrap items-baseline justify-between gap-3">
         <h1>Review</h1>
         <p className="text-dust">
-          {waiting.length} waiting: {plural(waiting.filter((item) => item.result !== 'clear').length, 'doubt')}, {plural(waiting.filter((item) => item.clip).length, 'clip')}
+          {waiting.length} waiting: {plural(waiting.filter((item) => item.result !== 'clear').length, 'doubt')},{' '}
+          {plural(waiting.filter((item) => item.clip).length, 'clip')}
         </p>
       </div>
       {problem && <Notice tone="stop">{problem}</Notice>}
@@ -174,7 +179,7 @@ export function ReviewView({ queue }: { queue: ReviewQueue }) {
           </ul>
         </nav>
         {shown ? (
-          <div className="grid content-start gap-4 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+          <div className="grid content-start items-start gap-4 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
             <div className="flex flex-col gap-4">
               {shown.clip ? (
                 <ClipPlayer clip={shown.clip} label={`Clip of ${shown.player.nickname}, ${shown.drill.name}`} />

@@ -43,7 +43,13 @@ export function Verdict({ item, busy, onDecide }: Props) {
         <legend className="font-semibold">Cues to send back (up to three)</legend>
         <div className="flex flex-wrap gap-2">
           {item.drill.chips.map((cue) => (
-            <Button key={cue} size="small" aria-pressed={cues.includes(cue)} look={cues.includes(cue) ? 'main' : 'plain'} onClick={() => toggle(cue)}>
+            <Button
+              key={cue}
+              size="small"
+              aria-pressed={cues.includes(cue)}
+              look={cues.includes(cue) ? 'main' : 'plain'}
+              onClick={() => toggle(cue)}
+            >
               {cue}
             </Button>
           ))}
@@ -54,7 +60,13 @@ export function Verdict({ item, busy, onDecide }: Props) {
         <label htmlFor={`${id}-line`} className="font-semibold">
           A line to {item.player.nickname}
         </label>
-        <textarea id={`${id}-line`} className="field min-h-16" value={line} maxLength={400} onChange={(event) => setLine(event.target.value)} />
+        <textarea
+          id={`${id}-line`}
+          className="field min-h-16"
+          value={line}
+          maxLength={400}
+          onChange={(event) => setLine(event.target.value)}
+        />
       </div>
       {problems.verdict && <Notice tone="stop">{problems.verdict}</Notice>}
       <div className="flex flex-wrap items-end gap-2">
@@ -67,7 +79,13 @@ export function Verdict({ item, busy, onDecide }: Props) {
       </div>
       <div className="grid gap-3 sm:grid-cols-2">
         <div className="flex flex-col gap-2">
-          <Field label="Recount" inputMode="decimal" value={recount} problem={problems.value} onChange={(event) => setRecount(event.target.value)} />
+          <Field
+            label="Recount"
+            inputMode="decimal"
+            value={recount}
+            problem={problems.value}
+            onChange={(event) => setRecount(event.target.value)}
+          />
           <Button disabled={busy} onClick={() => decide('corrected')}>
             Corrected to the recount
           </Button>

@@ -1,4 +1,4 @@
-import { Trash2 } from 'lucide-react';
+import { Check, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { go } from '../../contract/go.ts';
@@ -14,14 +14,18 @@ function Consent({ child, text, onSay }: { child: Child; text: string; onSay(yes
       <h3 className="text-lg">May {child.nickname} film single goes?</h3>
       <p>{text}</p>
       <p className={`font-semibold ${child.clipsAllowed ? 'text-moss' : ''}`}>
-        {child.clipsAllowed ? 'You said yes: filming is offered.' : child.consents.length > 0 ? 'You said no: filming is not offered.' : 'You have not said yes yet: filming is not offered.'}
+        {child.clipsAllowed
+          ? 'You said yes: filming is offered.'
+          : child.consents.length > 0
+            ? 'You said no: filming is not offered.'
+            : 'You have not said yes yet: filming is not offered.'}
       </p>
       <div className="flex flex-wrap gap-3">
         <Button size="player" look={child.clipsAllowed ? 'plain' : 'main'} aria-pressed={child.clipsAllowed} onClick={() => onSay(true)}>
-          Yes, clips are fine
+          {child.clipsAllowed && <Check aria-hidden className="size-5" />} Yes, clips are fine
         </Button>
         <Button size="player" aria-pressed={!child.clipsAllowed} onClick={() => onSay(false)}>
-          No clips
+          {!child.clipsAllowed && child.consents.length > 0 && <Check aria-hidden className="size-5" />} No clips
         </Button>
       </div>
       {child.consents.length > 0 && (
@@ -30,7 +34,7 @@ function Consent({ child, text, onSay }: { child: Child; text: string; onSay(yes
           <ul className="text-dust text-sm">
             {child.consents.map((one) => (
               <li key={one.at + String(one.yes)}>
-                {whenInWords(one.at)}: {one.by} said {one.yes ? 'yes' : 'no'} (text {one.textVersion})
+                {whenInWords(one.at, child.timeZone)}: {one.by} said {one.yes ? 'yes' : 'no'} (text {one.textVersion})
               </li>
             ))}
           </ul>
@@ -50,12 +54,19 @@ function ClipList({ child, onDelete }: { child: Child; onDelete(id: string): voi
         {child.clips.map((clip) => (
           <li key={clip.id} className="flex flex-col gap-2">
             {/* biome-ignore lint/a11y/useMediaCaption: clips of feet have no words to caption. */}
-            <video src={`/api/v1/clips/${clip.id}/file`} controls preload="none" playsInline className="aspect-video w-full bg-ink" aria-label={`Clip: ${clip.drillName}`} />
+            <video
+              src={`/api/v1/clips/${clip.id}/file`}
+              controls
+              preload="metadata"
+              playsInline
+              className="aspect-video w-full bg-ink"
+              aria-label={`Clip: ${clip.drillName}`}
+            />
             <p>
               {clip.drillName}
               {clip.foot === 'both' ? '' : `, ${footInWords(clip.foot)}`} · {number(clip.seconds)} s
               <span className="block text-dust text-sm">
-                sent {whenInWords(clip.at)} · watched {plural(clip.views, 'time')} · gone by {dayInWords(clip.goneOn)}
+                sent {whenInWords(clip.at, child.timeZone)} · watched {plural(clip.views, 'time')} · gone by {dayInWords(clip.goneOn)}
               </span>
             </p>
             {asked === clip.id ? (
@@ -91,7 +102,11 @@ export function FamilyView({ family }: { family: Family }) {
     }
   };
   const say = (child: Child, yes: boolean) =>
-    attempt(async () => put(await call(squad.consent, { player: child.playerId }, { id: uuid(), kind: 'clips', yes, textVersion: family.consentTextVersion })));
+    attempt(async () =>
+      put(
+        await call(squad.consent, { player: child.playerId }, { id: uuid(), kind: 'clips', yes, textVersion: family.consentTextVersion }),
+      ),
+    );
   const remove = (child: Child, id: string) =>
     attempt(async () => {
       await call(go.deleteClip, { clip: id });
@@ -114,7 +129,7 @@ export function FamilyView({ family }: { family: Family }) {
           <ClipList child={child} onDelete={(id) => void remove(child, id)} />
           <section className="slab p-4">
             <h3 className="text-lg">Every line from the coach</h3>
-            <Lines lines={child.lines} empty="No lines yet." />
+            <Lines lines={child.lines} timeZone={child.timeZone} empty="No lines yet." />
           </section>
         </section>
       ))}

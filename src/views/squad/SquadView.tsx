@@ -33,7 +33,11 @@ export function SquadView({ register }: { register: Register }) {
         {week && (
           <label className="flex items-center gap-2">
             <span className="text-dust">Register of</span>
-            <select className="field" defaultValue={week.id} onChange={(event) => window.location.assign(`${base}/squad?week=${event.target.value}`)}>
+            <select
+              className="field"
+              defaultValue={week.id}
+              onChange={(event) => window.location.assign(`${base}/squad?week=${event.target.value}`)}
+            >
               {register.weeks.map((one) => (
                 <option key={one.id} value={one.id}>
                   Week {one.number}: {one.title}

@@ -49,7 +49,8 @@ export function TodayView({ today }: { today: Today }) {
                     </ButtonLink>
                   }
                 >
-                  <span className="font-bold font-display text-2xl">{waiting}</span> {waiting === 1 ? 'score' : 'scores'}, about {toReview.minutes} min:{' '}
+                  <span className="font-bold font-display text-2xl">{waiting}</span> {waiting === 1 ? 'score' : 'scores'}, about{' '}
+                  {toReview.minutes} min:{' '}
                   <span className="text-dust">
                     {plural(toReview.doubted, 'doubt')}, {plural(toReview.clips, 'clip')}, {toReview.clear} clear
                   </span>
@@ -80,18 +81,26 @@ export function TodayView({ today }: { today: Today }) {
         <List title="About to come undone" empty="No streak is in danger today.">
           {today.loosening.map((one) => (
             <Row key={one.playerId} action={open(one.playerId)}>
-              <span className="font-semibold">{one.nickname}</span> {plural(one.current, one.unit)} <span className="text-dust">{one.sentence}</span>
+              <span className="font-semibold">{one.nickname}</span> {plural(one.current, one.unit)}{' '}
+              <span className="text-dust">{one.sentence}</span>
             </Row>
           ))}
         </List>
       </div>
-      <List title="Due this week" empty={today.open ? 'Everybody has done everything.' : 'No week is open now.'}>
-        {today.due.map((one) => (
-          <Row key={one.playerId} action={open(one.playerId)}>
-            <span className="font-semibold">{one.nickname}</span> <span className="text-dust">{one.sessions.join(', ')}</span>
-          </Row>
-        ))}
-      </List>
+      <section className="slab p-4">
+        <h2 className="pb-2">Due this week</h2>
+        {today.due.length === 0 && <p className="text-dust">{today.open ? 'Everybody has done everything.' : 'No week is open now.'}</p>}
+        <ul className="grid gap-x-6 gap-y-1 sm:grid-cols-2 xl:grid-cols-3">
+          {today.due.map((one) => (
+            <li key={one.playerId}>
+              <a className="font-semibold" href={`${base}/players/${one.playerId}`}>
+                {one.nickname}
+              </a>{' '}
+              <span className="text-dust text-sm">{one.sessions.join(', ')}</span>
+            </li>
+          ))}
+        </ul>
+      </section>
     </div>
   );
 }

@@ -1,8 +1,8 @@
 import { useId } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
 import { SIDES, SURFACES } from '../../core/drills/terms.ts';
-import { type Item, STARTS, type TargetRule } from '../../core/weeks/schema.ts';
 import { withSeconds } from '../../core/weeks/edit.ts';
+import { type Item, STARTS, type TargetRule } from '../../core/weeks/schema.ts';
 
 interface Props {
   item: Item;
@@ -31,7 +31,17 @@ function NumberField({ label, value, onChange, unit }: { label: string; value: n
   );
 }
 
-function Choice<T extends string>({ label, value, options, onChange }: { label: string; value: T; options: readonly T[]; onChange(next: T): void }) {
+function Choice<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: T;
+  options: readonly T[];
+  onChange(next: T): void;
+}) {
   const id = useId();
   return (
     <div className="flex items-center justify-between gap-2">
@@ -66,14 +76,30 @@ export function ItemEditor({ item, drill, onChange }: Props) {
   const { dose } = item;
   const set = (change: Partial<Item>) => onChange({ ...item, ...change });
   const setDose = (change: object) => set({ dose: { ...dose, ...change } as Item['dose'] });
-  const setRule = (rule: TargetRule['rule']) => set({ target: rule === 'same for all' ? { rule, number: drill.bands[0]?.steady ?? 10 } : { rule } });
+  const setRule = (rule: TargetRule['rule']) =>
+    set({ target: rule === 'same for all' ? { rule, number: drill.bands[0]?.steady ?? 10 } : { rule } });
   return (
     <div className="flex flex-col gap-1.5">
-      {'seconds' in dose && <NumberField label="Work" unit="s" value={dose.seconds} onChange={(n) => onChange(Number.isNaN(n) ? { ...item, dose: { ...dose, seconds: n } } : withSeconds(item, n))} />}
-      {'reps' in dose && <NumberField label={dose.measure === 'surfaces' ? 'Touches a surface' : 'Reps'} value={dose.reps} onChange={(reps) => setDose({ reps })} />}
+      {'seconds' in dose && (
+        <NumberField
+          label="Work"
+          unit="s"
+          value={dose.seconds}
+          onChange={(n) => onChange(Number.isNaN(n) ? { ...item, dose: { ...dose, seconds: n } } : withSeconds(item, n))}
+        />
+      )}
+      {'reps' in dose && (
+        <NumberField
+          label={dose.measure === 'surfaces' ? 'Touches a surface' : 'Reps'}
+          value={dose.reps}
+          onChange={(reps) => setDose({ reps })}
+        />
+      )}
       {'sets' in dose && <NumberField label="Sets" value={dose.sets} onChange={(sets) => setDose({ sets })} />}
       {'rounds' in dose && <NumberField label="Rounds" value={dose.rounds} onChange={(rounds) => setDose({ rounds })} />}
-      {'distance' in dose && <NumberField label="Distance" unit="steps" value={dose.distance} onChange={(distance) => setDose({ distance })} />}
+      {'distance' in dose && (
+        <NumberField label="Distance" unit="steps" value={dose.distance} onChange={(distance) => setDose({ distance })} />
+      )}
       {dose.measure === 'unbroken run' && (
         <label className="flex items-center justify-between gap-2 text-sm">
           One bounce allowed
@@ -88,7 +114,9 @@ export function ItemEditor({ item, drill, onChange }: Props) {
               <input
                 type="checkbox"
                 checked={dose.surfaces.includes(surface)}
-                onChange={(event) => setDose({ surfaces: SURFACES.filter((one) => (one === surface ? event.target.checked : dose.surfaces.includes(one))) })}
+                onChange={(event) =>
+                  setDose({ surfaces: SURFACES.filter((one) => (one === surface ? event.target.checked : dose.surfaces.includes(one))) })
+                }
               />
               {surface}
             </label>
@@ -97,8 +125,12 @@ export function ItemEditor({ item, drill, onChange }: Props) {
       )}
       {dose.measure !== 'surfaces' && <Choice label="Feet" value={item.side} options={SIDES} onChange={(side) => set({ side })} />}
       {item.side === 'each foot' && <Choice label="First" value={item.starts} options={STARTS} onChange={(starts) => set({ starts })} />}
-      {'seconds' in dose && !Number.isNaN(dose.seconds) && <Choice label="Pace" value={ladderOf(item)} options={LADDERS} onChange={(ladder) => onChange(withLadder(item, ladder))} />}
-      {'rounds' in dose && dose.rounds > 1 && <NumberField label="Rest between" unit="s" value={item.restSeconds} onChange={(restSeconds) => set({ restSeconds })} />}
+      {'seconds' in dose && !Number.isNaN(dose.seconds) && (
+        <Choice label="Pace" value={ladderOf(item)} options={LADDERS} onChange={(ladder) => onChange(withLadder(item, ladder))} />
+      )}
+      {'rounds' in dose && dose.rounds > 1 && (
+        <NumberField label="Rest between" unit="s" value={item.restSeconds} onChange={(restSeconds) => set({ restSeconds })} />
+      )}
       <label className="flex items-center justify-between gap-2 text-sm">
         Scored
         <input type="checkbox" className="size-5" checked={item.scored} onChange={(event) => set({ scored: event.target.checked })} />

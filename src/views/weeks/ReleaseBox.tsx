@@ -41,7 +41,11 @@ export function ReleaseBox({ week, saveNow, onReleased }: Props) {
       if (await saveNow()) {
         const released = await call(weeks.release, { week: week.id }, { when });
         onReleased(released);
-        setDone(released.state === 'open' ? 'Released. Players see it now.' : `Released. Opens ${whenInWords(released.opensAt ?? 0, week.timeZone)}.`);
+        setDone(
+          released.state === 'open'
+            ? 'Released. Players see it now.'
+            : `Released. Opens ${whenInWords(released.opensAt ?? 0, week.timeZone)}.`,
+        );
       }
     } catch (error) {
       const fields = error instanceof ServerProblem ? error.fields : [];
@@ -65,7 +69,7 @@ export function ReleaseBox({ week, saveNow, onReleased }: Props) {
       <Button look="main" disabled={busy} onClick={() => void release(true)}>
         Release now
       </Button>
-      <div className="grid grid-cols-2 gap-2">
+      <div className="grid gap-2">
         <Field label="Day" type="date" value={day} onChange={(event) => setDay(event.target.value)} />
         <Field label="Hour" type="time" value={time} onChange={(event) => setTime(event.target.value)} />
       </div>

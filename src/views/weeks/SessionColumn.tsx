@@ -31,7 +31,14 @@ function Tools({ id, name, edit }: ToolsProps) {
   return (
     <span className="flex shrink-0">
       {tools.map(({ label, Icon, act }) => (
-        <button key={label} type="button" className="grid size-8 place-items-center text-dust" aria-label={label} title={label} onClick={() => edit(act)}>
+        <button
+          key={label}
+          type="button"
+          className="grid size-8 place-items-center text-dust"
+          aria-label={label}
+          title={label}
+          onClick={() => edit(act)}
+        >
           <Icon aria-hidden className="size-4" />
         </button>
       ))}
@@ -48,7 +55,12 @@ function ItemRow({ item, drill, edit }: { item: Item; drill: Drill | undefined; 
   return (
     <li className="border-joint border-t py-1">
       <div className="flex items-start gap-1">
-        <button type="button" className="flex min-w-0 flex-1 items-start gap-1 py-1 text-start" aria-expanded={open} onClick={() => setOpen(!open)}>
+        <button
+          type="button"
+          className="flex min-w-0 flex-1 items-start gap-1 py-1 text-start"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
           <Chevron aria-hidden className="mt-0.5 size-4 shrink-0 text-dust" />
           <span className="min-w-0">
             <span className="block font-semibold leading-tight">{name}</span>
@@ -70,7 +82,19 @@ function ItemRow({ item, drill, edit }: { item: Item; drill: Drill | undefined; 
   );
 }
 
-function BlockBox({ block, last, drills, edit, onAdd }: { block: Block; last: boolean; drills: ReadonlyMap<string, Drill>; edit: Edit; onAdd(blockId: string): void }) {
+function BlockBox({
+  block,
+  last,
+  drills,
+  edit,
+  onAdd,
+}: {
+  block: Block;
+  last: boolean;
+  drills: ReadonlyMap<string, Drill>;
+  edit: Edit;
+  onAdd(blockId: string): void;
+}) {
   const set = (change: Partial<Block>) => edit((plan) => changeBlock(plan, block.id, (old) => ({ ...old, ...change })));
   return (
     <section className="rounded-sm border border-joint p-2" aria-label={block.kind}>
@@ -123,7 +147,10 @@ interface Props {
 
 /** One session as a column: its skyline and dose on top, its blocks in order. The dose follows each keystroke. */
 export function SessionColumn({ session, drills, edit, onAdd }: Props) {
-  const known = useMemo(() => ({ ...session, blocks: session.blocks.map((b) => ({ ...b, items: b.items.filter((i) => drills.has(i.drillId)) })) }), [session, drills]);
+  const known = useMemo(
+    () => ({ ...session, blocks: session.blocks.map((b) => ({ ...b, items: b.items.filter((i) => drills.has(i.drillId)) })) }),
+    [session, drills],
+  );
   const sheet = useMemo(() => compileRunSheet(known, drills, TYPICAL_RUNNER), [known, drills]);
   const dose = useMemo(() => doseOf(sheet, drills, TYPICAL_RUNNER), [sheet, drills]);
   const touches = { left: Math.round(dose.touches.left) || 0, right: Math.round(dose.touches.right) || 0 };
@@ -136,7 +163,12 @@ export function SessionColumn({ session, drills, edit, onAdd }: Props) {
   return (
     <section className="slab flex w-[330px] shrink-0 flex-col gap-2 p-3" aria-label={`Session ${session.name}`}>
       <div className="flex items-center gap-1">
-        <input className="field min-w-0 flex-1 font-bold font-display" aria-label="Name of the session" value={session.name} onChange={(event) => set({ name: event.target.value })} />
+        <input
+          className="field min-w-0 flex-1 font-bold font-display"
+          aria-label="Name of the session"
+          value={session.name}
+          onChange={(event) => set({ name: event.target.value })}
+        />
         <Tools id={session.id} name={`the session ${session.name}`} edit={edit} />
       </div>
       <div className="flex items-center justify-between gap-2">
@@ -157,10 +189,11 @@ export function SessionColumn({ session, drills, edit, onAdd }: Props) {
           {minutesInWords(dose)}
         </span>
       </div>
-      <Skyline intervals={sheet} height={70} summary={`${session.name}: ${minutesInWords(dose)}`} />
+      <Skyline intervals={sheet} width={304} height={70} summary={`${session.name}: ${minutesInWords(dose)}`} />
       <Seam
         rows={[{ label: 'touches', left: touches.left, right: touches.right }]}
         labelWidth={54}
+        half={90}
         showHeads={false}
         summary={`Touches: left ${touches.left}, right ${touches.right}`}
       />
@@ -169,7 +202,11 @@ export function SessionColumn({ session, drills, edit, onAdd }: Props) {
       ))}
       <label className="flex items-center gap-2 text-sm">
         <span>Add a block:</span>
-        <select className="field min-h-9 flex-1" value="" onChange={(event) => event.target.value && addBlock(event.target.value as BlockKind)}>
+        <select
+          className="field min-h-9 flex-1"
+          value=""
+          onChange={(event) => event.target.value && addBlock(event.target.value as BlockKind)}
+        >
           <option value="">choose its kind…</option>
           {BLOCK_KINDS.map((kind) => (
             <option key={kind}>{kind}</option>

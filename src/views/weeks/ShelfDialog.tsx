@@ -16,7 +16,12 @@ export function ShelfDialog({ drills, onPick, onClose }: Props) {
   const found = useMemo(() => searchDrills(drills, query), [drills, query]);
   useEffect(() => dialog.current?.showModal(), []);
   return (
-    <dialog ref={dialog} onClose={onClose} className="m-auto w-full max-w-xl border border-ink bg-slab p-4 text-ink backdrop:bg-ink/40" aria-label="Add a drill">
+    <dialog
+      ref={dialog}
+      onClose={onClose}
+      className="m-auto w-full max-w-xl border border-ink bg-slab p-4 text-ink backdrop:bg-ink/40"
+      aria-label="Add a drill"
+    >
       <form
         className="flex flex-col gap-3"
         onSubmit={(event) => {
@@ -27,7 +32,6 @@ export function ShelfDialog({ drills, onPick, onClose }: Props) {
         <div className="flex items-end gap-2">
           <label className="flex flex-1 flex-col gap-1 font-semibold">
             Add a drill: type, then Enter
-            {/* biome-ignore lint/a11y/noAutofocus: a dialog that was asked for puts the cursor where one types. */}
             <input autoFocus className="field font-normal" value={query} onChange={(event) => setQuery(event.target.value)} />
           </label>
           <Button onClick={onClose}>Close</Button>

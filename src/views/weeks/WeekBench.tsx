@@ -5,6 +5,7 @@ import type { WeekDetail } from '../../contract/weeks.ts';
 import { addDoses, doseOf, minutesInWords, NO_DOSE } from '../../core/dose/index.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { compileRunSheet, TYPICAL_RUNNER } from '../../core/runsheet/index.ts';
+import { kitOf } from '../../core/weeks/checks.ts';
 import { newItem, newSession } from '../../core/weeks/defaults.ts';
 import { changeBlock } from '../../core/weeks/edit.ts';
 import type { WeekPlan } from '../../core/weeks/schema.ts';
@@ -24,12 +25,18 @@ function DoseStrip({ plan, drills }: { plan: WeekPlan; drills: ReadonlyMap<strin
   const dose = useMemo(
     () =>
       plan.sessions
-        .map((session) => ({ ...session, blocks: session.blocks.map((b) => ({ ...b, items: b.items.filter((i) => drills.has(i.drillId)) })) }))
+        .map((session) => ({
+          ...session,
+          blocks: session.blocks.map((b) => ({ ...b, items: b.items.filter((i) => drills.has(i.drillId)) })),
+        }))
         .map((session) => doseOf(compileRunSheet(session, drills, TYPICAL_RUNNER), drills, TYPICAL_RUNNER))
         .reduce(addDoses, NO_DOSE),
     [plan, drills],
   );
-  const kit = [...new Set(plan.sessions.flatMap((s) => s.blocks.flatMap((b) => b.items.flatMap((i) => drills.get(i.drillId)?.kit ?? []))))];
+  const kit = kitOf(
+    plan.sessions.flatMap((s) => s.blocks.flatMap((b) => b.items)),
+    drills,
+  );
   const touches = { left: Math.round(dose.touches.left) || 0, right: Math.round(dose.touches.right) || 0 };
   const hops = { left: Math.round(dose.hopSeconds.left) || 0, right: Math.round(dose.hopSeconds.right) || 0 };
   return (
@@ -43,13 +50,13 @@ function DoseStrip({ plan, drills }: { plan: WeekPlan; drills: ReadonlyMap<strin
       </p>
       <Seam
         labelWidth={54}
-        rows={[
-          { label: 'touches', ...touches },
-        ]}
+        half={62}
+        rows={[{ label: 'touches', ...touches }]}
         summary={`Touches in the week: left ${touches.left}, right ${touches.right}`}
       />
       <p className="text-sm">
-        Hopping: <span className="text-left">left leg {hops.left} s</span>, <span className="text-right">right leg {hops.right} s</span>
+        Hopping: <span className="text-foot-left">left leg {hops.left} s</span>,{' '}
+        <span className="text-foot-right">right leg {hops.right} s</span>
       </p>
       <p className="text-sm">Kit: {kit.length > 0 ? kit.join(', ') : 'none'}</p>
     </section>
@@ -61,7 +68,8 @@ export function WeekBench({ first, shelf }: { first: WeekDetail; shelf: Drill[] 
   const drills = useMemo(() => new Map(shelf.map((drill) => [drill.id, drill])), [shelf]);
   const { week, setWeek, plan, edit, undo, redo, canUndo, canRedo, save, saveNow, problems } = useDraft(first);
   const [adding, setAdding] = useState<string | null>(null);
-  const addSession = () => edit((now) => ({ ...now, sessions: [...now.sessions, newSession(uuid(), `Session ${now.sessions.length + 1}`)] }));
+  const addSession = () =>
+    edit((now) => ({ ...now, sessions: [...now.sessions, newSession(uuid(), `Session ${now.sessions.length + 1}`)] }));
   const pick = (drill: Drill) => {
     if (adding) edit((now) => changeBlock(now, adding, (block) => ({ ...block, items: [...block.items, newItem(uuid(), drill)] })));
     setAdding(null);

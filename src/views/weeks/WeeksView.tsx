@@ -41,7 +41,10 @@ export function WeeksView({ list }: { list: WeekList }) {
       <ol className="slab divide-y divide-joint">
         {list.weeks.map((week) => (
           <li key={week.id}>
-            <a className="grid grid-cols-[3rem_minmax(0,1fr)_auto] items-center gap-4 px-4 py-3 no-underline hover:bg-ground" href={`/coach/${squad.id}/weeks/${week.id}`}>
+            <a
+              className="grid grid-cols-[3rem_minmax(0,1fr)_auto] items-center gap-4 px-4 py-3 no-underline hover:bg-ground"
+              href={`/coach/${squad.id}/weeks/${week.id}`}
+            >
               <span className="font-bold font-display text-2xl">{week.number}</span>
               <span className="min-w-0">
                 <span className="block font-semibold">{week.title}</span>
@@ -53,8 +56,10 @@ export function WeeksView({ list }: { list: WeekList }) {
                   {week.changed ? ', changed since' : ''}
                 </span>
                 <span className="block text-dust">
-                  {week.state === 'released' && week.opensAt ? `opens ${whenInWords(week.opensAt, squad.timeZone)}` : `from Mon ${dayInWords(week.startsOn)}`} ·{' '}
-                  {plural(week.sessions, 'session')}
+                  {week.state === 'released' && week.opensAt
+                    ? `opens ${whenInWords(week.opensAt, squad.timeZone)}`
+                    : `from Mon ${dayInWords(week.startsOn)}`}{' '}
+                  · {plural(week.sessions, 'session')}
                 </span>
               </span>
             </a>

@@ -72,7 +72,11 @@ export function useDraft(first: WeekDetail) {
         return true;
       })
       .catch((error) => {
-        setSave({ kind: 'problem', sentence: sentenceOf(error), conflict: error instanceof ServerProblem && error.kind === 'changed elsewhere' });
+        setSave({
+          kind: 'problem',
+          sentence: sentenceOf(error),
+          conflict: error instanceof ServerProblem && error.kind === 'changed elsewhere',
+        });
         return false;
       });
     saving.current = work;

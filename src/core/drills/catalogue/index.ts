@@ -3,7 +3,9 @@ import { ballMastery } from './ball-mastery.ts';
 import { dribbling } from './dribbling.ts';
 import { footwork } from './footwork.ts';
 import { juggling } from './juggling.ts';
+import { stretch } from './stretch.ts';
 import { touchAndShot } from './touch-and-shot.ts';
+import { turns } from './turns.ts';
 import { wall } from './wall.ts';
 
 /** The shipped drills, checked against the schema when the module loads: a missing field stops the build. */
@@ -12,8 +14,10 @@ export const CATALOGUE: readonly Drill[] = [
   ...wall,
   ...juggling,
   ...dribbling,
+  ...turns,
   ...touchAndShot,
   ...footwork,
+  ...stretch,
 ].map((drill) => Drill.parse(drill));
 
 /** The shipped drills by id. */

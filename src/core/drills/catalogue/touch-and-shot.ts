@@ -14,7 +14,11 @@ export const touchAndShot = [
     space: { length: 3, width: 3 },
     sides: 'each foot',
     measure: 'count in time',
-    counting: { unit: 'touch', counts: 'A touch after which the ball stays on the ground.', doesNotCount: 'A touch after a second bounce.' },
+    counting: {
+      unit: 'touch',
+      counts: 'A touch after which the ball stays on the ground.',
+      doesNotCount: 'A touch after a second bounce.',
+    },
     pace: guess(0.15, 0.25, 0.4, 0.7),
     touchesPerRep: 1,
     bands: [band(30, 5, 8, 12), band(60, 9, 15, 22)],

@@ -28,7 +28,11 @@ export const wall = [
     aliases: ['pass and stop', 'wall goal'],
     family: 'wall',
     purpose: 'Accuracy before power: hit the goal, stop the ball, go again.',
-    steps: ['Mark a goal one step wide on the wall.', 'From three steps, pass into it with the inside.', 'Stop the ball with the sole before the next pass.'],
+    steps: [
+      'Mark a goal one step wide on the wall.',
+      'From three steps, pass into it with the inside.',
+      'Stop the ball with the sole before the next pass.',
+    ],
     cues: ['Standing foot points at the goal', 'Stop it dead'],
     faults: [{ wrong: 'Passes miss to one side', mend: 'Look where the standing foot points.' }],
     kit: ['ball', 'wall', 'mini-goal'],

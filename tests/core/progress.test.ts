@@ -1,0 +1,75 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { footBalance, footLedger, lastOf, medianOfLast, quietFor, recordOf } from '../../src/core/progress/index.ts';
+
+const results = (...list: number[]) => list.map((result, i) => ({ result, doneAt: i }));
+
+describe('records', () => {
+  it('are the best in the measure’s direction, and of equal ones the first', () => {
+    expect(recordOf(results(20, 24, 22, 24), 'more')).to.deep.equal({ result: 24, doneAt: 1 });
+    expect(recordOf(results(30, 24.5, 26), 'less')?.result).to.equal(24.5);
+    expect(recordOf([], 'more')).to.equal(null);
+  });
+  it('have a last go beside them', () => {
+    expect(lastOf(results(20, 24, 22))?.result).to.equal(22);
+    expect(lastOf([])).to.equal(null);
+  });
+  it('law: adding a worse score never changes a record', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 100 }), { minLength: 1 }), fc.integer({ min: 1, max: 50 }), (list, less) => {
+        const before = recordOf(results(...list), 'more');
+        const worse = { result: (before?.result ?? 0) - less, doneAt: list.length };
+        expect(recordOf([...results(...list), worse], 'more')).to.deep.equal(before);
+      }),
+    );
+  });
+});
+
+describe('foot balance', () => {
+  it('is lower over higher of the medians of the last five', () => {
+    // Last five left: 10, 11, 12, 13, 14 → 12; right: 16 five times. 12 / 16 = 0.75.
+    expect(footBalance(results(99, 10, 11, 12, 13, 14), results(16, 16, 16, 16, 16), 'more')).to.deep.equal({
+      balance: 0.75,
+      behind: 'left',
+    });
+  });
+  it('names the slower foot where less is better, and is 1 when even', () => {
+    expect(footBalance(results(40), results(30), 'less')).to.deep.equal({ balance: 0.75, behind: 'left' });
+    expect(footBalance(results(30), results(30), 'less')).to.deep.equal({ balance: 1, behind: 'both' });
+    expect(footBalance(results(0), results(0), 'more')).to.deep.equal({ balance: 1, behind: 'both' });
+  });
+  it('waits until both feet have a number', () => {
+    expect(footBalance(results(4), [], 'more')).to.equal(null);
+    expect(medianOfLast([])).to.equal(null);
+  });
+  it('law: swapping the feet keeps the balance', () => {
+    const list = fc.array(fc.integer({ min: 0, max: 90 }), { minLength: 1, maxLength: 9 });
+    fc.assert(
+      fc.property(list, list, (l, r) => {
+        expect(footBalance(results(...l), results(...r), 'more')?.balance).to.equal(
+          footBalance(results(...r), results(...l), 'more')?.balance,
+        );
+      }),
+    );
+  });
+});
+
+describe('the ledger of both feet', () => {
+  it('adds up reps a foot, halves of undivided ones, and the deficit', () => {
+    const ledger = footLedger([
+      { foot: 'left', reps: 20 },
+      { foot: 'right', reps: 50 },
+      { foot: 'both', reps: 30 },
+    ]);
+    expect(ledger).to.deep.equal({ left: 35, right: 65, deficit: 30, behind: 'left' });
+    expect(footLedger([])).to.deep.equal({ left: 0, right: 0, deficit: 0, behind: 'both' });
+  });
+});
+
+describe('going quiet', () => {
+  it('is said from the fifth day without a go, or since joining', () => {
+    expect(quietFor(100, 50, 104)).to.deep.equal({ days: 4, quiet: false });
+    expect(quietFor(100, 50, 105)).to.deep.equal({ days: 5, quiet: true });
+    expect(quietFor(null, 98, 104)).to.deep.equal({ days: 6, quiet: true });
+  });
+});
