@@ -1,18 +1,19 @@
-import { and, eq, lt } from 'drizzle-orm';
+import { and, eq, lt, or } from 'drizzle-orm';
 import { type Doubt, doubtsOf } from '../../core/counts/index.ts';
 import { BETTER, type Drill } from '../../core/drills/index.ts';
 import type { Db } from '../db/connection.ts';
 import { clips, scoreReadings, scores, weekRevisions } from '../db/schema.ts';
 import { judgedScores, type ScoreFact } from './facts.ts';
 
-/** Results that counted under the same record key before a score, oldest first. */
-export function earlierResults(db: Db, score: Pick<ScoreFact, 'playerId' | 'recordKey' | 'doneAt'>): number[] {
-  const before = and(eq(scores.playerId, score.playerId), eq(scores.recordKey, score.recordKey), lt(scores.doneAt, score.doneAt));
+/** Results that counted under the same record key before a score, oldest first; of goes of one instant the ids decide. */
+function earlierResults(db: Db, score: Pick<ScoreFact, 'id' | 'playerId' | 'recordKey' | 'doneAt'>): number[] {
+  const earlier = or(lt(scores.doneAt, score.doneAt), and(eq(scores.doneAt, score.doneAt), lt(scores.id, score.id)));
+  const before = and(eq(scores.playerId, score.playerId), eq(scores.recordKey, score.recordKey), earlier);
   return judgedScores(db, before).flatMap((one) => (one.result === null ? [] : [one.result]));
 }
 
 /** The drill as it was in the revision that a score was done on. */
-export function drillOfScore(db: Db, score: Pick<ScoreFact, 'revisionId' | 'drillId'>): Drill {
+function drillOfScore(db: Db, score: Pick<ScoreFact, 'revisionId' | 'drillId'>): Drill {
   const revision = db.select({ content: weekRevisions.content }).from(weekRevisions).where(eq(weekRevisions.id, score.revisionId)).get();
   const drill = revision?.content.drills[score.drillId];
   if (!drill) throw new Error(`Revision ${score.revisionId} has lost its drill ${score.drillId}.`);

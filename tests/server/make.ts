@@ -1,0 +1,174 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { eq } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type { GoSent, ScoreSent } from '../../src/contract/go.ts';
+import type { Item, WeekPlan } from '../../src/core/weeks/index.ts';
+import { type Actor, actorOf, NOBODY } from '../../src/server/auth/actor.ts';
+import { readConfig } from '../../src/server/config.ts';
+import { user } from '../../src/server/db/schema.ts';
+import { thisWeek } from '../../src/server/go/this-week.ts';
+import { type Context, createContext } from '../../src/server/house.ts';
+import type { Problem } from '../../src/server/problems.ts';
+import { giveConsent } from '../../src/server/squad/family.ts';
+import { addAccount, addCoach, addGuardian, addPlayer, addSquad } from '../../src/server/squad/people.ts';
+import { makeWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
+import { aBlock, anItem, aSession, timed } from '../core/make.ts';
+
+/** Monday, November 2nd 2026, 10:00 in Chicago. */
+export const MONDAY_TEN = Date.UTC(2026, 10, 2, 16);
+export const HOUR = 3_600_000;
+export const DAY = 24 * HOUR;
+export const PASSWORD = 'a long enough password';
+
+export interface House {
+  context: Context;
+  setNow(at: number): void;
+  close(): void;
+}
+
+/** A house with an empty database on a real file, and a clock that can be set. */
+export function openTestHouse(env: Record<string, string> = {}): House {
+  const dataDir = mkdtempSync(join(tmpdir(), 'eager-feet-'));
+  let now = MONDAY_TEN;
+  const context = createContext(readConfig({ DATA_DIR: dataDir, ...env }), () => now, 'silent');
+  return {
+    context,
+    setNow: (at) => {
+      now = at;
+    },
+    close: () => {
+      context.db.$client.close();
+      rmSync(dataDir, { recursive: true, force: true });
+    },
+  };
+}
+
+export interface Town extends House {
+  squad: string;
+  otherSquad: string;
+  coach: Actor;
+  otherCoach: Actor;
+  player: Actor & { kind: 'player' };
+  otherPlayer: Actor & { kind: 'player' };
+  strangerPlayer: Actor & { kind: 'player' };
+  guardian: Actor;
+  otherGuardian: Actor;
+  nobody: Actor;
+}
+
+/** Two squads with a coach each; in the first a player with a guardian and another player, in the second a stranger. */
+export async function openTown(env: Record<string, string> = {}): Promise<Town> {
+  const house = openTestHouse(env);
+  const { context } = house;
+  const actor = (id: string): Actor => {
+    const row = context.db.select().from(user).where(eq(user.id, id)).get();
+    if (!row) throw new Error('nobody there');
+    return actorOf(context.db, row);
+  };
+  const account = (name: string, kind: 'coach' | 'guardian') =>
+    addAccount(context, { name, email: `${name}@town.example`, password: PASSWORD, kind });
+  const newSquad = (code: string) =>
+    addSquad(context, {
+      name: `Squad ${code}`,
+      town: 'Quillhaven',
+      code,
+      timeZone: 'America/Chicago',
+      rule: { kind: 'every day', freeDays: 1 },
+      from: '2026-10-01',
+    });
+  const [squad, otherSquad] = [newSquad('LANTERN'), newSquad('HARBOR')];
+  const [coach, otherCoach, guardian, otherGuardian] = [
+    await account('fennel', 'coach'),
+    await account('sorrel', 'coach'),
+    await account('comets', 'guardian'),
+    await account('pebbles', 'guardian'),
+  ];
+  addCoach(context, squad, coach, 'head coach');
+  addCoach(context, otherSquad, otherCoach, 'head coach');
+  const join_ = (squadId: string, nickname: string, pin: string) =>
+    addPlayer(context, squadId, { nickname, birthYear: 2016, strongerFoot: 'right', level: 'steady', pin, joinedOn: '2026-11-01' });
+  const comet = await join_(squad, 'Comet', '2468');
+  const pebble = await join_(squad, 'Pebble', '1357');
+  const wren = await join_(otherSquad, 'Wren', '9999');
+  addGuardian(context, comet.playerId, guardian);
+  addGuardian(context, pebble.playerId, otherGuardian);
+  const asKind = (id: string) => actor(id) as Actor & { kind: 'player' };
+  return {
+    ...house,
+    squad,
+    otherSquad,
+    coach: actor(coach),
+    otherCoach: actor(otherCoach),
+    player: asKind(comet.userId),
+    otherPlayer: asKind(pebble.userId),
+    strangerPlayer: asKind(wren.userId),
+    guardian: actor(guardian),
+    otherGuardian: actor(otherGuardian),
+    nobody: NOBODY,
+  };
+}
+
+/** A plan of one session: sole taps for 30 s, hop taps of each foot for 15 s, and a cross course. */
+export function aPlan(
+  items: Item[] = [anItem('sole-taps', timed(30)), anItem('hop-out-in-taps', timed(15)), anItem('cross-course')],
+): WeekPlan {
+  return { title: 'Both soles', focus: 'Light feet', sessions: [{ ...aSession([aBlock('challenge', items)]), name: 'Quick feet' }] };
+}
+
+/** Makes, saves and releases a week now. Returns its id. */
+export function releaseNow(town: Town, plan: WeekPlan = aPlan(), squad = town.squad, coach = town.coach): string {
+  const id = uuid();
+  makeWeek(town.context, coach, { squad, id });
+  saveWeek(town.context, coach, { week: id, draft: 1, plan });
+  releaseWeek(town.context, coach, { week: id, when: { kind: 'now' } });
+  return id;
+}
+
+export const aScore = (change: Partial<ScoreSent> = {}): ScoreSent => ({
+  id: uuid(),
+  foot: 'both',
+  value: 60,
+  faults: 0,
+  seconds: 30,
+  clocked: true,
+  parts: null,
+  ...change,
+});
+
+/** A go of an item of the open week, done now. */
+export function aGo(town: Town, item: number, scores: ScoreSent[], change: Partial<GoSent> = {}): GoSent {
+  const week = thisWeek(town.context, town.player).week;
+  const session = week?.content.sessions[0];
+  const found = session?.blocks.flatMap((block) => block.items)[item];
+  if (!week || !session || !found) throw new Error('no open week');
+  return {
+    goId: uuid(),
+    revisionId: week.revisionId,
+    sessionId: session.id,
+    itemId: found.id,
+    round: 0,
+    runId: null,
+    doneAt: town.context.now(),
+    scores,
+    ...change,
+  };
+}
+
+export function sayYes(town: Town, yes = true): void {
+  const playerId = town.player.playerId;
+  giveConsent(town.context, town.guardian, { player: playerId, id: uuid(), kind: 'clips', yes, textVersion: 1 });
+}
+
+/** The kind of problem that a call ends with, or "done". */
+export async function outcome(call: () => unknown): Promise<string> {
+  try {
+    await call();
+    return 'done';
+  } catch (error) {
+    return (error as Problem).kind ?? String(error);
+  }
+}
+
+export { uuid };

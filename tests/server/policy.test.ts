@@ -1,0 +1,154 @@
+import { expect } from 'chai';
+import { ACTS } from '../../src/contract/acts.ts';
+import { contract } from '../../src/contract/index.ts';
+import type { Actor } from '../../src/server/auth/actor.ts';
+import { announceClip, clipState, deleteClip } from '../../src/server/clips/clips.ts';
+import { shelf } from '../../src/server/drills/shelf.ts';
+import { sendGo } from '../../src/server/go/send-go.ts';
+import { sendRun } from '../../src/server/go/send-run.ts';
+import { thisWeek } from '../../src/server/go/this-week.ts';
+import { allow } from '../../src/server/policy.ts';
+import { myFeet, playerPage } from '../../src/server/progress/feet.ts';
+import { decideScore, reviewQueue, undoDecision } from '../../src/server/review/review.ts';
+import { family, giveConsent } from '../../src/server/squad/family.ts';
+import { me } from '../../src/server/squad/me.ts';
+import { register } from '../../src/server/squad/register.ts';
+import { today } from '../../src/server/squad/today.ts';
+import { listWeeks, makeWeek, openWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
+import { aGo, aPlan, aScore, openTown, outcome, releaseNow, sayYes, type Town, uuid } from './make.ts';
+
+const PEOPLE = ['coach', 'otherCoach', 'player', 'otherPlayer', 'strangerPlayer', 'guardian', 'otherGuardian', 'nobody'] as const;
+type Person = (typeof PEOPLE)[number];
+
+/** What the matrix is tried on: things of the first squad and of its player. */
+interface Things {
+  week: string;
+  score: string;
+  decision: string;
+  clip: string;
+}
+
+interface Row {
+  /** Who gets it done. Everybody else is told "not signed in", "not allowed" or "not found". */
+  open: readonly Person[];
+  call(town: Town, actor: Actor, things: Things): unknown;
+}
+
+const COACH = ['coach'] as const;
+const PLAYERS = ['player', 'otherPlayer', 'strangerPlayer'] as const;
+
+/** One row for each endpoint of the contract, by "area.name". */
+const ROWS: Record<string, Row> = {
+  'accounts.me': { open: PEOPLE, call: (t, a) => me(t.context, a) },
+  'drills.shelf': { open: PEOPLE.filter((p) => p !== 'nobody'), call: (t, a) => shelf(t.context, a) },
+  'weeks.list': { open: COACH, call: (t, a) => listWeeks(t.context, a, { squad: t.squad }) },
+  'weeks.make': { open: COACH, call: (t, a) => makeWeek(t.context, a, { squad: t.squad, id: uuid() }) },
+  'weeks.open': { open: COACH, call: (t, a, { week }) => openWeek(t.context, a, { week }) },
+  'weeks.save': {
+    open: COACH,
+    call: (t, a, { week }) => saveWeek(t.context, a, { week, draft: openWeek(t.context, t.coach, { week }).draft, plan: aPlan() }),
+  },
+  'weeks.release': { open: COACH, call: (t, a, { week }) => releaseWeek(t.context, a, { week, when: { kind: 'now' } }) },
+  'go.thisWeek': { open: PLAYERS, call: (t, a) => thisWeek(t.context, a) },
+  'go.sendGo': { open: ['player', 'otherPlayer'], call: (t, a) => sendGo(t.context, a, aGo(t, 0, [aScore()])) },
+  'go.sendRun': {
+    open: ['player', 'otherPlayer'],
+    call: (t, a) => {
+      const { revisionId, sessionId, doneAt } = aGo(t, 0, [aScore()]);
+      return sendRun(t.context, a, {
+        id: uuid(),
+        revisionId,
+        sessionId,
+        startedAt: doneAt,
+        sentAt: doneAt,
+        events: [{ type: 'start', at: doneAt }],
+      });
+    },
+  },
+  'go.announceClip': {
+    open: ['player'],
+    call: (t, a, { score }) => announceClip(t.context, a, { id: uuid(), scoreId: score, squadId: t.squad, workAt: 0 }),
+  },
+  'go.clip': { open: ['coach', 'player', 'guardian'], call: (t, a, { clip }) => clipState(t.context, a, { clip }) },
+  'go.deleteClip': { open: ['player', 'guardian'], call: (t, a, { clip }) => deleteClip(t.context, a, { clip }) },
+  'review.queue': { open: COACH, call: (t, a) => reviewQueue(t.context, a, { squad: t.squad }) },
+  'review.decide': {
+    open: COACH,
+    call: (t, a, { score }) =>
+      decideScore(t.context, a, { score, id: uuid(), verdict: 'counted', value: null, reason: null, line: null, cues: [] }),
+  },
+  'review.undo': { open: COACH, call: (t, a, { decision }) => undoDecision(t.context, a, { decision, id: uuid() }) },
+  'progress.myFeet': { open: PLAYERS, call: (t, a) => myFeet(t.context, a) },
+  'progress.player': { open: COACH, call: (t, a) => playerPage(t.context, a, { squad: t.squad, player: t.player.playerId }) },
+  'squad.today': { open: COACH, call: (t, a) => today(t.context, a, { squad: t.squad }) },
+  'squad.register': { open: COACH, call: (t, a) => register(t.context, a, { squad: t.squad }) },
+  'squad.family': { open: ['guardian', 'otherGuardian'], call: (t, a) => family(t.context, a) },
+  'squad.consent': {
+    open: ['guardian'],
+    call: (t, a) => giveConsent(t.context, a, { player: t.player.playerId, id: uuid(), kind: 'clips', yes: true, textVersion: 1 }),
+  },
+};
+
+describe('the policy matrix', () => {
+  let town: Town;
+  let things: Things;
+
+  beforeEach(async () => {
+    town = await openTown();
+    const week = releaseNow(town);
+    sayYes(town);
+    const score = uuid();
+    sendGo(town.context, town.player, aGo(town, 0, [aScore({ id: score })]));
+    const decision = uuid();
+    decideScore(town.context, town.coach, { score, id: decision, verdict: 'counted', value: null, reason: null, line: null, cues: [] });
+    const clip = uuid();
+    announceClip(town.context, town.player, { id: clip, scoreId: score, squadId: town.squad, workAt: 0 });
+    things = { week, score, decision, clip };
+  });
+  afterEach(() => town.close());
+
+  it('has a row for every endpoint of the contract', () => {
+    const names = Object.entries(contract).flatMap(([area, endpoints]) => Object.keys(endpoints).map((name) => `${area}.${name}`));
+    expect(Object.keys(ROWS)).to.have.members(names);
+  });
+
+  it('has an endpoint or the upload protocol for every act', () => {
+    const acts = Object.values(contract).flatMap((area) => Object.values(area).map((one) => one.act));
+    expect([...new Set([...acts, 'upload a clip'])]).to.have.members([...ACTS]);
+  });
+
+  for (const [name, row] of Object.entries(ROWS)) {
+    it(`${name} is open to ${row.open.join(', ')} and to nobody else`, async () => {
+      for (const person of PEOPLE) {
+        const got = await outcome(() => row.call(town, town[person], things));
+        if (row.open.includes(person)) expect(got, person).to.equal('done');
+        else if (person === 'nobody') expect(got, person).to.equal('not signed in');
+        else expect(['not allowed', 'not found', 'no consent'], `${person} got "${got}"`).to.include(got);
+      }
+    });
+  }
+
+  it('answers a foreign id like a missing one', async () => {
+    const missing = '00000000-0000-7000-8000-00000000dead';
+    for (const week of [things.week, missing])
+      expect(await outcome(() => openWeek(town.context, town.otherCoach, { week }))).to.equal('not found');
+    for (const clip of [things.clip, missing])
+      expect(await outcome(() => clipState(town.context, town.otherPlayer, { clip }))).to.equal('not found');
+    for (const squad of [town.squad, missing])
+      expect(await outcome(() => register(town.context, town.otherCoach, { squad }))).to.equal('not found');
+    expect(await outcome(() => playerPage(town.context, town.coach, { squad: town.squad, player: town.strangerPlayer.playerId }))).to.equal(
+      'not found',
+    );
+    expect(await outcome(() => allow(town.context.db, town.otherPlayer, 'upload a clip', { clip: things.clip }))).to.equal('not found');
+  });
+
+  it('does not let a player take over another player’s ids', async () => {
+    const go = aGo(town, 0, [aScore({ id: things.score })]);
+    expect(await outcome(() => sendGo(town.context, town.otherPlayer, go))).to.equal('not found');
+    expect(
+      await outcome(() =>
+        announceClip(town.context, town.otherPlayer, { id: things.clip, scoreId: things.score, squadId: town.squad, workAt: 0 }),
+      ),
+    ).to.equal('not found');
+  });
+});
