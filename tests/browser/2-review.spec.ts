@@ -1,0 +1,158 @@
+import { expect, test } from '@playwright/test';
+import { awake, coachBase, PHONE, signIn } from './people.ts';
+
+test.describe
+  .serial('review, progress and the family', () => {
+    test('the queue shows doubted ones first with the doubt in words, and plays the clip in slow motion', async ({ page, context }) => {
+      await signIn(context, 'coach');
+      const base = await coachBase(page);
+      await page.goto(`${base}/review`);
+      await awake(page);
+      const first = page.getByRole('navigation', { name: 'Queue' }).getByRole('button').first();
+      await expect(first).toContainText('Noodle · 34 reps');
+      await expect(page.getByText('34 in 10 s is 3.4 a second; fast is 2.8.')).toBeVisible();
+      const video = page.getByLabel('Clip of Noodle, Sole taps');
+      await expect.poll(() => video.evaluate((v: HTMLVideoElement) => v.readyState)).toBeGreaterThan(0);
+      expect(await video.evaluate((v: HTMLVideoElement) => v.duration)).toBeCloseTo(14, 0);
+      await page.getByRole('button', { name: '0.25×' }).click();
+      expect(await video.evaluate((v: HTMLVideoElement) => v.playbackRate)).toBe(0.25);
+      await page.getByRole('button', { name: 'Work start' }).click();
+      await expect.poll(() => video.evaluate((v: HTMLVideoElement) => v.currentTime)).toBeCloseTo(2, 1);
+      await page.getByRole('button', { name: 'Frame on' }).click();
+      await expect.poll(() => video.evaluate((v: HTMLVideoElement) => v.currentTime)).toBeCloseTo(2 + 1 / 30, 2);
+      await video.evaluate((v: HTMLVideoElement) => v.play());
+      await expect.poll(() => video.evaluate((v: HTMLVideoElement) => v.currentTime)).toBeGreaterThan(2.1);
+    });
+
+    test('each verdict asks for what it needs, can be undone, and stays on record', async ({ page, context }) => {
+      await signIn(context, 'coach');
+      const base = await coachBase(page);
+      await page.goto(`${base}/review`);
+      await awake(page);
+      await page.getByRole('button', { name: 'Corrected to the recount' }).click();
+      await expect(page.getByText('A correction needs the number from the recount.')).toBeVisible();
+      await page.getByRole('button', { name: 'Set aside', exact: true }).click();
+      await expect(page.getByText('Setting a score aside needs a reason.')).toBeVisible();
+      await page.getByRole('button', { name: 'Again please' }).click();
+      await expect(page.getByText('Say what to try')).toBeVisible();
+      await page.getByLabel('Recount', { exact: true }).fill('14');
+      await page.getByRole('button', { name: 'Light as a cat' }).click();
+      await page.getByLabel('A line to Noodle').fill('The clip shows 14. Slow and clean counts more.');
+      await page.getByRole('button', { name: 'Corrected to the recount' }).click();
+      await expect(page.getByText('Noodle’s Sole taps is corrected.')).toBeVisible();
+      await page.getByRole('button', { name: 'Undo' }).click();
+      await expect(page.getByText('took a decision back')).toBeVisible();
+      await expect(page.getByRole('navigation', { name: 'Queue' }).getByRole('button').first()).toContainText('Noodle · 34 reps');
+      await page.getByLabel('Reason to set aside').fill('The clip shows another number.');
+      await page.getByRole('button', { name: 'Set aside', exact: true }).click();
+      await expect(page.getByText('Noodle’s Sole taps is set aside.')).toBeVisible();
+    });
+
+    test('the coach’s line reaches the player, and again-please becomes a task', async ({ page, context, browser }) => {
+      await signIn(context, 'coach');
+      const base = await coachBase(page);
+      await page.goto(`${base}/review`);
+      await awake(page);
+      await page
+        .getByRole('navigation', { name: 'Queue' })
+        .getByRole('button', { name: /^Comet · 9 reps/ })
+        .click();
+      await page.getByRole('button', { name: 'Knee up, toe down' }).click();
+      await page.getByLabel('A line to Comet').fill('Nearly there.');
+      await page.getByRole('button', { name: 'Again please' }).click();
+      await expect(page.getByText('is again please.')).toBeVisible();
+      const phone = await browser.newContext({ viewport: PHONE });
+      await signIn(phone, 'Comet');
+      const view = await phone.newPage();
+      await view.goto('/week');
+      await expect(view.getByRole('heading', { name: 'Once more, please: Sole taps' })).toBeVisible();
+      await expect(view.getByText('Nearly there. Knee up, toe down')).toBeVisible();
+      await view.goto('/feet');
+      await expect(view.getByText('“Nearly there.”')).toBeVisible();
+      await phone.close();
+    });
+
+    test('My feet shows both feet on the seam, balance, ledger and laces', async ({ page, context }) => {
+      await page.setViewportSize(PHONE);
+      await signIn(context, 'Comet');
+      await page.goto('/feet');
+      const hops = page.getByRole('article').filter({ hasText: 'Outside-inside taps, hopping' }).filter({ hasText: '15 s' });
+      await expect(hops.getByRole('img')).toHaveAttribute('aria-label', /left foot: best \d+ reps.*right foot: best \d+ reps/);
+      await expect(hops.getByText(/Foot balance 0\.\d\d/)).toBeVisible();
+      await expect(page.getByText(/touches behind|done the same/)).toBeVisible();
+      await expect(page.getByRole('img', { name: /^Laces from/ }).first()).toBeVisible();
+      const text = await page.locator('main').innerText();
+      for (const other of ['Biscuit', 'Noodle', 'Pebble']) expect(text).not.toContain(other);
+    });
+
+    test('Today, the register and the player page show the squad', async ({ page, context }) => {
+      await signIn(context, 'coach');
+      const base = await coachBase(page);
+      await expect(page.getByText(/no go for \d+ days/).first()).toBeVisible();
+      await page.goto(`${base}/squad`);
+      await awake(page);
+      await expect(page.getByRole('row')).toHaveCount(17);
+      await page.getByLabel('Register of').selectOption({ label: 'Week 8: Half pace, clean' });
+      await expect(page.getByRole('columnheader', { name: /Saturday course/ })).toBeVisible();
+      await expect(page.getByRole('cell', { name: 'not done' }).first()).toBeVisible();
+      await page.getByRole('link', { name: 'Comet' }).click();
+      await expect(page.getByRole('heading', { name: 'Comet' })).toBeVisible();
+      await awake(page);
+      await page.getByLabel('Find a drill').fill('slalom');
+      await expect(page.getByRole('heading', { name: 'Slalom, right foot only' })).toBeVisible();
+      await expect(page.getByRole('heading', { name: 'Sole taps' })).toBeHidden();
+    });
+
+    test('a guardian’s no takes filming away at once, a yes brings it back; a clip is deleted for good', async ({
+      page,
+      context,
+      browser,
+    }) => {
+      await signIn(context, 'guardian');
+      await page.goto('/family');
+      await awake(page);
+      const phone = await browser.newContext({ viewport: PHONE });
+      await signIn(phone, 'Comet');
+      const offered = async () => ((await (await phone.request.get('/api/v1/go/this-week')).json()) as { mayFilm: boolean }).mayFilm;
+      await page.getByRole('button', { name: 'No clips' }).click();
+      await expect(page.getByText('You said no: filming is not offered.')).toBeVisible();
+      expect(await offered()).toBe(false);
+      await page.getByRole('button', { name: 'Yes, clips are fine' }).click();
+      await expect(page.getByText('You said yes: filming is offered.')).toBeVisible();
+      expect(await offered()).toBe(true);
+      const kept = page.getByRole('heading', { name: /Clips that are kept/ });
+      const count = Number(/\d+/.exec(await kept.innerText())?.[0]);
+      await page.getByRole('button', { name: 'Delete this clip' }).first().click();
+      await page.getByRole('button', { name: 'Yes, delete it for good' }).click();
+      await expect(kept).toContainText(`(${count - 1})`);
+      await page.reload();
+      await expect(kept).toContainText(`(${count - 1})`);
+      await phone.close();
+    });
+
+    test('a player without a guardian’s yes is not offered the camera', async ({ page, context }) => {
+      await page.setViewportSize(PHONE);
+      await signIn(context, 'Biscuit');
+      await page.goto('/week');
+      await page.getByRole('link', { name: /^Go: / }).first().click();
+      await awake(page);
+      await page.getByRole('button', { name: 'Start' }).click();
+      await expect(page.getByRole('button', { name: 'Ready' })).toBeVisible();
+      await expect(page.getByRole('button', { name: 'Film my goes' })).toBeHidden();
+    });
+
+    test('nobody gets in without signing in, and each kind of person lands at home', async ({ page, context }) => {
+      const base = await (async () => {
+        await signIn(context, 'coach');
+        return coachBase(page);
+      })();
+      await context.clearCookies();
+      for (const path of ['/week', '/feet', '/family', `${base}/today`, `${base}/review`]) {
+        await page.goto(path);
+        await expect(page).toHaveURL('/');
+      }
+      await signIn(context, 'Biscuit');
+      await page.goto(`${base}/today`);
+      await expect(page).toHaveURL('/week');
+    });
+  });

@@ -1,0 +1,85 @@
+import AxeBuilder from '@axe-core/playwright';
+import { type BrowserContext, expect, type Page, test } from '@playwright/test';
+import { awake, coachBase, PHONE, signIn } from './people.ts';
+
+/** Every main view is free of violations that axe can find, in light and in dark. */
+async function check(page: Page, name: string): Promise<void> {
+  await awake(page);
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice']).analyze();
+  expect(violations.map((one) => `${name}: ${one.id} ${one.nodes.map((node) => node.target).join(' ')}`)).toEqual([]);
+}
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  test.describe(`in ${colorScheme}`, () => {
+    let context: BrowserContext;
+    test.beforeEach(async ({ browser }) => {
+      context = await browser.newContext({ colorScheme });
+    });
+    test.afterEach(() => context.close());
+
+    test('the coach’s views', async () => {
+      await signIn(context, 'coach');
+      const page = await context.newPage();
+      const base = await coachBase(page);
+      for (const area of ['today', 'weeks', 'drills', 'review', 'squad']) {
+        await page.goto(`${base}/${area}`);
+        await check(page, area);
+      }
+      await page.getByRole('link', { name: 'Comet' }).click();
+      await check(page, 'player page');
+      await page.goto(`${base}/weeks`);
+      await page.getByRole('link', { name: /Up in the air/ }).click();
+      await awake(page);
+      await page
+        .getByRole('button', { name: /Inside taps/ })
+        .first()
+        .click();
+      await check(page, 'week bench');
+      await page.getByRole('button', { name: 'Add a drill' }).first().click();
+      await check(page, 'shelf dialog');
+    });
+
+    test('the player’s, the guardian’s and the front door', async () => {
+      const page = await context.newPage();
+      await page.setViewportSize(PHONE);
+      for (const path of ['/', '/join', '/sign-in']) {
+        await page.goto(path);
+        await check(page, path);
+      }
+      await signIn(context, 'Comet');
+      for (const path of ['/week', '/feet']) {
+        await page.goto(path);
+        await check(page, path);
+      }
+      await page.goto('/week');
+      await page.getByRole('link', { name: 'Go: Try-out' }).click();
+      await check(page, 'before the start');
+      const begin = page.getByRole('button', { name: 'Start' });
+      if (await begin.isVisible()) await begin.click();
+      await check(page, 'the clock');
+      await context.clearCookies();
+      await signIn(context, 'guardian');
+      await page.goto('/family');
+      await check(page, '/family');
+    });
+  });
+}
+
+test('the first load of a player page is at most 130 kB of compressed scripts', async ({ page, context }) => {
+  await signIn(context, 'Comet');
+  const sizes = new Map<string, number>();
+  page.on('response', async (response) => {
+    if (!response.url().endsWith('.js')) return;
+    const { gzipSync } = await import('node:zlib');
+    sizes.set(response.url(), gzipSync(await response.body()).length);
+  });
+  await page.goto('/week');
+  const go = await page.getByRole('link', { name: /^Go: / }).first().getAttribute('href');
+  for (const path of ['/week', '/feet', go ?? '']) {
+    sizes.clear();
+    await page.goto(path, { waitUntil: 'networkidle' });
+    const total = [...sizes.values()].reduce((sum, size) => sum + size, 0);
+    expect(total, path).toBeGreaterThan(10_000);
+    expect(total, path).toBeLessThan(130 * 1024);
+  }
+});

@@ -1,0 +1,46 @@
+import { type BrowserContext, expect, type Page } from '@playwright/test';
+
+const PASSWORD = 'quillhaven-demo';
+export const PHONE = { width: 390, height: 844 };
+
+/** Signs in over the interface's own addresses; the pages themselves are tried in the sign-in tests. */
+export async function signIn(context: BrowserContext, who: 'coach' | 'guardian' | 'Comet' | 'Biscuit'): Promise<void> {
+  const response =
+    who === 'coach' || who === 'guardian'
+      ? await context.request.post('/api/auth/sign-in/email', {
+          data: { email: `${who === 'coach' ? 'coach' : 'family'}@lanternfish.example`, password: PASSWORD },
+        })
+      : await context.request.post('/api/auth/sign-in/squad', {
+          data: { code: 'LANTERN', nickname: who, pin: who === 'Comet' ? '2468' : '1357' },
+        });
+  expect(response.status(), who).toBe(200);
+}
+
+/** The address of the coach's squad, such as /coach/… without its last part. */
+export async function coachBase(page: Page): Promise<string> {
+  await page.goto('/');
+  return new URL(page.url()).pathname.replace(/\/today$/, '');
+}
+
+/** Waits until React has taken over a page that the server drew. */
+export async function awake(page: Page): Promise<void> {
+  await page.waitForFunction(() => document.querySelectorAll('astro-island[ssr]').length === 0);
+}
+
+/** What the outbox holds in the browser's own database. */
+export function outboxOf(page: Page): Promise<string[]> {
+  return page.evaluate(
+    () =>
+      new Promise<string[]>((resolve, reject) => {
+        const open = indexedDB.open('eager-feet');
+        open.onerror = () => reject(open.error);
+        open.onsuccess = () => {
+          const all = open.result.transaction('outbox').objectStore('outbox').getAll();
+          all.onsuccess = () => {
+            open.result.close();
+            resolve((all.result as { kind: string }[]).map((one) => one.kind));
+          };
+        };
+      }),
+  );
+}
