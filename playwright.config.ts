@@ -17,6 +17,8 @@ export default defineConfig({
     baseURL: `http://localhost:${PORT}`,
     launchOptions: CHROMIUM,
     permissions: ['camera', 'microphone'],
+    actionTimeout: 15_000,
+    navigationTimeout: 30_000,
     viewport: { width: 1280, height: 800 },
     trace: 'retain-on-failure',
   },

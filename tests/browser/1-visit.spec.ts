@@ -150,7 +150,7 @@ test.describe
       await expect(phone.getByText('Go', { exact: true })).toBeVisible({ timeout: 20_000 });
       await phone.goto('about:blank');
       const goneAt = Date.now();
-    await expect.poll(() => Date.now() - goneAt).toBeGreaterThan(2500);
+      await expect.poll(() => Date.now() - goneAt).toBeGreaterThan(2500);
       await phone.goBack();
       await awake(phone);
       await expect(phone.getByText(/Welcome back\. The clock stood still for 0:0/)).toBeVisible();

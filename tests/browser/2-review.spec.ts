@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { awake, coachBase, PHONE, signIn } from './people.ts';
+import { awake, coachBase, PHONE, sendGo, signIn } from './people.ts';
 
 test.describe
   .serial('review, progress and the family', () => {
@@ -49,20 +49,21 @@ test.describe
     });
 
     test('the coach’s line reaches the player, and again-please becomes a task', async ({ page, context, browser }) => {
+      const phone = await browser.newContext({ viewport: PHONE });
+      await signIn(phone, 'Comet');
+      await sendGo(phone, 'sole-taps', 7);
       await signIn(context, 'coach');
       const base = await coachBase(page);
       await page.goto(`${base}/review`);
       await awake(page);
       await page
         .getByRole('navigation', { name: 'Queue' })
-        .getByRole('button', { name: /^Comet · 9 reps/ })
+        .getByRole('button', { name: /^Comet · 7 reps/ })
         .click();
       await page.getByRole('button', { name: 'Knee up, toe down' }).click();
       await page.getByLabel('A line to Comet').fill('Nearly there.');
       await page.getByRole('button', { name: 'Again please' }).click();
       await expect(page.getByText('is again please.')).toBeVisible();
-      const phone = await browser.newContext({ viewport: PHONE });
-      await signIn(phone, 'Comet');
       const view = await phone.newPage();
       await view.goto('/week');
       await expect(view.getByRole('heading', { name: 'Once more, please: Sole taps' })).toBeVisible();

@@ -52,7 +52,8 @@ for (const colorScheme of ['light', 'dark'] as const) {
         await check(page, path);
       }
       await page.goto('/week');
-      await page.getByRole('link', { name: 'Go: Try-out' }).click();
+      await page.getByRole('link', { name: /^Go: / }).first().click();
+      await page.waitForURL(/\/go\//);
       await check(page, 'before the start');
       const begin = page.getByRole('button', { name: 'Start' });
       if (await begin.isVisible()) await begin.click();

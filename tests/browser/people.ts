@@ -1,4 +1,6 @@
 import { type BrowserContext, expect, type Page } from '@playwright/test';
+import { v7 as uuid } from 'uuid';
+import type { ThisWeek } from '../../src/contract/go.ts';
 
 const PASSWORD = 'quillhaven-demo';
 export const PHONE = { width: 390, height: 844 };
@@ -43,4 +45,35 @@ export function outboxOf(page: Page): Promise<string[]> {
         };
       }),
   );
+}
+
+/** Sends a count of a drill of the open week, as the device does. */
+export async function sendGo(context: BrowserContext, drillId: string, value: number): Promise<void> {
+  const { week } = (await (await context.request.get('/api/v1/go/this-week')).json()) as ThisWeek;
+  for (const session of week?.content.sessions ?? []) {
+    const item = session.blocks.flatMap((block) => block.items).find((one) => one.drillId === drillId);
+    if (!item || !week) continue;
+    const score = {
+      id: uuid(),
+      foot: 'both',
+      value,
+      faults: 0,
+      seconds: 'seconds' in item.dose ? item.dose.seconds : 30,
+      clocked: true,
+      parts: null,
+    };
+    const data = {
+      goId: uuid(),
+      revisionId: week.revisionId,
+      sessionId: session.id,
+      itemId: item.id,
+      round: 0,
+      runId: null,
+      doneAt: Date.now(),
+      scores: [score],
+    };
+    expect((await context.request.post('/api/v1/go/scores', { data })).status()).toBe(200);
+    return;
+  }
+  throw new Error(`The open week has no ${drillId}.`);
 }

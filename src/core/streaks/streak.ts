@@ -7,6 +7,8 @@ export type UnitState = 'done' | 'free' | 'missed' | 'off' | 'break' | 'running'
 interface Unit {
   /** The day, or the Monday of the week. */
   day: string;
+  /** The Monday of its week. */
+  week: string;
   state: 'done' | 'missed' | 'off' | 'break' | 'running';
   freeDays: number;
   weekly: boolean;
@@ -20,7 +22,7 @@ export function doneInWeek(input: Pick<StreakInput, 'done'>, monday: string, rul
 
 function weekUnit(input: StreakInput, monday: string, rule: StreakRule & { n: number }): Unit {
   const days = Array.from({ length: 7 }, (_, i) => addDays(monday, i));
-  const base = { day: monday, freeDays: 0, weekly: true };
+  const base = { day: monday, week: monday, freeDays: 0, weekly: true };
   if (doneInWeek(input, monday, rule) >= rule.n) return { ...base, state: 'done' };
   if (days.some((day) => inRanges(input.breaks, day))) return { ...base, state: 'break' };
   if (days.includes(input.today)) return { ...base, state: 'running' };
@@ -31,8 +33,8 @@ function weekUnit(input: StreakInput, monday: string, rule: StreakRule & { n: nu
 /** Whether a daily rule asks for anything on a day; a weekly rule asks for every week. */
 const isAsked = (rule: StreakRule, day: string) => rule.kind !== 'chosen weekdays' || rule.weekdays.includes(weekday(day));
 
-function dayUnit(input: StreakInput, day: string, rule: Extract<StreakRule, { freeDays: number }>): Unit {
-  const base = { day, freeDays: rule.freeDays, weekly: false };
+function dayUnit(input: StreakInput, day: string, week: string, rule: Extract<StreakRule, { freeDays: number }>): Unit {
+  const base = { day, week, freeDays: rule.freeDays, weekly: false };
   const asked = isAsked(rule, day);
   if (asked && input.done[day] !== undefined) return { ...base, state: 'done' };
   if (inRanges(input.breaks, day)) return { ...base, state: 'break' };
@@ -43,14 +45,15 @@ function dayUnit(input: StreakInput, day: string, rule: Extract<StreakRule, { fr
 /** All judged units from joining until today, oldest first. A week belongs to the rule that holds on its Monday. */
 function unitsOf(input: StreakInput): Unit[] {
   const units: Unit[] = [];
+  let monday = mondayOf(input.since);
   for (let day = input.since; day <= input.today; day = addDays(day, 1)) {
-    const monday = mondayOf(day);
+    monday = weekday(day) === 1 ? day : monday;
     const rule = ruleOn(input.rules, monday < input.since ? input.since : monday);
     if (isWeekly(rule)) {
       if (units.at(-1)?.day !== monday) units.push(weekUnit(input, monday, rule as StreakRule & { n: number }));
     } else {
       const daily = ruleOn(input.rules, day);
-      units.push(dayUnit(input, day, (isWeekly(daily) ? rule : daily) as Extract<StreakRule, { freeDays: number }>));
+      units.push(dayUnit(input, day, monday, (isWeekly(daily) ? rule : daily) as Extract<StreakRule, { freeDays: number }>));
     }
   }
   return units;
@@ -80,10 +83,9 @@ function walkBack(units: readonly Unit[], end: number): Walk {
       for (const day of forgiven) walk.free.add(day);
       forgiven = [];
     } else if (unit.state === 'missed') {
-      const week = mondayOf(unit.day);
-      const used = usedFree.get(week) ?? 0;
+      const used = usedFree.get(unit.week) ?? 0;
       if (used >= unit.freeDays) break;
-      usedFree.set(week, used + 1);
+      usedFree.set(unit.week, used + 1);
       forgiven.push(unit.day);
     }
   }

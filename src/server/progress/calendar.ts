@@ -1,4 +1,4 @@
-import { and, eq, isNotNull } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull } from 'drizzle-orm';
 import { type StreakInput, streakOf, stripOf } from '../../core/streaks/index.ts';
 import type { Db } from '../db/connection.ts';
 import { runs, scores } from '../db/schema.ts';
@@ -7,42 +7,64 @@ import { breaksOf, type Member, rulesOf } from '../squad/squads.ts';
 /** Share of a session's work from which it counts as done. */
 export const DONE_SHARE = 0.5;
 
-/** Training days of a player: how many sessions were finished on each, 0 for a day with goes but no whole session. */
-export function trainedDays(db: Db, squadId: string, playerId: string): Record<string, number> {
-  const done = new Map<string, Set<string>>();
-  const touch = (day: string) => {
-    const sessions = done.get(day) ?? new Set<string>();
-    done.set(day, sessions);
+type Days = Record<string, number>;
+
+/** Training days of players: how many sessions were finished on each, 0 for a day with goes but no whole session. */
+function trainedDays(db: Db, squadId: string, playerIds: readonly string[]): Map<string, Days> {
+  const done = new Map<string, Map<string, Set<string>>>();
+  const touch = (playerId: string, day: string) => {
+    const days = done.get(playerId) ?? new Map<string, Set<string>>();
+    const sessions = days.get(day) ?? new Set<string>();
+    days.set(day, sessions);
+    done.set(playerId, days);
     return sessions;
   };
   const goes = db
-    .selectDistinct({ day: scores.day })
+    .selectDistinct({ playerId: scores.playerId, day: scores.day })
     .from(scores)
-    .where(and(eq(scores.squadId, squadId), eq(scores.playerId, playerId), isNotNull(scores.day)))
+    .where(and(eq(scores.squadId, squadId), inArray(scores.playerId, [...playerIds]), isNotNull(scores.day)))
     .all();
-  for (const { day } of goes) if (day) touch(day);
+  for (const { playerId, day } of goes) if (day) touch(playerId, day);
   const ran = db
-    .select({ day: runs.day, sessionId: runs.sessionId, share: runs.share })
+    .select({ playerId: runs.playerId, day: runs.day, sessionId: runs.sessionId, share: runs.share })
     .from(runs)
-    .where(and(eq(runs.squadId, squadId), eq(runs.playerId, playerId), isNotNull(runs.day)))
+    .where(and(eq(runs.squadId, squadId), inArray(runs.playerId, [...playerIds]), isNotNull(runs.day)))
     .all();
-  for (const { day, sessionId, share } of ran) {
+  for (const { playerId, day, sessionId, share } of ran) {
     if (!day || share === 0) continue;
-    const sessions = touch(day);
+    const sessions = touch(playerId, day);
     if (share >= DONE_SHARE) sessions.add(sessionId);
   }
-  return Object.fromEntries([...done].map(([day, sessions]) => [day, sessions.size]));
+  return new Map([...done].map(([id, days]) => [id, Object.fromEntries([...days].map(([day, sessions]) => [day, sessions.size]))]));
 }
 
-/** Everything the streak of a player is computed from. */
-export function streakInput(db: Db, squadId: string, member: Pick<Member, 'id' | 'joinedOn'>, today: string): StreakInput {
-  return {
-    done: trainedDays(db, squadId, member.id),
-    rules: rulesOf(db, squadId),
-    breaks: breaksOf(db, squadId, member.id),
-    since: member.joinedOn > today ? today : member.joinedOn,
-    today,
-  };
+type Judged = Pick<Member, 'id' | 'joinedOn'>;
+
+/** Everything the streaks of some members of a squad are computed from, read at once; by player. */
+export function streakInputs(db: Db, squadId: string, members: readonly Judged[], today: string): Map<string, StreakInput> {
+  const ids = members.map((member) => member.id);
+  const days = trainedDays(db, squadId, ids);
+  const rules = rulesOf(db, squadId);
+  const breaks = breaksOf(db, squadId, ids);
+  return new Map(
+    members.map((member) => [
+      member.id,
+      {
+        done: days.get(member.id) ?? {},
+        rules,
+        breaks: breaks(member.id),
+        since: member.joinedOn > today ? today : member.joinedOn,
+        today,
+      },
+    ]),
+  );
+}
+
+/** Everything the streak of one player is computed from. */
+export function streakInput(db: Db, squadId: string, member: Judged, today: string): StreakInput {
+  const input = streakInputs(db, squadId, [member], today).get(member.id);
+  if (!input) throw new Error('A member is always among the members.');
+  return input;
 }
 
 export function streakViews(input: StreakInput) {

@@ -8,7 +8,7 @@ import { runs, scores, weekRevisions, weeks } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow } from '../policy.ts';
 import { notFound } from '../problems.ts';
-import { DONE_SHARE, lastTrained, streakInput } from '../progress/calendar.ts';
+import { DONE_SHARE, lastTrained, streakInputs } from '../progress/calendar.ts';
 import { undecided } from '../review/review.ts';
 import { membersOf, squadById, squadDay } from './squads.ts';
 
@@ -82,6 +82,8 @@ export function register(context: Context, actor: Actor, input: { squad: string;
   const did = shown ? doneIn(db, shown.week.id) : () => null;
   const left: CellState = !shown || now < shown.revision.opensAt ? 'ahead' : now < shown.revision.closesAt ? 'to do' : 'not done';
   const waiting = waitingByPlayer(db, squad.id);
+  const members = membersOf(db, squad.id);
+  const inputs = streakInputs(db, squad.id, members, today);
   return {
     squad: { id: squad.id, name: squad.name, timeZone: squad.timeZone },
     weeks: released.map(({ week, revision }) => ({ id: week.id, number: week.number, title: revision.content.title })),
@@ -95,8 +97,9 @@ export function register(context: Context, actor: Actor, input: { squad: string;
         }
       : null,
     sessions: sessions.map(({ id, name, day }) => ({ id, name, day })),
-    players: membersOf(db, squad.id).map((member) => {
-      const streak = streakInput(db, squad.id, member, today);
+    players: members.flatMap((member) => {
+      const streak = inputs.get(member.id);
+      if (!streak) return [];
       const last = lastTrained(streak);
       const quiet = quietFor(last === null ? null : dayNumber(last), dayNumber(member.joinedOn), dayNumber(today));
       return {

@@ -1,4 +1,4 @@
-import { and, asc, eq, isNull } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import { type DatedRule, type DayRange, trainingDay } from '../../core/streaks/index.ts';
 import type { Db } from '../db/connection.ts';
 import { playerPauses, players, squadBreaks, squadPlayers, squadRules, squads } from '../db/schema.ts';
@@ -20,15 +20,15 @@ export function rulesOf(db: Db, squadId: string): DatedRule[] {
   return rows.map(({ from, rule }) => ({ from, rule }));
 }
 
-/** Squad breaks and the player's own pauses, as one list of ranges. */
-export function breaksOf(db: Db, squadId: string, playerId: string): DayRange[] {
+/** Squad breaks and players' own pauses, read at once; gives the ranges of one player. */
+export function breaksOf(db: Db, squadId: string, playerIds: readonly string[]): (playerId: string) => DayRange[] {
   const squad = db.select({ from: squadBreaks.from, to: squadBreaks.to }).from(squadBreaks).where(eq(squadBreaks.squadId, squadId)).all();
   const own = db
-    .select({ from: playerPauses.from, to: playerPauses.to })
+    .select()
     .from(playerPauses)
-    .where(eq(playerPauses.playerId, playerId))
+    .where(inArray(playerPauses.playerId, [...playerIds]))
     .all();
-  return [...squad, ...own];
+  return (playerId) => [...squad, ...own.filter((pause) => pause.playerId === playerId).map(({ from, to }) => ({ from, to }))];
 }
 
 export interface Member {

@@ -8,7 +8,7 @@ import type { Db } from '../db/connection.ts';
 import { clips, scoreReadings, scores, weeks } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow } from '../policy.ts';
-import { lastTrained, streakInput } from '../progress/calendar.ts';
+import { lastTrained, streakInputs } from '../progress/calendar.ts';
 import { undecided } from '../review/review.ts';
 import { openWeekOf } from '../weeks/weeks.ts';
 import { openSessions, releasedWeeks } from './register.ts';
@@ -75,8 +75,10 @@ function leaving(db: Db, squad: Squad, now: number): Today['leaving'] {
 function people(db: Db, squad: Squad, members: readonly Member[], today: string) {
   const quiet: Today['quiet'] = [];
   const loosening: Today['loosening'] = [];
+  const inputs = streakInputs(db, squad.id, members, today);
   for (const member of members) {
-    const input = streakInput(db, squad.id, member, today);
+    const input = inputs.get(member.id);
+    if (!input) continue;
     const streak = streakOf(input);
     const last = lastTrained(input);
     const silence = quietFor(last === null ? null : dayNumber(last), dayNumber(member.joinedOn), dayNumber(today));

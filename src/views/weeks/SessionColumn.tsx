@@ -97,7 +97,7 @@ function BlockBox({
 }) {
   const set = (change: Partial<Block>) => edit((plan) => changeBlock(plan, block.id, (old) => ({ ...old, ...change })));
   return (
-    <section className="rounded-sm border border-joint p-2" aria-label={block.kind}>
+    <fieldset className="min-w-0 rounded-sm border border-joint p-2" aria-label={block.kind}>
       <div className="flex items-center justify-between gap-2">
         <select
           className="-ms-1 min-h-9 bg-transparent font-bold font-display"
@@ -134,7 +134,7 @@ function BlockBox({
           </label>
         )}
       </div>
-    </section>
+    </fieldset>
   );
 }
 
