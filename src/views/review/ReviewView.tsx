@@ -57,6 +57,15 @@ function Claim({ item, timeZone }: { item: ReviewItem; timeZone: string }) {
         {item.foot === 'both' ? '' : `, ${footInWords(item.foot)}`} · week {item.weekNumber}, {item.sessionName} ·{' '}
         {whenInWords(item.doneAt, timeZone)}
       </p>
+      {item.doubts.map((doubt) => (
+        <Notice key={doubt.reason} tone={doubt.result === 'cannot be' ? 'stop' : 'look'}>
+          <span className="font-semibold">
+            {doubt.result === 'cannot be' ? 'Cannot be' : 'Needs a look'}: {doubt.reason}.
+          </span>{' '}
+          {doubt.sentence}
+        </Notice>
+      ))}
+      {item.doubts.length === 0 && <p className="text-moss">Clear: nothing speaks against it.</p>}
       <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
         <dt className="text-dust">Claimed</dt>
         <dd className="font-bold font-display text-2xl leading-none">{claim(item)}</dd>
@@ -72,15 +81,6 @@ function Claim({ item, timeZone }: { item: ReviewItem; timeZone: string }) {
           {item.drill.counts} <span className="text-dust">Not: {item.drill.doesNotCount}</span>
         </dd>
       </dl>
-      {item.doubts.map((doubt) => (
-        <Notice key={doubt.reason} tone={doubt.result === 'cannot be' ? 'stop' : 'look'}>
-          <span className="font-semibold">
-            {doubt.result === 'cannot be' ? 'Cannot be' : 'Needs a look'}: {doubt.reason}.
-          </span>{' '}
-          {doubt.sentence}
-        </Notice>
-      ))}
-      {item.doubts.length === 0 && <p className="text-moss">Clear: nothing speaks against it.</p>}
       {item.history.length > 0 && (
         <ol className="text-sm">
           {item.history.map((fact) => (

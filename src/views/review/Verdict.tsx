@@ -40,7 +40,7 @@ export function Verdict({ item, busy, onDecide }: Props) {
   return (
     <section className="slab flex flex-col gap-3 p-4" aria-label="Your decision">
       <fieldset className="flex flex-col gap-2">
-        <legend className="font-semibold">Cues to send back (up to three)</legend>
+        <legend className="mb-2 font-semibold">Cues to send back (up to three)</legend>
         <div className="flex flex-wrap gap-2">
           {item.drill.chips.map((cue) => (
             <Button
