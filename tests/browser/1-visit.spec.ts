@@ -97,6 +97,64 @@ test.describe
       expect(await answer.text()).not.toContain('Not to be seen yet');
     });
 
+    test('two tabs on one week never lose work silently', async ({ page, context: desk }) => {
+      await signIn(desk, 'coach');
+      const base = await coachBase(page);
+      await page.goto(`${base}/weeks`);
+      await page.getByRole('link', { name: /Up in the air/ }).click();
+      await awake(page);
+      const other = await desk.newPage();
+      await other.goto(page.url());
+      await awake(other);
+      await page.getByLabel('Focus').fill('Keep it alive, knee high');
+      await expect(page.getByText('All saved')).toBeVisible();
+      await other.getByLabel('Focus').fill('Something else');
+      await expect(other.getByText('This week was changed in another tab or by another coach.')).toBeVisible();
+      await expect(other.getByLabel('Focus')).toHaveValue('Something else');
+      await page.reload();
+      await expect(page.getByLabel('Focus')).toHaveValue('Keep it alive, knee high');
+      await other.close();
+    });
+
+    test('every measure can be put on the bench with its own dose', async ({ page, context: desk }) => {
+      await signIn(desk, 'coach');
+      const base = await coachBase(page);
+      await page.goto(`${base}/weeks`);
+      await page.getByRole('link', { name: /Round the cones/ }).click();
+      await awake(page);
+      await page.getByRole('button', { name: 'Add a session' }).click();
+      const session = page.getByRole('region', { name: /^Session Session/ });
+      await session.getByLabel('Add a block:').selectOption('challenge');
+      const add = async (name: string) => {
+        await page.getByLabel('Add a drill: type, then Enter').fill(name);
+        await page.keyboard.press('Enter');
+      };
+      const wanted: [drill: string, field: string][] = [
+        ['Sole taps', 'Work'],
+        ['Mini-goal pass', 'Distance'],
+        ['Juggle left-right', 'One bounce allowed'],
+        ['V with the inside', 'Reps'],
+        ['Cross course', 'Sets'],
+        ['Slalom, left foot', 'Rounds'],
+        ['Twenty-fives', 'Touches a surface'],
+        ['Ankle and hip', 'Work'],
+      ];
+      for (const [index, [drill, field]] of wanted.entries()) {
+        if (index > 0) await session.getByRole('button', { name: 'Add a drill' }).click();
+        await add(drill);
+        const row = session.getByRole('button', { name: new RegExp(`^${drill}`) }).first();
+        await row.click();
+        await expect(session.getByLabel(field, { exact: true }).last()).toBeVisible();
+        await row.click();
+      }
+      await expect(session.getByTestId('session-minutes')).toHaveText(/1\d–\d\d min/);
+      await session.getByRole('button', { name: 'Remove Cross course without the ball' }).click();
+      await expect(session.getByRole('button', { name: /^Cross course/ })).toBeHidden();
+      await page.getByRole('button', { name: 'Undo' }).click();
+      await expect(session.getByRole('button', { name: /^Cross course/ })).toBeVisible();
+      await expect(page.getByText('All saved')).toBeVisible();
+    });
+
     test('a player signs in on a phone with squad code, nickname and PIN', async () => {
       await context.clearCookies();
       await phone.goto('/');

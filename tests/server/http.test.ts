@@ -154,6 +154,25 @@ describe('the HTTP server', () => {
       expect(status).to.equal('page');
     });
 
+    it('gets long pages compressed when it can read that, and clips as they are', async () => {
+      const long = createHouseServer(
+        town.context,
+        ((_req: unknown, res: { setHeader(name: string, value: string): void; end(text: string): void }) => {
+          res.setHeader('content-type', 'text/html');
+          res.end('feet '.repeat(2000));
+        }) as never,
+        'dist/client',
+      );
+      await new Promise<void>((done) => long.listen(0, '127.0.0.1', done));
+      const ask = (encoding: string) =>
+        fetch(`http://127.0.0.1:${(long.address() as AddressInfo).port}/`, { headers: { 'accept-encoding': encoding } });
+      const [packed, plain] = [await ask('gzip'), await ask('identity')];
+      expect([packed.headers.get('content-encoding'), plain.headers.get('content-encoding')]).to.deep.equal(['gzip', null]);
+      expect(await packed.text()).to.equal(await plain.text());
+      long.closeAllConnections();
+      await new Promise((done) => long.close(done));
+    });
+
     it('gets the safety headers', async () => {
       const { headers } = await fetch(`${base}/`);
       expect(headers.get('x-content-type-options')).to.equal('nosniff');

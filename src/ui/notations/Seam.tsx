@@ -50,7 +50,7 @@ export function Seam({ rows, ticks, summary, showHeads = true, labelWidth = 62, 
         y1={lastTop}
         y2={lastTop + ROW - 4}
         stroke="var(--ink)"
-        strokeWidth="2.500"
+        strokeWidth="2.5"
       />
     );
   return (
@@ -89,7 +89,7 @@ export function Seam({ rows, ticks, summary, showHeads = true, labelWidth = 62, 
                   height={BAR}
                   fill="none"
                   stroke="var(--ink)"
-                  strokeWidth="1.500"
+                  strokeWidth="1.5"
                 />
                 <text x={middle + scale(row.both / 2) + 6} y={text} fill="var(--ink)" fontWeight="700">
                   {short(row.both)}
@@ -105,7 +105,7 @@ export function Seam({ rows, ticks, summary, showHeads = true, labelWidth = 62, 
                   height={BAR}
                   fill={`url(#${hatch})`}
                   stroke="var(--left)"
-                  strokeWidth="1.500"
+                  strokeWidth="1.5"
                 />
                 <text x={middle - leftEnd - 9} y={text} textAnchor="end" fill="var(--ink)" fontWeight="700">
                   {short(row.left)}
@@ -123,7 +123,7 @@ export function Seam({ rows, ticks, summary, showHeads = true, labelWidth = 62, 
           </g>
         );
       })}
-      <line x1={middle} x2={middle} y1={head - 4} y2={height - 2} stroke="var(--ink)" strokeWidth="1.500" strokeDasharray="4 3" />
+      <line x1={middle} x2={middle} y1={head - 4} y2={height - 2} stroke="var(--ink)" strokeWidth="1.5" strokeDasharray="4 3" />
       {tick(ticks?.left, -1)}
       {tick(ticks?.right, 1)}
     </svg>

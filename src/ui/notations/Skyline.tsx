@@ -51,7 +51,7 @@ export function Skyline({ intervals, now, height = 84, width: across = 320, summ
         const inner = Math.max(1, width - 1.5);
         const fill = interval.foot === 'left' ? `url(#${hatch})` : interval.foot === 'right' ? 'var(--right)' : 'none';
         const stroke = interval.foot === 'left' ? 'var(--left)' : interval.foot === 'right' ? 'var(--right)' : 'var(--ink)';
-        return <rect key={index} x={left} y={ground - box} width={inner} height={box} fill={fill} stroke={stroke} strokeWidth="1.500" />;
+        return <rect key={index} x={left} y={ground - box} width={inner} height={box} fill={fill} stroke={stroke} strokeWidth="1.5" />;
       })}
       <line x1="0" x2={across} y1={ground} y2={ground} stroke="var(--ink)" strokeWidth="2" />
       {nowX !== null && now && (
