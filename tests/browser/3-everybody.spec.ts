@@ -2,10 +2,14 @@ import AxeBuilder from '@axe-core/playwright';
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import { awake, coachBase, PHONE, signIn } from './people.ts';
 
-/** Every main view is free of violations that axe can find, in light and in dark. */
+const TAGS = ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice'];
+
+/** Every main view is free of violations that axe can find; the dark look differs in its colours only, so only these are tried again. */
 async function check(page: Page, name: string): Promise<void> {
   await awake(page);
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice']).analyze();
+  const dark = await page.evaluate(() => matchMedia('(prefers-color-scheme: dark)').matches);
+  const axe = dark ? new AxeBuilder({ page }).withRules(['color-contrast']) : new AxeBuilder({ page }).withTags(TAGS);
+  const { violations } = await axe.analyze();
   expect(violations.map((one) => `${name}: ${one.id} ${one.nodes.map((node) => node.target).join(' ')}`)).toEqual([]);
 }
 

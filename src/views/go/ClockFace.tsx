@@ -40,8 +40,9 @@ function headline(interval: Interval): string {
 }
 
 function nextWords(sheet: readonly Interval[], state: ClockState, drillOf: Props['drillOf']): string {
-  const next = sheet.slice(state.index + 1).find((interval) => interval.kind === 'work' || interval.kind === 'drink');
+  const next = sheet.slice(state.index + 1).find((interval) => ['work', 'drink', 'score'].includes(interval.kind));
   if (!next) return 'then that is all';
+  if (next.kind === 'score') return 'then your number';
   if (next.kind === 'drink') return 'then a drink';
   const here = sheet[state.index];
   const side = sideInWords(next);
@@ -70,7 +71,7 @@ export function ClockFace({ sheet, state, drillOf, onPause, onResume, onReady, o
         onClick={paused ? onResume : onPause}
         aria-label={paused ? 'Go on' : 'Pause'}
       >
-        <span className="text-dust text-xl">{KIND_WORDS[interval.kind]}</span>
+        {headline(interval) !== KIND_WORDS[interval.kind] && <span className="text-dust text-xl">{KIND_WORDS[interval.kind]}</span>}
         <span className={`font-bold font-display text-[40px] leading-tight ${footColor(interval)}`} data-testid="clock-side">
           {headline(interval)}
         </span>

@@ -164,7 +164,7 @@ export function ReviewView({ queue }: { queue: ReviewQueue }) {
         </Notice>
       )}
       <div className="grid gap-4 lg:grid-cols-[260px_minmax(0,1fr)]">
-        <nav className="slab max-h-[75vh] overflow-y-auto" aria-label="Queue" tabIndex={-1}>
+        <nav className="slab max-h-[38vh] overflow-y-auto lg:max-h-[75vh]" aria-label="Queue" tabIndex={-1}>
           <h2 className="border-joint border-b px-3 py-2 text-base">Waiting ({waiting.length})</h2>
           <ul>
             {waiting.map((item) => (
