@@ -22,6 +22,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     test.afterEach(() => context.close());
 
     test('the coach’s views', async () => {
+      test.slow();
       await signIn(context, 'coach');
       const page = await context.newPage();
       const base = await coachBase(page);
@@ -44,6 +45,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     });
 
     test('the player’s, the guardian’s and the front door', async () => {
+      test.slow();
       const page = await context.newPage();
       await page.setViewportSize(PHONE);
       for (const path of ['/', '/join', '/sign-in']) {
