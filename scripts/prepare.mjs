@@ -1,5 +1,5 @@
 /** Steps that both start-up commands share; only what comes with Node may be used here. */
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 
@@ -51,12 +51,48 @@ function newest(path) {
   return Math.max(0, ...readdirSync(path).map((name) => newest(join(path, name))));
 }
 
+const stamp = join('dist', 'built-from');
+
+/** The newest change of what is built, when it is newer than the last build; null when nothing has to be built. */
+function changedSince() {
+  const sources = Math.max(...['src', 'public', 'scripts/build-house.mjs', 'astro.config.mjs', 'package-lock.json'].map(newest));
+  return existsSync(stamp) && Number(readFileSync(stamp, 'utf8')) === sources ? null : sources;
+}
+
 /** Builds the application when its sources changed since the last build. */
 export function buildIfNeeded() {
-  const stamp = join('dist', 'built-from');
-  const sources = Math.max(...['src', 'public', 'scripts/build-house.mjs', 'astro.config.mjs', 'package-lock.json'].map(newest));
-  if (existsSync(stamp) && Number(readFileSync(stamp, 'utf8')) === sources) return;
+  const sources = changedSince();
+  if (sources === null) return;
   console.log('Building (about half a minute)…');
   if (run('npm', ['run', 'build', '--silent']) !== 0) giveUp('The build failed. The lines above say where.');
   writeFileSync(stamp, String(sources));
+}
+
+/** Builds beside other work, quietly; resolves to what it said when it failed, or null. */
+export function buildBeside() {
+  const sources = changedSince();
+  if (sources === null) return Promise.resolve(null);
+  return new Promise((resolve) => {
+    let said = '';
+    const build = spawn('npm', ['run', 'build', '--silent'], {
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' },
+    });
+    for (const stream of [build.stdout, build.stderr]) {
+      stream.on('data', (part) => {
+        said += part;
+      });
+    }
+    build.on('exit', (code) => {
+      if (code === 0) writeFileSync(stamp, String(sources));
+      resolve(code === 0 ? null : said);
+    });
+  });
+}
+
+/** Runs a command with its output shown, beside other work; resolves to its exit code. */
+export function runBeside(command, args) {
+  return new Promise((resolve) => {
+    spawn(command, args, { stdio: 'inherit' }).on('exit', (code) => resolve(code ?? 1));
+  });
 }

@@ -1,7 +1,7 @@
 /** `npm test`: installs what the checks need, Chromium included, runs all of them, and ends with one line of sums. */
 import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
-import { buildIfNeeded, giveUp, install, run } from './prepare.mjs';
+import { buildBeside, giveUp, install, run, runBeside } from './prepare.mjs';
 
 const chromium = process.env.CHROMIUM_PATH ?? '/usr/bin/chromium';
 
@@ -27,10 +27,10 @@ function check(name, command, args) {
 }
 
 /** A test runner whose JSON report is counted. */
-function count(name, command, args, report, read) {
+async function count(name, command, args, report, read) {
   console.log(`\n== ${name}`);
   rmSync(report, { force: true });
-  const code = run(command, args);
+  const code = await runBeside(command, args);
   const sums = existsSync(report) ? read(JSON.parse(readFileSync(report, 'utf8'))) : { passed: 0, failed: 0 };
   passed += sums.passed;
   failed += sums.failed;
@@ -43,15 +43,18 @@ check('Format and lint', 'npx', ['--no-install', 'biome', 'check', '.']);
 check('Floors', 'npx', ['--no-install', 'depcruise', '--config', '.dependency-cruiser.cjs', 'src']);
 check('Dead code', 'npx', ['--no-install', 'knip']);
 check('Types', 'npx', ['--no-install', 'astro', 'check']);
-count(
+// The build takes one core and the unit tests the other.
+const building = buildBeside();
+await count(
   'Unit and server tests',
   'npx',
   ['--no-install', 'c8', 'mocha', '--reporter', 'scripts/mocha-report.cjs'],
   'test-results/mocha.json',
   (r) => r,
 );
-buildIfNeeded();
-count('Browser tests', 'npx', ['--no-install', 'playwright', 'test'], 'test-results/playwright.json', ({ stats }) => ({
+const broken = await building;
+if (broken !== null) giveUp(`The build failed:\n${broken}`);
+await count('Browser tests', 'npx', ['--no-install', 'playwright', 'test'], 'test-results/playwright.json', ({ stats }) => ({
   passed: stats.expected + stats.flaky,
   failed: stats.unexpected,
 }));

@@ -159,8 +159,9 @@ export function GoView({ visit, session }: Props) {
       setOutcomes(scores.map((score) => outcomeOf(score, item, of(score.foot))));
       await clock.change((now) => ({ ...now, scored: [...now.scored, attemptKey] }));
       tap('done');
+      await sendRun();
     },
-    [run, attempt, idFor, filming, visit, drills, clock, tap],
+    [run, attempt, idFor, filming, visit, drills, clock, tap, sendRun],
   );
 
   // What was said about the last go is gone when the next one starts.

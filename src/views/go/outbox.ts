@@ -59,13 +59,19 @@ async function sendOne(one: Outgoing): Promise<void> {
   }
 }
 
+/** A run log that got longer while it was being sent: the longer one still has to go. */
+async function grewMeanwhile(sent: Outgoing): Promise<boolean> {
+  const now = (await allOutgoing()).find((one) => one.id === sent.id);
+  return now?.kind === 'run' && sent.kind === 'run' && now.body.events.length > sent.body.events.length;
+}
+
 /** Sends what waits, in order. Stops at a dead line and tries again later; what is refused for good is kept with its reason. */
 async function work(): Promise<void> {
   const waiting = (await allOutgoing()).filter((one) => one.refusal === null);
   for (const one of waiting) {
     try {
       await sendOne(one);
-      await removeOutgoing(one.id);
+      if (!(await grewMeanwhile(one))) await removeOutgoing(one.id);
       await tell({ offline: false, clip: null });
     } catch (error) {
       const final = error instanceof ServerProblem && isFinal(error);

@@ -71,7 +71,8 @@ export function useClock(sheet: readonly Interval[], fresh: () => KeptRun, nameO
     let gone = false;
     void unfinishedRun(sessionId).then(async (kept) => {
       if (gone) return;
-      const begun = kept?.events.length ? kept : null;
+      // A log of an older release of the week does not fit this run sheet; what was done of it was sent with each score.
+      const begun = kept?.events.length && kept.revisionId === freshRef.current().revisionId ? kept : null;
       if (begun) {
         const until = deviceNow();
         const at = Math.min(Math.max(begun.aliveAt, begun.events.at(-1)?.at ?? 0), until);
