@@ -1,9 +1,9 @@
-import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { go } from '../../contract/go.ts';
 import type { MyFeet } from '../../contract/progress.ts';
-import { Button, Notice } from '../../ui/parts/index.ts';
+import { Notice } from '../../ui/parts/index.ts';
 import { call, sentenceOf } from '../client.ts';
+import { DeleteClip } from '../DeleteClip.tsx';
 import { dateInWords, footInWords } from '../words.ts';
 import { DrillSeam } from './DrillSeam.tsx';
 import { Lines } from './Lines.tsx';
@@ -11,7 +11,6 @@ import { StreakCard } from './StreakCard.tsx';
 
 function Clips({ clips, timeZone }: Pick<MyFeet, 'clips' | 'timeZone'>) {
   const [left, setLeft] = useState(clips);
-  const [asked, setAsked] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const remove = async (id: string) => {
     try {
@@ -43,20 +42,7 @@ function Clips({ clips, timeZone }: Pick<MyFeet, 'clips' | 'timeZone'>) {
               className="max-h-52 w-full bg-ink"
               aria-label={`Clip of ${clip.drillName}`}
             />
-            {asked === clip.id ? (
-              <div className="flex gap-2">
-                <Button size="player" look="stop" onClick={() => void remove(clip.id)}>
-                  Yes, delete it for good
-                </Button>
-                <Button size="player" onClick={() => setAsked(null)}>
-                  Keep it
-                </Button>
-              </div>
-            ) : (
-              <Button size="player" onClick={() => setAsked(clip.id)}>
-                <Trash2 aria-hidden className="size-5" /> Delete this clip
-              </Button>
-            )}
+            <DeleteClip size="player" onDelete={() => void remove(clip.id)} />
           </li>
         ))}
       </ul>

@@ -1,10 +1,11 @@
-import { Check, Trash2 } from 'lucide-react';
+import { Check } from 'lucide-react';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { go } from '../../contract/go.ts';
 import { type Child, type Family, squad } from '../../contract/squad.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { call, sentenceOf } from '../client.ts';
+import { DeleteClip } from '../DeleteClip.tsx';
 import { Lines } from '../progress/Lines.tsx';
 import { dayInWords, footInWords, number, plural, whenInWords } from '../words.ts';
 
@@ -45,7 +46,6 @@ function Consent({ child, text, onSay }: { child: Child; text: string; onSay(yes
 }
 
 function ClipList({ child, onDelete }: { child: Child; onDelete(id: string): void }) {
-  const [asked, setAsked] = useState<string | null>(null);
   return (
     <section className="slab flex flex-col gap-2 p-4" aria-label={`Kept clips of ${child.nickname}`}>
       <h3 className="text-lg">Clips that are kept ({child.clips.length})</h3>
@@ -69,18 +69,7 @@ function ClipList({ child, onDelete }: { child: Child; onDelete(id: string): voi
                 sent {whenInWords(clip.at, child.timeZone)} · watched {plural(clip.views, 'time')} · gone by {dayInWords(clip.goneOn)}
               </span>
             </p>
-            {asked === clip.id ? (
-              <div className="flex flex-wrap gap-2">
-                <Button look="stop" onClick={() => onDelete(clip.id)}>
-                  Yes, delete it for good
-                </Button>
-                <Button onClick={() => setAsked(null)}>Keep it</Button>
-              </div>
-            ) : (
-              <Button onClick={() => setAsked(clip.id)}>
-                <Trash2 aria-hidden className="size-4" /> Delete this clip
-              </Button>
-            )}
+            <DeleteClip onDelete={() => onDelete(clip.id)} />
           </li>
         ))}
       </ul>
