@@ -29,3 +29,36 @@ export function findCircle(drills: readonly Drill[]): string[] | null {
   }
   return null;
 }
+
+/**
+ * On which step of the stairs each drill stands: 0 for one without an easier drill, else one above its highest easier drill.
+ * Links to drills that are not in the list count for nothing. Meant for drills without a circle; a circle is walked once.
+ */
+export function stepsOf(drills: readonly Drill[]): Map<string, number> {
+  const byId = new Map(drills.map((drill) => [drill.id, drill]));
+  const steps = new Map<string, number>();
+  const stepOf = (id: string, path: ReadonlySet<string>): number => {
+    const known = steps.get(id);
+    if (known !== undefined) return known;
+    const below = (byId.get(id)?.easier ?? []).filter((easier) => byId.has(easier) && !path.has(easier));
+    const step = below.length === 0 ? 0 : 1 + Math.max(...below.map((easier) => stepOf(easier, new Set([...path, easier]))));
+    steps.set(id, step);
+    return step;
+  };
+  for (const drill of drills) stepOf(drill.id, new Set([drill.id]));
+  return steps;
+}
+
+/** The drills on the way to `id`, with it: all its easier drills and theirs, and the drills one step up from it. */
+export function stairsOf(drills: readonly Drill[], id: string): Drill[] {
+  const byId = new Map(drills.map((drill) => [drill.id, drill]));
+  const below = new Set<string>();
+  const walk = (at: string) => {
+    if (below.has(at) || !byId.has(at)) return;
+    below.add(at);
+    for (const easier of byId.get(at)?.easier ?? []) walk(easier);
+  };
+  walk(id);
+  for (const harder of harderThan(drills, id)) below.add(harder.id);
+  return drills.filter((drill) => below.has(drill.id));
+}

@@ -1,7 +1,9 @@
 import { z } from 'zod';
-import { FAMILIES, KIT, LOADS, MEASURES, SIDES } from './terms.ts';
+import { Layout } from '../yard/index.ts';
+import { CONTACT_SCHOOLS, FAMILIES, KIT, LOADS, MEASURES, SIDES } from './terms.ts';
 
-const words = (max: number) => z.string().trim().min(1).max(max);
+const words = (max: number, what: string) =>
+  z.string().trim().min(1, `${what} must not be empty.`).max(max, `${what} has at most ${max} letters.`);
 
 /** Reps a second at four honest speeds; nobody's feet go above `ceiling`. `estimated` marks figures not yet seen in practice. */
 export const PaceFigures = z
@@ -29,37 +31,66 @@ export const Band = z.object({
 });
 export type Band = z.infer<typeof Band>;
 
+const Cues = z.array(words(120, 'A cue')).min(1, 'Write at least one cue.').max(6, 'At most 6 cues.');
+const Faults = z
+  .array(z.object({ wrong: words(120, 'A fault'), mend: words(160, 'A correction') }))
+  .min(1, 'Write at least one fault and its correction.')
+  .max(6, 'At most 6 faults.');
+
+/** What one school of contact says of a drill. */
+const SchoolWords = z.object({ cues: Cues, faults: Faults });
+
 /** One drill at one version, as published weeks freeze it. */
 export const Drill = z.object({
-  id: z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'A drill id is small letters, digits and dashes.'),
+  id: z
+    .string()
+    .max(80)
+    .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'A drill id is small letters, digits and dashes.'),
   version: z.number().int().min(1),
   /** Scores of versions in the same group share records; a change of the movement or the counting starts a new group. */
   group: z.number().int().min(1),
-  name: words(60),
-  aliases: z.array(words(60)).max(12),
+  name: words(60, 'The name'),
+  aliases: z.array(words(60, 'An alias')).max(12, 'At most 12 aliases.'),
   family: z.enum(FAMILIES),
-  purpose: words(160),
-  steps: z.array(words(200)).min(2).max(6),
-  cues: z.array(words(120)).min(1).max(6),
-  faults: z
-    .array(z.object({ wrong: words(120), mend: words(160) }))
-    .min(1)
-    .max(6),
+  purpose: words(160, 'The purpose'),
+  steps: z.array(words(200, 'A step')).min(2, 'Write at least two steps.').max(6, 'At most 6 steps.'),
+  cues: Cues,
+  faults: Faults,
+  /** The other words that each school of juggling contact has for it; null where the schools agree. */
+  contact: z.object({ 'toe-up': SchoolWords, laces: SchoolWords }).nullable().default(null),
+  /** The school a drill belongs to alone; `twin` is then the drill that the other school starts with. */
+  school: z.enum(CONTACT_SCHOOLS).nullable().default(null),
+  twin: z.string().max(80).nullable().default(null),
+  /** Cones and the way over them; null where the drill needs none. */
+  layout: Layout.nullable().default(null),
   kit: z.array(z.enum(KIT)),
   /** Metres of free ground needed. */
-  space: z.object({ length: z.number().positive().max(60), width: z.number().positive().max(60) }),
+  space: z.object({
+    length: z
+      .number('The length must be a number of metres.')
+      .positive('The length must be above 0 m.')
+      .max(60, 'The length is at most 60 m.'),
+    width: z.number('The width must be a number of metres.').positive('The width must be above 0 m.').max(60, 'The width is at most 60 m.'),
+  }),
   sides: z.enum(SIDES),
   measure: z.enum(MEASURES),
-  counting: z.object({ unit: words(60), counts: words(200), doesNotCount: words(200) }),
+  /** What is counted, one by one, and what is not; shown before every scored go. */
+  counting: z.object({
+    unit: words(60, 'The counting unit'),
+    counts: words(200, 'What counts'),
+    doesNotCount: words(200, 'What does not count'),
+  }),
   pace: PaceFigures,
   /** Ball contacts in one rep, by the working foot (or by both together where the feet are not told apart). */
   touchesPerRep: z.number().nonnegative().max(12),
   /** Seconds that one set or one clean course usually takes; null for other measures. */
   courseSeconds: z.number().positive().max(600).nullable(),
-  easier: z.array(z.string()),
-  bands: z.array(Band),
-  cautions: z.array(words(160)),
+  easier: z.array(z.string().max(80)).max(8, 'At most 8 easier drills.'),
+  bands: z.array(Band).max(8, 'At most 8 bands.'),
+  cautions: z.array(words(160, 'A caution')),
   loads: z.array(z.enum(LOADS)),
-  minAge: z.number().int().min(4).max(18).nullable(),
+  /** Youngest and oldest age in years it is meant for; null for no limit. */
+  minAge: z.number().int().min(4, 'Ages are 4 to 18.').max(18, 'Ages are 4 to 18.').nullable(),
+  maxAge: z.number().int().min(4, 'Ages are 4 to 18.').max(18, 'Ages are 4 to 18.').nullable().default(null),
 });
 export type Drill = z.infer<typeof Drill>;

@@ -8,21 +8,38 @@ const fold = (text: string) =>
     .replace(/[^a-z0-9]+/g, ' ')
     .trim();
 
+interface Folded {
+  name: string;
+  names: string;
+  all: string;
+}
+
+/** Folding is what costs, so each drill is folded once. */
+const folded = new WeakMap<Drill, Folded>();
+
+function foldedOf(drill: Drill): Folded {
+  const known = folded.get(drill);
+  if (known) return known;
+  const name = fold(drill.name);
+  const names = `${name} ${fold(drill.aliases.join(' '))}`;
+  const made = { name, names, all: `${names} ${fold(drill.family)} ${fold(drill.purpose)}` };
+  folded.set(drill, made);
+  return made;
+}
+
 /**
  * The drills that hold every word of `query` in name, aliases, family or purpose.
  * Name hits come before alias hits, those before the rest; within a rank the given order stays.
  * An empty query returns all drills as given. Case, accents and punctuation are ignored.
  */
-export function searchDrills(drills: readonly Drill[], query: string): Drill[] {
+export function searchDrills<D extends Drill>(drills: readonly D[], query: string): D[] {
   const terms = fold(query).split(' ').filter(Boolean);
   if (terms.length === 0) return [...drills];
-  const ranked: { drill: Drill; rank: number }[] = [];
+  const ranked: { drill: D; rank: number }[] = [];
   for (const drill of drills) {
-    const name = fold(drill.name);
-    const aliases = fold(drill.aliases.join(' '));
-    const all = `${name} ${aliases} ${fold(drill.family)} ${fold(drill.purpose)}`;
+    const { name, names, all } = foldedOf(drill);
     if (!terms.every((term) => all.includes(term))) continue;
-    const rank = terms.every((t) => name.includes(t)) ? 0 : terms.every((t) => `${name} ${aliases}`.includes(t)) ? 1 : 2;
+    const rank = terms.every((t) => name.includes(t)) ? 0 : terms.every((t) => names.includes(t)) ? 1 : 2;
     ranked.push({ drill, rank });
   }
   return ranked.sort((a, b) => a.rank - b.rank).map((r) => r.drill);

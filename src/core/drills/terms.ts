@@ -49,6 +49,22 @@ export type Load = (typeof LOADS)[number];
 export const SURFACES = ['right foot', 'left foot', 'right thigh', 'left thigh'] as const;
 export type Surface = (typeof SURFACES)[number];
 
+/** Two schools of how a juggled ball is met. */
+export const CONTACT_SCHOOLS = ['toe-up', 'laces'] as const;
+export type ContactSchool = (typeof CONTACT_SCHOOLS)[number];
+export const CONTACT_WORDS: Record<ContactSchool, string> = {
+  'toe-up': 'toe up, a little back-spin, the ball stays close',
+  laces: 'laces, no spin, flat foot',
+};
+
+/** Two schools of how the feet share the work. */
+export const FOOT_ORDERS = ['alternate', 'catch-up'] as const;
+export type FootOrder = (typeof FOOT_ORDERS)[number];
+export const FOOT_ORDER_WORDS: Record<FootOrder, string> = {
+  alternate: 'left and right in turn from the first day',
+  'catch-up': 'an extra dose for the other foot until it has caught up',
+};
+
 export const KIT = ['ball', 'cones', 'wall', 'mini-goal', 'tennis ball'] as const;
 export type Kit = (typeof KIT)[number];
 

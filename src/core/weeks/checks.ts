@@ -9,7 +9,7 @@ export interface ReleaseProblem {
 
 /**
  * What must be mended before a week can be released: a week needs work in it, every drill must be known,
- * and heading stays out of squads below the heading age (job page 12).
+ * heading stays out of squads below the heading age, and no overhead or wall drill goes out without its caution (job page 12).
  * @param headingAge lowest age (years) at which heading is allowed.
  * @param youngest age in years of the youngest player of the squad; null when the squad is empty.
  */
@@ -35,6 +35,11 @@ export function releaseProblems(
         });
       } else if (drill.loads.includes('heading') && youngest !== null && youngest < headingAge) {
         problems.push({ field: `sessions.${s}`, sentence: `“${drill.name}” has heading, and this squad heads from age ${headingAge}.` });
+      } else if ((drill.loads.includes('overhead') || drill.kit.includes('wall')) && drill.cautions.length === 0) {
+        problems.push({
+          field: `sessions.${s}`,
+          sentence: `“${drill.name}” has no caution. Open the drill and write one before it goes to players.`,
+        });
       }
     }
   });

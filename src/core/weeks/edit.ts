@@ -61,6 +61,30 @@ export function moveById(plan: WeekPlan, id: string, by: -1 | 1): WeekPlan {
   };
 }
 
+const insertAt = <T>(list: readonly T[], at: number, one: T): T[] => [...list.slice(0, at), one, ...list.slice(at)];
+
+/** Moves an item to a place (from 0) in any block of the week; the place is counted without the item itself. Unknown ids change nothing. */
+export function moveItemTo(plan: WeekPlan, itemId: string, blockId: string, at: number): WeekPlan {
+  const item = plan.sessions.flatMap((s) => s.blocks.flatMap((b) => b.items)).find((one) => one.id === itemId);
+  const there = plan.sessions.some((session) => session.blocks.some((block) => block.id === blockId));
+  if (!item || !there) return plan;
+  return changeBlock(removeById(plan, itemId), blockId, (block) => ({ ...block, items: insertAt(block.items, at, item) }));
+}
+
+/** Moves a block to a place in any session of the week. */
+export function moveBlockTo(plan: WeekPlan, blockId: string, sessionId: string, at: number): WeekPlan {
+  const block = plan.sessions.flatMap((session) => session.blocks).find((one) => one.id === blockId);
+  if (!block || !plan.sessions.some((session) => session.id === sessionId)) return plan;
+  return changeSession(removeById(plan, blockId), sessionId, (session) => ({ ...session, blocks: insertAt(session.blocks, at, block) }));
+}
+
+/** Moves a session to a place among the sessions. */
+export function moveSessionTo(plan: WeekPlan, sessionId: string, at: number): WeekPlan {
+  const session = plan.sessions.find((one) => one.id === sessionId);
+  if (!session) return plan;
+  return { ...plan, sessions: insertAt(without(plan.sessions, sessionId), at, session) };
+}
+
 /** Gives an item another length of timed work; a pace ladder keeps its shares, to whole seconds. */
 export function withSeconds(item: Item, seconds: number): Item {
   if (!('seconds' in item.dose)) return item;

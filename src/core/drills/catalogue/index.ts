@@ -1,10 +1,11 @@
 import { Drill } from '../schema.ts';
 import { ballMastery } from './ball-mastery.ts';
 import { dribbling } from './dribbling.ts';
+import { firstTouch } from './first-touch.ts';
 import { footwork } from './footwork.ts';
 import { juggling } from './juggling.ts';
+import { shooting } from './shooting.ts';
 import { stretch } from './stretch.ts';
-import { touchAndShot } from './touch-and-shot.ts';
 import { turns } from './turns.ts';
 import { wall } from './wall.ts';
 
@@ -15,7 +16,8 @@ export const CATALOGUE: readonly Drill[] = [
   ...juggling,
   ...dribbling,
   ...turns,
-  ...touchAndShot,
+  ...firstTouch,
+  ...shooting,
   ...footwork,
   ...stretch,
 ].map((drill) => Drill.parse(drill));

@@ -1,10 +1,26 @@
 import type { z } from 'zod';
+import { groundOf, layOut, UNKNOWN_STEP } from '../../yard/index.ts';
 import type { Drill } from '../schema.ts';
 
 type Input = z.input<typeof Drill>;
-type Defaulted = 'version' | 'group' | 'aliases' | 'easier' | 'cautions' | 'loads' | 'minAge' | 'courseSeconds';
+type Defaulted =
+  | 'version'
+  | 'group'
+  | 'aliases'
+  | 'easier'
+  | 'cautions'
+  | 'loads'
+  | 'minAge'
+  | 'maxAge'
+  | 'courseSeconds'
+  | 'kit'
+  | 'space'
+  | 'touchesPerRep'
+  | 'bands';
 
-/** A shipped drill at its first version, with the plain defaults filled in: what is not said is "none". */
+export const SPOT = { length: 2, width: 2 };
+
+/** A shipped drill at its first version, with the plain defaults filled in: a ball on the spot, and else "none". A layout says its own space. */
 export function drill(given: Omit<Input, Defaulted> & Partial<Pick<Input, Defaulted>>): Input {
   return {
     version: 1,
@@ -14,19 +30,18 @@ export function drill(given: Omit<Input, Defaulted> & Partial<Pick<Input, Defaul
     cautions: [],
     loads: [],
     minAge: null,
+    maxAge: null,
     courseSeconds: null,
+    kit: ['ball'],
+    space: given.layout ? groundOf(layOut(given.layout).placed, UNKNOWN_STEP) : SPOT,
+    touchesPerRep: 1,
+    bands: [],
     ...given,
   };
 }
 
 /** Pace figures that are the project's estimates. */
-export const guess = (easy: number, usual: number, fast: number, ceiling: number) => ({
-  easy,
-  usual,
-  fast,
-  ceiling,
-  estimated: true,
-});
+export const guess = (easy: number, usual: number, fast: number, ceiling: number) => ({ easy, usual, fast, ceiling, estimated: true });
 
 /** An estimated band. */
 export const band = (per: number | null, starting: number, steady: number, strong: number) => ({
@@ -37,6 +52,14 @@ export const band = (per: number | null, starting: number, steady: number, stron
   estimated: true,
 });
 
-export const SPOT = { length: 2, width: 2 };
+/** The counting rule of work that is not counted. */
+export const uncounted = (counts: string) => ({ unit: 'second', counts, doesNotCount: 'Nothing is counted here.' });
+
+/** A fault and its correction. */
+export const fault = (wrong: string, mend: string) => ({ wrong, mend });
+
 export const HOP_CAUTION = 'Hop on soft, flat ground and stop if the leg or foot hurts.';
 export const WALL_CAUTION = 'Use a wall away from windows, with shoes on and nothing to trip over behind you.';
+export const HIGH_CAUTION = 'Look up for lamps, branches and other people before you play the ball high.';
+export const GROUND_CAUTION = 'Flat, dry ground, and nothing to trip over.';
+export const SHOT_CAUTION = 'Nobody behind the goal, and no window in the line of the shot.';

@@ -1,0 +1,71 @@
+import { z } from 'zod';
+import { type FittedLayout, fitLayout, type Ground, groundInWords, UNKNOWN_STEP } from '../yard/index.ts';
+import type { Drill } from './schema.ts';
+import { KIT, type Kit, STAND_INS } from './terms.ts';
+
+const metres = (what: string) =>
+  z.number(`${what} must be a number of meters.`).min(0.5, `${what} is at least half a meter.`).max(100, `${what} is at most 100 m.`);
+
+/** What a player says once is at home: kit, free ground in metres, and the own step. Null is "not said". */
+export const Home = z.object({
+  has: z.array(z.enum(KIT)),
+  yard: z.object({ length: metres('The length of the yard'), width: metres('The width of the yard') }).nullable(),
+  /** Metres of one big step. */
+  step: z
+    .number('The step must be a number of meters.')
+    .min(0.2, 'A step is at least 0.2 m.')
+    .max(1.5, 'A step is at most 1.5 m.')
+    .nullable(),
+});
+export type Home = z.infer<typeof Home>;
+
+/** Everyone finds something to stand in for these; a ball and a wall nobody can make up. */
+const EASY_STAND_INS: readonly Kit[] = ['cones', 'mini-goal', 'tennis ball'];
+
+/** How a drill looks at one player's home. */
+export interface AtHome {
+  can: boolean;
+  /** What stands in for kit that is not there. */
+  standIns: { kit: Kit; use: string }[];
+  /** What keeps it from being done there, each in words. */
+  lacks: string[];
+  layout: FittedLayout | null;
+}
+
+/** Whether ground of the drill's own size fits a yard, either way round. */
+const hasRoom = (need: Ground, yard: Ground) =>
+  (need.length <= yard.length && need.width <= yard.width) || (need.width <= yard.length && need.length <= yard.width);
+
+/**
+ * A drill at a player's home: with its stand-ins, its layout fitted to the yard, or what keeps it from being done there.
+ * @param home null when the player has not said yet what is there: then nothing is held against it.
+ */
+export function atHome(drill: Drill, home: Home | null, mirror = false): AtHome {
+  const missing = home ? drill.kit.filter((kit) => !home.has.includes(kit)) : [];
+  const standIns = missing.filter((kit) => EASY_STAND_INS.includes(kit)).map((kit) => ({ kit, use: STAND_INS[kit].join(', ') }));
+  const lacks = missing.filter((kit) => !EASY_STAND_INS.includes(kit)).map((kit) => `no ${kit}`);
+  const yard = home?.yard ?? null;
+  const layout = drill.layout ? fitLayout(drill.layout, yard, home?.step ?? UNKNOWN_STEP, mirror) : null;
+  if (yard && (drill.layout ? !layout : !hasRoom(drill.space, yard))) lacks.push(`needs ${groundInWords(drill.space)}`);
+  return { can: lacks.length === 0, standIns, lacks, layout };
+}
+
+/**
+ * The nearest drill that can be done at a home in place of one that cannot: first along easier and harder links, then of the
+ * same family with the same measure, then of the same family. Null when there is none.
+ */
+export function nearestDrill(drill: Drill, home: Home | null, drills: readonly Drill[]): Drill | null {
+  const near = (id: string) => drills.filter((one) => one.easier.includes(id) || drills.find((d) => d.id === id)?.easier.includes(one.id));
+  const fits = (one: Drill) => one.id !== drill.id && atHome(one, home).can && !one.loads.includes('heading');
+  const seen = new Set([drill.id]);
+  let ring = [drill.id];
+  for (let distance = 1; distance <= 3 && ring.length > 0; distance++) {
+    const next = ring.flatMap(near).filter((one) => !seen.has(one.id));
+    const found = next.find((one) => fits(one) && one.family === drill.family);
+    if (found) return found;
+    for (const one of next) seen.add(one.id);
+    ring = [...new Set(next.map((one) => one.id))];
+  }
+  const family = drills.filter((one) => one.family === drill.family && fits(one));
+  return family.find((one) => one.measure === drill.measure) ?? family[0] ?? null;
+}

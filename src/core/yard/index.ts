@@ -1,0 +1,22 @@
+export {
+  type Box,
+  boxOf,
+  type FittedLayout,
+  fitLayout,
+  fitsInto,
+  type Ground,
+  groundInWords,
+  groundOf,
+  layOut,
+  MARGIN_METRES,
+  scaleMoves,
+  stepFromHeight,
+  stepFromTen,
+  UNKNOWN_STEP,
+} from './fit.ts';
+export { type GuideStep, placingGuide } from './guide.ts';
+export { moveInWords, movesInWords, readMoves, stepInWords } from './moves.ts';
+export { crookedLines, inLine, mirrorMoves, type Placed, placeMoves, placeText } from './place.ts';
+export { ACTIONS, type Leg, legInWords, metresOf, type Route, readRoute } from './route.ts';
+export { Layout } from './schema.ts';
+export { LayoutProblem, type Move, type Point } from './types.ts';
