@@ -12,6 +12,8 @@ export interface Endpoint<P extends z.ZodType = z.ZodType, B extends z.ZodType =
   params: P;
   body: B;
   response: R;
+  /** What the answer is when it is not JSON: its media type and the name a browser saves it under. */
+  file?: { mediaType: string; name: string };
 }
 
 /** Keeps the exact types of an endpoint's schemas. */

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { LEVELS } from '../core/drills/terms.ts';
+import { Home } from '../core/drills/home.ts';
+import { KIT, LEVELS } from '../core/drills/terms.ts';
 import { PublishedWeek } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
 import {
@@ -40,8 +41,17 @@ export const ThisWeek = z.object({
       content: PublishedWeek,
     })
     .nullable(),
-  /** When the next week opens; null when none is planned. */
-  nextOpensAt: Instant.nullable(),
+  /** What the coach changed since the week was first released, newest revision beside the one before it. */
+  changes: z.array(z.string()),
+  /** The next week, so that kit can be found in time; a surprise says only when it opens. */
+  upcoming: z
+    .object({
+      opensAt: Instant,
+      /** Null for a surprise. */
+      about: z.object({ number: z.number().int(), title: z.string(), focus: z.string(), kit: z.array(z.enum(KIT)) }).nullable(),
+    })
+    .nullable(),
+  home: Home.nullable(),
   runner: RunnerView,
   numbers: z.array(NumberToBeat),
   /** Sessions of the week that are done, by id. */
@@ -142,6 +152,15 @@ export const CLIP_SECONDS_MAX = 180;
 export const CLIP_BYTES_MAX = 300 * 1024 * 1024;
 
 export const go = {
+  home: endpoint({
+    method: 'PUT',
+    path: '/go/home',
+    act: 'say what is at home',
+    summary: 'Keeps what kit and ground a player has; every drill is then shown as it can be done there.',
+    params: NoParams,
+    body: Home,
+    response: Home,
+  }),
   thisWeek: endpoint({
     method: 'GET',
     path: '/go/this-week',

@@ -53,7 +53,10 @@ export function openApiDocument(areas: Record<string, Record<string, Endpoint>>)
           ? {}
           : { requestBody: { required: true, content: { 'application/json': { schema: schemaOf(one.body, 'input') } } } }),
         responses: {
-          200: { description: 'As asked.', content: { 'application/json': { schema: schemaOf(one.response, 'output') } } },
+          200: {
+            description: 'As asked.',
+            content: { [one.file?.mediaType ?? 'application/json']: { schema: schemaOf(one.response, 'output') } },
+          },
           default: { description: 'A problem.', content: { 'application/problem+json': { schema: problem } } },
         },
       };

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { LEVELS } from '../core/drills/terms.ts';
+import { CONTACT_SCHOOLS, LEVELS } from '../core/drills/terms.ts';
 import { endpoint } from './endpoint.ts';
 import {
   FootName,
@@ -76,6 +76,10 @@ export const PlayerPage = MyFeet.extend({
   playerId: Id,
   level: z.enum(LEVELS),
   strongerFoot: StrongerFootName,
+  squadId: Id,
+  /** The own school of contact; null follows the squad's. */
+  contactSchool: z.enum(CONTACT_SCHOOLS).nullable(),
+  squadSchool: z.enum(CONTACT_SCHOOLS),
   age: z.number().int(),
   quietDays: z.number().int(),
   quiet: z.boolean(),

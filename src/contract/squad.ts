@@ -1,6 +1,8 @@
 import { z } from 'zod';
+import { CONTACT_SCHOOLS, FOOT_ORDERS } from '../core/drills/terms.ts';
 import { endpoint } from './endpoint.ts';
 import { Day, FootName, Id, Instant, LineView, NoParams, Nothing, StreakView, StripView } from './parts.ts';
+import { Feed } from './weeks.ts';
 
 export const Today = z.object({
   squad: z.object({ id: Id, name: z.string(), town: z.string(), code: z.string(), timeZone: z.string() }),
@@ -23,8 +25,20 @@ export type Today = z.infer<typeof Today>;
 export const CellState = z.enum(['done', 'part', 'scores only', 'to do', 'not done', 'ahead']);
 export type CellState = z.infer<typeof CellState>;
 
+export const Choices = z.object({
+  contactSchool: z.enum(CONTACT_SCHOOLS),
+  footOrder: z.enum(FOOT_ORDERS),
+  sessionMinutes: z
+    .number('The minutes of a session must be a number.')
+    .int('The minutes of a session must be a whole number.')
+    .min(5, 'A session has at least 5 minutes.')
+    .max(120, 'A session has at most 120 minutes.'),
+});
+export type Choices = z.infer<typeof Choices>;
+
 export const Register = z.object({
   squad: z.object({ id: Id, name: z.string(), timeZone: z.string() }),
+  choices: Choices,
   weeks: z.array(z.object({ id: Id, number: z.number().int(), title: z.string() })),
   week: z.object({ id: Id, number: z.number().int(), title: z.string(), opensAt: Instant, closesAt: Instant }).nullable(),
   sessions: z.array(z.object({ id: Id, name: z.string(), day: z.number().int().nullable() })),
@@ -55,6 +69,9 @@ export const Child = z.object({
   ),
   lines: z.array(LineView),
   streak: StreakView,
+  squadId: Id,
+  /** Calendar addresses of this child that still work. */
+  feeds: z.array(Feed),
 });
 export type Child = z.infer<typeof Child>;
 
@@ -84,6 +101,24 @@ export const squad = {
     params: z.object({ squad: Id, week: Id.optional() }),
     body: Nothing,
     response: Register,
+  }),
+  choices: endpoint({
+    method: 'PUT',
+    path: '/squads/{squad}/choices',
+    act: 'set squad choices',
+    summary: 'The squad’s schools of contact and foot order, and how long its sessions may be.',
+    params: z.object({ squad: Id }),
+    body: Choices,
+    response: Choices,
+  }),
+  playerSchool: endpoint({
+    method: 'PUT',
+    path: '/squads/{squad}/players/{player}/school',
+    act: 'set a player’s school',
+    summary: 'Lets a player learn by the other school of contact; null follows the squad.',
+    params: z.object({ squad: Id, player: Id }),
+    body: z.object({ contactSchool: z.enum(CONTACT_SCHOOLS).nullable() }),
+    response: z.object({ contactSchool: z.enum(CONTACT_SCHOOLS).nullable() }),
   }),
   family: endpoint({
     method: 'GET',

@@ -1,6 +1,10 @@
 import { z } from 'zod';
-import { WeekPlan } from '../core/weeks/schema.ts';
+import { Home } from '../core/drills/home.ts';
+import { CONTACT_SCHOOLS, FOOT_ORDERS, LEVELS } from '../core/drills/terms.ts';
+import { WeekFile } from '../core/formats/index.ts';
+import { PublishedWeek, Session, WeekPlan } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
+import { NumberToBeat, RunnerView } from './go.ts';
 import { Day, Id, Instant, Nothing } from './parts.ts';
 
 const WeekState = z.enum(['draft', 'released', 'open', 'closed']);
@@ -17,6 +21,8 @@ export const WeekRow = z.object({
   closesAt: Instant.nullable(),
   /** True when the plan was changed after the newest release. */
   changed: z.boolean(),
+  /** Hidden from players until it opens. */
+  surprise: z.boolean(),
 });
 export type WeekRow = z.infer<typeof WeekRow>;
 
@@ -44,8 +50,53 @@ export const Release = z.object({
       minute: z.number().int().min(0, 'Minutes are 0 to 59.').max(59, 'Minutes are 0 to 59.'),
     }),
   ]),
+  /** Keeps title and content from players until the week opens. */
+  surprise: z.boolean().default(false),
 });
-export type Release = z.infer<typeof Release>;
+export type Release = z.input<typeof Release>;
+
+export const Facts = z.object({
+  sessionMinutes: z.number().int(),
+  headingAge: z.number().int(),
+  footOrder: z.enum(FOOT_ORDERS),
+  contactSchool: z.enum(CONTACT_SCHOOLS),
+  players: z.array(
+    z.object({
+      id: Id,
+      nickname: z.string(),
+      age: z.number().int(),
+      level: z.enum(LEVELS),
+      home: Home.nullable(),
+    }),
+  ),
+  met: z.array(z.string()),
+  earlier: z.array(z.object({ number: z.number().int(), newSkills: z.array(z.string()), drills: z.array(z.string()) })),
+  meanTouches: z.number().nullable(),
+});
+export type Facts = z.infer<typeof Facts>;
+
+/** A draft as one player would get it. */
+export const Preview = z.object({
+  nickname: z.string(),
+  content: PublishedWeek,
+  runner: RunnerView,
+  home: Home.nullable(),
+  numbers: z.array(NumberToBeat),
+});
+export type Preview = z.infer<typeof Preview>;
+
+export const Template = z.object({ id: Id, name: z.string(), sessions: z.array(Session), madeAt: Instant });
+export type Template = z.infer<typeof Template>;
+
+export const Feed = z.object({
+  id: Id,
+  /** Null: the squad's calendar. */
+  playerId: Id.nullable(),
+  nickname: z.string().nullable(),
+  madeAt: Instant,
+  madeBy: z.string(),
+});
+export type Feed = z.infer<typeof Feed>;
 
 export const weeks = {
   list: endpoint({
@@ -63,7 +114,13 @@ export const weeks = {
     act: 'make a week',
     summary: 'Makes the next week as an empty draft. Sending the same id twice makes one week.',
     params: z.object({ squad: Id }),
-    body: z.object({ id: Id }),
+    body: z.object({
+      id: Id,
+      /** Starts from a copy of this week of the squad. */
+      fromWeek: Id.optional(),
+      /** Starts from this template. */
+      fromTemplate: Id.optional(),
+    }),
     response: WeekDetail,
   }),
   open: endpoint({
@@ -92,5 +149,129 @@ export const weeks = {
     params: z.object({ week: Id }),
     body: Release,
     response: WeekDetail,
+  }),
+  move: endpoint({
+    method: 'PUT',
+    path: '/weeks/{week}/date',
+    act: 'move a week',
+    summary: 'Gives a week that players do not see yet another Monday.',
+    params: z.object({ week: Id }),
+    body: z.object({ startsOn: Day }),
+    response: WeekDetail,
+  }),
+  facts: endpoint({
+    method: 'GET',
+    path: '/weeks/{week}/facts',
+    act: 'see planner facts',
+    summary: 'What the planner must know of the squad to check this week.',
+    params: z.object({ week: Id }),
+    body: Nothing,
+    response: Facts,
+  }),
+  preview: endpoint({
+    method: 'GET',
+    path: '/weeks/{week}/preview/{player}',
+    act: 'preview a week',
+    summary: 'The saved draft as one player would get it: numbers, stand-ins, school.',
+    params: z.object({ week: Id, player: Id }),
+    body: Nothing,
+    response: Preview,
+  }),
+  exportWeek: endpoint({
+    method: 'GET',
+    path: '/weeks/{week}/bundle',
+    act: 'export a week',
+    summary: 'A week with its drills as a file of the published format.',
+    params: z.object({ week: Id }),
+    body: Nothing,
+    response: WeekFile,
+    file: { mediaType: 'application/json', name: 'week.json' },
+  }),
+  doseCsv: endpoint({
+    method: 'GET',
+    path: '/weeks/{week}/dose',
+    act: 'export a week',
+    summary: 'What each item of a week costs, as CSV.',
+    params: z.object({ week: Id }),
+    body: Nothing,
+    response: z.string(),
+    file: { mediaType: 'text/csv', name: 'dose.csv' },
+  }),
+  calendarFile: endpoint({
+    method: 'GET',
+    path: '/weeks/{week}/calendar',
+    act: 'export a week',
+    summary: 'The sessions of a week as an iCalendar file.',
+    params: z.object({ week: Id }),
+    body: Nothing,
+    response: z.string(),
+    file: { mediaType: 'text/calendar', name: 'week.ics' },
+  }),
+  importWeek: endpoint({
+    method: 'POST',
+    path: '/squads/{squad}/bundles',
+    act: 'import a week',
+    summary: 'Makes the next week of a squad from a file; drills it lacks come along.',
+    params: z.object({ squad: Id }),
+    body: z.object({ id: Id, file: WeekFile }),
+    response: z.object({ week: WeekDetail, broughtAlong: z.array(z.string()) }),
+  }),
+  templates: endpoint({
+    method: 'GET',
+    path: '/squads/{squad}/templates',
+    act: 'list templates',
+    summary: 'What the coaches of a squad keep to start from.',
+    params: z.object({ squad: Id }),
+    body: Nothing,
+    response: z.object({ templates: z.array(Template) }),
+  }),
+  keepTemplate: endpoint({
+    method: 'POST',
+    path: '/squads/{squad}/templates',
+    act: 'keep a template',
+    summary: 'Keeps sessions under a name. Sending the same id twice keeps one.',
+    params: z.object({ squad: Id }),
+    body: z.object({
+      id: Id,
+      name: z.string().trim().min(1, 'Give the template a name.').max(60, 'The name has at most 60 letters.'),
+      sessions: z.array(Session).min(1, 'A template needs at least one session.').max(7, 'At most 7 sessions.'),
+    }),
+    response: Template,
+  }),
+  dropTemplate: endpoint({
+    method: 'DELETE',
+    path: '/templates/{template}',
+    act: 'drop a template',
+    summary: 'Throws a template away.',
+    params: z.object({ template: Id }),
+    body: Nothing,
+    response: z.object({ id: Id }),
+  }),
+  feeds: endpoint({
+    method: 'GET',
+    path: '/squads/{squad}/feeds',
+    act: 'list feeds',
+    summary: 'Calendar addresses of a squad that still work. The addresses themselves are not kept.',
+    params: z.object({ squad: Id }),
+    body: Nothing,
+    response: z.object({ feeds: z.array(Feed) }),
+  }),
+  makeFeed: endpoint({
+    method: 'POST',
+    path: '/squads/{squad}/feeds',
+    act: 'make a feed',
+    summary: 'Makes a calendar address: of the squad, or of one player. It is shown this once.',
+    params: z.object({ squad: Id }),
+    body: z.object({ id: Id, player: Id.nullable() }),
+    response: z.object({ feed: Feed, address: z.string() }),
+  }),
+  revokeFeed: endpoint({
+    method: 'DELETE',
+    path: '/feeds/{feed}',
+    act: 'revoke a feed',
+    summary: 'Makes a calendar address stop working at once.',
+    params: z.object({ feed: Id }),
+    body: Nothing,
+    response: z.object({ id: Id }),
   }),
 };

@@ -2,7 +2,7 @@ import { and, eq, isNull } from 'drizzle-orm';
 import type { Act } from '../contract/acts.ts';
 import type { Actor } from './auth/actor.ts';
 import type { Db } from './db/connection.ts';
-import { clips, decisions, scores, squadPlayers, weeks } from './db/schema.ts';
+import { clips, decisions, feeds, scores, squadPlayers, templates, weeks } from './db/schema.ts';
 import { notFound, Problem } from './problems.ts';
 
 /** What an act is done to; at most one of them is named. */
@@ -13,6 +13,8 @@ export type Subject =
   | { score: string }
   | { decision: string }
   | { clip: string }
+  | { template: string }
+  | { feed: string }
   | null;
 
 /** Where a subject belongs. */
@@ -35,13 +37,29 @@ const always: Rule = () => true;
 /** Who may do what: the kinds of people an act is open to at all, and the tie they need to its subject. */
 const RULES: Record<Act, { kinds: readonly Actor['kind'][]; tie: Rule }> = {
   'see myself': { kinds: ['nobody', 'coach', 'player', 'guardian'], tie: always },
-  'see the shelf': { kinds: ['coach', 'player', 'guardian'], tie: always },
+  'see the shelf': { kinds: ['coach'], tie: coachOfSquad },
+  'save a drill': { kinds: ['coach'], tie: coachOfSquad },
+  'archive a drill': { kinds: ['coach'], tie: coachOfSquad },
+  'export drills': { kinds: ['coach'], tie: coachOfSquad },
+  'import drills': { kinds: ['coach'], tie: coachOfSquad },
   'list weeks': { kinds: ['coach'], tie: coachOfSquad },
   'make a week': { kinds: ['coach'], tie: coachOfSquad },
   'open a week': { kinds: ['coach'], tie: coachOfSquad },
   'save a week': { kinds: ['coach'], tie: coachOfSquad },
   'release a week': { kinds: ['coach'], tie: coachOfSquad },
+  'move a week': { kinds: ['coach'], tie: coachOfSquad },
+  'see planner facts': { kinds: ['coach'], tie: coachOfSquad },
+  'preview a week': { kinds: ['coach'], tie: coachOfSquad },
+  'export a week': { kinds: ['coach'], tie: coachOfSquad },
+  'import a week': { kinds: ['coach'], tie: coachOfSquad },
+  'list templates': { kinds: ['coach'], tie: coachOfSquad },
+  'keep a template': { kinds: ['coach'], tie: coachOfSquad },
+  'drop a template': { kinds: ['coach'], tie: coachOfSquad },
+  'list feeds': { kinds: ['coach'], tie: coachOfSquad },
+  'make a feed': { kinds: ['coach', 'guardian'], tie: anyOf(coachOfSquad, theirGuardian) },
+  'revoke a feed': { kinds: ['coach', 'guardian'], tie: anyOf(coachOfSquad, theirGuardian) },
   'see this week': { kinds: ['player'], tie: always },
+  'say what is at home': { kinds: ['player'], tie: always },
   'send a go': { kinds: ['player'], tie: always },
   'send a run': { kinds: ['player'], tie: always },
   'announce a clip': { kinds: ['player'], tie: always },
@@ -54,6 +72,8 @@ const RULES: Record<Act, { kinds: readonly Actor['kind'][]; tie: Rule }> = {
   'see today': { kinds: ['coach'], tie: coachOfSquad },
   'see the register': { kinds: ['coach'], tie: coachOfSquad },
   'see a player': { kinds: ['coach'], tie: coachOfSquad },
+  'set squad choices': { kinds: ['coach'], tie: coachOfSquad },
+  'set a player’s school': { kinds: ['coach'], tie: coachOfSquad },
   'see my feet': { kinds: ['player'], tie: always },
   'see my family': { kinds: ['guardian'], tie: always },
   'give consent': { kinds: ['guardian'], tie: theirGuardian },
@@ -75,6 +95,13 @@ function homeOf(db: Db, subject: Subject): Home | null {
   if ('week' in subject) {
     const row = db.select({ squad: weeks.squadId }).from(weeks).where(eq(weeks.id, subject.week)).get();
     return row ? { squad: row.squad, player: null } : null;
+  }
+  if ('template' in subject) {
+    const row = db.select({ squad: templates.squadId }).from(templates).where(eq(templates.id, subject.template)).get();
+    return row ? { squad: row.squad, player: null } : null;
+  }
+  if ('feed' in subject) {
+    return db.select({ squad: feeds.squadId, player: feeds.playerId }).from(feeds).where(eq(feeds.id, subject.feed)).get() ?? null;
   }
   if ('score' in subject) {
     return db.select({ squad: scores.squadId, player: scores.playerId }).from(scores).where(eq(scores.id, subject.score)).get() ?? null;

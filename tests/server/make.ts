@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { GoSent, ScoreSent } from '../../src/contract/go.ts';
+import type { Drill } from '../../src/core/drills/index.ts';
 import type { Item, WeekPlan } from '../../src/core/weeks/index.ts';
 import { type Actor, actorOf, NOBODY } from '../../src/server/auth/actor.ts';
 import { readConfig } from '../../src/server/config.ts';
@@ -14,7 +15,7 @@ import type { Problem } from '../../src/server/problems.ts';
 import { giveConsent } from '../../src/server/squad/family.ts';
 import { addAccount, addCoach, addGuardian, addPlayer, addSquad } from '../../src/server/squad/people.ts';
 import { makeWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
-import { aBlock, anItem, aSession, timed } from '../core/make.ts';
+import { aBlock, anItem, aSession, drillOf, timed } from '../core/make.ts';
 
 /** Monday, November 2nd 2026, 10:00 in Chicago. */
 export const MONDAY_TEN = Date.UTC(2026, 10, 2, 16);
@@ -116,6 +117,16 @@ export function aPlan(
 ): WeekPlan {
   return { title: 'Both soles', focus: 'Light feet', sessions: [{ ...aSession([aBlock('challenge', items)]), name: 'Quick feet' }] };
 }
+
+/** A sound drill of a squad's own. */
+export const anOwnDrill = (change: Partial<Drill> = {}): Drill => ({
+  ...drillOf('inside-taps'),
+  id: 'own-driveway-taps',
+  name: 'Driveway taps',
+  aliases: ['chalk taps'],
+  easier: ['inside-taps'],
+  ...change,
+});
 
 /** Makes, saves and releases a week now. Returns its id. */
 export function releaseNow(town: Town, plan: WeekPlan = aPlan(), squad = town.squad, coach = town.coach): string {

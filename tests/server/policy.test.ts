@@ -1,21 +1,29 @@
 import { expect } from 'chai';
 import { ACTS } from '../../src/contract/acts.ts';
 import { contract } from '../../src/contract/index.ts';
+import { drillFile } from '../../src/core/formats/index.ts';
 import type { Actor } from '../../src/server/auth/actor.ts';
 import { announceClip, clipState, deleteClip } from '../../src/server/clips/clips.ts';
+import { archiveDrill, exportDrills, importDrills, saveDrill } from '../../src/server/drills/own.ts';
 import { shelf } from '../../src/server/drills/shelf.ts';
+import { saveHome } from '../../src/server/go/home.ts';
 import { sendGo } from '../../src/server/go/send-go.ts';
 import { sendRun } from '../../src/server/go/send-run.ts';
 import { thisWeek } from '../../src/server/go/this-week.ts';
 import { allow } from '../../src/server/policy.ts';
 import { myFeet, playerPage } from '../../src/server/progress/feet.ts';
 import { decideScore, reviewQueue, undoDecision } from '../../src/server/review/review.ts';
+import { setChoices, setPlayerSchool } from '../../src/server/squad/choices.ts';
 import { family, giveConsent } from '../../src/server/squad/family.ts';
 import { me } from '../../src/server/squad/me.ts';
 import { register } from '../../src/server/squad/register.ts';
 import { today } from '../../src/server/squad/today.ts';
-import { listWeeks, makeWeek, openWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
-import { aGo, aPlan, aScore, openTown, outcome, releaseNow, sayYes, type Town, uuid } from './make.ts';
+import { plannerFacts, previewWeek } from '../../src/server/weeks/facts.ts';
+import { listFeeds, makeFeed, revokeFeed } from '../../src/server/weeks/feeds.ts';
+import { doseCsv, exportWeek, importWeek, weekCalendar } from '../../src/server/weeks/files.ts';
+import { dropTemplate, keepTemplate, listTemplates } from '../../src/server/weeks/templates.ts';
+import { listWeeks, makeWeek, moveWeek, openWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
+import { aGo, anOwnDrill, aPlan, aScore, openTown, outcome, releaseNow, sayYes, type Town, uuid } from './make.ts';
 
 const PEOPLE = ['coach', 'otherCoach', 'player', 'otherPlayer', 'strangerPlayer', 'guardian', 'otherGuardian', 'nobody'] as const;
 type Person = (typeof PEOPLE)[number];
@@ -26,6 +34,9 @@ interface Things {
   score: string;
   decision: string;
   clip: string;
+  template: string;
+  feed: string;
+  drill: string;
 }
 
 interface Row {
@@ -40,7 +51,20 @@ const PLAYERS = ['player', 'otherPlayer', 'strangerPlayer'] as const;
 /** One row for each endpoint of the contract, by "area.name". */
 const ROWS: Record<string, Row> = {
   'accounts.me': { open: PEOPLE, call: (t, a) => me(t.context, a) },
-  'drills.shelf': { open: PEOPLE.filter((p) => p !== 'nobody'), call: (t, a) => shelf(t.context, a) },
+  'drills.shelf': { open: COACH, call: (t, a) => shelf(t.context, a, { squad: t.squad }) },
+  'drills.save': {
+    open: COACH,
+    call: (t, a) => {
+      const content = anOwnDrill({ id: `own-${uuid()}` });
+      return saveDrill(t.context, a, { squad: t.squad, drill: content.id, basedOn: null, content, newRecords: false });
+    },
+  },
+  'drills.archive': { open: COACH, call: (t, a, { drill }) => archiveDrill(t.context, a, { squad: t.squad, drill, archived: true }) },
+  'drills.exportDrills': { open: COACH, call: (t, a) => exportDrills(t.context, a, { squad: t.squad }) },
+  'drills.importDrills': {
+    open: COACH,
+    call: (t, a) => importDrills(t.context, a, { squad: t.squad, dryRun: false, file: drillFile([anOwnDrill({ id: `own-${uuid()}` })]) }),
+  },
   'weeks.list': { open: COACH, call: (t, a) => listWeeks(t.context, a, { squad: t.squad }) },
   'weeks.make': { open: COACH, call: (t, a) => makeWeek(t.context, a, { squad: t.squad, id: uuid() }) },
   'weeks.open': { open: COACH, call: (t, a, { week }) => openWeek(t.context, a, { week }) },
@@ -49,6 +73,36 @@ const ROWS: Record<string, Row> = {
     call: (t, a, { week }) => saveWeek(t.context, a, { week, draft: openWeek(t.context, t.coach, { week }).draft, plan: aPlan() }),
   },
   'weeks.release': { open: COACH, call: (t, a, { week }) => releaseWeek(t.context, a, { week, when: { kind: 'now' } }) },
+  'weeks.move': {
+    open: COACH,
+    call: (t, a) => {
+      const id = uuid();
+      makeWeek(t.context, t.coach, { squad: t.squad, id });
+      return moveWeek(t.context, a, { week: id, startsOn: '2027-03-01' });
+    },
+  },
+  'weeks.facts': { open: COACH, call: (t, a, { week }) => plannerFacts(t.context, a, { week }) },
+  'weeks.preview': { open: COACH, call: (t, a, { week }) => previewWeek(t.context, a, { week, player: t.player.playerId }) },
+  'weeks.exportWeek': { open: COACH, call: (t, a, { week }) => exportWeek(t.context, a, { week }) },
+  'weeks.doseCsv': { open: COACH, call: (t, a, { week }) => doseCsv(t.context, a, { week }) },
+  'weeks.calendarFile': { open: COACH, call: (t, a, { week }) => weekCalendar(t.context, a, { week }) },
+  'weeks.importWeek': {
+    open: COACH,
+    call: (t, a, { week }) => importWeek(t.context, a, { squad: t.squad, id: uuid(), file: exportWeek(t.context, t.coach, { week }) }),
+  },
+  'weeks.templates': { open: COACH, call: (t, a) => listTemplates(t.context, a, { squad: t.squad }) },
+  'weeks.keepTemplate': {
+    open: COACH,
+    call: (t, a) => keepTemplate(t.context, a, { squad: t.squad, id: uuid(), name: 'Wall night', sessions: aPlan().sessions }),
+  },
+  'weeks.dropTemplate': { open: COACH, call: (t, a, { template }) => dropTemplate(t.context, a, { template }) },
+  'weeks.feeds': { open: COACH, call: (t, a) => listFeeds(t.context, a, { squad: t.squad }) },
+  'weeks.makeFeed': {
+    open: ['coach', 'guardian'],
+    call: (t, a) => makeFeed(t.context, a, { squad: t.squad, id: uuid(), player: t.player.playerId }),
+  },
+  'weeks.revokeFeed': { open: ['coach', 'guardian'], call: (t, a, { feed }) => revokeFeed(t.context, a, { feed }) },
+  'go.home': { open: PLAYERS, call: (t, a) => saveHome(t.context, a, { has: ['ball'], yard: null, step: null }) },
   'go.thisWeek': { open: PLAYERS, call: (t, a) => thisWeek(t.context, a) },
   'go.sendGo': { open: ['player', 'otherPlayer'], call: (t, a) => sendGo(t.context, a, aGo(t, 0, [aScore()])) },
   'go.sendRun': {
@@ -82,6 +136,14 @@ const ROWS: Record<string, Row> = {
   'progress.player': { open: COACH, call: (t, a) => playerPage(t.context, a, { squad: t.squad, player: t.player.playerId }) },
   'squad.today': { open: COACH, call: (t, a) => today(t.context, a, { squad: t.squad }) },
   'squad.register': { open: COACH, call: (t, a) => register(t.context, a, { squad: t.squad }) },
+  'squad.choices': {
+    open: COACH,
+    call: (t, a) => setChoices(t.context, a, { squad: t.squad, contactSchool: 'laces', footOrder: 'alternate', sessionMinutes: 25 }),
+  },
+  'squad.playerSchool': {
+    open: COACH,
+    call: (t, a) => setPlayerSchool(t.context, a, { squad: t.squad, player: t.player.playerId, contactSchool: 'laces' }),
+  },
   'squad.family': { open: ['guardian', 'otherGuardian'], call: (t, a) => family(t.context, a) },
   'squad.consent': {
     open: ['guardian'],
@@ -103,7 +165,16 @@ describe('the policy matrix', () => {
     decideScore(town.context, town.coach, { score, id: decision, verdict: 'counted', value: null, reason: null, line: null, cues: [] });
     const clip = uuid();
     announceClip(town.context, town.player, { id: clip, scoreId: score, squadId: town.squad, workAt: 0 });
-    things = { week, score, decision, clip };
+    const drill = anOwnDrill();
+    saveDrill(town.context, town.coach, { squad: town.squad, drill: drill.id, basedOn: null, content: drill, newRecords: false });
+    const template = keepTemplate(town.context, town.coach, {
+      squad: town.squad,
+      id: uuid(),
+      name: 'Wall night',
+      sessions: aPlan().sessions,
+    }).id;
+    const { feed } = makeFeed(town.context, town.guardian, { squad: town.squad, id: uuid(), player: town.player.playerId });
+    things = { week, score, decision, clip, template, feed: feed.id, drill: drill.id };
   });
   afterEach(() => town.close());
 
@@ -134,6 +205,10 @@ describe('the policy matrix', () => {
       expect(await outcome(() => openWeek(town.context, town.otherCoach, { week }))).to.equal('not found');
     for (const clip of [things.clip, missing])
       expect(await outcome(() => clipState(town.context, town.otherPlayer, { clip }))).to.equal('not found');
+    for (const template of [things.template, missing])
+      expect(await outcome(() => dropTemplate(town.context, town.otherCoach, { template }))).to.equal('not found');
+    for (const feed of [things.feed, missing])
+      expect(await outcome(() => revokeFeed(town.context, town.otherGuardian, { feed }))).to.equal('not found');
     for (const squad of [town.squad, missing])
       expect(await outcome(() => register(town.context, town.otherCoach, { squad }))).to.equal('not found');
     expect(await outcome(() => playerPage(town.context, town.coach, { squad: town.squad, player: town.strangerPlayer.playerId }))).to.equal(

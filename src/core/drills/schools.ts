@@ -15,3 +15,19 @@ export function drillForSchool(id: string, drills: ReadonlyMap<string, Drill>, s
   if (!drill?.school || drill.school === school || !drill.twin) return id;
   return drills.has(drill.twin) ? drill.twin : id;
 }
+
+const OTHER_SIDE: Record<string, string> = { left: 'right', right: 'left', Left: 'Right', Right: 'Left' };
+
+/** A sentence with left and right changed over: "Left foot first" becomes "Right foot first". Done twice it is itself. */
+export function mirrorWords(sentence: string): string {
+  return sentence.replace(/\b(left|right)\b/gi, (word) => OTHER_SIDE[word] ?? word);
+}
+
+/**
+ * A drill as it is said for a left-footed player: steps and cues with left and right changed over.
+ * A drill that is for one foot by name stays: there the side is the point.
+ */
+export function mirrored(drill: Drill): Drill {
+  if (drill.sides === 'left' || drill.sides === 'right') return drill;
+  return { ...drill, steps: drill.steps.map(mirrorWords), cues: drill.cues.map(mirrorWords) };
+}

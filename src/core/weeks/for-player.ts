@@ -1,12 +1,13 @@
-import { drillForSchool, inSchool } from '../drills/schools.ts';
-import type { ContactSchool } from '../drills/terms.ts';
+import { drillForSchool, inSchool, mirrored } from '../drills/schools.ts';
+import type { ContactSchool, StrongerFoot } from '../drills/terms.ts';
 import type { PublishedWeek } from './schema.ts';
 
 /**
- * A released week as a player of a school of juggling contact gets it: drills of the other school alone give way to their twins,
- * and shared drills speak the school's words. The items keep their ids, so that goes of both schools belong to one item.
+ * A released week as one player gets it. Drills of the other school of contact alone give way to their twins, shared drills speak the
+ * player's school, and what is shown from the right is said for the left where that is the stronger foot.
+ * The items keep their ids, so that goes of all players belong to one item.
  */
-export function weekInSchool(content: PublishedWeek, school: ContactSchool): PublishedWeek {
+export function weekForPlayer(content: PublishedWeek, school: ContactSchool, strongerFoot: StrongerFoot): PublishedWeek {
   const drills = new Map(Object.entries(content.drills));
   return {
     ...content,
@@ -21,6 +22,11 @@ export function weekInSchool(content: PublishedWeek, school: ContactSchool): Pub
         }),
       })),
     })),
-    drills: Object.fromEntries([...drills].map(([id, drill]) => [id, inSchool(drill, school)])),
+    drills: Object.fromEntries(
+      [...drills].map(([id, drill]) => {
+        const taught = inSchool(drill, school);
+        return [id, strongerFoot === 'left' ? mirrored(taught) : taught];
+      }),
+    ),
   };
 }

@@ -14,7 +14,7 @@ export {
   removeById,
   withSeconds,
 } from './edit.ts';
-export { weekInSchool } from './for-player.ts';
+export { weekForPlayer } from './for-player.ts';
 export { allItems, footSeconds, itemsOf, type MeasuredSession, measureSession, measureWeek } from './measure.ts';
 export { checkWeek } from './planner.ts';
 export { CHECKS, type Check, type EarlierWeek, type PlannedPlayer, type PlannerFacts } from './planner-view.ts';

@@ -1,9 +1,9 @@
 import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import type { Doubt } from '../../core/counts/index.ts';
-import type { Foot, Level, Measure, StrongerFoot } from '../../core/drills/index.ts';
+import type { ContactSchool, Drill, Foot, FootOrder, Home, Level, Measure, StrongerFoot } from '../../core/drills/index.ts';
 import type { ClockEvent } from '../../core/runsheet/index.ts';
 import type { StreakRule } from '../../core/streaks/index.ts';
-import type { Dose, PublishedWeek, WeekPlan } from '../../core/weeks/index.ts';
+import type { Dose, PublishedWeek, Session, WeekPlan } from '../../core/weeks/index.ts';
 
 const json = <T>(name: string) => text(name, { mode: 'json' }).$type<T>();
 /** An instant in epoch milliseconds, UTC. */
@@ -78,6 +78,10 @@ export const squads = sqliteTable('squads', {
   dayEndsAt: integer('day_ends_at').notNull().default(3),
   headingAge: integer('heading_age').notNull().default(12),
   clipDays: integer('clip_days').notNull().default(60),
+  contactSchool: text('contact_school').$type<ContactSchool>().notNull().default('toe-up'),
+  footOrder: text('foot_order').$type<FootOrder>().notNull().default('alternate'),
+  /** Minutes that a session may take before the planner says so. */
+  sessionMinutes: integer('session_minutes').notNull().default(30),
   createdAt: instant('created_at').notNull(),
 });
 
@@ -127,6 +131,10 @@ export const players = sqliteTable('players', {
   nickname: text('nickname').notNull(),
   birthYear: integer('birth_year').notNull(),
   strongerFoot: text('stronger_foot').$type<StrongerFoot>().notNull(),
+  /** The player's own school of juggling contact; null follows the squad. */
+  contactSchool: text('contact_school').$type<ContactSchool>(),
+  /** Kit, yard and step at home; null until it was said. */
+  home: json<Home>('home'),
   pinHash: text('pin_hash').notNull(),
   createdAt: instant('created_at').notNull(),
 });
@@ -225,12 +233,80 @@ export const weekRevisions = sqliteTable(
     content: json<PublishedWeek>('content').notNull(),
     opensAt: instant('opens_at').notNull(),
     closesAt: instant('closes_at').notNull(),
+    /** A surprise keeps title and content from players until it opens. */
+    surprise: flag('surprise').notNull().default(false),
     releasedAt: instant('released_at').notNull(),
     releasedBy: text('released_by')
       .notNull()
       .references(() => user.id),
   },
   (t) => [uniqueIndex('revisions_of_week').on(t.weekId, t.revision), index('revisions_by_opening').on(t.opensAt)],
+);
+
+/** Sessions or whole weeks that a squad's coaches keep to start from. */
+export const templates = sqliteTable(
+  'templates',
+  {
+    id: text('id').primaryKey(),
+    squadId: text('squad_id')
+      .notNull()
+      .references(() => squads.id),
+    name: text('name').notNull(),
+    sessions: json<Session[]>('sessions').notNull(),
+    madeAt: instant('made_at').notNull(),
+  },
+  (t) => [index('templates_of_squad').on(t.squadId)],
+);
+
+/** Addresses of calendars: whoever has one reads that calendar. Only a hash of the token is kept. */
+export const feeds = sqliteTable(
+  'feeds',
+  {
+    id: text('id').primaryKey(),
+    squadId: text('squad_id')
+      .notNull()
+      .references(() => squads.id),
+    /** Null: the squad's calendar. */
+    playerId: text('player_id').references(() => players.id),
+    tokenHash: text('token_hash').notNull().unique(),
+    madeAt: instant('made_at').notNull(),
+    madeBy: text('made_by')
+      .notNull()
+      .references(() => user.id),
+    revokedAt: instant('revoked_at'),
+  },
+  (t) => [index('feeds_of_squad').on(t.squadId, t.playerId)],
+);
+
+/* A squad's own drills. Versions are never changed. */
+
+export const squadDrills = sqliteTable(
+  'squad_drills',
+  {
+    squadId: text('squad_id')
+      .notNull()
+      .references(() => squads.id),
+    drillId: text('drill_id').notNull(),
+    archivedAt: instant('archived_at'),
+  },
+  (t) => [primaryKey({ columns: [t.squadId, t.drillId] })],
+);
+
+export const squadDrillVersions = sqliteTable(
+  'squad_drill_versions',
+  {
+    squadId: text('squad_id')
+      .notNull()
+      .references(() => squads.id),
+    drillId: text('drill_id').notNull(),
+    version: integer('version').notNull(),
+    drill: json<Drill>('drill').notNull(),
+    savedAt: instant('saved_at').notNull(),
+    savedBy: text('saved_by')
+      .notNull()
+      .references(() => user.id),
+  },
+  (t) => [primaryKey({ columns: [t.squadId, t.drillId, t.version] })],
 );
 
 /* What players send: facts, never changed. */

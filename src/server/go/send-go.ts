@@ -4,14 +4,14 @@ import { recordKey, resultOf } from '../../core/counts/index.ts';
 import { BETTER, type Drill } from '../../core/drills/index.ts';
 import { feetToScore, roundsOf } from '../../core/runsheet/index.ts';
 import { creditedDay } from '../../core/streaks/index.ts';
-import type { Item } from '../../core/weeks/index.ts';
+import { type Item, weekForPlayer } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
 import { scores, weekRevisions, weeks } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow, asPlayer } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
-import { memberOf, type Squad, squadById } from '../squad/squads.ts';
+import { type Member, memberOf, type Squad, schoolOf, squadById } from '../squad/squads.ts';
 import { judgedScores, type ScoreFact } from './facts.ts';
 import { refreshReading } from './reading.ts';
 
@@ -25,7 +25,7 @@ export interface Released {
 }
 
 /** The released week that a player sends something for; a foreign squad's answers like a missing one. */
-export function releasedFor(db: Db, squads: readonly string[], revisionId: string): Released {
+export function releasedFor(db: Db, squads: readonly string[], revisionId: string, now: number): Released {
   const row = db
     .select({ week: weeks, revision: weekRevisions })
     .from(weekRevisions)
@@ -33,6 +33,8 @@ export function releasedFor(db: Db, squads: readonly string[], revisionId: strin
     .where(eq(weekRevisions.id, revisionId))
     .get();
   if (!row || !squads.includes(row.week.squadId)) throw notFound();
+  // A surprise that is not open yet is not there for players, whatever they know of it.
+  if (row.revision.surprise && row.revision.opensAt > now) throw notFound();
   return { ...row, squad: squadById(db, row.week.squadId) };
 }
 
@@ -53,10 +55,12 @@ interface Place {
   drill: Drill;
 }
 
-function placeOf(released: Released, sent: GoSent): Place {
-  const session = released.revision.content.sessions.find((one) => one.id === sent.sessionId);
+/** The item as this player got it: the drill may be the twin of the player's school. */
+function placeOf(released: Released, sent: GoSent, member: Member): Place {
+  const content = weekForPlayer(released.revision.content, schoolOf(released.squad, member), member.strongerFoot);
+  const session = content.sessions.find((one) => one.id === sent.sessionId);
   const item = session?.blocks.flatMap((block) => block.items).find((one) => one.id === sent.itemId);
-  const drill = item && released.revision.content.drills[item.drillId];
+  const drill = item && content.drills[item.drillId];
   if (!item || !drill || !item.scored || sent.round >= roundsOf(item)) throw notFound();
   return { item, drill };
 }
@@ -120,9 +124,9 @@ export function sendGo(context: Context, actor: Actor, sent: GoSent): GoAnswer {
   const { db } = context;
   allow(db, actor, 'send a go');
   const player = asPlayer(actor);
-  const released = releasedFor(db, player.squads, sent.revisionId);
-  const place = placeOf(released, sent);
+  const released = releasedFor(db, player.squads, sent.revisionId, context.now());
   const member = memberOf(db, released.squad.id, player.playerId);
+  const place = placeOf(released, sent, member);
   const feet = feetToScore(place.item, member.strongerFoot);
   return db.transaction((tx) => {
     const results = sent.scores.map((one, index) => {

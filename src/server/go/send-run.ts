@@ -2,13 +2,14 @@ import { asc, eq } from 'drizzle-orm';
 import type { RunSent } from '../../contract/go.ts';
 import { type ClockEvent, compileRunSheet, replay, shareOfWork } from '../../core/runsheet/index.ts';
 import { creditedDay } from '../../core/streaks/index.ts';
+import { weekForPlayer } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import { runEvents, runs } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow, asPlayer } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
 import { DONE_SHARE } from '../progress/calendar.ts';
-import { memberOf } from '../squad/squads.ts';
+import { memberOf, schoolOf } from '../squad/squads.ts';
 import { checkOpen, releasedFor } from './send-go.ts';
 
 function checkOrder(events: readonly ClockEvent[]): void {
@@ -31,9 +32,10 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
   const { db } = context;
   allow(db, actor, 'send a run');
   const player = asPlayer(actor);
-  const released = releasedFor(db, player.squads, sent.revisionId);
+  const released = releasedFor(db, player.squads, sent.revisionId, context.now());
   const member = memberOf(db, released.squad.id, player.playerId);
-  const session = released.revision.content.sessions.find((one) => one.id === sent.sessionId);
+  const content = weekForPlayer(released.revision.content, schoolOf(released.squad, member), member.strongerFoot);
+  const session = content.sessions.find((one) => one.id === sent.sessionId);
   if (!session) throw notFound();
   checkOrder(sent.events);
   const now = context.now();
@@ -68,7 +70,7 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
       .where(eq(runEvents.runId, sent.id))
       .orderBy(asc(runEvents.seq))
       .all();
-    const drills = new Map(Object.entries(released.revision.content.drills));
+    const drills = new Map(Object.entries(content.drills));
     const sheet = compileRunSheet(session, drills, { strongerFoot: member.strongerFoot, level: member.level, ownPace: {} });
     const state = replay(
       sheet,

@@ -1,4 +1,4 @@
-import { and, asc, eq, gt, inArray } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray } from 'drizzle-orm';
 import { median } from 'simple-statistics';
 import type { NumberToBeat, ThisWeek } from '../../contract/go.ts';
 import { recordKey } from '../../core/counts/index.ts';
@@ -6,6 +6,7 @@ import { BETTER, type Drill } from '../../core/drills/index.ts';
 import { recordOf } from '../../core/progress/index.ts';
 import { feetToScore, type Runner } from '../../core/runsheet/index.ts';
 import { targetFor } from '../../core/targets/index.ts';
+import { allItems, changesBetween, kitOf, type PublishedWeek, weekForPlayer } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import { mayFilm } from '../clips/consent.ts';
 import type { Db } from '../db/connection.ts';
@@ -15,7 +16,7 @@ import { allow, asPlayer } from '../policy.ts';
 import { Problem } from '../problems.ts';
 import { DONE_SHARE, streakInput, streakViews } from '../progress/calendar.ts';
 import { lineOf } from '../progress/lines.ts';
-import { type Member, memberOf, squadById, squadDay } from '../squad/squads.ts';
+import { type Member, memberOf, schoolOf, squadById, squadDay } from '../squad/squads.ts';
 import { type OpenWeek, openWeekOf } from '../weeks/weeks.ts';
 import { type JudgedScore, judgedScores } from './facts.ts';
 
@@ -41,9 +42,9 @@ function ownPace(judged: readonly JudgedScore[]): Record<string, number> {
   return Object.fromEntries([...rates].map(([drill, list]) => [drill, median(list.slice(-5))]));
 }
 
-function numbersOf(open: OpenWeek, runner: Runner, judged: readonly JudgedScore[]): NumberToBeat[] {
+/** The number to beat of each scored item and foot of a week, as its player gets it. */
+export function numbersOf(content: PublishedWeek, runner: Runner, judged: readonly JudgedScore[]): NumberToBeat[] {
   const results = resultsByKey(judged);
-  const { content } = open.revision;
   const items = content.sessions.flatMap((s) => s.blocks.flatMap((b) => b.items)).filter((item) => item.scored);
   return items.flatMap((item) => {
     const drill = content.drills[item.drillId] as Drill;
@@ -70,16 +71,35 @@ function askedAgain(judged: readonly JudgedScore[], open: OpenWeek): ThisWeek['a
   });
 }
 
-function nextOpening(db: Db, squadId: string, now: number): number | null {
+/** The week that opens next, so that kit can be found in time. Of a surprise only the hour is told. */
+function upcomingOf(db: Db, squadId: string, now: number): ThisWeek['upcoming'] {
   const row = db
-    .select({ at: weekRevisions.opensAt })
+    .select({ number: weeks.number, revision: weekRevisions })
     .from(weekRevisions)
     .innerJoin(weeks, eq(weeks.id, weekRevisions.weekId))
     .where(and(eq(weeks.squadId, squadId), gt(weekRevisions.opensAt, now)))
-    .orderBy(asc(weekRevisions.opensAt))
+    .orderBy(asc(weekRevisions.opensAt), desc(weekRevisions.revision))
     .limit(1)
     .get();
-  return row?.at ?? null;
+  if (!row) return null;
+  const { opensAt, surprise, content } = row.revision;
+  if (surprise) return { opensAt, about: null };
+  const kit = kitOf(allItems(content), new Map(Object.entries(content.drills)));
+  return { opensAt, about: { number: row.number, title: content.title, focus: content.focus, kit } };
+}
+
+/** What the newest revision of an open week changed beside the one before it; nothing for a first one. */
+function changesOf(db: Db, open: OpenWeek): string[] {
+  if (open.revision.revision === 1) return [];
+  const before = db
+    .select({ content: weekRevisions.content, opensAt: weekRevisions.opensAt })
+    .from(weekRevisions)
+    .where(and(eq(weekRevisions.weekId, open.week.id), eq(weekRevisions.revision, open.revision.revision - 1)))
+    .get();
+  // Whoever never saw the earlier one has nothing to be told.
+  if (!before || before.opensAt > open.revision.releasedAt) return [];
+  const names = new Map([...Object.entries(before.content.drills), ...Object.entries(open.revision.content.drills)]);
+  return changesBetween(before.content, open.revision.content, names);
 }
 
 function doneSessions(db: Db, weekId: string, playerId: string): string[] {
@@ -114,22 +134,26 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
   const open = openWeekOf(db, squadId, now);
   const judged = open ? scoresOfDrills(db, member.id, Object.keys(open.revision.content.drills)) : [];
   const runner = runnerOf(member, judged);
+  const content = open ? weekForPlayer(open.revision.content, schoolOf(squad, member), member.strongerFoot) : null;
   return {
     nickname: member.nickname,
     squad: { id: squad.id, name: squad.name, timeZone: squad.timeZone },
-    week: open
-      ? {
-          id: open.week.id,
-          revisionId: open.revision.id,
-          number: open.week.number,
-          opensAt: open.revision.opensAt,
-          closesAt: open.revision.closesAt,
-          content: open.revision.content,
-        }
-      : null,
-    nextOpensAt: nextOpening(db, squadId, now),
+    week:
+      open && content
+        ? {
+            id: open.week.id,
+            revisionId: open.revision.id,
+            number: open.week.number,
+            opensAt: open.revision.opensAt,
+            closesAt: open.revision.closesAt,
+            content,
+          }
+        : null,
+    changes: open ? changesOf(db, open) : [],
+    upcoming: upcomingOf(db, squadId, now),
+    home: member.home,
     runner: { ...runner, ownPace: { ...runner.ownPace } },
-    numbers: open ? numbersOf(open, runner, judged) : [],
+    numbers: content ? numbersOf(content, runner, judged) : [],
     done: open ? doneSessions(db, open.week.id, member.id) : [],
     again: open ? askedAgain(judged, open) : [],
     mayFilm: mayFilm(db, member.id),

@@ -63,7 +63,13 @@ export function route<P extends z.ZodType, B extends z.ZodType, R extends z.ZodT
       const asked = parseInput(endpoint.params, { ...Object.fromEntries(url.searchParams), ...params });
       const body = request.method === 'GET' || request.method === 'DELETE' ? undefined : parseInput(endpoint.body, await readJson(request));
       const input = { ...(asked as object), ...((body ?? {}) as object) } as z.output<P> & z.output<B>;
-      return Response.json(await act(context, actor, input), { headers: PRIVATE });
+      const answer = await act(context, actor, input);
+      if (!endpoint.file) return Response.json(answer, { headers: PRIVATE });
+      const { mediaType, name } = endpoint.file;
+      const text = typeof answer === 'string' ? answer : JSON.stringify(answer, null, 2);
+      return new Response(text, {
+        headers: { ...PRIVATE, 'content-type': `${mediaType}; charset=utf-8`, 'content-disposition': `attachment; filename="${name}"` },
+      });
     } catch (error) {
       return problemResponse(context, error);
     }

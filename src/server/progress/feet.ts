@@ -2,13 +2,14 @@ import { and, desc, eq } from 'drizzle-orm';
 import type { LineView } from '../../contract/parts.ts';
 import type { DrillProgress, FootProgress, MyFeet, PlayerPage } from '../../contract/progress.ts';
 import { doseInWords } from '../../core/counts/index.ts';
-import { BETTER, catalogueById, type Foot, resultUnit } from '../../core/drills/index.ts';
+import { BETTER, type Foot, resultUnit } from '../../core/drills/index.ts';
 import { footBalance, footLedger, lastOf, medianOfLast, quietFor, recordOf } from '../../core/progress/index.ts';
 import { dayNumber } from '../../core/streaks/index.ts';
 import { nextBetter } from '../../core/targets/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
 import { clips, scores, weeks } from '../db/schema.ts';
+import { drillNames } from '../drills/shelf.ts';
 import { type JudgedScore, judgedScores } from '../go/facts.ts';
 import type { Context } from '../house.ts';
 import { allow, asPlayer } from '../policy.ts';
@@ -16,8 +17,6 @@ import { Problem } from '../problems.ts';
 import { type Member, memberOf, squadById, squadDay } from '../squad/squads.ts';
 import { lastTrained, streakInput, streakViews } from './calendar.ts';
 import { lineOf } from './lines.ts';
-
-const drillName = (id: string) => catalogueById.get(id)?.name ?? id;
 
 interface Counted {
   scoreId: string;
@@ -42,7 +41,12 @@ function footProgress(foot: Foot, list: readonly Counted[], one: JudgedScore): F
   };
 }
 
-function drillProgress(key: string, judged: readonly JudgedScore[], counted: readonly Counted[]): DrillProgress | null {
+function drillProgress(
+  key: string,
+  judged: readonly JudgedScore[],
+  counted: readonly Counted[],
+  drillName: (id: string) => string,
+): DrillProgress | null {
   const sample = judged[0];
   if (!sample || counted.length === 0) return null;
   const better = BETTER[sample.score.measure];
@@ -91,6 +95,7 @@ function allProgress(db: Db, squadId: string, judged: readonly JudgedScore[]): D
       .all()
       .map((row) => row.scoreId),
   );
+  const drillName = drillNames(db, squadId);
   const groups = new Map<string, JudgedScore[]>();
   for (const one of judged) {
     const key = one.score.recordKey.slice(0, one.score.recordKey.lastIndexOf(' | '));
@@ -116,14 +121,14 @@ function allProgress(db: Db, squadId: string, judged: readonly JudgedScore[]): D
               },
             ],
       );
-      return drillProgress(key, list, counted) ?? [];
+      return drillProgress(key, list, counted, drillName) ?? [];
     });
 }
 
 /** Measures whose value is a number of reps that a foot did. */
 const REP_MEASURES = ['count in time', 'hits in time', 'fixed reps', 'unbroken run'];
 
-export function linesOf(judged: readonly JudgedScore[], most = 30): LineView[] {
+export function linesOf(judged: readonly JudgedScore[], drillName: (id: string) => string, most = 30): LineView[] {
   return judged
     .flatMap((one) => lineOf(one, drillName(one.score.drillId)) ?? [])
     .sort((a, b) => b.at - a.at)
@@ -148,6 +153,7 @@ function feetOf(
     .orderBy(desc(clips.keptAt))
     .all();
   const byScore = new Map(judged.map((one) => [one.score.id, one.score]));
+  const drillName = drillNames(db, squadId);
   const feet: MyFeet = {
     nickname: member.nickname,
     timeZone: squad.timeZone,
@@ -158,7 +164,7 @@ function feetOf(
         counts !== null && REP_MEASURES.includes(score.measure) ? [{ foot: score.foot, reps: counts }] : [],
       ),
     ),
-    lines: linesOf(judged),
+    lines: linesOf(judged, drillName),
     clips: kept.flatMap((clip) => {
       const score = byScore.get(clip.scoreId);
       return score ? [{ id: clip.id, drillName: drillName(score.drillId), foot: score.foot, at: score.doneAt }] : [];
@@ -181,12 +187,16 @@ export function playerPage(context: Context, actor: Actor, input: { squad: strin
   allow(context.db, actor, 'see a player', input);
   const member = memberOf(context.db, input.squad, input.player);
   const { feet, judged, lastDay, today } = feetOf(context, input.squad, member);
+  const drillName = drillNames(context.db, input.squad);
   const quiet = quietFor(lastDay === null ? null : dayNumber(lastDay), dayNumber(member.joinedOn), dayNumber(today));
   return {
     ...feet,
     playerId: member.id,
     level: member.level,
     strongerFoot: member.strongerFoot,
+    squadId: input.squad,
+    contactSchool: member.contactSchool,
+    squadSchool: squadById(context.db, input.squad).contactSchool,
     age: Number(today.slice(0, 4)) - member.birthYear,
     quietDays: quiet.days,
     quiet: quiet.quiet,

@@ -1,17 +1,18 @@
 import { and, asc, count, desc, eq } from 'drizzle-orm';
 import type { Child, Family } from '../../contract/squad.ts';
-import { catalogueById } from '../../core/drills/index.ts';
 import { addDays, streakOf } from '../../core/streaks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import { CLIP_CONSENT, mayFilm } from '../clips/consent.ts';
 import type { Db } from '../db/connection.ts';
 import { clips, clipViews, consents, players, scores, squadPlayers, squads, user } from '../db/schema.ts';
+import { drillNames } from '../drills/shelf.ts';
 import { judgedScores } from '../go/facts.ts';
 import type { Context } from '../house.ts';
 import { allow, asPerson } from '../policy.ts';
 import { notFound } from '../problems.ts';
 import { streakInput } from '../progress/calendar.ts';
 import { linesOf } from '../progress/feet.ts';
+import { feedsOf } from '../weeks/feeds.ts';
 import { memberOf, squadById, squadDay } from './squads.ts';
 
 function consentsOf(db: Db, playerId: string): Child['consents'] {
@@ -24,7 +25,7 @@ function consentsOf(db: Db, playerId: string): Child['consents'] {
     .all();
 }
 
-function clipsOf(context: Context, playerId: string): Child['clips'] {
+function clipsOf(context: Context, playerId: string, drillName: (id: string) => string): Child['clips'] {
   const { db } = context;
   const views = new Map(
     db
@@ -46,7 +47,7 @@ function clipsOf(context: Context, playerId: string): Child['clips'] {
     const keptAt = clip.keptAt ?? clip.announcedAt;
     return {
       id: clip.id,
-      drillName: drillId ? (catalogueById.get(drillId)?.name ?? drillId) : 'a go that is still on the way',
+      drillName: drillId ? drillName(drillId) : 'a go that is still on the way',
       foot: foot ?? 'both',
       seconds: clip.seconds ?? 0,
       at: keptAt,
@@ -70,6 +71,7 @@ function childOf(context: Context, playerId: string): Child {
   const first = memberships[0];
   if (!first) throw notFound();
   const squad = squadById(db, first.id);
+  const drillName = drillNames(db, squad.id);
   return {
     playerId,
     timeZone: squad.timeZone,
@@ -77,8 +79,10 @@ function childOf(context: Context, playerId: string): Child {
     squads: memberships.map((one) => one.name),
     clipsAllowed: mayFilm(db, playerId),
     consents: consentsOf(db, playerId),
-    clips: clipsOf(context, playerId),
-    lines: linesOf(judgedScores(db, eq(scores.playerId, playerId)), 100),
+    clips: clipsOf(context, playerId, drillName),
+    lines: linesOf(judgedScores(db, eq(scores.playerId, playerId)), drillName, 100),
+    squadId: squad.id,
+    feeds: feedsOf(db, { player: playerId }),
     streak: streakOf(streakInput(db, squad.id, memberOf(db, squad.id, playerId), squadDay(squad, context.now()))),
   };
 }

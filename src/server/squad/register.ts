@@ -86,6 +86,7 @@ export function register(context: Context, actor: Actor, input: { squad: string;
   const inputs = streakInputs(db, squad.id, members, today);
   return {
     squad: { id: squad.id, name: squad.name, timeZone: squad.timeZone },
+    choices: { contactSchool: squad.contactSchool, footOrder: squad.footOrder, sessionMinutes: squad.sessionMinutes },
     weeks: released.map(({ week, revision }) => ({ id: week.id, number: week.number, title: revision.content.title })),
     week: shown
       ? {

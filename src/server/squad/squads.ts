@@ -1,4 +1,5 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import type { ContactSchool, Home } from '../../core/drills/index.ts';
 import { type DatedRule, type DayRange, trainingDay } from '../../core/streaks/index.ts';
 import type { Db } from '../db/connection.ts';
 import { playerPauses, players, squadBreaks, squadPlayers, squadRules, squads } from '../db/schema.ts';
@@ -38,6 +39,9 @@ export interface Member {
   strongerFoot: 'left' | 'right' | 'both';
   level: 'starting' | 'steady' | 'strong';
   joinedOn: string;
+  /** The own school of juggling contact; null follows the squad. */
+  contactSchool: ContactSchool | null;
+  home: Home | null;
 }
 
 const memberColumns = {
@@ -47,7 +51,13 @@ const memberColumns = {
   strongerFoot: players.strongerFoot,
   level: squadPlayers.level,
   joinedOn: squadPlayers.joinedOn,
+  contactSchool: players.contactSchool,
+  home: players.home,
 };
+
+/** The school of juggling contact that a player learns by. */
+export const schoolOf = (squad: Pick<Squad, 'contactSchool'>, member: Pick<Member, 'contactSchool'>): ContactSchool =>
+  member.contactSchool ?? squad.contactSchool;
 
 /** The players of a squad by nickname; those who left are not among them. */
 export function membersOf(db: Db, squadId: string): Member[] {

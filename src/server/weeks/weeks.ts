@@ -1,12 +1,13 @@
 import { and, desc, eq, lte } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Release, WeekDetail, WeekList, WeekRow } from '../../contract/weeks.ts';
-import { CATALOGUE, catalogueById } from '../../core/drills/index.ts';
+import type { Drill } from '../../core/drills/index.ts';
 import { addDays, instantOf, mondayOf } from '../../core/streaks/index.ts';
-import { type PublishedWeek, releaseProblems, type WeekPlan } from '../../core/weeks/index.ts';
+import { allItems, copyPlan, copySession, type PublishedWeek, releaseProblems, type WeekPlan } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
-import { weekRevisions, weeks } from '../db/schema.ts';
+import { templates, weekRevisions, weeks } from '../db/schema.ts';
+import { shelfOf } from '../drills/shelf.ts';
 import type { Context } from '../house.ts';
 import { allow, asPerson } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
@@ -17,7 +18,7 @@ type Revision = typeof weekRevisions.$inferSelect;
 
 const UNTIL_SUNDAY = 'A week can be released until its Sunday is over.';
 
-function newestRevision(db: Db, weekId: string): Revision | undefined {
+export function newestRevision(db: Db, weekId: string): Revision | undefined {
   return db.select().from(weekRevisions).where(eq(weekRevisions.weekId, weekId)).orderBy(desc(weekRevisions.revision)).limit(1).get();
 }
 
@@ -39,10 +40,11 @@ function rowOf(week: Week, revision: Revision | undefined, now: number): WeekRow
     opensAt: revision?.opensAt ?? null,
     closesAt: revision?.closesAt ?? null,
     changed: revision !== undefined && week.draft > revision.draft,
+    surprise: revision?.surprise ?? false,
   };
 }
 
-function detailOf(context: Context, week: Week): WeekDetail {
+export function detailOf(context: Context, week: Week): WeekDetail {
   const revision = newestRevision(context.db, week.id);
   return {
     ...rowOf(week, revision, context.now()),
@@ -54,7 +56,7 @@ function detailOf(context: Context, week: Week): WeekDetail {
   };
 }
 
-function weekById(db: Db, id: string): Week {
+export function weekById(db: Db, id: string): Week {
   const week = db.select().from(weeks).where(eq(weeks.id, id)).get();
   if (!week) throw notFound();
   return week;
@@ -73,30 +75,82 @@ export function listWeeks(context: Context, actor: Actor, input: { squad: string
   };
 }
 
-/** Makes the week after the last one as an empty draft; it begins on the first Monday that has no week yet, never in the past. */
-export function makeWeek(context: Context, actor: Actor, input: { squad: string; id: string }): WeekDetail {
+export interface NewWeek {
+  squad: string;
+  id: string;
+  fromWeek?: string | undefined;
+  fromTemplate?: string | undefined;
+}
+
+/** What a new week starts from: nothing, a copy of another week of the squad, or a template. */
+function startOf(db: Db, input: NewWeek, number: number): WeekPlan {
+  const empty: WeekPlan = { title: `Week ${number}`, focus: '', sessions: [] };
+  if (input.fromWeek) {
+    const source = db.select().from(weeks).where(eq(weeks.id, input.fromWeek)).get();
+    if (!source || source.squadId !== input.squad) throw notFound();
+    return copyPlan(source.plan, uuid);
+  }
+  if (input.fromTemplate) {
+    const source = db.select().from(templates).where(eq(templates.id, input.fromTemplate)).get();
+    if (!source || source.squadId !== input.squad) throw notFound();
+    return { ...empty, title: source.name, sessions: source.sessions.map((session) => copySession(session, uuid)) };
+  }
+  return empty;
+}
+
+/** Puts a plan in as the draft after the squad's last week; it begins on the first Monday that has no week yet, never in the past. */
+export function addWeek(context: Context, squad: Squad, id: string, planFor: (number: number) => WeekPlan): Week {
+  const { db } = context;
+  const last = db.select().from(weeks).where(eq(weeks.squadId, squad.id)).orderBy(desc(weeks.number)).limit(1).get();
+  const latest = db.select().from(weeks).where(eq(weeks.squadId, squad.id)).orderBy(desc(weeks.startsOn)).limit(1).get();
+  const thisMonday = mondayOf(squadDay(squad, context.now()));
+  const following = latest ? addDays(latest.startsOn, 7) : thisMonday;
+  const number = (last?.number ?? 0) + 1;
+  const week: Week = {
+    id,
+    squadId: squad.id,
+    number,
+    startsOn: following < thisMonday ? thisMonday : following,
+    plan: planFor(number),
+    draft: 1,
+    updatedAt: context.now(),
+  };
+  db.insert(weeks).values(week).run();
+  return week;
+}
+
+/** Makes the next week as a draft: empty, as a copy, or from a template. Sending the same id twice makes one week. */
+export function makeWeek(context: Context, actor: Actor, input: NewWeek): WeekDetail {
   const { db } = context;
   allow(db, actor, 'make a week', { squad: input.squad });
   const squad = squadById(db, input.squad);
   const had = db.select().from(weeks).where(eq(weeks.id, input.id)).get();
   if (had && had.squadId !== squad.id) throw notFound();
   if (had) return detailOf(context, had);
-  const last = db.select().from(weeks).where(eq(weeks.squadId, squad.id)).orderBy(desc(weeks.number)).limit(1).get();
-  const thisMonday = mondayOf(squadDay(squad, context.now()));
-  const following = last ? addDays(last.startsOn, 7) : thisMonday;
-  const number = (last?.number ?? 0) + 1;
-  const plan: WeekPlan = { title: `Week ${number}`, focus: '', sessions: [] };
-  const week: Week = {
-    id: input.id,
-    squadId: squad.id,
-    number,
-    startsOn: following < thisMonday ? thisMonday : following,
-    plan,
-    draft: 1,
-    updatedAt: context.now(),
-  };
-  db.insert(weeks).values(week).run();
-  return detailOf(context, week);
+  return detailOf(
+    context,
+    addWeek(context, squad, input.id, (number) => startOf(db, input, number)),
+  );
+}
+
+/** Gives a week another Monday, as long as players do not see it; a week that is to open later must be released anew. */
+export function moveWeek(context: Context, actor: Actor, input: { week: string; startsOn: string }): WeekDetail {
+  const { db } = context;
+  allow(db, actor, 'move a week', { week: input.week });
+  const week = weekById(db, input.week);
+  const squad = squadById(db, week.squadId);
+  const wrong = (sentence: string) => new Problem('bad input', sentence, [{ field: 'startsOn', sentence }]);
+  if (newestRevision(db, week.id)) throw new Problem('not releasable', 'This week is released already. Copy it and move the copy.');
+  if (mondayOf(input.startsOn) !== input.startsOn) throw wrong('A week begins on a Monday.');
+  if (input.startsOn < mondayOf(squadDay(squad, context.now()))) throw wrong('That Monday has passed.');
+  const there = db
+    .select({ id: weeks.id, number: weeks.number })
+    .from(weeks)
+    .where(and(eq(weeks.squadId, squad.id), eq(weeks.startsOn, input.startsOn)))
+    .get();
+  if (there && there.id !== week.id) throw wrong(`Week ${there.number} begins on that Monday already.`);
+  db.update(weeks).set({ startsOn: input.startsOn }).where(eq(weeks.id, week.id)).run();
+  return detailOf(context, weekById(db, week.id));
 }
 
 export function openWeek(context: Context, actor: Actor, input: { week: string }): WeekDetail {
@@ -137,6 +191,17 @@ function openingOf(context: Context, squad: Squad, week: Week, when: Release['wh
   return at;
 }
 
+/** A plan with the drills it asks for, and the twins that the other school of contact does in their place. */
+export function freeze(plan: WeekPlan, shelf: ReadonlyMap<string, Drill>): PublishedWeek {
+  const used = new Set(allItems(plan).map((item) => item.drillId));
+  for (const id of [...used]) {
+    const twin = shelf.get(id)?.twin;
+    if (twin) used.add(twin);
+  }
+  const drills = [...used].flatMap((id) => shelf.get(id) ?? []);
+  return { ...plan, drills: Object.fromEntries(drills.map((drill) => [drill.id, drill])) };
+}
+
 /** Freezes the plan with its drills as the next revision. Scores done on an earlier revision keep it. */
 export function releaseWeek(context: Context, actor: Actor, input: { week: string } & Release): WeekDetail {
   const { db } = context;
@@ -146,7 +211,8 @@ export function releaseWeek(context: Context, actor: Actor, input: { week: strin
   const year = Number(squadDay(squad, context.now()).slice(0, 4));
   const ages = membersOf(db, squad.id).map((member) => year - member.birthYear);
   const youngest = ages.length > 0 ? Math.min(...ages) : null;
-  const problems = releaseProblems(week.plan, catalogueById, squad.headingAge, youngest);
+  const shelf = shelfOf(db, squad.id);
+  const problems = releaseProblems(week.plan, shelf, squad.headingAge, youngest);
   if (problems.length > 0) throw new Problem('not releasable', problems[0]?.sentence ?? '', problems);
   const opensAt = openingOf(context, squad, week, input.when);
   const closesAt = endOfWeek(squad, week.startsOn);
@@ -154,15 +220,22 @@ export function releaseWeek(context: Context, actor: Actor, input: { week: strin
     const sentence = `${UNTIL_SUNDAY} This one ends before it would open.`;
     throw new Problem('not releasable', sentence, [{ field: 'when', sentence }]);
   }
-  const used = new Set(week.plan.sessions.flatMap((s) => s.blocks.flatMap((b) => b.items.map((i) => i.drillId))));
-  const content: PublishedWeek = {
-    ...week.plan,
-    drills: Object.fromEntries(CATALOGUE.filter((drill) => used.has(drill.id)).map((drill) => [drill.id, drill])),
-  };
+  const content = freeze(week.plan, shelf);
   const revision = (newestRevision(db, week.id)?.revision ?? 0) + 1;
   const releasedBy = asPerson(actor).userId;
   db.insert(weekRevisions)
-    .values({ id: uuid(), weekId: week.id, revision, draft: week.draft, content, opensAt, closesAt, releasedAt: context.now(), releasedBy })
+    .values({
+      id: uuid(),
+      weekId: week.id,
+      revision,
+      draft: week.draft,
+      content,
+      opensAt,
+      closesAt,
+      surprise: input.surprise ?? false,
+      releasedAt: context.now(),
+      releasedBy,
+    })
     .run();
   return detailOf(context, week);
 }

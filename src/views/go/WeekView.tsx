@@ -172,9 +172,7 @@ export function WeekView({ visit }: { visit: ThisWeek }) {
       ) : (
         <Notice>
           No week is open now.{' '}
-          {visit.nextOpensAt
-            ? `The next one opens ${whenInWords(visit.nextOpensAt, timeZone)}.`
-            : 'Your coach has not sent the next one yet.'}{' '}
+          {visit.upcoming ? `The next one opens ${whenInWords(visit.upcoming, timeZone)}.` : 'Your coach has not sent the next one yet.'}{' '}
           Any ball and five minutes are still good for your feet.
         </Notice>
       )}

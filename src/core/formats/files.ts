@@ -1,0 +1,93 @@
+import { z } from 'zod';
+import { Drill } from '../drills/schema.ts';
+import { copyPlan } from '../weeks/copy.ts';
+import { WeekPlan } from '../weeks/schema.ts';
+
+/** A file of drills, to hand on to another squad or house. */
+export const DrillFile = z.object({
+  format: z.literal('eager-feet/drills', 'This is not a file of drills.'),
+  version: z.literal(1, 'This file was written by a newer version.'),
+  drills: z.array(Drill).max(1000, 'A file holds at most 1,000 drills.'),
+});
+export type DrillFile = z.infer<typeof DrillFile>;
+
+/** A file of one week with all the drills it asks for. */
+export const WeekFile = z.object({
+  format: z.literal('eager-feet/week', 'This is not a file of a week.'),
+  version: z.literal(1, 'This file was written by a newer version.'),
+  week: WeekPlan,
+  drills: z.array(Drill).max(300, 'A week holds at most 300 drills.'),
+});
+export type WeekFile = z.infer<typeof WeekFile>;
+
+export const drillFile = (drills: readonly Drill[]): DrillFile => ({ format: 'eager-feet/drills', version: 1, drills: [...drills] });
+
+/**
+ * A week as a file. Drills are written once each, in the order in which they are first used.
+ * @throws RangeError when the plan asks for a drill that is not among `drills`.
+ */
+export function weekFile(plan: WeekPlan, drills: ReadonlyMap<string, Drill>): WeekFile {
+  const ids = new Set(plan.sessions.flatMap((session) => session.blocks.flatMap((block) => block.items.map((item) => item.drillId))));
+  const used = [...ids].map((id) => {
+    const drill = drills.get(id);
+    if (!drill) throw new RangeError(`The drill "${id}" is not among the drills given.`);
+    return drill;
+  });
+  return { format: 'eager-feet/week', version: 1, week: plan, drills: used };
+}
+
+export interface ImportedWeek {
+  plan: WeekPlan;
+  /** Drills that the shelf lacks and that come along. */
+  missing: Drill[];
+}
+
+/**
+ * A week out of a file, with new ids throughout. A drill whose id the shelf knows is taken from the shelf; the others come along.
+ * @throws RangeError when the week asks for a drill that neither the shelf nor the file has.
+ */
+export function importWeek(file: WeekFile, shelf: ReadonlyMap<string, Drill>, newId: () => string): ImportedWeek {
+  const brought = new Map(file.drills.map((drill) => [drill.id, drill]));
+  const missing = new Map<string, Drill>();
+  for (const session of file.week.sessions) {
+    for (const item of session.blocks.flatMap((block) => block.items)) {
+      if (shelf.has(item.drillId)) continue;
+      const drill = brought.get(item.drillId);
+      if (!drill) throw new RangeError(`The file asks for the drill "${item.drillId}" but does not hold it.`);
+      missing.set(drill.id, drill);
+    }
+  }
+  return { plan: copyPlan(file.week, newId), missing: [...missing.values()] };
+}
+
+/** What taking a file of drills on to a shelf would do. */
+export interface DrillImport {
+  added: Drill[];
+  /** Known drills that are other in the file. */
+  changed: Drill[];
+  same: Drill[];
+}
+
+/** What a drill says, whatever its version; parsing puts the fields into one order. */
+function content(drill: Drill): string {
+  const { version: _version, group: _group, ...said } = Drill.parse(drill);
+  return JSON.stringify(said);
+}
+
+/** Compares a file of drills with a shelf. Version numbers do not matter, only what the drills say. */
+export function compareDrills(file: DrillFile, shelf: ReadonlyMap<string, Drill>): DrillImport {
+  const found: DrillImport = { added: [], changed: [], same: [] };
+  for (const drill of file.drills) {
+    const known = shelf.get(drill.id);
+    if (!known) found.added.push(drill);
+    else if (content(known) === content(drill)) found.same.push(drill);
+    else found.changed.push(drill);
+  }
+  return found;
+}
+
+/** The formats as JSON Schema (draft 2020-12), made from the schemas that read them. */
+export function publishedSchemas(): Record<'drills' | 'week', object> {
+  const made = (schema: z.ZodType, title: string) => ({ title, ...z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) });
+  return { drills: made(DrillFile, 'A file of drills'), week: made(WeekFile, 'A file of one week with its drills') };
+}

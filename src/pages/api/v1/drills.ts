@@ -1,6 +1,0 @@
-import { drills } from '../../../contract/drills.ts';
-import { shelf } from '../../../server/drills/shelf.ts';
-import { route } from '../../../server/http/route.ts';
-
-export const GET = route(drills.shelf, (context, actor) => shelf(context, actor));
-export const HEAD = GET;

@@ -1,6 +1,0 @@
-import { progress } from '../../../../../../contract/progress.ts';
-import { route } from '../../../../../../server/http/route.ts';
-import { playerPage } from '../../../../../../server/progress/feet.ts';
-
-export const GET = route(progress.player, playerPage);
-export const HEAD = GET;

@@ -1,0 +1,19 @@
+import { house } from '../../server/house.ts';
+import { problemResponse } from '../../server/http/route.ts';
+import { readFeed } from '../../server/weeks/feeds.ts';
+
+interface Asked {
+  params: Record<string, string | undefined>;
+}
+
+/** A calendar behind its own address: the token is all that a calendar program has to show. */
+export const GET = ({ params }: Asked): Response => {
+  const context = house();
+  try {
+    const calendar = readFeed(context, params.token ?? '');
+    return new Response(calendar, { headers: { 'content-type': 'text/calendar; charset=utf-8', 'cache-control': 'no-store' } });
+  } catch (error) {
+    return problemResponse(context, error);
+  }
+};
+export const HEAD = GET;

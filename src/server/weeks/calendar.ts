@@ -1,0 +1,77 @@
+import ical, { ICalCalendarMethod } from 'ical-generator';
+import { Temporal } from 'temporal-polyfill';
+import { minutesInWords } from '../../core/dose/index.ts';
+import { atHome, type Drill, type Home } from '../../core/drills/index.ts';
+import { type Runner, TYPICAL_RUNNER } from '../../core/runsheet/index.ts';
+import { addDays } from '../../core/streaks/index.ts';
+import { kitOf, measureSession, type Session, type WeekPlan } from '../../core/weeks/index.ts';
+import type { weeks } from '../db/schema.ts';
+import type { Context } from '../house.ts';
+import type { Squad } from '../squad/squads.ts';
+
+/** Sessions of a week with a day, or with all days of the week to choose from. */
+export interface CalendarWeek {
+  id: string;
+  number: number;
+  startsOn: string;
+  content: Pick<WeekPlan, 'title' | 'focus' | 'sessions'>;
+  drills: ReadonlyMap<string, Drill>;
+}
+
+/** For whom a calendar is made: a typical player, or one with an own home and pace. */
+export interface CalendarReader {
+  runner: Runner;
+  home: Home | null;
+}
+
+const TYPICAL: CalendarReader = { runner: TYPICAL_RUNNER, home: null };
+
+function noteOf(session: Session, week: CalendarWeek, reader: CalendarReader): string {
+  const { dose } = measureSession(session, week.drills, reader.runner);
+  const items = session.blocks.flatMap((block) => block.items);
+  const drills = items.flatMap((item) => week.drills.get(item.drillId) ?? []);
+  const kit = kitOf(items, week.drills).map((one) => {
+    const stand = drills.flatMap((drill) => atHome(drill, reader.home).standIns).find((other) => other.kit === one);
+    return stand ? `${one} (${stand.use})` : one;
+  });
+  const lines = [
+    week.content.focus,
+    `About ${minutesInWords(dose)}. Fetch: ${kit.length > 0 ? kit.join(', ') : 'nothing'}.`,
+    ...new Set(drills.map((drill) => drill.name)),
+  ];
+  return lines.filter(Boolean).join('\n');
+}
+
+/**
+ * A calendar of weeks. A session with a wished day is an all-day entry there; one without is an entry over the whole week.
+ * All-day entries have no hour, so no change of clocks moves them.
+ */
+export function calendarOf(name: string, baseAddress: string, given: readonly CalendarWeek[], reader: CalendarReader = TYPICAL): string {
+  const calendar = ical({ name, prodId: { company: 'Eager Feet', product: 'weeks', language: 'EN' }, method: ICalCalendarMethod.PUBLISH });
+  for (const week of given) {
+    for (const session of week.content.sessions) {
+      const first = Temporal.PlainDate.from(session.day === null ? week.startsOn : addDays(week.startsOn, session.day - 1));
+      const after = Temporal.PlainDate.from(addDays(first.toString(), session.day === null ? 7 : 1));
+      calendar.createEvent({
+        id: `${session.id}@eager-feet`,
+        start: first,
+        end: after,
+        allDay: true,
+        summary: `${session.name} · week ${week.number}: ${week.content.title}`,
+        description: noteOf(session, week, reader),
+        url: `${baseAddress}/week`,
+      });
+    }
+  }
+  return calendar.toString();
+}
+
+export function calendarOfWeek(
+  context: Context,
+  squad: Squad,
+  week: typeof weeks.$inferSelect,
+  drills: ReadonlyMap<string, Drill>,
+): string {
+  const one: CalendarWeek = { id: week.id, number: week.number, startsOn: week.startsOn, content: week.plan, drills };
+  return calendarOf(`${squad.name}, week ${week.number}`, context.config.baseAddress, [one]);
+}

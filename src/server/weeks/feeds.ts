@@ -1,0 +1,104 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { and, desc, eq, isNull } from 'drizzle-orm';
+import type { Feed } from '../../contract/weeks.ts';
+import { weekForPlayer } from '../../core/weeks/index.ts';
+import type { Actor } from '../auth/actor.ts';
+import type { Db } from '../db/connection.ts';
+import { feeds, players, squadPlayers, user } from '../db/schema.ts';
+import type { Context } from '../house.ts';
+import { allow, asPerson } from '../policy.ts';
+import { notFound, Problem } from '../problems.ts';
+import { releasedWeeks } from '../squad/register.ts';
+import { memberOf, schoolOf, squadById } from '../squad/squads.ts';
+import { type CalendarReader, type CalendarWeek, calendarOf } from './calendar.ts';
+
+const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
+
+/** Calendar addresses that still work: of a squad, or those of one player. */
+export function feedsOf(db: Db, where: { squad: string } | { player: string }): Feed[] {
+  const of = 'squad' in where ? eq(feeds.squadId, where.squad) : eq(feeds.playerId, where.player);
+  return db
+    .select({ id: feeds.id, playerId: feeds.playerId, nickname: players.nickname, madeAt: feeds.madeAt, madeBy: user.name })
+    .from(feeds)
+    .innerJoin(user, eq(user.id, feeds.madeBy))
+    .leftJoin(players, eq(players.id, feeds.playerId))
+    .where(and(of, isNull(feeds.revokedAt)))
+    .orderBy(desc(feeds.madeAt))
+    .all();
+}
+
+export function listFeeds(context: Context, actor: Actor, input: { squad: string }): { feeds: Feed[] } {
+  allow(context.db, actor, 'list feeds', input);
+  return { feeds: feedsOf(context.db, input) };
+}
+
+/** Makes a calendar address. Only a hash of it is kept, so it is told this once. */
+export function makeFeed(
+  context: Context,
+  actor: Actor,
+  input: { squad: string; id: string; player: string | null },
+): { feed: Feed; address: string } {
+  const { db, config } = context;
+  allow(db, actor, 'make a feed', input.player === null ? { squad: input.squad } : { squad: input.squad, player: input.player });
+  if (db.select({ id: feeds.id }).from(feeds).where(eq(feeds.id, input.id)).get()) {
+    throw new Problem('changed elsewhere', 'This address was made already and is shown only once. Revoke it and make another.');
+  }
+  const token = randomBytes(24).toString('base64url');
+  db.insert(feeds)
+    .values({
+      id: input.id,
+      squadId: input.squad,
+      playerId: input.player,
+      tokenHash: hashOf(token),
+      madeAt: context.now(),
+      madeBy: asPerson(actor).userId,
+    })
+    .run();
+  const feed = feedsOf(db, { squad: input.squad }).find((one) => one.id === input.id);
+  if (!feed) throw notFound();
+  return { feed, address: `${config.baseAddress}/calendar/${token}.ics` };
+}
+
+export function revokeFeed(context: Context, actor: Actor, input: { feed: string }): { id: string } {
+  allow(context.db, actor, 'revoke a feed', input);
+  context.db
+    .update(feeds)
+    .set({ revokedAt: context.now() })
+    .where(and(eq(feeds.id, input.feed), isNull(feeds.revokedAt)))
+    .run();
+  return { id: input.feed };
+}
+
+/**
+ * The calendar behind an address, for whoever has it. It shows what players see: released weeks, a surprise only once it is open.
+ * A revoked address, or that of a player who left, answers like one that never was.
+ */
+export function readFeed(context: Context, token: string): string {
+  const { db, config } = context;
+  const feed = db
+    .select()
+    .from(feeds)
+    .where(and(eq(feeds.tokenHash, hashOf(token)), isNull(feeds.revokedAt)))
+    .get();
+  if (!feed) throw notFound();
+  const squad = squadById(db, feed.squadId);
+  const stays =
+    feed.playerId === null ||
+    db
+      .select({ id: squadPlayers.playerId })
+      .from(squadPlayers)
+      .where(and(eq(squadPlayers.squadId, squad.id), eq(squadPlayers.playerId, feed.playerId), isNull(squadPlayers.leftOn)))
+      .get();
+  if (!stays) throw notFound();
+  const member = feed.playerId === null ? null : memberOf(db, squad.id, feed.playerId);
+  const now = context.now();
+  const shown = releasedWeeks(db, squad.id).filter(({ revision }) => !revision.surprise || revision.opensAt <= now);
+  const given: CalendarWeek[] = shown.map(({ week, revision }) => {
+    const content = member ? weekForPlayer(revision.content, schoolOf(squad, member), member.strongerFoot) : revision.content;
+    return { id: week.id, number: week.number, startsOn: week.startsOn, content, drills: new Map(Object.entries(content.drills)) };
+  });
+  const reader: CalendarReader | undefined = member
+    ? { runner: { strongerFoot: member.strongerFoot, level: member.level, ownPace: {} }, home: member.home }
+    : undefined;
+  return calendarOf(member ? `${member.nickname}, ${squad.name}` : squad.name, config.baseAddress, given, reader);
+}
