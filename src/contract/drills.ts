@@ -15,6 +15,7 @@ export type ShelfDrill = z.infer<typeof ShelfDrill>;
 export const Shelf = z.object({
   squad: z.object({ id: Id, name: z.string(), contactSchool: z.enum(CONTACT_SCHOOLS) }),
   drills: z.array(ShelfDrill),
+  players: z.array(z.object({ id: Id, nickname: z.string() })),
   /** Drills that were in a released week of this squad. */
   met: z.array(z.string()),
   /** Numbers of the weeks a drill is in, drafts included, by drill id. */

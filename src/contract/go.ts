@@ -52,6 +52,8 @@ export const ThisWeek = z.object({
     })
     .nullable(),
   home: Home.nullable(),
+  /** What cannot be done at this player's home, and what takes its place; null where nothing can. */
+  swaps: z.array(z.object({ itemId: Id, planned: z.string(), lacks: z.array(z.string()), instead: z.string().nullable() })),
   runner: RunnerView,
   numbers: z.array(NumberToBeat),
   /** Sessions of the week that are done, by id. */
@@ -88,6 +90,8 @@ export const GoSent = z.object({
   revisionId: Id,
   sessionId: Id,
   itemId: Id,
+  /** The drill that was really done, where another one took its place at home. */
+  drillId: z.string().min(1).max(80).optional(),
   round: z.number().int().min(0).max(19),
   runId: Id.nullable(),
   doneAt: Instant,

@@ -1,6 +1,7 @@
 import { copyFile, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
+import type { Home } from '../core/drills/index.ts';
 import { catalogueById } from '../core/drills/index.ts';
 import { compileRunSheet, TYPICAL_RUNNER } from '../core/runsheet/index.ts';
 import { type Chance, chance, playItem, type SimPlayer, seededId, simRunLog, simSquad } from '../core/squadsim/index.ts';
@@ -11,6 +12,7 @@ import { announceClip } from '../server/clips/clips.ts';
 import { settleClip } from '../server/clips/settle.ts';
 import { squads, user } from '../server/db/schema.ts';
 import { judgedScores } from '../server/go/facts.ts';
+import { saveHome } from '../server/go/home.ts';
 import { sendGo } from '../server/go/send-go.ts';
 import { sendRun } from '../server/go/send-run.ts';
 import type { Context } from '../server/house.ts';
@@ -48,6 +50,16 @@ const WEEKS = 9;
 const QUIET_PLAYER = 11;
 const SEED = 20_611;
 const HOUR = 3_600_000;
+
+/** What is at home, by player; those not named have not said it yet. The small yard without a wall is what the planner has to think of. */
+const HOMES: Record<number, Home> = {
+  0: { has: ['ball', 'cones', 'wall'], yard: { length: 8, width: 6.7 }, step: 0.55 },
+  1: { has: ['ball'], yard: { length: 3, width: 2 }, step: 0.5 },
+  2: { has: ['ball', 'wall', 'tennis ball'], yard: { length: 10, width: 8 }, step: 0.58 },
+  4: { has: ['ball', 'cones', 'wall', 'mini-goal'], yard: { length: 12, width: 9 }, step: null },
+  6: { has: ['ball', 'cones'], yard: { length: 6, width: 5 }, step: 0.52 },
+  9: { has: ['ball', 'wall'], yard: null, step: null },
+};
 
 /** One shipped clip and the go it belongs to; `claim` differs from the true count in one of them. */
 interface ClipNote {
@@ -300,6 +312,10 @@ export async function loadDemo(house: Context, root: string): Promise<string> {
   }
   reviewUntil(scene, realNow - 30 * HOUR, new Set(filmed.map((one) => one.scoreId)));
   now = realNow;
+  people.people.forEach((person, index) => {
+    const home = HOMES[index];
+    if (home) saveHome(context, person.actor, home);
+  });
   planWeek(scene, WEEKS + 1, addDays(thisMonday, 7), 'monday');
   planWeek(scene, WEEKS + 2, addDays(thisMonday, 14), null);
   context.db.$client.exec('COMMIT');

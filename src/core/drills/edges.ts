@@ -49,16 +49,23 @@ export function stepsOf(drills: readonly Drill[]): Map<string, number> {
   return steps;
 }
 
-/** The drills on the way to `id`, with it: all its easier drills and theirs, and the drills one step up from it. */
-export function stairsOf(drills: readonly Drill[], id: string): Drill[] {
+/**
+ * One staircase through a drill, the easiest first: down along the highest easier link each time, and up along the lowest harder one
+ * for at most `above` steps. A drill that is not in the list gives an empty staircase.
+ */
+export function stairsThrough(drills: readonly Drill[], id: string, above = 2): Drill[] {
   const byId = new Map(drills.map((drill) => [drill.id, drill]));
-  const below = new Set<string>();
-  const walk = (at: string) => {
-    if (below.has(at) || !byId.has(at)) return;
-    below.add(at);
-    for (const easier of byId.get(at)?.easier ?? []) walk(easier);
-  };
-  walk(id);
-  for (const harder of harderThan(drills, id)) below.add(harder.id);
-  return drills.filter((drill) => below.has(drill.id));
+  const steps = stepsOf(drills);
+  const stepOf = (drill: Drill) => steps.get(drill.id) ?? 0;
+  const stairs: Drill[] = [];
+  for (let at = byId.get(id); at && !stairs.includes(at); ) {
+    stairs.unshift(at);
+    const below = at.easier.flatMap((easier) => byId.get(easier) ?? []);
+    at = below.sort((a, b) => stepOf(b) - stepOf(a))[0];
+  }
+  for (let at = byId.get(id), n = 0; at && n < above; n++) {
+    at = harderThan(drills, at.id).sort((a, b) => stepOf(a) - stepOf(b))[0];
+    if (at) stairs.push(at);
+  }
+  return stairs;
 }

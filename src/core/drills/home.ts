@@ -41,6 +41,18 @@ const hasRoom = (need: Ground, yard: Ground) =>
  * @param home null when the player has not said yet what is there: then nothing is held against it.
  */
 export function atHome(drill: Drill, home: Home | null, mirror = false): AtHome {
+  if (mirror || !home) return lookAtHome(drill, home, mirror);
+  // A squad's homes and drills are asked for again with every keystroke of the planner.
+  const byDrill = known.get(home) ?? new WeakMap<Drill, AtHome>();
+  known.set(home, byDrill);
+  const found = byDrill.get(drill) ?? lookAtHome(drill, home, false);
+  byDrill.set(drill, found);
+  return found;
+}
+
+const known = new WeakMap<Home, WeakMap<Drill, AtHome>>();
+
+function lookAtHome(drill: Drill, home: Home | null, mirror: boolean): AtHome {
   const missing = home ? drill.kit.filter((kit) => !home.has.includes(kit)) : [];
   const standIns = missing.filter((kit) => EASY_STAND_INS.includes(kit)).map((kit) => ({ kit, use: STAND_INS[kit].join(', ') }));
   const lacks = missing.filter((kit) => !EASY_STAND_INS.includes(kit)).map((kit) => `no ${kit}`);
@@ -55,7 +67,8 @@ export function atHome(drill: Drill, home: Home | null, mirror = false): AtHome 
  * same family with the same measure, then of the same family. Null when there is none.
  */
 export function nearestDrill(drill: Drill, home: Home | null, drills: readonly Drill[]): Drill | null {
-  const near = (id: string) => drills.filter((one) => one.easier.includes(id) || drills.find((d) => d.id === id)?.easier.includes(one.id));
+  const byId = new Map(drills.map((one) => [one.id, one]));
+  const near = (id: string) => drills.filter((one) => one.easier.includes(id) || byId.get(id)?.easier.includes(one.id));
   const fits = (one: Drill) => one.id !== drill.id && atHome(one, home).can && !one.loads.includes('heading');
   const seen = new Set([drill.id]);
   let ring = [drill.id];

@@ -1,5 +1,5 @@
 export { CATALOGUE, catalogueById } from './catalogue/index.ts';
-export { findCircle, harderThan, stairsOf, stepsOf } from './edges.ts';
+export { findCircle, harderThan, stairsThrough, stepsOf } from './edges.ts';
 export { type AtHome, atHome, Home, nearestDrill } from './home.ts';
 export { Band, Drill, PaceFigures } from './schema.ts';
 export { drillForSchool, inSchool, mirrored, mirrorWords } from './schools.ts';

@@ -71,6 +71,23 @@ export function moveItemTo(plan: WeekPlan, itemId: string, blockId: string, at: 
   return changeBlock(removeById(plan, itemId), blockId, (block) => ({ ...block, items: insertAt(block.items, at, item) }));
 }
 
+/**
+ * Moves an item one place up (−1) or down (+1) in its session: among its block's items, and from the edge of a block
+ * into the next one. At the top and the bottom of the session it stays.
+ */
+export function stepItem(plan: WeekPlan, itemId: string, by: -1 | 1): WeekPlan {
+  for (const session of plan.sessions) {
+    const b = session.blocks.findIndex((block) => block.items.some((item) => item.id === itemId));
+    const block = session.blocks[b];
+    if (!block) continue;
+    const i = block.items.findIndex((item) => item.id === itemId);
+    if (i + by >= 0 && i + by < block.items.length) return moveItemTo(plan, itemId, block.id, i + by);
+    const next = session.blocks[b + by];
+    return next ? moveItemTo(plan, itemId, next.id, by === 1 ? 0 : next.items.length) : plan;
+  }
+  return plan;
+}
+
 /** Moves a block to a place in any session of the week. */
 export function moveBlockTo(plan: WeekPlan, blockId: string, sessionId: string, at: number): WeekPlan {
   const block = plan.sessions.flatMap((session) => session.blocks).find((one) => one.id === blockId);

@@ -12,6 +12,7 @@ export {
   moveItemTo,
   moveSessionTo,
   removeById,
+  stepItem,
   withSeconds,
 } from './edit.ts';
 export { weekForPlayer } from './for-player.ts';
@@ -20,3 +21,4 @@ export { checkWeek } from './planner.ts';
 export { CHECKS, type Check, type EarlierWeek, type PlannedPlayer, type PlannerFacts } from './planner-view.ts';
 export * from './schema.ts';
 export { SHAPE_NAMES, SHAPES, type ShapeName, shapeSession } from './shapes.ts';
+export { type Swap, swapsFor, withSwaps } from './swaps.ts';

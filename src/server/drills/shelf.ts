@@ -7,7 +7,7 @@ import type { Db } from '../db/connection.ts';
 import { squadDrills, squadDrillVersions, weeks } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow } from '../policy.ts';
-import { squadById } from '../squad/squads.ts';
+import { membersOf, squadById } from '../squad/squads.ts';
 
 /** A squad's own drills in their newest version, archived ones too. */
 export function ownDrills(db: Db, squadId: string): ShelfDrill[] {
@@ -77,6 +77,7 @@ export function shelf(context: Context, actor: Actor, input: { squad: string }):
   return {
     squad: { id, name, contactSchool },
     drills: shelfDrills(db, id),
+    players: membersOf(db, id).map((member) => ({ id: member.id, nickname: member.nickname })),
     met: [...metDrills(db, id)],
     usedIn: usedIn(db, id),
   };

@@ -3,6 +3,7 @@ import { type Doubt, doubtsOf } from '../../core/counts/index.ts';
 import { BETTER, type Drill } from '../../core/drills/index.ts';
 import type { Db } from '../db/connection.ts';
 import { clips, scoreReadings, scores, weekRevisions } from '../db/schema.ts';
+import { shelfOf } from '../drills/shelf.ts';
 import { judgedScores, type ScoreFact } from './facts.ts';
 
 /** Results that counted under the same record key before a score, oldest first; of goes of one instant the ids decide. */
@@ -12,10 +13,10 @@ function earlierResults(db: Db, score: Pick<ScoreFact, 'id' | 'playerId' | 'reco
   return judgedScores(db, before).flatMap((one) => (one.result === null ? [] : [one.result]));
 }
 
-/** The drill as it was in the revision that a score was done on. */
-function drillOfScore(db: Db, score: Pick<ScoreFact, 'revisionId' | 'drillId'>): Drill {
+/** The drill as it was in the revision that a score was done on; one that took a place at home is read from the shelf. */
+function drillOfScore(db: Db, score: Pick<ScoreFact, 'revisionId' | 'drillId' | 'squadId'>): Drill {
   const revision = db.select({ content: weekRevisions.content }).from(weekRevisions).where(eq(weekRevisions.id, score.revisionId)).get();
-  const drill = revision?.content.drills[score.drillId];
+  const drill = revision?.content.drills[score.drillId] ?? shelfOf(db, score.squadId).get(score.drillId);
   if (!drill) throw new Error(`Revision ${score.revisionId} has lost its drill ${score.drillId}.`);
   return drill;
 }

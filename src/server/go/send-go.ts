@@ -8,6 +8,7 @@ import { type Item, weekForPlayer } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
 import { scores, weekRevisions, weeks } from '../db/schema.ts';
+import { shelfOf } from '../drills/shelf.ts';
 import type { Context } from '../house.ts';
 import { allow, asPlayer } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
@@ -55,13 +56,19 @@ interface Place {
   drill: Drill;
 }
 
-/** The item as this player got it: the drill may be the twin of the player's school. */
-function placeOf(released: Released, sent: GoSent, member: Member): Place {
+/**
+ * The item as this player got it, and the drill that was done: the planned one in the player's school, or the one
+ * that took its place at home. What takes a place is measured the same way and never has heading.
+ */
+function placeOf(db: Db, released: Released, sent: GoSent, member: Member): Place {
   const content = weekForPlayer(released.revision.content, schoolOf(released.squad, member), member.strongerFoot);
   const session = content.sessions.find((one) => one.id === sent.sessionId);
   const item = session?.blocks.flatMap((block) => block.items).find((one) => one.id === sent.itemId);
-  const drill = item && content.drills[item.drillId];
-  if (!item || !drill || !item.scored || sent.round >= roundsOf(item)) throw notFound();
+  if (!item?.scored || sent.round >= roundsOf(item)) throw notFound();
+  const done = sent.drillId ?? item.drillId;
+  const drill = content.drills[done] ?? shelfOf(db, released.squad.id).get(done);
+  if (!drill || drill.measure !== item.dose.measure) throw notFound();
+  if (done !== item.drillId && drill.loads.includes('heading')) throw notFound();
   return { item, drill };
 }
 
@@ -126,7 +133,7 @@ export function sendGo(context: Context, actor: Actor, sent: GoSent): GoAnswer {
   const player = asPlayer(actor);
   const released = releasedFor(db, player.squads, sent.revisionId, context.now());
   const member = memberOf(db, released.squad.id, player.playerId);
-  const place = placeOf(released, sent, member);
+  const place = placeOf(db, released, sent, member);
   const feet = feetToScore(place.item, member.strongerFoot);
   return db.transaction((tx) => {
     const results = sent.scores.map((one, index) => {

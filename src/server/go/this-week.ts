@@ -2,21 +2,31 @@ import { and, asc, desc, eq, gt, inArray } from 'drizzle-orm';
 import { median } from 'simple-statistics';
 import type { NumberToBeat, ThisWeek } from '../../contract/go.ts';
 import { recordKey } from '../../core/counts/index.ts';
-import { BETTER, type Drill } from '../../core/drills/index.ts';
+import { atHome, BETTER, type Drill } from '../../core/drills/index.ts';
 import { recordOf } from '../../core/progress/index.ts';
 import { feetToScore, type Runner } from '../../core/runsheet/index.ts';
 import { targetFor } from '../../core/targets/index.ts';
-import { allItems, changesBetween, kitOf, type PublishedWeek, weekForPlayer } from '../../core/weeks/index.ts';
+import {
+  allItems,
+  changesBetween,
+  kitOf,
+  type PublishedWeek,
+  type Swap,
+  swapsFor,
+  weekForPlayer,
+  withSwaps,
+} from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import { mayFilm } from '../clips/consent.ts';
 import type { Db } from '../db/connection.ts';
 import { runs, scores, weekRevisions, weeks } from '../db/schema.ts';
+import { drillNames, shelfOf } from '../drills/shelf.ts';
 import type { Context } from '../house.ts';
 import { allow, asPlayer } from '../policy.ts';
 import { Problem } from '../problems.ts';
 import { DONE_SHARE, streakInput, streakViews } from '../progress/calendar.ts';
 import { lineOf } from '../progress/lines.ts';
-import { type Member, memberOf, schoolOf, squadById, squadDay } from '../squad/squads.ts';
+import { type Member, memberOf, type Squad, schoolOf, squadById, squadDay } from '../squad/squads.ts';
 import { type OpenWeek, openWeekOf } from '../weeks/weeks.ts';
 import { type JudgedScore, judgedScores } from './facts.ts';
 
@@ -57,7 +67,7 @@ export function numbersOf(content: PublishedWeek, runner: Runner, judged: readon
 }
 
 /** Goes of the open week that were asked for again and not done again since. */
-function askedAgain(judged: readonly JudgedScore[], open: OpenWeek): ThisWeek['again'] {
+function askedAgain(judged: readonly JudgedScore[], open: OpenWeek, drillName: (id: string) => string): ThisWeek['again'] {
   const mine = judged.filter((one) => one.score.weekId === open.week.id);
   return mine.flatMap((one) => {
     if (one.standing !== 'again please' || !one.decision) return [];
@@ -65,8 +75,7 @@ function askedAgain(judged: readonly JudgedScore[], open: OpenWeek): ThisWeek['a
     const again = mine.some(
       (later) => later.score.itemId === one.score.itemId && later.score.foot === one.score.foot && later.score.receivedAt > at,
     );
-    const drill = open.revision.content.drills[one.score.drillId];
-    const line = drill ? lineOf(one, drill.name) : null;
+    const line = lineOf(one, drillName(one.score.drillId));
     return again || !line ? [] : [{ sessionId: one.score.sessionId, itemId: one.score.itemId, line }];
   });
 }
@@ -121,6 +130,14 @@ export function runnerOf(member: Member, judged: readonly JudgedScore[]): Runner
   return { strongerFoot: member.strongerFoot, level: member.level, ownPace: ownPace(judged) };
 }
 
+/** The open week as one player does it: in the own school, for the own feet, with what the own home has no room for swapped. */
+function contentFor(db: Db, squad: Squad, member: Member, open: OpenWeek): { content: PublishedWeek; swaps: Swap[] } {
+  const content = weekForPlayer(open.revision.content, schoolOf(squad, member), member.strongerFoot);
+  const needsShelf = member.home !== null && Object.values(content.drills).some((drill) => !atHome(drill, member.home).can);
+  const swaps = needsShelf ? swapsFor(content, member.home, [...shelfOf(db, squad.id).values()]) : [];
+  return { content: withSwaps(content, swaps), swaps };
+}
+
 /** The open week of a player's squad, with everything the visit needs. */
 export function thisWeek(context: Context, actor: Actor): ThisWeek {
   const { db } = context;
@@ -132,9 +149,9 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
   const member = memberOf(db, squadId, player.playerId);
   const now = context.now();
   const open = openWeekOf(db, squadId, now);
-  const judged = open ? scoresOfDrills(db, member.id, Object.keys(open.revision.content.drills)) : [];
+  const { content, swaps } = open ? contentFor(db, squad, member, open) : { content: null, swaps: [] };
+  const judged = content ? scoresOfDrills(db, member.id, Object.keys(content.drills)) : [];
   const runner = runnerOf(member, judged);
-  const content = open ? weekForPlayer(open.revision.content, schoolOf(squad, member), member.strongerFoot) : null;
   return {
     nickname: member.nickname,
     squad: { id: squad.id, name: squad.name, timeZone: squad.timeZone },
@@ -152,10 +169,11 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
     changes: open ? changesOf(db, open) : [],
     upcoming: upcomingOf(db, squadId, now),
     home: member.home,
+    swaps: swaps.map(({ instead, ...swap }) => ({ ...swap, instead: instead?.name ?? null })),
     runner: { ...runner, ownPace: { ...runner.ownPace } },
     numbers: content ? numbersOf(content, runner, judged) : [],
     done: open ? doneSessions(db, open.week.id, member.id) : [],
-    again: open ? askedAgain(judged, open) : [],
+    again: open ? askedAgain(judged, open, drillNames(db, squadId)) : [],
     mayFilm: mayFilm(db, member.id),
     ...streakViews(streakInput(db, squadId, member, squadDay(squad, now))),
     now,

@@ -7,6 +7,7 @@ import type { Actor } from '../auth/actor.ts';
 import { mayFilm } from '../clips/consent.ts';
 import type { Db } from '../db/connection.ts';
 import { clips, decisions, scores, user, weekRevisions, weeks } from '../db/schema.ts';
+import { shelfOf } from '../drills/shelf.ts';
 import { type JudgedScore, judgedScores } from '../go/facts.ts';
 import type { Context } from '../house.ts';
 import { allow, asPerson } from '../policy.ts';
@@ -60,9 +61,10 @@ const sessionName = (content: PublishedWeek, id: string) => content.sessions.fin
 function itemsOf(db: Db, squadId: string, judged: readonly JudgedScore[]): ReviewItem[] {
   if (judged.length === 0) return [];
   const { revisions, nicknames, coaches, clipOf } = lookups(db, squadId, judged);
+  const shelf = shelfOf(db, squadId);
   return judged.flatMap(({ score, doubts, recordBefore, history, standing }) => {
     const revision = revisions.get(score.revisionId);
-    const drill = revision?.content.drills[score.drillId];
+    const drill = revision?.content.drills[score.drillId] ?? shelf.get(score.drillId);
     const nickname = nicknames.get(score.playerId);
     if (!revision || !drill || !nickname) return [];
     const clip = clipOf.get(`${score.id}|${score.playerId}`);

@@ -1,3 +1,5 @@
 export { Laces } from './Laces.tsx';
 export { Seam, type SeamRow } from './Seam.tsx';
 export { Skyline } from './Skyline.tsx';
+export { type Stair, Staircase } from './Staircase.tsx';
+export { Yard } from './Yard.tsx';

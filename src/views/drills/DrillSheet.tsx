@@ -1,5 +1,25 @@
+import type { ReactNode } from 'react';
+import { harderThan, stairsThrough } from '../../core/drills/edges.ts';
 import type { Drill } from '../../core/drills/schema.ts';
-import { STAND_INS } from '../../core/drills/terms.ts';
+import { inSchool } from '../../core/drills/schools.ts';
+import { CONTACT_WORDS, type ContactSchool, resultUnit, STAND_INS } from '../../core/drills/terms.ts';
+import { UNKNOWN_STEP } from '../../core/yard/index.ts';
+import { Staircase } from '../../ui/notations/index.ts';
+import { LayoutFigure } from './LayoutFigure.tsx';
+
+interface Props {
+  drill: Drill;
+  /** The whole shelf, for the links up and down. */
+  shelf: readonly Drill[];
+  met: ReadonlySet<string>;
+  school: ContactSchool;
+  /** Where a drill's own page is. */
+  hrefOf(id: string): string;
+  /** Weeks it is planned in. */
+  usedIn?: readonly { id: string; number: number; href: string }[];
+  /** Links and buttons beside the name. */
+  tools?: ReactNode;
+}
 
 const list = (items: readonly string[]) => (
   <ul className="list-disc ps-5">
@@ -9,64 +29,168 @@ const list = (items: readonly string[]) => (
   </ul>
 );
 
-/** One drill, whole: steps, cues, faults, counting rule, pace, kit, cautions. */
-export function DrillSheet({ drill, easier, harder }: { drill: Drill; easier: readonly Drill[]; harder: readonly Drill[] }) {
-  const { pace } = drill;
+function Bands({ drill }: { drill: Drill }) {
+  if (drill.bands.length === 0) return null;
+  const per = (n: number | null) =>
+    n === null
+      ? 'any'
+      : drill.measure === 'fixed reps' || drill.measure === 'surfaces'
+        ? `${n} reps`
+        : drill.measure === 'sets'
+          ? `${n} sets`
+          : `${n} s`;
   return (
-    <article className="slab flex flex-col gap-3 p-4">
-      <header>
-        <h2 className="text-2xl">{drill.name}</h2>
-        <p className="text-dust">
-          {drill.family} · {drill.measure} · {drill.sides}
-          {drill.aliases.length > 0 && ` · also called ${drill.aliases.join(', ')}`}
-        </p>
+    <section>
+      <h3>What three levels reach ({resultUnit(drill.measure)})</h3>
+      <table className="w-full max-w-md text-sm">
+        <thead className="text-dust">
+          <tr>
+            {['dose', 'starting', 'steady', 'strong', ''].map((head) => (
+              <th key={head} scope="col" className="py-0.5 pe-4 text-start font-normal">
+                {head || <span className="sr-only">where from</span>}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {drill.bands.map((band) => (
+            <tr key={band.per ?? 'any'} className="border-joint border-t">
+              <td className="py-0.5">{per(band.per)}</td>
+              <td>{band.starting}</td>
+              <td>{band.steady}</td>
+              <td>{band.strong}</td>
+              <td className="text-dust">{band.estimated ? 'our estimate' : 'seen in practice'}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function ages({ minAge, maxAge }: Drill): string {
+  if (minAge !== null && maxAge !== null) return `ages ${minAge} to ${maxAge}`;
+  if (minAge !== null) return `from ${minAge} years`;
+  return maxAge !== null ? `up to ${maxAge} years` : '';
+}
+
+/** One drill, whole: steps, cues, faults, counting rule, layout, bands, the stairs it stands on, and where it is used. */
+export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = [], tools }: Props) {
+  const drill = inSchool(given, school);
+  const { pace } = drill;
+  const stairs = stairsThrough(shelf, drill.id);
+  const harder = harderThan(shelf, drill.id);
+  const easier = drill.easier.flatMap((id) => shelf.find((one) => one.id === id) ?? []);
+  const twin = drill.twin ? shelf.find((one) => one.id === drill.twin) : undefined;
+  const facts = [drill.family, drill.measure, drill.sides, ages(drill), ...drill.loads].filter(Boolean);
+  const links = (drills: readonly Drill[]) =>
+    drills.map((one, i) => (
+      <span key={one.id}>
+        {i > 0 && ', '}
+        <a href={hrefOf(one.id)}>{one.name}</a>
+      </span>
+    ));
+  return (
+    <article className="slab flex flex-col gap-3 p-4 print:border-0" aria-label={drill.name}>
+      <header className="flex flex-wrap items-start justify-between gap-3">
+        <div className="min-w-0">
+          <h2 className="text-2xl">{drill.name}</h2>
+          <p className="text-dust">
+            {facts.join(' · ')}
+            {drill.aliases.length > 0 && ` · also called ${drill.aliases.join(', ')}`}
+          </p>
+        </div>
+        {tools && <div className="flex flex-wrap gap-2 print:hidden">{tools}</div>}
       </header>
-      <p>{drill.purpose}</p>
+      <p className="text-lg">{drill.purpose}</p>
       {drill.cautions.map((caution) => (
         <p key={caution} className="rounded-sm bg-mustard-slab px-3 py-2 text-mustard">
           {caution}
         </p>
       ))}
-      <section>
-        <h3>How</h3>
-        <ol className="list-decimal ps-5">
-          {drill.steps.map((step) => (
-            <li key={step}>{step}</li>
-          ))}
-        </ol>
-      </section>
-      <section>
-        <h3>Feel and look for</h3>
-        {list(drill.cues)}
-      </section>
-      <section>
-        <h3>When it goes wrong</h3>
-        {list(drill.faults.map((fault) => `${fault.wrong}: ${fault.mend}`))}
-      </section>
-      <section>
-        <h3>Counting: one {drill.counting.unit}</h3>
-        <p>Counts: {drill.counting.counts}</p>
-        <p>Does not count: {drill.counting.doesNotCount}</p>
-      </section>
-      <section>
-        <h3>Pace, reps a second{pace.estimated ? ' (our estimate)' : ''}</h3>
+      <div className={drill.layout ? 'grid gap-4 md:grid-cols-2' : 'flex flex-col gap-3'}>
+        <div className="flex flex-col gap-3">
+          <section>
+            <h3>How</h3>
+            <ol className="list-decimal ps-5">
+              {drill.steps.map((step) => (
+                <li key={step}>{step}</li>
+              ))}
+            </ol>
+          </section>
+          <section>
+            <h3>Feel and look for</h3>
+            {drill.contact && <p className="text-dust text-sm">In this squad’s school: {CONTACT_WORDS[school]}.</p>}
+            {list(drill.cues)}
+          </section>
+          <section>
+            <h3>When it goes wrong</h3>
+            {list(drill.faults.map((fault) => `${fault.wrong}: ${fault.mend}`))}
+          </section>
+          <section>
+            <h3>Counting: one {drill.counting.unit}</h3>
+            <p>Counts: {drill.counting.counts}</p>
+            <p>Does not count: {drill.counting.doesNotCount}</p>
+          </section>
+        </div>
+        {drill.layout && (
+          <section>
+            <h3>Layout</h3>
+            <LayoutFigure name={drill.name} layout={drill.layout} step={UNKNOWN_STEP} yard={null} mirror={false} />
+          </section>
+        )}
+      </div>
+      <div className="grid gap-3 md:grid-cols-2">
+        <section>
+          <h3>Kit and space</h3>
+          {drill.kit.length === 0 ? <p>No kit.</p> : list(drill.kit.map((one) => `${one}, or ${STAND_INS[one].join(', or ')}`))}
+          <p>
+            {drill.space.length} × {drill.space.width} m of free ground
+          </p>
+        </section>
+        <section>
+          <h3>Pace, reps a second{pace.estimated ? ' (our estimate)' : ''}</h3>
+          <p>
+            easy {pace.easy} · usual {pace.usual} · fast {pace.fast} · nobody above {pace.ceiling}
+          </p>
+        </section>
+      </div>
+      <Bands drill={drill} />
+      {twin && drill.school && (
         <p>
-          easy {pace.easy} · usual {pace.usual} · fast {pace.fast} · nobody above {pace.ceiling}
+          This is how the school “{CONTACT_WORDS[drill.school]}” begins. The other school does <a href={hrefOf(twin.id)}>{twin.name}</a> in
+          its place.
         </p>
-      </section>
-      <section>
-        <h3>Kit and space</h3>
-        {drill.kit.length === 0 ? <p>No kit.</p> : list(drill.kit.map((one) => `${one}, or ${STAND_INS[one].join(', or ')}`))}
-        <p>
-          {drill.space.length} × {drill.space.width} m of free ground
-        </p>
-      </section>
-      {(easier.length > 0 || harder.length > 0) && (
+      )}
+      {stairs.length > 1 && (
         <section>
           <h3>Steps round it</h3>
-          {easier.length > 0 && <p>Easier: {easier.map((one) => one.name).join(', ')}</p>}
-          {harder.length > 0 && <p>Harder: {harder.map((one) => one.name).join(', ')}</p>}
+          <Staircase
+            width={Math.max(320, stairs.length * 132)}
+            stairs={stairs.map((one) => ({
+              id: one.id,
+              name: one.name,
+              reached: met.has(one.id) ? 'both' : null,
+              here: one.id === drill.id,
+            }))}
+            summary={`Steps from easier to harder: ${stairs.map((one) => one.name).join(', ')}. Shoes stand on what the squad has met.`}
+          />
+          <p className="text-dust text-sm">Shoes stand on the steps this squad has met.</p>
+          {easier.length > 0 && <p>Easier: {links(easier)}</p>}
+          {harder.length > 0 && <p>Harder: {links(harder)}</p>}
         </section>
+      )}
+      {usedIn.length > 0 && (
+        <p className="print:hidden">
+          Planned in{' '}
+          {usedIn.map((week, i) => (
+            <span key={week.id}>
+              {i > 0 && ', '}
+              <a href={week.href}>week {week.number}</a>
+            </span>
+          ))}
+          .
+        </p>
       )}
     </article>
   );

@@ -130,6 +130,7 @@ export function GoView({ visit, session }: Props) {
         revisionId: run.revisionId,
         sessionId: run.sessionId,
         itemId: item.id,
+        drillId: item.drillId,
         round,
         runId: run.id,
         doneAt: Math.round(deviceNow()),

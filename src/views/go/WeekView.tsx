@@ -1,29 +1,43 @@
 import { Check, CirclePlay } from 'lucide-react';
-import { useMemo } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import type { NumberToBeat, ThisWeek } from '../../contract/go.ts';
 import { doseInWords } from '../../core/counts/result.ts';
 import { doseOf, minutesInWords } from '../../core/dose/index.ts';
+import type { Home } from '../../core/drills/home.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { STAND_INS } from '../../core/drills/terms.ts';
 import { compileRunSheet } from '../../core/runsheet/index.ts';
 import { targetInWords } from '../../core/targets/index.ts';
 import { kitOf } from '../../core/weeks/checks.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
+import { fitLayout, UNKNOWN_STEP } from '../../core/yard/fit.ts';
 import { Laces, Skyline } from '../../ui/notations/index.ts';
-import { ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { dayLetter, footInWords, plural, whenInWords, wishedDay } from '../words.ts';
 import { Outbox } from './Outbox.tsx';
 
+const PlacingGuide = lazy(() => import('../drills/PlacingGuide.tsx').then((file) => ({ default: file.PlacingGuide })));
+
 const itemsOf = (session: Session) => session.blocks.flatMap((block) => block.items);
 
-function Kit({ items, drills }: { items: readonly Item[]; drills: ReadonlyMap<string, Drill> }) {
+/** What to fetch: what is at home by its name, else what stands in for it. */
+function Kit({ items, drills, home }: { items: readonly Item[]; drills: ReadonlyMap<string, Drill>; home: Home | null }) {
   const kit = kitOf(items, drills);
   if (kit.length === 0) return <p className="text-dust">Nothing to fetch.</p>;
   return (
     <ul className="flex flex-col">
       {kit.map((one) => (
         <li key={one}>
-          <span className="font-semibold">{one}</span> <span className="text-dust text-sm">or {STAND_INS[one].join(', or ')}</span>
+          {home && !home.has.includes(one) ? (
+            <>
+              <span className="font-semibold">{STAND_INS[one].join(', or ')}</span> <span className="text-dust text-sm">for the {one}</span>
+            </>
+          ) : (
+            <>
+              <span className="font-semibold">{one}</span>
+              {!home && <span className="text-dust text-sm"> or {STAND_INS[one].join(', or ')}</span>}
+            </>
+          )}
         </li>
       ))}
     </ul>
@@ -63,6 +77,63 @@ function Numbers({
   );
 }
 
+/** Drills with cones: how each lies in this player's yard, and the guide that walks through it. */
+function Layouts({ items, drills, visit }: { items: readonly Item[]; drills: ReadonlyMap<string, Drill>; visit: ThisWeek }) {
+  const [open, setOpen] = useState<string | null>(null);
+  const step = visit.home?.step ?? UNKNOWN_STEP;
+  const laid = [...new Set(items.map((item) => item.drillId))].flatMap((id) => {
+    const drill = drills.get(id);
+    const fitted = drill?.layout ? fitLayout(drill.layout, visit.home?.yard ?? null, step, visit.runner.strongerFoot === 'left') : null;
+    return drill && fitted ? [{ drill, fitted }] : [];
+  });
+  if (laid.length === 0) return null;
+  const shown = laid.find((one) => one.drill.id === open);
+  return (
+    <section>
+      <h3>Lay out</h3>
+      <ul className="flex flex-col gap-2">
+        {laid.map(({ drill, fitted }) => (
+          <li key={drill.id} className="flex flex-col gap-1">
+            <Button size="player" onClick={() => setOpen(drill.id)}>
+              Lay out: {drill.name}
+            </Button>
+            <span className="text-dust text-sm">{fitted.sentence}</span>
+          </li>
+        ))}
+      </ul>
+      {shown && (
+        <Suspense fallback={<p className="text-dust">Opening the guide…</p>}>
+          <PlacingGuide
+            name={shown.drill.name}
+            moves={shown.fitted.moves}
+            route={shown.fitted.route}
+            step={step}
+            yard={visit.home?.yard ?? null}
+            turned={shown.fitted.turned}
+            onClose={() => setOpen(null)}
+          />
+        </Suspense>
+      )}
+    </section>
+  );
+}
+
+/** What this home has no room or kit for, said plainly, and what takes its place. */
+function Swaps({ items, swaps }: { items: readonly Item[]; swaps: ThisWeek['swaps'] }) {
+  const mine = swaps.filter((swap) => items.some((item) => item.id === swap.itemId));
+  if (mine.length === 0) return null;
+  return (
+    <Notice>
+      {mine.map((swap) => (
+        <p key={swap.itemId}>
+          {swap.planned} cannot be done at your place ({swap.lacks.join(', ')}).{' '}
+          {swap.instead ? `You do “${swap.instead}” in its place.` : 'Skip it on the clock; nothing is missed.'}
+        </p>
+      ))}
+    </Notice>
+  );
+}
+
 function SessionCard({
   visit,
   session,
@@ -99,9 +170,11 @@ function SessionCard({
       {!done && (
         <section>
           <h3>Fetch</h3>
-          <Kit items={items} drills={drills} />
+          <Kit items={items} drills={drills} home={visit.home} />
         </section>
       )}
+      <Layouts items={items} drills={drills} visit={visit} />
+      {!done && <Swaps items={items} swaps={visit.swaps} />}
       {!done && items.some((item) => item.scored) && (
         <section>
           <h3>Numbers to beat</h3>
@@ -112,6 +185,22 @@ function SessionCard({
         <CirclePlay aria-hidden className="size-6" /> Go: {session.name}
       </ButtonLink>
     </article>
+  );
+}
+
+/** The next week, so that kit can be found in time. A surprise says only when it opens. */
+function Upcoming({ upcoming, timeZone }: { upcoming: NonNullable<ThisWeek['upcoming']>; timeZone: string }) {
+  const { about, opensAt } = upcoming;
+  return (
+    <section className="slab flex flex-col gap-1 p-4" aria-label="Next week">
+      <h2>{about ? `Week ${about.number}: ${about.title}` : 'A surprise'}</h2>
+      <p className="text-dust">Opens {whenInWords(opensAt, timeZone)}</p>
+      {about ? (
+        <p>{about.kit.length > 0 ? `Find in time: ${about.kit.join(', ')}.` : 'Nothing to find for it.'}</p>
+      ) : (
+        <p>Nobody knows yet what it is.</p>
+      )}
+    </section>
   );
 }
 
@@ -156,6 +245,21 @@ export function WeekView({ visit }: { visit: ThisWeek }) {
           </ButtonLink>
         </article>
       ))}
+      {visit.changes.length > 0 && (
+        <Notice>
+          <p className="font-semibold">Your coach changed this week:</p>
+          <ul className="list-disc ps-5">
+            {visit.changes.map((change) => (
+              <li key={change}>{change}</li>
+            ))}
+          </ul>
+        </Notice>
+      )}
+      {!visit.home && week && (
+        <Notice>
+          Say once what is at home, and each drill is shown as you can do it there. <a href="/home">What is at home</a>
+        </Notice>
+      )}
       {week ? (
         <>
           <section>
@@ -171,10 +275,15 @@ export function WeekView({ visit }: { visit: ThisWeek }) {
         </>
       ) : (
         <Notice>
-          No week is open now.{' '}
-          {visit.upcoming ? `The next one opens ${whenInWords(visit.upcoming, timeZone)}.` : 'Your coach has not sent the next one yet.'}{' '}
+          No week is open now. {!visit.upcoming && 'Your coach has not sent the next one yet. '}
           Any ball and five minutes are still good for your feet.
         </Notice>
+      )}
+      {visit.upcoming && <Upcoming upcoming={visit.upcoming} timeZone={timeZone} />}
+      {visit.home && (
+        <p>
+          <a href="/home">What is at home</a>
+        </p>
       )}
     </main>
   );

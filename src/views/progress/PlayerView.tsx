@@ -1,10 +1,49 @@
 import { useState } from 'react';
 import type { PlayerPage } from '../../contract/progress.ts';
+import { squad } from '../../contract/squad.ts';
+import { CONTACT_SCHOOLS, CONTACT_WORDS, type ContactSchool } from '../../core/drills/terms.ts';
 import { Notice } from '../../ui/parts/index.ts';
+import { call, sentenceOf } from '../client.ts';
 import { dateInWords, footInWords, number, plural } from '../words.ts';
 import { DrillSeam } from './DrillSeam.tsx';
 import { Lines } from './Lines.tsx';
 import { StreakCard } from './StreakCard.tsx';
+
+/** The school of juggling contact a player learns by: the squad's, or the own. */
+function PlayerSchool({ player }: { player: PlayerPage }) {
+  const [school, setSchool] = useState(player.contactSchool);
+  const [problem, setProblem] = useState<string | null>(null);
+  const set = async (next: ContactSchool | null) => {
+    setSchool(next);
+    setProblem(null);
+    try {
+      await call(squad.playerSchool, { squad: player.squadId, player: player.playerId }, { contactSchool: next });
+    } catch (error) {
+      setSchool(school);
+      setProblem(sentenceOf(error));
+    }
+  };
+  return (
+    <div className="pt-2">
+      <label className="flex flex-wrap items-center gap-2 text-sm">
+        Juggling contact
+        <select
+          className="field min-h-9 max-w-full"
+          value={school ?? ''}
+          onChange={(event) => void set((event.target.value || null) as ContactSchool | null)}
+        >
+          <option value="">as the squad: {CONTACT_WORDS[player.squadSchool]}</option>
+          {CONTACT_SCHOOLS.map((one) => (
+            <option key={one} value={one}>
+              {CONTACT_WORDS[one]}
+            </option>
+          ))}
+        </select>
+      </label>
+      {problem && <Notice tone="stop">{problem}</Notice>}
+    </div>
+  );
+}
 
 /** A player as the coach sees them: streak, feet, every score with where it stands, every line. */
 export function PlayerView({ player }: { player: PlayerPage }) {
@@ -19,6 +58,7 @@ export function PlayerView({ player }: { player: PlayerPage }) {
           about {player.age} years · {player.strongerFoot === 'both' ? 'both feet alike' : `stronger foot ${player.strongerFoot}`} ·{' '}
           {player.level} · {player.quietDays === 0 ? 'trained today' : `last go ${plural(player.quietDays, 'day')} ago`}
         </p>
+        <PlayerSchool player={player} />
       </header>
       {player.quiet && (
         <Notice tone="look">No go for {plural(player.quietDays, 'day')}. A word to the family helps more than a reminder.</Notice>

@@ -7,6 +7,7 @@ import { Button, Notice } from '../../ui/parts/index.ts';
 import { call, sentenceOf } from '../client.ts';
 import { DeleteClip } from '../DeleteClip.tsx';
 import { Lines } from '../progress/Lines.tsx';
+import { Feeds } from '../weeks/Feeds.tsx';
 import { dayInWords, footInWords, number, plural, whenInWords } from '../words.ts';
 
 function Consent({ child, text, onSay }: { child: Child; text: string; onSay(yes: boolean): void }) {
@@ -120,6 +121,12 @@ export function FamilyView({ family }: { family: Family }) {
             <h3 className="text-lg">Every line from the coach</h3>
             <Lines lines={child.lines} timeZone={child.timeZone} empty="No lines yet." />
           </section>
+          <Feeds
+            squad={child.squadId}
+            timeZone={child.timeZone}
+            player={{ id: child.playerId, nickname: child.nickname }}
+            first={child.feeds}
+          />
         </section>
       ))}
     </div>

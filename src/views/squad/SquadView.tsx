@@ -2,6 +2,7 @@ import { Check, CircleDashed, Clock, Minus } from 'lucide-react';
 import type { CellState, Register } from '../../contract/squad.ts';
 import { Laces } from '../../ui/notations/index.ts';
 import { plural, wishedDay } from '../words.ts';
+import { ChoicesBox } from './ChoicesBox.tsx';
 
 const GLYPHS: Record<CellState, { Icon: typeof Check; look: string; words: string }> = {
   done: { Icon: Check, look: 'text-moss', words: 'done' },
@@ -109,6 +110,7 @@ export function SquadView({ register }: { register: Register }) {
           );
         })}
       </p>
+      <ChoicesBox squad={squad.id} first={register.choices} />
     </div>
   );
 }

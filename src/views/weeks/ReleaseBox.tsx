@@ -6,6 +6,8 @@ import { whenInWords } from '../words.ts';
 
 interface Props {
   week: WeekDetail;
+  /** How many checks keep the week from being released. */
+  blocked: number;
   saveNow(): Promise<boolean>;
   onReleased(week: WeekDetail): void;
 }
@@ -16,7 +18,7 @@ function stateSentence(week: WeekDetail): string {
     case 'draft':
       return 'Not released yet: no player sees it.';
     case 'released':
-      return `Released: opens ${at(week.opensAt)}.`;
+      return `Released${week.surprise ? ' as a surprise' : ''}: opens ${at(week.opensAt)}.`;
     case 'open':
       return `Open until ${at(week.closesAt)}.`;
     case 'closed':
@@ -25,12 +27,13 @@ function stateSentence(week: WeekDetail): string {
 }
 
 /** Release: now, or at an hour of a day in the squad's time zone. After a release, changes need another one. */
-export function ReleaseBox({ week, saveNow, onReleased }: Props) {
+export function ReleaseBox({ week, blocked, saveNow, onReleased }: Props) {
   const [day, setDay] = useState(week.startsOn);
   const [time, setTime] = useState('06:00');
   const [problems, setProblems] = useState<FieldProblem[]>([]);
   const [done, setDone] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const [surprise, setSurprise] = useState(week.surprise);
   const release = async (now: boolean) => {
     setBusy(true);
     setProblems([]);
@@ -39,7 +42,7 @@ export function ReleaseBox({ week, saveNow, onReleased }: Props) {
     const when = now ? { kind: 'now' as const } : { kind: 'at' as const, day, hour: hour ?? 6, minute: minute ?? 0 };
     try {
       if (await saveNow()) {
-        const released = await call(weeks.release, { week: week.id }, { when });
+        const released = await call(weeks.release, { week: week.id }, { when, surprise: !now && surprise });
         onReleased(released);
         setDone(
           released.state === 'open'
@@ -66,14 +69,21 @@ export function ReleaseBox({ week, saveNow, onReleased }: Props) {
         </Notice>
       ))}
       {done && <Notice tone="done">{done}</Notice>}
-      <Button look="main" disabled={busy} onClick={() => void release(true)}>
+      {blocked > 0 && (
+        <Notice tone="look">{blocked === 1 ? 'One check keeps' : `${blocked} checks keep`} this week from being released.</Notice>
+      )}
+      <Button look="main" disabled={busy || blocked > 0} onClick={() => void release(true)}>
         Release now
       </Button>
       <div className="grid gap-2">
         <Field label="Day" type="date" value={day} onChange={(event) => setDay(event.target.value)} />
         <Field label="Hour" type="time" value={time} onChange={(event) => setTime(event.target.value)} />
       </div>
-      <Button disabled={busy} onClick={() => void release(false)}>
+      <label className="flex items-center gap-2">
+        <input type="checkbox" className="size-5" checked={surprise} onChange={(event) => setSurprise(event.target.checked)} />A surprise:
+        players see title and content only once it opens
+      </label>
+      <Button disabled={busy || blocked > 0} onClick={() => void release(false)}>
         Release at this hour
       </Button>
       <p className="text-dust text-sm">Hours are {week.timeZone} time.</p>

@@ -1,158 +1,203 @@
-import { ArrowDown, ArrowUp, ChevronDown, ChevronRight, Plus, Trash2 } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { ChevronDown, ChevronRight, Plus, Trash2 } from 'lucide-react';
+import { memo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { doseInWords } from '../../core/counts/result.ts';
-import { doseOf, minutesInWords } from '../../core/dose/index.ts';
+import { minutesInWords } from '../../core/dose/index.ts';
 import type { Drill } from '../../core/drills/schema.ts';
-import { compileRunSheet, TYPICAL_RUNNER } from '../../core/runsheet/index.ts';
+import { TYPICAL_RUNNER } from '../../core/runsheet/index.ts';
 import { newBlock } from '../../core/weeks/defaults.ts';
-import { changeBlock, changeItem, changeSession, moveById, removeById } from '../../core/weeks/edit.ts';
+import { changeBlock, changeItem, changeSession, moveById, removeById, stepItem } from '../../core/weeks/edit.ts';
+import { measureSession } from '../../core/weeks/measure.ts';
 import { BLOCK_KINDS, type Block, type BlockKind, type Item, type Session, type WeekPlan } from '../../core/weeks/schema.ts';
 import { Seam, Skyline } from '../../ui/notations/index.ts';
 import { Button } from '../../ui/parts/index.ts';
 import { WEEKDAYS } from '../words.ts';
 import { ItemEditor } from './ItemEditor.tsx';
+import { Sortable } from './sortable.tsx';
 
 type Edit = (change: (plan: WeekPlan) => WeekPlan) => void;
 
-interface ToolsProps {
-  id: string;
-  name: string;
+/** Items, blocks and sessions that a check speaks of, by id: which of them blocks, which only wants a look. */
+export type Marks = ReadonlyMap<string, 'blocks' | 'look'>;
+
+interface Shared {
+  drills: ReadonlyMap<string, Drill>;
   edit: Edit;
+  marks: Marks;
+  onAdd(blockId: string): void;
 }
 
-/** Up, down and remove, the same for items, blocks and sessions. */
-function Tools({ id, name, edit }: ToolsProps) {
-  const tools = [
-    { label: `Move ${name} up`, Icon: ArrowUp, act: (plan: WeekPlan) => moveById(plan, id, -1) },
-    { label: `Move ${name} down`, Icon: ArrowDown, act: (plan: WeekPlan) => moveById(plan, id, 1) },
-    { label: `Remove ${name}`, Icon: Trash2, act: (plan: WeekPlan) => removeById(plan, id) },
-  ];
+function Remove({ id, name, edit }: { id: string; name: string; edit: Edit }) {
   return (
-    <span className="flex shrink-0">
-      {tools.map(({ label, Icon, act }) => (
-        <button
-          key={label}
-          type="button"
-          className="grid size-8 place-items-center text-dust"
-          aria-label={label}
-          title={label}
-          onClick={() => edit(act)}
-        >
-          <Icon aria-hidden className="size-4" />
-        </button>
-      ))}
-    </span>
+    <button
+      type="button"
+      className="grid size-8 shrink-0 place-items-center text-dust"
+      aria-label={`Remove ${name}`}
+      title={`Remove ${name}`}
+      onClick={() => edit((plan) => removeById(plan, id))}
+    >
+      <Trash2 aria-hidden className="size-4" />
+    </button>
   );
 }
 
-function ItemRow({ item, drill, edit }: { item: Item; drill: Drill | undefined; edit: Edit }) {
+const ladderWords = (item: Item) => (item.paces.length === 0 ? '' : `, ${item.paces.map((stretch) => stretch.pace).join('–')}`);
+
+function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; blockId: string; shared: Shared }) {
+  const { drills, edit, marks } = shared;
   const [open, setOpen] = useState(false);
+  const drill = drills.get(item.drillId);
   const name = drill?.name ?? 'a drill that is gone';
   const sides = item.side === 'untracked' ? '' : `, ${item.side}`;
   const rounds = 'rounds' in item.dose && item.dose.rounds > 1 ? ` × ${item.dose.rounds}` : '';
   const Chevron = open ? ChevronDown : ChevronRight;
+  const mark = marks.get(item.id);
   return (
-    <li className="border-joint border-t py-1">
-      <div className="flex items-start gap-1">
-        <button
-          type="button"
-          className="flex min-w-0 flex-1 items-start gap-1 py-1 text-start"
-          aria-expanded={open}
-          onClick={() => setOpen(!open)}
-        >
-          <Chevron aria-hidden className="mt-0.5 size-4 shrink-0 text-dust" />
-          <span className="min-w-0">
-            <span className="block font-semibold leading-tight">{name}</span>
-            <span className="block text-dust text-sm">
-              {doseInWords(item.dose)}
-              {rounds}
-              {sides}
-            </span>
-          </span>
-        </button>
-        <Tools id={item.id} name={name} edit={edit} />
-      </div>
-      {open && drill && (
-        <div className="py-2 ps-5">
-          <ItemEditor item={item} drill={drill} onChange={(next) => edit((plan) => changeItem(plan, item.id, () => next))} />
-        </div>
+    <Sortable
+      id={item.id}
+      place={{ type: 'item', within: blockId, index }}
+      as="li"
+      label={name}
+      className={`border-joint border-t bg-slab py-0.5 ${mark ? `border-s-4 ${mark === 'blocks' ? 'border-s-stop' : 'border-s-mustard'}` : ''}`}
+      onMove={(by) => edit((plan) => stepItem(plan, item.id, by))}
+    >
+      {(handle) => (
+        <>
+          <div className="flex items-start">
+            {handle}
+            <button
+              type="button"
+              className="flex min-w-0 flex-1 items-start gap-1 py-1 text-start"
+              aria-expanded={open}
+              onClick={() => setOpen(!open)}
+              onKeyDown={(event) => event.key === 'Delete' && edit((plan) => removeById(plan, item.id))}
+            >
+              <Chevron aria-hidden className="mt-0.5 size-4 shrink-0 text-dust" />
+              <span className="min-w-0">
+                <span className="block font-semibold leading-tight">{name}</span>
+                <span className="block text-dust text-sm">
+                  {doseInWords(item.dose)}
+                  {rounds}
+                  {sides}
+                  {ladderWords(item)}
+                </span>
+              </span>
+            </button>
+            <Remove id={item.id} name={name} edit={edit} />
+          </div>
+          {open && drill && (
+            <div className="py-2 ps-5">
+              <ItemEditor item={item} drill={drill} onChange={(next) => edit((plan) => changeItem(plan, item.id, () => next))} />
+            </div>
+          )}
+        </>
       )}
-    </li>
+    </Sortable>
+  );
+}
+
+function SecondsField({ label, words, value, onChange }: { label: string; words: string; value: number; onChange(seconds: number): void }) {
+  return (
+    <label className="flex items-center gap-1 text-dust text-sm">
+      {words}
+      <input
+        type="number"
+        className="field min-h-8 w-14 px-1 text-end"
+        aria-label={label}
+        value={Number.isNaN(value) ? '' : value}
+        onChange={(event) => onChange(event.target.value === '' ? Number.NaN : Number(event.target.value))}
+      />
+      s
+    </label>
   );
 }
 
 function BlockBox({
   block,
+  index,
+  sessionId,
   last,
-  drills,
-  edit,
-  onAdd,
+  shared,
 }: {
   block: Block;
+  index: number;
+  sessionId: string;
   last: boolean;
-  drills: ReadonlyMap<string, Drill>;
-  edit: Edit;
-  onAdd(blockId: string): void;
+  shared: Shared;
 }) {
+  const { edit, marks, onAdd } = shared;
   const set = (change: Partial<Block>) => edit((plan) => changeBlock(plan, block.id, (old) => ({ ...old, ...change })));
   return (
-    <fieldset className="min-w-0 rounded-sm border border-joint p-2" aria-label={block.kind}>
-      <div className="flex items-center justify-between gap-2">
-        <select
-          className="-ms-1 min-h-9 bg-transparent font-bold font-display"
-          aria-label="Kind of block"
-          value={block.kind}
-          onChange={(event) => set({ kind: event.target.value as BlockKind })}
-        >
-          {BLOCK_KINDS.map((kind) => (
-            <option key={kind}>{kind}</option>
-          ))}
-        </select>
-        <Tools id={block.id} name={`the block ${block.kind}`} edit={edit} />
-      </div>
-      <ul>
-        {block.items.map((item) => (
-          <ItemRow key={item.id} item={item} drill={drills.get(item.drillId)} edit={edit} />
-        ))}
-      </ul>
-      <div className="flex flex-wrap items-center justify-between gap-2 pt-1">
-        <Button size="small" onClick={() => onAdd(block.id)}>
-          <Plus aria-hidden className="size-4" /> Add a drill
-        </Button>
-        {!last && (
-          <label className="flex items-center gap-1 text-dust text-sm">
-            then drink
-            <input
-              type="number"
-              className="field min-h-8 w-16 text-end"
-              aria-label="Drink break in seconds"
-              value={Number.isNaN(block.drinkSeconds) ? '' : block.drinkSeconds}
-              onChange={(event) => set({ drinkSeconds: event.target.value === '' ? Number.NaN : Number(event.target.value) })}
-            />
-            s
-          </label>
-        )}
-      </div>
-    </fieldset>
+    <Sortable
+      id={block.id}
+      place={{ type: 'block', within: sessionId, index }}
+      as="div"
+      label={`the block ${block.kind}`}
+      className={`min-w-0 rounded-sm border bg-slab p-2 ${marks.has(block.id) ? 'border-mustard' : 'border-joint'}`}
+      onMove={(by) => edit((plan) => moveById(plan, block.id, by))}
+    >
+      {(handle) => (
+        // biome-ignore lint/a11y/useSemanticElements: a fieldset would hide the handle's drag from assistive tools in a list of lists.
+        <div role="group" aria-label={block.kind}>
+          <div className="flex items-center justify-between gap-1">
+            {handle}
+            <select
+              className="min-h-9 min-w-0 flex-1 bg-transparent font-bold font-display"
+              aria-label="Kind of block"
+              value={block.kind}
+              onChange={(event) => set({ kind: event.target.value as BlockKind })}
+            >
+              {BLOCK_KINDS.map((kind) => (
+                <option key={kind}>{kind}</option>
+              ))}
+            </select>
+            <Remove id={block.id} name={`the block ${block.kind}`} edit={edit} />
+          </div>
+          <SortableContext items={block.items.map((item) => item.id)} strategy={verticalListSortingStrategy}>
+            <ul className="min-h-2">
+              {block.items.map((item, i) => (
+                <ItemRow key={item.id} item={item} index={i} blockId={block.id} shared={shared} />
+              ))}
+            </ul>
+          </SortableContext>
+          <div className="flex flex-wrap items-center justify-between gap-1 pt-1">
+            <Button size="small" onClick={() => onAdd(block.id)} title="Add a drill here (A)">
+              <Plus aria-hidden className="size-4" /> Add a drill
+            </Button>
+            {block.items.length > 1 && (
+              <SecondsField
+                label="Rest between drills in seconds"
+                words="rest"
+                value={block.restSeconds}
+                onChange={(restSeconds) => set({ restSeconds })}
+              />
+            )}
+            {!last && (
+              <SecondsField
+                label="Drink break in seconds"
+                words="then drink"
+                value={block.drinkSeconds}
+                onChange={(drinkSeconds) => set({ drinkSeconds })}
+              />
+            )}
+          </div>
+        </div>
+      )}
+    </Sortable>
   );
 }
 
-interface Props {
+interface Props extends Shared {
   session: Session;
-  drills: ReadonlyMap<string, Drill>;
-  edit: Edit;
-  onAdd(blockId: string): void;
+  index: number;
+  onKeep(session: Session): void;
 }
 
 /** One session as a column: its skyline and dose on top, its blocks in order. The dose follows each keystroke. */
-export function SessionColumn({ session, drills, edit, onAdd }: Props) {
-  const known = useMemo(
-    () => ({ ...session, blocks: session.blocks.map((b) => ({ ...b, items: b.items.filter((i) => drills.has(i.drillId)) })) }),
-    [session, drills],
-  );
-  const sheet = useMemo(() => compileRunSheet(known, drills, TYPICAL_RUNNER), [known, drills]);
-  const dose = useMemo(() => doseOf(sheet, drills, TYPICAL_RUNNER), [sheet, drills]);
+export const SessionColumn = memo(function SessionColumn({ session, index, onKeep, ...shared }: Props) {
+  const { drills, edit, marks, onAdd } = shared;
+  const { sheet, dose } = measureSession(session, drills, TYPICAL_RUNNER);
   const touches = { left: Math.round(dose.touches.left) || 0, right: Math.round(dose.touches.right) || 0 };
   const set = (change: Partial<Session>) => edit((plan) => changeSession(plan, session.id, (old) => ({ ...old, ...change })));
   const addBlock = (kind: BlockKind) => {
@@ -161,58 +206,82 @@ export function SessionColumn({ session, drills, edit, onAdd }: Props) {
     onAdd(block.id);
   };
   return (
-    <section className="slab flex w-[330px] shrink-0 flex-col gap-2 p-3" aria-label={`Session ${session.name}`}>
-      <div className="flex items-center gap-1">
-        <input
-          className="field min-w-0 flex-1 font-bold font-display"
-          aria-label="Name of the session"
-          value={session.name}
-          onChange={(event) => set({ name: event.target.value })}
-        />
-        <Tools id={session.id} name={`the session ${session.name}`} edit={edit} />
-      </div>
-      <div className="flex items-center justify-between gap-2">
-        <select
-          className="field min-h-9"
-          aria-label="Wished day"
-          value={session.day ?? ''}
-          onChange={(event) => set({ day: event.target.value === '' ? null : Number(event.target.value) })}
-        >
-          <option value="">any day</option>
-          {WEEKDAYS.map((day, i) => (
-            <option key={day} value={i + 1}>
-              {day}
-            </option>
-          ))}
-        </select>
-        <span className="font-bold font-display text-xl" data-testid="session-minutes">
-          {minutesInWords(dose)}
-        </span>
-      </div>
-      <Skyline intervals={sheet} width={304} height={70} summary={`${session.name}: ${minutesInWords(dose)}`} />
-      <Seam
-        rows={[{ label: 'touches', left: touches.left, right: touches.right }]}
-        labelWidth={54}
-        half={90}
-        showHeads={false}
-        summary={`Touches: left ${touches.left}, right ${touches.right}`}
-      />
-      {session.blocks.map((block, i) => (
-        <BlockBox key={block.id} block={block} last={i === session.blocks.length - 1} drills={drills} edit={edit} onAdd={onAdd} />
-      ))}
-      <label className="flex items-center gap-2 text-sm">
-        <span>Add a block:</span>
-        <select
-          className="field min-h-9 flex-1"
-          value=""
-          onChange={(event) => event.target.value && addBlock(event.target.value as BlockKind)}
-        >
-          <option value="">choose its kind…</option>
-          {BLOCK_KINDS.map((kind) => (
-            <option key={kind}>{kind}</option>
-          ))}
-        </select>
-      </label>
-    </section>
+    <Sortable
+      id={session.id}
+      place={{ type: 'session', within: '', index }}
+      as="section"
+      label={`Session ${session.name}`}
+      className={`slab flex w-[330px] shrink-0 flex-col gap-2 p-3 ${marks.has(session.id) ? 'border-t-4 border-t-mustard' : ''}`}
+      onMove={(by) => edit((plan) => moveById(plan, session.id, by))}
+    >
+      {(handle) => (
+        <>
+          <div className="flex items-center gap-1">
+            {handle}
+            <input
+              className="field min-w-0 flex-1 font-bold font-display"
+              aria-label="Name of the session"
+              value={session.name}
+              onChange={(event) => set({ name: event.target.value })}
+            />
+            <Remove id={session.id} name={`the session ${session.name}`} edit={edit} />
+          </div>
+          <div className="flex items-center justify-between gap-2">
+            <select
+              className="field min-h-9"
+              aria-label="Wished day"
+              value={session.day ?? ''}
+              onChange={(event) => set({ day: event.target.value === '' ? null : Number(event.target.value) })}
+            >
+              <option value="">any day</option>
+              {WEEKDAYS.map((day, i) => (
+                <option key={day} value={i + 1}>
+                  {day}
+                </option>
+              ))}
+            </select>
+            <span className="font-bold font-display text-xl" data-testid="session-minutes">
+              {minutesInWords(dose)}
+            </span>
+          </div>
+          <Skyline intervals={sheet} width={304} height={70} summary={`${session.name}: ${minutesInWords(dose)}`} />
+          <Seam
+            rows={[{ label: 'touches', left: touches.left, right: touches.right }]}
+            labelWidth={54}
+            half={90}
+            showHeads={false}
+            summary={`Touches: left ${touches.left}, right ${touches.right}`}
+          />
+          <SortableContext items={session.blocks.map((block) => block.id)} strategy={verticalListSortingStrategy}>
+            {session.blocks.map((block, i) => (
+              <BlockBox
+                key={block.id}
+                block={block}
+                index={i}
+                sessionId={session.id}
+                last={i === session.blocks.length - 1}
+                shared={shared}
+              />
+            ))}
+          </SortableContext>
+          <label className="flex items-center gap-2 text-sm">
+            <span className="shrink-0">Add a block:</span>
+            <select
+              className="field min-h-9 min-w-0 flex-1"
+              value=""
+              onChange={(event) => event.target.value && addBlock(event.target.value as BlockKind)}
+            >
+              <option value="">choose its kind…</option>
+              {BLOCK_KINDS.map((kind) => (
+                <option key={kind}>{kind}</option>
+              ))}
+            </select>
+          </label>
+          <button type="button" className="self-start text-dust text-sm underline" onClick={() => onKeep(session)}>
+            Keep this session as a template
+          </button>
+        </>
+      )}
+    </Sortable>
   );
-}
+});

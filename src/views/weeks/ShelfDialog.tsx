@@ -5,16 +5,23 @@ import { Button } from '../../ui/parts/index.ts';
 
 interface Props {
   drills: readonly Drill[];
+  met: ReadonlySet<string>;
   onPick(drill: Drill): void;
   onClose(): void;
 }
 
-/** The shelf as a dialog: type, Enter takes the first. */
-export function ShelfDialog({ drills, onPick, onClose }: Props) {
+/** The searchable shelf in a dialog: type, arrows up and down, Enter takes the marked one. */
+export function ShelfDialog({ drills, met, onPick, onClose }: Props) {
   const dialog = useRef<HTMLDialogElement>(null);
+  const list = useRef<HTMLUListElement>(null);
   const [query, setQuery] = useState('');
+  const [at, setAt] = useState(0);
   const found = useMemo(() => searchDrills(drills, query), [drills, query]);
+  const marked = Math.min(at, Math.max(0, found.length - 1));
   useEffect(() => dialog.current?.showModal(), []);
+  useEffect(() => {
+    list.current?.children[marked]?.scrollIntoView({ block: 'nearest' });
+  }, [marked]);
   return (
     <dialog
       ref={dialog}
@@ -26,23 +33,44 @@ export function ShelfDialog({ drills, onPick, onClose }: Props) {
         className="flex flex-col gap-3"
         onSubmit={(event) => {
           event.preventDefault();
-          if (found[0]) onPick(found[0]);
+          const drill = found[marked];
+          if (drill) onPick(drill);
         }}
       >
         <div className="flex items-end gap-2">
           <label className="flex flex-1 flex-col gap-1 font-semibold">
             Add a drill: type, then Enter
-            <input autoFocus className="field font-normal" value={query} onChange={(event) => setQuery(event.target.value)} />
+            <input
+              autoFocus
+              className="field font-normal"
+              value={query}
+              onChange={(event) => {
+                setQuery(event.target.value);
+                setAt(0);
+              }}
+              onKeyDown={(event) => {
+                const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+                if (by === 0) return;
+                event.preventDefault();
+                setAt(Math.min(found.length - 1, Math.max(0, marked + by)));
+              }}
+            />
           </label>
           <Button onClick={onClose}>Close</Button>
         </div>
-        <ul className="max-h-96 overflow-y-auto">
+        <ul ref={list} className="max-h-96 overflow-y-auto">
           {found.map((drill, i) => (
             <li key={drill.id}>
-              <button type="button" className={`w-full px-2 py-1.5 text-start ${i === 0 ? 'bg-ground' : ''}`} onClick={() => onPick(drill)}>
+              <button
+                type="button"
+                aria-current={i === marked ? 'true' : undefined}
+                className={`w-full border-s-4 px-2 py-1.5 text-start ${i === marked ? 'border-s-lace bg-ground' : 'border-s-transparent'}`}
+                onClick={() => onPick(drill)}
+              >
                 <span className="font-semibold">{drill.name}</span>{' '}
                 <span className="text-dust text-sm">
                   {drill.family} · {drill.measure} · {drill.sides}
+                  {met.has(drill.id) ? '' : ' · not met yet'}
                 </span>
               </button>
             </li>

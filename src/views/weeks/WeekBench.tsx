@@ -1,139 +1,202 @@
-import { Plus, Redo2, Undo2 } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { DndContext } from '@dnd-kit/core';
+import { horizontalListSortingStrategy, SortableContext } from '@dnd-kit/sortable';
+import { Eye, Plus, Redo2, Undo2 } from 'lucide-react';
+import { useCallback, useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import type { WeekDetail } from '../../contract/weeks.ts';
-import { addDoses, doseOf, minutesInWords, NO_DOSE } from '../../core/dose/index.ts';
+import type { ShelfDrill } from '../../contract/drills.ts';
+import { type Facts, type Template, type WeekDetail, weeks } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/schema.ts';
-import { compileRunSheet, TYPICAL_RUNNER } from '../../core/runsheet/index.ts';
-import { kitOf } from '../../core/weeks/checks.ts';
-import { newItem, newSession } from '../../core/weeks/defaults.ts';
+import { TYPICAL_RUNNER } from '../../core/runsheet/index.ts';
+import { newItem } from '../../core/weeks/defaults.ts';
 import { changeBlock } from '../../core/weeks/edit.ts';
-import type { WeekPlan } from '../../core/weeks/schema.ts';
-import { Seam } from '../../ui/notations/index.ts';
+import { allItems } from '../../core/weeks/measure.ts';
+import { checkWeek } from '../../core/weeks/planner.ts';
+import type { Session } from '../../core/weeks/schema.ts';
 import { Button, Field, Notice } from '../../ui/parts/index.ts';
+import { call, sentenceOf } from '../client.ts';
+import { ChecksStrip, DoseStrip, NeedsStrip } from './BenchStrip.tsx';
+import { ConflictBox } from './ConflictBox.tsx';
+import { PreviewDialog } from './PreviewDialog.tsx';
 import { ReleaseBox } from './ReleaseBox.tsx';
 import { SessionColumn } from './SessionColumn.tsx';
+import { ShapesDialog } from './ShapesDialog.tsx';
 import { ShelfDialog } from './ShelfDialog.tsx';
+import { afterDrop, collision, useBenchSensors } from './sortable.tsx';
 import { type SaveState, useDraft } from './use-draft.ts';
+import { WeekDate } from './WeekDate.tsx';
+import { WeekFiles } from './WeekFiles.tsx';
+
+const MOST_SESSIONS = 7;
 
 function saveWords(save: SaveState): string {
   return save.kind === 'saved' ? 'All saved' : save.kind === 'saving' ? 'Saving…' : save.kind === 'changed' ? 'Changed' : 'Not saved';
 }
 
-/** The dose of the whole week: minutes, touches on a seam, hop seconds a leg, kit to announce. */
-function DoseStrip({ plan, drills }: { plan: WeekPlan; drills: ReadonlyMap<string, Drill> }) {
-  const dose = useMemo(
-    () =>
-      plan.sessions
-        .map((session) => ({
-          ...session,
-          blocks: session.blocks.map((b) => ({ ...b, items: b.items.filter((i) => drills.has(i.drillId)) })),
-        }))
-        .map((session) => doseOf(compileRunSheet(session, drills, TYPICAL_RUNNER), drills, TYPICAL_RUNNER))
-        .reduce(addDoses, NO_DOSE),
-    [plan, drills],
-  );
-  const kit = kitOf(
-    plan.sessions.flatMap((s) => s.blocks.flatMap((b) => b.items)),
-    drills,
-  );
-  const touches = { left: Math.round(dose.touches.left) || 0, right: Math.round(dose.touches.right) || 0 };
-  const hops = { left: Math.round(dose.hopSeconds.left) || 0, right: Math.round(dose.hopSeconds.right) || 0 };
-  return (
-    <section className="slab flex flex-col gap-2 p-4" aria-label="Dose of the week">
-      <h2>The whole week</h2>
-      <p>
-        <span className="font-bold font-display text-2xl" data-testid="week-minutes">
-          {minutesInWords(dose)}
-        </span>{' '}
-        <span className="text-dust">at a steady level</span>
-      </p>
-      <Seam
-        labelWidth={54}
-        half={62}
-        rows={[{ label: 'touches', ...touches }]}
-        summary={`Touches in the week: left ${touches.left}, right ${touches.right}`}
-      />
-      <p className="text-sm">
-        Hopping: <span className="text-foot-left">left leg {hops.left} s</span>,{' '}
-        <span className="text-foot-right">right leg {hops.right} s</span>
-      </p>
-      <p className="text-sm">Kit: {kit.length > 0 ? kit.join(', ') : 'none'}</p>
-    </section>
-  );
+/** Whether a key was typed into a field, where letters are letters. */
+const isTyping = (target: EventTarget) =>
+  (target instanceof HTMLInputElement && target.type !== 'checkbox' && target.type !== 'radio') ||
+  target instanceof HTMLTextAreaElement ||
+  target instanceof HTMLSelectElement;
+
+interface Props {
+  first: WeekDetail;
+  /** The squad's shelf, the archive too. */
+  shelf: ShelfDrill[];
+  facts: Facts;
+  templates: Template[];
 }
 
-/** The week bench: sessions as columns, the dose and the release at the right; saved by itself. */
-export function WeekBench({ first, shelf }: { first: WeekDetail; shelf: Drill[] }) {
-  const drills = useMemo(() => new Map(shelf.map((drill) => [drill.id, drill])), [shelf]);
-  const { week, setWeek, plan, edit, undo, redo, canUndo, canRedo, save, saveNow, problems } = useDraft(first);
+/** The week bench: sessions as columns; dose, checks, needs and the release at the right; saved by itself. */
+export function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Props) {
+  const shelf = useMemo(() => whole.filter((drill) => !drill.archived), [whole]);
+  // An archived drill stays known where the plan still has it.
+  const drills = useMemo(() => {
+    const planned = new Set(allItems(first.plan).map((item) => item.drillId));
+    return new Map<string, Drill>(whole.filter((drill) => !drill.archived || planned.has(drill.id)).map((drill) => [drill.id, drill]));
+  }, [whole, first]);
+  const met = useMemo(() => new Set(facts.met), [facts]);
+  const { week, setWeek, plan, edit, undo, redo, canUndo, canRedo, save, saveNow, problems, theirs, settle } = useDraft(first);
   const [adding, setAdding] = useState<string | null>(null);
-  const addSession = () =>
-    edit((now) => ({ ...now, sessions: [...now.sessions, newSession(uuid(), `Session ${now.sessions.length + 1}`)] }));
+  const [shaping, setShaping] = useState(false);
+  const [previewing, setPreviewing] = useState(false);
+  const [templates, setTemplates] = useState(firstTemplates);
+  const [said, setSaid] = useState<string | null>(null);
+  const sensors = useBenchSensors();
+  const checks = useMemo(() => checkWeek(plan, drills, TYPICAL_RUNNER, facts, uuid), [plan, drills, facts]);
+  const marks = useMemo(
+    () =>
+      new Map(
+        checks.toReversed().flatMap((check) => (check.at ? [[check.at, check.blocks ? ('blocks' as const) : ('look' as const)]] : [])),
+      ),
+    [checks],
+  );
   const pick = (drill: Drill) => {
     if (adding) edit((now) => changeBlock(now, adding, (block) => ({ ...block, items: [...block.items, newItem(uuid(), drill)] })));
     setAdding(null);
   };
+  const keep = useCallback(
+    async (name: string, sessions: Session[]) => {
+      try {
+        const kept = await call(weeks.keepTemplate, { squad: first.squadId }, { id: uuid(), name, sessions });
+        setTemplates((all) => [...all, kept]);
+        setSaid(`“${kept.name}” is kept as a template.`);
+      } catch (error) {
+        setSaid(sentenceOf(error));
+      }
+    },
+    [first.squadId],
+  );
+  const keepSession = useCallback((session: Session) => void keep(session.name, [session]), [keep]);
+  const drop = async (template: Template) => {
+    try {
+      await call(weeks.dropTemplate, { template: template.id });
+      setTemplates((all) => all.filter((one) => one.id !== template.id));
+    } catch (error) {
+      setSaid(sentenceOf(error));
+    }
+  };
+  const onKey = (event: React.KeyboardEvent) => {
+    if (isTyping(event.target)) return;
+    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
+      event.preventDefault();
+      if (event.shiftKey) redo();
+      else undo();
+    } else if (event.key.toLowerCase() === 'a' && !event.ctrlKey && !event.metaKey && !event.altKey) {
+      const block = (event.target as HTMLElement).closest('[data-part=block]');
+      const id = block?.getAttribute('data-id') ?? plan.sessions.at(-1)?.blocks.at(-1)?.id;
+      if (!id) return;
+      event.preventDefault();
+      setAdding(id);
+    } else if (event.key.toLowerCase() === 's' && !event.ctrlKey && !event.metaKey && plan.sessions.length < MOST_SESSIONS) {
+      event.preventDefault();
+      setShaping(true);
+    }
+  };
   return (
-    // biome-ignore lint/a11y/noStaticElementInteractions: undo and redo by keyboard work wherever one stands on the bench.
-    <div
-      className="flex flex-col gap-4"
-      onKeyDown={(event) => {
-        const typing = event.target instanceof HTMLInputElement && event.target.type !== 'checkbox';
-        if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
-        event.preventDefault();
-        if (event.shiftKey) redo();
-        else undo();
-      }}
-    >
+    // biome-ignore lint/a11y/noStaticElementInteractions: undo, adding and new sessions by keyboard work wherever one stands on the bench.
+    <div className="flex flex-col gap-4" onKeyDown={onKey}>
       <div className="flex flex-wrap items-center justify-between gap-3">
         <h1>Week {week.number}</h1>
-        <div className="flex items-center gap-2">
+        <div className="flex flex-wrap items-center gap-2">
           <span className="text-dust" role="status">
             {saveWords(save)}
           </span>
-          <Button size="small" disabled={!canUndo} onClick={undo}>
+          <Button size="small" disabled={!canUndo} onClick={undo} title="Ctrl Z">
             <Undo2 aria-hidden className="size-4" /> Undo
           </Button>
-          <Button size="small" disabled={!canRedo} onClick={redo}>
+          <Button size="small" disabled={!canRedo} onClick={redo} title="Ctrl Shift Z">
             <Redo2 aria-hidden className="size-4" /> Redo
           </Button>
+          <Button size="small" onClick={() => setPreviewing(true)}>
+            <Eye aria-hidden className="size-4" /> Preview
+          </Button>
+          <WeekFiles week={week} onKeep={() => void keep(plan.title, plan.sessions)} canKeep={plan.sessions.length > 0} saveNow={saveNow} />
         </div>
       </div>
-      {save.kind === 'problem' && (
-        <Notice tone="stop">
-          {save.sentence}{' '}
-          {save.conflict && (
-            <a href={window.location.href} target="_blank" rel="noreferrer">
-              Open the other version in a new tab
-            </a>
-          )}
-        </Notice>
-      )}
+      {theirs && <ConflictBox mine={plan} theirs={theirs} drills={drills} onSettle={settle} />}
+      {save.kind === 'problem' && !theirs && <Notice tone="stop">{save.sentence}</Notice>}
+      {said && <Notice>{said}</Notice>}
       {problems.slice(1).map((problem) => (
         <Notice key={problem.field + problem.sentence} tone="stop">
           {problem.sentence}
         </Notice>
       ))}
-      <div className="grid gap-3 sm:grid-cols-2">
+      <div className="grid gap-3 sm:grid-cols-[2fr_3fr_auto]">
         <Field label="Title" value={plan.title} onChange={(event) => edit((now) => ({ ...now, title: event.target.value }))} />
         <Field label="Focus" value={plan.focus} onChange={(event) => edit((now) => ({ ...now, focus: event.target.value }))} />
+        <WeekDate week={week} onMoved={setWeek} />
       </div>
-      <div className="grid gap-4 xl:grid-cols-[minmax(0,1fr)_280px]">
-        <section className="flex items-start gap-3 overflow-x-auto pb-3" aria-label="Sessions" tabIndex={-1}>
-          {plan.sessions.map((session) => (
-            <SessionColumn key={session.id} session={session} drills={drills} edit={edit} onAdd={setAdding} />
-          ))}
-          <Button className="min-h-24 w-40 shrink-0" onClick={addSession}>
-            <Plus aria-hidden className="size-5" /> Add a session
-          </Button>
-        </section>
+      <div className="grid gap-4 xl:grid-cols-[minmax(0,1fr)_290px]">
+        <DndContext id="bench" sensors={sensors} collisionDetection={collision} onDragEnd={(event) => edit((now) => afterDrop(now, event))}>
+          <section className="flex items-start gap-3 overflow-x-auto pb-3" aria-label="Sessions" tabIndex={-1}>
+            <SortableContext items={plan.sessions.map((session) => session.id)} strategy={horizontalListSortingStrategy}>
+              {plan.sessions.map((session, i) => (
+                <SessionColumn
+                  key={session.id}
+                  session={session}
+                  index={i}
+                  drills={drills}
+                  edit={edit}
+                  marks={marks}
+                  onAdd={setAdding}
+                  onKeep={keepSession}
+                />
+              ))}
+            </SortableContext>
+            {plan.sessions.length < MOST_SESSIONS && (
+              <Button className="min-h-24 w-40 shrink-0" onClick={() => setShaping(true)} title="S">
+                <Plus aria-hidden className="size-5" /> Add a session
+              </Button>
+            )}
+          </section>
+        </DndContext>
         <div className="flex flex-col gap-4">
-          <DoseStrip plan={plan} drills={drills} />
-          <ReleaseBox week={week} saveNow={saveNow} onReleased={setWeek} />
+          <DoseStrip plan={plan} drills={drills} facts={facts} />
+          <ChecksStrip checks={checks} edit={edit} />
+          <NeedsStrip plan={plan} drills={drills} facts={facts} />
+          <ReleaseBox week={week} blocked={checks.filter((check) => check.blocks).length} saveNow={saveNow} onReleased={setWeek} />
         </div>
       </div>
-      {adding && <ShelfDialog drills={shelf} onPick={pick} onClose={() => setAdding(null)} />}
+      <p className="text-dust text-sm">
+        Keys: <kbd>A</kbd> adds a drill where you stand, <kbd>S</kbd> a session, <kbd>Alt</kbd> and an arrow moves what you stand on,{' '}
+        <kbd>Delete</kbd> removes a drill, <kbd>Ctrl Z</kbd> undoes.
+      </p>
+      {adding && <ShelfDialog drills={shelf} met={met} onPick={pick} onClose={() => setAdding(null)} />}
+      {shaping && (
+        <ShapesDialog
+          drills={drills}
+          facts={facts}
+          templates={templates}
+          room={MOST_SESSIONS - plan.sessions.length}
+          onTake={(sessions) => {
+            edit((now) => ({ ...now, sessions: [...now.sessions, ...sessions].slice(0, MOST_SESSIONS) }));
+            setShaping(false);
+          }}
+          onDrop={(template) => void drop(template)}
+          onClose={() => setShaping(false)}
+        />
+      )}
+      {previewing && <PreviewDialog weekId={week.id} facts={facts} shelf={shelf} saveNow={saveNow} onClose={() => setPreviewing(false)} />}
     </div>
   );
 }

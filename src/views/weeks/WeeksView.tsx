@@ -1,10 +1,12 @@
 import { Plus } from 'lucide-react';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { type WeekList, type WeekRow, weeks } from '../../contract/weeks.ts';
+import { type Feed, type Template, type WeekList, type WeekRow, weeks } from '../../contract/weeks.ts';
+import { WeekFile } from '../../core/formats/files.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { call, sentenceOf } from '../client.ts';
 import { dayInWords, plural, whenInWords } from '../words.ts';
+import { Feeds } from './Feeds.tsx';
 
 const STATE_WORDS: Record<WeekRow['state'], { words: string; look: string }> = {
   draft: { words: 'draft', look: 'text-dust' },
@@ -13,36 +15,89 @@ const STATE_WORDS: Record<WeekRow['state'], { words: string; look: string }> = {
   closed: { words: 'closed', look: 'text-dust' },
 };
 
-/** Weeks: the season as rows of weeks, newest first, and the next one to make. */
-export function WeeksView({ list }: { list: WeekList }) {
+interface Props {
+  list: WeekList;
+  templates: Template[];
+  feeds: Feed[];
+}
+
+/** Weeks: the season as rows of weeks, newest first, and the next one to make: empty, as a copy, from a template or a file. */
+export function WeeksView({ list, templates, feeds }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const picker = useRef<HTMLInputElement>(null);
   const { squad } = list;
-  const make = async () => {
+  const goTo = (week: string) => window.location.assign(`/coach/${squad.id}/weeks/${week}`);
+  const attempt = async (work: () => Promise<string>) => {
     setBusy(true);
+    setProblem(null);
     try {
-      const made = await call(weeks.make, { squad: squad.id }, { id: uuid() });
-      window.location.assign(`/coach/${squad.id}/weeks/${made.id}`);
+      goTo(await work());
     } catch (error) {
-      setProblem(sentenceOf(error));
+      setProblem(error instanceof SyntaxError ? 'This file is not JSON, so it cannot be a week.' : sentenceOf(error));
       setBusy(false);
     }
   };
+  const make = (from: { fromWeek?: string; fromTemplate?: string } = {}) =>
+    attempt(async () => (await call(weeks.make, { squad: squad.id }, { id: uuid(), ...from })).id);
+  const read = (file: File) =>
+    attempt(async () => {
+      const parsed = WeekFile.safeParse(JSON.parse(await file.text()));
+      if (!parsed.success) {
+        const issue = parsed.error.issues[0];
+        throw new Error(`${file.name}: ${issue?.message}${issue && issue.path.length > 0 ? ` (at ${issue.path.join('.')})` : ''}`);
+      }
+      return (await call(weeks.importWeek, { squad: squad.id }, { id: uuid(), file: parsed.data })).week.id;
+    });
   return (
     <div className="flex flex-col gap-4">
       <div className="flex flex-wrap items-center justify-between gap-3">
         <h1>Weeks</h1>
-        <Button look="main" disabled={busy} onClick={() => void make()}>
-          <Plus aria-hidden className="size-5" /> Make the next week
-        </Button>
+        <div className="flex flex-wrap gap-2">
+          {templates.length > 0 && (
+            <select
+              className="field"
+              aria-label="Make the next week from a template"
+              disabled={busy}
+              value=""
+              onChange={(event) => event.target.value && void make({ fromTemplate: event.target.value })}
+            >
+              <option value="">From a template…</option>
+              {templates.map((template) => (
+                <option key={template.id} value={template.id}>
+                  {template.name} ({plural(template.sessions.length, 'session')})
+                </option>
+              ))}
+            </select>
+          )}
+          <Button disabled={busy} onClick={() => picker.current?.click()}>
+            From a file
+          </Button>
+          <input
+            ref={picker}
+            type="file"
+            accept="application/json,.json"
+            className="sr-only"
+            tabIndex={-1}
+            aria-label="A file of a week"
+            onChange={(event) => {
+              const file = event.target.files?.[0];
+              event.target.value = '';
+              if (file) void read(file);
+            }}
+          />
+          <Button look="main" disabled={busy} onClick={() => void make()}>
+            <Plus aria-hidden className="size-5" /> Make the next week
+          </Button>
+        </div>
       </div>
       {problem && <Notice tone="stop">{problem}</Notice>}
       {list.weeks.length === 0 && <Notice>No week yet. Make the first one; it takes ten minutes.</Notice>}
       <ol className="slab divide-y divide-joint">
         {list.weeks.map((week) => (
-          <li key={week.id}>
+          <li key={week.id} className="flex items-center">
             <a
-              className="grid grid-cols-[3rem_minmax(0,1fr)_auto] items-center gap-4 px-4 py-3 no-underline hover:bg-ground"
+              className="grid min-w-0 flex-1 grid-cols-[3rem_minmax(0,1fr)_auto] items-center gap-4 px-4 py-3 no-underline hover:bg-ground"
               href={`/coach/${squad.id}/weeks/${week.id}`}
             >
               <span className="font-bold font-display text-2xl">{week.number}</span>
@@ -53,6 +108,7 @@ export function WeeksView({ list }: { list: WeekList }) {
               <span className="text-end text-sm">
                 <span className={`block font-semibold ${STATE_WORDS[week.state].look}`}>
                   {STATE_WORDS[week.state].words}
+                  {week.surprise && week.state === 'released' ? ', a surprise' : ''}
                   {week.changed ? ', changed since' : ''}
                 </span>
                 <span className="block text-dust">
@@ -63,9 +119,13 @@ export function WeeksView({ list }: { list: WeekList }) {
                 </span>
               </span>
             </a>
+            <Button size="small" className="me-3" disabled={busy} onClick={() => void make({ fromWeek: week.id })}>
+              Copy<span className="sr-only"> week {week.number}</span>
+            </Button>
           </li>
         ))}
       </ol>
+      <Feeds squad={squad.id} timeZone={squad.timeZone} player={null} first={feeds} />
     </div>
   );
 }

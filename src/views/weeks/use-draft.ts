@@ -3,7 +3,7 @@ import { type WeekDetail, weeks } from '../../contract/weeks.ts';
 import { WeekPlan } from '../../core/weeks/schema.ts';
 import { call, type FieldProblem, ServerProblem, sentenceOf } from '../client.ts';
 
-export type SaveState = { kind: 'saved' | 'changed' | 'saving' } | { kind: 'problem'; sentence: string; conflict: boolean };
+export type SaveState = { kind: 'saved' | 'changed' | 'saving' } | { kind: 'problem'; sentence: string };
 
 const SAVE_AFTER_MS = 700;
 const STEPS_KEPT = 60;
@@ -16,6 +16,8 @@ export function useDraft(first: WeekDetail) {
   const [future, setFuture] = useState<WeekPlan[]>([]);
   const [save, setSave] = useState<SaveState>({ kind: 'saved' });
   const [problems, setProblems] = useState<FieldProblem[]>([]);
+  /** What somebody else saved in between; both versions are shown until the coach has chosen. */
+  const [theirs, setTheirs] = useState<WeekDetail | null>(null);
   const draft = useRef(first.draft);
   const newest = useRef(first.plan);
   const saving = useRef<Promise<boolean> | null>(null);
@@ -60,7 +62,7 @@ export function useDraft(first: WeekDetail) {
     const found = (parsed.error?.issues ?? []).map((issue) => ({ field: issue.path.join('.'), sentence: issue.message }));
     setProblems(found);
     if (!parsed.success) {
-      setSave({ kind: 'problem', sentence: found[0]?.sentence ?? 'Something is not right yet.', conflict: false });
+      setSave({ kind: 'problem', sentence: found[0]?.sentence ?? 'Something is not right yet.' });
       return false;
     }
     setSave({ kind: 'saving' });
@@ -71,12 +73,11 @@ export function useDraft(first: WeekDetail) {
         setSave(newest.current === sent ? { kind: 'saved' } : { kind: 'changed' });
         return true;
       })
-      .catch((error) => {
-        setSave({
-          kind: 'problem',
-          sentence: sentenceOf(error),
-          conflict: error instanceof ServerProblem && error.kind === 'changed elsewhere',
-        });
+      .catch(async (error) => {
+        setSave({ kind: 'problem', sentence: sentenceOf(error) });
+        if (error instanceof ServerProblem && error.kind === 'changed elsewhere') {
+          setTheirs(await call(weeks.open, { week: first.id }).catch(() => null));
+        }
         return false;
       });
     saving.current = work;
@@ -85,12 +86,41 @@ export function useDraft(first: WeekDetail) {
     return done;
   }, [first.id]);
 
+  /** Ends a conflict: mine goes over theirs, or theirs takes its place and mine stays one undo away. */
+  const settle = useCallback(
+    (choice: 'mine' | 'theirs') => {
+      if (!theirs) return;
+      draft.current = theirs.draft;
+      setWeek(theirs);
+      setTheirs(null);
+      const mine = newest.current;
+      setPast((steps) => [...steps.slice(1 - STEPS_KEPT), choice === 'mine' ? theirs.plan : mine]);
+      setFuture([]);
+      put(choice === 'mine' ? mine : theirs.plan);
+    },
+    [theirs, put],
+  );
+
   // biome-ignore lint/correctness/useExhaustiveDependencies: every new plan starts the wait anew.
   useEffect(() => {
-    if (save.kind !== 'changed') return;
+    if (save.kind !== 'changed' || theirs) return;
     const timer = setTimeout(() => void saveNow(), SAVE_AFTER_MS);
     return () => clearTimeout(timer);
-  }, [plan, save.kind, saveNow]);
+  }, [plan, save.kind, saveNow, theirs]);
 
-  return { week, setWeek, plan, edit, undo, redo, canUndo: past.length > 0, canRedo: future.length > 0, save, saveNow, problems };
+  return {
+    week,
+    setWeek,
+    plan,
+    edit,
+    undo,
+    redo,
+    canUndo: past.length > 0,
+    canRedo: future.length > 0,
+    save,
+    saveNow,
+    problems,
+    theirs,
+    settle,
+  };
 }

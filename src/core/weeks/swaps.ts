@@ -1,0 +1,50 @@
+import { atHome, type Home, nearestDrill } from '../drills/home.ts';
+import type { Drill } from '../drills/schema.ts';
+import type { PublishedWeek } from './schema.ts';
+
+/** An item that a player cannot do at home, and the drill that takes its place there; null when no drill can. */
+export interface Swap {
+  itemId: string;
+  planned: string;
+  lacks: string[];
+  instead: Drill | null;
+}
+
+/**
+ * The items of a week that cannot be done at a player's home, each with the nearest drill that can. The dose stays, so what takes its
+ * place is measured the same way; a drill with heading never does.
+ * @param shelf every drill that may take a place
+ */
+export function swapsFor(content: PublishedWeek, home: Home | null, shelf: readonly Drill[]): Swap[] {
+  if (!home) return [];
+  return content.sessions.flatMap((session) =>
+    session.blocks.flatMap((block) =>
+      block.items.flatMap((item): Swap[] => {
+        const drill = content.drills[item.drillId];
+        if (!drill) return [];
+        const { can, lacks } = atHome(drill, home);
+        if (can) return [];
+        const alike = shelf.filter((one) => one.id === drill.id || (one.measure === item.dose.measure && one.loads.length === 0));
+        const other = nearestDrill(drill, home, alike) ?? alike.find((one) => one.id !== drill.id && atHome(one, home).can) ?? null;
+        return [{ itemId: item.id, planned: drill.name, lacks, instead: other }];
+      }),
+    ),
+  );
+}
+
+/** The week with its swaps made. Items without a drill that can be done stay as planned: the player is told, and skips them. */
+export function withSwaps(content: PublishedWeek, swaps: readonly Swap[]): PublishedWeek {
+  const by = new Map(swaps.flatMap((swap) => (swap.instead ? [[swap.itemId, swap.instead] as const] : [])));
+  if (by.size === 0) return content;
+  return {
+    ...content,
+    sessions: content.sessions.map((session) => ({
+      ...session,
+      blocks: session.blocks.map((block) => ({
+        ...block,
+        items: block.items.map((item) => ({ ...item, drillId: by.get(item.id)?.id ?? item.drillId })),
+      })),
+    })),
+    drills: { ...content.drills, ...Object.fromEntries([...by.values()].map((drill) => [drill.id, drill])) },
+  };
+}

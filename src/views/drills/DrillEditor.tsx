@@ -1,0 +1,459 @@
+import { Trash2 } from 'lucide-react';
+import { type ReactNode, useEffect, useId, useMemo, useState } from 'react';
+import { v4 } from 'uuid';
+import { drills, type Shelf, type ShelfDrill } from '../../contract/drills.ts';
+import { Drill } from '../../core/drills/schema.ts';
+import { FAMILIES, KIT, LOADS, MEASURES, SIDES } from '../../core/drills/terms.ts';
+import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { call, type FieldProblem, ServerProblem, sentenceOf } from '../client.ts';
+import { DrillSheet } from './DrillSheet.tsx';
+import { type DrillForm, drillOf, formOf, idFor } from './editor-form.ts';
+import { LayoutEditor } from './LayoutEditor.tsx';
+
+interface Props {
+  shelf: Shelf;
+  /** The own drill that is changed; null for a new one. */
+  changing: ShelfDrill | null;
+  /** The drill a new one is copied from. */
+  copying: ShelfDrill | null;
+}
+
+function Part({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <fieldset className="slab flex flex-col gap-3 p-4">
+      <legend className="px-1 font-bold font-display text-lg">{title}</legend>
+      {children}
+    </fieldset>
+  );
+}
+
+interface TextProps {
+  label: string;
+  value: string;
+  onChange(next: string): void;
+  hint?: string;
+  problem?: string | undefined;
+  rows?: number;
+  number?: boolean;
+  className?: string;
+}
+
+/** A labelled field of one or more lines with its problem under it. */
+function Text({ label, value, onChange, hint, problem, rows, number, className = '' }: TextProps) {
+  const id = useId();
+  const shared = {
+    id,
+    value,
+    className: 'field w-full',
+    'aria-invalid': problem ? true : undefined,
+    'aria-describedby': hint || problem ? `${id}-about` : undefined,
+  };
+  return (
+    <div className={`flex flex-col gap-1 ${className}`}>
+      <label htmlFor={id} className="font-semibold">
+        {label}
+      </label>
+      {rows ? (
+        <textarea rows={rows} {...shared} onChange={(event) => onChange(event.target.value)} />
+      ) : (
+        <input inputMode={number ? 'decimal' : undefined} {...shared} onChange={(event) => onChange(event.target.value)} />
+      )}
+      {(problem || hint) && (
+        <span id={`${id}-about`} className={`text-sm ${problem ? 'text-stop' : 'text-dust'}`}>
+          {problem ?? hint}
+        </span>
+      )}
+    </div>
+  );
+}
+
+function Pick<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: T;
+  options: readonly T[];
+  onChange(next: T): void;
+}) {
+  const id = useId();
+  return (
+    <div className="flex flex-col gap-1">
+      <label htmlFor={id} className="font-semibold">
+        {label}
+      </label>
+      <select id={id} className="field" value={value} onChange={(event) => onChange(event.target.value as T)}>
+        {options.map((one) => (
+          <option key={one}>{one}</option>
+        ))}
+      </select>
+    </div>
+  );
+}
+
+function Checks<T extends string>({
+  legend,
+  all,
+  chosen,
+  onChange,
+}: {
+  legend: string;
+  all: readonly T[];
+  chosen: readonly T[];
+  onChange(next: T[]): void;
+}) {
+  return (
+    <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
+      <legend className="font-semibold">{legend}</legend>
+      {all.map((one) => (
+        <label key={one} className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-5"
+            checked={chosen.includes(one)}
+            onChange={(event) => onChange(all.filter((other) => (other === one ? event.target.checked : chosen.includes(other))))}
+          />
+          {one}
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+/** The fields as they were left in this tab, so that a reload loses nothing typed. */
+function useKept(key: string, first: DrillForm) {
+  const [form, setForm] = useState(first);
+  const [restored, setRestored] = useState(false);
+  useEffect(() => {
+    const kept = sessionStorage.getItem(key);
+    if (!kept) return;
+    setForm({ ...first, ...(JSON.parse(kept) as DrillForm) });
+    setRestored(true);
+  }, [key, first]);
+  const put = (next: DrillForm) => {
+    setForm(next);
+    sessionStorage.setItem(key, JSON.stringify(next));
+  };
+  const forget = () => sessionStorage.removeItem(key);
+  return { form, put, forget, restored };
+}
+
+/** The editor of a squad's own drills: fields on the left, the sheet as it will be on the right. */
+export function DrillEditor({ shelf, changing, copying }: Props) {
+  const base = `/coach/${shelf.squad.id}/drills`;
+  const source = changing ?? copying;
+  const first = useMemo(() => {
+    const form = formOf(source);
+    return copying ? { ...form, name: `${form.name}, our way` } : form;
+  }, [source, copying]);
+  const { form, put, forget, restored } = useKept(
+    `drill|${shelf.squad.id}|${changing?.id ?? `new-${copying?.id ?? ''}`}|${changing?.version ?? 0}`,
+    first,
+  );
+  const [chance] = useState(() => v4().slice(0, 6));
+  const [newRecords, setNewRecords] = useState(false);
+  const [tried, setTried] = useState(false);
+  const [serverProblems, setServerProblems] = useState<FieldProblem[]>([]);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const set = (change: Partial<DrillForm>) => {
+    setServerProblems([]);
+    put({ ...form, ...change });
+  };
+  const id = changing?.id ?? idFor(form.name, chance);
+  const parsed = useMemo(() => Drill.safeParse(drillOf(form, id, source)), [form, id, source]);
+  const issues = [
+    ...(tried && !parsed.success ? parsed.error.issues.map((issue) => ({ field: issue.path.join('.'), sentence: issue.message })) : []),
+    ...serverProblems.map((one) => ({ ...one, field: one.field.replace(/^content\./, '') })),
+  ];
+  const problemAt = (...fields: string[]) =>
+    issues.find((issue) => fields.some((field) => issue.field === field || issue.field.startsWith(`${field}.`)))?.sentence;
+  const others = shelf.drills.filter((drill) => drill.id !== id && !drill.archived);
+
+  const save = async () => {
+    setTried(true);
+    setProblem(null);
+    if (!parsed.success) {
+      setProblem('Some fields are not right yet. They are marked below; nothing you typed is lost.');
+      return;
+    }
+    setBusy(true);
+    try {
+      const saved = await call(
+        drills.save,
+        { squad: shelf.squad.id, drill: id },
+        { basedOn: changing?.version ?? null, content: parsed.data, newRecords },
+      );
+      forget();
+      window.location.assign(`${base}?drill=${saved.id}`);
+    } catch (error) {
+      setProblem(sentenceOf(error));
+      setServerProblems(error instanceof ServerProblem ? error.fields : []);
+      setBusy(false);
+    }
+  };
+  const archive = async (archived: boolean) => {
+    try {
+      await call(drills.archive, { squad: shelf.squad.id, drill: id }, { archived });
+      window.location.assign(base);
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  const row = (i: number, change: Partial<DrillForm['bands'][number]>) =>
+    set({ bands: form.bands.map((band, n) => (n === i ? { ...band, ...change } : band)) });
+
+  return (
+    <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_420px]">
+      <div className="flex flex-col gap-4">
+        <div className="flex flex-wrap items-center justify-between gap-3">
+          <h1>{changing ? `Change “${changing.name}”` : copying ? `A copy of “${copying.name}”` : 'A drill of your own'}</h1>
+          <div className="flex gap-2">
+            <ButtonLink href={changing ? `${base}?drill=${changing.id}` : base}>Leave</ButtonLink>
+            {changing && (
+              <Button onClick={() => void archive(!changing.archived)}>{changing.archived ? 'Back on the shelf' : 'To the archive'}</Button>
+            )}
+            <Button look="main" disabled={busy} onClick={() => void save()}>
+              {changing ? `Save as version ${changing.version + 1}` : 'Save the drill'}
+            </Button>
+          </div>
+        </div>
+        {problem && <Notice tone="stop">{problem}</Notice>}
+        {restored && <Notice>What you had typed before is here again.</Notice>}
+        {changing && (
+          <p className="text-dust">Released weeks keep version {changing.version}. Weeks you release from now on get the new one.</p>
+        )}
+        <Part title="What it is">
+          <Text label="Name" value={form.name} onChange={(name) => set({ name })} problem={problemAt('name', 'id')} />
+          <div className="grid gap-3 sm:grid-cols-3">
+            <Pick label="Family" value={form.family} options={FAMILIES} onChange={(family) => set({ family })} />
+            <Pick label="Measure" value={form.measure} options={MEASURES} onChange={(measure) => set({ measure })} />
+            <Pick label="Sides" value={form.sides} options={SIDES} onChange={(sides) => set({ sides })} />
+          </div>
+          <Text label="Purpose, one line" value={form.purpose} onChange={(purpose) => set({ purpose })} problem={problemAt('purpose')} />
+          <Text
+            label="Aliases, one a line"
+            rows={2}
+            value={form.aliases}
+            onChange={(aliases) => set({ aliases })}
+            problem={problemAt('aliases')}
+          />
+        </Part>
+        <Part title="How it is done">
+          <Text label="Steps, one a line" rows={4} value={form.steps} onChange={(steps) => set({ steps })} problem={problemAt('steps')} />
+          <Text label="Cues, one a line" rows={3} value={form.cues} onChange={(cues) => set({ cues })} problem={problemAt('cues')} />
+          <Text
+            label="Faults, one a line"
+            hint="What goes wrong: how to mend it"
+            rows={3}
+            value={form.faults}
+            onChange={(faults) => set({ faults })}
+            problem={problemAt('faults')}
+          />
+          <Text
+            label="Cautions, one a line"
+            rows={2}
+            value={form.cautions}
+            onChange={(cautions) => set({ cautions })}
+            problem={problemAt('cautions')}
+          />
+          <Checks legend="Load" all={LOADS} chosen={form.loads} onChange={(loads) => set({ loads })} />
+          <div className="grid gap-3 sm:grid-cols-2">
+            <Text
+              label="Youngest age"
+              number
+              value={form.minAge}
+              onChange={(minAge) => set({ minAge })}
+              problem={problemAt('minAge')}
+              hint="Empty for no limit"
+            />
+            <Text label="Oldest age" number value={form.maxAge} onChange={(maxAge) => set({ maxAge })} problem={problemAt('maxAge')} />
+          </div>
+        </Part>
+        <Part title="Counting and pace">
+          <Text
+            label="Counting unit"
+            hint="One of what: a tap, a catch, a step-over"
+            value={form.unit}
+            onChange={(unit) => set({ unit })}
+            problem={problemAt('counting.unit')}
+          />
+          <Text label="Counts" value={form.counts} onChange={(counts) => set({ counts })} problem={problemAt('counting.counts')} />
+          <Text
+            label="Does not count"
+            value={form.doesNotCount}
+            onChange={(doesNotCount) => set({ doesNotCount })}
+            problem={problemAt('counting.doesNotCount')}
+          />
+          <div className="grid gap-3 sm:grid-cols-4">
+            {(['easy', 'usual', 'fast', 'ceiling'] as const).map((pace) => (
+              <Text
+                key={pace}
+                label={`Reps a second, ${pace}`}
+                number
+                value={form[pace]}
+                onChange={(next) => set({ [pace]: next })}
+                problem={problemAt(`pace.${pace}`)}
+              />
+            ))}
+          </div>
+          {issues.some((issue) => issue.field === 'pace') && <p className="text-sm text-stop">{problemAt('pace')}</p>}
+          <div className="grid gap-3 sm:grid-cols-2">
+            <Text
+              label="Ball touches in one rep"
+              number
+              value={form.touchesPerRep}
+              onChange={(touchesPerRep) => set({ touchesPerRep })}
+              problem={problemAt('touchesPerRep')}
+            />
+            {(form.measure === 'sets' || form.measure === 'course time') && (
+              <Text
+                label="Seconds of one set or course"
+                number
+                value={form.courseSeconds}
+                onChange={(courseSeconds) => set({ courseSeconds })}
+                problem={problemAt('courseSeconds')}
+              />
+            )}
+          </div>
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={form.estimated}
+              onChange={(event) => set({ estimated: event.target.checked })}
+            />
+            The paces are an estimate
+          </label>
+          <h3>What three levels reach</h3>
+          {form.bands.map((band, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: bands have nothing else to be told apart by while they are typed.
+            <div key={i} className="flex flex-wrap items-end gap-2">
+              {(['per', 'starting', 'steady', 'strong'] as const).map((key) => (
+                <Text
+                  key={key}
+                  className="w-24"
+                  label={key === 'per' ? 'at (s, reps)' : key}
+                  number
+                  value={band[key]}
+                  onChange={(next) => row(i, { [key]: next })}
+                  problem={problemAt(`bands.${i}.${key}`)}
+                />
+              ))}
+              <Button size="small" aria-label={`Remove band ${i + 1}`} onClick={() => set({ bands: form.bands.filter((_, n) => n !== i) })}>
+                <Trash2 aria-hidden className="size-4" />
+              </Button>
+            </div>
+          ))}
+          <Button
+            size="small"
+            className="self-start"
+            onClick={() => set({ bands: [...form.bands, { per: '30', starting: '', steady: '', strong: '', estimated: true }] })}
+          >
+            Add a band
+          </Button>
+        </Part>
+        <Part title="Kit, space, layout">
+          <Checks legend="Kit" all={KIT} chosen={form.kit} onChange={(kit) => set({ kit })} />
+          <div className="grid gap-3 sm:grid-cols-2">
+            <Text label="Length, m" number value={form.length} onChange={(length) => set({ length })} problem={problemAt('space.length')} />
+            <Text label="Width, m" number value={form.width} onChange={(width) => set({ width })} problem={problemAt('space.width')} />
+          </div>
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={form.hasLayout}
+              onChange={(event) => set({ hasLayout: event.target.checked })}
+            />
+            It has a layout of cones
+          </label>
+          {form.hasLayout && (
+            <>
+              <LayoutEditor value={form} onChange={({ moves, route }) => set({ moves, route })} />
+              {form.variants.map((variant, i) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: variants are told apart by their place while they are typed.
+                <div key={i} className="flex flex-col gap-2 border-joint border-t pt-3">
+                  <div className="flex items-end gap-2">
+                    <Text
+                      className="flex-1"
+                      label="Variant for a small yard"
+                      value={variant.name}
+                      onChange={(name) => set({ variants: form.variants.map((one, n) => (n === i ? { ...one, name } : one)) })}
+                      problem={problemAt(`layout.variants.${i}`)}
+                    />
+                    <Button onClick={() => set({ variants: form.variants.filter((_, n) => n !== i) })}>Remove</Button>
+                  </div>
+                  <LayoutEditor
+                    value={variant}
+                    onChange={(next) => set({ variants: form.variants.map((one, n) => (n === i ? { ...one, ...next } : one)) })}
+                  />
+                </div>
+              ))}
+              {form.variants.length < 4 && (
+                <Button
+                  size="small"
+                  className="self-start"
+                  onClick={() => set({ variants: [...form.variants, { name: '', moves: 'put a cone; 2 forward; put a cone', route: '' }] })}
+                >
+                  Add a variant for small yards
+                </Button>
+              )}
+            </>
+          )}
+          {problemAt('layout.moves', 'layout.route') && <p className="text-sm text-stop">{problemAt('layout.moves', 'layout.route')}</p>}
+        </Part>
+        <Part title="Steps up to it">
+          <label className="flex flex-col gap-1">
+            <span className="font-semibold">Easier drills</span>
+            <select
+              className="field"
+              value=""
+              onChange={(event) => event.target.value && set({ easier: [...new Set([...form.easier, event.target.value])] })}
+            >
+              <option value="">add one…</option>
+              {others.map((drill) => (
+                <option key={drill.id} value={drill.id}>
+                  {drill.name}
+                </option>
+              ))}
+            </select>
+          </label>
+          {problemAt('easier') && <p className="text-sm text-stop">{problemAt('easier')}</p>}
+          <ul className="flex flex-wrap gap-2">
+            {form.easier.map((easier) => (
+              <li key={easier}>
+                <Button size="small" onClick={() => set({ easier: form.easier.filter((one) => one !== easier) })}>
+                  {shelf.drills.find((drill) => drill.id === easier)?.name ?? easier} <Trash2 aria-hidden className="size-4" />
+                  <span className="sr-only">remove</span>
+                </Button>
+              </li>
+            ))}
+          </ul>
+          {changing && (
+            <label className="flex items-center gap-2">
+              <input type="checkbox" className="size-5" checked={newRecords} onChange={(event) => setNewRecords(event.target.checked)} />
+              The movement is another one now: start new records
+            </label>
+          )}
+        </Part>
+      </div>
+      <aside className="sticky top-4 flex flex-col gap-2" aria-label="As players and coaches will see it">
+        <p className="text-dust">As it will be</p>
+        {parsed.success ? (
+          <DrillSheet
+            drill={parsed.data}
+            shelf={[...others, parsed.data]}
+            met={new Set(shelf.met)}
+            school={shelf.squad.contactSchool}
+            hrefOf={(one) => `${base}?drill=${one}`}
+          />
+        ) : (
+          <Notice>{parsed.error.issues[0]?.message ?? 'Something is not right yet.'} The sheet appears when the drill is whole.</Notice>
+        )}
+      </aside>
+    </div>
+  );
+}

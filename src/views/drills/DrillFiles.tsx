@@ -1,0 +1,98 @@
+import { useRef, useState } from 'react';
+import { drills, type ImportReport } from '../../contract/drills.ts';
+import { DrillFile } from '../../core/formats/files.ts';
+import { Button, Notice } from '../../ui/parts/index.ts';
+import { addressOf, call, sentenceOf } from '../client.ts';
+import { plural } from '../words.ts';
+
+const named = (names: readonly string[]) =>
+  names.length === 0 ? '' : `: ${names.slice(0, 8).join(', ')}${names.length > 8 ? ' and more' : ''}`;
+
+/** Own drills out to a file, and drills in from one: first what it would do, then doing it. */
+export function DrillFiles({ squad }: { squad: string }) {
+  const picker = useRef<HTMLInputElement>(null);
+  const dialog = useRef<HTMLDialogElement>(null);
+  const [file, setFile] = useState<DrillFile | null>(null);
+  const [report, setReport] = useState<ImportReport | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const read = async (given: File) => {
+    setProblem(null);
+    setReport(null);
+    setFile(null);
+    dialog.current?.showModal();
+    try {
+      const parsed = DrillFile.safeParse(JSON.parse(await given.text()));
+      if (!parsed.success) {
+        const issue = parsed.error.issues[0];
+        setProblem(
+          `${given.name}: ${issue?.message ?? 'not a file of drills'}${issue && issue.path.length > 0 ? ` (at ${issue.path.join('.')})` : ''}`,
+        );
+        return;
+      }
+      setFile(parsed.data);
+      setReport(await call(drills.importDrills, { squad }, { file: parsed.data, dryRun: true }));
+    } catch (error) {
+      setProblem(error instanceof SyntaxError ? `${given.name} is not JSON, so it cannot be a file of drills.` : sentenceOf(error));
+    }
+  };
+  const take = async () => {
+    if (!file) return;
+    try {
+      await call(drills.importDrills, { squad }, { file, dryRun: false });
+      window.location.reload();
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  return (
+    <>
+      <a className="inline-flex min-h-11 items-center px-2" href={addressOf(drills.exportDrills, { squad })} download>
+        Export your own
+      </a>
+      <Button onClick={() => picker.current?.click()}>Import a file</Button>
+      <input
+        ref={picker}
+        type="file"
+        accept="application/json,.json"
+        className="sr-only"
+        aria-label="A file of drills"
+        tabIndex={-1}
+        onChange={(event) => {
+          const given = event.target.files?.[0];
+          event.target.value = '';
+          if (given) void read(given);
+        }}
+      />
+      <dialog
+        ref={dialog}
+        aria-label="Import drills"
+        className="m-auto w-full max-w-lg border border-ink bg-slab p-4 text-ink backdrop:bg-ink/40"
+      >
+        <div className="flex flex-col gap-3">
+          <h2>Import drills</h2>
+          {problem && <Notice tone="stop">{problem}</Notice>}
+          {!problem && !report && <p>Reading the file…</p>}
+          {report && (
+            <ul className="list-disc ps-5">
+              <li>
+                {plural(report.added.length, 'drill')} would be added{named(report.added)}
+              </li>
+              <li>
+                {plural(report.changed.length, 'drill')} would get a new version{named(report.changed)}
+              </li>
+              <li>{plural(report.same.length, 'drill')} stay as they are</li>
+            </ul>
+          )}
+          <div className="flex gap-2">
+            {report && report.added.length + report.changed.length > 0 && (
+              <Button look="main" onClick={() => void take()}>
+                Take them
+              </Button>
+            )}
+            <Button onClick={() => dialog.current?.close()}>Close</Button>
+          </div>
+        </div>
+      </dialog>
+    </>
+  );
+}

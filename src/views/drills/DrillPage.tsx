@@ -1,0 +1,43 @@
+import { Printer } from 'lucide-react';
+import type { Shelf, ShelfDrill } from '../../contract/drills.ts';
+import { drills } from '../../contract/drills.ts';
+import { Button, ButtonLink } from '../../ui/parts/index.ts';
+import { addressOf } from '../client.ts';
+import { DrillSheet } from './DrillSheet.tsx';
+
+/** One drill on a page of its own: to link to, to print, to hand on as a file. */
+export function DrillPage({ shelf, drill }: { shelf: Shelf; drill: ShelfDrill }) {
+  const base = `/coach/${shelf.squad.id}`;
+  return (
+    <div className="mx-auto max-w-4xl">
+      <DrillSheet
+        drill={drill}
+        shelf={shelf.drills.filter((one) => !one.archived || one.id === drill.id)}
+        met={new Set(shelf.met)}
+        school={shelf.squad.contactSchool}
+        hrefOf={(id) => `${base}/drills/${id}`}
+        usedIn={(shelf.usedIn[drill.id] ?? []).map((week) => ({ ...week, href: `${base}/weeks/${week.id}` }))}
+        tools={
+          <>
+            <ButtonLink href={`${base}/drills?drill=${drill.id}`} size="small">
+              To the shelf
+            </ButtonLink>
+            <ButtonLink href={drill.own ? `${base}/drills/${drill.id}/edit` : `${base}/drills/new?from=${drill.id}`} size="small">
+              {drill.own ? 'Change it' : 'Copy and change'}
+            </ButtonLink>
+            <a
+              className="inline-flex min-h-9 items-center px-2 text-sm"
+              href={addressOf(drills.exportDrills, { squad: shelf.squad.id, only: drill.id })}
+              download
+            >
+              As a file
+            </a>
+            <Button size="small" onClick={() => window.print()}>
+              <Printer aria-hidden className="size-4" /> Print
+            </Button>
+          </>
+        }
+      />
+    </div>
+  );
+}

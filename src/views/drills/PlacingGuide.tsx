@@ -1,0 +1,86 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { type Ground, legInWords, type Move, metresOf, placingGuide, type Route } from '../../core/yard/index.ts';
+import { Yard } from '../../ui/notations/index.ts';
+import { Button } from '../../ui/parts/index.ts';
+
+interface Props {
+  name: string;
+  moves: readonly Move[];
+  route: Route | null;
+  /** Metres of one step. */
+  step: number;
+  yard: Ground | null;
+  turned: boolean;
+  onClose(): void;
+}
+
+/** Walks somebody through putting a layout down: one move at a time, in large words, the drawing growing; then the route, called out. */
+export function PlacingGuide({ name, moves, route, step, yard, turned, onClose }: Props) {
+  const dialog = useRef<HTMLDialogElement>(null);
+  const guide = useMemo(() => placingGuide(moves, step), [moves, step]);
+  const [at, setAt] = useState(0);
+  useEffect(() => dialog.current?.showModal(), []);
+  const done = at >= guide.length;
+  const now = guide[Math.min(at, guide.length - 1)];
+  if (!now) return null;
+  return (
+    <dialog
+      ref={dialog}
+      onClose={onClose}
+      aria-label={`Lay out ${name}`}
+      className="m-auto max-h-[96dvh] w-full max-w-lg overflow-y-auto border border-ink bg-slab p-4 text-ink backdrop:bg-ink/40"
+    >
+      <div className="flex flex-col gap-3">
+        <div className="flex items-center justify-between gap-3">
+          <p className="text-dust">
+            {name} · {done ? 'all is there' : `move ${at + 1} of ${guide.length}`}
+          </p>
+          <Button size="small" onClick={onClose}>
+            Close
+          </Button>
+        </div>
+        <p className="min-h-20 font-bold font-display text-3xl leading-tight" aria-live="polite" data-testid="guide-words">
+          {done ? 'Done. Now walk the way once.' : now.say}
+          {!done && now.metres !== null && <span className="block font-normal font-text text-dust text-lg">about {now.metres} m</span>}
+        </p>
+        <Yard
+          placed={now.placed}
+          route={done ? route : null}
+          step={step}
+          yard={yard}
+          turned={turned}
+          here={done ? undefined : now.placed.stands.at(-1)}
+          width={440}
+          height={330}
+          summary={done ? `The layout of ${name}` : `After move ${at + 1}: ${now.placed.cones.length} cones`}
+        />
+        {done && route && (
+          <div>
+            <ol className="list-decimal ps-6">
+              {route.out.map((leg, i) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: the same leg may come twice, and the list never changes.
+                <li key={i}>{legInWords(leg)}</li>
+              ))}
+            </ol>
+            {route.backInWords && <p className="font-semibold">{route.backInWords}</p>}
+            <p className="text-dust">One set is {metresOf(route.stepsPerSet, 1, step)} m.</p>
+          </div>
+        )}
+        <div className="flex gap-3">
+          <Button size="player" className="flex-1" disabled={at === 0} onClick={() => setAt(at - 1)}>
+            Back
+          </Button>
+          {done ? (
+            <Button size="player" look="main" className="flex-1" onClick={onClose}>
+              It is laid out
+            </Button>
+          ) : (
+            <Button size="player" look="main" className="flex-1" onClick={() => setAt(at + 1)}>
+              Done, next
+            </Button>
+          )}
+        </div>
+      </div>
+    </dialog>
+  );
+}

@@ -1,0 +1,192 @@
+import type { ShelfDrill } from '../../contract/drills.ts';
+import type { Drill } from '../../core/drills/schema.ts';
+import type { Family, Kit, Load, Measure, Sides } from '../../core/drills/terms.ts';
+
+/** What stands in the editor's fields, as typed. Lists are one entry a line; a fault is "what goes wrong: correction". */
+export interface DrillForm {
+  name: string;
+  aliases: string;
+  family: Family;
+  purpose: string;
+  steps: string;
+  cues: string;
+  faults: string;
+  kit: Kit[];
+  length: string;
+  width: string;
+  sides: Sides;
+  measure: Measure;
+  unit: string;
+  counts: string;
+  doesNotCount: string;
+  easy: string;
+  usual: string;
+  fast: string;
+  ceiling: string;
+  estimated: boolean;
+  touchesPerRep: string;
+  courseSeconds: string;
+  easier: string[];
+  bands: { per: string; starting: string; steady: string; strong: string; estimated: boolean }[];
+  cautions: string;
+  loads: Load[];
+  minAge: string;
+  maxAge: string;
+  hasLayout: boolean;
+  moves: string;
+  route: string;
+  variants: { name: string; moves: string; route: string }[];
+}
+
+const EMPTY: DrillForm = {
+  name: '',
+  aliases: '',
+  family: 'ball mastery',
+  purpose: '',
+  steps: '',
+  cues: '',
+  faults: '',
+  kit: ['ball'],
+  length: '2',
+  width: '2',
+  sides: 'alternating',
+  measure: 'count in time',
+  unit: '',
+  counts: '',
+  doesNotCount: '',
+  easy: '1',
+  usual: '1.5',
+  fast: '2.2',
+  ceiling: '3.5',
+  estimated: true,
+  touchesPerRep: '1',
+  courseSeconds: '',
+  easier: [],
+  bands: [],
+  cautions: '',
+  loads: [],
+  minAge: '',
+  maxAge: '',
+  hasLayout: false,
+  moves: 'put a cone; 5 forward; put a cone',
+  route: '',
+  variants: [],
+};
+
+const optional = (n: number | null) => (n === null ? '' : String(n));
+
+/** The fields filled in from a drill; without one, a plain start. */
+export function formOf(drill: ShelfDrill | null): DrillForm {
+  if (!drill) return EMPTY;
+  return {
+    name: drill.name,
+    aliases: drill.aliases.join('\n'),
+    family: drill.family,
+    purpose: drill.purpose,
+    steps: drill.steps.join('\n'),
+    cues: drill.cues.join('\n'),
+    faults: drill.faults.map((fault) => `${fault.wrong}: ${fault.mend}`).join('\n'),
+    kit: drill.kit,
+    length: String(drill.space.length),
+    width: String(drill.space.width),
+    sides: drill.sides,
+    measure: drill.measure,
+    unit: drill.counting.unit,
+    counts: drill.counting.counts,
+    doesNotCount: drill.counting.doesNotCount,
+    easy: String(drill.pace.easy),
+    usual: String(drill.pace.usual),
+    fast: String(drill.pace.fast),
+    ceiling: String(drill.pace.ceiling),
+    estimated: drill.pace.estimated,
+    touchesPerRep: String(drill.touchesPerRep),
+    courseSeconds: optional(drill.courseSeconds),
+    easier: drill.easier,
+    bands: drill.bands.map((band) => ({
+      per: optional(band.per),
+      starting: String(band.starting),
+      steady: String(band.steady),
+      strong: String(band.strong),
+      estimated: band.estimated,
+    })),
+    cautions: drill.cautions.join('\n'),
+    loads: drill.loads,
+    minAge: optional(drill.minAge),
+    maxAge: optional(drill.maxAge),
+    hasLayout: drill.layout !== null,
+    moves: drill.layout?.moves ?? EMPTY.moves,
+    route: drill.layout?.route ?? '',
+    variants: drill.layout?.variants ?? [],
+  };
+}
+
+const lines = (text: string) =>
+  text
+    .split('\n')
+    .map((line) => line.trim())
+    .filter(Boolean);
+const number = (text: string) => (text.trim() === '' ? Number.NaN : Number(text));
+const numberOrNull = (text: string) => (text.trim() === '' ? null : Number(text));
+
+/** Cuts "what goes wrong: correction" at its first colon; a line without one has no correction yet. */
+function faultOf(line: string): { wrong: string; mend: string } {
+  const at = line.indexOf(':');
+  return at < 0 ? { wrong: line, mend: '' } : { wrong: line.slice(0, at).trim(), mend: line.slice(at + 1).trim() };
+}
+
+/** An id for a new drill out of its name and a few letters of chance, so that squads' drills never meet by accident. */
+export function idFor(name: string, chance: string): string {
+  const plain = name
+    .toLowerCase()
+    .normalize('NFD')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 40);
+  return `own-${plain || 'drill'}-${chance}`.replace(/-+/g, '-').replace(/-$/, '');
+}
+
+/** The drill that the fields describe, unchecked: the schema says what is wrong with it. Schools of contact come from what it was copied from. */
+export function drillOf(form: DrillForm, id: string, from: Drill | null): unknown {
+  return {
+    id,
+    version: 1,
+    group: 1,
+    name: form.name,
+    aliases: lines(form.aliases),
+    family: form.family,
+    purpose: form.purpose,
+    steps: lines(form.steps),
+    cues: lines(form.cues),
+    faults: lines(form.faults).map(faultOf),
+    contact: from?.contact ?? null,
+    school: null,
+    twin: null,
+    layout: form.hasLayout ? { moves: form.moves, route: form.route, variants: form.variants } : null,
+    kit: form.kit,
+    space: { length: number(form.length), width: number(form.width) },
+    sides: form.sides,
+    measure: form.measure,
+    counting: { unit: form.unit, counts: form.counts, doesNotCount: form.doesNotCount },
+    pace: {
+      easy: number(form.easy),
+      usual: number(form.usual),
+      fast: number(form.fast),
+      ceiling: number(form.ceiling),
+      estimated: form.estimated,
+    },
+    touchesPerRep: number(form.touchesPerRep),
+    courseSeconds: numberOrNull(form.courseSeconds),
+    easier: form.easier,
+    bands: form.bands.map((band) => ({
+      per: numberOrNull(band.per),
+      starting: number(band.starting),
+      steady: number(band.steady),
+      strong: number(band.strong),
+      estimated: band.estimated,
+    })),
+    cautions: lines(form.cautions),
+    loads: form.loads,
+    minAge: numberOrNull(form.minAge),
+    maxAge: numberOrNull(form.maxAge),
+  };
+}

@@ -1,0 +1,137 @@
+import { CircleAlert } from 'lucide-react';
+import { useMemo } from 'react';
+import type { Facts } from '../../contract/weeks.ts';
+import { minutesInWords } from '../../core/dose/index.ts';
+import type { Drill } from '../../core/drills/schema.ts';
+import { TYPICAL_RUNNER } from '../../core/runsheet/index.ts';
+import { whoLacks } from '../../core/weeks/check-place.ts';
+import { kitOf } from '../../core/weeks/checks.ts';
+import { allItems, measureWeek } from '../../core/weeks/measure.ts';
+import type { Check } from '../../core/weeks/planner-view.ts';
+import type { WeekPlan } from '../../core/weeks/schema.ts';
+import { Seam } from '../../ui/notations/index.ts';
+import { Button } from '../../ui/parts/index.ts';
+import { plural } from '../words.ts';
+
+type Drills = ReadonlyMap<string, Drill>;
+
+/** The dose of the whole week: minutes, touches on a seam, hop seconds a leg, headers, and the change against the last weeks. */
+export function DoseStrip({ plan, drills, facts }: { plan: WeekPlan; drills: Drills; facts: Facts }) {
+  const { dose } = measureWeek(plan, drills, TYPICAL_RUNNER);
+  const touches = { left: Math.round(dose.touches.left) || 0, right: Math.round(dose.touches.right) || 0 };
+  const hops = { left: Math.round(dose.hopSeconds.left) || 0, right: Math.round(dose.hopSeconds.right) || 0 };
+  const mean = facts.meanTouches;
+  const change = mean ? Math.round(((touches.left + touches.right) / mean - 1) * 100) : null;
+  return (
+    <section className="slab flex flex-col gap-2 p-4" aria-label="Dose of the week">
+      <h2>The whole week</h2>
+      <p>
+        <span className="font-bold font-display text-2xl" data-testid="week-minutes">
+          {minutesInWords(dose)}
+        </span>{' '}
+        <span className="text-dust">at a steady level</span>
+      </p>
+      <Seam
+        labelWidth={54}
+        half={62}
+        rows={[{ label: 'touches', ...touches }]}
+        summary={`Touches in the week: left ${touches.left}, right ${touches.right}`}
+      />
+      <p className="text-sm">
+        {change === null
+          ? 'The first week: no mean to compare with yet.'
+          : change === 0
+            ? 'As many touches as the mean of the last four weeks.'
+            : `${Math.abs(change)} % ${change > 0 ? 'more' : 'fewer'} touches than the mean of the last four weeks.`}
+      </p>
+      <p className="text-sm">
+        Hopping: <span className="text-foot-left">left leg {hops.left} s</span>,{' '}
+        <span className="text-foot-right">right leg {hops.right} s</span>
+        {dose.headers > 0 && ` · ${plural(dose.headers, 'header')}`}
+      </p>
+    </section>
+  );
+}
+
+/** Kit and space needed, and who of the squad lacks what with what they will see in its place. */
+export function NeedsStrip({ plan, drills, facts }: { plan: WeekPlan; drills: Drills; facts: Facts }) {
+  const kit = kitOf(allItems(plan), drills);
+  const space = allItems(plan).reduce(
+    (most, item) => {
+      const need = drills.get(item.drillId)?.space;
+      return need ? { length: Math.max(most.length, need.length), width: Math.max(most.width, need.width) } : most;
+    },
+    { length: 0, width: 0 },
+  );
+  const lacks = useMemo(() => whoLacks(plan, drills, facts.players), [plan, drills, facts]);
+  const unsaid = facts.players.filter((player) => player.home === null);
+  return (
+    <section className="slab flex flex-col gap-2 p-4" aria-label="Kit and space">
+      <h2>Kit and space</h2>
+      <p className="text-sm">
+        {kit.length > 0 ? kit.join(', ') : 'No kit'}
+        {space.length > 0 && ` · up to ${space.length} × ${space.width} m`}
+      </p>
+      {lacks.map(({ drill, cannot, adapts }) => (
+        <details key={drill.id} className="text-sm">
+          <summary>
+            <span className="font-semibold">{drill.name}</span>{' '}
+            <span className={cannot.length > 0 ? 'text-mustard' : 'text-dust'}>
+              {cannot.length > 0 ? `${cannot.length} cannot` : `${adapts.length} with a stand-in`}
+            </span>
+          </summary>
+          <ul className="ps-4">
+            {cannot.map(({ player, lacks: what, nearest }) => (
+              <li key={player.id}>
+                {player.nickname}: {what.join(', ')} → {nearest ? nearest.name : 'leaves it out'}
+              </li>
+            ))}
+            {adapts.map(({ player, how }) => (
+              <li key={player.id}>
+                {player.nickname}: {how.join('; ')}
+              </li>
+            ))}
+          </ul>
+        </details>
+      ))}
+      {lacks.length === 0 && unsaid.length < facts.players.length && (
+        <p className="text-dust text-sm">Everyone who said what is at home can do it all.</p>
+      )}
+      {unsaid.length > 0 && (
+        <p className="text-dust text-sm">
+          {plural(unsaid.length, 'player')} {unsaid.length === 1 ? 'has' : 'have'} not said yet what is at home.
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** The planner's checks in words, each with its mend where one press can do it. */
+export function ChecksStrip({ checks, edit }: { checks: readonly Check[]; edit(change: (plan: WeekPlan) => WeekPlan): void }) {
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label="Checks">
+      <h2>{checks.length === 0 ? 'Checks' : plural(checks.length, 'check')}</h2>
+      {checks.length === 0 && <p className="text-moss text-sm">Nothing to say: time, feet, load and order are sound.</p>}
+      <ul className="flex flex-col divide-y divide-joint">
+        {checks.map((check) => (
+          <li key={`${check.name} ${check.at}`} className="flex flex-col gap-1 py-2 first:pt-0">
+            <details>
+              <summary className={`font-semibold text-sm ${check.blocks ? 'text-stop' : 'text-mustard'}`}>
+                <CircleAlert aria-hidden className="me-1 inline size-4" />
+                {check.what}
+                {check.blocks && ' It keeps the week from being released.'}
+              </summary>
+              <p className="pt-1 text-sm">{check.why}</p>
+              <p className="text-sm">{check.how}</p>
+            </details>
+            {check.mend && (
+              <Button size="small" className="self-start text-start" onClick={() => edit((plan) => check.mend?.apply(plan) ?? plan)}>
+                {check.mend.label}
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,36 @@
+import type { WeekDetail } from '../../contract/weeks.ts';
+import type { Drill } from '../../core/drills/schema.ts';
+import { changesBetween } from '../../core/weeks/changes.ts';
+import type { WeekPlan } from '../../core/weeks/schema.ts';
+import { Button } from '../../ui/parts/index.ts';
+
+interface Props {
+  mine: WeekPlan;
+  theirs: WeekDetail;
+  drills: ReadonlyMap<string, Drill>;
+  onSettle(choice: 'mine' | 'theirs'): void;
+}
+
+/** Two people, or two tabs, changed the same draft: what is different is said, and nothing is lost whichever is kept. */
+export function ConflictBox({ mine, theirs, drills, onSettle }: Props) {
+  const changes = changesBetween(mine, theirs.plan, drills);
+  return (
+    <section className="slab flex flex-col gap-3 border-s-4 border-s-stop p-4" role="alert" aria-label="Two versions">
+      <h2>This week was changed in another tab or by another coach</h2>
+      <p>Yours is on this screen and not saved yet. From yours to theirs:</p>
+      <ul className="list-disc ps-5">
+        {changes.map((change) => (
+          <li key={change}>{change}</li>
+        ))}
+        {changes.length === 0 && <li>Nothing that players would notice.</li>}
+      </ul>
+      <div className="flex flex-wrap gap-2">
+        <Button look="main" onClick={() => onSettle('mine')}>
+          Keep mine
+        </Button>
+        <Button onClick={() => onSettle('theirs')}>Take theirs</Button>
+        <span className="self-center text-dust text-sm">Whichever you choose, Undo brings the other one back.</span>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,78 @@
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { type Feed, weeks } from '../../contract/weeks.ts';
+import { Button, Notice } from '../../ui/parts/index.ts';
+import { call, sentenceOf } from '../client.ts';
+import { dateInWords } from '../words.ts';
+
+interface Props {
+  squad: string;
+  timeZone: string;
+  /** Whose calendar; null for the squad's. */
+  player: { id: string; nickname: string } | null;
+  first: readonly Feed[];
+}
+
+/** Calendar addresses: made, shown once, and taken back. */
+export function Feeds({ squad, timeZone, player, first }: Props) {
+  const [feeds, setFeeds] = useState(first.filter((feed) => feed.playerId === (player?.id ?? null)));
+  const [address, setAddress] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const attempt = async (work: () => Promise<void>) => {
+    setProblem(null);
+    try {
+      await work();
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  const make = () =>
+    attempt(async () => {
+      const made = await call(weeks.makeFeed, { squad }, { id: uuid(), player: player?.id ?? null });
+      setFeeds((all) => [made.feed, ...all]);
+      setAddress(made.address);
+    });
+  const revoke = (feed: Feed) =>
+    attempt(async () => {
+      await call(weeks.revokeFeed, { feed: feed.id });
+      setFeeds((all) => all.filter((one) => one.id !== feed.id));
+      setAddress(null);
+    });
+  return (
+    <section className="slab flex flex-col gap-2 p-4" aria-label="Calendar">
+      <h2>Calendar</h2>
+      <p>
+        An address that calendar programs read the {player ? `sessions of ${player.nickname}` : 'squad’s sessions'} from. Whoever has the
+        address can read it, without a sign-in; a surprise shows up only once it is open.
+      </p>
+      {problem && <Notice tone="stop">{problem}</Notice>}
+      {address && (
+        <Notice tone="done">
+          Copy it now, it is shown this once:
+          <input
+            readOnly
+            className="field mt-1 w-full"
+            aria-label="Calendar address"
+            value={address}
+            onFocus={(event) => event.target.select()}
+          />
+        </Notice>
+      )}
+      <ul>
+        {feeds.map((feed) => (
+          <li key={feed.id} className="flex flex-wrap items-center justify-between gap-2 border-joint border-t py-1">
+            <span>
+              made on {dateInWords(feed.madeAt, timeZone)} by {feed.madeBy}
+            </span>
+            <Button size="small" look="stop" onClick={() => void revoke(feed)}>
+              Take it back
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <Button className="self-start" onClick={() => void make()}>
+        Make a calendar address
+      </Button>
+    </section>
+  );
+}

@@ -1,0 +1,159 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { type Facts, type Preview, weeks } from '../../contract/weeks.ts';
+import { doseInWords } from '../../core/counts/result.ts';
+import { doseOf, minutesInWords } from '../../core/dose/index.ts';
+import { atHome, nearestDrill } from '../../core/drills/home.ts';
+import type { Drill } from '../../core/drills/schema.ts';
+import { compileRunSheet } from '../../core/runsheet/index.ts';
+import { targetInWords } from '../../core/targets/index.ts';
+import type { Item, Session } from '../../core/weeks/schema.ts';
+import { UNKNOWN_STEP } from '../../core/yard/index.ts';
+import { Skyline } from '../../ui/notations/index.ts';
+import { Button, Notice } from '../../ui/parts/index.ts';
+import { call, sentenceOf } from '../client.ts';
+import { LayoutFigure } from '../drills/LayoutFigure.tsx';
+
+interface Props {
+  weekId: string;
+  facts: Facts;
+  shelf: readonly Drill[];
+  saveNow(): Promise<boolean>;
+  onClose(): void;
+}
+
+function PreviewItem({ item, seen, shelf }: { item: Item; seen: Preview; shelf: readonly Drill[] }) {
+  const drill = seen.content.drills[item.drillId];
+  if (!drill) return null;
+  const mirror = seen.runner.strongerFoot === 'left';
+  const home = atHome(drill, seen.home, mirror);
+  const nearest = home.can ? null : nearestDrill(drill, seen.home, shelf);
+  const numbers = seen.numbers.filter((one) => one.itemId === item.id);
+  return (
+    <li className="flex flex-col gap-1 border-joint border-t py-2">
+      <p>
+        <span className="font-semibold">{drill.name}</span> <span className="text-dust text-sm">{doseInWords(item.dose)}</span>
+      </p>
+      {numbers.map((one) => (
+        <p key={one.foot} className={`text-sm ${one.foot === 'left' ? 'text-foot-left' : one.foot === 'right' ? 'text-foot-right' : ''}`}>
+          {one.foot === 'both' ? '' : `${one.foot}: `}
+          {targetInWords(one.target, item.dose)} <span className="text-dust">{one.target.reason}</span>
+        </p>
+      ))}
+      {home.standIns.map((one) => (
+        <p key={one.kit} className="text-sm">
+          {one.kit}: {one.use}
+        </p>
+      ))}
+      {!home.can && (
+        <p className="text-mustard text-sm">
+          Not at this home ({home.lacks.join(', ')}). {nearest ? `Does “${nearest.name}” in its place.` : 'Is left out.'}
+        </p>
+      )}
+      {drill.layout && home.can && (
+        <details>
+          <summary className="text-sm">Layout{mirror ? ', mirrored for the left foot' : ''}</summary>
+          <LayoutFigure
+            name={drill.name}
+            layout={drill.layout}
+            step={seen.home?.step ?? UNKNOWN_STEP}
+            yard={seen.home?.yard ?? null}
+            mirror={mirror}
+          />
+        </details>
+      )}
+    </li>
+  );
+}
+
+function PreviewSession({ session, seen, shelf }: { session: Session; seen: Preview; shelf: readonly Drill[] }) {
+  const { sheet, dose } = useMemo(() => {
+    const drills = new Map(Object.entries(seen.content.drills));
+    const intervals = compileRunSheet(session, drills, seen.runner);
+    return { sheet: intervals, dose: doseOf(intervals, drills, seen.runner) };
+  }, [session, seen]);
+  return (
+    <section className="slab flex flex-col gap-2 p-3">
+      <h3>
+        {session.name} <span className="font-normal text-dust">{minutesInWords(dose)}</span>
+      </h3>
+      <Skyline intervals={sheet} width={320} height={64} summary={`${session.name} for ${seen.nickname}`} />
+      <ul>
+        {session.blocks
+          .flatMap((block) => block.items)
+          .map((item) => (
+            <PreviewItem key={item.id} item={item} seen={seen} shelf={shelf} />
+          ))}
+      </ul>
+    </section>
+  );
+}
+
+/** The week as a chosen player would get it: own numbers and pace, stand-ins, layouts in the own yard, mirrored for a left-footed one. */
+export function PreviewDialog({ weekId, facts, shelf, saveNow, onClose }: Props) {
+  const dialog = useRef<HTMLDialogElement>(null);
+  const [player, setPlayer] = useState(facts.players[0]?.id ?? '');
+  const [seen, setSeen] = useState<Preview | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => dialog.current?.showModal(), []);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is on the screen is saved once, when the preview opens or another player is chosen.
+  useEffect(() => {
+    let current = true;
+    setSeen(null);
+    setProblem(null);
+    if (player === '') return;
+    saveNow()
+      .then(() => call(weeks.preview, { week: weekId, player }))
+      .then(
+        (found) => current && setSeen(found),
+        (error) => current && setProblem(sentenceOf(error)),
+      );
+    return () => {
+      current = false;
+    };
+  }, [player, weekId]);
+  return (
+    <dialog
+      ref={dialog}
+      onClose={onClose}
+      className="m-auto max-h-[92dvh] w-full max-w-4xl overflow-y-auto border border-ink bg-ground p-4 text-ink backdrop:bg-ink/40"
+      aria-label="Preview"
+    >
+      <div className="flex flex-col gap-3">
+        <div className="flex flex-wrap items-center justify-between gap-3">
+          <h2>As a player gets it</h2>
+          <div className="flex items-center gap-2">
+            <label className="flex items-center gap-2">
+              Player
+              <select className="field" value={player} onChange={(event) => setPlayer(event.target.value)}>
+                {facts.players.map((one) => (
+                  <option key={one.id} value={one.id}>
+                    {one.nickname}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <Button onClick={onClose}>Close</Button>
+          </div>
+        </div>
+        {facts.players.length === 0 && <Notice>There is no player in this squad yet.</Notice>}
+        {problem && <Notice tone="stop">{problem}</Notice>}
+        {!seen && !problem && player !== '' && <p className="text-dust">Working out numbers and stand-ins…</p>}
+        {seen && (
+          <>
+            <p className="text-dust">
+              {seen.home
+                ? `${seen.nickname} has ${seen.home.has.join(', ') || 'no kit'}${seen.home.yard ? ` and ${seen.home.yard.length} × ${seen.home.yard.width} m` : ''}.`
+                : `${seen.nickname} has not said yet what is at home.`}{' '}
+              {seen.runner.strongerFoot === 'left' && 'Left-footed: steps and layouts are mirrored.'}
+            </p>
+            <div className="grid items-start gap-3 md:grid-cols-2">
+              {seen.content.sessions.map((session) => (
+                <PreviewSession key={session.id} session={session} seen={seen} shelf={shelf} />
+              ))}
+            </div>
+          </>
+        )}
+      </div>
+    </dialog>
+  );
+}

@@ -1,0 +1,10 @@
+import { Printer } from 'lucide-react';
+import { Button } from '../../ui/parts/index.ts';
+
+export function PrintButton() {
+  return (
+    <Button look="main" className="print:hidden" onClick={() => window.print()}>
+      <Printer aria-hidden className="size-5" /> Print
+    </Button>
+  );
+}

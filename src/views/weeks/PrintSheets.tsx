@@ -1,0 +1,151 @@
+import { doseInWords } from '../../core/counts/result.ts';
+import { minutesInWords } from '../../core/dose/index.ts';
+import type { Drill } from '../../core/drills/schema.ts';
+import { STAND_INS } from '../../core/drills/terms.ts';
+import { feetToScore, roundsOf, TYPICAL_RUNNER } from '../../core/runsheet/index.ts';
+import { kitOf } from '../../core/weeks/checks.ts';
+import { itemsOf, measureSession } from '../../core/weeks/measure.ts';
+import type { Item, Session, WeekPlan } from '../../core/weeks/schema.ts';
+import { fitLayout, legInWords, UNKNOWN_STEP } from '../../core/yard/index.ts';
+import { Skyline, Yard } from '../../ui/notations/index.ts';
+import { wishedDay } from '../words.ts';
+
+interface Props {
+  squad: string;
+  number: number;
+  plan: WeekPlan;
+  drills: ReadonlyMap<string, Drill>;
+}
+
+const feetOf = (item: Item) => feetToScore(item, 'right');
+
+/** The lines of a hand-score table: one for each go and foot that is counted. */
+function scoreLines(session: Session): { key: string; item: Item; foot: string; go: number; of: number }[] {
+  return itemsOf(session)
+    .filter((item) => item.scored)
+    .flatMap((item) =>
+      Array.from({ length: roundsOf(item) }, (_, round) => round).flatMap((round) =>
+        feetOf(item).map((foot) => ({
+          key: `${item.id}${round}${foot}`,
+          item,
+          foot: foot === 'both' ? '' : foot,
+          go: round + 1,
+          of: roundsOf(item),
+        })),
+      ),
+    );
+}
+
+function Sheet({ squad, number, plan, session, drills }: Props & { session: Session }) {
+  const { sheet, dose } = measureSession(session, drills, TYPICAL_RUNNER);
+  const items = itemsOf(session);
+  const kit = kitOf(items, drills);
+  const used = [...new Set(items.map((item) => item.drillId))].flatMap((id) => drills.get(id) ?? []);
+  const layouts = used.flatMap((drill) => {
+    const fitted = drill.layout ? fitLayout(drill.layout, null, UNKNOWN_STEP) : null;
+    return fitted ? [{ drill, fitted }] : [];
+  });
+  return (
+    <article className="print-page flex flex-col gap-3" aria-label={session.name}>
+      <header className="flex items-baseline justify-between border-ink border-b-2 pb-1">
+        <h2 className="text-2xl">{session.name}</h2>
+        <p>
+          {squad} · week {number}: {plan.title} · {wishedDay(session.day)} · {minutesInWords(dose)}
+        </p>
+      </header>
+      <Skyline intervals={sheet} width={680} height={80} summary={`${session.name}: ${minutesInWords(dose)}`} />
+      <p>
+        <strong>Fetch:</strong> {kit.length > 0 ? kit.map((one) => `${one} (or ${STAND_INS[one][0]})`).join(', ') : 'nothing'}.{' '}
+        {[...new Set(used.flatMap((drill) => drill.cautions))].join(' ')}
+      </p>
+      <ol className="grid gap-x-6 gap-y-2 text-sm sm:grid-cols-2">
+        {session.blocks
+          .filter((block) => block.items.length > 0)
+          .map((block) => (
+            <li key={block.id} className="break-inside-avoid">
+              <h3>{block.kind}</h3>
+              <ul>
+                {block.items.map((item) => {
+                  const drill = drills.get(item.drillId);
+                  if (!drill) return null;
+                  return (
+                    <li key={item.id} className="pb-1">
+                      <strong>{drill.name}</strong>, {doseInWords(item.dose)}
+                      {roundsOf(item) > 1 && ` × ${roundsOf(item)}`}
+                      {item.side !== 'untracked' && `, ${item.side}`}
+                      {item.paces.length > 0 && ` (${item.paces.map((stretch) => `${stretch.pace} ${stretch.seconds} s`).join(', ')})`}
+                      {item.scored && (
+                        <span className="block text-dust">
+                          Counts: {drill.counting.counts} Does not count: {drill.counting.doesNotCount}
+                        </span>
+                      )}
+                    </li>
+                  );
+                })}
+              </ul>
+            </li>
+          ))}
+      </ol>
+      {layouts.length > 0 && (
+        <div className="flex flex-wrap gap-6">
+          {layouts.map(({ drill, fitted }) => (
+            <figure key={drill.id} className="w-64 break-inside-avoid">
+              <Yard
+                placed={fitted.placed}
+                route={fitted.route}
+                step={UNKNOWN_STEP}
+                width={240}
+                height={220}
+                summary={`Layout of ${drill.name}`}
+              />
+              <figcaption className="text-sm">
+                <strong>{drill.name}.</strong> {fitted.route?.out.map(legInWords).join(', ')}. {fitted.route?.backInWords}
+              </figcaption>
+            </figure>
+          ))}
+        </div>
+      )}
+      {items.some((item) => item.scored) && (
+        <table className="w-full border-collapse text-sm">
+          <caption className="text-start font-bold font-display text-base">Write it down: my numbers</caption>
+          <thead>
+            <tr>
+              {['Drill', 'Foot', 'Go', 'Number', 'Slips', 'By clock?', 'Day'].map((head) => (
+                <th key={head} scope="col" className="border border-ink px-2 py-1 text-start">
+                  {head}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {scoreLines(session).map(({ key, item, foot, go, of }) => (
+              <tr key={key}>
+                <td className="border border-ink px-2 py-1.5">
+                  {drills.get(item.drillId)?.name}, {doseInWords(item.dose)}
+                </td>
+                <td className="border border-ink px-2">{foot}</td>
+                <td className="border border-ink px-2">{of > 1 ? `${go} of ${of}` : ''}</td>
+                {['number', 'slips', 'clock', 'day'].map((cell) => (
+                  <td key={cell} className="w-20 border border-ink px-2" />
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <p className="text-dust text-sm">Player: ______________________ Stop on pain or dizziness, and tell a grown-up.</p>
+    </article>
+  );
+}
+
+/** A week on paper: one page a session with skyline, layouts, counting rules and a table to write the numbers in. */
+export function PrintSheets(props: Props) {
+  return (
+    <div className="mx-auto flex max-w-3xl flex-col gap-8">
+      {props.plan.sessions.map((session) => (
+        <Sheet key={session.id} {...props} session={session} />
+      ))}
+      {props.plan.sessions.length === 0 && <p>This week has no session yet, so there is nothing to print.</p>}
+    </div>
+  );
+}

@@ -1,0 +1,27 @@
+import { useState } from 'react';
+import { type WeekDetail, weeks } from '../../contract/weeks.ts';
+import { Field } from '../../ui/parts/index.ts';
+import { call, sentenceOf } from '../client.ts';
+import { dayInWords } from '../words.ts';
+
+/** The Monday a week begins with; it can be moved until the week is released. */
+export function WeekDate({ week, onMoved }: { week: WeekDetail; onMoved(week: WeekDetail): void }) {
+  const [problem, setProblem] = useState<string | undefined>();
+  const [typed, setTyped] = useState(week.startsOn);
+  if (week.state !== 'draft') {
+    return <p className="self-end pb-2 text-dust">Begins Monday, {dayInWords(week.startsOn)}</p>;
+  }
+  const move = async (startsOn: string) => {
+    setTyped(startsOn);
+    setProblem(undefined);
+    if (!/^\d{4}-\d{2}-\d{2}$/.test(startsOn)) return;
+    try {
+      onMoved(await call(weeks.move, { week: week.id }, { startsOn }));
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  return (
+    <Field label="Begins on a Monday" type="date" value={typed} problem={problem} onChange={(event) => void move(event.target.value)} />
+  );
+}

@@ -1,0 +1,49 @@
+import { type WeekDetail, weeks } from '../../contract/weeks.ts';
+import { addressOf } from '../client.ts';
+
+interface Props {
+  week: WeekDetail;
+  canKeep: boolean;
+  onKeep(): void;
+  saveNow(): Promise<boolean>;
+}
+
+const entry = 'block px-3 py-2 text-start hover:bg-ground';
+
+/** What can be taken out of a week: files, printed sheets, a template. What is on the screen is saved first. */
+export function WeekFiles({ week, canKeep, onKeep, saveNow }: Props) {
+  const files = [
+    { words: 'The week as a file (JSON)', href: addressOf(weeks.exportWeek, { week: week.id }) },
+    { words: 'Calendar of the week (.ics)', href: addressOf(weeks.calendarFile, { week: week.id }) },
+    { words: 'Dose table (CSV)', href: addressOf(weeks.doseCsv, { week: week.id }) },
+  ];
+  return (
+    <details className="relative">
+      <summary className="inline-flex min-h-9 items-center rounded-sm border border-ink bg-slab px-3 font-semibold text-sm">
+        Take out
+      </summary>
+      <div className="absolute end-0 z-20 mt-1 w-64 border border-ink bg-slab py-1">
+        <a className={entry} href={`/coach/${week.squadId}/weeks/${week.id}/print`}>
+          Printed sheets
+        </a>
+        {files.map((file) => (
+          <a
+            key={file.href}
+            className={entry}
+            href={file.href}
+            download
+            onClick={(event) => {
+              event.preventDefault();
+              void saveNow().then((saved) => saved && window.location.assign(file.href));
+            }}
+          >
+            {file.words}
+          </a>
+        ))}
+        <button type="button" className={`${entry} w-full underline`} disabled={!canKeep} onClick={onKeep}>
+          Keep the week as a template
+        </button>
+      </div>
+    </details>
+  );
+}
