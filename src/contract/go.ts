@@ -27,6 +27,9 @@ export const RunnerView = z.object({
 export const NumberToBeat = z.object({ itemId: Id, foot: FootName, target: TargetView, record: z.number().nullable() });
 export type NumberToBeat = z.infer<typeof NumberToBeat>;
 
+/** An item that cannot be done at a home, and the name of the drill that takes its place there. */
+export const SwapView = z.object({ itemId: Id, planned: z.string(), lacks: z.array(z.string()), instead: z.string().nullable() });
+
 export const ThisWeek = z.object({
   nickname: z.string(),
   squad: z.object({ id: Id, name: z.string(), timeZone: z.string() }).nullable(),
@@ -53,7 +56,7 @@ export const ThisWeek = z.object({
     .nullable(),
   home: Home.nullable(),
   /** What cannot be done at this player's home, and what takes its place; null where nothing can. */
-  swaps: z.array(z.object({ itemId: Id, planned: z.string(), lacks: z.array(z.string()), instead: z.string().nullable() })),
+  swaps: z.array(SwapView),
   runner: RunnerView,
   numbers: z.array(NumberToBeat),
   /** Sessions of the week that are done, by id. */

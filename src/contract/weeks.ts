@@ -4,7 +4,7 @@ import { CONTACT_SCHOOLS, FOOT_ORDERS, LEVELS } from '../core/drills/terms.ts';
 import { WeekFile } from '../core/formats/index.ts';
 import { PublishedWeek, Session, WeekPlan } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
-import { NumberToBeat, RunnerView } from './go.ts';
+import { NumberToBeat, RunnerView, SwapView } from './go.ts';
 import { Day, Id, Instant, Nothing } from './parts.ts';
 
 const WeekState = z.enum(['draft', 'released', 'open', 'closed']);
@@ -82,6 +82,7 @@ export const Preview = z.object({
   runner: RunnerView,
   home: Home.nullable(),
   numbers: z.array(NumberToBeat),
+  swaps: z.array(SwapView),
 });
 export type Preview = z.infer<typeof Preview>;
 

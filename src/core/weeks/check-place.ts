@@ -4,6 +4,7 @@ import { changeItem } from './edit.ts';
 import { allItems } from './measure.ts';
 import type { Check, PlannedPlayer, PlannerView } from './planner-view.ts';
 import type { WeekPlan } from './schema.ts';
+import { insteadOf } from './swaps.ts';
 
 /** Who of the squad lacks what for a drill, and who uses what instead. */
 export interface WhoLacks {
@@ -23,7 +24,7 @@ export function whoLacks(plan: WeekPlan, drills: ReadonlyMap<string, Drill>, pla
     for (const player of players) {
       const home = atHome(drill, player.home);
       if (!home.can) {
-        found.cannot.push({ player, lacks: home.lacks, nearest: nearestDrill(drill, player.home, shelf) });
+        found.cannot.push({ player, lacks: home.lacks, nearest: insteadOf(drill, player.home, shelf) });
         continue;
       }
       const how = home.standIns.map(({ kit, use }) => `${kit}: ${use}`);

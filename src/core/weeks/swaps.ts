@@ -11,6 +11,15 @@ export interface Swap {
 }
 
 /**
+ * The drill that takes the place of one that cannot be done at a home: the nearest that is measured the same way, without any
+ * special load, else any such drill that can be done there. Null when there is none.
+ */
+export function insteadOf(drill: Drill, home: Home | null, shelf: readonly Drill[]): Drill | null {
+  const alike = shelf.filter((one) => one.id === drill.id || (one.measure === drill.measure && one.loads.length === 0));
+  return nearestDrill(drill, home, alike) ?? alike.find((one) => one.id !== drill.id && atHome(one, home).can) ?? null;
+}
+
+/**
  * The items of a week that cannot be done at a player's home, each with the nearest drill that can. The dose stays, so what takes its
  * place is measured the same way; a drill with heading never does.
  * @param shelf every drill that may take a place
@@ -24,9 +33,7 @@ export function swapsFor(content: PublishedWeek, home: Home | null, shelf: reado
         if (!drill) return [];
         const { can, lacks } = atHome(drill, home);
         if (can) return [];
-        const alike = shelf.filter((one) => one.id === drill.id || (one.measure === item.dose.measure && one.loads.length === 0));
-        const other = nearestDrill(drill, home, alike) ?? alike.find((one) => one.id !== drill.id && atHome(one, home).can) ?? null;
-        return [{ itemId: item.id, planned: drill.name, lacks, instead: other }];
+        return [{ itemId: item.id, planned: drill.name, lacks, instead: insteadOf(drill, home, shelf) }];
       }),
     ),
   );

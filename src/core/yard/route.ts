@@ -211,6 +211,22 @@ export function metresOf(stepsPerSet: number, sets: number, step: number): numbe
 
 const ACTION_WORDS: Record<Action, string> = { run: 'Run', shuffle: 'Shuffle', dribble: 'Dribble', touch: 'Go and touch', weave: 'Weave' };
 
+/** The way out as it is called out, leg by leg; the cones of one weave are said together. */
+export function routeInWords(route: Route): string[] {
+  const words: string[] = [];
+  route.out.forEach((leg, i) => {
+    if (leg.action !== 'weave') {
+      words.push(legInWords(leg));
+      return;
+    }
+    if (route.out[i - 1]?.action === 'weave') return;
+    const end = route.out.slice(i).findIndex((other) => other.action !== 'weave');
+    const last = end < 0 ? route.out.at(-1) : route.out[i + end - 1];
+    words.push(`Weave to ${last?.target}, the first cone on your ${leg.pass}`);
+  });
+  return words;
+}
+
 /** A leg as it is called out: "Shuffle left to cone 3". */
 export function legInWords(leg: Leg): string {
   if (leg.action === 'weave') return `Weave past ${leg.target} on your ${leg.pass === 'left' ? 'left' : 'right'}`;

@@ -6,16 +6,7 @@ import { atHome, BETTER, type Drill } from '../../core/drills/index.ts';
 import { recordOf } from '../../core/progress/index.ts';
 import { feetToScore, type Runner } from '../../core/runsheet/index.ts';
 import { targetFor } from '../../core/targets/index.ts';
-import {
-  allItems,
-  changesBetween,
-  kitOf,
-  type PublishedWeek,
-  type Swap,
-  swapsFor,
-  weekForPlayer,
-  withSwaps,
-} from '../../core/weeks/index.ts';
+import { allItems, changesBetween, kitOf, type PublishedWeek, swapsFor, weekForPlayer, withSwaps } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import { mayFilm } from '../clips/consent.ts';
 import type { Db } from '../db/connection.ts';
@@ -130,12 +121,17 @@ export function runnerOf(member: Member, judged: readonly JudgedScore[]): Runner
   return { strongerFoot: member.strongerFoot, level: member.level, ownPace: ownPace(judged) };
 }
 
-/** The open week as one player does it: in the own school, for the own feet, with what the own home has no room for swapped. */
-function contentFor(db: Db, squad: Squad, member: Member, open: OpenWeek): { content: PublishedWeek; swaps: Swap[] } {
-  const content = weekForPlayer(open.revision.content, schoolOf(squad, member), member.strongerFoot);
+interface ForMember {
+  content: PublishedWeek;
+  swaps: ThisWeek['swaps'];
+}
+
+/** A week as one player does it: in the own school, for the own feet, with what the own home has no room or kit for swapped. */
+export function contentFor(db: Db, squad: Squad, member: Member, given: PublishedWeek): ForMember {
+  const content = weekForPlayer(given, schoolOf(squad, member), member.strongerFoot);
   const needsShelf = member.home !== null && Object.values(content.drills).some((drill) => !atHome(drill, member.home).can);
   const swaps = needsShelf ? swapsFor(content, member.home, [...shelfOf(db, squad.id).values()]) : [];
-  return { content: withSwaps(content, swaps), swaps };
+  return { content: withSwaps(content, swaps), swaps: swaps.map(({ instead, ...swap }) => ({ ...swap, instead: instead?.name ?? null })) };
 }
 
 /** The open week of a player's squad, with everything the visit needs. */
@@ -149,7 +145,7 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
   const member = memberOf(db, squadId, player.playerId);
   const now = context.now();
   const open = openWeekOf(db, squadId, now);
-  const { content, swaps } = open ? contentFor(db, squad, member, open) : { content: null, swaps: [] };
+  const { content, swaps } = open ? contentFor(db, squad, member, open.revision.content) : { content: null, swaps: [] };
   const judged = content ? scoresOfDrills(db, member.id, Object.keys(content.drills)) : [];
   const runner = runnerOf(member, judged);
   return {
@@ -169,7 +165,7 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
     changes: open ? changesOf(db, open) : [],
     upcoming: upcomingOf(db, squadId, now),
     home: member.home,
-    swaps: swaps.map(({ instead, ...swap }) => ({ ...swap, instead: instead?.name ?? null })),
+    swaps,
     runner: { ...runner, ownPace: { ...runner.ownPace } },
     numbers: content ? numbersOf(content, runner, judged) : [],
     done: open ? doneSessions(db, open.week.id, member.id) : [],

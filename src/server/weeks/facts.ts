@@ -1,16 +1,16 @@
 import { and, desc, eq, inArray, lt } from 'drizzle-orm';
 import type { Facts, Preview } from '../../contract/weeks.ts';
 import { TYPICAL_RUNNER } from '../../core/runsheet/index.ts';
-import { measureWeek, type PublishedWeek, weekForPlayer } from '../../core/weeks/index.ts';
+import { measureWeek, type PublishedWeek } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
 import { scores, weekRevisions, weeks } from '../db/schema.ts';
 import { metDrills, shelfOf } from '../drills/shelf.ts';
 import { judgedScores } from '../go/facts.ts';
-import { numbersOf, runnerOf } from '../go/this-week.ts';
+import { contentFor, numbersOf, runnerOf } from '../go/this-week.ts';
 import type { Context } from '../house.ts';
 import { allow } from '../policy.ts';
-import { memberOf, membersOf, schoolOf, squadById, squadDay } from '../squad/squads.ts';
+import { memberOf, membersOf, squadById, squadDay } from '../squad/squads.ts';
 import { freeze, weekById } from './weeks.ts';
 
 const WEEKS_OF_MEAN = 4;
@@ -83,7 +83,7 @@ export function previewWeek(context: Context, actor: Actor, input: { week: strin
   const week = weekById(db, input.week);
   const squad = squadById(db, week.squadId);
   const member = memberOf(db, squad.id, input.player);
-  const content = weekForPlayer(freeze(week.plan, shelfOf(db, squad.id)), schoolOf(squad, member), member.strongerFoot);
+  const { content, swaps } = contentFor(db, squad, member, freeze(week.plan, shelfOf(db, squad.id)));
   const ids = Object.keys(content.drills);
   const judged = ids.length > 0 ? judgedScores(db, and(eq(scores.playerId, member.id), inArray(scores.drillId, ids))) : [];
   const runner = runnerOf(member, judged);
@@ -93,5 +93,6 @@ export function previewWeek(context: Context, actor: Actor, input: { week: strin
     runner: { ...runner, ownPace: { ...runner.ownPace } },
     home: member.home,
     numbers: numbersOf(content, runner, judged),
+    swaps,
   };
 }

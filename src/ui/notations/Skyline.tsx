@@ -45,7 +45,8 @@ export function Skyline({ intervals, now, height = 84, width: across = 320, summ
           const path = `M${left} ${ground} Q${left + width / 2} ${ground + 22} ${left + width} ${ground} Z`;
           return <path key={index} d={path} fill="var(--dip)" stroke="var(--dust)" strokeWidth="1" />;
         }
-        if (interval.kind === 'score') return <circle key={index} cx={left + width / 2} cy={ground - 6} r="5" fill="var(--lace)" />;
+        if (interval.kind === 'score')
+          return <circle key={index} cx={Math.min(left + width / 2, across - 5)} cy={ground - 6} r="5" fill="var(--lace)" />;
         if (interval.kind !== 'work') return null;
         const box = HEIGHT_OF[interval.pace ?? 'half'] * tall;
         const inner = Math.max(1, width - 1.5);

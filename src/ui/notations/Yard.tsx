@@ -24,6 +24,8 @@ const CONE = 9;
 /** Metres that a route keeps to the right of its line, so that out and back can be told apart. */
 const APART = 0.09;
 const PASS = 0.28;
+/** Drawing units that the words need, however narrow the layout is. */
+const LEAST_WIDTH = 210;
 
 interface Frame {
   left: number;
@@ -72,23 +74,25 @@ export function Yard({
   const turn = (p: Point) => (turned ? quarter(p) : p);
   const frame = frameOf(placed, step, yard);
   const scale = Math.min((width - 2 * PAD) / frame.wide, (height - 2 * PAD - 18) / frame.long, 90);
-  const [w, h] = [frame.wide * scale + 2 * PAD, frame.long * scale + 2 * PAD + 18];
+  const wide = frame.wide * scale + 2 * PAD;
+  const [w, h] = [Math.max(LEAST_WIDTH, wide), frame.long * scale + 2 * PAD + 18];
+  const shift = yard ? 0 : (w - wide) / 2;
   /** Metres on the ground to drawing units; forward is up. */
-  const at = (p: Point) => ({ x: PAD + (p.x - frame.left) * scale, y: PAD + (frame.long - (p.y - frame.bottom)) * scale });
+  const at = (p: Point) => ({ x: PAD + shift + (p.x - frame.left) * scale, y: PAD + (frame.long - (p.y - frame.bottom)) * scale });
   const onGround = (p: Point) => ({ x: p.x * step, y: p.y * step });
   const drawn = (p: Point) => at(onGround(p));
-  const edge = { x: PAD, y: PAD, width: frame.wide * scale, height: frame.long * scale };
+  const edge = { x: PAD + shift, y: PAD, width: frame.wide * scale, height: frame.long * scale };
   const slabs = [
     ...Array.from({ length: Math.floor(frame.wide) + 1 }, (_, i) => ({
       key: `v${i}`,
-      x1: PAD + i * scale,
-      x2: PAD + i * scale,
+      x1: PAD + shift + i * scale,
+      x2: PAD + shift + i * scale,
       y1: PAD,
       y2: PAD + edge.height,
     })),
     ...Array.from({ length: Math.floor(frame.long) + 1 }, (_, i) => {
       const y = PAD + edge.height - i * scale;
-      return { key: `h${i}`, x1: PAD, x2: PAD + edge.width, y1: y, y2: y };
+      return { key: `h${i}`, x1: PAD + shift, x2: PAD + shift + edge.width, y1: y, y2: y };
     }),
   ];
   const legs = [...(route?.out ?? []), ...(showBack ? (route?.back ?? []) : [])];

@@ -1,6 +1,6 @@
 import { Download } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
-import { type FittedLayout, fitLayout, type Ground, groundInWords, type Layout, legInWords, metresOf } from '../../core/yard/index.ts';
+import { type FittedLayout, fitLayout, type Ground, groundInWords, type Layout, metresOf, routeInWords } from '../../core/yard/index.ts';
 import { Yard } from '../../ui/notations/index.ts';
 import { Button } from '../../ui/parts/index.ts';
 import { number } from '../words.ts';
@@ -48,7 +48,7 @@ export function LayoutFigure({ name, layout, step, yard, mirror, sets = 5 }: Pro
       <p>{fitted.sentence}</p>
       {route && route.out.length > 0 && (
         <>
-          <p className="text-sm">{route.out.map(legInWords).join(' → ')}</p>
+          <p className="text-sm">{routeInWords(route).join(' → ')}</p>
           {route.backInWords && <p className="text-sm">{route.backInWords}</p>}
           <p className="text-dust text-sm">
             {number(route.stepsOut)} steps one way, {number(route.stepsPerSet)} a set ({metresOf(route.stepsPerSet, 1, step)} m);{' '}

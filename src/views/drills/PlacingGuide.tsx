@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { type Ground, legInWords, type Move, metresOf, placingGuide, type Route } from '../../core/yard/index.ts';
+import { type Ground, type Move, metresOf, placingGuide, type Route, routeInWords } from '../../core/yard/index.ts';
 import { Yard } from '../../ui/notations/index.ts';
 import { Button } from '../../ui/parts/index.ts';
 
@@ -57,9 +57,9 @@ export function PlacingGuide({ name, moves, route, step, yard, turned, onClose }
         {done && route && (
           <div>
             <ol className="list-decimal ps-6">
-              {route.out.map((leg, i) => (
+              {routeInWords(route).map((words, i) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: the same leg may come twice, and the list never changes.
-                <li key={i}>{legInWords(leg)}</li>
+                <li key={i}>{words}</li>
               ))}
             </ol>
             {route.backInWords && <p className="font-semibold">{route.backInWords}</p>}

@@ -5,7 +5,7 @@ import { FAMILIES, type Family } from '../../core/drills/terms.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { call, sentenceOf } from '../client.ts';
 
-const NODE = { width: 158, height: 52 };
+const NODE = { width: 150, height: 46 };
 
 interface Drawn {
   width: number;
@@ -21,7 +21,7 @@ async function layMap(shelf: Shelf, family: Family): Promise<Drawn> {
   const own = [...byId.values()].filter((drill) => drill.family === family);
   const ids = new Set(own.flatMap((drill) => [drill.id, ...drill.easier.filter((id) => byId.has(id))]));
   const graph = new dagre.graphlib.Graph();
-  graph.setGraph({ rankdir: 'LR', nodesep: 14, ranksep: 44, marginx: 8, marginy: 8 });
+  graph.setGraph({ rankdir: 'LR', ranker: 'longest-path', nodesep: 12, ranksep: 40, marginx: 8, marginy: 8 });
   graph.setDefaultEdgeLabel(() => ({}));
   for (const id of ids) graph.setNode(id, { ...NODE });
   for (const drill of own) for (const easier of drill.easier) if (byId.has(easier)) graph.setEdge(easier, drill.id);
@@ -134,7 +134,7 @@ export function StaircaseMap({ shelf }: { shelf: Shelf }) {
             <svg width={drawn.width} height={drawn.height} className="absolute inset-0" aria-hidden="true">
               <title>Links from easier to harder drills</title>
               {drawn.edges.map((edge) => (
-                <path key={edge.key} d={edge.path} fill="none" stroke="var(--dust)" strokeWidth="1.5" />
+                <path key={edge.key} d={edge.path} fill="none" stroke="var(--dust)" strokeWidth="1" />
               ))}
             </svg>
             <ul>

@@ -116,16 +116,22 @@ export function ChecksStrip({ checks, edit }: { checks: readonly Check[]; edit(c
         {checks.map((check) => (
           <li key={`${check.name} ${check.at}`} className="flex flex-col gap-1 py-2 first:pt-0">
             <details>
-              <summary className={`font-semibold text-sm ${check.blocks ? 'text-stop' : 'text-mustard'}`}>
-                <CircleAlert aria-hidden className="me-1 inline size-4" />
-                {check.what}
-                {check.blocks && ' It keeps the week from being released.'}
+              <summary className={`flex list-none gap-2 text-sm ${check.blocks ? 'text-stop' : ''}`}>
+                <CircleAlert aria-hidden className={`mt-0.5 size-4 shrink-0 ${check.blocks ? '' : 'text-mustard'}`} />
+                <span>
+                  {check.what}
+                  {check.blocks && ' It keeps the week from being released.'} <span className="text-dust underline">Why</span>
+                </span>
               </summary>
-              <p className="pt-1 text-sm">{check.why}</p>
-              <p className="text-sm">{check.how}</p>
+              <p className="ps-6 pt-1 text-sm">{check.why}</p>
+              <p className="ps-6 text-dust text-sm">{check.how}</p>
             </details>
             {check.mend && (
-              <Button size="small" className="self-start text-start" onClick={() => edit((plan) => check.mend?.apply(plan) ?? plan)}>
+              <Button
+                size="small"
+                className="ms-6 self-start py-1 text-start"
+                onClick={() => edit((plan) => check.mend?.apply(plan) ?? plan)}
+              >
                 {check.mend.label}
               </Button>
             )}

@@ -2,8 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { type Facts, type Preview, weeks } from '../../contract/weeks.ts';
 import { doseInWords } from '../../core/counts/result.ts';
 import { doseOf, minutesInWords } from '../../core/dose/index.ts';
-import { atHome, nearestDrill } from '../../core/drills/home.ts';
-import type { Drill } from '../../core/drills/schema.ts';
+import { atHome } from '../../core/drills/home.ts';
 import { compileRunSheet } from '../../core/runsheet/index.ts';
 import { targetInWords } from '../../core/targets/index.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
@@ -16,17 +15,16 @@ import { LayoutFigure } from '../drills/LayoutFigure.tsx';
 interface Props {
   weekId: string;
   facts: Facts;
-  shelf: readonly Drill[];
   saveNow(): Promise<boolean>;
   onClose(): void;
 }
 
-function PreviewItem({ item, seen, shelf }: { item: Item; seen: Preview; shelf: readonly Drill[] }) {
+function PreviewItem({ item, seen }: { item: Item; seen: Preview }) {
   const drill = seen.content.drills[item.drillId];
   if (!drill) return null;
   const mirror = seen.runner.strongerFoot === 'left';
   const home = atHome(drill, seen.home, mirror);
-  const nearest = home.can ? null : nearestDrill(drill, seen.home, shelf);
+  const swap = seen.swaps.find((one) => one.itemId === item.id);
   const numbers = seen.numbers.filter((one) => one.itemId === item.id);
   return (
     <li className="flex flex-col gap-1 border-joint border-t py-2">
@@ -44,9 +42,9 @@ function PreviewItem({ item, seen, shelf }: { item: Item; seen: Preview; shelf: 
           {one.kit}: {one.use}
         </p>
       ))}
-      {!home.can && (
+      {swap && (
         <p className="text-mustard text-sm">
-          Not at this home ({home.lacks.join(', ')}). {nearest ? `Does “${nearest.name}” in its place.` : 'Is left out.'}
+          {swap.instead ? `In place of “${swap.planned}”` : 'Cannot be done'} at this home: {swap.lacks.join(', ')}.
         </p>
       )}
       {drill.layout && home.can && (
@@ -65,7 +63,7 @@ function PreviewItem({ item, seen, shelf }: { item: Item; seen: Preview; shelf: 
   );
 }
 
-function PreviewSession({ session, seen, shelf }: { session: Session; seen: Preview; shelf: readonly Drill[] }) {
+function PreviewSession({ session, seen }: { session: Session; seen: Preview }) {
   const { sheet, dose } = useMemo(() => {
     const drills = new Map(Object.entries(seen.content.drills));
     const intervals = compileRunSheet(session, drills, seen.runner);
@@ -81,7 +79,7 @@ function PreviewSession({ session, seen, shelf }: { session: Session; seen: Prev
         {session.blocks
           .flatMap((block) => block.items)
           .map((item) => (
-            <PreviewItem key={item.id} item={item} seen={seen} shelf={shelf} />
+            <PreviewItem key={item.id} item={item} seen={seen} />
           ))}
       </ul>
     </section>
@@ -89,7 +87,7 @@ function PreviewSession({ session, seen, shelf }: { session: Session; seen: Prev
 }
 
 /** The week as a chosen player would get it: own numbers and pace, stand-ins, layouts in the own yard, mirrored for a left-footed one. */
-export function PreviewDialog({ weekId, facts, shelf, saveNow, onClose }: Props) {
+export function PreviewDialog({ weekId, facts, saveNow, onClose }: Props) {
   const dialog = useRef<HTMLDialogElement>(null);
   const [player, setPlayer] = useState(facts.players[0]?.id ?? '');
   const [seen, setSeen] = useState<Preview | null>(null);
@@ -148,7 +146,7 @@ export function PreviewDialog({ weekId, facts, shelf, saveNow, onClose }: Props)
             </p>
             <div className="grid items-start gap-3 md:grid-cols-2">
               {seen.content.sessions.map((session) => (
-                <PreviewSession key={session.id} session={session} seen={seen} shelf={shelf} />
+                <PreviewSession key={session.id} session={session} seen={seen} />
               ))}
             </div>
           </>

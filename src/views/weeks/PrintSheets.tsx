@@ -6,7 +6,7 @@ import { feetToScore, roundsOf, TYPICAL_RUNNER } from '../../core/runsheet/index
 import { kitOf } from '../../core/weeks/checks.ts';
 import { itemsOf, measureSession } from '../../core/weeks/measure.ts';
 import type { Item, Session, WeekPlan } from '../../core/weeks/schema.ts';
-import { fitLayout, legInWords, UNKNOWN_STEP } from '../../core/yard/index.ts';
+import { fitLayout, routeInWords, UNKNOWN_STEP } from '../../core/yard/index.ts';
 import { Skyline, Yard } from '../../ui/notations/index.ts';
 import { wishedDay } from '../words.ts';
 
@@ -99,7 +99,8 @@ function Sheet({ squad, number, plan, session, drills }: Props & { session: Sess
                 summary={`Layout of ${drill.name}`}
               />
               <figcaption className="text-sm">
-                <strong>{drill.name}.</strong> {fitted.route?.out.map(legInWords).join(', ')}. {fitted.route?.backInWords}
+                <strong>{drill.name}.</strong>{' '}
+                {fitted.route && `${routeInWords(fitted.route).join('. ')}. ${fitted.route.backInWords ?? ''}`}
               </figcaption>
             </figure>
           ))}

@@ -57,7 +57,7 @@ export function ReleaseBox({ week, blocked, saveNow, onReleased }: Props) {
     setBusy(false);
   };
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="Release">
+    <section id="release" className="slab flex flex-col gap-3 p-4" aria-label="Release">
       <h2>Release</h2>
       <p className="text-dust">
         {stateSentence(week)}

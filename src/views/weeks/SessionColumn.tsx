@@ -103,7 +103,7 @@ function SecondsField({ label, words, value, onChange }: { label: string; words:
       {words}
       <input
         type="number"
-        className="field min-h-8 w-14 px-1 text-end"
+        className="field min-h-8 w-13 px-1 text-end"
         aria-label={label}
         value={Number.isNaN(value) ? '' : value}
         onChange={(event) => onChange(event.target.value === '' ? Number.NaN : Number(event.target.value))}
@@ -162,8 +162,8 @@ function BlockBox({
             </ul>
           </SortableContext>
           <div className="flex flex-wrap items-center justify-between gap-1 pt-1">
-            <Button size="small" onClick={() => onAdd(block.id)} title="Add a drill here (A)">
-              <Plus aria-hidden className="size-4" /> Add a drill
+            <Button size="small" onClick={() => onAdd(block.id)} aria-label="Add a drill" title="Add a drill here (A)">
+              <Plus aria-hidden className="size-4" /> Add
             </Button>
             {block.items.length > 1 && (
               <SecondsField
@@ -176,7 +176,7 @@ function BlockBox({
             {!last && (
               <SecondsField
                 label="Drink break in seconds"
-                words="then drink"
+                words="drink"
                 value={block.drinkSeconds}
                 onChange={(drinkSeconds) => set({ drinkSeconds })}
               />

@@ -12,7 +12,7 @@ import { changeBlock } from '../../core/weeks/edit.ts';
 import { allItems } from '../../core/weeks/measure.ts';
 import { checkWeek } from '../../core/weeks/planner.ts';
 import type { Session } from '../../core/weeks/schema.ts';
-import { Button, Field, Notice } from '../../ui/parts/index.ts';
+import { Button, ButtonLink, Field, Notice } from '../../ui/parts/index.ts';
 import { call, sentenceOf } from '../client.ts';
 import { ChecksStrip, DoseStrip, NeedsStrip } from './BenchStrip.tsx';
 import { ConflictBox } from './ConflictBox.tsx';
@@ -130,6 +130,9 @@ export function WeekBench({ first, shelf: whole, facts, templates: firstTemplate
           <Button size="small" onClick={() => setPreviewing(true)}>
             <Eye aria-hidden className="size-4" /> Preview
           </Button>
+          <ButtonLink href="#release" size="small">
+            To the release
+          </ButtonLink>
           <WeekFiles week={week} onKeep={() => void keep(plan.title, plan.sessions)} canKeep={plan.sessions.length > 0} saveNow={saveNow} />
         </div>
       </div>
@@ -196,7 +199,7 @@ export function WeekBench({ first, shelf: whole, facts, templates: firstTemplate
           onClose={() => setShaping(false)}
         />
       )}
-      {previewing && <PreviewDialog weekId={week.id} facts={facts} shelf={shelf} saveNow={saveNow} onClose={() => setPreviewing(false)} />}
+      {previewing && <PreviewDialog weekId={week.id} facts={facts} saveNow={saveNow} onClose={() => setPreviewing(false)} />}
     </div>
   );
 }

@@ -11,7 +11,7 @@ export const footwork = [
     steps: [
       'Run to the middle.',
       'Shuffle left, back to the middle, shuffle right, back to the middle.',
-      'Run through the gate and come back the same way.',
+      'Run through the gate, turn round, and come back mirrored: first right, then left.',
     ],
     cues: ['Face forward in the shuffle', 'Low hips'],
     faults: [fault('The feet cross in the shuffle', 'Push off the far foot, never cross.')],
