@@ -49,7 +49,7 @@ if (want('week-bench')) {
   await desk.getByRole('link', { name: /draft/ }).first().click();
   await desk.waitForLoadState('networkidle');
   await desk
-    .getByRole('button', { name: /Inside taps/ })
+    .getByRole('button', { name: /^Inside taps/ })
     .first()
     .click();
   await shoot(desk, 'week-bench');

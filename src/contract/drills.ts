@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { CheckedDrill } from '../core/drills/checked.ts';
 import { Drill } from '../core/drills/schema.ts';
 import { CONTACT_SCHOOLS } from '../core/drills/terms.ts';
 import { DrillFile } from '../core/formats/index.ts';
@@ -28,7 +29,7 @@ const DrillId = z.string().min(1).max(80);
 export const SaveDrill = z.object({
   /** The version it was made from; null for a new drill. */
   basedOn: z.number().int().min(1).nullable(),
-  content: Drill,
+  content: CheckedDrill,
   /** The movement changed so much that old scores say nothing any more. */
   newRecords: z.boolean(),
 });

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Home } from '../core/drills/home.ts';
+import { Home } from '../core/drills/home-schema.ts';
 import { KIT, LEVELS } from '../core/drills/terms.ts';
 import { PublishedWeek } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Home } from '../core/drills/home.ts';
+import { Home } from '../core/drills/home-schema.ts';
 import { CONTACT_SCHOOLS, FOOT_ORDERS, LEVELS } from '../core/drills/terms.ts';
 import { WeekFile } from '../core/formats/index.ts';
 import { PublishedWeek, Session, WeekPlan } from '../core/weeks/schema.ts';

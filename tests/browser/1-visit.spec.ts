@@ -42,6 +42,7 @@ test.describe
 
       await page.getByLabel('Title').fill('Short and quick');
       await page.getByRole('button', { name: 'Add a session' }).click();
+      await page.getByRole('button', { name: 'Add an empty session' }).click();
       await page.getByLabel('Name of the session').fill('Try-out');
       await page.getByLabel('Add a block:').selectOption('challenge');
       // Two keystrokes: a letter and Enter would do; a word is clearer.
@@ -52,7 +53,7 @@ test.describe
       await expect(page.getByRole('img', { name: 'Touches: left 27, right 27' })).toBeVisible();
 
       await page
-        .getByRole('button', { name: /Outside-inside taps, hopping/ })
+        .getByRole('button', { name: /^Outside-inside taps, hopping/ })
         .first()
         .click();
       await page.getByLabel('Work').fill('150');
@@ -86,10 +87,12 @@ test.describe
       await awake(page);
       await page.getByLabel('Title').fill('Not to be seen yet');
       await page.getByRole('button', { name: 'Add a session' }).click();
+      await page.getByRole('button', { name: 'Add an empty session' }).click();
       await page.getByLabel('Add a block:').selectOption('recap');
       await page.getByLabel('Add a drill: type, then Enter').fill('drag-back');
       await page.keyboard.press('Enter');
       await page.getByLabel('Hour').fill('07:15');
+      await page.getByLabel(/A surprise/).check();
       await page.getByRole('button', { name: 'Release at this hour' }).click();
       await expect(page.getByText(/Released\. Opens .*7:15/)).toBeVisible();
       await signIn(context, 'Biscuit');
@@ -109,8 +112,15 @@ test.describe
       await page.getByLabel('Focus').fill('Keep it alive, knee high');
       await expect(page.getByText('All saved')).toBeVisible();
       await other.getByLabel('Focus').fill('Something else');
-      await expect(other.getByText('This week was changed in another tab or by another coach.')).toBeVisible();
+      const both = other.getByRole('alert', { name: 'Two versions' });
+      await expect(both).toContainText('The focus is now: Keep it alive, knee high.');
       await expect(other.getByLabel('Focus')).toHaveValue('Something else');
+      await both.getByRole('button', { name: 'Take theirs' }).click();
+      await expect(other.getByLabel('Focus')).toHaveValue('Keep it alive, knee high');
+      await other.getByRole('button', { name: 'Undo' }).click();
+      await expect(other.getByLabel('Focus')).toHaveValue('Something else');
+      await other.getByRole('button', { name: 'Redo' }).click();
+      await expect(other.getByText('All saved')).toBeVisible();
       await page.reload();
       await expect(page.getByLabel('Focus')).toHaveValue('Keep it alive, knee high');
       await other.close();
@@ -123,6 +133,7 @@ test.describe
       await page.getByRole('link', { name: /Round the cones/ }).click();
       await awake(page);
       await page.getByRole('button', { name: 'Add a session' }).click();
+      await page.getByRole('button', { name: 'Add an empty session' }).click();
       const session = page.getByRole('region', { name: /^Session Session/ });
       await session.getByLabel('Add a block:').selectOption('challenge');
       const add = async (name: string) => {

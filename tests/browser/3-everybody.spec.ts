@@ -36,12 +36,26 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await page.getByRole('link', { name: /Up in the air/ }).click();
       await awake(page);
       await page
-        .getByRole('button', { name: /Inside taps/ })
+        .getByRole('button', { name: /^Inside taps/ })
         .first()
         .click();
       await check(page, 'week bench');
       await page.getByRole('button', { name: 'Add a drill' }).first().click();
       await check(page, 'shelf dialog');
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'Add a session' }).click();
+      await check(page, 'starting shapes');
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'Preview' }).click();
+      await expect(page.getByRole('dialog').getByRole('heading', { name: /^Quick feet/ })).toBeVisible();
+      await check(page, 'preview');
+      await page.goto(`${page.url()}/print`);
+      await check(page, 'printed sheets');
+      for (const path of ['drills/cross-course', 'drills/new?from=three-gates', 'drills/map']) {
+        await page.goto(`${base}/${path}`);
+        await expect(page.getByText('Drawing the map…')).toBeHidden();
+        await check(page, path);
+      }
     });
 
     test('the player’s, the guardian’s and the front door', async () => {
@@ -53,10 +67,19 @@ for (const colorScheme of ['light', 'dark'] as const) {
         await check(page, path);
       }
       await signIn(context, 'Comet');
-      for (const path of ['/week', '/feet']) {
+      for (const path of ['/week', '/feet', '/home']) {
         await page.goto(path);
         await check(page, path);
       }
+      await page.goto('/week');
+      await awake(page);
+      await page
+        .getByRole('button', { name: /^Lay out: / })
+        .first()
+        .click();
+      await expect(page.getByTestId('guide-words')).toBeVisible();
+      await check(page, 'placing guide');
+      await page.keyboard.press('Escape');
       await page.goto('/week');
       await page.getByRole('link', { name: /^Go: / }).first().click();
       await page.waitForURL(/\/go\//);

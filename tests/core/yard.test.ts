@@ -2,10 +2,11 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { CATALOGUE } from '../../src/core/drills/index.ts';
 import {
+  CheckedLayout,
   crookedLines,
   fitLayout,
   groundOf,
-  Layout,
+  type Layout,
   LayoutProblem,
   layOut,
   legInWords,
@@ -91,9 +92,9 @@ describe('a layout as it is said aloud', () => {
   });
 
   it('is refused by the schema with the number of the move', () => {
-    const wrong = Layout.safeParse({ moves: 'put; back to 4', route: '', variants: [] });
+    const wrong = CheckedLayout.safeParse({ moves: 'put; back to 4', route: '', variants: [] });
     expect(wrong.error?.issues[0]).to.include({ message: 'Move 2: Cone 4 does not exist yet.' });
-    const route = Layout.safeParse({ moves: 'put; 2 forward; put', route: 'from 1; run to 5', variants: [] });
+    const route = CheckedLayout.safeParse({ moves: 'put; 2 forward; put', route: 'from 1; run to 5', variants: [] });
     expect(route.error?.issues[0]?.message).to.equal('Part 2: Cone 5 does not exist. The last one is cone 2.');
   });
 });

@@ -1,23 +1,7 @@
-import { z } from 'zod';
 import { type FittedLayout, fitLayout, type Ground, groundInWords, UNKNOWN_STEP } from '../yard/index.ts';
+import type { Home } from './home-schema.ts';
 import type { Drill } from './schema.ts';
-import { KIT, type Kit, STAND_INS } from './terms.ts';
-
-const metres = (what: string) =>
-  z.number(`${what} must be a number of meters.`).min(0.5, `${what} is at least half a meter.`).max(100, `${what} is at most 100 m.`);
-
-/** What a player says once is at home: kit, free ground in metres, and the own step. Null is "not said". */
-export const Home = z.object({
-  has: z.array(z.enum(KIT)),
-  yard: z.object({ length: metres('The length of the yard'), width: metres('The width of the yard') }).nullable(),
-  /** Metres of one big step. */
-  step: z
-    .number('The step must be a number of meters.')
-    .min(0.2, 'A step is at least 0.2 m.')
-    .max(1.5, 'A step is at most 1.5 m.')
-    .nullable(),
-});
-export type Home = z.infer<typeof Home>;
+import { type Kit, STAND_INS } from './terms.ts';
 
 /** Everyone finds something to stand in for these; a ball and a wall nobody can make up. */
 const EASY_STAND_INS: readonly Kit[] = ['cones', 'mini-goal', 'tennis ball'];

@@ -1,6 +1,8 @@
 export { CATALOGUE, catalogueById } from './catalogue/index.ts';
+export { CheckedDrill } from './checked.ts';
 export { findCircle, harderThan, stairsThrough, stepsOf } from './edges.ts';
-export { type AtHome, atHome, Home, nearestDrill } from './home.ts';
+export { type AtHome, atHome, nearestDrill } from './home.ts';
+export { Home } from './home-schema.ts';
 export { Band, Drill, PaceFigures } from './schema.ts';
 export { drillForSchool, inSchool, mirrored, mirrorWords } from './schools.ts';
 export { searchDrills } from './search.ts';

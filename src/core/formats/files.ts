@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { CheckedDrill } from '../drills/checked.ts';
 import { Drill } from '../drills/schema.ts';
 import { copyPlan } from '../weeks/copy.ts';
 import { WeekPlan } from '../weeks/schema.ts';
@@ -7,7 +8,7 @@ import { WeekPlan } from '../weeks/schema.ts';
 export const DrillFile = z.object({
   format: z.literal('eager-feet/drills', 'This is not a file of drills.'),
   version: z.literal(1, 'This file was written by a newer version.'),
-  drills: z.array(Drill).max(1000, 'A file holds at most 1,000 drills.'),
+  drills: z.array(CheckedDrill).max(1000, 'A file holds at most 1,000 drills.'),
 });
 export type DrillFile = z.infer<typeof DrillFile>;
 
@@ -16,7 +17,7 @@ export const WeekFile = z.object({
   format: z.literal('eager-feet/week', 'This is not a file of a week.'),
   version: z.literal(1, 'This file was written by a newer version.'),
   week: WeekPlan,
-  drills: z.array(Drill).max(300, 'A week holds at most 300 drills.'),
+  drills: z.array(CheckedDrill).max(300, 'A week holds at most 300 drills.'),
 });
 export type WeekFile = z.infer<typeof WeekFile>;
 

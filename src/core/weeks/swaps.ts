@@ -1,4 +1,5 @@
-import { atHome, type Home, nearestDrill } from '../drills/home.ts';
+import { atHome, nearestDrill } from '../drills/home.ts';
+import type { Home } from '../drills/home-schema.ts';
 import type { Drill } from '../drills/schema.ts';
 import type { PublishedWeek } from './schema.ts';
 

@@ -1,7 +1,7 @@
+import type { Layout } from './layout.ts';
 import { readMoves } from './moves.ts';
 import { bare, mirrorMoves, type Placed, placeMoves } from './place.ts';
 import { type Route, readRoute } from './route.ts';
-import type { Layout } from './schema.ts';
 import type { Move } from './types.ts';
 
 /** Free ground that is left round a layout, in metres, on every side. */

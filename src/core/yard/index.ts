@@ -15,8 +15,9 @@ export {
   UNKNOWN_STEP,
 } from './fit.ts';
 export { type GuideStep, placingGuide } from './guide.ts';
+export { Layout } from './layout.ts';
 export { moveInWords, movesInWords, readMoves, stepInWords } from './moves.ts';
 export { crookedLines, inLine, mirrorMoves, type Placed, placeMoves, placeText } from './place.ts';
 export { ACTIONS, type Leg, legInWords, metresOf, type Route, readRoute, routeInWords } from './route.ts';
-export { Layout } from './schema.ts';
+export { CheckedLayout } from './schema.ts';
 export { LayoutProblem, type Move, type Point } from './types.ts';

@@ -1,7 +1,12 @@
-import { boxOf, type Ground, type Leg, type Placed, type Point, type Route } from '../../core/yard/index.ts';
+import { boxOf, type Ground } from '../../core/yard/fit.ts';
+import type { Placed } from '../../core/yard/place.ts';
+import type { Leg, Route } from '../../core/yard/route.ts';
+import type { Point } from '../../core/yard/types.ts';
 
 interface Props {
   placed: Placed;
+  /** What it will be when all is there, so that the drawing keeps its size while it grows. */
+  whole?: Placed;
   route?: Route | null;
   /** The player's own ground in metres; without it only the slabs are drawn. */
   yard?: Ground | null;
@@ -60,6 +65,7 @@ function beside(from: Point, to: Point, at: Point, by: number): Point {
 /** Yard: a cone layout on paving slabs of 1 m, cones numbered as they are put down, the route as a chalk line with step ticks. */
 export function Yard({
   placed: given,
+  whole = given,
   route,
   yard = null,
   step,
@@ -72,7 +78,7 @@ export function Yard({
 }: Props) {
   const placed = turned ? turnPlaced(given) : given;
   const turn = (p: Point) => (turned ? quarter(p) : p);
-  const frame = frameOf(placed, step, yard);
+  const frame = frameOf(turned ? turnPlaced(whole) : whole, step, yard);
   const scale = Math.min((width - 2 * PAD) / frame.wide, (height - 2 * PAD - 18) / frame.long, 90);
   const wide = frame.wide * scale + 2 * PAD;
   const [w, h] = [Math.max(LEAST_WIDTH, wide), frame.long * scale + 2 * PAD + 18];

@@ -2,7 +2,7 @@ import { Trash2 } from 'lucide-react';
 import { type ReactNode, useEffect, useId, useMemo, useState } from 'react';
 import { v4 } from 'uuid';
 import { drills, type Shelf, type ShelfDrill } from '../../contract/drills.ts';
-import { Drill } from '../../core/drills/schema.ts';
+import { CheckedDrill } from '../../core/drills/checked.ts';
 import { FAMILIES, KIT, LOADS, MEASURES, SIDES } from '../../core/drills/terms.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { call, type FieldProblem, ServerProblem, sentenceOf } from '../client.ts';
@@ -163,7 +163,7 @@ export function DrillEditor({ shelf, changing, copying }: Props) {
     put({ ...form, ...change });
   };
   const id = changing?.id ?? idFor(form.name, chance);
-  const parsed = useMemo(() => Drill.safeParse(drillOf(form, id, source)), [form, id, source]);
+  const parsed = useMemo(() => CheckedDrill.safeParse(drillOf(form, id, source)), [form, id, source]);
   const issues = [
     ...(tried && !parsed.success ? parsed.error.issues.map((issue) => ({ field: issue.path.join('.'), sentence: issue.message })) : []),
     ...serverProblems.map((one) => ({ ...one, field: one.field.replace(/^content\./, '') })),

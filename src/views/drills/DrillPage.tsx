@@ -12,6 +12,7 @@ export function DrillPage({ shelf, drill }: { shelf: Shelf; drill: ShelfDrill })
     <div className="mx-auto max-w-4xl">
       <DrillSheet
         drill={drill}
+        alone
         shelf={shelf.drills.filter((one) => !one.archived || one.id === drill.id)}
         met={new Set(shelf.met)}
         school={shelf.squad.contactSchool}

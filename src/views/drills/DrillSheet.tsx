@@ -3,7 +3,7 @@ import { harderThan, stairsThrough } from '../../core/drills/edges.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { inSchool } from '../../core/drills/schools.ts';
 import { CONTACT_WORDS, type ContactSchool, resultUnit, STAND_INS } from '../../core/drills/terms.ts';
-import { UNKNOWN_STEP } from '../../core/yard/index.ts';
+import { UNKNOWN_STEP } from '../../core/yard/fit.ts';
 import { Staircase } from '../../ui/notations/index.ts';
 import { LayoutFigure } from './LayoutFigure.tsx';
 
@@ -17,6 +17,8 @@ interface Props {
   hrefOf(id: string): string;
   /** Weeks it is planned in. */
   usedIn?: readonly { id: string; number: number; href: string }[];
+  /** True on a page of its own, where the name is the heading of the page. */
+  alone?: boolean;
   /** Links and buttons beside the name. */
   tools?: ReactNode;
 }
@@ -29,7 +31,7 @@ const list = (items: readonly string[]) => (
   </ul>
 );
 
-function Bands({ drill }: { drill: Drill }) {
+function Bands({ drill, Part }: { drill: Drill; Part: 'h2' | 'h3' }) {
   if (drill.bands.length === 0) return null;
   const per = (n: number | null) =>
     n === null
@@ -41,7 +43,7 @@ function Bands({ drill }: { drill: Drill }) {
           : `${n} s`;
   return (
     <section>
-      <h3>What three levels reach ({resultUnit(drill.measure)})</h3>
+      <Part className="text-base">What three levels reach ({resultUnit(drill.measure)})</Part>
       <table className="w-full max-w-md text-sm">
         <thead className="text-dust">
           <tr>
@@ -75,7 +77,9 @@ function ages({ minAge, maxAge }: Drill): string {
 }
 
 /** One drill, whole: steps, cues, faults, counting rule, layout, bands, the stairs it stands on, and where it is used. */
-export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = [], tools }: Props) {
+export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = [], alone = false, tools }: Props) {
+  const Heading = alone ? 'h1' : 'h2';
+  const Part = alone ? 'h2' : 'h3';
   const drill = inSchool(given, school);
   const { pace } = drill;
   const stairs = stairsThrough(shelf, drill.id);
@@ -94,7 +98,7 @@ export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = 
     <article className="slab flex flex-col gap-3 p-4 print:border-0" aria-label={drill.name}>
       <header className="flex flex-wrap items-start justify-between gap-3">
         <div className="min-w-0">
-          <h2 className="text-2xl">{drill.name}</h2>
+          <Heading className="text-2xl">{drill.name}</Heading>
           <p className="text-dust">
             {facts.join(' · ')}
             {drill.aliases.length > 0 && ` · also called ${drill.aliases.join(', ')}`}
@@ -111,7 +115,7 @@ export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = 
       <div className={drill.layout ? 'grid gap-4 md:grid-cols-2' : 'flex flex-col gap-3'}>
         <div className="flex flex-col gap-3">
           <section>
-            <h3>How</h3>
+            <Part className="text-base">How</Part>
             <ol className="list-decimal ps-5">
               {drill.steps.map((step) => (
                 <li key={step}>{step}</li>
@@ -119,43 +123,43 @@ export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = 
             </ol>
           </section>
           <section>
-            <h3>Feel and look for</h3>
+            <Part className="text-base">Feel and look for</Part>
             {drill.contact && <p className="text-dust text-sm">In this squad’s school: {CONTACT_WORDS[school]}.</p>}
             {list(drill.cues)}
           </section>
           <section>
-            <h3>When it goes wrong</h3>
+            <Part className="text-base">When it goes wrong</Part>
             {list(drill.faults.map((fault) => `${fault.wrong}: ${fault.mend}`))}
           </section>
           <section>
-            <h3>Counting: one {drill.counting.unit}</h3>
+            <Part className="text-base">Counting: one {drill.counting.unit}</Part>
             <p>Counts: {drill.counting.counts}</p>
             <p>Does not count: {drill.counting.doesNotCount}</p>
           </section>
         </div>
         {drill.layout && (
           <section>
-            <h3>Layout</h3>
+            <Part className="text-base">Layout</Part>
             <LayoutFigure name={drill.name} layout={drill.layout} step={UNKNOWN_STEP} yard={null} mirror={false} />
           </section>
         )}
       </div>
       <div className="grid gap-3 md:grid-cols-2">
         <section>
-          <h3>Kit and space</h3>
+          <Part className="text-base">Kit and space</Part>
           {drill.kit.length === 0 ? <p>No kit.</p> : list(drill.kit.map((one) => `${one}, or ${STAND_INS[one].join(', or ')}`))}
           <p>
             {drill.space.length} × {drill.space.width} m of free ground
           </p>
         </section>
         <section>
-          <h3>Pace, reps a second{pace.estimated ? ' (our estimate)' : ''}</h3>
+          <Part className="text-base">Pace, reps a second{pace.estimated ? ' (our estimate)' : ''}</Part>
           <p>
             easy {pace.easy} · usual {pace.usual} · fast {pace.fast} · nobody above {pace.ceiling}
           </p>
         </section>
       </div>
-      <Bands drill={drill} />
+      <Bands drill={drill} Part={Part} />
       {twin && drill.school && (
         <p>
           This is how the school “{CONTACT_WORDS[drill.school]}” begins. The other school does <a href={hrefOf(twin.id)}>{twin.name}</a> in
@@ -164,7 +168,7 @@ export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = 
       )}
       {stairs.length > 1 && (
         <section>
-          <h3>Steps round it</h3>
+          <Part className="text-base">Steps round it</Part>
           <Staircase
             width={Math.max(320, stairs.length * 132)}
             stairs={stairs.map((one) => ({
@@ -183,13 +187,13 @@ export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = 
       {usedIn.length > 0 && (
         <p className="print:hidden">
           Planned in{' '}
-          {usedIn.map((week, i) => (
+          {usedIn.slice(-5).map((week, i) => (
             <span key={week.id}>
               {i > 0 && ', '}
               <a href={week.href}>week {week.number}</a>
             </span>
           ))}
-          .
+          {usedIn.length > 5 && ` and ${usedIn.length - 5} weeks before`}.
         </p>
       )}
     </article>

@@ -1,6 +1,8 @@
 import { Download } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
-import { type FittedLayout, fitLayout, type Ground, groundInWords, type Layout, metresOf, routeInWords } from '../../core/yard/index.ts';
+import { type FittedLayout, fitLayout, type Ground, groundInWords } from '../../core/yard/fit.ts';
+import type { Layout } from '../../core/yard/layout.ts';
+import { metresOf, routeInWords } from '../../core/yard/route.ts';
 import { Yard } from '../../ui/notations/index.ts';
 import { Button } from '../../ui/parts/index.ts';
 import { number } from '../words.ts';

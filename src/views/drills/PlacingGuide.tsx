@@ -1,5 +1,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { type Ground, type Move, metresOf, placingGuide, type Route, routeInWords } from '../../core/yard/index.ts';
+import type { Ground } from '../../core/yard/fit.ts';
+import { placingGuide } from '../../core/yard/guide.ts';
+import { metresOf, type Route, routeInWords } from '../../core/yard/route.ts';
+import type { Move } from '../../core/yard/types.ts';
 import { Yard } from '../../ui/notations/index.ts';
 import { Button } from '../../ui/parts/index.ts';
 
@@ -45,9 +48,10 @@ export function PlacingGuide({ name, moves, route, step, yard, turned, onClose }
         </p>
         <Yard
           placed={now.placed}
+          whole={guide.at(-1)?.placed ?? now.placed}
           route={done ? route : null}
           step={step}
-          yard={yard}
+          yard={done ? yard : null}
           turned={turned}
           here={done ? undefined : now.placed.stands.at(-1)}
           width={440}

@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import { go } from '../../contract/go.ts';
-import { Home } from '../../core/drills/home.ts';
+import { Home } from '../../core/drills/home-schema.ts';
 import { KIT, type Kit, STAND_INS } from '../../core/drills/terms.ts';
 import { stepFromHeight, stepFromTen, UNKNOWN_STEP } from '../../core/yard/fit.ts';
 import { Button, ButtonLink, Field, Notice } from '../../ui/parts/index.ts';
 import { call, sentenceOf } from '../client.ts';
 
 const YARDS = [
-  { words: 'small: a parking spot for one car, 2 × 3 m', length: 3, width: 2 },
+  { words: 'small: a strip of yard or a balcony, 2 × 3 m', length: 3, width: 2 },
   { words: 'medium: a one-car driveway, 3 × 6 m', length: 6, width: 3 },
   { words: 'large: room to run, 8 × 8 m', length: 8, width: 8 },
 ];

@@ -3,7 +3,7 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import type { NumberToBeat, ThisWeek } from '../../contract/go.ts';
 import { doseInWords } from '../../core/counts/result.ts';
 import { doseOf, minutesInWords } from '../../core/dose/index.ts';
-import type { Home } from '../../core/drills/home.ts';
+import type { Home } from '../../core/drills/home-schema.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { STAND_INS } from '../../core/drills/terms.ts';
 import { compileRunSheet } from '../../core/runsheet/index.ts';
@@ -170,7 +170,11 @@ function SessionCard({
       {!done && (
         <section>
           <h3>Fetch</h3>
-          <Kit items={items} drills={drills} home={visit.home} />
+          <Kit
+            items={items.filter((item) => !visit.swaps.some((swap) => swap.itemId === item.id && swap.instead === null))}
+            drills={drills}
+            home={visit.home}
+          />
         </section>
       )}
       <Layouts items={items} drills={drills} visit={visit} />

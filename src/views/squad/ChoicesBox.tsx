@@ -18,8 +18,8 @@ function Pick<T extends string>({ legend, name, all, words, value, onChange }: P
     <fieldset>
       <legend className="font-semibold">{legend}</legend>
       {all.map((one) => (
-        <label key={one} className="flex items-baseline gap-2">
-          <input type="radio" name={name} checked={one === value} onChange={() => onChange(one)} />
+        <label key={one} className="flex min-h-9 items-center gap-2">
+          <input type="radio" className="size-6 shrink-0" name={name} checked={one === value} onChange={() => onChange(one)} />
           {words[one]}
         </label>
       ))}

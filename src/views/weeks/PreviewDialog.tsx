@@ -6,7 +6,7 @@ import { atHome } from '../../core/drills/home.ts';
 import { compileRunSheet } from '../../core/runsheet/index.ts';
 import { targetInWords } from '../../core/targets/index.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
-import { UNKNOWN_STEP } from '../../core/yard/index.ts';
+import { UNKNOWN_STEP } from '../../core/yard/fit.ts';
 import { Skyline } from '../../ui/notations/index.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { call, sentenceOf } from '../client.ts';

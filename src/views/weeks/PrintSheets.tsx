@@ -6,7 +6,8 @@ import { feetToScore, roundsOf, TYPICAL_RUNNER } from '../../core/runsheet/index
 import { kitOf } from '../../core/weeks/checks.ts';
 import { itemsOf, measureSession } from '../../core/weeks/measure.ts';
 import type { Item, Session, WeekPlan } from '../../core/weeks/schema.ts';
-import { fitLayout, routeInWords, UNKNOWN_STEP } from '../../core/yard/index.ts';
+import { fitLayout, UNKNOWN_STEP } from '../../core/yard/fit.ts';
+import { routeInWords } from '../../core/yard/route.ts';
 import { Skyline, Yard } from '../../ui/notations/index.ts';
 import { wishedDay } from '../words.ts';
 

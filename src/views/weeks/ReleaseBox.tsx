@@ -81,7 +81,7 @@ export function ReleaseBox({ week, blocked, saveNow, onReleased }: Props) {
       </div>
       <label className="flex items-center gap-2">
         <input type="checkbox" className="size-5" checked={surprise} onChange={(event) => setSurprise(event.target.checked)} />A surprise:
-        players see title and content only once it opens
+        hidden from players until it opens
       </label>
       <Button disabled={busy || blocked > 0} onClick={() => void release(false)}>
         Release at this hour

@@ -1,7 +1,7 @@
 import { DndContext } from '@dnd-kit/core';
 import { horizontalListSortingStrategy, SortableContext } from '@dnd-kit/sortable';
 import { Eye, Plus, Redo2, Undo2 } from 'lucide-react';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { ShelfDrill } from '../../contract/drills.ts';
 import { type Facts, type Template, type WeekDetail, weeks } from '../../contract/weeks.ts';
@@ -95,26 +95,37 @@ export function WeekBench({ first, shelf: whole, facts, templates: firstTemplate
       setSaid(sentenceOf(error));
     }
   };
-  const onKey = (event: React.KeyboardEvent) => {
-    if (isTyping(event.target)) return;
-    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
+  const onKey = (event: KeyboardEvent) => {
+    const target = event.target as HTMLElement;
+    if (isTyping(target) || target.closest('dialog')) return;
+    const control = event.ctrlKey || event.metaKey;
+    const key = event.key.toLowerCase();
+    if (control && key === 'z') {
       event.preventDefault();
       if (event.shiftKey) redo();
       else undo();
-    } else if (event.key.toLowerCase() === 'a' && !event.ctrlKey && !event.metaKey && !event.altKey) {
-      const block = (event.target as HTMLElement).closest('[data-part=block]');
-      const id = block?.getAttribute('data-id') ?? plan.sessions.at(-1)?.blocks.at(-1)?.id;
-      if (!id) return;
+    } else if (key === 'a' && !control && !event.altKey) {
+      const block = target.closest('[data-part=block]')?.getAttribute('data-id') ?? plan.sessions.at(-1)?.blocks.at(-1)?.id;
+      if (!block) return;
       event.preventDefault();
-      setAdding(id);
-    } else if (event.key.toLowerCase() === 's' && !event.ctrlKey && !event.metaKey && plan.sessions.length < MOST_SESSIONS) {
+      setAdding(block);
+    } else if (key === 's' && !control && !event.altKey && plan.sessions.length < MOST_SESSIONS) {
       event.preventDefault();
       setShaping(true);
     }
   };
+  // Keys work wherever one stands on the bench, so they are heard on the window; the newest handler is the one that hears.
+  const heard = useRef(onKey);
+  useEffect(() => {
+    heard.current = onKey;
+  });
+  useEffect(() => {
+    const hear = (event: KeyboardEvent) => heard.current(event);
+    window.addEventListener('keydown', hear);
+    return () => window.removeEventListener('keydown', hear);
+  }, []);
   return (
-    // biome-ignore lint/a11y/noStaticElementInteractions: undo, adding and new sessions by keyboard work wherever one stands on the bench.
-    <div className="flex flex-col gap-4" onKeyDown={onKey}>
+    <div className="flex flex-col gap-4">
       <div className="flex flex-wrap items-center justify-between gap-3">
         <h1>Week {week.number}</h1>
         <div className="flex flex-wrap items-center gap-2">

@@ -1,4 +1,5 @@
-import { Drill } from '../schema.ts';
+import { CheckedDrill } from '../checked.ts';
+import type { Drill } from '../schema.ts';
 import { ballMastery } from './ball-mastery.ts';
 import { dribbling } from './dribbling.ts';
 import { firstTouch } from './first-touch.ts';
@@ -20,7 +21,7 @@ export const CATALOGUE: readonly Drill[] = [
   ...shooting,
   ...footwork,
   ...stretch,
-].map((drill) => Drill.parse(drill));
+].map((drill) => CheckedDrill.parse(drill));
 
 /** The shipped drills by id. */
 export const catalogueById: ReadonlyMap<string, Drill> = new Map(CATALOGUE.map((drill) => [drill.id, drill]));
