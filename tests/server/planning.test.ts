@@ -12,6 +12,7 @@ import { sendRun } from '../../src/server/go/send-run.ts';
 import { thisWeek } from '../../src/server/go/this-week.ts';
 import type { Problem } from '../../src/server/problems.ts';
 import { myFeet } from '../../src/server/progress/feet.ts';
+import { reviewQueue } from '../../src/server/review/review.ts';
 import { setChoices, setPlayerSchool } from '../../src/server/squad/choices.ts';
 import { family } from '../../src/server/squad/family.ts';
 import { plannerFacts, previewWeek } from '../../src/server/weeks/facts.ts';
@@ -274,6 +275,25 @@ describe('planning on the server', () => {
       sendGo(town.context, town.player, aGo(town, 0, [aScore({ foot: 'left', ...seconds }), aScore({ foot: 'right', ...seconds })]));
       const ids = town.context.db.$client.prepare('select distinct drill_id from scores').pluck().all();
       expect(ids).to.deep.equal(['toe-lift-catch']);
+    });
+
+    it('swap what a home has no kit for, and keep the score under what was done', async () => {
+      releaseNow(town, aPlan([anItem('wall-one-touch', timed(30))]));
+      saveHome(town.context, town.player, { has: ['ball'], yard: null, step: null });
+      const { swaps, week } = thisWeek(town.context, town.player);
+      expect(swaps.map((swap) => [swap.planned, swap.lacks])).to.deep.equal([['Wall passes, one touch', ['no wall']]]);
+      const done = week?.content.sessions[0]?.blocks[0]?.items[0]?.drillId ?? '';
+      expect(done).not.to.equal('wall-one-touch');
+      const both = () => [aScore({ foot: 'left', value: 20 }), aScore({ foot: 'right', value: 22 })];
+      sendGo(town.context, town.player, aGo(town, 0, both(), { drillId: done }));
+      expect(town.context.db.$client.prepare('select distinct drill_id from scores').pluck().all()).to.deep.equal([done]);
+      expect(reviewQueue(town.context, town.coach, { squad: town.squad }).waiting).to.have.length(2);
+      // Neither another measure nor heading can take the place.
+      for (const drillId of ['cross-course', 'soft-header-catch', 'nothing']) {
+        expect(await outcome(() => sendGo(town.context, town.player, aGo(town, 0, both(), { drillId }))), drillId).to.equal('not found');
+      }
+      // Without a home told, the planned drill stays.
+      expect(thisWeek(town.context, town.otherPlayer).swaps).to.deep.equal([]);
     });
 
     it('let the coach preview the draft as a player gets it', () => {

@@ -67,10 +67,10 @@ export const Drill = z.object({
   /** Metres of free ground needed. */
   space: z.object({
     length: z
-      .number('The length must be a number of metres.')
+      .number('The length must be a number of meters.')
       .positive('The length must be above 0 m.')
       .max(60, 'The length is at most 60 m.'),
-    width: z.number('The width must be a number of metres.').positive('The width must be above 0 m.').max(60, 'The width is at most 60 m.'),
+    width: z.number('The width must be a number of meters.').positive('The width must be above 0 m.').max(60, 'The width is at most 60 m.'),
   }),
   sides: z.enum(SIDES),
   measure: z.enum(MEASURES),
