@@ -15,25 +15,50 @@ export interface WhoLacks {
   adapts: { player: PlannedPlayer; how: string[] }[];
 }
 
+interface OfDrill {
+  lacks: WhoLacks;
+  /** The nearest drill that everybody can do in its place. */
+  forAll: Drill | null;
+}
+
+/** What was found for a shelf and a squad, by drill: both stay the same while a coach edits, and the planner asks with every letter. */
+const found = new WeakMap<readonly PlannedPlayer[], WeakMap<ReadonlyMap<string, Drill>, Map<string, OfDrill>>>();
+
+function lookAt(drill: Drill, drills: ReadonlyMap<string, Drill>, players: readonly PlannedPlayer[]): OfDrill {
+  const shelf = [...drills.values()];
+  const lacks: WhoLacks = { drill, cannot: [], adapts: [] };
+  for (const player of players) {
+    const home = atHome(drill, player.home);
+    if (!home.can) {
+      lacks.cannot.push({ player, lacks: home.lacks, nearest: insteadOf(drill, player.home, shelf) });
+      continue;
+    }
+    const how = home.standIns.map(({ kit, use }) => `${kit}: ${use}`);
+    if (home.layout && home.layout.kind !== 'as it is')
+      how.push(home.layout.kind === 'smaller' ? 'a smaller layout' : `“${home.layout.variant}”`);
+    if (how.length > 0) lacks.adapts.push({ player, how });
+  }
+  return { lacks, forAll: lacks.cannot.length > 0 ? nearestForAll(drill, shelf, players) : null };
+}
+
+function ofDrill(drill: Drill, drills: ReadonlyMap<string, Drill>, players: readonly PlannedPlayer[]): OfDrill {
+  const ofSquad = found.get(players) ?? new WeakMap<ReadonlyMap<string, Drill>, Map<string, OfDrill>>();
+  found.set(players, ofSquad);
+  const byId = ofSquad.get(drills) ?? new Map<string, OfDrill>();
+  ofSquad.set(drills, byId);
+  const known = byId.get(drill.id) ?? lookAt(drill, drills, players);
+  byId.set(drill.id, known);
+  return known;
+}
+
+const usedDrills = (plan: WeekPlan, drills: ReadonlyMap<string, Drill>) =>
+  [...new Set(allItems(plan).map((item) => item.drillId))].flatMap((id) => drills.get(id) ?? []);
+
 /** For each drill of a plan that not everybody can do as it is: who cannot, who adapts, and what each of them sees. */
 export function whoLacks(plan: WeekPlan, drills: ReadonlyMap<string, Drill>, players: readonly PlannedPlayer[]): WhoLacks[] {
-  const shelf = [...drills.values()];
-  const used = [...new Set(allItems(plan).map((item) => item.drillId))].flatMap((id) => drills.get(id) ?? []);
-  return used.flatMap((drill) => {
-    const found: WhoLacks = { drill, cannot: [], adapts: [] };
-    for (const player of players) {
-      const home = atHome(drill, player.home);
-      if (!home.can) {
-        found.cannot.push({ player, lacks: home.lacks, nearest: insteadOf(drill, player.home, shelf) });
-        continue;
-      }
-      const how = home.standIns.map(({ kit, use }) => `${kit}: ${use}`);
-      if (home.layout && home.layout.kind !== 'as it is')
-        how.push(home.layout.kind === 'smaller' ? 'a smaller layout' : `“${home.layout.variant}”`);
-      if (how.length > 0) found.adapts.push({ player, how });
-    }
-    return found.cannot.length + found.adapts.length > 0 ? [found] : [];
-  });
+  return usedDrills(plan, drills)
+    .map((drill) => ofDrill(drill, drills, players).lacks)
+    .filter(({ cannot, adapts }) => cannot.length + adapts.length > 0);
 }
 
 const listed = (names: readonly string[]) =>
@@ -41,10 +66,11 @@ const listed = (names: readonly string[]) =>
 
 /** Kit and space that some players do not have (job page 5). */
 export function placeChecks({ plan, drills, facts, newId }: PlannerView): Check[] {
-  return whoLacks(plan, drills, facts.players).flatMap(({ drill, cannot }): Check[] => {
+  return usedDrills(plan, drills).flatMap((drill): Check[] => {
+    const { lacks, forAll: everyone } = ofDrill(drill, drills, facts.players);
+    const { cannot } = lacks;
     if (cannot.length === 0) return [];
     const reasons = [...new Set(cannot.flatMap((one) => one.lacks))];
-    const everyone = nearestForAll(drill, [...drills.values()], facts.players);
     const mine = allItems(plan).filter((item) => item.drillId === drill.id);
     return [
       {

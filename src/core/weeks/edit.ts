@@ -4,61 +4,83 @@ import type { Block, Item, Session, WeekPlan } from './schema.ts';
 
 type Change<T> = (old: T) => T;
 
+/** A list with one change; the very same list when nothing in it changed, so that whoever kept something by it can keep it. */
+function mapped<T>(list: T[], change: Change<T>): T[] {
+  let same = true;
+  const next = list.map((one) => {
+    const changed = change(one);
+    if (changed !== one) same = false;
+    return changed;
+  });
+  return same ? list : next;
+}
+
+/** Lets a change see every session; sessions that it leaves alone stay the same objects. */
+function inSessions(plan: WeekPlan, change: Change<Session>): WeekPlan {
+  const sessions = mapped(plan.sessions, change);
+  return sessions === plan.sessions ? plan : { ...plan, sessions };
+}
+
+const inBlocks =
+  (change: Change<Block>): Change<Session> =>
+  (session) => {
+    const blocks = mapped(session.blocks, change);
+    return blocks === session.blocks ? session : { ...session, blocks };
+  };
+
+const inItems =
+  (change: (items: Item[]) => Item[]): Change<Block> =>
+  (block) => {
+    const items = change(block.items);
+    return items === block.items ? block : { ...block, items };
+  };
+
 export function changeSession(plan: WeekPlan, sessionId: string, change: Change<Session>): WeekPlan {
-  return { ...plan, sessions: plan.sessions.map((one) => (one.id === sessionId ? change(one) : one)) };
+  return inSessions(plan, (one) => (one.id === sessionId ? change(one) : one));
 }
 
 export function changeBlock(plan: WeekPlan, blockId: string, change: Change<Block>): WeekPlan {
-  return {
-    ...plan,
-    sessions: plan.sessions.map((session) => ({
-      ...session,
-      blocks: session.blocks.map((one) => (one.id === blockId ? change(one) : one)),
-    })),
-  };
+  return inSessions(
+    plan,
+    inBlocks((one) => (one.id === blockId ? change(one) : one)),
+  );
 }
 
 export function changeItem(plan: WeekPlan, itemId: string, change: Change<Item>): WeekPlan {
-  return {
-    ...plan,
-    sessions: plan.sessions.map((session) => ({
-      ...session,
-      blocks: session.blocks.map((block) => ({ ...block, items: block.items.map((one) => (one.id === itemId ? change(one) : one)) })),
-    })),
-  };
+  return inSessions(plan, inBlocks(inItems((items) => mapped(items, (one) => (one.id === itemId ? change(one) : one)))));
 }
 
-const without = <T extends { id: string }>(list: readonly T[], id: string): T[] => list.filter((one) => one.id !== id);
+/** A list without one; the very same list when it is not in it. */
+const without = <T extends { id: string }>(list: T[], id: string): T[] =>
+  list.some((one) => one.id === id) ? list.filter((one) => one.id !== id) : list;
+
+/** Does the same to the lists of sessions, blocks and items: an id stands in one of them only. */
+function inEveryList(plan: WeekPlan, change: <T extends { id: string }>(list: T[]) => T[]): WeekPlan {
+  const sessions = change(plan.sessions);
+  const next = sessions === plan.sessions ? plan : { ...plan, sessions };
+  return inSessions(next, (session) => {
+    const blocks = change(session.blocks);
+    return inBlocks(inItems((items) => change(items)))(blocks === session.blocks ? session : { ...session, blocks });
+  });
+}
 
 /** Takes a session, block or item out, wherever it stands. */
 export function removeById(plan: WeekPlan, id: string): WeekPlan {
-  return {
-    ...plan,
-    sessions: without(plan.sessions, id).map((session) => ({
-      ...session,
-      blocks: without(session.blocks, id).map((block) => ({ ...block, items: without(block.items, id) })),
-    })),
-  };
+  return inEveryList(plan, (list) => without(list, id));
 }
 
-function moved<T extends { id: string }>(list: readonly T[], id: string, by: -1 | 1): T[] {
+function moved<T extends { id: string }>(list: T[], id: string, by: -1 | 1): T[] {
   const from = list.findIndex((one) => one.id === id);
   const to = from + by;
   const one = list[from];
-  if (!one || to < 0 || to >= list.length) return [...list];
+  if (!one || to < 0 || to >= list.length) return list;
   const rest = without(list, id);
   return [...rest.slice(0, to), one, ...rest.slice(to)];
 }
 
 /** Moves a session, block or item one place up (−1) or down (+1) among its neighbours; at the end it stays. */
 export function moveById(plan: WeekPlan, id: string, by: -1 | 1): WeekPlan {
-  return {
-    ...plan,
-    sessions: moved(plan.sessions, id, by).map((session) => ({
-      ...session,
-      blocks: moved(session.blocks, id, by).map((block) => ({ ...block, items: moved(block.items, id, by) })),
-    })),
-  };
+  return inEveryList(plan, (list) => moved(list, id, by));
 }
 
 const insertAt = <T>(list: readonly T[], at: number, one: T): T[] => [...list.slice(0, at), one, ...list.slice(at)];

@@ -6,6 +6,7 @@ import { CheckedDrill } from '../../core/drills/checked.ts';
 import { FAMILIES, KIT, LOADS, MEASURES, SIDES } from '../../core/drills/terms.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { call, type FieldProblem, ServerProblem, sentenceOf } from '../client.ts';
+import { pageData } from '../page-data.ts';
 import { DrillSheet } from './DrillSheet.tsx';
 import { type DrillForm, drillOf, formOf, idFor } from './editor-form.ts';
 import { LayoutEditor } from './LayoutEditor.tsx';
@@ -141,7 +142,7 @@ function useKept(key: string, first: DrillForm) {
 }
 
 /** The editor of a squad's own drills: fields on the left, the sheet as it will be on the right. */
-export function DrillEditor({ shelf, changing, copying }: Props) {
+function DrillEditor({ shelf, changing, copying }: Props) {
   const base = `/coach/${shelf.squad.id}/drills`;
   const source = changing ?? copying;
   const first = useMemo(() => {
@@ -456,4 +457,10 @@ export function DrillEditor({ shelf, changing, copying }: Props) {
       </aside>
     </div>
   );
+}
+
+/** The same with the data that came with the page. */
+export function DrillEditorPage() {
+  const [data] = useState(pageData<Props>);
+  return <DrillEditor {...data} />;
 }

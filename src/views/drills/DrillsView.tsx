@@ -4,6 +4,7 @@ import type { Shelf } from '../../contract/drills.ts';
 import { lookThrough, type ShelfFilter, WHOLE_SHELF } from '../../core/drills/shelf.ts';
 import { FAMILIES, type Family, KIT, LOADS, type Load, MEASURES, type Measure } from '../../core/drills/terms.ts';
 import { ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { pageData } from '../page-data.ts';
 import { plural } from '../words.ts';
 import { DrillFiles } from './DrillFiles.tsx';
 import { DrillSheet } from './DrillSheet.tsx';
@@ -104,8 +105,14 @@ function Filters({ filter, set }: { filter: ShelfFilter; set(change: Partial<She
   );
 }
 
+interface DrillsData {
+  shelf: Shelf;
+  /** The drill that is shown first; null for the first of the shelf. */
+  first: string | null;
+}
+
 /** Drills: the shelf with its filters, and beside it the sheet of the chosen drill. */
-export function DrillsView({ shelf, first }: { shelf: Shelf; first: string | null }) {
+function DrillsView({ shelf, first }: DrillsData) {
   const base = `/coach/${shelf.squad.id}`;
   const [filter, setFilter] = useState<ShelfFilter>(WHOLE_SHELF);
   const looked = useDeferredValue(filter);
@@ -189,4 +196,10 @@ export function DrillsView({ shelf, first }: { shelf: Shelf; first: string | nul
       </div>
     </div>
   );
+}
+
+/** The same with the data that came with the page. */
+export function DrillsPage() {
+  const [data] = useState(pageData<DrillsData>);
+  return <DrillsView {...data} />;
 }

@@ -4,6 +4,7 @@ import { progress } from '../../contract/progress.ts';
 import { FAMILIES, type Family } from '../../core/drills/terms.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { call, sentenceOf } from '../client.ts';
+import { pageData } from '../page-data.ts';
 
 const NODE = { width: 150, height: 46 };
 
@@ -59,8 +60,12 @@ async function reachedBy(squad: string, player: string): Promise<Reached> {
   return reached;
 }
 
+interface MapData {
+  shelf: Shelf;
+}
+
 /** The map of easier and harder links of a family; the squad's, or one player's shoes stand on what was done. */
-export function StaircaseMap({ shelf }: { shelf: Shelf }) {
+function StaircaseMap({ shelf }: MapData) {
   const [family, setFamily] = useState<Family>('ball mastery');
   const [player, setPlayer] = useState('');
   const [drawn, setDrawn] = useState<Drawn | null>(null);
@@ -164,4 +169,10 @@ export function StaircaseMap({ shelf }: { shelf: Shelf }) {
       )}
     </div>
   );
+}
+
+/** The same with the data that came with the page. */
+export function StaircaseMapPage() {
+  const [data] = useState(pageData<MapData>);
+  return <StaircaseMap {...data} />;
 }

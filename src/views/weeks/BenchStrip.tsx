@@ -107,13 +107,14 @@ export function NeedsStrip({ plan, drills, facts }: { plan: WeekPlan; drills: Dr
 }
 
 /** The planner's checks in words, each with its mend where one press can do it. */
-export function ChecksStrip({ checks, edit }: { checks: readonly Check[]; edit(change: (plan: WeekPlan) => WeekPlan): void }) {
+export function ChecksStrip({ checks, edit }: { checks: readonly Check[] | null; edit(change: (plan: WeekPlan) => WeekPlan): void }) {
   return (
     <section className="slab flex flex-col gap-3 p-4" aria-label="Checks">
-      <h2>{checks.length === 0 ? 'Checks' : plural(checks.length, 'check')}</h2>
-      {checks.length === 0 && <p className="text-moss text-sm">Nothing to say: time, feet, load and order are sound.</p>}
+      <h2>{!checks || checks.length === 0 ? 'Checks' : plural(checks.length, 'check')}</h2>
+      {!checks && <p className="text-dust text-sm">Looking through the week…</p>}
+      {checks?.length === 0 && <p className="text-moss text-sm">Nothing to say: time, feet, load and order are sound.</p>}
       <ul className="flex flex-col divide-y divide-joint">
-        {checks.map((check) => (
+        {(checks ?? []).map((check) => (
           <li key={`${check.name} ${check.at}`} className="flex flex-col gap-1 py-2 first:pt-0">
             <details>
               <summary className={`flex list-none gap-2 text-sm ${check.blocks ? 'text-stop' : ''}`}>

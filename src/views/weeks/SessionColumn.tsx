@@ -14,7 +14,7 @@ import { Seam, Skyline } from '../../ui/notations/index.ts';
 import { Button } from '../../ui/parts/index.ts';
 import { WEEKDAYS } from '../words.ts';
 import { ItemEditor } from './ItemEditor.tsx';
-import { Sortable } from './sortable.tsx';
+import { Sortable, useIds } from './sortable.tsx';
 
 type Edit = (change: (plan: WeekPlan) => WeekPlan) => void;
 
@@ -127,6 +127,7 @@ function BlockBox({
   shared: Shared;
 }) {
   const { edit, marks, onAdd } = shared;
+  const itemIds = useIds(block.items);
   const set = (change: Partial<Block>) => edit((plan) => changeBlock(plan, block.id, (old) => ({ ...old, ...change })));
   return (
     <Sortable
@@ -154,7 +155,7 @@ function BlockBox({
             </select>
             <Remove id={block.id} name={`the block ${block.kind}`} edit={edit} />
           </div>
-          <SortableContext items={block.items.map((item) => item.id)} strategy={verticalListSortingStrategy}>
+          <SortableContext items={itemIds} strategy={verticalListSortingStrategy}>
             <ul className="min-h-2">
               {block.items.map((item, i) => (
                 <ItemRow key={item.id} item={item} index={i} blockId={block.id} shared={shared} />
@@ -197,6 +198,7 @@ interface Props extends Shared {
 /** One session as a column: its skyline and dose on top, its blocks in order. The dose follows each keystroke. */
 export const SessionColumn = memo(function SessionColumn({ session, index, onKeep, ...shared }: Props) {
   const { drills, edit, marks, onAdd } = shared;
+  const blockIds = useIds(session.blocks);
   const { sheet, dose } = measureSession(session, drills, TYPICAL_RUNNER);
   const touches = { left: Math.round(dose.touches.left) || 0, right: Math.round(dose.touches.right) || 0 };
   const set = (change: Partial<Session>) => edit((plan) => changeSession(plan, session.id, (old) => ({ ...old, ...change })));
@@ -252,7 +254,7 @@ export const SessionColumn = memo(function SessionColumn({ session, index, onKee
             showHeads={false}
             summary={`Touches: left ${touches.left}, right ${touches.right}`}
           />
-          <SortableContext items={session.blocks.map((block) => block.id)} strategy={verticalListSortingStrategy}>
+          <SortableContext items={blockIds} strategy={verticalListSortingStrategy}>
             {session.blocks.map((block, i) => (
               <BlockBox
                 key={block.id}

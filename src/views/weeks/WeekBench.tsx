@@ -1,7 +1,7 @@
-import { DndContext } from '@dnd-kit/core';
+import { DndContext, type DragEndEvent } from '@dnd-kit/core';
 import { horizontalListSortingStrategy, SortableContext } from '@dnd-kit/sortable';
 import { Eye, Plus, Redo2, Undo2 } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { ShelfDrill } from '../../contract/drills.ts';
 import { type Facts, type Template, type WeekDetail, weeks } from '../../contract/weeks.ts';
@@ -14,14 +14,15 @@ import { checkWeek } from '../../core/weeks/planner.ts';
 import type { Session } from '../../core/weeks/schema.ts';
 import { Button, ButtonLink, Field, Notice } from '../../ui/parts/index.ts';
 import { call, sentenceOf } from '../client.ts';
+import { pageData } from '../page-data.ts';
 import { ChecksStrip, DoseStrip, NeedsStrip } from './BenchStrip.tsx';
 import { ConflictBox } from './ConflictBox.tsx';
 import { PreviewDialog } from './PreviewDialog.tsx';
 import { ReleaseBox } from './ReleaseBox.tsx';
-import { SessionColumn } from './SessionColumn.tsx';
+import { type Marks, SessionColumn } from './SessionColumn.tsx';
 import { ShapesDialog } from './ShapesDialog.tsx';
 import { ShelfDialog } from './ShelfDialog.tsx';
-import { afterDrop, collision, useBenchSensors } from './sortable.tsx';
+import { afterDrop, collision, useBenchSensors, useIds } from './sortable.tsx';
 import { type SaveState, useDraft } from './use-draft.ts';
 import { WeekDate } from './WeekDate.tsx';
 import { WeekFiles } from './WeekFiles.tsx';
@@ -38,7 +39,7 @@ const isTyping = (target: EventTarget) =>
   target instanceof HTMLTextAreaElement ||
   target instanceof HTMLSelectElement;
 
-interface Props {
+interface BenchData {
   first: WeekDetail;
   /** The squad's shelf, the archive too. */
   shelf: ShelfDrill[];
@@ -47,7 +48,7 @@ interface Props {
 }
 
 /** The week bench: sessions as columns; dose, checks, needs and the release at the right; saved by itself. */
-export function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Props) {
+function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: BenchData) {
   const shelf = useMemo(() => whole.filter((drill) => !drill.archived), [whole]);
   // An archived drill stays known where the plan still has it.
   const drills = useMemo(() => {
@@ -62,14 +63,16 @@ export function WeekBench({ first, shelf: whole, facts, templates: firstTemplate
   const [templates, setTemplates] = useState(firstTemplates);
   const [said, setSaid] = useState<string | null>(null);
   const sensors = useBenchSensors();
-  const checks = useMemo(() => checkWeek(plan, drills, TYPICAL_RUNNER, facts, uuid), [plan, drills, facts]);
-  const marks = useMemo(
-    () =>
-      new Map(
-        checks.toReversed().flatMap((check) => (check.at ? [[check.at, check.blocks ? ('blocks' as const) : ('look' as const)]] : [])),
-      ),
-    [checks],
+  const sessionIds = useIds(plan.sessions);
+  const onDragEnd = useCallback((event: DragEndEvent) => edit((now) => afterDrop(now, event)), [edit]);
+  // The first look at every drill in every yard takes a moment, so the bench is there before it.
+  const looked = useDeferredValue(true, false);
+  const checks = useMemo(() => (looked ? checkWeek(plan, drills, TYPICAL_RUNNER, facts, uuid) : null), [looked, plan, drills, facts]);
+  // The columns are drawn anew only when a mark really changed.
+  const marked = JSON.stringify(
+    (checks ?? []).toReversed().flatMap((check) => (check.at ? [[check.at, check.blocks ? 'blocks' : 'look']] : [])),
   );
+  const marks: Marks = useMemo(() => new Map(JSON.parse(marked) as [string, 'blocks' | 'look'][]), [marked]);
   const pick = (drill: Drill) => {
     if (adding) edit((now) => changeBlock(now, adding, (block) => ({ ...block, items: [...block.items, newItem(uuid(), drill)] })));
     setAdding(null);
@@ -161,9 +164,9 @@ export function WeekBench({ first, shelf: whole, facts, templates: firstTemplate
         <WeekDate week={week} onMoved={setWeek} />
       </div>
       <div className="grid gap-4 xl:grid-cols-[minmax(0,1fr)_290px]">
-        <DndContext id="bench" sensors={sensors} collisionDetection={collision} onDragEnd={(event) => edit((now) => afterDrop(now, event))}>
+        <DndContext id="bench" sensors={sensors} collisionDetection={collision} onDragEnd={onDragEnd}>
           <section className="flex items-start gap-3 overflow-x-auto pb-3" aria-label="Sessions" tabIndex={-1}>
-            <SortableContext items={plan.sessions.map((session) => session.id)} strategy={horizontalListSortingStrategy}>
+            <SortableContext items={sessionIds} strategy={horizontalListSortingStrategy}>
               {plan.sessions.map((session, i) => (
                 <SessionColumn
                   key={session.id}
@@ -187,8 +190,8 @@ export function WeekBench({ first, shelf: whole, facts, templates: firstTemplate
         <div className="flex flex-col gap-4">
           <DoseStrip plan={plan} drills={drills} facts={facts} />
           <ChecksStrip checks={checks} edit={edit} />
-          <NeedsStrip plan={plan} drills={drills} facts={facts} />
-          <ReleaseBox week={week} blocked={checks.filter((check) => check.blocks).length} saveNow={saveNow} onReleased={setWeek} />
+          {looked && <NeedsStrip plan={plan} drills={drills} facts={facts} />}
+          <ReleaseBox week={week} blocked={(checks ?? []).filter((check) => check.blocks).length} saveNow={saveNow} onReleased={setWeek} />
         </div>
       </div>
       <p className="text-dust text-sm">
@@ -213,4 +216,10 @@ export function WeekBench({ first, shelf: whole, facts, templates: firstTemplate
       {previewing && <PreviewDialog weekId={week.id} facts={facts} saveNow={saveNow} onClose={() => setPreviewing(false)} />}
     </div>
   );
+}
+
+/** The same with the data that came with the page. */
+export function WeekBenchPage() {
+  const [data] = useState(pageData<BenchData>);
+  return <WeekBench {...data} />;
 }

@@ -11,7 +11,7 @@ import {
 import { sortableKeyboardCoordinates, useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import { moveBlockTo, moveItemTo, moveSessionTo } from '../../core/weeks/edit.ts';
 import type { WeekPlan } from '../../core/weeks/schema.ts';
 
@@ -41,11 +41,12 @@ export const collision: CollisionDetection = (args) => {
   return under.length > 0 ? under : closestCenter({ ...args, droppableContainers });
 };
 
+// Kept apart from the hook: new options with every letter would have every part of the bench drawn anew.
+const BY_POINTER = { activationConstraint: { distance: 5 } };
+const BY_KEYS = { coordinateGetter: sortableKeyboardCoordinates };
+
 export function useBenchSensors() {
-  return useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  return useSensors(useSensor(PointerSensor, BY_POINTER), useSensor(KeyboardSensor, BY_KEYS));
 }
 
 /** The plan after a drop; dropped beside everything it stays as it is. */
@@ -61,6 +62,12 @@ export function afterDrop(plan: WeekPlan, { active, over }: Pick<DragEndEvent, '
   }
   if (to.type === 'item') return moveItemTo(plan, id, to.within, to.index);
   return from.within === over.id ? plan : moveItemTo(plan, id, String(over.id), Number.POSITIVE_INFINITY);
+}
+
+/** The ids of a list as the very same array while they stay the same: a new one would have every part drawn anew. */
+export function useIds(list: readonly { id: string }[]): string[] {
+  const joined = list.map((one) => one.id).join(' ');
+  return useMemo(() => (joined === '' ? [] : joined.split(' ')), [joined]);
 }
 
 interface SortableProps {
