@@ -35,7 +35,7 @@ await desk.goto('/');
 const base = new URL(desk.url()).pathname.replace('/today', '');
 for (const area of ['today', 'weeks', 'drills', 'review', 'squad']) {
   if (!want(area)) continue;
-  await desk.goto(`${base}/${area}`, { waitUntil: 'networkidle' });
+  await desk.goto(`${base}/${area === 'drills' ? 'drills?drill=cross-course' : area}`, { waitUntil: 'networkidle' });
   await shoot(desk, area);
 }
 if (want('player')) {
@@ -55,11 +55,44 @@ if (want('week-bench')) {
   await shoot(desk, 'week-bench');
 }
 
+if (want('week-preview')) {
+  await desk.goto(`${base}/weeks`);
+  await desk.getByRole('link', { name: /draft/ }).first().click();
+  await desk.getByRole('button', { name: 'Preview' }).click();
+  await desk.getByText('Comet has ball').or(desk.getByText('Biscuit has ball')).waitFor();
+  await shoot(desk, 'week-preview');
+}
+if (want('week-print')) {
+  await desk.goto(`${base}/weeks`);
+  const href = await desk.getByRole('link', { name: /draft/ }).first().getAttribute('href');
+  await desk.goto(`${href}/print`, { waitUntil: 'networkidle' });
+  await shoot(desk, 'week-print');
+}
+if (want('staircase-map')) {
+  await desk.goto(`${base}/drills/map`);
+  await desk.getByRole('button', { name: 'juggling' }).click();
+  await desk.getByRole('link', { name: /^Foot hold/ }).waitFor();
+  await shoot(desk, 'staircase-map');
+}
+if (want('drill-editor')) {
+  await desk.goto(`${base}/drills/new?from=cross-course`);
+  const moves = desk.getByLabel('Moves, as you say them aloud').first();
+  await moves.fill(`${await moves.inputValue()}; back to cone 9`);
+  await moves.evaluate((element) => element.closest('fieldset')?.scrollIntoView());
+  await shoot(desk, 'drill-editor');
+}
+
 const player = await signedIn(browser, 'player', PHONE);
 const phone = await player.newPage();
 if (want('this-week')) {
   await phone.goto('/week', { waitUntil: 'networkidle' });
   await shoot(phone, 'this-week');
+}
+if (want('placing-guide')) {
+  await phone.goto('/week', { waitUntil: 'networkidle' });
+  await phone.getByRole('button', { name: 'Lay out: Slalom, both feet' }).first().click();
+  for (let i = 0; i < 6; i++) await phone.getByRole('button', { name: 'Done, next' }).click();
+  await shoot(phone, 'placing-guide');
 }
 if (want('my-feet')) {
   await phone.goto('/feet', { waitUntil: 'networkidle' });

@@ -184,7 +184,8 @@ test.describe
       await expect(phone.getByRole('heading', { name: 'Hi Comet' })).toBeVisible();
       await expect(phone.getByRole('heading', { name: /Short and quick/ })).toBeVisible();
       await expect(phone.getByText('left 12 reps')).toBeVisible();
-      await expect(phone.getByText('any ball that rolls true')).toBeVisible();
+      await expect(phone.getByRole('heading', { name: 'Fetch' }).first()).toBeVisible();
+      await expect(phone.getByText('ball', { exact: true }).first()).toBeVisible();
     });
 
     test('the clock runs lead-in, right, switch, left; a tap pauses; a reload comes back to the same place', async () => {

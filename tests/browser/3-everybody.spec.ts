@@ -56,6 +56,11 @@ for (const colorScheme of ['light', 'dark'] as const) {
         await expect(page.getByText('Drawing the map…')).toBeHidden();
         await check(page, path);
       }
+      await page.goto(`${base}/drills/cross-course`);
+      await awake(page);
+      await page.getByRole('button', { name: 'Lay it out, move by move' }).click();
+      await expect(page.getByTestId('guide-words')).toHaveText('Put cone 1 here.');
+      await check(page, 'placing guide');
     });
 
     test('the player’s, the guardian’s and the front door', async () => {
@@ -71,15 +76,6 @@ for (const colorScheme of ['light', 'dark'] as const) {
         await page.goto(path);
         await check(page, path);
       }
-      await page.goto('/week');
-      await awake(page);
-      await page
-        .getByRole('button', { name: /^Lay out: / })
-        .first()
-        .click();
-      await expect(page.getByTestId('guide-words')).toBeVisible();
-      await check(page, 'placing guide');
-      await page.keyboard.press('Escape');
       await page.goto('/week');
       await page.getByRole('link', { name: /^Go: / }).first().click();
       await page.waitForURL(/\/go\//);

@@ -225,6 +225,14 @@ test.describe('planning a week', () => {
     await page.getByRole('button', { name: 'Add a session' }).click();
     await page.getByRole('button', { name: 'Quick feet', exact: true }).click();
     await expect(page.getByRole('region', { name: 'Session Quick feet' })).toHaveCount(2);
+    // A ladder of pace of the coach's own: the work lasts as long as its stretches.
+    const row = page.getByRole('button', { name: /^Shift, inside to inside/ }).first();
+    await row.click();
+    await page.getByLabel('Pace', { exact: true }).selectOption('my own ladder');
+    await page.getByLabel('Seconds of stretch 4').fill('10');
+    await expect(row).toContainText('55 s, alternating, easy–half–half–full');
+    await page.getByRole('button', { name: 'Remove stretch 1' }).click();
+    await expect(row).toContainText('40 s, alternating, half–half–full');
     await saved(page);
   });
 });

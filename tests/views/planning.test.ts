@@ -26,6 +26,12 @@ describe('the editor’s fields', () => {
       'What counts must not be empty.',
     ]);
   });
+  it('let the coach’s own cues hold for both schools of contact', () => {
+    const juggle = CATALOGUE.find((drill) => drill.contact !== null);
+    if (!juggle) throw new Error('no drill of two schools');
+    const form = formOf({ ...juggle, own: false, archived: false });
+    expect(CheckedDrill.parse(drillOf({ ...form, cues: 'Look at the ball' }, 'own-x', juggle)).contact).to.equal(null);
+  });
   it('make an id of the name that is an id', () => {
     expect(idFor('Two gates, on the driveway!', 'a1b2c3')).to.equal('own-two-gates-on-the-driveway-a1b2c3');
     expect(idFor('Été', '0f')).to.match(/^own-[a-z-]+-0f$/);

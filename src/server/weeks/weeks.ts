@@ -1,4 +1,4 @@
-import { and, desc, eq, lte } from 'drizzle-orm';
+import { and, desc, eq, getTableColumns, lte } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Release, WeekDetail, WeekList, WeekRow } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/index.ts';
@@ -18,17 +18,28 @@ type Revision = typeof weekRevisions.$inferSelect;
 
 const UNTIL_SUNDAY = 'A week can be released until its Sunday is over.';
 
-export function newestRevision(db: Db, weekId: string): Revision | undefined {
-  return db.select().from(weekRevisions).where(eq(weekRevisions.weekId, weekId)).orderBy(desc(weekRevisions.revision)).limit(1).get();
+/** A revision without its frozen content, which is what makes it heavy to read. */
+type Head = Omit<Revision, 'content'>;
+
+const { content: _content, ...headColumns } = getTableColumns(weekRevisions);
+
+export function newestRevision(db: Db, weekId: string): Head | undefined {
+  return db
+    .select(headColumns)
+    .from(weekRevisions)
+    .where(eq(weekRevisions.weekId, weekId))
+    .orderBy(desc(weekRevisions.revision))
+    .limit(1)
+    .get();
 }
 
-function stateOf(revision: Revision | undefined, now: number): WeekRow['state'] {
+function stateOf(revision: Head | undefined, now: number): WeekRow['state'] {
   if (!revision) return 'draft';
   if (now < revision.opensAt) return 'released';
   return now < revision.closesAt ? 'open' : 'closed';
 }
 
-function rowOf(week: Week, revision: Revision | undefined, now: number): WeekRow {
+function rowOf(week: Week, revision: Head | undefined, now: number): WeekRow {
   return {
     id: week.id,
     number: week.number,

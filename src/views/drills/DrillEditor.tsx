@@ -328,7 +328,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
             />
             The paces are an estimate
           </label>
-          <h3>What three levels reach</h3>
+          <p className="font-bold font-display">What three levels reach</p>
           {form.bands.map((band, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: bands have nothing else to be told apart by while they are typed.
             <div key={i} className="flex flex-wrap items-end gap-2">

@@ -145,8 +145,13 @@ export function idFor(name: string, chance: string): string {
   return `own-${plain || 'drill'}-${chance}`.replace(/-+/g, '-').replace(/-$/, '');
 }
 
-/** The drill that the fields describe, unchecked: the schema says what is wrong with it. Schools of contact come from what it was copied from. */
+/**
+ * The drill that the fields describe, unchecked: the schema says what is wrong with it. What the schools of contact say comes from the
+ * drill it was made of, as long as its cues and faults were left as they were: else the coach's own words hold for both.
+ */
 export function drillOf(form: DrillForm, id: string, from: Drill | null): unknown {
+  const [cues, faults] = [lines(form.cues), lines(form.faults).map(faultOf)];
+  const asItWas = from !== null && JSON.stringify([cues, faults]) === JSON.stringify([from.cues, from.faults]);
   return {
     id,
     version: 1,
@@ -156,9 +161,9 @@ export function drillOf(form: DrillForm, id: string, from: Drill | null): unknow
     family: form.family,
     purpose: form.purpose,
     steps: lines(form.steps),
-    cues: lines(form.cues),
-    faults: lines(form.faults).map(faultOf),
-    contact: from?.contact ?? null,
+    cues,
+    faults,
+    contact: asItWas ? from.contact : null,
     school: null,
     twin: null,
     layout: form.hasLayout ? { moves: form.moves, route: form.route, variants: form.variants } : null,

@@ -1,6 +1,7 @@
+import { X } from 'lucide-react';
 import { useId } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
-import { SIDES, SURFACES } from '../../core/drills/terms.ts';
+import { PACES, type Pace, SIDES, SURFACES } from '../../core/drills/terms.ts';
 import { withSeconds } from '../../core/weeks/edit.ts';
 import { type Item, STARTS, type TargetRule } from '../../core/weeks/schema.ts';
 
@@ -58,17 +59,98 @@ function Choice<T extends string>({
 }
 
 const TARGETS = ['beat your best', 'by level', 'same for all', 'no number'] as const;
-const LADDERS = ['usual', 'easy', 'half', 'full', 'easy, half, full'] as const;
+const LADDERS = ['usual', 'easy', 'half', 'full', 'easy, half, full', 'my own ladder'] as const;
+type Ladder = (typeof LADDERS)[number];
 
-function ladderOf(item: Item): (typeof LADDERS)[number] {
+const EVEN = 'easy, half, full';
+
+function ladderOf(item: Item): Ladder {
   if (item.paces.length === 0) return 'usual';
-  return item.paces.length === 1 ? (item.paces[0]?.pace ?? 'usual') : 'easy, half, full';
+  if (item.paces.length === 1) return item.paces[0]?.pace ?? 'usual';
+  const seconds = item.paces.map((stretch) => stretch.seconds);
+  const even = item.paces.map((stretch) => stretch.pace).join(', ') === EVEN && Math.max(...seconds) - Math.min(...seconds) <= 2;
+  return even ? EVEN : 'my own ladder';
 }
 
-function withLadder(item: Item, ladder: (typeof LADDERS)[number]): Item {
+function withLadder(item: Item, ladder: Ladder): Item {
   if (!('seconds' in item.dose)) return item;
-  const paces = ladder === 'usual' ? [] : ladder === 'easy, half, full' ? (['easy', 'half', 'full'] as const) : [ladder];
+  // An own ladder begins with one stretch more than an even one, so that it is told apart from it.
+  if (ladder === 'my own ladder') {
+    const paces = (['easy', 'half', 'half', 'full'] as const).map((pace) => ({ pace, seconds: 15 }));
+    return withPaces(item, paces);
+  }
+  const paces = ladder === 'usual' ? [] : ladder === EVEN ? (['easy', 'half', 'full'] as const) : [ladder];
   return withSeconds({ ...item, paces: paces.map((pace) => ({ pace, seconds: 0 })) }, item.dose.seconds);
+}
+
+/** An item with a ladder of its own; the work lasts as long as its stretches together. */
+function withPaces(item: Item, paces: Item['paces']): Item {
+  const seconds = paces.reduce((sum, stretch) => sum + stretch.seconds, 0);
+  return { ...item, paces, dose: { ...item.dose, seconds } as Item['dose'] };
+}
+
+/** The stretches of an item's own ladder, each with its pace and length. */
+function LadderEditor({ item, onChange }: { item: Item; onChange(next: Item): void }) {
+  const set = (i: number, change: Partial<Item['paces'][number]>) =>
+    onChange(
+      withPaces(
+        item,
+        item.paces.map((stretch, n) => (n === i ? { ...stretch, ...change } : stretch)),
+      ),
+    );
+  return (
+    <fieldset className="flex flex-col gap-1 border-joint border-s-2 ps-2">
+      <legend className="sr-only">Stretches of pace</legend>
+      {item.paces.map((stretch, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: stretches are told apart by their place alone.
+        <div key={i} className="flex items-center gap-1">
+          <select
+            className="field min-h-9 flex-1"
+            aria-label={`Pace of stretch ${i + 1}`}
+            value={stretch.pace}
+            onChange={(event) => set(i, { pace: event.target.value as Pace })}
+          >
+            {PACES.map((pace) => (
+              <option key={pace}>{pace}</option>
+            ))}
+          </select>
+          <input
+            type="number"
+            className="field min-h-9 w-16 text-end"
+            aria-label={`Seconds of stretch ${i + 1}`}
+            value={Number.isNaN(stretch.seconds) ? '' : stretch.seconds}
+            onChange={(event) => set(i, { seconds: event.target.value === '' ? Number.NaN : Number(event.target.value) })}
+          />
+          <span className="text-dust text-sm">s</span>
+          <button
+            type="button"
+            className="grid size-8 place-items-center text-dust"
+            aria-label={`Remove stretch ${i + 1}`}
+            disabled={item.paces.length === 1}
+            onClick={() =>
+              onChange(
+                withPaces(
+                  item,
+                  item.paces.filter((_, n) => n !== i),
+                ),
+              )
+            }
+          >
+            <X aria-hidden className="size-4" />
+          </button>
+        </div>
+      ))}
+      {item.paces.length < 12 && (
+        <button
+          type="button"
+          className="self-start text-sm underline"
+          onClick={() => onChange(withPaces(item, [...item.paces, { pace: 'full', seconds: 15 }]))}
+        >
+          Add a stretch
+        </button>
+      )}
+    </fieldset>
+  );
 }
 
 /** Dose, side, pace and target of one item. Whatever is typed stays; what is wrong is said above the bench. */
@@ -128,6 +210,7 @@ export function ItemEditor({ item, drill, onChange }: Props) {
       {'seconds' in dose && !Number.isNaN(dose.seconds) && (
         <Choice label="Pace" value={ladderOf(item)} options={LADDERS} onChange={(ladder) => onChange(withLadder(item, ladder))} />
       )}
+      {item.paces.length > 1 && <LadderEditor item={item} onChange={onChange} />}
       {'rounds' in dose && dose.rounds > 1 && (
         <NumberField label="Rest between" unit="s" value={item.restSeconds} onChange={(restSeconds) => set({ restSeconds })} />
       )}

@@ -37,7 +37,7 @@ export function ShapesDialog({ drills, facts, templates, room, onTake, onDrop, o
         drills,
         id: uuid,
         recent: facts.earlier.flatMap((week) => week.drills),
-        starts: facts.footOrder === 'catch-up' ? 'stronger' : 'right',
+        starts: facts.footOrder === 'catch-up' ? 'stronger' : 'turn about',
       }),
     [shape, minutes, drills, facts],
   );

@@ -74,7 +74,10 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
   );
   const marks: Marks = useMemo(() => new Map(JSON.parse(marked) as [string, 'blocks' | 'look'][]), [marked]);
   const pick = (drill: Drill) => {
-    if (adding) edit((now) => changeBlock(now, adding, (block) => ({ ...block, items: [...block.items, newItem(uuid(), drill)] })));
+    // The squad's school decides which foot shows the way.
+    const starts = facts.footOrder === 'catch-up' ? ('stronger' as const) : ('turn about' as const);
+    const item = { ...newItem(uuid(), drill), starts };
+    if (adding) edit((now) => changeBlock(now, adding, (block) => ({ ...block, items: [...block.items, item] })));
     setAdding(null);
   };
   const keep = useCallback(
