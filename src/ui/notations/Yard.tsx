@@ -103,7 +103,7 @@ export function Yard({
   ];
   const legs = [...(route?.out ?? []), ...(showBack ? (route?.back ?? []) : [])];
   return (
-    <svg role="img" aria-label={summary} viewBox={`0 0 ${w} ${h}`} className="h-auto w-full" style={{ maxWidth: w }} fontSize="12">
+    <svg role="img" aria-label={summary} viewBox={`0 0 ${w} ${h}`} className="mx-auto h-auto w-full" style={{ maxWidth: w }} fontSize="12">
       {slabs.map(({ key, ...line }) => (
         <line key={key} {...line} stroke="var(--joint)" strokeWidth="1" />
       ))}

@@ -6,7 +6,7 @@ import { Button, Notice } from '../../ui/parts/index.ts';
 import { call, sentenceOf } from '../client.ts';
 import { pageData } from '../page-data.ts';
 
-const NODE = { width: 150, height: 46 };
+const NODE = { width: 136, height: 56 };
 
 interface Drawn {
   width: number;
@@ -15,14 +15,14 @@ interface Drawn {
   edges: { key: string; path: string }[];
 }
 
-/** Lays a family's drills out from easier (left) to harder (right), with the drills of other families that its edges touch. */
+/** Lays a family's drills out from easier (below) to harder (above), with the drills of other families that its edges touch. */
 async function layMap(shelf: Shelf, family: Family): Promise<Drawn> {
   const dagre = (await import('@dagrejs/dagre')).default;
   const byId = new Map(shelf.drills.filter((drill) => !drill.archived).map((drill) => [drill.id, drill]));
   const own = [...byId.values()].filter((drill) => drill.family === family);
   const ids = new Set(own.flatMap((drill) => [drill.id, ...drill.easier.filter((id) => byId.has(id))]));
   const graph = new dagre.graphlib.Graph();
-  graph.setGraph({ rankdir: 'LR', ranker: 'longest-path', nodesep: 12, ranksep: 40, marginx: 8, marginy: 8 });
+  graph.setGraph({ rankdir: 'BT', nodesep: 10, ranksep: 34, marginx: 8, marginy: 8 });
   graph.setDefaultEdgeLabel(() => ({}));
   for (const id of ids) graph.setNode(id, { ...NODE });
   for (const drill of own) for (const easier of drill.easier) if (byId.has(easier)) graph.setEdge(easier, drill.id);
@@ -64,6 +64,11 @@ interface MapData {
   shelf: Shelf;
 }
 
+/** The stairs are looked at from where one climbs them: the easiest drills, at the bottom. */
+const toTheFoot = (section: HTMLElement | null) => {
+  if (section) section.scrollTop = section.scrollHeight;
+};
+
 /** The map of easier and harder links of a family; the squad's, or one player's shoes stand on what was done. */
 function StaircaseMap({ shelf }: MapData) {
   const [family, setFamily] = useState<Family>('ball mastery');
@@ -101,7 +106,7 @@ function StaircaseMap({ shelf }: MapData) {
       <div className="flex flex-wrap items-end justify-between gap-3">
         <div>
           <h1>Staircase map</h1>
-          <p className="text-dust">From easier on the left to harder on the right. Shoes stand on what was done.</p>
+          <p className="text-dust">From easier at the bottom up to harder at the top. Shoes stand on what was done.</p>
         </div>
         <div className="flex flex-wrap gap-3">
           <label className="flex items-center gap-2">
@@ -134,7 +139,7 @@ function StaircaseMap({ shelf }: MapData) {
       {problem && <Notice tone="stop">{problem}</Notice>}
       {drawn === null && <p className="text-dust">Drawing the map…</p>}
       {drawn && (
-        <section className="slab overflow-auto p-2" aria-label={`Map of ${family}`} tabIndex={-1}>
+        <section key={family} ref={toTheFoot} className="slab max-h-[70vh] overflow-auto p-2" aria-label={`Map of ${family}`} tabIndex={-1}>
           <div className="relative" style={{ width: drawn.width, height: drawn.height }}>
             <svg width={drawn.width} height={drawn.height} className="absolute inset-0" aria-hidden="true">
               <title>Links from easier to harder drills</title>
@@ -149,7 +154,7 @@ function StaircaseMap({ shelf }: MapData) {
                   <li key={node.id} className="absolute" style={{ left: node.x - NODE.width / 2, top: node.y - NODE.height / 2, ...NODE }}>
                     <a
                       href={`${base}/drills?drill=${node.id}`}
-                      className={`flex h-full items-center gap-1.5 border-b-4 px-2 text-sm leading-tight no-underline ${node.foreign ? 'border border-joint border-dashed bg-ground text-dust' : 'border border-joint border-b-ink bg-slab'}`}
+                      className={`flex h-full items-center gap-1 border-b-4 px-1.5 text-[0.8125rem] leading-tight no-underline ${node.foreign ? 'border border-joint border-dashed bg-ground text-dust' : 'border border-joint border-b-ink bg-slab'}`}
                     >
                       <span className="flex w-5 shrink-0 gap-0.5" aria-hidden="true">
                         <span className={`h-4 w-2 rounded-full border border-foot-left ${feet?.left ? 'shoe-left' : 'opacity-0'}`} />

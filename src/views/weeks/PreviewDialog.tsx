@@ -25,7 +25,8 @@ function PreviewItem({ item, seen }: { item: Item; seen: Preview }) {
   const mirror = seen.runner.strongerFoot === 'left';
   const home = atHome(drill, seen.home, mirror);
   const swap = seen.swaps.find((one) => one.itemId === item.id);
-  const numbers = seen.numbers.filter((one) => one.itemId === item.id);
+  const leftOut = swap !== undefined && swap.instead === null;
+  const numbers = leftOut ? [] : seen.numbers.filter((one) => one.itemId === item.id);
   return (
     <li className="flex flex-col gap-1 border-joint border-t py-2">
       <p>
@@ -37,7 +38,7 @@ function PreviewItem({ item, seen }: { item: Item; seen: Preview }) {
           {targetInWords(one.target, item.dose)} <span className="text-dust">{one.target.reason}</span>
         </p>
       ))}
-      {home.standIns.map((one) => (
+      {(leftOut ? [] : home.standIns).map((one) => (
         <p key={one.kit} className="text-sm">
           {one.kit}: {one.use}
         </p>
