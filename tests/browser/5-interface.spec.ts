@@ -1,0 +1,119 @@
+import { expect, test } from '@playwright/test';
+import type { Shelf } from '../../src/contract/drills.ts';
+import type { WeekList } from '../../src/contract/weeks.ts';
+import { coachBase, signIn } from './people.ts';
+
+/** The HTTP interface of planning on the built application: files, schemas, and what happens to bad input. */
+test.describe('the interface of planning', () => {
+  let squad = '';
+  let week = '';
+  test.beforeEach(async ({ page, context }) => {
+    await signIn(context, 'coach');
+    squad = (await coachBase(page)).split('/').at(-1) ?? '';
+    const list = (await (await context.request.get(`/api/v1/squads/${squad}/weeks`)).json()) as WeekList;
+    week = list.weeks.find((one) => one.sessions > 0)?.id ?? '';
+  });
+
+  test('gives files with their media types and names', async ({ context }) => {
+    const files: [path: string, mediaType: string, name: string, inside: RegExp][] = [
+      [`/api/v1/weeks/${week}/bundle`, 'application/json', 'week.json', /"format": "eager-feet\/week"/],
+      [`/api/v1/weeks/${week}/calendar`, 'text/calendar', 'week.ics', /^BEGIN:VCALENDAR[\s\S]+END:VCALENDAR\s*$/],
+      [`/api/v1/weeks/${week}/dose`, 'text/csv', 'dose.csv', /^session,block,drill/],
+      [`/api/v1/squads/${squad}/drills/export?only=sole-taps`, 'application/json', 'drills.json', /"id": "sole-taps"/],
+    ];
+    for (const [path, mediaType, name, inside] of files) {
+      const answer = await context.request.get(path);
+      expect(answer.status(), path).toBe(200);
+      expect(answer.headers()['content-type'], path).toContain(mediaType);
+      expect(answer.headers()['content-disposition'], path).toBe(`attachment; filename="${name}"`);
+      expect(answer.headers()['cache-control'], path).toBe('no-store');
+      expect(await answer.text(), path).toMatch(inside);
+      expect((await context.request.head(path)).status(), path).toBe(200);
+    }
+    const openapi = await (await context.request.get('/api/openapi.json')).json();
+    expect(Object.keys(openapi.paths['/api/v1/weeks/{week}/calendar'].get.responses[200].content)).toEqual(['text/calendar']);
+  });
+
+  test('publishes the schemas of its files to everybody', async ({ playwright, baseURL }) => {
+    const anybody = await playwright.request.newContext({ baseURL: baseURL ?? '' });
+    for (const name of ['drills', 'week']) {
+      const answer = await anybody.get(`/api/schemas/${name}.json`);
+      expect(answer.headers()['content-type']).toContain('application/schema+json');
+      expect((await answer.json()).$schema).toBe('https://json-schema.org/draft/2020-12/schema');
+    }
+    expect((await anybody.get('/api/schemas/poem.json')).status()).toBe(404);
+    expect((await anybody.get('/calendar/nothing-like-this.ics')).status()).toBe(404);
+    expect((await anybody.get(`/api/v1/weeks/${week}/bundle`)).status()).toBe(401);
+    await anybody.dispose();
+  });
+
+  test('answers bad input with a sentence and the field it is about', async ({ context }) => {
+    const shelf = (await (await context.request.get(`/api/v1/squads/${squad}/drills`)).json()) as Shelf;
+    const {
+      own: _own,
+      archived: _archived,
+      ...drill
+    } = shelf.drills.find((one) => one.id === 'cross-course') ?? shelf.drills[0] ?? ({} as Shelf['drills'][number]);
+    const content = { ...drill, id: 'own-interface-course' };
+    const save = (change: object) =>
+      context.request.put(`/api/v1/squads/${squad}/drills/own-interface-course`, {
+        data: { basedOn: null, newRecords: false, content: { ...content, ...change } },
+      });
+    const cases: [change: object, field: RegExp, sentence: string][] = [
+      [{ name: ' ' }, /^content\.name$/, 'The name must not be empty.'],
+      [{ steps: ['One'] }, /^content\.steps$/, 'Write at least two steps.'],
+      [
+        { layout: { moves: 'put; 3 forward; back to 8', route: '', variants: [] } },
+        /^content\.layout\.moves$/,
+        'Move 3: Cone 8 does not exist yet.',
+      ],
+      [
+        { pace: { ...drill.pace, ceiling: 0.1 } },
+        /^content\.pace$/,
+        'Pace must rise from easy to usual to fast, and the ceiling must lie above fast.',
+      ],
+      [{ easier: ['nowhere'] }, /^content\.easier$/, 'The easier drill “nowhere” is not on the shelf.'],
+      [{ kit: ['wall'], cautions: [] }, /^content\.cautions$/, 'A wall or overhead drill needs its caution.'],
+      [{ id: 'another-id' }, /^content\.id$/, 'The id in the address is not that of the drill.'],
+    ];
+    for (const [change, field, sentence] of cases) {
+      const answer = await save(change);
+      expect(answer.status(), sentence).toBe(400);
+      expect(answer.headers()['content-type'], sentence).toContain('application/problem+json');
+      const problem = await answer.json();
+      expect(problem.fields[0].sentence).toBe(sentence);
+      expect(problem.fields[0].field).toMatch(field);
+    }
+    const release = await context.request.post(`/api/v1/weeks/${week}/release`, {
+      data: { when: { kind: 'at', day: '2020-01-01', hour: 6, minute: 0 } },
+    });
+    expect([release.status(), (await release.json()).fields[0].field]).toEqual([422, 'when']);
+    const moved = await context.request.put(`/api/v1/weeks/${week}/date`, { data: { startsOn: 'Monday' } });
+    expect([moved.status(), (await moved.json()).fields[0].field]).toEqual([400, 'startsOn']);
+    const choices = await context.request.put(`/api/v1/squads/${squad}/choices`, {
+      data: { contactSchool: 'toe-up', footOrder: 'alternate', sessionMinutes: 3 },
+    });
+    expect((await choices.json()).fields).toEqual([{ field: 'sessionMinutes', sentence: 'A session has at least 5 minutes.' }]);
+    const file = await context.request.post(`/api/v1/squads/${squad}/bundles`, {
+      data: { id: '018f0000-0000-7000-8000-000000000001', file: { format: 'poem' } },
+    });
+    expect((await file.json()).detail).toBe('This is not a file of a week.');
+  });
+
+  test('lets nobody but the squad’s coaches plan', async ({ context }) => {
+    await context.clearCookies();
+    for (const who of ['Comet', 'guardian'] as const) {
+      await context.clearCookies();
+      await signIn(context, who);
+      for (const path of [
+        `squads/${squad}/drills`,
+        `squads/${squad}/templates`,
+        `squads/${squad}/feeds`,
+        `weeks/${week}/facts`,
+        `weeks/${week}/dose`,
+      ]) {
+        expect((await context.request.get(`/api/v1/${path}`)).status(), `${who} ${path}`).toBe(403);
+      }
+    }
+  });
+});
