@@ -232,6 +232,30 @@ describe('planning on the server', () => {
     });
   });
 
+  describe('a release that is taken back before it opens', () => {
+    const at = (day: string) => ({ kind: 'at' as const, day, hour: 6, minute: 0 });
+    it('does not open, when the week was put off or made a surprise after all', () => {
+      const week = draft({ ...aPlan(), title: 'Told too early' });
+      const friday = releaseWeek(town.context, town.coach, { week, when: at('2026-11-06') }).opensAt ?? 0;
+      expect(JSON.stringify(thisWeek(town.context, town.player).upcoming)).to.include('Told too early');
+      const saturday = releaseWeek(town.context, town.coach, { week, when: at('2026-11-07'), surprise: true }).opensAt ?? 0;
+      expect(thisWeek(town.context, town.player).upcoming).to.deep.equal({ opensAt: saturday, about: null });
+      town.setNow(friday + 60_000);
+      expect(thisWeek(town.context, town.player).week).to.equal(null);
+      expect(JSON.stringify(thisWeek(town.context, town.player))).not.to.include('Told too early');
+      town.setNow(saturday);
+      expect(thisWeek(town.context, town.player).week?.content.title).to.equal('Told too early');
+    });
+    it('makes room for one that opens at once', () => {
+      const week = draft();
+      releaseWeek(town.context, town.coach, { week, when: at('2026-11-06') });
+      town.setNow(town.context.now() + 60_000);
+      releaseWeek(town.context, town.coach, { week, when: { kind: 'now' } });
+      expect(thisWeek(town.context, town.player).week?.number).to.equal(1);
+      expect(thisWeek(town.context, town.player).upcoming).to.equal(null);
+    });
+  });
+
   describe('a change after the release', () => {
     it('is a new revision; scores stay with theirs, and players see what changed', () => {
       const week = releaseNow(town);

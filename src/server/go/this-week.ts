@@ -18,7 +18,7 @@ import { Problem } from '../problems.ts';
 import { DONE_SHARE, streakInput, streakViews } from '../progress/calendar.ts';
 import { lineOf } from '../progress/lines.ts';
 import { type Member, memberOf, type Squad, schoolOf, squadById, squadDay } from '../squad/squads.ts';
-import { type OpenWeek, openWeekOf } from '../weeks/weeks.ts';
+import { type OpenWeek, openWeekOf, standing } from '../weeks/weeks.ts';
 import { type JudgedScore, judgedScores } from './facts.ts';
 
 /** What counted for a player, by record key. */
@@ -77,7 +77,7 @@ function upcomingOf(db: Db, squadId: string, now: number): ThisWeek['upcoming'] 
     .select({ number: weeks.number, revision: weekRevisions })
     .from(weekRevisions)
     .innerJoin(weeks, eq(weeks.id, weekRevisions.weekId))
-    .where(and(eq(weeks.squadId, squadId), gt(weekRevisions.opensAt, now)))
+    .where(and(eq(weeks.squadId, squadId), gt(weekRevisions.opensAt, now), standing()))
     .orderBy(asc(weekRevisions.opensAt), desc(weekRevisions.revision))
     .limit(1)
     .get();

@@ -1,4 +1,4 @@
-import { and, desc, eq, getTableColumns, lte } from 'drizzle-orm';
+import { and, desc, eq, getTableColumns, lte, type SQL, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Release, WeekDetail, WeekList, WeekRow } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/index.ts';
@@ -256,13 +256,21 @@ export interface OpenWeek {
   revision: Revision;
 }
 
+/**
+ * Revisions that still stand: not those which a newer release took the place of before they opened.
+ * A week put off, or made a surprise after all, must not open by its first release. For queries that join revisions with weeks.
+ */
+export const standing = (): SQL => sql`not exists (
+  select 1 from week_revisions n where n.week_id = ${weekRevisions.weekId}
+  and n.revision > ${weekRevisions.revision} and n.released_at < ${weekRevisions.opensAt})`;
+
 /** The week of a squad that is open at an instant: of several the one that opened last, in its newest revision. */
 export function openWeekOf(db: Db, squadId: string, now: number): OpenWeek | null {
   const row = db
     .select({ week: weeks, revision: weekRevisions })
     .from(weekRevisions)
     .innerJoin(weeks, eq(weeks.id, weekRevisions.weekId))
-    .where(and(eq(weeks.squadId, squadId), lte(weekRevisions.opensAt, now)))
+    .where(and(eq(weeks.squadId, squadId), lte(weekRevisions.opensAt, now), standing()))
     .orderBy(desc(weekRevisions.opensAt), desc(weekRevisions.revision))
     .limit(1)
     .get();

@@ -194,7 +194,13 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
           <DoseStrip plan={plan} drills={drills} facts={facts} />
           <ChecksStrip checks={checks} edit={edit} />
           {looked && <NeedsStrip plan={plan} drills={drills} facts={facts} />}
-          <ReleaseBox week={week} blocked={(checks ?? []).filter((check) => check.blocks).length} saveNow={saveNow} onReleased={setWeek} />
+          <ReleaseBox
+            key={week.startsOn}
+            week={week}
+            blocked={(checks ?? []).filter((check) => check.blocks).length}
+            saveNow={saveNow}
+            onReleased={setWeek}
+          />
         </div>
       </div>
       <p className="text-dust text-sm">
