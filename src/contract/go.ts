@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { Home } from '../core/drills/home-schema.ts';
-import { KIT, LEVELS } from '../core/drills/terms.ts';
+import { CLIP_HEIGHTS, KIT, LEVELS } from '../core/drills/terms.ts';
 import { PublishedWeek } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
 import {
+  Day,
   FootName,
   Id,
   Instant,
@@ -31,6 +32,7 @@ export type NumberToBeat = z.infer<typeof NumberToBeat>;
 export const SwapView = z.object({ itemId: Id, planned: z.string(), lacks: z.array(z.string()), instead: z.string().nullable() });
 
 export const ThisWeek = z.object({
+  playerId: Id,
   nickname: z.string(),
   squad: z.object({ id: Id, name: z.string(), timeZone: z.string() }).nullable(),
   /** Null between weeks. */
@@ -64,6 +66,8 @@ export const ThisWeek = z.object({
   /** Goes the coach asked for again, with the line that came back. */
   again: z.array(z.object({ sessionId: Id, itemId: Id, line: LineView })),
   mayFilm: z.boolean(),
+  /** How this squad’s clips are sent: lines of the picture, and whether with their sound. */
+  film: z.object({ height: z.literal(CLIP_HEIGHTS), sound: z.boolean() }),
   streak: StreakView,
   strip: StripView,
   /** The server's clock, for devices whose own is wrong. */
@@ -88,7 +92,11 @@ export const ScoreSent = z.object({
 });
 export type ScoreSent = z.infer<typeof ScoreSent>;
 
+/** Whose device it was done on; when somebody else is signed in at sending, it is refused and waits. */
+const doneBy = { playerId: Id.optional() };
+
 export const GoSent = z.object({
+  ...doneBy,
   goId: Id,
   revisionId: Id,
   sessionId: Id,
@@ -97,7 +105,10 @@ export const GoSent = z.object({
   drillId: z.string().min(1).max(80).optional(),
   round: z.number().int().min(0).max(19),
   runId: Id.nullable(),
+  /** When it was done, on the device’s clock. */
   doneAt: Instant,
+  /** The same clock at sending: what counts is the time between the two. Left out where the clock is the server’s own. */
+  sentAt: Instant.optional(),
   scores: z.array(ScoreSent).min(1, 'A go needs at least one number.').max(2, 'A go has at most two feet.'),
 });
 export type GoSent = z.infer<typeof GoSent>;
@@ -127,6 +138,7 @@ export const ClockEventSent = z.discriminatedUnion('type', [
 
 /** A run log as it stands; a longer one of the same run may follow, an event already kept is never changed. */
 export const RunSent = z.object({
+  ...doneBy,
   id: Id,
   revisionId: Id,
   sessionId: Id,
@@ -137,7 +149,39 @@ export const RunSent = z.object({
 });
 export type RunSent = z.infer<typeof RunSent>;
 
+/** How far back a session done with the printed sheet may be entered. */
+export const BY_HAND_HOURS = 72;
+
+/** A session done with the printed sheet and entered afterwards; marked as by hand. */
+export const ByHandSent = z.object({
+  ...doneBy,
+  id: Id,
+  revisionId: Id,
+  sessionId: Id,
+  /** Training days before the one of the entry. */
+  daysAgo: z.number('Say on which day it was.').int().min(0, 'The day cannot lie ahead.').max(3, 'Only the last 72 hours can be entered.'),
+  hour: z.number('Say at about what hour.').int().min(0, 'Hours are 0 to 23.').max(23, 'Hours are 0 to 23.'),
+  /** The device’s clock at the entry and at sending. */
+  enteredAt: Instant,
+  sentAt: Instant,
+  /** Items that were done, scored or not. */
+  done: z.array(Id).min(1, 'Tick at least one drill that was done.').max(200),
+  goes: z
+    .array(
+      z.object({
+        goId: Id,
+        itemId: Id,
+        drillId: z.string().min(1).max(80).optional(),
+        round: z.number().int().min(0).max(19),
+        scores: z.array(ScoreSent).min(1, 'A go needs at least one number.').max(2, 'A go has at most two feet.'),
+      }),
+    )
+    .max(200),
+});
+export type ByHandSent = z.infer<typeof ByHandSent>;
+
 export const ClipSent = z.object({
+  ...doneBy,
   id: Id,
   scoreId: Id,
   squadId: Id,
@@ -158,15 +202,23 @@ export type ClipState = z.infer<typeof ClipState>;
 export const CLIP_SECONDS_MAX = 180;
 export const CLIP_BYTES_MAX = 300 * 1024 * 1024;
 
+/** What is at home and which foot is the stronger one, as the player says it. */
+export const HomeSaid = Home.extend({
+  ...doneBy,
+  /** Left as it is when not said. */
+  strongerFoot: StrongerFootName.optional(),
+});
+export type HomeSaid = z.infer<typeof HomeSaid>;
+
 export const go = {
   home: endpoint({
     method: 'PUT',
     path: '/go/home',
     act: 'say what is at home',
-    summary: 'Keeps what kit and ground a player has; every drill is then shown as it can be done there.',
+    summary: 'Keeps what kit and ground a player has, and the stronger foot; every drill is then shown as it can be done there.',
     params: NoParams,
-    body: Home,
-    response: Home,
+    body: HomeSaid,
+    response: HomeSaid,
   }),
   thisWeek: endpoint({
     method: 'GET',
@@ -194,6 +246,15 @@ export const go = {
     params: NoParams,
     body: RunSent,
     response: z.object({ id: Id, events: z.number().int(), share: z.number(), done: z.boolean() }),
+  }),
+  byHand: endpoint({
+    method: 'POST',
+    path: '/go/by-hand',
+    act: 'send a session by hand',
+    summary: 'Keeps a session done with the printed sheet within the last 72 hours, marked as by hand.',
+    params: NoParams,
+    body: ByHandSent,
+    response: z.object({ id: Id, day: Day.nullable(), share: z.number(), doneAt: Instant }),
   }),
   announceClip: endpoint({
     method: 'POST',

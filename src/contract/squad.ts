@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CONTACT_SCHOOLS, FOOT_ORDERS } from '../core/drills/terms.ts';
+import { CLIP_HEIGHTS, CONTACT_SCHOOLS, FOOT_ORDERS } from '../core/drills/terms.ts';
 import { endpoint } from './endpoint.ts';
 import { Day, FootName, Id, Instant, LineView, NoParams, Nothing, StreakView, StripView } from './parts.ts';
 import { Feed } from './weeks.ts';
@@ -10,6 +10,8 @@ export const Today = z.object({
   /** What is open now. */
   open: z.object({ weekId: Id, number: z.number().int(), title: z.string(), closesAt: Instant }).nullable(),
   toReview: z.object({ doubted: z.number().int(), clips: z.number().int(), clear: z.number().int(), minutes: z.number().int() }),
+  /** Players who stopped because something hurt, and nobody of the squad has seen it yet. */
+  hurts: z.array(z.object({ runId: Id, playerId: Id, nickname: z.string(), session: z.string(), at: Instant })),
   quiet: z.array(z.object({ playerId: Id, nickname: z.string(), days: z.number().int() })),
   /** Streaks about to come undone. */
   loosening: z.array(
@@ -33,6 +35,8 @@ export const Choices = z.object({
     .int('The minutes of a session must be a whole number.')
     .min(5, 'A session has at least 5 minutes.')
     .max(120, 'A session has at most 120 minutes.'),
+  clipHeight: z.literal(CLIP_HEIGHTS, 'Clips have 360, 480 or 720 lines.'),
+  clipSound: z.boolean(),
 });
 export type Choices = z.infer<typeof Choices>;
 
@@ -67,6 +71,8 @@ export const Child = z.object({
   clips: z.array(
     z.object({ id: Id, drillName: z.string(), foot: FootName, seconds: z.number(), at: Instant, goneOn: Day, views: z.number().int() }),
   ),
+  /** Times the child stopped because something hurt in the last weeks, newest first, and when the coach saw it. */
+  hurts: z.array(z.object({ session: z.string(), at: Instant, seenAt: Instant.nullable() })),
   lines: z.array(LineView),
   streak: StreakView,
   squadId: Id,
@@ -93,6 +99,15 @@ export const squad = {
     body: Nothing,
     response: Today,
   }),
+  hurtSeen: endpoint({
+    method: 'POST',
+    path: '/squads/{squad}/hurts/{run}/seen',
+    act: 'see that something hurt',
+    summary: 'A coach has seen that a player stopped because something hurt; the family is told so.',
+    params: z.object({ squad: Id, run: Id }),
+    body: z.object({}),
+    response: z.object({ at: Instant }),
+  }),
   register: endpoint({
     method: 'GET',
     path: '/squads/{squad}/register',
@@ -106,7 +121,7 @@ export const squad = {
     method: 'PUT',
     path: '/squads/{squad}/choices',
     act: 'set squad choices',
-    summary: 'The squad’s schools of contact and foot order, and how long its sessions may be.',
+    summary: 'The squad’s schools of contact and foot order, how long its sessions may be, and how its clips are sent.',
     params: z.object({ squad: Id }),
     body: Choices,
     response: Choices,

@@ -314,7 +314,7 @@ export async function loadDemo(house: Context, root: string): Promise<string> {
   now = realNow;
   people.people.forEach((person, index) => {
     const home = HOMES[index];
-    if (home) saveHome(context, person.actor, home);
+    if (home) saveHome(context, person.actor, { ...home, strongerFoot: person.sim.strongerFoot });
   });
   planWeek(scene, WEEKS + 1, addDays(thisMonday, 7), 'monday');
   planWeek(scene, WEEKS + 2, addDays(thisMonday, 14), null);

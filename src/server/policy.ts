@@ -62,6 +62,7 @@ const RULES: Record<Act, { kinds: readonly Actor['kind'][]; tie: Rule }> = {
   'say what is at home': { kinds: ['player'], tie: always },
   'send a go': { kinds: ['player'], tie: always },
   'send a run': { kinds: ['player'], tie: always },
+  'send a session by hand': { kinds: ['player'], tie: always },
   'announce a clip': { kinds: ['player'], tie: always },
   'upload a clip': { kinds: ['player'], tie: thatPlayer },
   'watch a clip': { kinds: ['coach', 'player', 'guardian'], tie: anyOf(coachOfSquad, thatPlayer, theirGuardian) },
@@ -70,6 +71,7 @@ const RULES: Record<Act, { kinds: readonly Actor['kind'][]; tie: Rule }> = {
   'decide a score': { kinds: ['coach'], tie: coachOfSquad },
   'undo a decision': { kinds: ['coach'], tie: coachOfSquad },
   'see today': { kinds: ['coach'], tie: coachOfSquad },
+  'see that something hurt': { kinds: ['coach'], tie: coachOfSquad },
   'see the register': { kinds: ['coach'], tie: coachOfSquad },
   'see a player': { kinds: ['coach'], tie: coachOfSquad },
   'set squad choices': { kinds: ['coach'], tie: coachOfSquad },
@@ -136,6 +138,15 @@ export function allow(db: Db, actor: Actor, act: Act, subject: Subject = null): 
 export function asPlayer(actor: Actor): Extract<Actor, { kind: 'player' }> {
   if (actor.kind !== 'player') throw new Problem('not allowed', 'This is not open to you.');
   return actor;
+}
+
+/**
+ * What a device kept for one player is not taken as another's, when somebody else has signed in there since.
+ * @throws Problem "somebody else"; the device keeps it until they sign in again.
+ */
+export function checkIsThem(actor: Actor, playerId: string | undefined): void {
+  if (playerId === undefined || playerId === asPlayer(actor).playerId) return;
+  throw new Problem('somebody else', 'This was done by another player. It waits on this device until they sign in again.');
 }
 
 /** Narrows an actor to a signed-in person. */

@@ -9,6 +9,8 @@ import {
   type Interval,
   plannedPace,
   sideInWords,
+  spokenSeconds,
+  TIMES,
   TYPICAL_RUNNER,
 } from '../../src/core/runsheet/index.ts';
 import type { Item } from '../../src/core/weeks/index.ts';
@@ -187,24 +189,41 @@ describe('the run sheet', () => {
 
 describe('what is heard', () => {
   const list = compile(only(anItem('hop-out-in-taps', timed(30))));
+  const about = () => ({ name: 'Hop taps', rule: 'every tap.' });
+  const silent = () => ({ name: 'Hop taps', rule: null });
 
-  it('counts five tones before the work, and says the name and the side first', () => {
-    const leadIn = list[1] as Interval;
-    const cues = cuesOf(leadIn, 'Hop taps', list[2]);
-    expect(cues[0]).to.deep.equal({ atMs: 0, say: 'Hop taps, right foot' });
+  it('counts five tones before the work, and says the name, the side and what counts first', () => {
+    const cues = cuesOf(list, 1, about);
+    expect(cues[0]).to.deep.equal({ atMs: 0, say: 'Hop taps, right foot. Counts: every tap.', motif: 'right' });
     expect(cues.slice(1).map((cue) => cue.atMs)).to.deep.equal([5000, 6000, 7000, 8000, 9000]);
   });
 
   it('marks go, half-time, the last three seconds and stop', () => {
-    const cues = cuesOf(list[2] as Interval, 'Hop taps', list[3]);
-    expect(cues).to.deep.equal([
+    expect(cuesOf(list, 2, about)).to.deep.equal([
       { atMs: 0, tone: 'go' },
-      { atMs: 15_000, say: 'half-time' },
+      { atMs: 15_000, say: 'half-time', motif: 'half-time' },
       { atMs: 27_000, tone: 'tick' },
       { atMs: 28_000, tone: 'tick' },
       { atMs: 29_000, tone: 'tick' },
       { atMs: 30_000, tone: 'stop' },
     ]);
+  });
+
+  it('says what counts once before a go: at the start of its off time, and then no more', () => {
+    const two = compile(aSession([aBlock('challenge', [anItem('sole-taps', timed(30)), anItem('inside-taps', timed(30))])]));
+    const rest = two.findIndex((interval) => interval.kind === 'rest');
+    expect(two.slice(rest, rest + 2).map((interval) => [interval.kind, interval.seconds])).to.deep.equal([
+      ['rest', 5],
+      ['lead-in', 5],
+    ]);
+    expect(cuesOf(two, rest, about)[0]).to.include({ say: 'Next: Hop taps. Counts: every tap.' });
+    expect(cuesOf(two, rest + 1, about).every((cue) => 'tone' in cue)).to.equal(true);
+  });
+
+  it('has time for every counting rule that ships, in the off time before its go', () => {
+    for (const drill of drills.values()) {
+      expect(spokenSeconds(`Counts: ${drill.counting.counts}`), drill.name).to.be.at.most(TIMES.ruleSaid);
+    }
   });
 
   it('tells side and pace in words', () => {
@@ -220,7 +239,7 @@ describe('what is heard', () => {
       ]),
     );
     long.forEach((interval, i) => {
-      expect(cuesOf(interval, 'X', long[i + 1]).length, interval.kind).to.be.above(0);
+      expect(cuesOf(long, i, silent).length, interval.kind).to.be.above(0);
     });
   });
 });

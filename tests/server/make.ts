@@ -3,12 +3,13 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { GoSent, ScoreSent } from '../../src/contract/go.ts';
+import type { GoSent, RunSent, ScoreSent } from '../../src/contract/go.ts';
 import type { Drill } from '../../src/core/drills/index.ts';
 import type { Item, WeekPlan } from '../../src/core/weeks/index.ts';
 import { type Actor, actorOf, NOBODY } from '../../src/server/auth/actor.ts';
 import { readConfig } from '../../src/server/config.ts';
 import { user } from '../../src/server/db/schema.ts';
+import { sendRun } from '../../src/server/go/send-run.ts';
 import { thisWeek } from '../../src/server/go/this-week.ts';
 import { type Context, createContext } from '../../src/server/house.ts';
 import type { Problem } from '../../src/server/problems.ts';
@@ -165,6 +166,19 @@ export function aGo(town: Town, item: number, scores: ScoreSent[], change: Parti
     scores,
     ...change,
   };
+}
+
+/** A run of the open week's first session that its player stopped because something hurt, a minute ago. Returns its id. */
+export function aHurtRun(town: Town): string {
+  const { revisionId, sessionId } = aGo(town, 0, [aScore()]);
+  const now = town.context.now();
+  const id = uuid();
+  const events: RunSent['events'] = [
+    { type: 'start', at: now },
+    { type: 'stop', at: now + 60_000, why: 'hurt' },
+  ];
+  sendRun(town.context, town.player, { id, revisionId, sessionId, startedAt: now, sentAt: now, events });
+  return id;
 }
 
 export function sayYes(town: Town, yes = true): void {

@@ -289,7 +289,14 @@ describe('planning on the server', () => {
       setPlayerSchool(town.context, town.coach, { squad: town.squad, player: town.player.playerId, contactSchool: 'laces' });
       expect(drillsOf()).to.deep.equal(['drop-kick-catch', 'Flat foot, meet it with the laces']);
       setPlayerSchool(town.context, town.coach, { squad: town.squad, player: town.player.playerId, contactSchool: null });
-      setChoices(town.context, town.coach, { squad: town.squad, contactSchool: 'laces', footOrder: 'catch-up', sessionMinutes: 20 });
+      setChoices(town.context, town.coach, {
+        squad: town.squad,
+        contactSchool: 'laces',
+        footOrder: 'catch-up',
+        sessionMinutes: 20,
+        clipHeight: 360,
+        clipSound: true,
+      });
       expect(drillsOf()[0]).to.equal('drop-kick-catch');
     });
 

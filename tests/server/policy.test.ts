@@ -6,6 +6,7 @@ import type { Actor } from '../../src/server/auth/actor.ts';
 import { announceClip, clipState, deleteClip } from '../../src/server/clips/clips.ts';
 import { archiveDrill, exportDrills, importDrills, saveDrill } from '../../src/server/drills/own.ts';
 import { shelf } from '../../src/server/drills/shelf.ts';
+import { sendByHand } from '../../src/server/go/by-hand.ts';
 import { saveHome } from '../../src/server/go/home.ts';
 import { sendGo } from '../../src/server/go/send-go.ts';
 import { sendRun } from '../../src/server/go/send-run.ts';
@@ -15,6 +16,7 @@ import { myFeet, playerPage } from '../../src/server/progress/feet.ts';
 import { decideScore, reviewQueue, undoDecision } from '../../src/server/review/review.ts';
 import { setChoices, setPlayerSchool } from '../../src/server/squad/choices.ts';
 import { family, giveConsent } from '../../src/server/squad/family.ts';
+import { seeHurt } from '../../src/server/squad/hurts.ts';
 import { me } from '../../src/server/squad/me.ts';
 import { register } from '../../src/server/squad/register.ts';
 import { today } from '../../src/server/squad/today.ts';
@@ -23,7 +25,7 @@ import { listFeeds, makeFeed, revokeFeed } from '../../src/server/weeks/feeds.ts
 import { doseCsv, exportWeek, importWeek, weekCalendar } from '../../src/server/weeks/files.ts';
 import { dropTemplate, keepTemplate, listTemplates } from '../../src/server/weeks/templates.ts';
 import { listWeeks, makeWeek, moveWeek, openWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
-import { aGo, anOwnDrill, aPlan, aScore, openTown, outcome, releaseNow, sayYes, type Town, uuid } from './make.ts';
+import { aGo, aHurtRun, anOwnDrill, aPlan, aScore, openTown, outcome, releaseNow, sayYes, type Town, uuid } from './make.ts';
 
 const PEOPLE = ['coach', 'otherCoach', 'player', 'otherPlayer', 'strangerPlayer', 'guardian', 'otherGuardian', 'nobody'] as const;
 type Person = (typeof PEOPLE)[number];
@@ -37,6 +39,7 @@ interface Things {
   template: string;
   feed: string;
   drill: string;
+  hurt: string;
 }
 
 interface Row {
@@ -102,7 +105,7 @@ const ROWS: Record<string, Row> = {
     call: (t, a) => makeFeed(t.context, a, { squad: t.squad, id: uuid(), player: t.player.playerId }),
   },
   'weeks.revokeFeed': { open: ['coach', 'guardian'], call: (t, a, { feed }) => revokeFeed(t.context, a, { feed }) },
-  'go.home': { open: PLAYERS, call: (t, a) => saveHome(t.context, a, { has: ['ball'], yard: null, step: null }) },
+  'go.home': { open: PLAYERS, call: (t, a) => saveHome(t.context, a, { has: ['ball'], yard: null, step: null, strongerFoot: 'right' }) },
   'go.thisWeek': { open: PLAYERS, call: (t, a) => thisWeek(t.context, a) },
   'go.sendGo': { open: ['player', 'otherPlayer'], call: (t, a) => sendGo(t.context, a, aGo(t, 0, [aScore()])) },
   'go.sendRun': {
@@ -117,6 +120,15 @@ const ROWS: Record<string, Row> = {
         sentAt: doneAt,
         events: [{ type: 'start', at: doneAt }],
       });
+    },
+  },
+  'go.byHand': {
+    open: ['player', 'otherPlayer'],
+    call: (t, a) => {
+      const { revisionId, sessionId, itemId, doneAt } = aGo(t, 0, [aScore()]);
+      const goes = [{ goId: uuid(), itemId, round: 0, scores: [aScore()] }];
+      const when = { daysAgo: 0, hour: 10, enteredAt: doneAt + 3_600_000, sentAt: doneAt + 3_600_000 };
+      return sendByHand(t.context, a, { id: uuid(), revisionId, sessionId, ...when, done: [itemId], goes });
     },
   },
   'go.announceClip': {
@@ -135,10 +147,19 @@ const ROWS: Record<string, Row> = {
   'progress.myFeet': { open: PLAYERS, call: (t, a) => myFeet(t.context, a) },
   'progress.player': { open: COACH, call: (t, a) => playerPage(t.context, a, { squad: t.squad, player: t.player.playerId }) },
   'squad.today': { open: COACH, call: (t, a) => today(t.context, a, { squad: t.squad }) },
+  'squad.hurtSeen': { open: COACH, call: (t, a, { hurt }) => seeHurt(t.context, a, { squad: t.squad, run: hurt }) },
   'squad.register': { open: COACH, call: (t, a) => register(t.context, a, { squad: t.squad }) },
   'squad.choices': {
     open: COACH,
-    call: (t, a) => setChoices(t.context, a, { squad: t.squad, contactSchool: 'laces', footOrder: 'alternate', sessionMinutes: 25 }),
+    call: (t, a) =>
+      setChoices(t.context, a, {
+        squad: t.squad,
+        contactSchool: 'laces',
+        footOrder: 'alternate',
+        sessionMinutes: 25,
+        clipHeight: 720,
+        clipSound: false,
+      }),
   },
   'squad.playerSchool': {
     open: COACH,
@@ -174,7 +195,8 @@ describe('the policy matrix', () => {
       sessions: aPlan().sessions,
     }).id;
     const { feed } = makeFeed(town.context, town.guardian, { squad: town.squad, id: uuid(), player: town.player.playerId });
-    things = { week, score, decision, clip, template, feed: feed.id, drill: drill.id };
+    const hurt = aHurtRun(town);
+    things = { hurt, week, score, decision, clip, template, feed: feed.id, drill: drill.id };
   });
   afterEach(() => town.close());
 

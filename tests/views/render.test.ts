@@ -145,6 +145,8 @@ describe('two versions of one draft', () => {
 
 describe('This week on the phone', () => {
   const visit: ThisWeek = {
+    playerId: anId(),
+    film: { height: 360, sound: true },
     nickname: 'Pebble',
     squad: { id: anId(), name: 'Lanternfish', timeZone: 'America/Chicago' },
     week: {

@@ -33,6 +33,10 @@ export const FEET = ['left', 'right', 'both'] as const;
 export type Foot = (typeof FEET)[number];
 
 /** How a player answered "which foot do you like best". `both` also stands for "not sure". */
+/** Lines of the picture that clips may be sent with. */
+export const CLIP_HEIGHTS = [360, 480, 720] as const;
+export type ClipHeight = (typeof CLIP_HEIGHTS)[number];
+
 export const STRONGER_FEET = ['left', 'right', 'both'] as const;
 export type StrongerFoot = (typeof STRONGER_FEET)[number];
 

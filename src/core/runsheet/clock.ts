@@ -126,10 +126,12 @@ export function applyEvent(sheet: readonly Interval[], before: ClockState, event
       return advance(sheet, { ...state, phase: 'paused' }, event.until);
     case 'ready':
     case 'done': {
-      if (state.phase !== 'running') return state;
       const wanted = event.type === 'ready' ? ['set-up', 'drink', 'rest'] : ['work', 'score'];
       const playerMay = interval?.ends !== 'clock' || interval?.kind === 'rest';
       if (!interval || !wanted.includes(interval.kind) || !playerMay) return state;
+      // A wait for the player ends also out of a pause, as after a reload; work has to be gone on with first.
+      const waits = interval.ends !== 'clock' && interval.kind !== 'work';
+      if (state.phase === 'paused' && !waits) return state;
       return moveTo(sheet, state, state.index + 1, 'player', state.at);
     }
     case 'skip':

@@ -126,11 +126,12 @@ function itemIntervals(item: Item, drill: Drill, runner: Runner, leadIn: Interva
 
 function blockIntervals(block: Block, drills: ReadonlyMap<string, Drill>, runner: Runner, last: boolean): Interval[] {
   const at = { blockId: block.id, blockKind: block.kind };
+  const off = block.items.some((item) => item.scored) ? Math.max(block.restSeconds, TIMES.ruleSaid) : block.restSeconds;
   const list: Interval[] = [];
   block.items.forEach((item, index) => {
     const drill = drills.get(item.drillId);
     if (!drill) throw new RangeError(`The drill "${item.drillId}" is not among the drills given.`);
-    const leadIn = index === 0 ? [byClock('lead-in', TIMES.leadInFirstOfBlock)] : offTime(block.restSeconds, TIMES.leadIn, {});
+    const leadIn = index === 0 ? [byClock('lead-in', TIMES.leadInFirstOfBlock)] : offTime(off, TIMES.leadIn, {});
     list.push(...itemIntervals(item, drill, runner, leadIn, { ...at, itemId: item.id, drillId: drill.id }));
   });
   if (!last && block.items.length > 0 && block.drinkSeconds > 0) {

@@ -1,9 +1,20 @@
+import type { Foot, Surface } from '../drills/terms.ts';
 import type { Interval } from './types.ts';
 
 export type ToneName = 'count' | 'go' | 'tick' | 'change' | 'stop';
 
+/** A short run of notes that stands for a spoken phrase where the device has no voice. */
+export type MotifName = 'left' | 'right' | 'both' | 'set-up' | 'half-time' | 'rest' | 'turn-round' | 'drink' | 'score';
+
 /** Something to hear `atMs` after an interval begins. */
-export type Cue = { atMs: number } & ({ tone: ToneName } | { say: string });
+export type Cue = { atMs: number } & ({ tone: ToneName } | { say: string; motif: MotifName });
+
+/** What the cues must know of the drill of an interval. */
+export interface Announced {
+  name: string;
+  /** What counts, in words, for a scored go; null where nothing is scored. */
+  rule: string | null;
+}
 
 const footWords = (interval: Interval): string => {
   if (interval.surface) return interval.surface;
@@ -17,44 +28,73 @@ export function sideInWords(interval: Interval): string {
   return [footWords(interval), paceWords(interval)].filter(Boolean).join(', ');
 }
 
+const FOOT_OF: Record<Surface, Foot> = { 'left foot': 'left', 'left thigh': 'left', 'right foot': 'right', 'right thigh': 'right' };
+const sideMotif = (interval: Interval): MotifName => (interval.surface ? FOOT_OF[interval.surface] : interval.foot);
+
+/** Words a second of a plain voice; phrases are kept short enough for the time they have. */
+const WORDS_A_SECOND = 2.6;
+
+/** About how long a phrase takes to say, in seconds. */
+export const spokenSeconds = (words: string): number => words.split(/\s+/).filter(Boolean).length / WORDS_A_SECOND;
+
 const HALF_TIME_FROM_SECONDS = 20;
 
 function workCues(interval: Interval, next: Interval | undefined): Cue[] {
   const cues: Cue[] = [{ atMs: 0, tone: 'go' }];
   if (interval.ends !== 'clock') return cues;
   const end = interval.seconds * 1000;
-  if (interval.pace) cues.push({ atMs: 0, say: paceWords(interval) });
-  if (interval.seconds >= HALF_TIME_FROM_SECONDS) cues.push({ atMs: end / 2, say: 'half-time' });
+  if (interval.pace) cues.push({ atMs: 0, say: paceWords(interval), motif: sideMotif(interval) });
+  if (interval.seconds >= HALF_TIME_FROM_SECONDS) cues.push({ atMs: end / 2, say: 'half-time', motif: 'half-time' });
   for (let s = 3; s >= 1; s--) cues.push({ atMs: end - s * 1000, tone: 'tick' });
-  cues.push({ atMs: end, tone: next?.kind === 'work' ? 'change' : 'stop' });
+  // Work that follows begins with its own tone.
+  if (next?.kind !== 'work') cues.push({ atMs: end, tone: 'stop' });
   return cues;
 }
 
+/** Name, side and counting rule of the go that comes, as much of it as there is time for. */
+function announce(interval: Interval, { name, rule }: Announced, seconds: number): string {
+  const who = [name, sideInWords(interval)].filter(Boolean).join(', ');
+  if (!rule) return who;
+  const whole = `${who}. Counts: ${rule}`;
+  return spokenSeconds(whole) <= seconds ? whole : `Counts: ${rule}`;
+}
+
+/** True for an interval that belongs to the go of another one. */
+const sameGo = (a: Interval | undefined, b: Interval | undefined) => a?.itemId !== null && a?.itemId === b?.itemId && a?.round === b?.round;
+
 /**
- * The cues of an interval, by time from its start: name and side before, the count-in, half-time, the last three seconds, stop.
- * @param name the drill's name, spoken in the lead-in
- * @param next the interval that follows, which decides between "change" and "stop"
+ * The cues of the interval at `index`, by time from its start: name, side and counting rule before a go, the count-in,
+ * half-time, the last three seconds, stop. The rule is said once, at the start of the go's off time.
+ * @param about what is announced of an interval's drill
  */
-export function cuesOf(interval: Interval, name: string, next?: Interval): Cue[] {
+export function cuesOf(sheet: readonly Interval[], index: number, about: (interval: Interval) => Announced): Cue[] {
+  const interval = sheet[index];
+  const next = sheet[index + 1];
+  if (!interval) return [];
   switch (interval.kind) {
     case 'set-up':
-      return [{ atMs: 0, say: 'Set up. Press ready when you are.' }];
+      return [{ atMs: 0, say: 'Set up. Say ready with a clap or a tap.', motif: 'set-up' }];
     case 'lead-in': {
-      const cues: Cue[] = [{ atMs: 0, say: [name, sideInWords(interval)].filter(Boolean).join(', ') }];
+      const before = sheet[index - 1];
+      const told = before?.kind === 'rest' && sameGo(before, interval);
+      const say = told ? sideInWords(interval) : announce(interval, about(interval), interval.seconds);
+      const cues: Cue[] = say ? [{ atMs: 0, say, motif: sideMotif(interval) }] : [];
       for (let s = Math.min(5, interval.seconds); s >= 1; s--) cues.push({ atMs: (interval.seconds - s) * 1000, tone: 'count' });
       return cues;
     }
     case 'work':
       return workCues(interval, next);
     case 'switch':
-      return [{ atMs: 0, say: `Switch. ${sideInWords(interval)}` }];
+      return [{ atMs: 0, say: `Switch. ${sideInWords(interval)}`, motif: sideMotif(interval) }];
     case 'turn-round':
-      return [{ atMs: 0, say: 'Turn round' }];
-    case 'rest':
-      return [{ atMs: 0, say: 'Rest' }];
+      return [{ atMs: 0, say: 'Turn round', motif: 'turn-round' }];
+    case 'rest': {
+      const comes = sameGo(interval, next) ? announce(interval, about(interval), interval.seconds + (next?.seconds ?? 0)) : '';
+      return [{ atMs: 0, say: comes ? `Next: ${comes}` : 'Rest', motif: 'rest' }];
+    }
     case 'drink':
-      return [{ atMs: 0, say: 'Have a drink. Go when you are ready.' }];
+      return [{ atMs: 0, say: 'Have a drink. Go when you are ready.', motif: 'drink' }];
     case 'score':
-      return [{ atMs: 0, say: 'How many?' }];
+      return [{ atMs: 0, say: 'How many?', motif: 'score' }];
   }
 }

@@ -1,3 +1,4 @@
+export { AudioAnchor, type ClockReading } from './anchor.ts';
 export { attemptOf } from './attempt.ts';
 export {
   advance,
@@ -11,8 +12,12 @@ export {
   startOfGo,
 } from './clock.ts';
 export { compileRunSheet, roundsOf } from './compile.ts';
-export { type Cue, cuesOf, sideInWords, type ToneName } from './cues.ts';
+export { type Announced, type Cue, cuesOf, type MotifName, sideInWords, spokenSeconds, type ToneName } from './cues.ts';
+export { FILM_MARGIN_SECONDS, type FilmWindow, filmedNow, filmWindows } from './film.ts';
 export { type ClockedWork, shareOfWork, workOfGo } from './goes.ts';
+export { hear, type KnockEar, levelOf, QUIET_EAR } from './knock.ts';
+export { type LaidCue, laidCues } from './laid.ts';
 export { paceAtLevel, plannedPace } from './pace.ts';
+export { RESUME_HOURS, type Resumed, resume } from './resume.ts';
 export { feetOfRound, feetToScore, strongerOf } from './sides.ts';
 export * from './types.ts';

@@ -45,4 +45,6 @@ export const TIMES = {
   switch: 3,
   turnRound: 3,
   scoring: 10,
+  /** Off time between the items of a block with scored goes lasts at least this long, so that a counting rule can be said in it. */
+  ruleSaid: 10,
 } as const;

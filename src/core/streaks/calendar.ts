@@ -60,3 +60,26 @@ export function creditedDay(doneAt: number, receivedAt: number, timeZone: string
   if (receivedAt - doneAt > LATEST_ARRIVAL_HOURS * 3_600_000) return null;
   return trainingDay(Math.min(doneAt, receivedAt), timeZone, dayEndsAt);
 }
+
+/**
+ * When something was done, on the server's clock: the arrival minus the time that the device measured between doing and sending.
+ * A device clock that is wrong by hours or days makes no difference, as both readings are its own.
+ * @param doneAt device's clock when it was done, epoch ms
+ * @param sentAt the same clock at sending; an earlier one than `doneAt` counts as no time between
+ * @param receivedAt server's clock at arrival, epoch ms
+ */
+export function doneOnServerClock(doneAt: number, sentAt: number, receivedAt: number): number {
+  return receivedAt - Math.max(0, sentAt - doneAt);
+}
+
+/**
+ * The instant of a session that was done with the printed sheet and is entered afterwards.
+ * @param daysAgo training days before the one of the entry, from 0
+ * @param hour local hour of the day it was done, 0–23
+ * @param enteredAt server's clock at the entry, epoch ms; nothing is done later than it is entered
+ */
+export function byHandInstant(daysAgo: number, hour: number, enteredAt: number, timeZone: string, dayEndsAt = 3): number {
+  const day = addDays(trainingDay(enteredAt, timeZone, dayEndsAt), -daysAgo);
+  // The hours before the end of a training day belong to the night after it.
+  return Math.min(instantOf(hour < dayEndsAt ? addDays(day, 1) : day, hour, 0, timeZone), enteredAt);
+}

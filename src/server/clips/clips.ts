@@ -8,7 +8,7 @@ import type { Db } from '../db/connection.ts';
 import { clips, clipViews, scores } from '../db/schema.ts';
 import { refreshReading } from '../go/reading.ts';
 import type { Context } from '../house.ts';
-import { allow, asPerson, asPlayer } from '../policy.ts';
+import { allow, asPerson, asPlayer, checkIsThem } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
 import { mayFilm } from './consent.ts';
 
@@ -29,6 +29,7 @@ export function announceClip(context: Context, actor: Actor, sent: ClipSent): Cl
   const { db } = context;
   allow(db, actor, 'announce a clip');
   const player = asPlayer(actor);
+  checkIsThem(actor, sent.playerId);
   if (!player.squads.includes(sent.squadId)) throw notFound();
   const had = db.select().from(clips).where(eq(clips.id, sent.id)).get();
   if (had && had.playerId !== player.playerId) throw notFound();

@@ -1,6 +1,6 @@
 import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import type { Doubt } from '../../core/counts/index.ts';
-import type { ContactSchool, Drill, Foot, FootOrder, Home, Level, Measure, StrongerFoot } from '../../core/drills/index.ts';
+import type { ClipHeight, ContactSchool, Drill, Foot, FootOrder, Home, Level, Measure, StrongerFoot } from '../../core/drills/index.ts';
 import type { ClockEvent } from '../../core/runsheet/index.ts';
 import type { StreakRule } from '../../core/streaks/index.ts';
 import type { Dose, PublishedWeek, Session, WeekPlan } from '../../core/weeks/index.ts';
@@ -78,6 +78,10 @@ export const squads = sqliteTable('squads', {
   dayEndsAt: integer('day_ends_at').notNull().default(3),
   headingAge: integer('heading_age').notNull().default(12),
   clipDays: integer('clip_days').notNull().default(60),
+  /** Lines of the picture that clips are sent with: 360, 480 or 720. */
+  clipHeight: integer('clip_height').$type<ClipHeight>().notNull().default(360),
+  /** Whether clips keep their sound, which the suggested count listens to. */
+  clipSound: flag('clip_sound').notNull().default(true),
   contactSchool: text('contact_school').$type<ContactSchool>().notNull().default('toe-up'),
   footOrder: text('foot_order').$type<FootOrder>().notNull().default('alternate'),
   /** Minutes that a session may take before the planner says so. */
@@ -334,8 +338,16 @@ export const runs = sqliteTable(
     day: text('day'),
     /** Share of the session's work that ran, replayed from the run log. */
     share: real('share').notNull(),
+    /** Done with the printed sheet and entered afterwards: no clock ran, and there are no events. */
+    byHand: flag('by_hand').notNull().default(false),
+    /** When it was stopped because something hurt, on the server's clock; null otherwise. */
+    hurtAt: instant('hurt_at'),
   },
-  (t) => [index('runs_of_player').on(t.playerId, t.squadId, t.day), index('runs_of_week').on(t.weekId, t.playerId)],
+  (t) => [
+    index('runs_of_hurt').on(t.squadId, t.hurtAt),
+    index('runs_of_player').on(t.playerId, t.squadId, t.day),
+    index('runs_of_week').on(t.weekId, t.playerId),
+  ],
 );
 
 export const runEvents = sqliteTable(
@@ -349,6 +361,17 @@ export const runEvents = sqliteTable(
   },
   (t) => [primaryKey({ columns: [t.runId, t.seq] })],
 );
+
+/** That a coach has seen that a player stopped because something hurt. */
+export const hurtsSeen = sqliteTable('hurts_seen', {
+  runId: text('run_id')
+    .primaryKey()
+    .references(() => runs.id),
+  coachId: text('coach_id')
+    .notNull()
+    .references(() => user.id),
+  at: instant('at').notNull(),
+});
 
 export const scores = sqliteTable(
   'scores',

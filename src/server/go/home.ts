@@ -1,17 +1,19 @@
 import { eq } from 'drizzle-orm';
-import type { Home } from '../../core/drills/index.ts';
+import type { HomeSaid } from '../../contract/go.ts';
 import type { Actor } from '../auth/actor.ts';
 import { players } from '../db/schema.ts';
 import type { Context } from '../house.ts';
-import { allow, asPlayer } from '../policy.ts';
+import { allow, asPlayer, checkIsThem } from '../policy.ts';
 
-/** Keeps what a player has at home; it can be said anew at any time. */
-export function saveHome(context: Context, actor: Actor, home: Home): Home {
+/** Keeps what a player has at home and which foot is the stronger one; both can be said anew at any time. */
+export function saveHome(context: Context, actor: Actor, said: HomeSaid): HomeSaid {
   allow(context.db, actor, 'say what is at home');
+  checkIsThem(actor, said.playerId);
+  const { strongerFoot, has, yard, step } = said;
   context.db
     .update(players)
-    .set({ home })
+    .set({ home: { has, yard, step }, ...(strongerFoot ? { strongerFoot } : {}) })
     .where(eq(players.id, asPlayer(actor).playerId))
     .run();
-  return home;
+  return { strongerFoot, has, yard, step };
 }

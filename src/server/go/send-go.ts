@@ -3,14 +3,14 @@ import type { GoAnswer, GoSent, ScoreSent } from '../../contract/go.ts';
 import { recordKey, resultOf } from '../../core/counts/index.ts';
 import { BETTER, type Drill } from '../../core/drills/index.ts';
 import { feetToScore, roundsOf } from '../../core/runsheet/index.ts';
-import { creditedDay } from '../../core/streaks/index.ts';
+import { creditedDay, doneOnServerClock } from '../../core/streaks/index.ts';
 import { type Item, weekForPlayer } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
 import { scores, weekRevisions, weeks } from '../db/schema.ts';
 import { shelfOf } from '../drills/shelf.ts';
 import type { Context } from '../house.ts';
-import { allow, asPlayer } from '../policy.ts';
+import { allow, asPlayer, checkIsThem } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
 import { type Member, memberOf, type Squad, schoolOf, squadById } from '../squad/squads.ts';
 import { judgedScores, type ScoreFact } from './facts.ts';
@@ -51,6 +51,9 @@ export function checkOpen(released: Released, doneAt: number, now: number): void
   throw new Problem('week closed', sentence, [{ field: 'doneAt', sentence }]);
 }
 
+/** A go as it is kept, with the time it was done on the server's clock. */
+export type GoDone = Pick<GoSent, 'goId' | 'sessionId' | 'itemId' | 'drillId' | 'round' | 'runId' | 'scores'> & { doneAt: number };
+
 interface Place {
   item: Item;
   drill: Drill;
@@ -60,7 +63,7 @@ interface Place {
  * The item as this player got it, and the drill that was done: the planned one in the player's school, or the one
  * that took its place at home. What takes a place is measured the same way and never has heading.
  */
-function placeOf(db: Db, released: Released, sent: GoSent, member: Member): Place {
+function placeOf(db: Db, released: Released, sent: GoDone, member: Member): Place {
   const content = weekForPlayer(released.revision.content, schoolOf(released.squad, member), member.strongerFoot);
   const session = content.sessions.find((one) => one.id === sent.sessionId);
   const item = session?.blocks.flatMap((block) => block.items).find((one) => one.id === sent.itemId);
@@ -83,7 +86,7 @@ function checkScore(one: ScoreSent, index: number, item: Item, feet: readonly st
   if (expected !== one.value) throw wrong('parts', 'The single numbers do not make the number sent.');
 }
 
-function factOf(context: Context, released: Released, place: Place, sent: GoSent, one: ScoreSent, playerId: string): ScoreFact {
+function factOf(context: Context, released: Released, place: Place, sent: GoDone, one: ScoreSent, playerId: string): ScoreFact {
   const now = context.now();
   const { squad, revision, week } = released;
   return {
@@ -124,29 +127,38 @@ function answerOf(db: Db, score: ScoreFact): GoAnswer['results'][number] {
 }
 
 /**
- * Keeps the numbers of one go. Whatever is already there stays as it is: sending again, in any order, changes nothing.
+ * Keeps the numbers of one go; to be called inside a transaction. Whatever is already there stays as it is.
  * An id that another player used answers like a missing thing.
+ */
+export function keepGo(context: Context, released: Released, member: Member, go: GoDone): GoAnswer['results'] {
+  const { db } = context;
+  const place = placeOf(db, released, go, member);
+  const feet = feetToScore(place.item, member.strongerFoot);
+  return go.scores.map((one, index) => {
+    const had = db.select().from(scores).where(eq(scores.id, one.id)).get();
+    if (had && had.playerId !== member.id) throw notFound();
+    if (had) return answerOf(db, had);
+    checkOpen(released, go.doneAt, context.now());
+    checkScore(one, index, place.item, feet);
+    const fact = factOf(context, released, place, go, one, member.id);
+    db.insert(scores).values(fact).run();
+    refreshReading(db, fact, place.drill);
+    return answerOf(db, fact);
+  });
+}
+
+/**
+ * Keeps the numbers of one go; sending again, in any order, changes nothing. When the device tells its own clock at sending,
+ * the go was done that much before its arrival, however wrong that clock is.
  */
 export function sendGo(context: Context, actor: Actor, sent: GoSent): GoAnswer {
   const { db } = context;
   allow(db, actor, 'send a go');
   const player = asPlayer(actor);
-  const released = releasedFor(db, player.squads, sent.revisionId, context.now());
+  checkIsThem(actor, sent.playerId);
+  const now = context.now();
+  const released = releasedFor(db, player.squads, sent.revisionId, now);
   const member = memberOf(db, released.squad.id, player.playerId);
-  const place = placeOf(db, released, sent, member);
-  const feet = feetToScore(place.item, member.strongerFoot);
-  return db.transaction((tx) => {
-    const results = sent.scores.map((one, index) => {
-      const had = tx.select().from(scores).where(eq(scores.id, one.id)).get();
-      if (had && had.playerId !== member.id) throw notFound();
-      if (had) return answerOf(db, had);
-      checkOpen(released, sent.doneAt, context.now());
-      checkScore(one, index, place.item, feet);
-      const fact = factOf(context, released, place, sent, one, member.id);
-      tx.insert(scores).values(fact).run();
-      refreshReading(db, fact, place.drill);
-      return answerOf(db, fact);
-    });
-    return { results };
-  });
+  const doneAt = sent.sentAt === undefined ? sent.doneAt : doneOnServerClock(sent.doneAt, sent.sentAt, now);
+  return db.transaction(() => ({ results: keepGo(context, released, member, { ...sent, doneAt }) }));
 }

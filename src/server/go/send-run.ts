@@ -1,12 +1,12 @@
 import { asc, eq } from 'drizzle-orm';
 import type { RunSent } from '../../contract/go.ts';
 import { type ClockEvent, compileRunSheet, replay, shareOfWork } from '../../core/runsheet/index.ts';
-import { creditedDay } from '../../core/streaks/index.ts';
+import { creditedDay, doneOnServerClock } from '../../core/streaks/index.ts';
 import { weekForPlayer } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import { runEvents, runs } from '../db/schema.ts';
 import type { Context } from '../house.ts';
-import { allow, asPlayer } from '../policy.ts';
+import { allow, asPlayer, checkIsThem } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
 import { DONE_SHARE } from '../progress/calendar.ts';
 import { memberOf, schoolOf } from '../squad/squads.ts';
@@ -32,6 +32,7 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
   const { db } = context;
   allow(db, actor, 'send a run');
   const player = asPlayer(actor);
+  checkIsThem(actor, sent.playerId);
   const released = releasedFor(db, player.squads, sent.revisionId, context.now());
   const member = memberOf(db, released.squad.id, player.playerId);
   const content = weekForPlayer(released.revision.content, schoolOf(released.squad, member), member.strongerFoot);
@@ -39,12 +40,13 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
   if (!session) throw notFound();
   checkOrder(sent.events);
   const now = context.now();
+  const startedAt = doneOnServerClock(sent.startedAt, sent.sentAt, now);
   return db.transaction((tx) => {
     const had = tx.select().from(runs).where(eq(runs.id, sent.id)).get();
     if (had && (had.playerId !== member.id || had.sessionId !== sent.sessionId)) throw notFound();
     if (!had) {
-      checkOpen(released, sent.startedAt, now);
-      const day = creditedDay(sent.startedAt, now, released.squad.timeZone, released.squad.dayEndsAt);
+      checkOpen(released, startedAt, now);
+      const day = creditedDay(startedAt, now, released.squad.timeZone, released.squad.dayEndsAt);
       tx.insert(runs)
         .values({
           id: sent.id,
@@ -53,7 +55,7 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
           weekId: released.week.id,
           revisionId: released.revision.id,
           sessionId: session.id,
-          startedAt: Math.min(sent.startedAt, now),
+          startedAt,
           receivedAt: now,
           day,
           share: 0,
@@ -78,7 +80,13 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
       kept.at(-1)?.event.at,
     );
     const share = shareOfWork(sheet, state);
-    tx.update(runs).set({ share }).where(eq(runs.id, sent.id)).run();
+    const hurt = kept.find(({ event }) => event.type === 'stop' && event.why === 'hurt')?.event;
+    // A run once stopped by pain stays so; its time is kept on our clock.
+    const hurtAt = had?.hurtAt ?? (hurt ? startedAt + (hurt.at - sent.startedAt) : null);
+    tx.update(runs)
+      .set({ share, hurtAt: hurtAt === null ? null : Math.round(hurtAt) })
+      .where(eq(runs.id, sent.id))
+      .run();
     return { id: sent.id, events: kept.length, share, done: share >= DONE_SHARE };
   });
 }

@@ -149,6 +149,7 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
   const judged = content ? scoresOfDrills(db, member.id, Object.keys(content.drills)) : [];
   const runner = runnerOf(member, judged);
   return {
+    playerId: member.id,
     nickname: member.nickname,
     squad: { id: squad.id, name: squad.name, timeZone: squad.timeZone },
     week:
@@ -171,6 +172,7 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
     done: open ? doneSessions(db, open.week.id, member.id) : [],
     again: open ? askedAgain(judged, open, drillNames(db, squadId)) : [],
     mayFilm: mayFilm(db, member.id),
+    film: { height: squad.clipHeight, sound: squad.clipSound },
     ...streakViews(streakInput(db, squadId, member, squadDay(squad, now))),
     now,
   };

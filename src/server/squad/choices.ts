@@ -5,13 +5,23 @@ import type { Actor } from '../auth/actor.ts';
 import { players, squads } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow } from '../policy.ts';
+import type { Squad } from './squads.ts';
 
-/** Sets how a squad learns: its schools of contact and foot order, and how long a session may be. */
+/** What a squad has chosen. */
+export const choicesOf = ({ contactSchool, footOrder, sessionMinutes, clipHeight, clipSound }: Squad): Choices => ({
+  contactSchool,
+  footOrder,
+  sessionMinutes,
+  clipHeight,
+  clipSound,
+});
+
+/** Sets how a squad learns and films: its schools of contact and foot order, how long a session may be, how clips are sent. */
 export function setChoices(context: Context, actor: Actor, input: { squad: string } & Choices): Choices {
-  const { squad, contactSchool, footOrder, sessionMinutes } = input;
+  const { squad, ...choices } = input;
   allow(context.db, actor, 'set squad choices', { squad });
-  context.db.update(squads).set({ contactSchool, footOrder, sessionMinutes }).where(eq(squads.id, squad)).run();
-  return { contactSchool, footOrder, sessionMinutes };
+  context.db.update(squads).set(choices).where(eq(squads.id, squad)).run();
+  return choices;
 }
 
 /** Lets one player learn by another school than the squad; null follows the squad again. */

@@ -13,6 +13,7 @@ import { notFound } from '../problems.ts';
 import { streakInput } from '../progress/calendar.ts';
 import { linesOf } from '../progress/feet.ts';
 import { feedsOf } from '../weeks/feeds.ts';
+import { hurtsOf } from './hurts.ts';
 import { memberOf, squadById, squadDay } from './squads.ts';
 
 function consentsOf(db: Db, playerId: string): Child['consents'] {
@@ -80,6 +81,7 @@ function childOf(context: Context, playerId: string): Child {
     clipsAllowed: mayFilm(db, playerId),
     consents: consentsOf(db, playerId),
     clips: clipsOf(context, playerId, drillName),
+    hurts: hurtsOf(db, playerId, context.now()),
     lines: linesOf(judgedScores(db, eq(scores.playerId, playerId)), drillName, 100),
     squadId: squad.id,
     feeds: feedsOf(db, { player: playerId }),

@@ -10,6 +10,7 @@ import { allow } from '../policy.ts';
 import { notFound } from '../problems.ts';
 import { DONE_SHARE, lastTrained, streakInputs } from '../progress/calendar.ts';
 import { undecided } from '../review/review.ts';
+import { choicesOf } from './choices.ts';
 import { membersOf, squadById, squadDay } from './squads.ts';
 
 type Released = { week: typeof weeks.$inferSelect; revision: typeof weekRevisions.$inferSelect };
@@ -86,7 +87,7 @@ export function register(context: Context, actor: Actor, input: { squad: string;
   const inputs = streakInputs(db, squad.id, members, today);
   return {
     squad: { id: squad.id, name: squad.name, timeZone: squad.timeZone },
-    choices: { contactSchool: squad.contactSchool, footOrder: squad.footOrder, sessionMinutes: squad.sessionMinutes },
+    choices: choicesOf(squad),
     weeks: released.map(({ week, revision }) => ({ id: week.id, number: week.number, title: revision.content.title })),
     week: shown
       ? {

@@ -11,6 +11,7 @@ import { allow } from '../policy.ts';
 import { lastTrained, streakInputs } from '../progress/calendar.ts';
 import { undecided } from '../review/review.ts';
 import { openWeekOf } from '../weeks/weeks.ts';
+import { unseenHurts } from './hurts.ts';
 import { openSessions, releasedWeeks } from './register.ts';
 import { type Member, membersOf, type Squad, squadById, squadDay } from './squads.ts';
 
@@ -120,6 +121,7 @@ export function today(context: Context, actor: Actor, input: { squad: string }):
       ? { weekId: open.week.id, number: open.week.number, title: open.revision.content.title, closesAt: open.revision.closesAt }
       : null,
     toReview: toReview(db, squad.id),
+    hurts: unseenHurts(db, squad.id),
     ...people(db, squad, members, day),
     leaving: leaving(db, squad, now),
     due: members.flatMap((member) => {

@@ -1,108 +1,225 @@
 import { go } from '../../contract/go.ts';
 import { call, NoAnswer, ServerProblem, sentenceOf } from '../client.ts';
-import { prepareClip } from './prepare.ts';
-import { allOutgoing, type Outgoing, putOutgoing, removeOutgoing } from './store.ts';
-import { uploadClip } from './upload.ts';
+import { deviceNow, elapsedSince, stampNow } from './now.ts';
+import { allOutgoing, allSent, changeOutgoing, type Outgoing, putOutgoing, removeOutgoing, type Sent } from './store.ts';
+
+/** Where one thing stands on its way. */
+export type ItemState =
+  | { state: 'waits' }
+  | { state: 'making ready' | 'sending'; share: number }
+  | { state: 'tries again'; inSeconds: number }
+  | { state: 'held' }
+  | { state: 'other player' }
+  | { state: 'refused'; sentence: string };
+
+export type OutboxItem = Pick<Outgoing, 'id' | 'kind' | 'label' | 'madeAt'> & ItemState;
 
 /** What the interface shows of the outbox. */
 export interface OutboxState {
+  items: OutboxItem[];
+  /** Things of whoever is signed in that may still go. */
   waiting: number;
-  /** Things the server refused for good, with its sentence. */
-  refused: { id: string; label: string; sentence: string }[];
-  /** The clip under way: 0–1 of preparing or sending. */
-  clip: { doing: 'preparing' | 'sending'; share: number } | null;
+  sent: Sent[];
   offline: boolean;
+  /** The session of this player is over: signing in sends what waits. */
+  signedOut: boolean;
 }
 
-type Listener = (state: OutboxState) => void;
+export const EMPTY_OUTBOX: OutboxState = { items: [], waiting: 0, sent: [], offline: false, signedOut: false };
 
-const RETRY_MS = 8000;
+type Listener = (state: OutboxState) => void;
+type Under = { id: string; doing: 'making ready' | 'sending'; share: number; cancel?: () => void };
+
+const FIRST_RETRY_MS = 4000;
+const LONGEST_RETRY_MS = 10 * 60_000;
 const listeners = new Set<Listener>();
-let state: OutboxState = { waiting: 0, refused: [], clip: null, offline: false };
+let state = EMPTY_OUTBOX;
+let player = '';
+let under: Under | null = null;
 let timer: ReturnType<typeof setTimeout> | null = null;
 
-const LABELS = { go: 'Numbers of a go', run: 'A session', clip: 'A clip' } as const;
+/** Waits twice as long after each try, up to ten minutes; the id spreads devices that came back together. */
+export function retryAfter(tries: number, id: string): number {
+  const spread = 0.8 + (Number.parseInt(id.slice(-2), 16) / 255 || 0) * 0.4;
+  return Math.min(LONGEST_RETRY_MS, FIRST_RETRY_MS * 2 ** Math.min(tries, 12)) * spread;
+}
+
+const mine = (one: Outgoing) => one.playerId === '' || one.playerId === player;
+
+function standingOf(one: Outgoing): ItemState {
+  if (!mine(one)) return { state: 'other player' };
+  if (one.refusal !== null) return { state: 'refused', sentence: one.refusal };
+  if (one.held) return { state: 'held' };
+  if (under?.id === one.id) return { state: under.doing, share: under.share };
+  const inSeconds = Math.ceil((one.nextAt - deviceNow()) / 1000);
+  return inSeconds > 0 ? { state: 'tries again', inSeconds } : { state: 'waits' };
+}
 
 async function tell(change: Partial<OutboxState> = {}): Promise<void> {
   const all = await allOutgoing();
-  state = {
-    ...state,
-    ...change,
-    waiting: all.filter((one) => one.refusal === null).length,
-    refused: all.flatMap((one) =>
-      one.refusal === null ? [] : [{ id: one.id, label: one.kind === 'clip' ? one.label : LABELS[one.kind], sentence: one.refusal }],
-    ),
-  };
+  const items = all.map((one) => ({ id: one.id, kind: one.kind, label: one.label, madeAt: one.madeAt, ...standingOf(one) }));
+  const waiting = all.filter((one) => mine(one) && one.refusal === null).length;
+  const sent = (await allSent()).filter((one) => one.playerId === '' || one.playerId === player);
+  state = { ...state, ...change, items, waiting, sent };
   for (const listener of listeners) listener(state);
 }
 
 /** A problem that sending again cannot mend; signing in or waiting mends the others. */
-const isFinal = (problem: ServerProblem) => problem.status >= 400 && problem.status < 500 && ![401, 408, 425, 429].includes(problem.status);
+const isFinal = (problem: ServerProblem) =>
+  problem.status >= 400 &&
+  problem.status < 500 &&
+  ![401, 408, 425, 429].includes(problem.status) &&
+  problem.kind !== 'somebody else' &&
+  problem.kind !== 'not allowed';
+
+/** Takes the place, the device and the cut parts out of a clip, if that was not done yet. Needs no line. */
+async function makeReady(clip: Extract<Outgoing, { kind: 'clip' }>, film: { height: number; sound: boolean }): Promise<Outgoing> {
+  if (clip.prepared) return clip;
+  const { prepareClip } = await import('./prepare.ts');
+  const making = prepareClip(clip.file, { ...film, trim: clip.trim }, (share) => {
+    if (under?.id === clip.id) under = { ...under, share };
+    void tell();
+  });
+  under = { id: clip.id, doing: 'making ready', share: 0, cancel: making.cancel };
+  const file = await making.file;
+  const workAt = Math.max(0, clip.body.workAt - (clip.trim?.from ?? 0));
+  const ready = { ...clip, file, trim: null, prepared: true, body: { ...clip.body, workAt } };
+  await changeOutgoing(clip.id, (now) => ({ ...ready, held: now.held }));
+  return ready;
+}
+
+async function sendClip(clip: Extract<Outgoing, { kind: 'clip' }>): Promise<void> {
+  const known = await call(go.announceClip, {}, clip.body);
+  if (known.state !== 'expected') return;
+  const { uploadClip } = await import('./upload.ts');
+  under = { id: clip.id, doing: 'sending', share: 0 };
+  const sending = uploadClip(clip, {
+    progress: (share) => {
+      if (under?.id === clip.id) under = { ...under, share };
+      void tell();
+    },
+    keepUrl: (uploadUrl) => changeOutgoing(clip.id, (now) => ({ ...now, uploadUrl }) as Outgoing),
+  });
+  under.cancel = sending.cancel;
+  await sending.done;
+}
 
 async function sendOne(one: Outgoing): Promise<void> {
-  if (one.kind === 'go') await call(go.sendGo, {}, one.body);
-  else if (one.kind === 'run') await call(go.sendRun, {}, { ...one.body, sentAt: Date.now() });
-  else {
-    let clip = one;
-    if (!clip.prepared) {
-      const made = await prepareClip(clip.file, (share) => void tell({ clip: { doing: 'preparing', share } }));
-      clip = { ...clip, file: made, prepared: true };
-      await putOutgoing(clip);
-    }
-    const known = await call(go.announceClip, {}, clip.body);
-    if (known.state === 'expected') {
-      await uploadClip(clip, {
-        progress: (share) => void tell({ clip: { doing: 'sending', share } }),
-        keepUrl: (uploadUrl) => putOutgoing({ ...clip, uploadUrl }),
-      });
-    }
+  // However wrong this device's clock is: the time between doing and sending is right.
+  const sentAt = Math.round(one.madeAt + elapsedSince(one.stamp));
+  switch (one.kind) {
+    case 'go':
+      await call(go.sendGo, {}, { ...one.body, sentAt });
+      break;
+    case 'run':
+      await call(go.sendRun, {}, { ...one.body, sentAt });
+      break;
+    case 'by hand':
+      await call(go.byHand, {}, { ...one.body, sentAt });
+      break;
+    case 'home':
+      await call(go.home, {}, one.body);
+      break;
+    case 'clip':
+      await sendClip(one);
   }
 }
 
-/** A run log that got longer while it was being sent: the longer one still has to go. */
-async function grewMeanwhile(sent: Outgoing): Promise<boolean> {
-  const now = (await allOutgoing()).find((one) => one.id === sent.id);
-  return now?.kind === 'run' && sent.kind === 'run' && now.body.events.length > sent.body.events.length;
+/** One thing did not go: it is tried again later, or kept with the reason why not. */
+async function failed(one: Outgoing, error: unknown): Promise<boolean> {
+  const problem = error instanceof ServerProblem ? error : null;
+  const final = problem !== null && isFinal(problem);
+  await changeOutgoing(one.id, (now) => ({
+    ...now,
+    tries: now.tries + 1,
+    nextAt: final ? 0 : deviceNow() + retryAfter(now.tries, now.id),
+    refusal: final ? sentenceOf(error) : null,
+  }));
+  under = null;
+  await tell({ offline: error instanceof NoAnswer, signedOut: problem?.status === 401 });
+  return final;
 }
 
-/** Sends what waits, in order. Stops at a dead line and tries again later; what is refused for good is kept with its reason. */
-async function work(): Promise<void> {
-  const waiting = (await allOutgoing()).filter((one) => one.refusal === null);
-  for (const one of waiting) {
+/**
+ * Goes once through what waits of one lane, in order. A thing that has to wait keeps the ones behind it waiting,
+ * so that a go is never there before what it belongs to; one that is refused or held lets them pass.
+ * @param eager tries also what would wait for its next try
+ */
+async function workLane(kinds: (one: Outgoing) => boolean, eager: boolean, film: Film): Promise<void> {
+  for (const listed of (await allOutgoing()).filter((one) => mine(one) && kinds(one))) {
+    // It may have been held, deleted or lengthened since it was listed.
+    const one = (await allOutgoing()).find((now) => now.id === listed.id);
+    if (!one || one.refusal !== null || one.held) continue;
     try {
-      await sendOne(one);
-      if (!(await grewMeanwhile(one))) await removeOutgoing(one.id);
-      await tell({ offline: false, clip: null });
+      const ready = one.kind === 'clip' ? await makeReady(one, film) : one;
+      if (!eager && one.nextAt > deviceNow()) break;
+      await sendOne(ready);
+      under = null;
+      await removeOutgoing(one.id, { at: deviceNow(), events: one.kind === 'run' ? one.body.events.length : 0 });
+      await tell({ offline: false, signedOut: false });
     } catch (error) {
-      const final = error instanceof ServerProblem && isFinal(error);
-      const kept = (await allOutgoing()).find((now) => now.id === one.id) ?? one;
-      await putOutgoing({ ...kept, tries: kept.tries + 1, refusal: final ? sentenceOf(error) : null });
-      await tell({ offline: error instanceof NoAnswer, clip: null });
-      if (!final) break;
+      if (error instanceof Error && error.name === 'AbortError') {
+        under = null;
+        await tell();
+        continue;
+      }
+      if (!(await failed(one, error))) break;
     }
   }
 }
 
-/** Sends what waits; of several tabs one does it. */
-export async function flush(): Promise<void> {
+type Film = { height: number; sound: boolean };
+let film: Film = { height: 360, sound: true };
+
+/** Tells the outbox who is signed in here, and how the squad wants its clips. */
+export function sendFor(playerId: string, asked: Film): void {
+  player = playerId;
+  film = asked;
+}
+
+/**
+ * Sends what waits; of several tabs one does it. Numbers go before clips, and a slow clip holds no number back.
+ * @param eager the player asked, or the line has just come back: also what would wait a while longer is tried
+ */
+export async function flush(eager = false): Promise<void> {
   if (timer) clearTimeout(timer);
   timer = null;
-  await navigator.locks.request('eager-feet-outbox', { ifAvailable: true }, async (lock) => {
-    if (lock) await work();
-  });
+  const lane = (name: string, kinds: (one: Outgoing) => boolean) =>
+    navigator.locks.request(`eager-feet-outbox-${name}`, { ifAvailable: true }, async (lock) => {
+      if (lock) await workLane(kinds, eager, film);
+    });
+  await lane('facts', (one) => one.kind !== 'clip');
+  await lane('clips', (one) => one.kind === 'clip');
   await tell();
-  if (state.waiting > 0) timer ??= setTimeout(() => void flush(), RETRY_MS);
+  const next = (await allOutgoing()).filter((one) => mine(one) && one.refusal === null && !one.held);
+  if (next.length === 0) return;
+  const wait = Math.min(...next.map((one) => one.nextAt)) - deviceNow();
+  timer ??= setTimeout(() => void flush(), Math.min(60_000, Math.max(1000, wait)));
+}
+
+/** What all things to send have in common when they are made. */
+export function fresh(id: string, label: string) {
+  return { id, playerId: player, label, madeAt: Math.round(deviceNow()), stamp: stampNow(), tries: 0, nextAt: 0, refusal: null, held: false };
 }
 
 /** Puts something into the outbox, then tries to send it. Once this resolves it is safe on the device. */
-export async function post(one: Outgoing): Promise<void> {
-  await putOutgoing(one);
+export async function post(...out: Outgoing[]): Promise<void> {
+  await putOutgoing(...out);
   await tell();
   void flush();
 }
 
-/** Takes a refused thing off the list, for good. */
-export async function dropRefused(id: string): Promise<void> {
+/** Lets something wait, or go on. What is under way is stopped; a clip goes on later at the byte where it was. */
+export async function hold(id: string, held: boolean): Promise<void> {
+  await changeOutgoing(id, (now) => ({ ...now, held, nextAt: 0 }));
+  if (held && under?.id === id) under.cancel?.();
+  await tell();
+  if (!held) void flush(true);
+}
+
+/** Takes something off the list, for good. */
+export async function drop(id: string): Promise<void> {
+  if (under?.id === id) under.cancel?.();
   await removeOutgoing(id);
   await tell();
 }
@@ -110,9 +227,9 @@ export async function dropRefused(id: string): Promise<void> {
 /** Follows the outbox; the listener hears the state at once and at every change. Returns the way to stop. */
 export function follow(listener: Listener): () => void {
   listeners.add(listener);
-  const again = () => void flush();
+  const again = () => void flush(true);
   window.addEventListener('online', again);
-  void flush();
+  void flush(true);
   return () => {
     listeners.delete(listener);
     window.removeEventListener('online', again);

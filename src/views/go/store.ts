@@ -1,85 +1,258 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import type { ClipSent, GoSent, RunSent } from '../../contract/go.ts';
-import type { ClockEvent } from '../../core/runsheet/index.ts';
+import type { ByHandSent, ClipSent, GoSent, HomeSaid, RunSent } from '../../contract/go.ts';
+import type { Tap } from '../../core/counts/taps.ts';
+import type { ClockEvent } from '../../core/runsheet/clock.ts';
+import type { Stamp } from './now.ts';
 
-/** A visit as it is kept on the device: the run log, and the ids of what will be sent of it. */
+/** A visit as it is kept on the device. Its run log lies beside it, one record an event, only ever added to. */
 export interface KeptRun {
   id: string;
+  playerId: string;
   sessionId: string;
+  sessionName: string;
   revisionId: string;
   startedAt: number;
-  events: ClockEvent[];
   /** The last instant the page was known to run. */
   aliveAt: number;
-  /** Ids of goes and scores, made before they are needed so that a retry is the same thing: by "item|round|foot". */
+  /** Ids of goes and scores, made before they are needed so that a retry is the same thing: by "item|round|attempt|foot". */
   ids: Record<string, string>;
-  /** Items and rounds whose numbers were given. */
+  /** Goes whose numbers were given, by "item|round|attempt". */
   scored: string[];
   over: boolean;
+  /** Share of the work that ran, from 0 to 1, once it is over. */
+  share: number;
+}
+
+/** What is common to everything that is to be sent. `madeAt` is in epoch ms; `nextAt` is when it is tried again. */
+interface Waiting {
+  id: string;
+  playerId: string;
+  label: string;
+  madeAt: number;
+  /** The same moment, to measure from. */
+  stamp: Stamp;
+  tries: number;
+  nextAt: number;
+  /** Why the server will not have it; null while it may still go. */
+  refusal: string | null;
+  /** The player told it to wait. */
+  held: boolean;
+}
+
+/** A part of a clip, in seconds. */
+export interface Trim {
+  from: number;
+  to: number;
 }
 
 /** Something to send, in the order it was made. */
-export type Outgoing = { id: string; madeAt: number; tries: number; refusal: string | null } & (
-  | { kind: 'go'; body: GoSent }
-  | { kind: 'run'; body: RunSent }
-  | {
-      kind: 'clip';
-      body: ClipSent;
-      file: Blob;
-      /** False until place and device data were taken out and the file can be searched. */
-      prepared: boolean;
-      uploadUrl: string | null;
-      label: string;
-    }
-);
+export type Outgoing = Waiting &
+  (
+    | { kind: 'go'; body: GoSent }
+    | { kind: 'run'; body: RunSent }
+    | { kind: 'by hand'; body: ByHandSent }
+    | { kind: 'home'; body: HomeSaid }
+    | {
+        kind: 'clip';
+        body: ClipSent;
+        file: Blob;
+        trim: Trim | null;
+        /** False until place and device data were taken out and the file can be searched. */
+        prepared: boolean;
+        uploadUrl: string | null;
+      }
+  );
+
+/** A clip of a go before it is sent or deleted. */
+export interface KeptTake {
+  runId: string;
+  /** "item|round|foot" */
+  key: string;
+  file: Blob;
+  /** Seconds into the file at which the work begins; null for a file that was picked. */
+  workAt: number | null;
+  trim: Trim | null;
+}
+
+/** What went out, as the player is told of it. */
+export interface Sent {
+  id: string;
+  playerId: string;
+  kind: Outgoing['kind'];
+  label: string;
+  at: number;
+}
 
 interface Shape extends DBSchema {
   runs: { key: string; value: KeptRun };
+  events: { key: [string, number]; value: { runId: string; seq: number; event: ClockEvent } };
+  taps: { key: [string, string, number]; value: Tap & { runId: string; key: string; seq: number } };
   outbox: { key: string; value: Outgoing };
-  /** Clips of a go before they are sent or deleted. */
-  takes: { key: [string, string]; value: { runId: string; key: string; file: Blob } };
+  takes: { key: [string, string]; value: KeptTake };
+  sent: { key: string; value: Sent };
+  /** What was last read from the server, for when there is no line: "me", "visit:…", "feet:…". */
+  kept: { key: string; value: { key: string; at: number; value: unknown } };
 }
 
-let opened: Promise<IDBPDatabase<Shape>> | null = null;
+type Database = IDBPDatabase<Shape>;
+type Upgrade = Parameters<NonNullable<NonNullable<Parameters<typeof openDB<Shape>>[2]>['upgrade']>>[3];
 
-function database(): Promise<IDBPDatabase<Shape>> {
-  opened ??= openDB<Shape>('eager-feet', 1, {
-    upgrade(db) {
-      db.createObjectStore('runs', { keyPath: 'id' });
-      db.createObjectStore('outbox', { keyPath: 'id' });
-      db.createObjectStore('takes', { keyPath: ['runId', 'key'] });
+/** Version 1 kept events inside the run and no names of players; what waits there is taken along for whoever is signed in. */
+async function bringFromVersionOne(tx: Upgrade): Promise<void> {
+  const runs = tx.objectStore('runs');
+  for (const old of (await runs.getAll()) as (KeptRun & { events?: ClockEvent[] })[]) {
+    const { events = [], ...run } = old;
+    await runs.put({ ...run, playerId: '', sessionName: 'A session', share: 0 });
+    for (const [seq, event] of events.entries()) await tx.objectStore('events').put({ runId: run.id, seq, event });
+  }
+  const outbox = tx.objectStore('outbox');
+  for (const old of await outbox.getAll()) {
+    const label = 'label' in old ? old.label : 'Numbers of a go';
+    const stamp: Stamp = { page: '', at: old.madeAt, server: null };
+    await outbox.put({ ...old, playerId: '', label, stamp, nextAt: 0, held: false, ...(old.kind === 'clip' ? { trim: null } : {}) } as Outgoing);
+  }
+  const takes = tx.objectStore('takes');
+  for (const old of await takes.getAll()) await takes.put({ ...old, workAt: null, trim: null });
+}
+
+let opened: Promise<Database> | null = null;
+
+function database(): Promise<Database> {
+  opened ??= openDB<Shape>('eager-feet', 2, {
+    async upgrade(db, before, _after, tx) {
+      if (before === 0) {
+        db.createObjectStore('runs', { keyPath: 'id' });
+        db.createObjectStore('outbox', { keyPath: 'id' });
+        db.createObjectStore('takes', { keyPath: ['runId', 'key'] });
+      }
+      db.createObjectStore('events', { keyPath: ['runId', 'seq'] });
+      db.createObjectStore('taps', { keyPath: ['runId', 'key', 'seq'] });
+      db.createObjectStore('sent', { keyPath: 'id' });
+      db.createObjectStore('kept', { keyPath: 'key' });
+      if (before === 1) await bringFromVersionOne(tx);
     },
+    // A newer page of ours wants the database: this one lets go of it.
+    blocking: (_current, _wanted, event) => {
+      (event.target as IDBDatabase).close();
+      opened = null;
+    },
+    terminated: () => {
+      opened = null;
+    },
+  });
+  // A database that did not open may open the next time, when the storage has room again.
+  opened.catch(() => {
+    opened = null;
   });
   return opened;
 }
 
+/** On the disk before it is said to be kept: a dead battery takes nothing. */
+const SAFE = { durability: 'strict' } as const;
+
+const ofRun = (runId: string) => IDBKeyRange.bound([runId], [runId, []]);
+
+/** Adds an event to a run's log, and whatever of the run changed with it: both or nothing. */
+export async function keepEvent(run: KeptRun, seq: number, event: ClockEvent): Promise<void> {
+  const tx = (await database()).transaction(['runs', 'events'], 'readwrite', SAFE);
+  await Promise.all([tx.objectStore('events').add({ runId: run.id, seq, event }), tx.objectStore('runs').put(run), tx.done]);
+}
+
+/** Keeps the run alone: that the page lives, and ids made for later. */
 export async function keepRun(run: KeptRun): Promise<void> {
   await (await database()).put('runs', run);
 }
 
-/** The unfinished run of a session, when there is one. */
-export async function unfinishedRun(sessionId: string): Promise<KeptRun | null> {
+/** A go whose numbers were given: the log's next event, what is to be sent, and the clips that go along, all at once or not at all. */
+export async function keepGiven(run: KeptRun, seq: number, event: ClockEvent, out: readonly Outgoing[], takes: readonly string[]): Promise<void> {
+  const tx = (await database()).transaction(['runs', 'events', 'outbox', 'takes'], 'readwrite', SAFE);
+  await Promise.all([
+    tx.objectStore('events').add({ runId: run.id, seq, event }),
+    tx.objectStore('runs').put(run),
+    ...out.map((one) => tx.objectStore('outbox').put(one)),
+    ...takes.map((key) => tx.objectStore('takes').delete([run.id, key])),
+    tx.done,
+  ]);
+}
+
+/** A run's log in order. */
+export async function logOf(runId: string): Promise<ClockEvent[]> {
+  const rows = await (await database()).getAll('events', ofRun(runId));
+  return rows.map((row) => row.event);
+}
+
+/** The runs that this device keeps of a player, oldest first. */
+export async function runsOf(playerId: string): Promise<KeptRun[]> {
   const all = await (await database()).getAll('runs');
-  const mine = all.filter((run) => run.sessionId === sessionId && !run.over);
-  return mine.reduce<KeptRun | null>((newest, run) => (newest && newest.startedAt > run.startedAt ? newest : run), null);
+  return all.filter((run) => run.playerId === playerId || run.playerId === '').sort((a, b) => a.startedAt - b.startedAt);
 }
 
-export async function putOutgoing(one: Outgoing): Promise<void> {
-  await (await database()).put('outbox', one);
+/** Forgets runs that are over and were alive before `before` (epoch ms), with their logs and taps. */
+export async function forgetOldRuns(before: number): Promise<void> {
+  const db = await database();
+  const out = new Set((await db.getAll('outbox')).map((one) => one.id));
+  for (const run of await db.getAll('runs')) {
+    if (!run.over || run.aliveAt > before || out.has(run.id)) continue;
+    const tx = db.transaction(['runs', 'events', 'taps', 'takes'], 'readwrite');
+    await Promise.all([
+      tx.objectStore('events').delete(ofRun(run.id)),
+      tx.objectStore('taps').delete(ofRun(run.id)),
+      tx.objectStore('takes').delete(ofRun(run.id)),
+      tx.objectStore('runs').delete(run.id),
+      tx.done,
+    ]);
+  }
+  const tx = db.transaction('sent', 'readwrite');
+  for (const one of await tx.store.getAll()) if (one.at < before) await tx.store.delete(one.id);
+  await tx.done;
 }
 
-export async function removeOutgoing(id: string): Promise<void> {
-  await (await database()).delete('outbox', id);
+export async function keepTap(runId: string, key: string, seq: number, tap: Tap): Promise<void> {
+  await (await database()).put('taps', { ...tap, runId, key, seq });
 }
 
-/** Everything that waits, oldest first; numbers before clips of the same moment. */
+export async function tapsOf(runId: string, key: string): Promise<Tap[]> {
+  return (await database()).getAll('taps', IDBKeyRange.bound([runId, key], [runId, key, []]));
+}
+
+export async function putOutgoing(...out: Outgoing[]): Promise<void> {
+  const tx = (await database()).transaction('outbox', 'readwrite', SAFE);
+  await Promise.all([...out.map((one) => tx.store.put(one)), tx.done]);
+}
+
+/** Changes something in the outbox if it is still there; whatever was done to it meanwhile stays. */
+export async function changeOutgoing(id: string, change: (now: Outgoing) => Outgoing): Promise<void> {
+  const tx = (await database()).transaction('outbox', 'readwrite', SAFE);
+  const now = await tx.store.get(id);
+  if (now) await tx.store.put(change(now));
+  await tx.done;
+}
+
+/** Takes something out of the outbox; with `sent`, writes down that it went. A run log that grew meanwhile stays to be sent. */
+export async function removeOutgoing(id: string, sent?: { at: number; events: number }): Promise<void> {
+  const tx = (await database()).transaction(['outbox', 'sent'], 'readwrite', SAFE);
+  const now = await tx.objectStore('outbox').get(id);
+  const grew = sent && now?.kind === 'run' && now.body.events.length > sent.events;
+  if (now && !grew) await tx.objectStore('outbox').delete(id);
+  if (now && sent) {
+    const { playerId, kind, label } = now;
+    await tx.objectStore('sent').put({ id, playerId, kind, label, at: sent.at });
+  }
+  await tx.done;
+}
+
+/** Everything that waits, of all players of this device, oldest first. */
 export async function allOutgoing(): Promise<Outgoing[]> {
   const all = await (await database()).getAll('outbox');
-  return all.sort((a, b) => a.madeAt - b.madeAt || Number(a.kind === 'clip') - Number(b.kind === 'clip'));
+  return all.sort((a, b) => a.madeAt - b.madeAt);
 }
 
-export async function keepTake(runId: string, key: string, file: Blob): Promise<void> {
-  await (await database()).put('takes', { runId, key, file });
+export async function allSent(): Promise<Sent[]> {
+  return (await database()).getAll('sent');
+}
+
+export async function keepTake(take: KeptTake): Promise<void> {
+  await (await database()).put('takes', take);
 }
 
 export async function forgetTake(runId: string, key: string): Promise<void> {
@@ -87,6 +260,21 @@ export async function forgetTake(runId: string, key: string): Promise<void> {
 }
 
 /** The takes of a visit that were neither sent nor deleted. */
-export async function takesOf(runId: string): Promise<{ key: string; file: Blob }[]> {
-  return (await database()).getAll('takes', IDBKeyRange.bound([runId, ''], [runId, '\uffff']));
+export async function takesOf(runId: string): Promise<KeptTake[]> {
+  return (await database()).getAll('takes', ofRun(runId));
+}
+
+/** Keeps something read from the server for when there is no line. */
+export async function keepRead(key: string, value: unknown, at: number): Promise<void> {
+  await (await database()).put('kept', { key, at, value });
+}
+
+export async function keptRead<T>(key: string): Promise<{ at: number; value: T } | null> {
+  const row = await (await database()).get('kept', key);
+  return row ? { at: row.at, value: row.value as T } : null;
+}
+
+/** Forgets what was read from the server; what was made on this device stays. */
+export async function forgetRead(): Promise<void> {
+  await (await database()).clear('kept');
 }

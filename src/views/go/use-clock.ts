@@ -1,183 +1,262 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import {
+  type Announced,
   advance,
   applyEvent,
   type ClockEvent,
   type ClockState,
-  cuesOf,
   endedBetween,
   type Interval,
+  laidCues,
   NOT_STARTED,
   replay,
+  resume,
   type Stretch,
+  shareOfWork,
 } from '../../core/runsheet/index.ts';
-import { type KeptRun, keepRun, unfinishedRun } from './store.ts';
-import { Voice } from './voice.ts';
+import { deviceNow } from './now.ts';
+import { type KeptRun, keepEvent, keepGiven, keepRun, logOf, type Outgoing, runsOf } from './store.ts';
+import { LATE_MS, Voice } from './voice.ts';
 
-/** Epoch milliseconds that never run back while the page lives. */
-export const deviceNow = () => performance.timeOrigin + performance.now();
-
-type PlainEvent = Extract<
-  ClockEvent,
-  { type: 'start' | 'pause' | 'resume' | 'ready' | 'done' | 'skip' | 'again' | 'hide' | 'show' }
->['type'];
+export type PlainEvent = 'start' | 'pause' | 'resume' | 'ready' | 'done' | 'skip' | 'again';
 
 const ALIVE_MS = 1000;
-const FRAME_MS = 50;
+/** The picture is drawn anew at least this often while the clock runs; a new second is drawn in its own frame. */
+const DRAW_MS = 100;
+/** A hidden page gets no frames. */
+const HIDDEN_MS = 250;
+/** Cues are laid anew this often, so that the two clocks never drift apart. */
+const LAY_MS = 5000;
 
 export interface Clock {
   state: ClockState;
-  run: KeptRun | null;
+  run: KeptRun;
+  events: readonly ClockEvent[];
   loading: boolean;
   /** Milliseconds nobody heard the clock, after a reload; 0 otherwise. */
   awayMs: number;
+  /** A visit found on the device was too old to go on with, and was closed with what was done. */
+  closed: KeptRun | null;
   /** What ended on the clock while the screen was off, to be said when it is on again. */
   missed: Stretch[];
+  /** Why the device does not keep the log; null while it does. */
+  keepProblem: string | null;
   tap(type: PlainEvent): void;
   stop(why: 'left' | 'hurt'): void;
-  change(change: (run: KeptRun) => KeptRun): Promise<void>;
+  /** Numbers were given: the score is left, and what is to be sent is kept with it, at once. */
+  give(change: (run: KeptRun) => KeptRun, out: readonly Outgoing[], takes: readonly string[]): Promise<void>;
+  change(change: (run: KeptRun) => KeptRun): void;
   voice: Voice;
 }
 
+const CANNOT_KEEP =
+  'This browser does not let the app keep anything. Free some room, or use a normal window instead of a private one. Until then a reload would lose this visit.';
+
+/** What of the state is seen: the picture is drawn anew when it changes. */
+const seen = (sheet: readonly Interval[], state: ClockState) => {
+  const interval = sheet[state.index];
+  const left = interval?.ends === 'clock' ? interval.seconds * 1000 - state.ranMs : -state.ranMs;
+  return `${state.phase}|${state.index}|${state.stretches.length}|${Math.ceil(left / 1000)}`;
+};
+
+const isOver = (state: ClockState) => state.phase === 'finished' || state.phase === 'stopped';
+
 /**
- * The player's clock over a run sheet: keeps the run log on the device with every event, comes back after a reload in a pause
- * at the place where it stopped, sounds the cues, and keeps the screen awake.
+ * The player's clock over a run sheet: every event goes into the run log on the device before anything else, a reload comes back
+ * in a pause at the place where it stopped, cues are laid down ahead, and the screen is kept awake.
+ * @param make a run for a visit that begins
  */
-export function useClock(sheet: readonly Interval[], fresh: () => KeptRun, nameOf: (interval: Interval) => string): Clock {
-  const [run, setRun] = useState<KeptRun | null>(null);
+export function useClock(sheet: readonly Interval[], make: () => KeptRun, about: (interval: Interval) => Announced): Clock {
+  const [run, setRun] = useState<KeptRun>(make);
   const [state, setState] = useState<ClockState>(NOT_STARTED);
   const [awayMs, setAwayMs] = useState(0);
+  const [closed, setClosed] = useState<KeptRun | null>(null);
   const [missed, setMissed] = useState<Stretch[]>([]);
-  const hiddenAt = useRef<number | null>(null);
+  const [keepProblem, setKeepProblem] = useState<string | null>(null);
   const [loading, setLoading] = useState(true);
-  const runRef = useRef<KeptRun | null>(null);
+  const hiddenAt = useRef<number | null>(null);
+  const runRef = useRef(run);
   const stateRef = useRef<ClockState>(NOT_STARTED);
+  const logRef = useRef<ClockEvent[]>([]);
+  const shown = useRef({ what: '', at: 0 });
+  const laidAt = useRef(0);
   const voice = useMemo(() => new Voice(), []);
-  const freshRef = useRef(fresh);
-  const sessionId = useMemo(() => freshRef.current().sessionId, []);
+  const aboutRef = useRef(about);
+  aboutRef.current = about;
 
-  const show = useCallback((next: ClockState) => {
-    stateRef.current = next;
-    setState(next);
+  const layCues = useCallback(() => {
+    laidAt.current = performance.now();
+    voice.lay(laidCues(sheet, stateRef.current, (interval) => aboutRef.current(interval), LATE_MS));
+  }, [sheet, voice]);
+
+  const show = useCallback(
+    (next: ClockState) => {
+      stateRef.current = next;
+      shown.current = { what: seen(sheet, next), at: performance.now() };
+      setState(next);
+    },
+    [sheet],
+  );
+
+  const kept = useCallback((work: Promise<void>) => {
+    work.then(
+      () => setKeepProblem(null),
+      () => setKeepProblem(CANNOT_KEEP),
+    );
+    return work;
   }, []);
 
-  const keep = useCallback(async (next: KeptRun) => {
+  const setBoth = useCallback((next: KeptRun) => {
     runRef.current = next;
     setRun(next);
-    await keepRun(next);
   }, []);
 
   useEffect(() => {
     let gone = false;
-    void unfinishedRun(sessionId).then(async (kept) => {
-      if (gone) return;
-      // A log of an older release of the week does not fit this run sheet; what was done of it was sent with each score.
-      const begun = kept?.events.length && kept.revisionId === freshRef.current().revisionId ? kept : null;
-      if (begun) {
-        const until = deviceNow();
-        const at = Math.min(Math.max(begun.aliveAt, begun.events.at(-1)?.at ?? 0), until);
-        const paused = replay(sheet, begun.events, at).phase === 'paused';
-        const events: ClockEvent[] = paused ? begun.events : [...begun.events, { type: 'gap', at, until }];
-        setAwayMs(until - at);
-        show(replay(sheet, events, until));
-        await keep({ ...begun, events, aliveAt: until });
-      } else {
-        runRef.current = freshRef.current();
-        setRun(runRef.current);
-      }
-      setLoading(false);
-    });
+    const open = async () => {
+      const { playerId, sessionId, revisionId } = runRef.current;
+      const begun = (await runsOf(playerId)).findLast((one) => one.sessionId === sessionId && !one.over);
+      const log = begun ? await logOf(begun.id) : [];
+      if (gone || !begun || log.length === 0) return;
+      const found = resume(sheet, log, begun.aliveAt, deviceNow(), begun.revisionId === revisionId);
+      const events = found.event ? [...log, found.event] : log;
+      const goesOn = found.way === 'goes on';
+      const next = { ...begun, playerId, aliveAt: goesOn ? deviceNow() : begun.aliveAt, over: !goesOn };
+      if (!goesOn) next.share = shareOfWork(sheet, found.state);
+      if (found.event) await kept(keepEvent(next, log.length, found.event));
+      else await kept(keepRun(next));
+      if (goesOn) {
+        logRef.current = events;
+        setBoth(next);
+        setAwayMs(found.awayMs);
+        show(found.state);
+      } else setClosed(next);
+    };
+    open()
+      .catch(() => setKeepProblem(CANNOT_KEEP))
+      .finally(() => setLoading(false));
     return () => {
       gone = true;
     };
-  }, [sheet, sessionId, keep, show]);
+  }, [sheet, kept, setBoth, show]);
+
+  /** Takes an event in; returns the run as it has to be kept, and the event's place in the log. */
+  const take = useCallback(
+    (event: ClockEvent): { next: KeptRun; seq: number } => {
+      const state = applyEvent(sheet, stateRef.current, event);
+      const seq = logRef.current.length;
+      logRef.current = [...logRef.current, event];
+      show(state);
+      layCues();
+      setAwayMs(0);
+      setMissed([]);
+      const over = isOver(state);
+      const next = {
+        ...runRef.current,
+        aliveAt: event.at,
+        startedAt: seq === 0 ? event.at : runRef.current.startedAt,
+        over,
+        share: over ? shareOfWork(sheet, state) : 0,
+      };
+      setBoth(next);
+      return { next, seq };
+    },
+    [sheet, show, setBoth, layCues],
+  );
 
   const add = useCallback(
     (event: ClockEvent) => {
-      const now = runRef.current;
-      if (!now) return;
-      const next = applyEvent(sheet, stateRef.current, event);
-      show(next);
-      setAwayMs(0);
-      setMissed([]);
-      const over = next.phase === 'finished' || next.phase === 'stopped';
-      void keep({
-        ...now,
-        events: [...now.events, event],
-        aliveAt: event.at,
-        startedAt: now.events.length === 0 ? event.at : now.startedAt,
-        over,
-      });
+      const { next, seq } = take(event);
+      void kept(keepEvent(next, seq, event)).catch(() => {});
     },
-    [sheet, show, keep],
+    [take, kept],
   );
 
   // The clock runs on between events; the run log says how long the page was alive.
+  const running = state.phase === 'running';
   useEffect(() => {
-    if (state.phase !== 'running') return;
+    if (!running) return;
+    let frame = 0;
     let lastKept = deviceNow();
-    const timer = setInterval(() => {
+    const step = () => {
       const now = deviceNow();
-      show(advance(sheet, stateRef.current, now));
-      if (now - lastKept > ALIVE_MS && runRef.current) {
+      const next = advance(sheet, stateRef.current, now);
+      const moved = next.index !== stateRef.current.index;
+      stateRef.current = next;
+      const stale = performance.now() - shown.current.at >= DRAW_MS;
+      if (stale || seen(sheet, next) !== shown.current.what) show(next);
+      if (moved || performance.now() - laidAt.current > LAY_MS) layCues();
+      if (now - lastKept > ALIVE_MS || next.phase === 'finished') {
         lastKept = now;
-        const over = stateRef.current.phase === 'finished';
-        void keep({ ...runRef.current, aliveAt: now, over });
+        const over = next.phase === 'finished';
+        const run = { ...runRef.current, aliveAt: now, over, share: over ? shareOfWork(sheet, next) : 0 };
+        if (over) setBoth(run);
+        else runRef.current = run;
+        void kept(keepRun(run)).catch(() => {});
       }
-    }, FRAME_MS);
-    return () => clearInterval(timer);
-  }, [state.phase, sheet, show, keep]);
-
-  const finished = state.phase === 'finished';
-  useEffect(() => {
-    const now = runRef.current;
-    if (finished && now && !now.over) void keep({ ...now, over: true });
-  }, [finished, keep]);
-
-  // Cues of the interval that is on, laid down anew after each change or pause.
-  const attempt = state.stretches.length;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the number of stretches tells one go at an interval from the next.
-  useEffect(() => {
-    const interval = sheet[state.index];
-    if (state.phase !== 'running' || !interval) {
-      voice.hush();
-      return;
-    }
-    voice.schedule(cuesOf(interval, nameOf(interval), sheet[state.index + 1]), stateRef.current.ranMs);
-  }, [state.phase, state.index, attempt, sheet, voice]);
+    };
+    const draw = () => {
+      step();
+      frame = requestAnimationFrame(draw);
+    };
+    draw();
+    const hidden = setInterval(() => document.hidden && step(), HIDDEN_MS);
+    return () => {
+      cancelAnimationFrame(frame);
+      clearInterval(hidden);
+    };
+  }, [running, sheet, show, layCues, kept, setBoth]);
 
   useEffect(() => {
-    if (state.phase !== 'running') return;
+    if (!running) return;
     let lock: WakeLockSentinel | null = null;
+    let gone = false;
     const ask = async () => {
       if (!('wakeLock' in navigator)) return;
       lock = await navigator.wakeLock.request('screen').catch(() => null);
+      if (gone) void lock?.release();
     };
-    const seen = () => {
+    const turned = () => {
       const now = deviceNow();
-      add({ type: document.hidden ? 'hide' : 'show', at: now });
       if (document.hidden) hiddenAt.current = now;
-      else {
-        if (hiddenAt.current !== null) setMissed(endedBetween(stateRef.current, hiddenAt.current, now));
-        hiddenAt.current = null;
-        void ask();
-      }
+      add({ type: document.hidden ? 'hide' : 'show', at: now });
+      if (document.hidden) return;
+      if (hiddenAt.current !== null) setMissed(endedBetween(stateRef.current, hiddenAt.current, now));
+      hiddenAt.current = null;
+      void ask();
     };
     void ask();
-    document.addEventListener('visibilitychange', seen);
+    document.addEventListener('visibilitychange', turned);
     return () => {
-      document.removeEventListener('visibilitychange', seen);
+      gone = true;
+      document.removeEventListener('visibilitychange', turned);
       void lock?.release();
     };
-  }, [state.phase, add]);
+  }, [running, add]);
+
+  useEffect(() => () => voice.close(), [voice]);
 
   const tap = useCallback((type: PlainEvent) => add({ type, at: deviceNow() }), [add]);
   const stop = useCallback((why: 'left' | 'hurt') => add({ type: 'stop', at: deviceNow(), why }), [add]);
-  const change = useCallback(
-    async (how: (run: KeptRun) => KeptRun) => {
-      if (runRef.current) await keep(how(runRef.current));
+  const give = useCallback(
+    async (how: (run: KeptRun) => KeptRun, out: readonly Outgoing[], takes: readonly string[]) => {
+      const event: ClockEvent = { type: 'done', at: deviceNow() };
+      const { next, seq } = take(event);
+      const changed = how(next);
+      setBoth(changed);
+      await kept(keepGiven(changed, seq, event, out, takes));
     },
-    [keep],
+    [take, setBoth, kept],
   );
-  return { state, run, loading, awayMs, missed, tap, stop, change, voice };
+  const change = useCallback(
+    (how: (run: KeptRun) => KeptRun) => {
+      setBoth(how(runRef.current));
+      void kept(keepRun(runRef.current)).catch(() => {});
+    },
+    [kept, setBoth],
+  );
+  return { state, run, events: logRef.current, loading, awayMs, closed, missed, keepProblem, tap, stop, give, change, voice };
 }
+
+/** The state a kept log came to, for what is told of a visit that is over. */
+export const stateOf = (sheet: readonly Interval[], log: readonly ClockEvent[]): ClockState => replay(sheet, log, log.at(-1)?.at);

@@ -1,6 +1,13 @@
-import type { Cue, ToneName } from '../../core/runsheet/index.ts';
+import { AudioAnchor, type LaidCue, type MotifName, type ToneName } from '../../core/runsheet/index.ts';
 
-const TONES: Record<ToneName, { pitch: number; seconds: number }> = {
+interface Note {
+  pitch: number;
+  seconds: number;
+  /** −1 left ear … 1 right ear. */
+  pan?: number;
+}
+
+const TONES: Record<ToneName, Note> = {
   count: { pitch: 440, seconds: 0.09 },
   go: { pitch: 880, seconds: 0.35 },
   tick: { pitch: 590, seconds: 0.08 },
@@ -8,64 +15,200 @@ const TONES: Record<ToneName, { pitch: number; seconds: number }> = {
   stop: { pitch: 330, seconds: 0.6 },
 };
 
+const LEFT: Note = { pitch: 392, seconds: 0.16, pan: -0.8 };
+const RIGHT: Note = { pitch: 587, seconds: 0.16, pan: 0.8 };
+
+/** Two to four notes for each thing that is said, where the device has no voice: left is low and on the left, right high and on the right. */
+const MOTIFS: Record<MotifName, readonly Note[]> = {
+  left: [LEFT, LEFT],
+  right: [RIGHT, RIGHT],
+  both: [LEFT, RIGHT],
+  'set-up': [
+    { pitch: 523, seconds: 0.14 },
+    { pitch: 659, seconds: 0.14 },
+  ],
+  'half-time': [{ pitch: 784, seconds: 0.1 }],
+  rest: [
+    { pitch: 494, seconds: 0.16 },
+    { pitch: 370, seconds: 0.24 },
+  ],
+  'turn-round': [
+    { pitch: 494, seconds: 0.1 },
+    { pitch: 622, seconds: 0.1 },
+    { pitch: 494, seconds: 0.1 },
+  ],
+  drink: [
+    { pitch: 622, seconds: 0.16 },
+    { pitch: 494, seconds: 0.16 },
+    { pitch: 370, seconds: 0.24 },
+  ],
+  score: [
+    { pitch: 494, seconds: 0.14 },
+    { pitch: 740, seconds: 0.3 },
+  ],
+};
+const NOTE_GAP = 0.05;
+
 /** Cues heard a little late (a tab that slept) are worse than none. */
-const LATE_MS = 150;
+export const LATE_MS = 150;
+/** A laid tone is moved when the two clocks have drifted apart by more than this. */
+const MOVE_SECONDS = 0.002;
+const READ_EVERY_MS = 400;
+
+type Laid = LaidCue & { audioAt: number | null; ends: number; silence(): void };
 
 /**
- * The clock's voice: tones are laid down ahead on the audio clock, words are spoken when their time comes.
- * Must be opened by a tap, as browsers ask.
+ * The clock's voice. Tones are laid down ahead on the sound card's clock, so that nothing the page does makes them late;
+ * words are spoken when their moment comes, or stand as notes where the device has no voice. Must be opened by a tap, as browsers ask.
  */
 export class Voice {
   private audio: AudioContext | null = null;
-  private playing: OscillatorNode[] = [];
-  private timers: ReturnType<typeof setTimeout>[] = [];
-  private canSpeak = typeof window !== 'undefined' && 'speechSynthesis' in window;
+  private readonly anchor = new AudioAnchor();
+  private reading: ReturnType<typeof setInterval> | null = null;
+  private laid = new Map<string, Laid>();
+  private voice: SpeechSynthesisVoice | null = null;
+  /** Silence while something is being said or sounded, for whoever listens for a knock: ms on the page's clock. */
+  soundsUntil = 0;
 
   open(): void {
-    this.audio ??= new AudioContext();
-    void this.audio.resume();
-  }
-
-  /** Lays down the cues of an interval that has already run for `ranMs`. */
-  schedule(cues: readonly Cue[], ranMs: number): void {
-    this.hush();
-    for (const cue of cues) {
-      const inMs = cue.atMs - ranMs;
-      if (inMs < -LATE_MS) continue;
-      if ('tone' in cue) this.tone(cue.tone, Math.max(0, inMs));
-      else this.timers.push(setTimeout(() => this.say(cue.say), Math.max(0, inMs)));
+    if (!this.audio) {
+      this.audio = new AudioContext({ latencyHint: 'interactive' });
+      this.reading = setInterval(() => this.read(), READ_EVERY_MS);
+      this.findVoice();
+      if ('speechSynthesis' in window) window.speechSynthesis.addEventListener?.('voiceschanged', () => this.findVoice());
     }
+    void this.audio.resume();
+    this.read();
   }
 
-  /** Takes back everything that has not sounded yet. */
-  hush(): void {
-    for (const node of this.playing) node.stop();
-    for (const timer of this.timers) clearTimeout(timer);
-    this.playing = [];
-    this.timers = [];
+  close(): void {
+    this.lay([]);
+    if (this.reading) clearInterval(this.reading);
+    this.reading = null;
+    void this.audio?.close();
+    this.audio = null;
   }
 
-  say(words: string): void {
-    if (!this.canSpeak) return;
+  /** Whether words are spoken; otherwise notes stand for them. */
+  get speaks(): boolean {
+    return this.voice !== null;
+  }
+
+  /** A voice that lives on the device speaks English; one that needs the net is no use in a yard. */
+  private findVoice(): void {
+    if (!('speechSynthesis' in window)) return;
+    const english = window.speechSynthesis.getVoices().filter((one) => one.lang.startsWith('en') && one.localService);
+    this.voice = english.find((one) => one.default) ?? english[0] ?? null;
+  }
+
+  private read(): void {
+    if (!this.audio || this.audio.state !== 'running') return;
+    const { contextTime, performanceTime } = this.audio.getOutputTimestamp();
+    if (contextTime && performanceTime) this.anchor.read({ pageMs: performanceTime, audioSeconds: contextTime });
+    else this.anchor.read({ pageMs: performance.now(), audioSeconds: this.audio.currentTime });
+  }
+
+  /** The sound card's time of a moment of the run log; null while there is no sound card. */
+  private audioAt(at: number): number | null {
+    if (!this.audio) return null;
+    if (!this.anchor.ready) return this.audio.currentTime + Math.max(0, at - (performance.timeOrigin + performance.now())) / 1000;
+    return this.anchor.audioAt(at - performance.timeOrigin);
+  }
+
+  /** Makes what is laid down be exactly these cues: others that have not begun are taken back, moved ones are moved. */
+  lay(cues: readonly LaidCue[]): void {
+    const wanted = new Map(cues.map((cue) => [cue.id, cue]));
+    const now = performance.timeOrigin + performance.now();
+    for (const [id, has] of this.laid) {
+      const want = wanted.get(id);
+      const wantAt = want ? this.audioAt(want.at) : null;
+      const stays = want && Math.abs(want.at - has.at) < 1 && (has.audioAt === null) === (wantAt === null);
+      const drifted = stays && has.audioAt !== null && wantAt !== null && Math.abs(has.audioAt - wantAt) > MOVE_SECONDS;
+      if (stays && !(drifted && has.at > now + 50)) continue;
+      // What has begun to sound at its moment sounds to its end, unless the clock was stopped.
+      if (has.at <= now && cues.length > 0) {
+        if (has.ends < now) this.laid.delete(id);
+        continue;
+      }
+      has.silence();
+      this.laid.delete(id);
+    }
+    for (const cue of cues) if (!this.laid.has(cue.id)) this.laid.set(cue.id, this.put(cue, now));
+  }
+
+  private put(cue: LaidCue, now: number): Laid {
+    const audioAt = this.audioAt(cue.at);
+    if ('tone' in cue) return { ...cue, audioAt, ends: cue.at + 1000, silence: this.notes([TONES[cue.tone]], audioAt) };
+    if (!this.speaks) return { ...cue, audioAt, ends: cue.at + 1500, silence: this.notes(MOTIFS[cue.motif], audioAt) };
+    const timer = setTimeout(() => this.say(cue.say), Math.max(0, cue.at - now));
+    return {
+      ...cue,
+      audioAt: null,
+      ends: cue.at + 1000,
+      silence: () => {
+        clearTimeout(timer);
+        window.speechSynthesis.cancel();
+      },
+    };
+  }
+
+  /** Says something now, or sounds the notes that stand for it. */
+  tell(words: string, motif: MotifName): void {
+    if (this.speaks) this.say(words);
+    else if (this.audio) this.notes(MOTIFS[motif], this.audio.currentTime + 0.02);
+  }
+
+  /** A short try of everything that will be heard. */
+  check(): void {
+    this.open();
+    if (!this.audio) return;
+    const now = this.audio.currentTime + 0.05;
+    this.notes([TONES.count], now);
+    this.notes([TONES.count], now + 0.5);
+    this.notes([TONES.go], now + 1);
+    setTimeout(() => this.tell('Right foot. I am loud enough if you hear this from the grass.', 'right'), 1600);
+  }
+
+  private say(words: string): void {
     window.speechSynthesis.cancel();
     const spoken = new SpeechSynthesisUtterance(words);
-    spoken.lang = 'en-US';
+    if (this.voice) spoken.voice = this.voice;
+    spoken.lang = this.voice?.lang ?? 'en-US';
+    this.soundsUntil = performance.now() + 6000;
+    spoken.onend = () => {
+      this.soundsUntil = performance.now() + 300;
+    };
     window.speechSynthesis.speak(spoken);
   }
 
-  private tone(name: ToneName, inMs: number): void {
-    if (!this.audio) return;
-    const { pitch, seconds } = TONES[name];
-    const at = this.audio.currentTime + inMs / 1000;
-    const node = this.audio.createOscillator();
-    const volume = this.audio.createGain();
-    node.frequency.value = pitch;
-    volume.gain.setValueAtTime(0, at);
-    volume.gain.linearRampToValueAtTime(0.5, at + 0.01);
-    volume.gain.exponentialRampToValueAtTime(0.001, at + seconds);
-    node.connect(volume).connect(this.audio.destination);
-    node.start(at);
-    node.stop(at + seconds);
-    this.playing.push(node);
+  /** Lays notes one after the other from a time of the sound card on; returns what takes them back. */
+  private notes(notes: readonly Note[], from: number | null): () => void {
+    const { audio } = this;
+    if (!audio || from === null) return () => {};
+    const nodes: OscillatorNode[] = [];
+    let at = Math.max(from, audio.currentTime);
+    for (const { pitch, seconds, pan = 0 } of notes) {
+      const node = audio.createOscillator();
+      const volume = audio.createGain();
+      const side = audio.createStereoPanner();
+      node.frequency.value = pitch;
+      side.pan.value = pan;
+      volume.gain.setValueAtTime(0, at);
+      volume.gain.linearRampToValueAtTime(0.5, at + 0.005);
+      volume.gain.exponentialRampToValueAtTime(0.001, at + seconds);
+      node.connect(volume).connect(side).connect(audio.destination);
+      node.start(at);
+      node.stop(at + seconds);
+      nodes.push(node);
+      at += seconds + NOTE_GAP;
+    }
+    const ends = performance.now() + (at - audio.currentTime) * 1000;
+    if (from - audio.currentTime < 0.5) this.soundsUntil = Math.max(this.soundsUntil, ends + 200);
+    return () => {
+      for (const node of nodes) {
+        node.stop();
+        node.disconnect();
+      }
+    };
   }
 }
