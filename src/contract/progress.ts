@@ -47,6 +47,7 @@ export type DrillProgress = z.infer<typeof DrillProgress>;
 export const Ledger = z.object({ left: z.number(), right: z.number(), deficit: z.number(), behind: FootName });
 
 export const MyFeet = z.object({
+  playerId: Id,
   nickname: z.string(),
   timeZone: z.string(),
   streak: StreakView,

@@ -31,7 +31,7 @@ describe('the score form', () => {
   });
 
   it('sends the seconds and the clock of the own foot', () => {
-    const entry = { foot: 'left' as const, value: '18', faults: '2', parts: {} };
+    const entry = { foot: 'left' as const, value: '18', faults: '2', parts: {}, tries: [] };
     const score = scoreFrom(entry, anId(), hops, [work('left', 15), work('right', 15, false)], false);
     expect(score).to.deep.include({ foot: 'left', value: 18, faults: 2, seconds: 15, clocked: true, parts: null });
     expect(scoreFrom(entry, anId(), hops, [], false).clocked).to.equal(false);
@@ -39,7 +39,7 @@ describe('the score form', () => {
 
   it('adds surfaces up and keeps each', () => {
     const item = anItem('twenty-fives');
-    const entry = { foot: 'both' as const, value: '', faults: '0', parts: { 'right foot': '25', 'left foot': '12' } };
+    const entry = { foot: 'both' as const, value: '', faults: '0', parts: { 'right foot': '25', 'left foot': '12' }, tries: [] };
     expect(scoreFrom(entry, anId(), item, [work('right', 30), work('left', 40)], false)).to.deep.include({
       value: 37,
       seconds: 70,
@@ -48,7 +48,7 @@ describe('the score form', () => {
   });
 
   it('sends no number for a lost count, and a missing one is named by the contract', () => {
-    const entry = { foot: 'left' as const, value: '', faults: '', parts: {} };
+    const entry = { foot: 'left' as const, value: '', faults: '', parts: {}, tries: [] };
     expect(scoreFrom(entry, anId(), hops, [], true)).to.deep.include({ value: null, faults: 0 });
     const missing = ScoreSent.safeParse(scoreFrom(entry, anId(), hops, [], false));
     expect(missing.error?.issues[0]).to.deep.include({ path: ['value'], message: 'The count must be a number.' });
@@ -64,7 +64,7 @@ describe('the score form', () => {
     });
     const score = (value: number | null) =>
       scoreFrom(
-        { foot: 'left', value: value === null ? '' : String(value), faults: '0', parts: {} },
+        { foot: 'left', value: value === null ? '' : String(value), faults: '0', parts: {}, tries: [] },
         anId(),
         hops,
         [work('left', 15)],
@@ -80,13 +80,15 @@ describe('the score form', () => {
   it('knows that less is better on a course, and that part of the work is no result', () => {
     const slalom = anItem('slalom-right');
     const beat = { itemId: slalom.id, foot: 'right' as const, record: 25, target: { number: 24, reason: '', estimated: false } };
-    const timed_ = (value: string, faults: string) => scoreFrom({ foot: 'right', value, faults, parts: {} }, anId(), slalom, [], false);
+    const timed_ = (value: string, faults: string) =>
+      scoreFrom({ foot: 'right', value, faults, parts: {}, tries: [] }, anId(), slalom, [], false);
     expect(outcomeOf(timed_('23.5', '0'), slalom, beat).kind).to.equal('record');
     // 23.5 s and one moved cone are 25.5.
     expect(outcomeOf(timed_('23.5', '1'), slalom, beat).sentence).to.equal('25.5 s: 1.5 away from 24.');
     const reps = anItem('v-inside');
     expect(
-      outcomeOf(scoreFrom({ foot: 'left', value: '5', faults: '0', parts: {} }, anId(), reps, [], false), reps, undefined).sentence,
+      outcomeOf(scoreFrom({ foot: 'left', value: '5', faults: '0', parts: {}, tries: [] }, anId(), reps, [], false), reps, undefined)
+        .sentence,
     ).to.include('Not all of it');
   });
 

@@ -33,10 +33,10 @@ export function filmWindows(sheet: readonly Interval[]): FilmWindow[] {
  * Two may be on at once, when a switch between the feet is shorter than both margins.
  */
 export function filmedNow(sheet: readonly Interval[], windows: readonly FilmWindow[], state: ClockState): FilmWindow[] {
-  if (state.phase === 'waiting') return [];
+  if (state.phase !== 'running' && state.phase !== 'paused') return [];
   const margin = FILM_MARGIN_SECONDS * 1000;
   return windows.filter(({ first, last }) => {
-    if (state.index >= first && state.index <= last) return state.phase !== 'stopped';
+    if (state.index >= first && state.index <= last) return true;
     const here = sheet[state.index];
     if (state.index === first - 1 && here?.ends === 'clock')
       return here.seconds * 1000 - state.ranMs <= margin && state.phase !== 'stopped';

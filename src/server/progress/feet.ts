@@ -155,6 +155,7 @@ function feetOf(
   const byScore = new Map(judged.map((one) => [one.score.id, one.score]));
   const drillName = drillNames(db, squadId);
   const feet: MyFeet = {
+    playerId: member.id,
     nickname: member.nickname,
     timeZone: squad.timeZone,
     ...streakViews(input),

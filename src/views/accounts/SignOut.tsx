@@ -1,18 +1,63 @@
 import { LogOut } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
 import { Button } from '../../ui/parts/index.ts';
 import { sendJson } from '../client.ts';
+import { plural } from '../words.ts';
 
-/** Signs out and goes to the front door. */
-export function SignOut() {
+/** What of this device's outbox is not sent yet, without loading the outbox for those who have none. */
+async function unsent(): Promise<string[]> {
+  const { allOutgoing, keptRead } = await import('../go/store.ts');
+  const me = await keptRead<{ playerId: string }>('me');
+  return (await allOutgoing()).filter((one) => one.playerId === '' || one.playerId === me?.value.playerId).map((one) => one.label);
+}
+
+async function leave(player: boolean): Promise<void> {
+  if (player) await import('../go/store.ts').then(({ forgetRead }) => forgetRead()).catch(() => {});
+  await sendJson('POST', '/api/auth/sign-out', {}).catch(() => {});
+  window.location.assign('/');
+}
+
+/** Signs out and goes to the front door. A player with unsent things is asked first. */
+export function SignOut({ player = false }: { player?: boolean }) {
+  const [waiting, setWaiting] = useState<string[] | null>(null);
+  const dialog = useRef<HTMLDialogElement>(null);
+  useEffect(() => {
+    if (waiting) dialog.current?.showModal();
+  }, [waiting]);
+  const ask = async () => {
+    const list = player ? await unsent().catch(() => []) : [];
+    if (list.length === 0) await leave(player);
+    else setWaiting(list);
+  };
   return (
-    <Button
-      size="small"
-      look="quiet"
-      onClick={() => {
-        void sendJson('POST', '/api/auth/sign-out', {}).finally(() => window.location.assign('/'));
-      }}
-    >
-      <LogOut aria-hidden className="size-4" /> Sign out
-    </Button>
+    <>
+      <Button size="small" look="quiet" className="min-h-12" onClick={() => void ask()}>
+        <LogOut aria-hidden className="size-4" /> Sign out
+      </Button>
+      {waiting && (
+        <dialog
+          ref={dialog}
+          className="slab m-auto w-[min(92vw,28rem)] p-5 text-ink backdrop:bg-black/50"
+          aria-label="Not everything is sent"
+          onClose={() => setWaiting(null)}
+        >
+          <div className="flex flex-col gap-3">
+            <h2>{plural(waiting.length, 'thing')} not sent yet</h2>
+            <ul className="list-disc ps-5">
+              {waiting.map((label) => (
+                <li key={label}>{label}</li>
+              ))}
+            </ul>
+            <p>If you sign out now, it stays on this phone and goes out when you sign in here again.</p>
+            <Button look="main" size="player" onClick={() => dialog.current?.close()}>
+              Stay
+            </Button>
+            <Button size="player" onClick={() => void leave(player)}>
+              Sign out all the same
+            </Button>
+          </div>
+        </dialog>
+      )}
+    </>
   );
 }

@@ -1,6 +1,7 @@
+import type { ReactNode } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
 import { type ClockState, type Interval, sideInWords } from '../../core/runsheet/index.ts';
-import { Skyline } from '../../ui/notations/index.ts';
+import { Skyline } from '../../ui/notations/Skyline.tsx';
 import { Button } from '../../ui/parts/index.ts';
 import { clockWords } from '../words.ts';
 
@@ -8,12 +9,15 @@ interface Props {
   sheet: readonly Interval[];
   state: ClockState;
   drillOf(interval: Interval | undefined): Drill | undefined;
+  /** A clap or a knock counts as "ready". */
+  listening: boolean;
+  /** What stands between the words and the skyline: outcomes, the camera, a helper's halves. */
+  children?: ReactNode;
+  /** Somebody counts along on the screen during the work. */
+  halves: ReactNode;
   onPause(): void;
-  onResume(): void;
   onReady(): void;
   onDone(): void;
-  onAgain(): void;
-  onSkip(): void;
 }
 
 const KIND_WORDS = {
@@ -40,80 +44,104 @@ function headline(interval: Interval): string {
 }
 
 function nextWords(sheet: readonly Interval[], state: ClockState, drillOf: Props['drillOf']): string {
+  const here = sheet[state.index];
   const next = sheet.slice(state.index + 1).find((interval) => ['work', 'drink', 'score'].includes(interval.kind));
   if (!next) return 'then that is all';
   if (next.kind === 'score') return 'then your number';
   if (next.kind === 'drink') return 'then a drink';
-  const here = sheet[state.index];
   const side = sideInWords(next);
-  if (here?.itemId === next.itemId) return `then ${side || 'on you go'}`;
+  // Before its own work, the drill is already named above.
+  if (here?.itemId === next.itemId) return here.kind === 'lead-in' || here.kind === 'switch' ? '' : `then ${side || 'on you go'}`;
   return `then ${drillOf(next)?.name ?? ''}${side ? `, ${side}` : ''}`;
 }
 
-/** The clock, for a phone that leans on a bottle two metres away. A tap anywhere pauses. */
-export function ClockFace({ sheet, state, drillOf, onPause, onResume, onReady, onDone, onAgain, onSkip }: Props) {
+/** "3 of 8": which drill of the session this is. */
+function placeInWords(sheet: readonly Interval[], interval: Interval): string {
+  const ids = [...new Set(sheet.flatMap((one) => one.itemId ?? []))];
+  const place = interval.itemId ? ids.indexOf(interval.itemId) + 1 : 0;
+  return place > 0 ? `${place} of ${ids.length}` : '';
+}
+
+/** What counts, shown before every scored go. */
+function Rule({ drill }: { drill: Drill }) {
+  return (
+    <p className="text-xl leading-snug" data-testid="counting-rule">
+      <span className="font-bold">Counts:</span> {drill.counting.counts} <span className="font-bold">Does not:</span>{' '}
+      {drill.counting.doesNotCount}
+    </p>
+  );
+}
+
+const isBefore = (interval: Interval) => interval.kind === 'lead-in' || interval.kind === 'rest';
+
+/** Whether the go that an interval leads to is scored. */
+const isScored = (sheet: readonly Interval[], interval: Interval) =>
+  sheet.some((one) => one.kind === 'score' && one.itemId === interval.itemId && one.round === interval.round);
+
+/** The clock, for a phone that leans on a bottle two metres away. A tap anywhere pauses, or says "ready" where that is waited for. */
+export function ClockFace({ sheet, state, drillOf, listening, children, halves, onPause, onReady, onDone }: Props) {
   const interval = sheet[state.index];
   if (!interval) return null;
   const ran = state.ranMs / 1000;
   const countsUp = interval.ends === 'player';
   const left = Math.max(0, interval.seconds - ran);
   const shown = countsUp ? Math.floor(ran) : Math.ceil(left);
-  const paused = state.phase === 'paused';
   const drill = drillOf(interval);
   const reps = interval.reps ? `${interval.reps} reps` : interval.set ? `set ${interval.set}` : '';
   const share = interval.seconds > 0 ? Math.min(1, ran / interval.seconds) : 0;
-  const waitsForReady = interval.kind === 'set-up' || interval.kind === 'drink';
+  const waits = interval.kind === 'set-up' || interval.kind === 'drink';
+  const rest = interval.kind === 'rest' && interval.itemId !== null;
+  const counting = interval.kind === 'work' && halves !== null;
+  const name = interval.kind === 'set-up' ? 'Put out what you need' : rest ? `Next: ${drill?.name ?? ''}` : (drill?.name ?? '');
+  const below = [interval.pace ? `${interval.pace} pace` : '', reps, nextWords(sheet, state, drillOf)].filter(Boolean).join(' · ');
   return (
-    <div className="flex min-h-0 flex-1 flex-col">
+    <div className="flex min-h-0 flex-1 flex-col gap-3">
       <button
         type="button"
-        className="flex min-h-0 flex-1 flex-col items-start justify-center text-start"
-        onClick={paused ? onResume : onPause}
-        aria-label={paused ? 'Go on' : 'Pause'}
+        className={`flex min-h-0 flex-col items-start justify-center text-start ${counting ? '' : 'flex-1'}`}
+        onClick={waits ? onReady : onPause}
+        aria-label={waits ? 'Ready' : 'Pause'}
       >
-        {headline(interval) !== KIND_WORDS[interval.kind] && <span className="text-dust text-xl">{KIND_WORDS[interval.kind]}</span>}
-        <span className={`font-bold font-display text-[40px] leading-tight ${footColor(interval)}`} data-testid="clock-side">
+        <span className="flex w-full items-baseline justify-between gap-3 text-xl">
+          <span>{headline(interval) === KIND_WORDS[interval.kind] ? '' : KIND_WORDS[interval.kind]}</span>
+          <span>{placeInWords(sheet, interval)}</span>
+        </span>
+        <span className={`font-bold font-display text-[44px] leading-tight ${footColor(interval)}`} data-testid="clock-side">
           {headline(interval)}
         </span>
-        <span className="text-2xl leading-tight">{interval.kind === 'set-up' ? 'Put out what you need' : (drill?.name ?? '')}</span>
-        <span className="font-bold font-display text-[min(42vw,168px)] leading-none" data-testid="clock-seconds">
+        <span className="text-2xl leading-tight">{name}</span>
+        <span
+          className={`font-bold font-display leading-none ${counting ? 'text-[96px]' : 'text-[min(46vw,190px)]'}`}
+          data-testid="clock-seconds"
+        >
           {interval.kind === 'set-up' ? '' : shown}
         </span>
-        <span className="text-dust text-lg">
-          {[interval.pace ? `${interval.pace} pace` : '', reps, nextWords(sheet, state, drillOf)].filter(Boolean).join(' · ')}
-        </span>
-        {paused && <span className="mt-2 rounded-sm bg-mustard-slab px-3 py-1 font-bold text-mustard text-xl">Paused. Tap to go on.</span>}
+        <span className="text-xl">{below}</span>
+        {waits && (
+          <span className="mt-3 flex min-h-[120px] w-full items-center justify-center rounded-sm bg-lace px-4 text-center font-bold font-display text-3xl text-on-lace">
+            {listening ? 'Ready: tap, clap or knock' : 'Ready: tap here'}
+          </span>
+        )}
       </button>
+      {isBefore(interval) && drill && isScored(sheet, interval) && <Rule drill={drill} />}
+      {counting ? halves : children}
       <Skyline
         intervals={sheet}
         window={9}
         now={{ index: state.index, share, label: countsUp ? clockWords(ran) : clockWords(left) }}
         width={360}
-        height={96}
+        height={counting ? 64 : 96}
         summary={`${headline(interval)}, ${shown} seconds ${countsUp ? 'gone' : 'left'}`}
       />
-      <div className="flex flex-col gap-2 pt-2">
-        {waitsForReady && (
-          <Button size="clock" look="main" onClick={onReady} disabled={paused}>
-            Ready
-          </Button>
-        )}
+      <div className="flex gap-2">
         {interval.kind === 'work' && countsUp && (
-          <Button size="clock" look="main" onClick={onDone} disabled={paused}>
+          <Button size="clock" look="main" onClick={onDone}>
             Done
           </Button>
         )}
-        <div className="flex gap-2">
-          <Button size="clock" onClick={paused ? onResume : onPause}>
-            {paused ? 'Go on' : 'Pause'}
-          </Button>
-          <Button size="clock" onClick={onAgain}>
-            Again
-          </Button>
-          <Button size="clock" onClick={onSkip}>
-            Skip
-          </Button>
-        </div>
+        <Button size="clock" onClick={onPause}>
+          Pause
+        </Button>
       </div>
     </div>
   );

@@ -1,127 +1,281 @@
-import { useState } from 'react';
-import { go } from '../../contract/go.ts';
+import { useEffect, useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { go, type ThisWeek } from '../../contract/go.ts';
 import { Home } from '../../core/drills/home-schema.ts';
-import { KIT, type Kit, STAND_INS } from '../../core/drills/terms.ts';
+import { KIT, type Kit, STAND_INS, type StrongerFoot } from '../../core/drills/terms.ts';
 import { stepFromHeight, stepFromTen, UNKNOWN_STEP } from '../../core/yard/fit.ts';
 import { Button, ButtonLink, Field, Notice } from '../../ui/parts/index.ts';
-import { call, sentenceOf } from '../client.ts';
+import { call, NoAnswer, sentenceOf } from '../client.ts';
+import { AtHome } from './AtHome.tsx';
+import { deviceNow } from './now.ts';
+import { fresh, post, sendFor } from './outbox.ts';
+import { keepRead } from './store.ts';
 
 const YARDS = [
-  { words: 'small: a strip of yard or a balcony, 2 × 3 m', length: 3, width: 2 },
-  { words: 'medium: a one-car driveway, 3 × 6 m', length: 6, width: 3 },
-  { words: 'large: room to run, 8 × 8 m', length: 8, width: 8 },
+  { words: 'Small: a strip of yard or a balcony, 3 × 2 m', length: 3, width: 2 },
+  { words: 'Medium: a one-car driveway, 6 × 3 m', length: 6, width: 3 },
+  { words: 'Large: room to run, 8 × 8 m', length: 8, width: 8 },
 ];
 
-const WORDS: Record<Kit, string> = {
+const WORDS: Record<Exclude<Kit, 'wall'>, string> = {
   ball: 'a ball',
   cones: 'cones',
-  wall: 'a wall that takes knocks, away from windows',
   'mini-goal': 'a mini-goal',
   'tennis ball': 'a tennis ball',
 };
 
+const FEET: { foot: StrongerFoot; words: string }[] = [
+  { foot: 'left', words: 'Left' },
+  { foot: 'right', words: 'Right' },
+  { foot: 'both', words: 'Not sure, both' },
+];
+
+const STEPS = ['Kit', 'Wall', 'Ground', 'Foot', 'Step'] as const;
+
 const numberOf = (text: string) => (text.trim() === '' ? Number.NaN : Number(text.replace(',', '.')));
 
-/** What a player says once is at home. Everything can be changed later; each drill is then shown as it can be done there. */
-export function HomeForm({ home }: { home: Home | null }) {
+/** One choice of a few, as a big button that stays pressed. */
+function Choice({ on, words, onPick }: { on: boolean; words: string; onPick(): void }) {
+  return (
+    <Button size="player" look={on ? 'main' : 'plain'} className="justify-start text-start" aria-pressed={on} onClick={onPick}>
+      {words}
+    </Button>
+  );
+}
+
+/** Which step a problem belongs to, so that it is shown there. */
+const stepOf = (field: string): number => (field.startsWith('yard') ? 2 : field === 'step' ? 4 : 0);
+
+/**
+ * What a player says once: kit, wall, ground, stronger foot and step, one question at a time. All of it can be said anew;
+ * each drill is then shown as it can be done there. Works without a line, and goes out later.
+ */
+export function HomeForm({ visit, kept = false }: { visit: ThisWeek; kept?: boolean }) {
+  const { home } = visit;
+  const [at, setAt] = useState(0);
   const [has, setHas] = useState<Kit[]>(home?.has ?? ['ball']);
+  const [wallSaid, setWallSaid] = useState(home !== null);
   const [length, setLength] = useState(home?.yard ? String(home.yard.length) : '');
   const [width, setWidth] = useState(home?.yard ? String(home.yard.width) : '');
+  const [foot, setFoot] = useState<StrongerFoot>(visit.runner.strongerFoot);
+  const [footSaid, setFootSaid] = useState(home !== null);
   const [ten, setTen] = useState('');
   const [height, setHeight] = useState('');
   const [problems, setProblems] = useState<Record<string, string>>({});
-  const [said, setSaid] = useState<string | null>(null);
+  const [said, setSaid] = useState<{ visit: ThisWeek; sent: boolean } | null>(null);
   const step = ten ? stepFromTen(numberOf(ten)) : height ? stepFromHeight(numberOf(height) / 100) : (home?.step ?? null);
-  const save = async () => {
-    setSaid(null);
+  const toggle = (kit: Kit, on: boolean) => setHas(KIT.filter((one) => (one === kit ? on : has.includes(one))));
+  useEffect(() => sendFor(visit.playerId, visit.film), [visit]);
+
+  const check = () => {
     const yard = length === '' && width === '' ? null : { length: numberOf(length), width: numberOf(width) };
     const parsed = Home.safeParse({ has, yard, step });
-    setProblems(Object.fromEntries((parsed.error?.issues ?? []).map((issue) => [issue.path.join('.'), issue.message])));
-    if (!parsed.success) return;
+    const found = Object.fromEntries((parsed.error?.issues ?? []).map((issue) => [issue.path.join('.'), issue.message]));
+    setProblems(found);
+    return { parsed, found };
+  };
+  const next = () => {
+    const { found } = check();
+    if (Object.keys(found).every((field) => stepOf(field) !== at)) setAt(at + 1);
+  };
+  const save = async () => {
+    const { parsed, found } = check();
+    const wrong = Object.keys(found)[0];
+    if (!parsed.success) {
+      if (wrong) setAt(stepOf(wrong));
+      return;
+    }
+    const body = { ...parsed.data, strongerFoot: foot, playerId: visit.playerId };
+    const changed = { ...visit, home: parsed.data, runner: { ...visit.runner, strongerFoot: foot } };
     try {
-      await call(go.home, {}, parsed.data);
-      setSaid('Kept. Each drill is shown as you can do it at home.');
+      await call(go.home, {}, body);
+      const now = await call(go.thisWeek, {});
+      await keepRead(`visit:${visit.playerId}`, now, deviceNow()).catch(() => {});
+      setSaid({ visit: now, sent: true });
     } catch (error) {
-      setProblems({ all: sentenceOf(error) });
+      if (!(error instanceof NoAnswer)) {
+        setProblems({ all: sentenceOf(error) });
+        return;
+      }
+      await post({ ...fresh(uuid(), 'What is at home'), kind: 'home', body });
+      await keepRead(`visit:${visit.playerId}`, changed, deviceNow());
+      setSaid({ visit: changed, sent: false });
     }
   };
+
+  if (said) {
+    return (
+      <main className="flex flex-col gap-4 p-4">
+        <h1>What is at home</h1>
+        <Notice tone="done">
+          {said.sent
+            ? 'Kept. Each drill is shown as you can do it at home.'
+            : 'Kept on this phone; it goes out when there is a line. Drills that need a swap are swapped then.'}
+        </Notice>
+        <AtHome visit={said.visit} />
+        <ButtonLink href="/week" look="main" size="player">
+          To This week
+        </ButtonLink>
+        <Button size="player" onClick={() => setSaid(null)}>
+          Change it
+        </Button>
+      </main>
+    );
+  }
+
+  const last = at === STEPS.length - 1;
   return (
     <main className="flex flex-col gap-5 p-4">
-      <h1>What is at home</h1>
-      <fieldset className="slab flex flex-col p-4">
-        <legend className="px-1 font-bold font-display text-lg">I have</legend>
-        {KIT.map((kit) => (
-          <label key={kit} className="flex min-h-12 items-center gap-3">
-            <input
-              type="checkbox"
-              className="size-6"
-              checked={has.includes(kit)}
-              onChange={(event) => setHas(KIT.filter((one) => (one === kit ? event.target.checked : has.includes(one))))}
-            />
-            <span>
-              {WORDS[kit]}
-              {!has.includes(kit) && kit !== 'ball' && kit !== 'wall' && (
-                <span className="block text-dust text-sm">No matter: {STAND_INS[kit].join(', or ')}</span>
-              )}
-            </span>
-          </label>
-        ))}
-      </fieldset>
-      <fieldset className="slab flex flex-col gap-3 p-4">
-        <legend className="px-1 font-bold font-display text-lg">My free ground</legend>
-        {YARDS.map((yard) => (
-          <Button
-            key={yard.words}
-            size="player"
-            className="justify-start text-start text-base"
-            aria-pressed={length === String(yard.length) && width === String(yard.width)}
-            onClick={() => {
-              setLength(String(yard.length));
-              setWidth(String(yard.width));
+      <header className="flex flex-col gap-2">
+        <h1>What is at home</h1>
+        <nav aria-label="Questions">
+          <ol className="grid grid-cols-5 gap-1">
+            {STEPS.map((name, i) => (
+              <li key={name}>
+                <button
+                  type="button"
+                  aria-current={i === at ? 'step' : undefined}
+                  onClick={() => setAt(i)}
+                  className={`min-h-12 w-full border-t-4 text-sm ${i === at ? 'border-lace font-bold text-lace' : i < at ? 'border-moss' : 'border-joint'}`}
+                >
+                  {name}
+                </button>
+              </li>
+            ))}
+          </ol>
+        </nav>
+        {kept && <p className="text-dust text-sm">No connection: what you say is kept on this phone and goes out later.</p>}
+      </header>
+      {at === 0 && (
+        <fieldset className="flex flex-col">
+          <legend className="font-bold font-display text-2xl">What have you got?</legend>
+          {KIT.filter((kit) => kit !== 'wall').map((kit) => (
+            <label key={kit} className="flex min-h-14 items-center gap-3 text-lg">
+              <input
+                type="checkbox"
+                className="size-7"
+                checked={has.includes(kit)}
+                onChange={(event) => toggle(kit, event.target.checked)}
+              />
+              <span>
+                {WORDS[kit]}
+                {!has.includes(kit) && kit !== 'ball' && (
+                  <span className="block text-dust text-sm">No matter: {STAND_INS[kit].join(', or ')}</span>
+                )}
+              </span>
+            </label>
+          ))}
+        </fieldset>
+      )}
+      {at === 1 && (
+        <fieldset className="flex flex-col gap-3">
+          <legend className="font-bold font-display text-2xl">Is there a wall that takes knocks?</legend>
+          <p>Away from windows, and nobody minds the noise. A rebound board is a wall, too.</p>
+          <Choice
+            on={wallSaid && has.includes('wall')}
+            words="Yes"
+            onPick={() => {
+              setWallSaid(true);
+              toggle('wall', true);
             }}
-          >
-            {yard.words}
-          </Button>
-        ))}
-        <div className="grid grid-cols-2 gap-3">
-          <Field
-            label="Length, m"
-            inputMode="decimal"
-            value={length}
-            problem={problems['yard.length']}
-            onChange={(event) => setLength(event.target.value)}
           />
-          <Field
-            label="Width, m"
-            inputMode="decimal"
-            value={width}
-            problem={problems['yard.width']}
-            onChange={(event) => setWidth(event.target.value)}
+          <Choice
+            on={wallSaid && !has.includes('wall')}
+            words="No"
+            onPick={() => {
+              setWallSaid(true);
+              toggle('wall', false);
+            }}
           />
-        </div>
-      </fieldset>
-      <fieldset className="slab flex flex-col gap-3 p-4">
-        <legend className="px-1 font-bold font-display text-lg">My big step</legend>
-        <p>
-          Walk ten big steps along something you know the length of, or say how tall you are. Now it is {step ?? UNKNOWN_STEP} m
-          {step === null ? ', our guess' : ''}.
-        </p>
-        <div className="grid grid-cols-2 gap-3">
-          <Field
-            label="Ten steps are, m"
-            inputMode="decimal"
-            value={ten}
-            problem={problems.step}
-            onChange={(event) => setTen(event.target.value)}
-          />
-          <Field label="I am tall, cm" inputMode="decimal" value={height} onChange={(event) => setHeight(event.target.value)} />
-        </div>
-      </fieldset>
+        </fieldset>
+      )}
+      {at === 2 && (
+        <fieldset className="flex flex-col gap-3">
+          <legend className="font-bold font-display text-2xl">How much free ground?</legend>
+          {YARDS.map((yard) => (
+            <Choice
+              key={yard.words}
+              on={length === String(yard.length) && width === String(yard.width)}
+              words={yard.words}
+              onPick={() => {
+                setLength(String(yard.length));
+                setWidth(String(yard.width));
+              }}
+            />
+          ))}
+          <p>Or measure it:</p>
+          <div className="grid grid-cols-2 gap-3">
+            <Field
+              label="Length, m"
+              inputMode="decimal"
+              value={length}
+              problem={problems['yard.length']}
+              onChange={(event) => setLength(event.target.value)}
+            />
+            <Field
+              label="Width, m"
+              inputMode="decimal"
+              value={width}
+              problem={problems['yard.width']}
+              onChange={(event) => setWidth(event.target.value)}
+            />
+          </div>
+        </fieldset>
+      )}
+      {at === 3 && (
+        <fieldset className="flex flex-col gap-3">
+          <legend className="font-bold font-display text-2xl">Which foot do you kick with?</legend>
+          <p>The one that takes the ball when you do not think about it. Here both get the same work, so there is no wrong answer.</p>
+          {FEET.map((one) => (
+            <Choice
+              key={one.foot}
+              on={footSaid && foot === one.foot}
+              words={one.words}
+              onPick={() => {
+                setFootSaid(true);
+                setFoot(one.foot);
+              }}
+            />
+          ))}
+        </fieldset>
+      )}
+      {at === 4 && (
+        <fieldset className="flex flex-col gap-3">
+          <legend className="font-bold font-display text-2xl">How long is your big step?</legend>
+          <p>
+            Walk ten big steps along something you know the length of, or say how tall you are. Now it is {step ?? UNKNOWN_STEP} m
+            {step === null ? ', our guess' : ''}.
+          </p>
+          <div className="grid grid-cols-2 gap-3">
+            <Field
+              label="Ten steps are, m"
+              inputMode="decimal"
+              value={ten}
+              problem={problems.step}
+              onChange={(event) => setTen(event.target.value)}
+            />
+            <Field label="I am tall, cm" inputMode="decimal" value={height} onChange={(event) => setHeight(event.target.value)} />
+          </div>
+        </fieldset>
+      )}
       {problems.all && <Notice tone="stop">{problems.all}</Notice>}
-      {said && <Notice tone="done">{said}</Notice>}
-      <Button look="main" size="player" onClick={() => void save()}>
-        Keep it
-      </Button>
+      <div className="flex gap-3">
+        {at > 0 && (
+          <Button size="player" onClick={() => setAt(at - 1)}>
+            Back
+          </Button>
+        )}
+        {!last && (
+          <Button look="main" size="player" className="flex-1" onClick={next}>
+            Next
+          </Button>
+        )}
+        {(last || home) && (
+          <Button look={last ? 'main' : 'plain'} size="player" className="flex-1" onClick={() => void save()}>
+            Keep it
+          </Button>
+        )}
+      </div>
       <ButtonLink href="/week" size="player">
         Back to This week
       </ButtonLink>

@@ -1,39 +1,108 @@
 import { useEffect, useState } from 'react';
-import { Button, Notice } from '../../ui/parts/index.ts';
+import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { plural } from '../words.ts';
-import { dropRefused, follow, type OutboxState } from './outbox.ts';
+import { drop, EMPTY_OUTBOX, flush, follow, hold, type OutboxItem, type OutboxState } from './outbox.ts';
 
 export function useOutbox(): OutboxState {
-  const [state, setState] = useState<OutboxState>({ waiting: 0, refused: [], clip: null, offline: false });
+  const [state, setState] = useState<OutboxState>(EMPTY_OUTBOX);
   useEffect(() => follow(setState), []);
   return state;
 }
 
-/** What waits to be sent, said in a line; nothing when all is sent. */
-export function Outbox() {
-  const { waiting, refused, clip, offline } = useOutbox();
-  if (waiting === 0 && refused.length === 0) return null;
+/** Where one thing stands, in words. */
+function standingWords(item: OutboxItem): string {
+  switch (item.state) {
+    case 'making ready':
+      return `being made ready: ${Math.round(item.share * 100)} %`;
+    case 'sending':
+      return `being sent: ${Math.round(item.share * 100)} %`;
+    case 'tries again':
+      return `tries again in ${item.inSeconds > 90 ? plural(Math.round(item.inSeconds / 60), 'minute') : `${item.inSeconds} s`}`;
+    case 'held':
+      return 'stopped by you';
+    case 'other player':
+      return 'waits until its player signs in';
+    case 'refused':
+      return `not taken: ${item.sentence}`;
+    default:
+      return 'waits';
+  }
+}
+
+function Item({ item }: { item: OutboxItem }) {
+  const [sure, setSure] = useState(false);
+  const under = item.state === 'making ready' || item.state === 'sending';
   return (
-    <div className="flex flex-col gap-2" data-testid="outbox">
-      {waiting > 0 && (
-        <Notice tone={offline ? 'look' : 'say'}>
-          {plural(waiting, 'thing')} {waiting === 1 ? 'waits' : 'wait'} to be sent.{' '}
-          {offline ? 'No connection just now; it goes out by itself later. Nothing is lost.' : ''}
-          {clip && (
-            <span className="block">
-              {clip.doing === 'preparing' ? 'Making the clip ready' : 'Sending the clip'}: {Math.round(clip.share * 100)} %
-            </span>
-          )}
-        </Notice>
-      )}
-      {refused.map((one) => (
-        <Notice key={one.id} tone="stop">
-          {one.label} was not taken: {one.sentence}{' '}
-          <Button size="small" look="quiet" onClick={() => void dropRefused(one.id)}>
-            Remove from this device
+    <li className="flex flex-wrap items-center justify-between gap-x-3 gap-y-1 py-1">
+      <span>
+        {item.label} <span className="text-sm">· {standingWords(item)}</span>
+      </span>
+      <span className="flex gap-1">
+        {item.kind === 'clip' && (under || item.state === 'waits' || item.state === 'tries again') && (
+          <Button size="usual" onClick={() => void hold(item.id, true)}>
+            Stop
           </Button>
-        </Notice>
-      ))}
+        )}
+        {item.state === 'held' && (
+          <Button size="usual" onClick={() => void hold(item.id, false)}>
+            Go on
+          </Button>
+        )}
+        {(item.state === 'held' || item.state === 'refused') &&
+          (sure ? (
+            <Button size="usual" look="stop" onClick={() => void drop(item.id)}>
+              Yes, delete it
+            </Button>
+          ) : (
+            <Button size="usual" look="stop" onClick={() => setSure(true)}>
+              Delete
+            </Button>
+          ))}
+      </span>
+    </li>
+  );
+}
+
+/** What waits to be sent, said in a line and thing by thing; nothing when all is sent. */
+export function Outbox() {
+  const { items, waiting, offline, signedOut } = useOutbox();
+  if (items.length === 0) return null;
+  const refused = items.filter((item) => item.state === 'refused').length;
+  const others = items.filter((item) => item.state === 'other player').length;
+  return (
+    <div data-testid="outbox">
+      <Notice tone={refused > 0 ? 'stop' : offline || signedOut ? 'look' : 'say'}>
+        {waiting > 0 && (
+          <p>
+            {plural(waiting, 'thing')} {waiting === 1 ? 'waits' : 'wait'} to be sent.{' '}
+            {offline ? 'No connection just now; it goes out by itself later. Nothing is lost.' : ''}
+          </p>
+        )}
+        {signedOut && waiting > 0 && (
+          <p className="py-1">
+            You are not signed in any more. It is kept here. <ButtonLink href="/join">Sign in</ButtonLink>
+          </p>
+        )}
+        {refused > 0 && <p>{plural(refused, 'thing')} was not taken.</p>}
+        {others > 0 && (
+          <p>
+            {plural(others, 'thing')} of another player {others === 1 ? 'waits' : 'wait'} on this phone.
+          </p>
+        )}
+        <details open={refused > 0 || items.some((item) => item.kind === 'clip')}>
+          <summary className="min-h-12 py-3">One by one</summary>
+          <ul className="divide-y divide-joint">
+            {items.map((item) => (
+              <Item key={item.id} item={item} />
+            ))}
+          </ul>
+          {waiting > 0 && (
+            <Button size="player" onClick={() => void flush(true)}>
+              Try now
+            </Button>
+          )}
+        </details>
+      </Notice>
     </div>
   );
 }

@@ -1,6 +1,7 @@
-import { Minus, Plus } from 'lucide-react';
+import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { type NumberToBeat, ScoreSent as ScoreSchema, type ScoreSent } from '../../contract/go.ts';
+import type { Tap } from '../../core/counts/taps.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { Foot } from '../../core/drills/terms.ts';
 import type { ClockedWork } from '../../core/runsheet/index.ts';
@@ -8,7 +9,10 @@ import { targetInWords } from '../../core/targets/index.ts';
 import type { Item } from '../../core/weeks/schema.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { footInWords } from '../words.ts';
-import { type FootEntry, faultsLabel, firstEntry, scoreFrom, valueLabel } from './score-form.ts';
+import { LostCount } from './LostCount.tsx';
+import { Stepper } from './Stepper.tsx';
+import { type FootEntry, faultsLabel, firstEntry, scoreFrom, triesOf, valueLabel } from './score-form.ts';
+import type { Take } from './use-filming.ts';
 
 interface Props {
   item: Item;
@@ -16,63 +20,69 @@ interface Props {
   feet: readonly Foot[];
   work: readonly ClockedWork[];
   numbers: readonly NumberToBeat[];
+  /** What a helper tapped along, by foot and surface; null where nobody did. */
+  tapped?(foot: Foot, surface: string): readonly Tap[] | null;
+  /** The clips of this go, for counting once more. */
+  takes?: readonly Take[];
+  takeOf?(foot: Foot): Take | undefined;
   idOf(foot: Foot): string;
   onGive(scores: ScoreSent[]): void;
-  onAgain(): void;
+  /** Starts the go again; without it (a session done on paper) it is not offered. */
+  onAgain?(): void;
 }
 
 const FOOT_COLOR = { left: 'text-foot-left', right: 'text-foot-right', both: 'text-ink' } as const;
 
-function Stepper({
-  label,
-  value,
-  onChange,
-  problem,
-  small = false,
-}: {
-  label: string;
-  value: string;
-  onChange(next: string): void;
-  problem?: string | undefined;
-  small?: boolean;
-}) {
-  const step = (by: number) => onChange(String(Math.max(0, (Number(value) || 0) + by)));
-  const size = small ? 'h-12' : 'h-16';
+/** The tries of an unbroken run: each is kept, the best counts. */
+function Tries({ entry, label, onChange }: { entry: FootEntry; label: string; onChange(change: Partial<FootEntry>): void }) {
+  const all = triesOf(entry).filter((n) => !Number.isNaN(n));
+  const best = all.length > 0 ? Math.max(...all) : null;
   return (
-    <div className="flex flex-col gap-1">
-      <span className="text-dust text-sm">{label}</span>
-      <div className="grid grid-cols-2 gap-1">
-        <input
-          className={`field col-span-2 w-full min-w-0 text-center font-bold font-display ${small ? 'h-12 text-xl' : 'h-20 text-5xl'}`}
-          inputMode="decimal"
-          value={value}
-          aria-label={label}
-          aria-invalid={problem ? true : undefined}
-          onChange={(event) => onChange(event.target.value)}
-        />
-        <button type="button" className={`slab grid ${size} place-items-center`} onClick={() => step(-1)} aria-label={`${label}: one less`}>
-          <Minus aria-hidden />
-        </button>
-        <button type="button" className={`slab grid ${size} place-items-center`} onClick={() => step(1)} aria-label={`${label}: one more`}>
-          <Plus aria-hidden />
-        </button>
-      </div>
-      {problem && <span className="text-sm text-stop">{problem}</span>}
+    <div className="flex flex-col gap-2">
+      <Button
+        size="player"
+        onClick={() => onChange({ tries: [...entry.tries, entry.value], value: '' })}
+        disabled={entry.value.trim() === ''}
+      >
+        <Plus aria-hidden className="size-5" /> Add this try
+      </Button>
+      {entry.tries.length > 0 && (
+        <ul className="flex flex-wrap gap-2" aria-label={`Tries${label}`}>
+          {entry.tries.map((n, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: tries have no name but their place.
+            <li key={i} className="slab flex min-h-12 items-center gap-1 ps-3">
+              <span className="font-bold font-display text-xl">{n}</span>
+              <button
+                type="button"
+                className="grid size-12 place-items-center"
+                aria-label={`Take away try ${i + 1}: ${n}`}
+                onClick={() => onChange({ tries: entry.tries.filter((_, at) => at !== i) })}
+              >
+                <X aria-hidden className="size-4" />
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <p className="font-semibold">{best === null ? 'Each try in the slot: the best counts.' : `Best: ${best}`}</p>
     </div>
   );
 }
 
 /** Numbers of one go: a panel a foot, left on the left half, right on the right half; or "I lost count". */
-export function ScoreEntry({ item, drill, feet, work, numbers, idOf, onGive, onAgain }: Props) {
-  const [entries, setEntries] = useState<FootEntry[]>(() => feet.map((foot) => firstEntry(foot, item.dose, work)));
+export function ScoreEntry({ item, drill, feet, work, numbers, tapped, takes = [], takeOf, idOf, onGive, onAgain }: Props) {
+  const [entries, setEntries] = useState<FootEntry[]>(() =>
+    feet.map((foot) => firstEntry(foot, item.dose, work, (surface) => tapped?.(foot, surface) ?? null)),
+  );
   const [problems, setProblems] = useState<Record<string, string>>({});
+  const [lost, setLost] = useState(false);
   const measure = item.dose.measure;
   const faults = faultsLabel(measure);
   const set = (foot: Foot, change: Partial<FootEntry>) =>
     setEntries((all) => all.map((one) => (one.foot === foot ? { ...one, ...change } : one)));
 
-  const give = (lost: boolean) => {
-    const scores = entries.map((entry) => scoreFrom(entry, idOf(entry.foot), item, work, lost));
+  const give = (lostCount: boolean) => {
+    const scores = entries.map((entry) => scoreFrom(entry, idOf(entry.foot), item, work, lostCount));
     const found: Record<string, string> = {};
     for (const score of scores) {
       const parsed = ScoreSchema.safeParse(score);
@@ -81,6 +91,24 @@ export function ScoreEntry({ item, drill, feet, work, numbers, idOf, onGive, onA
     setProblems(found);
     if (Object.keys(found).length === 0) onGive(scores);
   };
+
+  if (lost) {
+    return (
+      <LostCount
+        feet={feet}
+        takes={takes}
+        takeOf={(foot) => takeOf?.(foot)}
+        tries={measure === 'unbroken run'}
+        onCounted={(foot, value, tries) => {
+          set(foot, tries ? { tries: tries.map(String), value: '' } : { value: String(value) });
+          setLost(false);
+        }}
+        onSend={() => give(true)}
+        onAgain={onAgain}
+        onBack={() => setLost(false)}
+      />
+    );
+  }
 
   return (
     <div className="flex flex-col gap-4">
@@ -113,6 +141,13 @@ export function ScoreEntry({ item, drill, feet, work, numbers, idOf, onGive, onA
                   problem={problems[`${entry.foot}|value`]}
                 />
               )}
+              {measure === 'unbroken run' && (
+                <Tries
+                  entry={entry}
+                  label={entries.length === 2 ? `, ${footInWords(entry.foot)}` : ''}
+                  onChange={(change) => set(entry.foot, change)}
+                />
+              )}
               {faults && (
                 <Stepper
                   small
@@ -131,12 +166,14 @@ export function ScoreEntry({ item, drill, feet, work, numbers, idOf, onGive, onA
         Keep these numbers
       </Button>
       <div className="grid grid-cols-2 gap-3">
-        <Button size="player" onClick={() => give(true)}>
+        <Button size="player" onClick={() => setLost(true)}>
           I lost count
         </Button>
-        <Button size="player" onClick={onAgain}>
-          Do it again
-        </Button>
+        {onAgain && (
+          <Button size="player" onClick={onAgain}>
+            Do it again
+          </Button>
+        )}
       </div>
       <p className="text-dust text-sm">
         Counts: {drill.counting.counts} Does not count: {drill.counting.doesNotCount}

@@ -1,20 +1,23 @@
 import { Check, CirclePlay } from 'lucide-react';
-import { lazy, Suspense, useMemo, useState } from 'react';
-import type { NumberToBeat, ThisWeek } from '../../contract/go.ts';
-import { doseInWords } from '../../core/counts/result.ts';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import type { ThisWeek } from '../../contract/go.ts';
 import { doseOf, minutesInWords } from '../../core/dose/index.ts';
 import type { Home } from '../../core/drills/home-schema.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { STAND_INS } from '../../core/drills/terms.ts';
 import { compileRunSheet } from '../../core/runsheet/index.ts';
-import { targetInWords } from '../../core/targets/index.ts';
 import { kitOf } from '../../core/weeks/checks.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
 import { fitLayout, UNKNOWN_STEP } from '../../core/yard/fit.ts';
 import { Laces, Skyline } from '../../ui/notations/index.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { dayLetter, footInWords, plural, whenInWords, wishedDay } from '../words.ts';
+import { lookAfterRuns } from './left-runs.ts';
+import { Numbers } from './Numbers.tsx';
+import { deviceNow, serverNow, serverSaid } from './now.ts';
 import { Outbox } from './Outbox.tsx';
+import { sendFor } from './outbox.ts';
+import { type KeptRun, keepRead, runsOf } from './store.ts';
 
 const PlacingGuide = lazy(() => import('../drills/PlacingGuide.tsx').then((file) => ({ default: file.PlacingGuide })));
 
@@ -38,39 +41,6 @@ function Kit({ items, drills, home }: { items: readonly Item[]; drills: Readonly
               {!home && <span className="text-dust text-sm"> or {STAND_INS[one].join(', or ')}</span>}
             </>
           )}
-        </li>
-      ))}
-    </ul>
-  );
-}
-
-function Numbers({
-  items,
-  drills,
-  numbers,
-}: {
-  items: readonly Item[];
-  drills: ReadonlyMap<string, Drill>;
-  numbers: readonly NumberToBeat[];
-}) {
-  const scored = items.filter((item) => item.scored);
-  return (
-    <ul className="flex flex-col gap-1">
-      {scored.map((item) => (
-        <li key={item.id} className="flex flex-wrap items-baseline justify-between gap-x-3">
-          <span>
-            {drills.get(item.drillId)?.name} <span className="text-dust text-sm">{doseInWords(item.dose)}</span>
-          </span>
-          <span className="flex gap-3 font-semibold">
-            {numbers
-              .filter((one) => one.itemId === item.id)
-              .map((one) => (
-                <span key={one.foot} className={one.foot === 'left' ? 'text-foot-left' : one.foot === 'right' ? 'text-foot-right' : ''}>
-                  {one.foot === 'both' ? '' : `${one.foot} `}
-                  {targetInWords(one.target, item.dose)}
-                </span>
-              ))}
-          </span>
         </li>
       ))}
     </ul>
@@ -138,15 +108,21 @@ function SessionCard({
   visit,
   session,
   main,
+  begun,
+  doneHere,
 }: {
   visit: ThisWeek & { week: NonNullable<ThisWeek['week']> };
   session: Session;
   main: boolean;
+  /** A visit of this session that can be gone on with. */
+  begun: KeptRun | undefined;
+  /** Done on this phone, and not yet known to the server. */
+  doneHere: boolean;
 }) {
   const drills = useMemo(() => new Map(Object.entries(visit.week.content.drills)), [visit]);
   const sheet = useMemo(() => compileRunSheet(session, drills, visit.runner), [session, drills, visit]);
   const dose = useMemo(() => doseOf(sheet, drills, visit.runner), [sheet, drills, visit]);
-  const done = visit.done.includes(session.id);
+  const done = doneHere || visit.done.includes(session.id);
   const items = itemsOf(session);
   return (
     <article className="slab flex flex-col gap-3 p-4">
@@ -164,7 +140,7 @@ function SessionCard({
       />
       {done && (
         <p className="flex items-center gap-2 font-semibold text-moss">
-          <Check aria-hidden className="size-5" /> Done. You can do it again.
+          <Check aria-hidden className="size-5" /> {doneHere ? 'Done on this phone; it is on its way.' : 'Done. You can do it again.'}
         </p>
       )}
       {!done && (
@@ -186,8 +162,13 @@ function SessionCard({
         </section>
       )}
       <ButtonLink href={`/go/${session.id}`} look={main ? 'main' : 'plain'} size="player">
-        <CirclePlay aria-hidden className="size-6" /> Go: {session.name}
+        <CirclePlay aria-hidden className="size-6" /> {begun ? 'Go on with' : 'Go:'} {session.name}
       </ButtonLink>
+      <p>
+        <a href={`/by-hand/${session.id}`} className="inline-flex min-h-12 items-center">
+          I did it with the paper sheet
+        </a>
+      </p>
     </article>
   );
 }
@@ -208,11 +189,40 @@ function Upcoming({ upcoming, timeZone }: { upcoming: NonNullable<ThisWeek['upco
   );
 }
 
+/** What this phone knows beyond what the server said: visits to go on with, and sessions done but not sent. */
+function useOwnRuns(visit: ThisWeek): { begun: KeptRun[]; done: string[] } {
+  const [own, setOwn] = useState<{ begun: KeptRun[]; done: string[] }>({ begun: [], done: [] });
+  useEffect(() => {
+    const look = async () => {
+      const revision = visit.week?.revisionId ?? null;
+      const begun = await lookAfterRuns(visit.playerId, revision);
+      const done = (await runsOf(visit.playerId)).filter((run) => run.over && run.share >= 0.5 && run.revisionId === revision);
+      setOwn({ begun, done: done.map((run) => run.sessionId) });
+    };
+    look().catch(() => {});
+  }, [visit]);
+  return own;
+}
+
+interface Props {
+  visit: ThisWeek;
+  /** Made from what the device keeps: when that was read, on the device's clock. Null with a line. */
+  keptAt?: number | null;
+}
+
 /** This week: one card a session, the next thing to do as one big button, the streak, and what waits to be sent. */
-export function WeekView({ visit }: { visit: ThisWeek }) {
+export function WeekView({ visit, keptAt = null }: Props) {
   const { week, streak } = visit;
   const timeZone = visit.squad?.timeZone ?? 'UTC';
-  const isDone = (session: Session) => visit.done.includes(session.id);
+  const own = useOwnRuns(visit);
+  useEffect(() => {
+    sendFor(visit.playerId, visit.film);
+    if (keptAt !== null) return;
+    serverSaid(visit.now);
+    void keepRead(`visit:${visit.playerId}`, visit, deviceNow()).catch(() => {});
+    void keepRead('me', { playerId: visit.playerId }, deviceNow()).catch(() => {});
+  }, [visit, keptAt]);
+  const isDone = (session: Session) => visit.done.includes(session.id) || own.done.includes(session.id);
   const sessions = [...(week?.content.sessions ?? [])].sort((a, b) => Number(isDone(a)) - Number(isDone(b)));
   const next = sessions.find((session) => !isDone(session));
   return (
@@ -221,6 +231,12 @@ export function WeekView({ visit }: { visit: ThisWeek }) {
         <h1>Hi {visit.nickname}</h1>
         <p className="text-dust">{visit.squad?.name}</p>
       </header>
+      {keptAt !== null && (
+        <Notice tone="look">
+          No connection. This is your week as of {whenInWords(keptAt, timeZone)}; everything in it works, and goes out later.
+          {week && serverNow() > week.closesAt && ' This week has closed meanwhile: what you do now does not count for it.'}
+        </Notice>
+      )}
       <Outbox />
       <section className="slab flex flex-col gap-2 p-4" aria-label="Your streak">
         <p className="flex items-baseline gap-3">
@@ -274,7 +290,14 @@ export function WeekView({ visit }: { visit: ThisWeek }) {
             <p className="text-dust">Open until {whenInWords(week.closesAt, timeZone)}</p>
           </section>
           {sessions.map((session) => (
-            <SessionCard key={session.id} visit={{ ...visit, week }} session={session} main={session.id === next?.id} />
+            <SessionCard
+              key={session.id}
+              visit={{ ...visit, week }}
+              session={session}
+              main={session.id === next?.id}
+              begun={own.begun.find((run) => run.sessionId === session.id)}
+              doneHere={own.done.includes(session.id) && !visit.done.includes(session.id)}
+            />
           ))}
         </>
       ) : (

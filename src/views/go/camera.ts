@@ -6,15 +6,17 @@ const FORMATS = [
   'video/webm;codecs=vp8,opus',
 ];
 
-/** Opens the camera for filming feet: small pictures, the back camera first, sound for the later count. */
-export function openCamera(): Promise<MediaStream> {
-  return navigator.mediaDevices.getUserMedia({
-    video: { width: { ideal: 640 }, height: { ideal: 360 }, frameRate: { ideal: 30 }, facingMode: { ideal: 'environment' } },
-    audio: true,
-  });
+export type Facing = 'environment' | 'user';
+
+/** Opens the camera for filming feet: the back one or the front one, with sound only where the squad wants it. */
+export function openCamera(facing: Facing, lines: number, sound: boolean): Promise<MediaStream> {
+  const video = { height: { ideal: lines }, width: { ideal: Math.round((lines * 16) / 9) }, frameRate: { ideal: 30 } };
+  return navigator.mediaDevices.getUserMedia({ video: { ...video, facingMode: { ideal: facing } }, audio: sound });
 }
 
 export interface Recording {
+  /** When the first picture was taken, on the page's clock in ms. */
+  startedAt: number;
   /** Leaves out what happens until it goes on. */
   hold(still: boolean): void;
   stop(): Promise<Blob>;
@@ -29,8 +31,8 @@ export function record(stream: MediaStream): Recording {
   const ended = new Promise<Blob>((resolve) => {
     recorder.onstop = () => resolve(new Blob(parts, { type: recorder.mimeType }));
   });
-  recorder.start(1000);
-  return {
+  const recording: Recording = {
+    startedAt: performance.now(),
     hold: (still) => {
       if (still && recorder.state === 'recording') recorder.pause();
       else if (!still && recorder.state === 'paused') recorder.resume();
@@ -40,4 +42,9 @@ export function record(stream: MediaStream): Recording {
       return ended;
     },
   };
+  recorder.onstart = () => {
+    recording.startedAt = performance.now();
+  };
+  recorder.start(1000);
+  return recording;
 }

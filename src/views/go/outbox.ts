@@ -12,7 +12,7 @@ export type ItemState =
   | { state: 'other player' }
   | { state: 'refused'; sentence: string };
 
-export type OutboxItem = Pick<Outgoing, 'id' | 'kind' | 'label' | 'madeAt'> & ItemState;
+export type OutboxItem = Pick<Outgoing, 'id' | 'kind' | 'label' | 'runId' | 'madeAt'> & ItemState;
 
 /** What the interface shows of the outbox. */
 export interface OutboxState {
@@ -57,7 +57,10 @@ function standingOf(one: Outgoing): ItemState {
 
 async function tell(change: Partial<OutboxState> = {}): Promise<void> {
   const all = await allOutgoing();
-  const items = all.map((one) => ({ id: one.id, kind: one.kind, label: one.label, madeAt: one.madeAt, ...standingOf(one) }));
+  const items = all.map((one) => {
+    const { id, kind, label, runId, madeAt } = one;
+    return { id, kind, label, runId, madeAt, ...standingOf(one) };
+  });
   const waiting = all.filter((one) => mine(one) && one.refusal === null).length;
   const sent = (await allSent()).filter((one) => one.playerId === '' || one.playerId === player);
   state = { ...state, ...change, items, waiting, sent };
@@ -198,8 +201,19 @@ export async function flush(eager = false): Promise<void> {
 }
 
 /** What all things to send have in common when they are made. */
-export function fresh(id: string, label: string) {
-  return { id, playerId: player, label, madeAt: Math.round(deviceNow()), stamp: stampNow(), tries: 0, nextAt: 0, refusal: null, held: false };
+export function fresh(id: string, label: string, runId: string | null = null) {
+  return {
+    id,
+    playerId: player,
+    label,
+    runId,
+    madeAt: Math.round(deviceNow()),
+    stamp: stampNow(),
+    tries: 0,
+    nextAt: 0,
+    refusal: null,
+    held: false,
+  };
 }
 
 /** Puts something into the outbox, then tries to send it. Once this resolves it is safe on the device. */

@@ -1,5 +1,6 @@
 import type { NumberToBeat, ScoreSent } from '../../contract/go.ts';
 import { resultOf } from '../../core/counts/result.ts';
+import { type Tap, tallyOf } from '../../core/counts/taps.ts';
 import { BETTER, type Foot, type Measure, resultUnit } from '../../core/drills/terms.ts';
 import type { ClockedWork } from '../../core/runsheet/index.ts';
 import { meets } from '../../core/targets/index.ts';
@@ -13,6 +14,8 @@ export interface FootEntry {
   faults: string;
   /** One number a surface; empty for other measures. */
   parts: Record<string, string>;
+  /** Tries of an unbroken run that were added; all are kept, the best counts. */
+  tries: string[];
 }
 
 /** What the main number of a measure is called. */
@@ -21,7 +24,7 @@ export function valueLabel(measure: Measure, unit: string): string {
     case 'hits in time':
       return 'Hits';
     case 'unbroken run':
-      return 'Best run';
+      return 'This try';
     case 'fixed reps':
       return 'Reps done';
     case 'sets':
@@ -42,29 +45,61 @@ export function faultsLabel(measure: Measure): string | null {
   return measure === 'count in time' || measure === 'fixed reps' ? 'Times you lost the ball' : null;
 }
 
-/** The entry as the clock knows it: done reps, sets and seconds are filled in, counts are left to the player. */
-export function firstEntry(foot: Foot, dose: Dose, work: readonly ClockedWork[]): FootEntry {
+/** The key that a helper's taps are kept under. */
+export const tapKey = (go: { itemId: string; round: number; foot: Foot; surface: string | null }): string =>
+  `${go.itemId}|${go.round}|${go.foot}|${go.surface ?? ''}`;
+
+/**
+ * The entry as the clock and a helper know it: done reps, sets, seconds and tapped touches are filled in, other counts are left
+ * to the player.
+ * @param tapped what was tapped along, by surface or '' for the whole go; null where nobody did
+ */
+export function firstEntry(
+  foot: Foot,
+  dose: Dose,
+  work: readonly ClockedWork[],
+  tapped: (surface: string) => readonly Tap[] | null = () => null,
+): FootEntry {
   const seconds = work.filter((one) => one.foot === foot).reduce((sum, one) => sum + one.seconds, 0);
-  const filled =
-    dose.measure === 'fixed reps'
-      ? String(dose.reps)
-      : dose.measure === 'sets'
-        ? String(dose.sets)
-        : dose.measure === 'course time' && seconds > 0
-          ? number(seconds)
-          : '';
-  const parts = dose.measure === 'surfaces' ? Object.fromEntries(dose.surfaces.map((surface) => [surface, ''])) : {};
-  return { foot, value: filled, faults: '0', parts };
+  const taps = tapped('');
+  const tally = taps && taps.length > 0 ? tallyOf(taps) : null;
+  const entry: FootEntry = { foot, value: '', faults: '0', parts: {}, tries: [] };
+  switch (dose.measure) {
+    case 'fixed reps':
+      return { ...entry, value: String(dose.reps) };
+    case 'sets':
+      return { ...entry, value: String(dose.sets) };
+    case 'course time':
+      return { ...entry, value: seconds > 0 ? number(seconds) : '' };
+    case 'surfaces': {
+      const of = (surface: string) => {
+        const list = tapped(surface);
+        return list && list.length > 0 ? String(tallyOf(list).both) : '';
+      };
+      return { ...entry, parts: Object.fromEntries(dose.surfaces.map((surface) => [surface, of(surface)])) };
+    }
+    case 'unbroken run':
+      return { ...entry, tries: tally ? tally.tries.map(String) : [] };
+    default:
+      return tally ? { ...entry, value: String(tally[foot]), faults: String(tally.drops) } : entry;
+  }
 }
 
 const toNumber = (text: string): number => (text.trim() === '' ? Number.NaN : Number(text.replace(',', '.')));
+
+/** All tries of an unbroken run, with the one that was typed and not added yet. */
+export function triesOf(entry: Pick<FootEntry, 'tries' | 'value'>): number[] {
+  return [...entry.tries, ...(entry.value.trim() === '' ? [] : [entry.value])].map(toNumber);
+}
 
 /** What is typed as it is sent; NaN where a number is missing, which the contract's schema then names. */
 export function scoreFrom(entry: FootEntry, id: string, item: Item, work: readonly ClockedWork[], lost: boolean): ScoreSent {
   const mine = item.dose.measure === 'surfaces' ? work : work.filter((one) => one.foot === entry.foot);
   const parts = Object.fromEntries(Object.entries(entry.parts).map(([name, text]) => [name, toNumber(text)]));
+  if (item.dose.measure === 'unbroken run') for (const [i, n] of triesOf(entry).entries()) parts[`try ${i + 1}`] = n;
   const hasParts = Object.keys(parts).length > 0 && !lost;
-  const sum = Object.values(parts).reduce((total, n) => total + n, 0);
+  const numbers = Object.values(parts);
+  const sum = item.dose.measure === 'unbroken run' ? Math.max(...numbers) : numbers.reduce((total, n) => total + n, 0);
   return {
     id,
     foot: entry.foot,

@@ -33,6 +33,8 @@ interface Waiting {
   stamp: Stamp;
   tries: number;
   nextAt: number;
+  /** The visit it was made in; null for what belongs to none. */
+  runId: string | null;
   /** Why the server will not have it; null while it may still go. */
   refusal: string | null;
   /** The player told it to wait. */
@@ -80,13 +82,15 @@ export interface Sent {
   playerId: string;
   kind: Outgoing['kind'];
   label: string;
+  runId: string | null;
   at: number;
 }
 
 interface Shape extends DBSchema {
   runs: { key: string; value: KeptRun };
   events: { key: [string, number]; value: { runId: string; seq: number; event: ClockEvent } };
-  taps: { key: [string, string, number]; value: Tap & { runId: string; key: string; seq: number } };
+  /** What a helper tapped along a go, by "item|round|foot|surface". */
+  taps: { key: [string, string]; value: { runId: string; key: string; taps: readonly Tap[] } };
   outbox: { key: string; value: Outgoing };
   takes: { key: [string, string]; value: KeptTake };
   sent: { key: string; value: Sent };
@@ -109,7 +113,16 @@ async function bringFromVersionOne(tx: Upgrade): Promise<void> {
   for (const old of await outbox.getAll()) {
     const label = 'label' in old ? old.label : 'Numbers of a go';
     const stamp: Stamp = { page: '', at: old.madeAt, server: null };
-    await outbox.put({ ...old, playerId: '', label, stamp, nextAt: 0, held: false, ...(old.kind === 'clip' ? { trim: null } : {}) } as Outgoing);
+    await outbox.put({
+      ...old,
+      playerId: '',
+      label,
+      stamp,
+      runId: null,
+      nextAt: 0,
+      held: false,
+      ...(old.kind === 'clip' ? { trim: null } : {}),
+    } as Outgoing);
   }
   const takes = tx.objectStore('takes');
   for (const old of await takes.getAll()) await takes.put({ ...old, workAt: null, trim: null });
@@ -126,7 +139,7 @@ function database(): Promise<Database> {
         db.createObjectStore('takes', { keyPath: ['runId', 'key'] });
       }
       db.createObjectStore('events', { keyPath: ['runId', 'seq'] });
-      db.createObjectStore('taps', { keyPath: ['runId', 'key', 'seq'] });
+      db.createObjectStore('taps', { keyPath: ['runId', 'key'] });
       db.createObjectStore('sent', { keyPath: 'id' });
       db.createObjectStore('kept', { keyPath: 'key' });
       if (before === 1) await bringFromVersionOne(tx);
@@ -164,7 +177,13 @@ export async function keepRun(run: KeptRun): Promise<void> {
 }
 
 /** A go whose numbers were given: the log's next event, what is to be sent, and the clips that go along, all at once or not at all. */
-export async function keepGiven(run: KeptRun, seq: number, event: ClockEvent, out: readonly Outgoing[], takes: readonly string[]): Promise<void> {
+export async function keepGiven(
+  run: KeptRun,
+  seq: number,
+  event: ClockEvent,
+  out: readonly Outgoing[],
+  takes: readonly string[],
+): Promise<void> {
   const tx = (await database()).transaction(['runs', 'events', 'outbox', 'takes'], 'readwrite', SAFE);
   await Promise.all([
     tx.objectStore('events').add({ runId: run.id, seq, event }),
@@ -207,12 +226,14 @@ export async function forgetOldRuns(before: number): Promise<void> {
   await tx.done;
 }
 
-export async function keepTap(runId: string, key: string, seq: number, tap: Tap): Promise<void> {
-  await (await database()).put('taps', { ...tap, runId, key, seq });
+export async function keepTaps(runId: string, key: string, taps: readonly Tap[]): Promise<void> {
+  await (await database()).put('taps', { runId, key, taps });
 }
 
-export async function tapsOf(runId: string, key: string): Promise<Tap[]> {
-  return (await database()).getAll('taps', IDBKeyRange.bound([runId, key], [runId, key, []]));
+/** What was tapped along in a run, by the key of each go. */
+export async function tapsOf(runId: string): Promise<Record<string, readonly Tap[]>> {
+  const rows = await (await database()).getAll('taps', ofRun(runId));
+  return Object.fromEntries(rows.map((row) => [row.key, row.taps]));
 }
 
 export async function putOutgoing(...out: Outgoing[]): Promise<void> {
@@ -235,8 +256,8 @@ export async function removeOutgoing(id: string, sent?: { at: number; events: nu
   const grew = sent && now?.kind === 'run' && now.body.events.length > sent.events;
   if (now && !grew) await tx.objectStore('outbox').delete(id);
   if (now && sent) {
-    const { playerId, kind, label } = now;
-    await tx.objectStore('sent').put({ id, playerId, kind, label, at: sent.at });
+    const { playerId, kind, label, runId } = now;
+    await tx.objectStore('sent').put({ id, playerId, kind, label, runId, at: sent.at });
   }
   await tx.done;
 }
@@ -276,5 +297,7 @@ export async function keptRead<T>(key: string): Promise<{ at: number; value: T }
 
 /** Forgets what was read from the server; what was made on this device stays. */
 export async function forgetRead(): Promise<void> {
-  await (await database()).clear('kept');
+  const tx = (await database()).transaction('kept', 'readwrite');
+  for (const key of await tx.store.getAllKeys()) if (/^(me$|visit:|feet:)/.test(key)) await tx.store.delete(key);
+  await tx.done;
 }

@@ -25,6 +25,8 @@ const ALIVE_MS = 1000;
 const DRAW_MS = 100;
 /** A hidden page gets no frames. */
 const HIDDEN_MS = 250;
+/** A page that did nothing for this long was frozen: nobody heard the clock meanwhile. */
+const FROZEN_MS = 75_000;
 /** Cues are laid anew this often, so that the two clocks never drift apart. */
 const LAY_MS = 5000;
 
@@ -180,6 +182,12 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
     let lastKept = deviceNow();
     const step = () => {
       const now = deviceNow();
+      const heardUntil = stateRef.current.at;
+      if (now - heardUntil > FROZEN_MS) {
+        add({ type: 'gap', at: heardUntil, until: now });
+        setAwayMs(now - heardUntil);
+        return;
+      }
       const next = advance(sheet, stateRef.current, now);
       const moved = next.index !== stateRef.current.index;
       stateRef.current = next;
@@ -199,13 +207,13 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
       step();
       frame = requestAnimationFrame(draw);
     };
-    draw();
+    frame = requestAnimationFrame(draw);
     const hidden = setInterval(() => document.hidden && step(), HIDDEN_MS);
     return () => {
       cancelAnimationFrame(frame);
       clearInterval(hidden);
     };
-  }, [running, sheet, show, layCues, kept, setBoth]);
+  }, [running, sheet, show, layCues, kept, setBoth, add]);
 
   useEffect(() => {
     if (!running) return;

@@ -1,67 +1,104 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Interval } from '../../core/runsheet/index.ts';
-import { openCamera, type Recording, record } from './camera.ts';
-import { forgetTake, keepTake, takesOf } from './store.ts';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { type ClockState, type FilmWindow, filmedNow, filmWindows, type Interval } from '../../core/runsheet/index.ts';
+import { type Facing, openCamera, type Recording, record } from './camera.ts';
+import { forgetTake, type KeptTake, keepTake, type Trim, takesOf } from './store.ts';
 
 /** A clip of one foot's work in one go, before the player keeps or deletes it. */
-export interface Take {
-  /** "item|round|foot" */
-  key: string;
-  file: Blob;
-  address: string;
+export type Take = KeptTake & { address: string };
+
+export const takeKey = (go: { itemId: string; round: number; foot: FilmWindow['foot'] }): string => `${go.itemId}|${go.round}|${go.foot}`;
+
+export interface Film {
+  height: number;
+  sound: boolean;
 }
 
-export const takeKey = (interval: Pick<Interval, 'itemId' | 'round' | 'foot'>) => `${interval.itemId}|${interval.round}|${interval.foot}`;
+interface Running {
+  recording: Recording;
+  /** Where the work began in the clip, in seconds; known once it has begun. */
+  workAt: number | null;
+}
 
 /**
- * Films the work intervals while it is switched on: starts when work starts, stops when it ends, nothing in between.
- * @param interval what is on
- * @param paused the clock stands: nothing is recorded until it goes on
- * @param attempt changes when the same interval is done again
- * @param runId the visit that takes are kept with on the device until they are sent or deleted
+ * Films the work while the camera is on: each foot's work with two seconds before and after it, nothing else.
+ * Takes are kept on the device until they are sent or deleted.
  */
-export function useFilming(interval: Interval | null, paused: boolean, attempt: number, runId: string | null) {
+export function useFilming(sheet: readonly Interval[], state: ClockState, runId: string, film: Film) {
   const [stream, setStream] = useState<MediaStream | null>(null);
+  const [facing, setFacing] = useState<Facing>('environment');
   const [problem, setProblem] = useState<string | null>(null);
   const [takes, setTakes] = useState<Take[]>([]);
-  const recording = useRef<Recording | null>(null);
-  // A course is filmed through its turn-rounds; surfaces change too often for one clip.
-  const filmed = interval && !interval.surface && (interval.kind === 'work' || interval.kind === 'turn-round');
-  const work = filmed ? takeKey(interval) : null;
+  const running = useRef(new Map<string, Running>());
+  const latest = useRef<Take[]>([]);
+  latest.current = takes;
+  const windows = useMemo(() => filmWindows(sheet), [sheet]);
+  const on = useMemo(() => (stream ? filmedNow(sheet, windows, state) : []), [stream, sheet, windows, state]);
 
   const addTake = useCallback(
-    (key: string, file: Blob) => {
-      setTakes((before) => [...before.filter((take) => take.key !== key), { key, file, address: URL.createObjectURL(file) }]);
-      if (runId) void keepTake(runId, key, file);
+    (key: string, file: Blob, workAt: number | null) => {
+      const take: KeptTake = { runId, key, file, workAt, trim: null };
+      const shown = { ...take, address: URL.createObjectURL(file) };
+      latest.current = [...latest.current.filter((one) => one.key !== key), shown];
+      setTakes((before) => [...before.filter((one) => one.key !== key), shown]);
+      keepTake(take).catch(() =>
+        setProblem('This phone has no room left for the clip. Delete other clips, or go on without filming; your numbers are kept.'),
+      );
     },
     [runId],
   );
 
   // Takes of a visit that was interrupted are still there.
   useEffect(() => {
-    if (!runId) return;
-    void takesOf(runId).then((kept) =>
-      setTakes((before) => [
-        ...kept
-          .filter((one) => before.every((take) => take.key !== one.key))
-          .map((one) => ({ ...one, address: URL.createObjectURL(one.file) })),
-        ...before,
-      ]),
-    );
+    void takesOf(runId)
+      .then((kept) =>
+        setTakes((before) => [
+          ...kept
+            .filter((one) => before.every((take) => take.key !== one.key))
+            .map((one) => ({ ...one, address: URL.createObjectURL(one.file) })),
+          ...before,
+        ]),
+      )
+      .catch(() => {});
   }, [runId]);
 
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new attempt at the same work is a new take.
-  useEffect(() => {
-    if (!stream || !work) return;
-    const running = record(stream);
-    recording.current = running;
-    return () => {
-      recording.current = null;
-      void running.stop().then((file) => addTake(work, file));
-    };
-  }, [stream, work, attempt, addTake]);
+  const stop = useCallback(
+    async (id: string, keep: boolean): Promise<void> => {
+      const one = running.current.get(id);
+      running.current.delete(id);
+      if (!one) return;
+      const file = await one.recording.stop();
+      if (keep) addTake(id.split('#')[0] ?? id, file, one.workAt);
+    },
+    [addTake],
+  );
 
-  useEffect(() => recording.current?.hold(paused), [paused]);
+  const attempts = state.stretches.filter((stretch) => stretch.ended === 'again').length;
+  const wanted = on.map((window) => `${takeKey(window)}#${attempts}`).join(' ');
+  useEffect(() => {
+    if (!stream) return;
+    const ids = new Set(wanted === '' ? [] : wanted.split(' '));
+    // What is done again is filmed anew; what a skip cut off before the work is not kept.
+    for (const [id, one] of running.current) if (!ids.has(id)) void stop(id, one.workAt !== null && id.endsWith(`#${attempts}`));
+    for (const id of ids) if (!running.current.has(id)) running.current.set(id, { recording: record(stream), workAt: null });
+  }, [stream, wanted, attempts, stop]);
+
+  // The moment the work begins, measured in the clip itself.
+  const interval = sheet[state.index];
+  const working = interval?.kind === 'work' && interval.itemId ? takeKey({ ...interval, itemId: interval.itemId }) : null;
+  const startedAt = state.startedAt;
+  useEffect(() => {
+    if (!working) return;
+    for (const [id, one] of running.current) {
+      if (!id.startsWith(`${working}#`) || one.workAt !== null) continue;
+      one.workAt = Math.max(0, (startedAt - performance.timeOrigin - one.recording.startedAt) / 1000);
+    }
+  }, [working, startedAt]);
+
+  const paused = state.phase === 'paused';
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a recording that begins in a pause stands as well.
+  useEffect(() => {
+    for (const one of running.current.values()) one.recording.hold(paused);
+  }, [paused, wanted]);
 
   useEffect(
     () => () => {
@@ -70,21 +107,50 @@ export function useFilming(interval: Interval | null, paused: boolean, attempt: 
     [stream],
   );
 
-  const switchOn = useCallback(async () => {
-    try {
-      setStream(await openCamera());
-      setProblem(null);
-    } catch {
-      setProblem('The camera did not open. Allow it for this page, or pick a file after the go.');
-    }
-  }, []);
-  const switchOff = useCallback(() => setStream(null), []);
+  const switchOn = useCallback(
+    async (which: Facing) => {
+      try {
+        const next = await openCamera(which, film.height, film.sound);
+        setFacing(which);
+        setStream(next);
+        setProblem(null);
+      } catch {
+        setProblem('The camera did not open. Allow it for this page, or pick a file after the go.');
+      }
+    },
+    [film.height, film.sound],
+  );
+  const switchOff = useCallback(() => {
+    for (const id of [...running.current.keys()]) void stop(id, false);
+    setStream(null);
+  }, [stop]);
   const dropTake = useCallback(
     (key: string) => {
       setTakes((before) => before.filter((take) => take.key !== key));
-      if (runId) void forgetTake(runId, key);
+      void forgetTake(runId, key);
     },
     [runId],
   );
-  return { stream, problem, takes, switchOn, switchOff, addTake, dropTake };
+  const trimTake = useCallback((key: string, trim: Trim | null) => {
+    setTakes((before) =>
+      before.map((take) => {
+        if (take.key !== key) return take;
+        const { address, ...kept } = { ...take, trim };
+        void keepTake(kept);
+        return { ...kept, address };
+      }),
+    );
+  }, []);
+  /** The takes of a go for sending; one whose last second still runs is ended here and now. */
+  const collect = useCallback(
+    async (keys: readonly string[]): Promise<Take[]> => {
+      for (const id of [...running.current.keys()]) if (keys.includes(id.split('#')[0] ?? '')) await stop(id, true);
+      return latest.current.filter((take) => keys.includes(take.key));
+    },
+    [stop],
+  );
+  /** Takes that went into the outbox with their go are no longer here. */
+  const takeAway = useCallback((keys: readonly string[]) => setTakes((before) => before.filter((take) => !keys.includes(take.key))), []);
+  const filming = on.length > 0 && !paused;
+  return { stream, facing, problem, takes, filming, switchOn, switchOff, addTake, dropTake, trimTake, collect, takeAway };
 }

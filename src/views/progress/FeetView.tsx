@@ -1,9 +1,11 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { go } from '../../contract/go.ts';
 import type { MyFeet } from '../../contract/progress.ts';
 import { Notice } from '../../ui/parts/index.ts';
 import { call, sentenceOf } from '../client.ts';
 import { DeleteClip } from '../DeleteClip.tsx';
+import { deviceNow } from '../go/now.ts';
+import { keepRead } from '../go/store.ts';
 import { dateInWords, footInWords } from '../words.ts';
 import { DrillSeam } from './DrillSeam.tsx';
 import { Lines } from './Lines.tsx';
@@ -51,7 +53,11 @@ function Clips({ clips, timeZone }: Pick<MyFeet, 'clips' | 'timeZone'>) {
 }
 
 /** My feet: the own streak, records with left beside right, the ledger of both feet, the coach's lines. Nobody else's numbers. */
-export function FeetView({ feet }: { feet: MyFeet }) {
+export function FeetView({ feet, kept = false }: { feet: MyFeet; kept?: boolean }) {
+  // For when there is no line.
+  useEffect(() => {
+    if (!kept) void keepRead(`feet:${feet.playerId}`, feet, deviceNow()).catch(() => {});
+  }, [feet, kept]);
   const { ledger } = feet;
   return (
     <main className="flex flex-col gap-4 p-4">

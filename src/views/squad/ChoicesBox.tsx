@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Choices, squad as squadContract } from '../../contract/squad.ts';
-import { CONTACT_SCHOOLS, CONTACT_WORDS, FOOT_ORDER_WORDS, FOOT_ORDERS } from '../../core/drills/terms.ts';
+import { CLIP_HEIGHTS, CONTACT_SCHOOLS, CONTACT_WORDS, FOOT_ORDER_WORDS, FOOT_ORDERS } from '../../core/drills/terms.ts';
 import { Field } from '../../ui/parts/index.ts';
 import { call, sentenceOf } from '../client.ts';
 
@@ -27,7 +27,7 @@ function Pick<T extends string>({ legend, name, all, words, value, onChange }: P
   );
 }
 
-/** How this squad learns: the schools of contact and foot order, and how long a session may be. Saved with each choice. */
+/** How this squad learns and films: schools of contact and foot order, minutes of a session, how clips are sent. Saved with each choice. */
 export function ChoicesBox({ squad, first }: { squad: string; first: Choices }) {
   const [choices, setChoices] = useState(first);
   const [minutes, setMinutes] = useState(String(first.sessionMinutes));
@@ -85,6 +85,31 @@ export function ChoicesBox({ squad, first }: { squad: string; first: Choices }) 
             void save({ sessionMinutes: event.target.value === '' ? Number.NaN : Number(event.target.value) });
           }}
         />
+      </div>
+      <div className="flex flex-wrap items-center gap-x-6 gap-y-1">
+        <label className="flex min-h-9 items-center gap-2">
+          <span className="font-semibold">Clips are sent with</span>
+          <select
+            className="field"
+            value={choices.clipHeight}
+            onChange={(event) => void save({ clipHeight: CLIP_HEIGHTS.find((one) => String(one) === event.target.value) ?? 360 })}
+          >
+            {CLIP_HEIGHTS.map((lines) => (
+              <option key={lines} value={lines}>
+                {lines} lines
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="flex min-h-9 items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-6"
+            checked={choices.clipSound}
+            onChange={(event) => void save({ clipSound: event.target.checked })}
+          />
+          with their sound (a suggested count listens to it)
+        </label>
       </div>
       <p className="text-dust text-sm">
         The school of contact changes cues, corrections and first drills of juggling for all players who have no school of their own.

@@ -115,6 +115,24 @@ export function FamilyView({ family }: { family: Family }) {
               {child.squads.join(', ')} · {child.streak.current} {child.streak.unit === 'week' ? 'weeks' : 'training days'} in a row
             </p>
           </header>
+          {child.hurts.length > 0 && (
+            <section className="slab border-l-4 border-l-mustard p-4" aria-label={`${child.nickname} stopped because something hurt`}>
+              <h3 className="text-lg">{child.nickname} stopped because something hurt</h3>
+              <ul className="flex flex-col gap-1">
+                {child.hurts.map((one) => (
+                  <li key={one.at}>
+                    {whenInWords(one.at, child.timeZone)}, in “{one.session}”.{' '}
+                    <span className="text-dust">
+                      {one.seenAt
+                        ? `The coach saw it ${whenInWords(one.seenAt, child.timeZone)}.`
+                        : 'The coach is told, and has not seen it yet.'}
+                    </span>
+                  </li>
+                ))}
+              </ul>
+              <p>Ask how it is before the next session. Pain that stays belongs before a doctor, whose word goes first.</p>
+            </section>
+          )}
           <Consent child={child} text={family.consentText} onSay={(yes) => void say(child, yes)} />
           <ClipList child={child} onDelete={(id) => void remove(child, id)} />
           <section className="slab p-4">

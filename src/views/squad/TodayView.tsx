@@ -1,6 +1,7 @@
-import type { ReactNode } from 'react';
-import type { Today } from '../../contract/squad.ts';
-import { ButtonLink } from '../../ui/parts/index.ts';
+import { type ReactNode, useState } from 'react';
+import { squad as squadContract, type Today } from '../../contract/squad.ts';
+import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { call, sentenceOf } from '../client.ts';
 import { plural, whenInWords } from '../words.ts';
 
 function List({ title, empty, children }: { title: string; empty: string; children: ReactNode[] }) {
@@ -23,6 +24,46 @@ function Row({ children, action }: { children: ReactNode; action: ReactNode }) {
 
 const WHAT = { opens: 'opens', closes: 'closes', 'to be released': 'starts, not released yet:' } as const;
 
+/** Players who stopped because something hurt: above everything else, until a coach says that it was seen. The family reads that. */
+function Hurts({ today }: { today: Today }) {
+  const [left, setLeft] = useState(today.hurts);
+  const [problem, setProblem] = useState<string | null>(null);
+  const see = async (runId: string) => {
+    try {
+      await call(squadContract.hurtSeen, { squad: today.squad.id, run: runId }, {});
+      setLeft((now) => now.filter((one) => one.runId !== runId));
+      setProblem(null);
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  if (left.length === 0 && !problem) return null;
+  return (
+    <section className="slab border-l-4 border-l-mustard p-4" aria-label="Something hurt">
+      <h2 className="pb-2">Something hurt</h2>
+      {problem && <Notice tone="stop">{problem}</Notice>}
+      <ul className="flex flex-col divide-y divide-joint">
+        {left.map((one) => (
+          <Row
+            key={one.runId}
+            action={
+              <Button size="small" onClick={() => void see(one.runId)}>
+                Seen
+              </Button>
+            }
+          >
+            <a className="font-semibold" href={`/coach/${today.squad.id}/players/${one.playerId}`}>
+              {one.nickname}
+            </a>{' '}
+            stopped “{one.session}”{' '}
+            <span className="text-dust">{whenInWords(one.at, today.squad.timeZone)}. Ask the family before the next session.</span>
+          </Row>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 /** Today: what to review, who has gone quiet, whose streak is about to come undone, and what leaves the house soon. */
 export function TodayView({ today }: { today: Today }) {
   const { squad, toReview } = today;
@@ -36,6 +77,7 @@ export function TodayView({ today }: { today: Today }) {
   return (
     <div className="flex flex-col gap-4">
       <h1>Today</h1>
+      <Hurts today={today} />
       <div className="grid gap-4 lg:grid-cols-2">
         <List title="To review" empty="Nothing waits. Well kept.">
           {waiting === 0

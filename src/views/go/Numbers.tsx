@@ -1,0 +1,39 @@
+import type { NumberToBeat } from '../../contract/go.ts';
+import { doseInWords } from '../../core/counts/result.ts';
+import type { Drill } from '../../core/drills/schema.ts';
+import { targetInWords } from '../../core/targets/index.ts';
+import type { Item } from '../../core/weeks/schema.ts';
+
+/** The numbers to beat of a session, an item a line. */
+export function Numbers({
+  items,
+  drills,
+  numbers,
+}: {
+  items: readonly Item[];
+  drills: ReadonlyMap<string, Drill>;
+  numbers: readonly NumberToBeat[];
+}) {
+  const scored = items.filter((item) => item.scored);
+  return (
+    <ul className="flex flex-col gap-1">
+      {scored.map((item) => (
+        <li key={item.id} className="flex flex-wrap items-baseline justify-between gap-x-3">
+          <span>
+            {drills.get(item.drillId)?.name} <span className="text-dust text-sm">{doseInWords(item.dose)}</span>
+          </span>
+          <span className="flex gap-3 font-semibold">
+            {numbers
+              .filter((one) => one.itemId === item.id)
+              .map((one) => (
+                <span key={one.foot} className={one.foot === 'left' ? 'text-foot-left' : one.foot === 'right' ? 'text-foot-right' : ''}>
+                  {one.foot === 'both' ? '' : `${one.foot} `}
+                  {targetInWords(one.target, item.dose)}
+                </span>
+              ))}
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}

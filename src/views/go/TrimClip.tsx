@@ -1,0 +1,101 @@
+import { Scissors } from 'lucide-react';
+import { useId, useRef, useState } from 'react';
+import { Button, Notice } from '../../ui/parts/index.ts';
+import { number } from '../words.ts';
+import type { Trim } from './store.ts';
+import type { Take } from './use-filming.ts';
+
+interface Props {
+  take: Take;
+  name: string;
+  onTrim(trim: Trim | null): void;
+}
+
+/** A clip shorter than this is no clip. */
+const LEAST_SECONDS = 1;
+const STEP = 0.1;
+
+/**
+ * The length of a clip in the browser's player. A recording that was just made says "endless" until it was once run to its end.
+ */
+function useLength() {
+  const video = useRef<HTMLVideoElement>(null);
+  const [seconds, setSeconds] = useState<number | null>(null);
+  const look = () => {
+    const { current } = video;
+    if (!current) return;
+    if (Number.isFinite(current.duration)) {
+      if (seconds === null) {
+        setSeconds(current.duration);
+        current.currentTime = 0;
+      }
+    } else current.currentTime = 1e7;
+  };
+  return { video, seconds, look };
+}
+
+/** The own clip before it leaves the phone: seen, and cut at both ends. What is cut off is never sent. */
+export function TrimClip({ take, name, onTrim }: Props) {
+  const id = useId();
+  const { video, seconds, look } = useLength();
+  const [cutting, setCutting] = useState(take.trim !== null);
+  const from = take.trim?.from ?? 0;
+  const to = take.trim?.to ?? seconds ?? 0;
+  const show = (at: number) => {
+    if (video.current) video.current.currentTime = at;
+  };
+  const set = (next: Trim) => {
+    const whole = next.from <= 0 && seconds !== null && next.to >= seconds - STEP / 2;
+    onTrim(whole ? null : next);
+  };
+  const slide = (what: 'from' | 'to', text: string) => {
+    const value = Number(text);
+    const next = what === 'from' ? { from: Math.min(value, to - LEAST_SECONDS), to } : { from, to: Math.max(value, from + LEAST_SECONDS) };
+    set(next);
+    show(next[what]);
+  };
+  const cutsWork = take.workAt !== null && from > take.workAt + 0.2;
+  return (
+    <div className="flex flex-col gap-2">
+      {/* biome-ignore lint/a11y/useMediaCaption: a child's own clip of feet has no words to caption. */}
+      <video
+        ref={video}
+        src={take.address}
+        controls
+        playsInline
+        className="max-h-64 w-full bg-ink"
+        aria-label={`Your clip${name}`}
+        onLoadedMetadata={look}
+        onDurationChange={look}
+      />
+      {seconds !== null && !cutting && (
+        <Button size="player" onClick={() => setCutting(true)}>
+          <Scissors aria-hidden className="size-5" /> Cut the ends
+        </Button>
+      )}
+      {seconds !== null && cutting && (
+        <div className="flex flex-col gap-1">
+          {(['from', 'to'] as const).map((what) => (
+            <label key={what} htmlFor={`${id}-${what}`} className="flex min-h-12 items-center gap-3">
+              <span className="w-28">
+                {what === 'from' ? 'Begins' : 'Ends'} at {number(what === 'from' ? from : to)} s
+              </span>
+              <input
+                id={`${id}-${what}`}
+                type="range"
+                className="h-12 flex-1 accent-[var(--lace)]"
+                min={0}
+                max={Math.floor(seconds * 10) / 10}
+                step={STEP}
+                value={what === 'from' ? from : to}
+                onChange={(event) => slide(what, event.target.value)}
+              />
+            </label>
+          ))}
+          <p className="text-dust text-sm">{number(to - from)} s are sent. What you cut off never leaves this phone.</p>
+          {cutsWork && <Notice tone="look">This cuts into your go. Your coach cannot count what is not there.</Notice>}
+        </div>
+      )}
+    </div>
+  );
+}

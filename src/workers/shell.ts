@@ -1,0 +1,44 @@
+/// <reference lib="webworker" />
+import { clientsClaim } from 'workbox-core';
+import { ExpirationPlugin } from 'workbox-expiration';
+import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute } from 'workbox-precaching';
+import { registerRoute } from 'workbox-routing';
+import { CacheFirst } from 'workbox-strategies';
+
+/**
+ * Keeps the player's pages on the device: the shell, its scripts, styles, fonts and pictures are there once a player has opened
+ * a page. What the server says and what is sent to it never comes out of a cache.
+ */
+
+declare const self: ServiceWorkerGlobalScope & { __WB_MANIFEST: { url: string; revision: string | null }[] };
+
+/** A page that takes longer than this on a weak line is made from what the device keeps. */
+const PATIENCE_MS = 4000;
+const PLAYER_PAGE = /^\/(week|feet|home|go\/[^/]+|by-hand\/[^/]+)?$/;
+
+precacheAndRoute(self.__WB_MANIFEST, { cleanURLs: false, directoryIndex: '' });
+cleanupOutdatedCaches();
+// A new release waits until the last page of the old one is closed: no visit loses its scripts in the middle.
+clientsClaim();
+
+const shell = async (): Promise<Response> => (await matchPrecache('/offline/index.html')) ?? Response.error();
+
+/** The page from the server, or the shell when there is no line or the server is in trouble. */
+async function pageOr(request: Request): Promise<Response> {
+  const late = new Promise<null>((resolve) => setTimeout(() => resolve(null), PATIENCE_MS));
+  const answer = fetch(request).catch(() => null);
+  const first = await Promise.race([answer, late]);
+  if (!first || first.status >= 502) return shell();
+  return first;
+}
+
+registerRoute(
+  ({ request, url }) => request.mode === 'navigate' && url.origin === self.location.origin && PLAYER_PAGE.test(url.pathname),
+  ({ request }) => pageOr(request),
+);
+
+// Hashed files never change; those of other pages are kept when they were once read.
+registerRoute(
+  ({ url }) => url.origin === self.location.origin && url.pathname.startsWith('/_astro/'),
+  new CacheFirst({ cacheName: 'eager-feet-files', plugins: [new ExpirationPlugin({ maxEntries: 120, purgeOnQuotaError: true })] }),
+);
