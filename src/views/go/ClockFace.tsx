@@ -98,7 +98,7 @@ export function ClockFace({ sheet, state, drillOf, listening, children, halves, 
     <div className="flex min-h-0 flex-1 flex-col gap-3">
       <button
         type="button"
-        className={`flex min-h-0 flex-col items-start justify-center text-start ${counting ? '' : 'flex-1'}`}
+        className={`flex min-h-0 flex-col items-start justify-start text-start ${counting ? '' : 'flex-1'}`}
         onClick={waits ? onReady : onPause}
         aria-label={waits ? 'Ready' : 'Pause'}
       >
@@ -128,7 +128,7 @@ export function ClockFace({ sheet, state, drillOf, listening, children, halves, 
       <Skyline
         intervals={sheet}
         window={9}
-        now={{ index: state.index, share, label: countsUp ? clockWords(ran) : clockWords(left) }}
+        now={{ index: state.index, share, label: clockWords(shown) }}
         width={360}
         height={counting ? 64 : 96}
         summary={`${headline(interval)}, ${shown} seconds ${countsUp ? 'gone' : 'left'}`}

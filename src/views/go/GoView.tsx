@@ -396,7 +396,7 @@ export function GoView({ visit, session, kept = false }: Props) {
               {filming.stream && <Framing stream={filming.stream} mirrored={filming.facing === 'user'} />}
               <div className="flex gap-2">
                 <Button size="player" className="flex-1" aria-pressed={helper} onClick={() => setHelper(!helper)}>
-                  <HeartHandshake aria-hidden className="size-5" /> {helper ? 'No helper' : 'A helper taps along'}
+                  <HeartHandshake aria-hidden className="size-5 shrink-0" /> {helper ? 'No helper' : 'Helper counts'}
                 </Button>
                 {visit.mayFilm && (
                   <Button
@@ -404,7 +404,7 @@ export function GoView({ visit, session, kept = false }: Props) {
                     className="flex-1"
                     onClick={() => (filming.stream ? filming.switchOff() : void filming.switchOn(filming.facing))}
                   >
-                    {filming.stream ? <CameraOff aria-hidden className="size-5" /> : <Camera aria-hidden className="size-5" />}
+                    {filming.stream ? <CameraOff aria-hidden className="size-5 shrink-0" /> : <Camera aria-hidden className="size-5 shrink-0" />}
                     {filming.stream ? 'Stop filming' : 'Film my goes'}
                   </Button>
                 )}
@@ -414,7 +414,7 @@ export function GoView({ visit, session, kept = false }: Props) {
                     aria-label={filming.facing === 'user' ? 'Use the back camera' : 'Use the front camera'}
                     onClick={() => void filming.switchOn(filming.facing === 'user' ? 'environment' : 'user')}
                   >
-                    <SwitchCamera aria-hidden className="size-5" />
+                    <SwitchCamera aria-hidden className="size-5 shrink-0" />
                   </Button>
                 )}
               </div>

@@ -22,7 +22,7 @@ export function Numbers({
           <span>
             {drills.get(item.drillId)?.name} <span className="text-dust text-sm">{doseInWords(item.dose)}</span>
           </span>
-          <span className="flex gap-3 font-semibold">
+          <span className="ms-auto flex gap-3 font-semibold">
             {numbers
               .filter((one) => one.itemId === item.id)
               .map((one) => (

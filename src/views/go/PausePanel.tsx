@@ -23,20 +23,20 @@ export function PausePanel({ here, onGoOn, onAgain, onSkip, onHurt, onLeave }: P
           Then stop here. That is the right thing to do. What you did is kept. Your family’s page and your coach are told that you stopped;
           nothing else.
         </p>
-        <Button size="clock" look="main" onClick={onHurt}>
+        <Button size="clock" look="main" className="flex-none" onClick={onHurt}>
           Yes, stop the session
         </Button>
-        <Button size="clock" onClick={() => setHurts(false)}>
+        <Button size="clock" className="flex-none" onClick={() => setHurts(false)}>
           No, I am fine
         </Button>
       </div>
     );
   }
   return (
-    <div className="flex flex-1 flex-col justify-center gap-3">
+    <div className="flex flex-1 flex-col gap-3">
       <h2 className="text-[40px]">Paused</h2>
       <p className="text-xl">{here}</p>
-      <Button size="clock" look="main" className="min-h-[120px] font-display text-3xl" onClick={onGoOn}>
+      <Button size="clock" look="main" className="max-h-[240px] min-h-[120px] font-display text-3xl" onClick={onGoOn}>
         <Play aria-hidden className="size-8" /> Go on
       </Button>
       <div className="flex gap-3">
@@ -47,10 +47,10 @@ export function PausePanel({ here, onGoOn, onAgain, onSkip, onHurt, onLeave }: P
           <SkipForward aria-hidden className="size-6" /> Skip
         </Button>
       </div>
-      <Button size="clock" look="stop" onClick={() => setHurts(true)}>
+      <Button size="clock" look="stop" className="flex-none" onClick={() => setHurts(true)}>
         <HeartPulse aria-hidden className="size-6" /> Something hurts
       </Button>
-      <Button size="clock" onClick={onLeave}>
+      <Button size="clock" className="flex-none" onClick={onLeave}>
         <LogOut aria-hidden className="size-6" /> Stop here
       </Button>
       <Notice>Drink if it is warm. Stop on pain or dizziness, and tell a grown-up.</Notice>

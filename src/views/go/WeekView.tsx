@@ -165,7 +165,7 @@ function SessionCard({
         <CirclePlay aria-hidden className="size-6" /> {begun ? 'Go on with' : 'Go:'} {session.name}
       </ButtonLink>
       <p>
-        <a href={`/by-hand/${session.id}`} className="inline-flex min-h-12 items-center">
+        <a href={`/by-hand/${session.id}`} className="inline-flex min-h-12 items-center underline">
           I did it with the paper sheet
         </a>
       </p>
@@ -277,7 +277,7 @@ export function WeekView({ visit, keptAt = null }: Props) {
       )}
       {!visit.home && week && (
         <Notice>
-          Say once what is at home, and each drill is shown as you can do it there. <a href="/home">What is at home</a>
+          Say once what is at home, and each drill is shown as you can do it there. <a href="/home" className="inline-flex min-h-12 items-center underline">What is at home</a>
         </Notice>
       )}
       {week ? (
@@ -309,7 +309,7 @@ export function WeekView({ visit, keptAt = null }: Props) {
       {visit.upcoming && <Upcoming upcoming={visit.upcoming} timeZone={timeZone} />}
       {visit.home && (
         <p>
-          <a href="/home">What is at home</a>
+          <a href="/home" className="inline-flex min-h-12 items-center underline">What is at home</a>
         </p>
       )}
     </main>

@@ -1,0 +1,170 @@
+import { expect } from 'chai';
+import { eq } from 'drizzle-orm';
+import type { ByHandSent } from '../../src/contract/go.ts';
+import { players, runs, scores } from '../../src/server/db/schema.ts';
+import { sendByHand } from '../../src/server/go/by-hand.ts';
+import { saveHome } from '../../src/server/go/home.ts';
+import { sendGo } from '../../src/server/go/send-go.ts';
+import { sendRun } from '../../src/server/go/send-run.ts';
+import { thisWeek } from '../../src/server/go/this-week.ts';
+import type { Problem } from '../../src/server/problems.ts';
+import { setChoices } from '../../src/server/squad/choices.ts';
+import { family } from '../../src/server/squad/family.ts';
+import { seeHurt } from '../../src/server/squad/hurts.ts';
+import { register } from '../../src/server/squad/register.ts';
+import { today } from '../../src/server/squad/today.ts';
+import { aGo, aHurtRun, aScore, DAY, HOUR, MONDAY_TEN, openTown, outcome, releaseNow, type Town, uuid } from './make.ts';
+
+describe('a visit as the server takes it', () => {
+  let town: Town;
+  beforeEach(async () => {
+    town = await openTown();
+    releaseNow(town);
+  });
+  afterEach(() => town.close());
+
+  describe('from a device whose clock is wrong', () => {
+    it('counts by the time between doing and sending: days ahead, days behind', () => {
+      for (const wrong of [-9 * DAY, -7 * HOUR, 11 * HOUR, 500 * DAY]) {
+        town.setNow(MONDAY_TEN);
+        const go = aGo(town, 0, [aScore()]);
+        town.setNow(MONDAY_TEN + 14 * HOUR);
+        // Done an hour before midnight, sent an hour after: in Chicago the Monday's evening.
+        const sentAt = MONDAY_TEN + 14 * HOUR + wrong;
+        sendGo(town.context, town.player, { ...go, doneAt: sentAt - HOUR, sentAt });
+        const score = go.scores[0]?.id ?? '';
+        expect(town.context.db.select().from(scores).where(eq(scores.id, score)).get()).to.include({
+          doneAt: MONDAY_TEN + 13 * HOUR,
+          day: '2026-11-02',
+        });
+      }
+    });
+
+    it('gives a run the same: its start, its day, and the moment something hurt', () => {
+      const { revisionId, sessionId } = aGo(town, 0, [aScore()]);
+      town.setNow(MONDAY_TEN + 2 * HOUR);
+      const start = MONDAY_TEN + 400 * DAY;
+      const id = uuid();
+      sendRun(town.context, town.player, {
+        id,
+        revisionId,
+        sessionId,
+        startedAt: start,
+        sentAt: start + HOUR,
+        events: [
+          { type: 'start', at: start },
+          { type: 'stop', at: start + 60_000, why: 'hurt' },
+        ],
+      });
+      expect(town.context.db.select().from(runs).where(eq(runs.id, id)).get()).to.include({
+        startedAt: MONDAY_TEN + HOUR,
+        hurtAt: MONDAY_TEN + HOUR + 60_000,
+        day: '2026-11-02',
+      });
+    });
+  });
+
+  describe('from a device that two players use', () => {
+    it('takes nothing of one player while the other is signed in, and says so', async () => {
+      const go = { ...aGo(town, 0, [aScore()]), playerId: town.player.playerId };
+      expect(await outcome(() => sendGo(town.context, town.otherPlayer, go))).to.equal('somebody else');
+      expect(town.context.db.select().from(scores).all()).to.deep.equal([]);
+      expect(await outcome(() => sendGo(town.context, town.player, go))).to.equal('done');
+    });
+  });
+
+  describe('with the printed sheet', () => {
+    const ENTERED = MONDAY_TEN + 2 * DAY;
+    const sent = (change: Partial<ByHandSent> = {}): ByHandSent => {
+      const { revisionId, sessionId, itemId } = aGo(town, 0, [aScore()]);
+      const goes = [{ goId: uuid(), itemId, round: 0, scores: [aScore({ value: 40 })] }];
+      const when = { daysAgo: 1, hour: 16, enteredAt: ENTERED, sentAt: ENTERED };
+      return { id: uuid(), revisionId, sessionId, ...when, done: [itemId], goes, ...change };
+    };
+    const send = (one: ByHandSent) => sendByHand(town.context, town.player, one);
+    beforeEach(() => town.setNow(ENTERED));
+
+    it('counts on the told day, by hand, with the share of what was ticked', () => {
+      const one = sent();
+      const { sessionId } = one;
+      const answer = send(one);
+      expect(answer).to.include({ day: '2026-11-03', doneAt: Date.UTC(2026, 10, 3, 22) });
+      expect(answer.share).to.be.within(0.05, 0.5);
+      expect(town.context.db.select().from(scores).get()).to.include({ clocked: false, value: 40, day: '2026-11-03', runId: one.id });
+      expect(town.context.db.select().from(runs).get()).to.include({ byHand: true, sessionId });
+      const all = thisWeek(town.context, town.player).week?.content.sessions[0]?.blocks.flatMap((block) => block.items) ?? [];
+      expect(send(sent({ done: all.map((item) => item.id), goes: [] })).share).to.equal(1);
+      expect(thisWeek(town.context, town.player).done).to.deep.equal([sessionId]);
+      expect(register(town.context, town.coach, { squad: town.squad }).players[0]?.cells).to.deep.equal(['done']);
+    });
+
+    it('never makes a clocked score of it, whatever the sender says', () => {
+      send(sent({ goes: sent().goes.map((go) => ({ ...go, scores: [aScore({ clocked: true })] })) }));
+      expect(town.context.db.select().from(scores).get()?.clocked).to.equal(false);
+    });
+
+    it('is kept once, however often it is sent', () => {
+      const one = sent();
+      expect(send(one)).to.deep.equal(send(one));
+      expect(town.context.db.select().from(scores).all()).to.have.length(1);
+    });
+
+    it('takes the last 72 hours and refuses what lies before, naming the field', () => {
+      town.setNow(MONDAY_TEN + 5 * DAY);
+      const late = { enteredAt: MONDAY_TEN + 5 * DAY, sentAt: MONDAY_TEN + 5 * DAY };
+      expect(send(sent({ ...late, daysAgo: 3, hour: 16 })).day).to.equal('2026-11-04');
+      try {
+        send(sent({ ...late, daysAgo: 3, hour: 9 }));
+        expect.fail('taken');
+      } catch (error) {
+        expect((error as Problem).fields[0]).to.deep.include({ field: 'daysAgo' });
+        expect((error as Problem).message).to.include('72 hours');
+      }
+    });
+
+    it('takes nothing of a day before the week opened, and answers a foreign session like a missing one', async () => {
+      expect(await outcome(() => send(sent({ daysAgo: 3 })))).to.equal('week closed');
+      expect(await outcome(() => send(sent({ sessionId: uuid() })))).to.equal('not found');
+      const one = sent();
+      send(one);
+      expect(await outcome(() => sendByHand(town.context, town.otherPlayer, one))).to.equal('not found');
+    });
+  });
+
+  describe('that stopped because something hurt', () => {
+    it('is told to the coach until one says it was seen, and to the family with that', async () => {
+      const run = aHurtRun(town);
+      const told = today(town.context, town.coach, { squad: town.squad }).hurts;
+      expect(told).to.deep.equal([
+        { runId: run, playerId: town.player.playerId, nickname: 'Comet', session: 'Quick feet', at: MONDAY_TEN + 60_000 },
+      ]);
+      expect(family(town.context, town.guardian).children[0]?.hurts).to.deep.equal([
+        { session: 'Quick feet', at: MONDAY_TEN + 60_000, seenAt: null },
+      ]);
+      expect(family(town.context, town.otherGuardian).children[0]?.hurts).to.deep.equal([]);
+      town.setNow(MONDAY_TEN + HOUR);
+      seeHurt(town.context, town.coach, { squad: town.squad, run });
+      town.setNow(MONDAY_TEN + 2 * HOUR);
+      expect(seeHurt(town.context, town.coach, { squad: town.squad, run })).to.deep.equal({ at: MONDAY_TEN + HOUR });
+      expect(today(town.context, town.coach, { squad: town.squad }).hurts).to.deep.equal([]);
+      expect(family(town.context, town.guardian).children[0]?.hurts[0]?.seenAt).to.equal(MONDAY_TEN + HOUR);
+      expect(await outcome(() => seeHurt(town.context, town.coach, { squad: town.squad, run: uuid() }))).to.equal('not found');
+    });
+  });
+
+  it('keeps the stronger foot that a player says, and leaves it when only the kit is said', () => {
+    const foot = () =>
+      town.context.db.select({ foot: players.strongerFoot }).from(players).where(eq(players.id, town.player.playerId)).get()?.foot;
+    saveHome(town.context, town.player, { has: ['ball'], yard: null, step: 0.5, strongerFoot: 'left' });
+    expect([foot(), thisWeek(town.context, town.player).runner.strongerFoot]).to.deep.equal(['left', 'left']);
+    saveHome(town.context, town.player, { has: [], yard: null, step: null });
+    expect(foot()).to.equal('left');
+  });
+
+  it('tells players how the squad wants its clips', () => {
+    expect(thisWeek(town.context, town.player).film).to.deep.equal({ height: 360, sound: true });
+    const how = { contactSchool: 'toe-up', footOrder: 'alternate', sessionMinutes: 30 } as const;
+    setChoices(town.context, town.coach, { squad: town.squad, ...how, clipHeight: 720, clipSound: false });
+    expect(thisWeek(town.context, town.player).film).to.deep.equal({ height: 720, sound: false });
+  });
+});
