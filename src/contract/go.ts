@@ -131,7 +131,7 @@ export type GoAnswer = z.infer<typeof GoAnswer>;
 
 const at = { at: z.number().min(0).max(8_640_000_000_000_000) };
 export const ClockEventSent = z.discriminatedUnion('type', [
-  z.object({ type: z.enum(['start', 'pause', 'resume', 'ready', 'done', 'skip', 'again', 'hide', 'show']), ...at }),
+  z.object({ type: z.enum(['start', 'pause', 'resume', 'ready', 'done', 'skip', 'again', 'hide', 'show', 'over']), ...at }),
   z.object({ type: z.literal('gap'), ...at, until: z.number().min(0).max(8_640_000_000_000_000) }),
   z.object({ type: z.literal('stop'), ...at, why: z.enum(['left', 'hurt']) }),
 ]);

@@ -1,5 +1,7 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './house.ts';
 import { awake, coachBase, PHONE, sendGo, signIn } from './people.ts';
+
+test.use({ file: '2-review' });
 
 test.describe
   .serial('review, progress and the family', () => {

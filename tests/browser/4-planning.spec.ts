@@ -1,8 +1,11 @@
 import { readFileSync } from 'node:fs';
-import { expect, type Page, test } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import type { WeekDetail } from '../../src/contract/weeks.ts';
 import { DrillFile, WeekFile } from '../../src/core/formats/files.ts';
+import { expect, test } from './house.ts';
 import { awake, coachBase, PHONE, signIn } from './people.ts';
+
+test.use({ file: '4-planning' });
 
 /** Makes the next week and stands on its bench. */
 async function newWeek(page: Page, title: string): Promise<string> {
@@ -327,20 +330,43 @@ test.describe('the shelf of drills', () => {
   });
 });
 
-test('a player says what is at home and is shown each drill as it can be done there', async ({ page, context }) => {
+test('a player says once what is at home, question by question, and is shown each drill as it can be done there', async ({
+  page,
+  context,
+}) => {
   await page.setViewportSize(PHONE);
-  await signIn(context, 'Comet');
+  await signIn(context, 'Biscuit');
   await page.goto('/home');
   await awake(page);
+  const next = page.getByRole('button', { name: 'Next' });
+  await expect(page.getByRole('checkbox', { name: /^a ball/ })).toBeChecked();
+  await next.click();
+  await page.getByRole('button', { name: 'No', exact: true }).click();
+  await next.click();
   await page.getByLabel('Length, m').fill('0');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await next.click();
   await expect(page.getByText('The length of the yard is at least half a meter.')).toBeVisible();
   await expect(page.getByLabel('Length, m')).toHaveValue('0');
-  await page.getByRole('button', { name: /^large/ }).click();
+  await page.getByRole('button', { name: /^Medium/ }).click();
+  await next.click();
+  await page.getByRole('button', { name: 'Left', exact: true }).click();
+  await next.click();
   await page.getByLabel('Ten steps are, m').fill('5.5');
   await expect(page.getByText('Now it is 0.55 m')).toBeVisible();
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByText('Kept. Each drill is shown as you can do it at home.')).toBeVisible();
+  const drills = page.getByRole('region', { name: 'This week’s drills at your place' });
+  await expect(
+    drills
+      .getByText('tape on the wall, or two bags')
+      .or(drills.getByText(/cannot be done at your place/))
+      .first(),
+  ).toBeVisible();
+  await expect(drills.getByText(/shoes/).first()).toBeVisible();
   await page.reload();
-  await expect(page.getByLabel('Length, m')).toHaveValue('8');
+  await awake(page);
+  await page.getByRole('button', { name: 'Ground' }).click();
+  await expect(page.getByLabel('Length, m')).toHaveValue('6');
+  const visit = (await (await context.request.get('/api/v1/go/this-week')).json()) as { runner: { strongerFoot: string } };
+  expect(visit.runner.strongerFoot).toBe('left');
 });

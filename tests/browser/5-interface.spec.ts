@@ -1,7 +1,9 @@
-import { expect, test } from '@playwright/test';
 import type { Shelf } from '../../src/contract/drills.ts';
 import type { WeekList } from '../../src/contract/weeks.ts';
+import { expect, test } from './house.ts';
 import { coachBase, signIn } from './people.ts';
+
+test.use({ file: '5-interface' });
 
 /** The HTTP interface of planning on the built application: files, schemas, and what happens to bad input. */
 test.describe('the interface of planning', () => {
@@ -91,7 +93,7 @@ test.describe('the interface of planning', () => {
     const moved = await context.request.put(`/api/v1/weeks/${week}/date`, { data: { startsOn: 'Monday' } });
     expect([moved.status(), (await moved.json()).fields[0].field]).toEqual([400, 'startsOn']);
     const choices = await context.request.put(`/api/v1/squads/${squad}/choices`, {
-      data: { contactSchool: 'toe-up', footOrder: 'alternate', sessionMinutes: 3 },
+      data: { contactSchool: 'toe-up', footOrder: 'alternate', sessionMinutes: 3, clipHeight: 360, clipSound: true },
     });
     expect((await choices.json()).fields).toEqual([{ field: 'sessionMinutes', sentence: 'A session has at least 5 minutes.' }]);
     const file = await context.request.post(`/api/v1/squads/${squad}/bundles`, {

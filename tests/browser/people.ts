@@ -29,23 +29,28 @@ export async function awake(page: Page): Promise<void> {
   await page.waitForFunction(() => document.querySelectorAll('astro-island[ssr]').length === 0);
 }
 
-/** What the outbox holds in the browser's own database. */
-export function outboxOf(page: Page): Promise<string[]> {
+/** Everything in a store of the browser's own database. */
+export function readAll<T>(page: Page, store: string): Promise<T[]> {
   return page.evaluate(
-    () =>
-      new Promise<string[]>((resolve, reject) => {
+    (name) =>
+      new Promise<unknown[]>((resolve, reject) => {
         const open = indexedDB.open('eager-feet');
         open.onerror = () => reject(open.error);
         open.onsuccess = () => {
-          const all = open.result.transaction('outbox').objectStore('outbox').getAll();
+          const all = open.result.transaction(name).objectStore(name).getAll();
           all.onsuccess = () => {
             open.result.close();
-            resolve((all.result as { kind: string }[]).map((one) => one.kind));
+            resolve(all.result);
           };
         };
       }),
-  );
+    store,
+  ) as Promise<T[]>;
 }
+
+/** The kinds of what waits in the outbox. */
+export const outboxOf = (page: Page): Promise<string[]> =>
+  readAll<{ kind: string }>(page, 'outbox').then((rows) => rows.map((row) => row.kind));
 
 /** Sends a count of a drill of the open week, as the device does. */
 export async function sendGo(context: BrowserContext, drillId: string, value: number): Promise<void> {

@@ -2,10 +2,10 @@ import type { Interval } from './types.ts';
 
 /**
  * What happened on the clock, in order; the append-only run log. `at` is in epoch milliseconds of a clock that never
- * runs back. `gap` says that nobody heard the clock from `at` until `until` (a reload, a crash, a dead battery).
+ * runs back. `over` is written down when the clock itself ended the last interval, so that a log tells how far it ran. `gap` says that nobody heard the clock from `at` until `until` (a reload, a crash, a dead battery).
  */
 export type ClockEvent =
-  | { type: 'start' | 'pause' | 'resume' | 'ready' | 'done' | 'skip' | 'again' | 'hide' | 'show'; at: number }
+  | { type: 'start' | 'pause' | 'resume' | 'ready' | 'done' | 'skip' | 'again' | 'hide' | 'show' | 'over'; at: number }
   | { type: 'gap'; at: number; until: number }
   | { type: 'stop'; at: number; why: 'left' | 'hurt' };
 

@@ -114,7 +114,7 @@ export function GoView({ visit, session, kept = false }: Props) {
   const { state, run, tap } = clock;
   const interval = sheet[state.index];
   const attempt = interval ? attemptOf(state, state.index) : 0;
-  const filming = useFilming(sheet, state, run.id, visit.film);
+  const filming = useFilming(sheet, state, clock.aheadMs, run.id, visit.film);
   const [outcomes, setOutcomes] = useState<Outcome[]>([]);
   const [taps, setTaps] = useState<Record<string, readonly Tap[]>>({});
   const [helper, setHelper] = useState(false);
@@ -140,10 +140,11 @@ export function GoView({ visit, session, kept = false }: Props) {
       .catch(() => {});
   }, [run.id]);
 
-  const sendLog = useCallback(async () => post(await runToSend(run, await logOf(run.id))), [run]);
+  const logNow = clock.now;
+  const sendLog = useCallback(async () => post(runToSend(run, await logOf(run.id), logNow())), [run, logNow]);
   const { closed } = clock;
   useEffect(() => {
-    if (closed) void logOf(closed.id).then(async (log) => post(await runToSend(closed, log)));
+    if (closed) void logOf(closed.id).then((log) => post(runToSend(closed, log, deviceNow())));
   }, [closed]);
   const over = state.phase === 'finished' || state.phase === 'stopped';
   useEffect(() => {
@@ -243,6 +244,18 @@ export function GoView({ visit, session, kept = false }: Props) {
   }, [working]);
 
   if (clock.loading) return <p className="p-4">Opening the session…</p>;
+
+  if (clock.elsewhere) {
+    return (
+      <main className="mx-auto flex max-w-lg flex-col gap-4 p-4">
+        <h1>{session.name}</h1>
+        <Notice tone="look">This session is open in another tab, which has the clock. Close that one to go on here.</Notice>
+        <Button look="main" size="player" onClick={() => window.location.reload()}>
+          I closed it
+        </Button>
+      </main>
+    );
+  }
 
   if (state.phase === 'waiting') {
     return (
@@ -404,7 +417,11 @@ export function GoView({ visit, session, kept = false }: Props) {
                     className="flex-1"
                     onClick={() => (filming.stream ? filming.switchOff() : void filming.switchOn(filming.facing))}
                   >
-                    {filming.stream ? <CameraOff aria-hidden className="size-5 shrink-0" /> : <Camera aria-hidden className="size-5 shrink-0" />}
+                    {filming.stream ? (
+                      <CameraOff aria-hidden className="size-5 shrink-0" />
+                    ) : (
+                      <Camera aria-hidden className="size-5 shrink-0" />
+                    )}
                     {filming.stream ? 'Stop filming' : 'Film my goes'}
                   </Button>
                 )}

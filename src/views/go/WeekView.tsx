@@ -277,7 +277,10 @@ export function WeekView({ visit, keptAt = null }: Props) {
       )}
       {!visit.home && week && (
         <Notice>
-          Say once what is at home, and each drill is shown as you can do it there. <a href="/home" className="inline-flex min-h-12 items-center underline">What is at home</a>
+          Say once what is at home, and each drill is shown as you can do it there.{' '}
+          <a href="/home" className="inline-flex min-h-12 items-center underline">
+            What is at home
+          </a>
         </Notice>
       )}
       {week ? (
@@ -309,7 +312,9 @@ export function WeekView({ visit, keptAt = null }: Props) {
       {visit.upcoming && <Upcoming upcoming={visit.upcoming} timeZone={timeZone} />}
       {visit.home && (
         <p>
-          <a href="/home" className="inline-flex min-h-12 items-center underline">What is at home</a>
+          <a href="/home" className="inline-flex min-h-12 items-center underline">
+            What is at home
+          </a>
         </p>
       )}
     </main>

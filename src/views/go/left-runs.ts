@@ -6,10 +6,13 @@ import { forgetOldRuns, type KeptRun, keepGiven, logOf, type Outgoing, runsOf } 
 
 const KEEP_MS = 14 * 24 * 3_600_000;
 
-/** A run's log as it is sent. */
-export async function runToSend(run: KeptRun, log: readonly ClockEvent[]): Promise<Outgoing> {
+/**
+ * A run's log as it is sent.
+ * @param now the time on the log's clock
+ */
+export function runToSend(run: KeptRun, log: readonly ClockEvent[], now: number): Outgoing {
   const { id, revisionId, sessionId, playerId } = run;
-  const body = { id, revisionId, sessionId, startedAt: Math.round(run.startedAt), sentAt: Math.round(deviceNow()), events: [...log] };
+  const body = { id, revisionId, sessionId, startedAt: Math.round(run.startedAt), sentAt: Math.round(now), events: [...log] };
   return { ...fresh(run.id, `The log of ${run.sessionName}`, run.id), kind: 'run', body: playerId ? { ...body, playerId } : body };
 }
 
@@ -31,7 +34,7 @@ export async function lookAfterRuns(playerId: string, revisionId: string | null)
     const at = Math.max(run.aliveAt, log.at(-1)?.at ?? 0);
     const event = { type: 'stop', at, why: 'left' } as const;
     const closed = { ...run, over: true };
-    await keepGiven(closed, log.length, event, [await runToSend(closed, [...log, event])], []);
+    await keepGiven(closed, log.length, event, [runToSend(closed, [...log, event], now)], []);
   }
   await forgetOldRuns(now - KEEP_MS);
   return goOn;

@@ -1,6 +1,5 @@
-import { go } from '../../contract/go.ts';
-import { call, NoAnswer, ServerProblem, sentenceOf } from '../client.ts';
-import { deviceNow, elapsedSince, stampNow } from './now.ts';
+import { NoAnswer, ServerProblem, sentenceOf } from '../client.ts';
+import { deviceNow, stampNow } from './now.ts';
 import { allOutgoing, allSent, changeOutgoing, type Outgoing, putOutgoing, removeOutgoing, type Sent } from './store.ts';
 
 /** Where one thing stands on its way. */
@@ -91,41 +90,18 @@ async function makeReady(clip: Extract<Outgoing, { kind: 'clip' }>, film: { heig
   return ready;
 }
 
-async function sendClip(clip: Extract<Outgoing, { kind: 'clip' }>): Promise<void> {
-  const known = await call(go.announceClip, {}, clip.body);
-  if (known.state !== 'expected') return;
-  const { uploadClip } = await import('./upload.ts');
-  under = { id: clip.id, doing: 'sending', share: 0 };
-  const sending = uploadClip(clip, {
+/** Sends one thing, loading what that takes only now: most openings of a page have nothing to send. */
+async function send(one: Outgoing): Promise<void> {
+  const { deliver } = await import('./deliver.ts');
+  await deliver(one, {
+    begun: (cancel) => {
+      under = { id: one.id, doing: 'sending', share: 0, cancel };
+    },
     progress: (share) => {
-      if (under?.id === clip.id) under = { ...under, share };
+      if (under?.id === one.id) under = { ...under, share };
       void tell();
     },
-    keepUrl: (uploadUrl) => changeOutgoing(clip.id, (now) => ({ ...now, uploadUrl }) as Outgoing),
   });
-  under.cancel = sending.cancel;
-  await sending.done;
-}
-
-async function sendOne(one: Outgoing): Promise<void> {
-  // However wrong this device's clock is: the time between doing and sending is right.
-  const sentAt = Math.round(one.madeAt + elapsedSince(one.stamp));
-  switch (one.kind) {
-    case 'go':
-      await call(go.sendGo, {}, { ...one.body, sentAt });
-      break;
-    case 'run':
-      await call(go.sendRun, {}, { ...one.body, sentAt });
-      break;
-    case 'by hand':
-      await call(go.byHand, {}, { ...one.body, sentAt });
-      break;
-    case 'home':
-      await call(go.home, {}, one.body);
-      break;
-    case 'clip':
-      await sendClip(one);
-  }
 }
 
 /** One thing did not go: it is tried again later, or kept with the reason why not. */
@@ -156,7 +132,7 @@ async function workLane(kinds: (one: Outgoing) => boolean, eager: boolean, film:
     try {
       const ready = one.kind === 'clip' ? await makeReady(one, film) : one;
       if (!eager && one.nextAt > deviceNow()) break;
-      await sendOne(ready);
+      await send(ready);
       under = null;
       await removeOutgoing(one.id, { at: deviceNow(), events: one.kind === 'run' ? one.body.events.length : 0 });
       await tell({ offline: false, signedOut: false });

@@ -41,6 +41,8 @@ export interface Clock {
   closed: KeptRun | null;
   /** What ended on the clock while the screen was off, to be said when it is on again. */
   missed: Stretch[];
+  /** The same session is open in another tab, which has the clock. */
+  elsewhere: boolean;
   /** Why the device does not keep the log; null while it does. */
   keepProblem: string | null;
   tap(type: PlainEvent): void;
@@ -48,6 +50,10 @@ export interface Clock {
   /** Numbers were given: the score is left, and what is to be sent is kept with it, at once. */
   give(change: (run: KeptRun) => KeptRun, out: readonly Outgoing[], takes: readonly string[]): Promise<void>;
   change(change: (run: KeptRun) => KeptRun): void;
+  /** The time on the log's clock, epoch ms. */
+  now(): number;
+  /** What that clock is ahead of the page's, in ms: more than 0 once the device's clock was set back between two lives of the page. */
+  aheadMs: number;
   voice: Voice;
 }
 
@@ -76,6 +82,7 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
   const [missed, setMissed] = useState<Stretch[]>([]);
   const [keepProblem, setKeepProblem] = useState<string | null>(null);
   const [loading, setLoading] = useState(true);
+  const [elsewhere, setElsewhere] = useState(false);
   const hiddenAt = useRef<number | null>(null);
   const runRef = useRef(run);
   const stateRef = useRef<ClockState>(NOT_STARTED);
@@ -83,6 +90,8 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
   const shown = useRef({ what: '', at: 0 });
   const laidAt = useRef(0);
   const voice = useMemo(() => new Voice(), []);
+  const ahead = useRef(0);
+  const logNow = useCallback(() => deviceNow() + ahead.current, []);
   const aboutRef = useRef(about);
   aboutRef.current = about;
 
@@ -121,9 +130,12 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
       const log = begun ? await logOf(begun.id) : [];
       if (gone || !begun || log.length === 0) return;
       const found = resume(sheet, log, begun.aliveAt, deviceNow(), begun.revisionId === revisionId);
+      // The log's clock never runs back, whatever was done to the device's.
+      ahead.current = Math.max(0, found.state.at - deviceNow());
+      voice.aheadMs = ahead.current;
       const events = found.event ? [...log, found.event] : log;
       const goesOn = found.way === 'goes on';
-      const next = { ...begun, playerId, aliveAt: goesOn ? deviceNow() : begun.aliveAt, over: !goesOn };
+      const next = { ...begun, playerId, aliveAt: goesOn ? logNow() : begun.aliveAt, over: !goesOn };
       if (!goesOn) next.share = shareOfWork(sheet, found.state);
       if (found.event) await kept(keepEvent(next, log.length, found.event));
       else await kept(keepRun(next));
@@ -134,13 +146,23 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
         show(found.state);
       } else setClosed(next);
     };
-    open()
-      .catch(() => setKeepProblem(CANNOT_KEEP))
-      .finally(() => setLoading(false));
+    let letGo = () => {};
+    // One tab has the clock of a session: two would write one log.
+    void navigator.locks.request(`eager-feet-visit-${runRef.current.sessionId}`, { ifAvailable: true }, async (lock) => {
+      if (gone) return;
+      if (!lock) setElsewhere(true);
+      else await open().catch(() => setKeepProblem(CANNOT_KEEP));
+      setLoading(false);
+      if (lock && !gone)
+        await new Promise<void>((resolve) => {
+          letGo = resolve;
+        });
+    });
     return () => {
       gone = true;
+      letGo();
     };
-  }, [sheet, kept, setBoth, show]);
+  }, [sheet, kept, setBoth, show, voice, logNow]);
 
   /** Takes an event in; returns the run as it has to be kept, and the event's place in the log. */
   const take = useCallback(
@@ -179,9 +201,9 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
   useEffect(() => {
     if (!running) return;
     let frame = 0;
-    let lastKept = deviceNow();
+    let lastKept = logNow();
     const step = () => {
-      const now = deviceNow();
+      const now = logNow();
       const heardUntil = stateRef.current.at;
       if (now - heardUntil > FROZEN_MS) {
         add({ type: 'gap', at: heardUntil, until: now });
@@ -194,13 +216,11 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
       const stale = performance.now() - shown.current.at >= DRAW_MS;
       if (stale || seen(sheet, next) !== shown.current.what) show(next);
       if (moved || performance.now() - laidAt.current > LAY_MS) layCues();
-      if (now - lastKept > ALIVE_MS || next.phase === 'finished') {
+      if (next.phase === 'finished') add({ type: 'over', at: next.at });
+      else if (now - lastKept > ALIVE_MS) {
         lastKept = now;
-        const over = next.phase === 'finished';
-        const run = { ...runRef.current, aliveAt: now, over, share: over ? shareOfWork(sheet, next) : 0 };
-        if (over) setBoth(run);
-        else runRef.current = run;
-        void kept(keepRun(run)).catch(() => {});
+        runRef.current = { ...runRef.current, aliveAt: now };
+        void kept(keepRun(runRef.current)).catch(() => {});
       }
     };
     const draw = () => {
@@ -213,7 +233,7 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
       cancelAnimationFrame(frame);
       clearInterval(hidden);
     };
-  }, [running, sheet, show, layCues, kept, setBoth, add]);
+  }, [running, sheet, show, layCues, kept, add, logNow]);
 
   useEffect(() => {
     if (!running) return;
@@ -225,7 +245,7 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
       if (gone) void lock?.release();
     };
     const turned = () => {
-      const now = deviceNow();
+      const now = logNow();
       if (document.hidden) hiddenAt.current = now;
       add({ type: document.hidden ? 'hide' : 'show', at: now });
       if (document.hidden) return;
@@ -240,21 +260,21 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
       document.removeEventListener('visibilitychange', turned);
       void lock?.release();
     };
-  }, [running, add]);
+  }, [running, add, logNow]);
 
   useEffect(() => () => voice.close(), [voice]);
 
-  const tap = useCallback((type: PlainEvent) => add({ type, at: deviceNow() }), [add]);
-  const stop = useCallback((why: 'left' | 'hurt') => add({ type: 'stop', at: deviceNow(), why }), [add]);
+  const tap = useCallback((type: PlainEvent) => add({ type, at: logNow() }), [add, logNow]);
+  const stop = useCallback((why: 'left' | 'hurt') => add({ type: 'stop', at: logNow(), why }), [add, logNow]);
   const give = useCallback(
     async (how: (run: KeptRun) => KeptRun, out: readonly Outgoing[], takes: readonly string[]) => {
-      const event: ClockEvent = { type: 'done', at: deviceNow() };
+      const event: ClockEvent = { type: 'done', at: logNow() };
       const { next, seq } = take(event);
       const changed = how(next);
       setBoth(changed);
       await kept(keepGiven(changed, seq, event, out, takes));
     },
-    [take, setBoth, kept],
+    [take, setBoth, kept, logNow],
   );
   const change = useCallback(
     (how: (run: KeptRun) => KeptRun) => {
@@ -263,7 +283,26 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
     },
     [kept, setBoth],
   );
-  return { state, run, events: logRef.current, loading, awayMs, closed, missed, keepProblem, tap, stop, give, change, voice };
+  const events = logRef.current;
+  const aheadMs = ahead.current;
+  return {
+    state,
+    run,
+    events,
+    loading,
+    elsewhere,
+    awayMs,
+    closed,
+    missed,
+    keepProblem,
+    tap,
+    stop,
+    give,
+    change,
+    now: logNow,
+    aheadMs,
+    voice,
+  };
 }
 
 /** The state a kept log came to, for what is told of a visit that is over. */

@@ -22,8 +22,9 @@ interface Running {
 /**
  * Films the work while the camera is on: each foot's work with two seconds before and after it, nothing else.
  * Takes are kept on the device until they are sent or deleted.
+ * @param aheadMs what the log's clock is ahead of the page's
  */
-export function useFilming(sheet: readonly Interval[], state: ClockState, runId: string, film: Film) {
+export function useFilming(sheet: readonly Interval[], state: ClockState, aheadMs: number, runId: string, film: Film) {
   const [stream, setStream] = useState<MediaStream | null>(null);
   const [facing, setFacing] = useState<Facing>('environment');
   const [problem, setProblem] = useState<string | null>(null);
@@ -90,9 +91,9 @@ export function useFilming(sheet: readonly Interval[], state: ClockState, runId:
     if (!working) return;
     for (const [id, one] of running.current) {
       if (!id.startsWith(`${working}#`) || one.workAt !== null) continue;
-      one.workAt = Math.max(0, (startedAt - performance.timeOrigin - one.recording.startedAt) / 1000);
+      one.workAt = Math.max(0, (startedAt - aheadMs - performance.timeOrigin - one.recording.startedAt) / 1000);
     }
-  }, [working, startedAt]);
+  }, [working, startedAt, aheadMs]);
 
   const paused = state.phase === 'paused';
   // biome-ignore lint/correctness/useExhaustiveDependencies: a recording that begins in a pause stands as well.

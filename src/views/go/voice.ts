@@ -69,6 +69,8 @@ export class Voice {
   private voice: SpeechSynthesisVoice | null = null;
   /** Silence while something is being said or sounded, for whoever listens for a knock: ms on the page's clock. */
   soundsUntil = 0;
+  /** What the log's clock is ahead of the page's, in ms. */
+  aheadMs = 0;
 
   open(): void {
     if (!this.audio) {
@@ -101,8 +103,13 @@ export class Voice {
     this.voice = english.find((one) => one.default) ?? english[0] ?? null;
   }
 
+  /** Now on the log's clock. */
+  private now(): number {
+    return performance.timeOrigin + performance.now() + this.aheadMs;
+  }
+
   private read(): void {
-    if (!this.audio || this.audio.state !== 'running') return;
+    if (this.audio?.state !== 'running') return;
     const { contextTime, performanceTime } = this.audio.getOutputTimestamp();
     if (contextTime && performanceTime) this.anchor.read({ pageMs: performanceTime, audioSeconds: contextTime });
     else this.anchor.read({ pageMs: performance.now(), audioSeconds: this.audio.currentTime });
@@ -111,14 +118,14 @@ export class Voice {
   /** The sound card's time of a moment of the run log; null while there is no sound card. */
   private audioAt(at: number): number | null {
     if (!this.audio) return null;
-    if (!this.anchor.ready) return this.audio.currentTime + Math.max(0, at - (performance.timeOrigin + performance.now())) / 1000;
-    return this.anchor.audioAt(at - performance.timeOrigin);
+    if (!this.anchor.ready) return this.audio.currentTime + Math.max(0, at - this.now()) / 1000;
+    return this.anchor.audioAt(at - this.aheadMs - performance.timeOrigin);
   }
 
   /** Makes what is laid down be exactly these cues: others that have not begun are taken back, moved ones are moved. */
   lay(cues: readonly LaidCue[]): void {
     const wanted = new Map(cues.map((cue) => [cue.id, cue]));
-    const now = performance.timeOrigin + performance.now();
+    const now = this.now();
     for (const [id, has] of this.laid) {
       const want = wanted.get(id);
       const wantAt = want ? this.audioAt(want.at) : null;

@@ -1,0 +1,175 @@
+import type { BrowserContext, Page } from '@playwright/test';
+import Database from 'better-sqlite3';
+import { v7 as uuid } from 'uuid';
+import type { ThisWeek } from '../../src/contract/go.ts';
+import type { Today } from '../../src/contract/squad.ts';
+import { catalogueById } from '../../src/core/drills/index.ts';
+import { type Session, SHAPE_NAMES, SHAPES, shapeSession } from '../../src/core/weeks/index.ts';
+import { aBlock, anItem, aSession, timed } from '../core/make.ts';
+import { databaseOf, expect, test } from './house.ts';
+import { awake, coachBase, outboxOf, PHONE, signIn } from './people.ts';
+import { doSession, releaseWeekOf } from './yard-week.ts';
+
+test.use({ file: '6-yard' });
+
+const thisWeek = async (context: BrowserContext) => (await (await context.request.get('/api/v1/go/this-week')).json()) as ThisWeek;
+
+/** Every starting shape, done from before to after on a phone, in the page's own time. */
+test.describe
+  .serial('a session of each starting shape', () => {
+    let context: BrowserContext;
+    let page: Page;
+    const sessions: Session[] = SHAPE_NAMES.map((name) =>
+      shapeSession(name, { minutes: SHAPES[name].minutes, drills: catalogueById, id: uuid }),
+    );
+    test.beforeAll(async ({ browser }) => {
+      context = await browser.newContext({ viewport: PHONE });
+      await releaseWeekOf(context, '6-yard', sessions);
+      await signIn(context, 'Comet');
+      page = await context.newPage();
+      await page.clock.install();
+    });
+    test.afterAll(() => context.close());
+
+    for (const session of sessions) {
+      test(`${session.name} runs to its end, hears a number for each scored go, and counts as done`, async () => {
+        const scored = session.blocks.flatMap((block) => block.items).filter((item) => item.scored);
+        const asked = await doSession(page, session.name);
+        const goes = scored.reduce((sum, item) => sum + ('rounds' in item.dose ? item.dose.rounds : 1), 0);
+        expect(asked).toBe(goes);
+        await expect(page.getByText(`100 % of the work of “${session.name}” is done.`)).toBeVisible();
+        await expect.poll(async () => (await thisWeek(context)).done).toContain(session.id);
+        await expect.poll(() => outboxOf(page)).toEqual([]);
+      });
+    }
+  });
+
+test.describe
+  .serial('in the yard', () => {
+    let context: BrowserContext;
+    let page: Page;
+    const tries = anItem('juggle-alternating', { dose: { measure: 'unbroken run', seconds: 20, rounds: 1, bounce: false } });
+    const helped: Session = { ...aSession([aBlock('challenge', [anItem('sole-taps', timed(10)), tries])]), name: 'With a helper' };
+    const sore: Session = { ...aSession([aBlock('recap', [anItem('inside-taps', timed(30))])]), name: 'That hurts' };
+    const paper: Session = { ...aSession([aBlock('recap', [anItem('inside-taps', timed(30))])]), name: 'On paper' };
+
+    test.beforeAll(async ({ browser }) => {
+      context = await browser.newContext({ viewport: PHONE });
+      await releaseWeekOf(context, '6-yard', [helped, sore, paper]);
+      await signIn(context, 'Comet');
+      page = await context.newPage();
+      await page.clock.install();
+    });
+    test.afterAll(() => context.close());
+
+    test('a helper taps along on the halves of the screen, and each unbroken try is kept', async () => {
+      await page.goto('/week');
+      await awake(page);
+      await page.getByRole('link', { name: 'Go: With a helper' }).click();
+      await awake(page);
+      // The whole of it by keyboard: start, a helper, ready.
+      await page.getByRole('button', { name: 'Start' }).focus();
+      await page.keyboard.press('Enter');
+      await page.getByRole('button', { name: 'Helper counts' }).focus();
+      await page.keyboard.press('Enter');
+      await page.getByRole('button', { name: 'Ready' }).focus();
+      await page.keyboard.press('Enter');
+      await page.clock.fastForward(11_000);
+      const half = (side: 'Left' | 'Right') => page.getByRole('button', { name: `${side}: one more` });
+      for (let i = 0; i < 3; i++) await half('Left').dispatchEvent('pointerdown');
+      for (let i = 0; i < 3; i++) await half('Right').dispatchEvent('pointerdown');
+      await page.getByRole('button', { name: 'Take one back' }).click();
+      await half('Left').focus();
+      await page.keyboard.press('Enter');
+      await page.clock.fastForward(10_000);
+      await expect(page.locator('input[inputmode=decimal]').first()).toHaveValue('6');
+      await page.getByRole('button', { name: 'Keep these numbers' }).click();
+      // Rest and lead-in, then the tries.
+      await page.clock.fastForward(11_000);
+      await half('Left').dispatchEvent('pointerdown');
+      await half('Right').dispatchEvent('pointerdown');
+      await page.getByRole('button', { name: /^Ball down/ }).click();
+      for (const side of ['Left', 'Right', 'Left'] as const) await half(side).dispatchEvent('pointerdown');
+      // A reload loses none of it.
+      await page.reload();
+      await awake(page);
+      await page.getByRole('button', { name: 'Go on' }).click();
+      await page.clock.fastForward(25_000);
+      const list = page.getByRole('list', { name: 'Tries' });
+      await expect(list.getByRole('listitem')).toHaveText(['2', '3']);
+      await page.getByLabel('This try', { exact: true }).fill('7');
+      await page.getByRole('button', { name: 'Add this try' }).click();
+      await expect(page.getByText('Best: 7')).toBeVisible();
+      await page.getByRole('button', { name: 'Keep these numbers' }).click();
+      await expect(page.getByRole('heading', { name: /^That is all/ })).toBeVisible();
+      await expect(page.getByTestId('sent-summary')).toContainText('All numbers are with your coach.');
+      const db = new Database(databaseOf('6-yard'), { readonly: true });
+      const kept = db.prepare('select value, parts from scores where item_id = ?').get(tries.id) as { value: number; parts: string };
+      db.close();
+      expect([kept.value, JSON.parse(kept.parts)]).toEqual([7, { 'try 1': 2, 'try 2': 3, 'try 3': 7 }]);
+    });
+
+    test('“something hurts” on the pause stops kindly; the coach and the family are told, and that it was seen', async ({ browser }) => {
+      await page.goto('/week');
+      await awake(page);
+      await page.getByRole('link', { name: 'Go: That hurts' }).click();
+      await awake(page);
+      await page.getByRole('button', { name: 'Start' }).click();
+      await page.getByRole('button', { name: 'Ready' }).click();
+      await page.clock.fastForward(15_000);
+      await page.getByRole('button', { name: 'Pause' }).first().click();
+      await page.getByRole('button', { name: 'Something hurts' }).click();
+      await page.getByRole('button', { name: 'No, I am fine' }).click();
+      await page.getByRole('button', { name: 'Something hurts' }).click();
+      await page.getByRole('button', { name: 'Yes, stop the session' }).click();
+      await expect(page.getByRole('heading', { name: 'You stopped. That was right.' })).toBeVisible();
+      await expect.poll(() => outboxOf(page)).toEqual([]);
+
+      const desk = await browser.newContext();
+      await signIn(desk, 'coach');
+      const today = await desk.newPage();
+      await coachBase(today);
+      await awake(today);
+      const hurts = today.getByRole('region', { name: 'Something hurt' });
+      await expect(hurts).toContainText('Comet stopped “That hurts”');
+      await hurts.getByRole('button', { name: 'Seen' }).click();
+      await expect(hurts).toBeHidden();
+      const squad = new URL(today.url()).pathname.split('/')[2];
+      expect(((await (await desk.request.get(`/api/v1/squads/${squad}/today`)).json()) as Today).hurts).toEqual([]);
+      await desk.clearCookies();
+      await signIn(desk, 'guardian');
+      await today.goto('/family');
+      await expect(today.getByRole('region', { name: 'Comet stopped because something hurt' })).toContainText('The coach saw it');
+      await desk.close();
+    });
+
+    test('a session done with the paper sheet is entered afterwards, and marked as by hand', async () => {
+      await page.goto(`/by-hand/${paper.id}`);
+      await awake(page);
+      await page.getByRole('button', { name: 'Send it, by hand' }).click();
+      await expect(page.getByText('Tick at least one drill that was done.')).toBeVisible();
+      await page.getByRole('button', { name: 'Give the number' }).click();
+      await page.locator('input[inputmode=decimal]').first().fill('41');
+      await page.getByRole('button', { name: 'Keep these numbers' }).click();
+      // What was typed outlives a reload.
+      await page.reload();
+      await awake(page);
+      await expect(page.getByRole('button', { name: '41' })).toBeVisible();
+      await page.getByRole('button', { name: '3 days ago' }).click();
+      await page.getByRole('button', { name: 'Send it, by hand' }).click();
+      await expect(page.getByTestId('outbox')).toContainText(
+        /not taken: (Only what was done in the last 72 hours|Week \d+ is not open yet)/,
+      );
+      await page.goto(`/by-hand/${paper.id}`);
+      await awake(page);
+      await page.getByRole('checkbox').first().check();
+      await page.getByRole('button', { name: 'Give the number' }).click();
+      await page.locator('input[inputmode=decimal]').first().fill('42');
+      await page.getByRole('button', { name: 'Keep these numbers' }).click();
+      await page.getByRole('button', { name: 'Today' }).click();
+      await page.getByRole('button', { name: 'evening' }).click();
+      await page.getByRole('button', { name: 'Send it, by hand' }).click();
+      await expect(page.getByRole('heading', { name: 'Written down' })).toBeVisible();
+      await expect.poll(async () => (await thisWeek(context)).done).toContain(paper.id);
+    });
+  });

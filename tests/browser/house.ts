@@ -1,0 +1,59 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { cpSync, rmSync } from 'node:fs';
+import { test as base } from '@playwright/test';
+
+/** The demo data, made once for all files; each file gets a copy of its own and a server of its own. */
+export const TEMPLATE = 'test-results/template';
+const FIRST_PORT = 4390;
+
+/** Starts the built application on a folder of data and waits until it answers. */
+export async function startServer(port: number, dataDir: string, demo = false): Promise<ChildProcess> {
+  const server = spawn('node', ['server.mjs', ...(demo ? ['--demo'] : [])], {
+    env: { ...process.env, PORT: String(port), DATA_DIR: dataDir },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  await new Promise<void>((resolve, reject) => {
+    server.once('exit', (code) => reject(new Error(`The server ended with ${code} before it was open.`)));
+    server.stdout?.on('data', (words: Buffer) => String(words).includes('Eager Feet is open') && resolve());
+  });
+  return server;
+}
+
+export async function stopServer(server: ChildProcess): Promise<void> {
+  const ended = new Promise((resolve) => server.once('exit', resolve));
+  server.kill('SIGTERM');
+  await ended;
+}
+
+const dataDirOf = (file: string) => `test-results/data-${file}`;
+
+/** The database file that a test file's server works on. */
+export const databaseOf = (file: string): string => `${dataDirOf(file)}/eager-feet.sqlite`;
+
+/** The folder where that server keeps clips. */
+export const clipsOf = (file: string): string => `${dataDirOf(file)}/clips`;
+
+interface Hermetic {
+  /** Each file names itself: a new name is a new worker, with a new server and new data. */
+  file: string;
+  house: string;
+}
+
+export const test = base.extend<object, Hermetic>({
+  file: ['', { scope: 'worker', option: true }],
+  house: [
+    async ({ file }, use, { parallelIndex }) => {
+      const port = FIRST_PORT + parallelIndex;
+      const dataDir = dataDirOf(file);
+      rmSync(dataDir, { recursive: true, force: true });
+      cpSync(TEMPLATE, dataDir, { recursive: true });
+      const server = await startServer(port, dataDir);
+      await use(`http://localhost:${port}`);
+      await stopServer(server);
+    },
+    { scope: 'worker', auto: true, timeout: 60_000 },
+  ],
+  baseURL: async ({ house }, use) => use(house),
+});
+
+export { expect } from '@playwright/test';
