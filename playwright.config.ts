@@ -1,12 +1,12 @@
 import { defineConfig } from '@playwright/test';
 import { CHROMIUM } from './scripts/chromium.ts';
 
-/** Browser tests drive the built application with the demo squad: each file has a server and data of its own, two files at a time. */
+/** Browser tests drive the built application with the demo squad: each file has a server and data of its own, three files at a time, as much of each is waiting. */
 export default defineConfig({
   testDir: 'tests/browser',
   testMatch: '*.spec.ts',
   globalSetup: './tests/browser/template.ts',
-  workers: 2,
+  workers: 3,
   timeout: 90_000,
   expect: { timeout: 10_000 },
   forbidOnly: true,
@@ -18,6 +18,7 @@ export default defineConfig({
     actionTimeout: 15_000,
     navigationTimeout: 30_000,
     viewport: { width: 1280, height: 800 },
-    trace: 'retain-on-failure',
+    // Recording every page costs as much as driving it: TRACE=1 npm run test:browser records what fails.
+    trace: process.env.TRACE ? 'retain-on-failure' : 'off',
   },
 });

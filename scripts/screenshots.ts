@@ -62,12 +62,6 @@ if (want('week-preview')) {
   await desk.getByText('Comet has ball').or(desk.getByText('Biscuit has ball')).waitFor();
   await shoot(desk, 'week-preview');
 }
-if (want('week-print')) {
-  await desk.goto(`${base}/weeks`);
-  const href = await desk.getByRole('link', { name: /draft/ }).first().getAttribute('href');
-  await desk.goto(`${href}/print`, { waitUntil: 'networkidle' });
-  await shoot(desk, 'week-print');
-}
 if (want('staircase-map')) {
   await desk.goto(`${base}/drills/map`);
   await desk.getByRole('button', { name: 'juggling' }).click();
@@ -98,27 +92,58 @@ if (want('my-feet')) {
   await phone.goto('/feet', { waitUntil: 'networkidle' });
   await shoot(phone, 'my-feet');
 }
-if (want('go-clock') || want('go-score')) {
+if (want('home-guide')) {
+  await phone.goto('/home', { waitUntil: 'networkidle' });
+  await phone.getByRole('button', { name: 'Ground' }).click();
+  await shoot(phone, 'home-guide');
+}
+/** Several moments side by side, as one picture. */
+async function together(name: string, moments: readonly Buffer[]): Promise<void> {
+  const page = await browser.newPage({ viewport: { width: moments.length * 400 - 10, height: PHONE.height } });
+  const pictures = moments.map((png) => `<img width="390" src="data:image/png;base64,${png.toString('base64')}">`);
+  await page.setContent(`<body style="margin:0;display:flex;gap:10px;background:#5a636a">${pictures.join('')}</body>`);
+  await shoot(page, name);
+  await page.close();
+}
+if (['go-clock', 'go-score', 'clip-trim', 'sent'].some(want)) {
   await phone.goto('/week');
   await phone.getByRole('link', { name: /^Go: Saturday course/ }).click();
   await phone.waitForURL(/\/go\//);
+  const moments = [];
   await phone.getByRole('button', { name: 'Start' }).click();
   await phone.getByRole('button', { name: 'Ready' }).click();
-  for (let i = 0; i < 9; i++) {
+  const shown = phone.getByText('Outside-inside taps, hopping', { exact: true });
+  for (let i = 0; i < 12 && !(await shown.isVisible()); i++) {
+    await phone.getByRole('button', { name: 'Pause' }).first().click();
     await phone.getByRole('button', { name: 'Skip' }).click();
     const drink = phone.getByRole('button', { name: 'Ready' });
     if (await drink.isVisible()) await drink.click();
-    if (await phone.getByText('Outside-inside taps, hopping').isVisible()) break;
   }
-  await phone.waitForFunction(
-    () =>
-      document.querySelector('main')?.textContent?.includes('Go') &&
-      /^[0-9]+$/.test(document.querySelector('[data-testid=clock-seconds]')?.textContent ?? ''),
-  );
+  moments.push(await phone.screenshot());
+  await phone.getByRole('button', { name: 'Film my goes' }).click();
   await phone.getByText('Go', { exact: true }).waitFor({ timeout: 15_000 });
-  await shoot(phone, 'go-clock');
+  await phone.getByText('7', { exact: true }).waitFor({ timeout: 15_000 });
+  moments.push(await phone.screenshot());
+  await phone.getByRole('button', { name: 'Pause' }).first().click();
+  moments.push(await phone.screenshot());
+  if (want('go-clock')) await together('go-clock', moments);
+  await phone.getByRole('button', { name: 'Go on' }).click();
   await phone.getByRole('heading', { name: 'How many?' }).waitFor({ timeout: 60_000 });
-  await shoot(phone, 'go-score');
+  await phone.getByLabel('Your clip, right foot').waitFor();
+  await phone.getByLabel('Your clip, left foot').waitFor();
+  if (want('go-score')) await shoot(phone, 'go-score');
+  await phone.getByRole('button', { name: 'Cut the ends' }).last().click();
+  await phone.getByLabel(/^Ends at/).fill('17.5');
+  await phone.getByLabel('Your clip, right foot').scrollIntoViewIfNeeded();
+  await phone.evaluate(() => document.querySelector('main')?.scrollBy(0, 260));
+  if (want('clip-trim')) await shoot(phone, 'clip-trim');
+  await phone.getByLabel(/^Count .*left foot$/).fill('21');
+  await phone.getByLabel(/^Count .*right foot$/).fill('26');
+  await phone.getByRole('button', { name: 'Keep these numbers' }).click();
+  await phone.getByRole('button', { name: 'Pause' }).first().click();
+  await phone.getByRole('button', { name: 'Stop here' }).click();
+  await phone.getByText('2 of 2 clips sent').waitFor({ timeout: 120_000 });
+  if (want('sent')) await shoot(phone, 'sent');
 }
 
 if (want('family')) {
@@ -126,10 +151,5 @@ if (want('family')) {
   const page = await guardian.newPage();
   await page.goto('/family', { waitUntil: 'networkidle' });
   await shoot(page, 'family');
-}
-if (want('front-door')) {
-  const page = await browser.newPage({ viewport: PHONE, baseURL: BASE });
-  await page.goto('/join', { waitUntil: 'networkidle' });
-  await shoot(page, 'front-door');
 }
 await browser.close();

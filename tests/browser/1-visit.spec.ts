@@ -299,7 +299,8 @@ test.describe
       await expect(phone.getByLabel('Your clip, left foot')).toBeVisible();
       await phone.getByRole('button', { name: 'I lost count' }).click();
       await phone.getByRole('button', { name: 'Count it on your clip, left foot' }).click();
-      await expect(phone.getByLabel('Your clip, left foot')).toBeVisible();
+      const counting = phone.getByRole('heading', { name: 'Count it on your clip' });
+      await expect(counting).toBeVisible();
       await phone.getByRole('button', { name: 'One more, right half' }).click();
       await phone.getByRole('button', { name: 'One more, left half' }).click();
       await phone.getByRole('button', { name: 'Use 2' }).click();

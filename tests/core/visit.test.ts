@@ -8,6 +8,7 @@ import {
   type ClockEvent,
   type ClockState,
   compileRunSheet,
+  cuesOf,
   filmedNow,
   filmWindows,
   hear,
@@ -19,9 +20,12 @@ import {
   RESUME_HOURS,
   replay,
   resume,
+  shareOfWork,
   TYPICAL_RUNNER,
   workOfGo,
 } from '../../src/core/runsheet/index.ts';
+import { chance } from '../../src/core/squadsim/index.ts';
+import { runTwoClocks } from '../../src/core/squadsim/two-clocks.ts';
 import { byHandInstant, creditedDay, doneOnServerClock, trainingDay } from '../../src/core/streaks/index.ts';
 import { aBlock, anItem, aSession, drills, timed } from './make.ts';
 
@@ -209,6 +213,20 @@ describe('a visit that is come back to', () => {
   });
 });
 
+describe('a session that the clock itself ends', () => {
+  it('tells by its last event how far it ran, so that whoever reads the log knows that all of it was done', () => {
+    const unscored = compile(anItem('inside-taps', { ...timed(30), scored: false }));
+    const log: ClockEvent[] = [
+      { type: 'start', at: 0 },
+      { type: 'ready', at: 1000 },
+    ];
+    const read = (events: ClockEvent[]) => shareOfWork(unscored, replay(unscored, events, events.at(-1)?.at));
+    expect(read(log)).to.equal(0);
+    expect(read([...log, { type: 'over', at: 41_000 }])).to.equal(1);
+    expect(replay(unscored, [...log, { type: 'over', at: 20_000 }]).phase).to.equal('running');
+  });
+});
+
 describe('what is filmed', () => {
   const sheet = compile(anItem('hop-out-in-taps', timed(15)));
   const windows = filmWindows(sheet);
@@ -299,6 +317,45 @@ describe('the two clocks', () => {
     expect(() => new AudioAnchor().audioAt(0)).to.throw(RangeError);
   });
 });
+
+describe('a session of twenty minutes in virtual time', () => {
+  const twenty = compileRunSheet(
+    aSession(
+      [1, 2].map(() =>
+        aBlock(
+          'recap',
+          Array.from({ length: 24 }, () => anItem('inside-taps', { ...timed(20), scored: false })),
+          { restSeconds: 5, drinkSeconds: 0 },
+        ),
+      ),
+    ),
+    drills,
+    TYPICAL_RUNNER,
+  );
+  const ways = {
+    'with a screen': { turnMs: 16, blockedMs: 0, losesEverySeconds: 0 },
+    'with a page that does nothing for half a second now and then': { turnMs: 16, blockedMs: 500, losesEverySeconds: 0 },
+    'in a hidden tab': { turnMs: 1000, blockedMs: 0, losesEverySeconds: 0 },
+    'with a sound card that loses 10 ms every minute': { turnMs: 16, blockedMs: 0, losesEverySeconds: 60 },
+  };
+  for (const [name, way] of Object.entries(ways)) {
+    it(`sounds every tone within 15 ms and does not drift, ${name}`, () => {
+      const sounded = runTwoClocks(twenty, { skewPpm: 80, readingMs: 10, ...way }, chance(3));
+      const tones = laidTones(twenty);
+      expect(sounded.length).to.be.at.least(tones - 8);
+      const median = (list: number[]) => list.sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? Number.NaN;
+      const part = (from: number, to: number) =>
+        sounded.filter((one) => one.dueMs >= from * 60_000 && one.dueMs < to * 60_000).map((one) => one.errorMs);
+      expect(Math.max(...sounded.map((one) => Math.abs(one.errorMs)))).to.be.at.most(15);
+      expect(Math.abs(median(part(18, 20)) - median(part(0, 2)))).to.be.below(20);
+    });
+  }
+});
+
+/** How many tones a sheet has. */
+function laidTones(sheet: readonly Interval[]): number {
+  return sheet.flatMap((_, i) => cuesOf(sheet, i, () => ({ name: 'x', rule: null }))).filter((cue) => 'tone' in cue).length;
+}
 
 describe('ready by a knock', () => {
   const FRAME = 8;

@@ -16,7 +16,7 @@ export { type Announced, type Cue, cuesOf, type MotifName, sideInWords, spokenSe
 export { FILM_MARGIN_SECONDS, type FilmWindow, filmedNow, filmWindows } from './film.ts';
 export { type ClockedWork, shareOfWork, workOfGo } from './goes.ts';
 export { hear, type KnockEar, levelOf, QUIET_EAR } from './knock.ts';
-export { type LaidCue, laidCues } from './laid.ts';
+export { type Down, type LaidCue, laidCues, relay } from './laid.ts';
 export { paceAtLevel, plannedPace } from './pace.ts';
 export { RESUME_HOURS, type Resumed, resume } from './resume.ts';
 export { feetOfRound, feetToScore, strongerOf } from './sides.ts';

@@ -35,3 +35,50 @@ export function laidCues(
   }
   return laid;
 }
+
+/** A cue as it was laid down: with its moment on the sound card's clock in seconds, null for what is spoken by the page itself. */
+export interface Down {
+  id: string;
+  at: number;
+  audioAt: number | null;
+}
+
+/** A laid tone is moved when the two clocks have drifted apart by more than this. */
+const MOVE_SECONDS = 0.002;
+/** Too near to be moved any more, in ms. */
+const NEAR_MS = 50;
+/** What began this long ago has ended, in ms. */
+const ENDED_MS = 2000;
+
+/**
+ * What to do so that exactly the wanted cues are laid down: which of those down are taken back before they sound,
+ * which stay, and which are put. A cue that the two clocks' drift has made wrong is taken back and put anew.
+ * What has begun to sound sounds to its end, unless nothing is wanted any more (a pause).
+ * @param audioAt the sound card's time of a moment of the log; null while there is no sound card
+ * @param now on the log's clock
+ */
+export function relay<T extends Down>(
+  down: readonly T[],
+  wanted: readonly LaidCue[],
+  audioAt: (at: number) => number | null,
+  now: number,
+): { taken: T[]; stays: T[]; put: LaidCue[] } {
+  const byId = new Map(wanted.map((cue) => [cue.id, cue]));
+  const taken: T[] = [];
+  const stays: T[] = [];
+  for (const one of down) {
+    const want = byId.get(one.id);
+    const begun = one.at <= now;
+    if (begun && wanted.length > 0) {
+      if (one.at > now - ENDED_MS) stays.push(one);
+      continue;
+    }
+    const same = want !== undefined && Math.abs(want.at - one.at) < 1;
+    const should = same && one.audioAt !== null ? audioAt(want.at) : one.audioAt;
+    const drifted = one.audioAt !== null && should !== null && Math.abs(one.audioAt - should) > MOVE_SECONDS && one.at > now + NEAR_MS;
+    if (same && !drifted) stays.push(one);
+    else taken.push(one);
+  }
+  const there = new Set(stays.map((one) => one.id));
+  return { taken, stays, put: wanted.filter((cue) => !there.has(cue.id)) };
+}

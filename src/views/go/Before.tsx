@@ -69,8 +69,10 @@ function cautionsOf(session: Session, drills: ReadonlyMap<string, Drill>): strin
 export function Before(props: Props) {
   const { visit, session, minutes, drills, listening, hearing, filming, filmProblem, closedBefore } = props;
   const [room, setRoom] = useState<Room | null>(null);
+  const [staysAwake, setStaysAwake] = useState(true);
   useEffect(() => {
     void lookForRoom().then(setRoom);
+    setStaysAwake('wakeLock' in navigator);
   }, []);
   const cautions = useMemo(() => cautionsOf(session, drills), [session, drills]);
   const items = session.blocks.flatMap((block) => block.items);
@@ -136,6 +138,7 @@ export function Before(props: Props) {
             {filming ? 'Stop filming' : 'Film my goes'}
           </Button>
         )}
+        {!staysAwake && <Notice>This browser cannot keep the screen on. Set the phone so that it stays on for some minutes.</Notice>}
         {filmProblem && <Notice tone="look">{filmProblem}</Notice>}
       </section>
       <ButtonLink href="/week" size="player">

@@ -62,13 +62,18 @@ function placeInWords(sheet: readonly Interval[], interval: Interval): string {
   return place > 0 ? `${place} of ${ids.length}` : '';
 }
 
-/** What counts, shown before every scored go. */
-function Rule({ drill }: { drill: Drill }) {
+/** What counts, shown before every scored go, and what to watch out for before any. */
+function BeforeGo({ drill, scored }: { drill: Drill; scored: boolean }) {
   return (
-    <p className="text-xl leading-snug" data-testid="counting-rule">
-      <span className="font-bold">Counts:</span> {drill.counting.counts} <span className="font-bold">Does not:</span>{' '}
-      {drill.counting.doesNotCount}
-    </p>
+    <div className="flex flex-col gap-1 text-xl leading-snug">
+      {scored && (
+        <p data-testid="counting-rule">
+          <span className="font-bold">Counts:</span> {drill.counting.counts} <span className="font-bold">Does not:</span>{' '}
+          {drill.counting.doesNotCount}
+        </p>
+      )}
+      {drill.cautions.length > 0 && <p className="text-lg">{drill.cautions.join(' ')}</p>}
+    </div>
   );
 }
 
@@ -95,14 +100,14 @@ export function ClockFace({ sheet, state, drillOf, listening, children, halves, 
   const name = interval.kind === 'set-up' ? 'Put out what you need' : rest ? `Next: ${drill?.name ?? ''}` : (drill?.name ?? '');
   const below = [interval.pace ? `${interval.pace} pace` : '', reps, nextWords(sheet, state, drillOf)].filter(Boolean).join(' · ');
   return (
-    <div className="flex min-h-0 flex-1 flex-col gap-3">
+    <div className="flex min-h-0 flex-1 flex-col gap-3 flat:min-h-fit">
       <button
         type="button"
-        className={`flex min-h-0 flex-col items-start justify-start text-start ${counting ? '' : 'flex-1'}`}
+        className={`flex min-h-0 flex-col items-start justify-start text-start flat:grid flat:grid-cols-[1fr_auto] flat:content-start flat:gap-x-6 ${counting ? '' : 'flex-1'}`}
         onClick={waits ? onReady : onPause}
         aria-label={waits ? 'Ready' : 'Pause'}
       >
-        <span className="flex w-full items-baseline justify-between gap-3 text-xl">
+        <span className="flex w-full items-baseline justify-between gap-3 text-xl flat:col-span-2">
           <span>{headline(interval) === KIND_WORDS[interval.kind] ? '' : KIND_WORDS[interval.kind]}</span>
           <span>{placeInWords(sheet, interval)}</span>
         </span>
@@ -111,28 +116,30 @@ export function ClockFace({ sheet, state, drillOf, listening, children, halves, 
         </span>
         <span className="text-2xl leading-tight">{name}</span>
         <span
-          className={`font-bold font-display leading-none ${counting ? 'text-[96px]' : 'text-[min(46vw,190px)]'}`}
+          className={`font-bold font-display leading-none flat:col-start-2 flat:row-span-3 flat:row-start-2 ${counting ? 'text-[96px]' : 'text-[min(46vw,190px)] flat:text-[min(55vh,30vw)]'}`}
           data-testid="clock-seconds"
         >
           {interval.kind === 'set-up' ? '' : shown}
         </span>
         <span className="text-xl">{below}</span>
         {waits && (
-          <span className="mt-3 flex min-h-[120px] w-full items-center justify-center rounded-sm bg-lace px-4 text-center font-bold font-display text-3xl text-on-lace">
+          <span className="mt-3 flex min-h-[120px] w-full items-center justify-center rounded-sm bg-lace flat:col-span-2 flat:min-h-[72px] px-4 text-center font-bold font-display text-3xl text-on-lace">
             {listening ? 'Ready: tap, clap or knock' : 'Ready: tap here'}
           </span>
         )}
       </button>
-      {isBefore(interval) && drill && isScored(sheet, interval) && <Rule drill={drill} />}
+      {isBefore(interval) && drill && <BeforeGo drill={drill} scored={isScored(sheet, interval)} />}
       {counting ? halves : children}
-      <Skyline
-        intervals={sheet}
-        window={9}
-        now={{ index: state.index, share, label: clockWords(shown) }}
-        width={360}
-        height={counting ? 64 : 96}
-        summary={`${headline(interval)}, ${shown} seconds ${countsUp ? 'gone' : 'left'}`}
-      />
+      <div className="flat:hidden">
+        <Skyline
+          intervals={sheet}
+          window={9}
+          now={{ index: state.index, share, label: clockWords(shown) }}
+          width={360}
+          height={counting ? 64 : 96}
+          summary={`${headline(interval)}, ${shown} seconds ${countsUp ? 'gone' : 'left'}`}
+        />
+      </div>
       <div className="flex gap-2">
         {interval.kind === 'work' && countsUp && (
           <Button size="clock" look="main" onClick={onDone}>

@@ -322,7 +322,7 @@ export function GoView({ visit, session, kept = false }: Props) {
     tap('resume');
   };
   return (
-    <main className="mx-auto flex h-dvh max-w-lg flex-col gap-3 overflow-y-auto p-4">
+    <main className="mx-auto flex h-dvh max-w-lg flex-col gap-3 overflow-y-auto p-4 flat:max-w-none">
       <h1 className="sr-only">{session.name}</h1>
       {clock.keepProblem && <Notice tone="stop">{clock.keepProblem}</Notice>}
       {keeping && <Notice tone="stop">{keeping}</Notice>}
@@ -408,13 +408,13 @@ export function GoView({ visit, session, kept = false }: Props) {
             <div className="flex flex-col gap-2">
               {filming.stream && <Framing stream={filming.stream} mirrored={filming.facing === 'user'} />}
               <div className="flex gap-2">
-                <Button size="player" className="flex-1" aria-pressed={helper} onClick={() => setHelper(!helper)}>
+                <Button size="player" className="flex-1 px-2!" aria-pressed={helper} onClick={() => setHelper(!helper)}>
                   <HeartHandshake aria-hidden className="size-5 shrink-0" /> {helper ? 'No helper' : 'Helper counts'}
                 </Button>
                 {visit.mayFilm && (
                   <Button
                     size="player"
-                    className="flex-1"
+                    className="flex-1 px-2!"
                     onClick={() => (filming.stream ? filming.switchOff() : void filming.switchOn(filming.facing))}
                   >
                     {filming.stream ? (

@@ -12,7 +12,7 @@ import { fresh, post, sendFor } from './outbox.ts';
 import { keepRead } from './store.ts';
 
 const YARDS = [
-  { words: 'Small: a strip of yard or a balcony, 3 × 2 m', length: 3, width: 2 },
+  { words: 'Small: a strip or a balcony, 3 × 2 m', length: 3, width: 2 },
   { words: 'Medium: a one-car driveway, 6 × 3 m', length: 6, width: 3 },
   { words: 'Large: room to run, 8 × 8 m', length: 8, width: 8 },
 ];
@@ -169,7 +169,7 @@ export function HomeForm({ visit, kept = false }: { visit: ThisWeek; kept?: bool
       )}
       {at === 1 && (
         <fieldset className="flex flex-col gap-3">
-          <legend className="font-bold font-display text-2xl">Is there a wall that takes knocks?</legend>
+          <legend className="pb-3 font-bold font-display text-2xl">Is there a wall that takes knocks?</legend>
           <p>Away from windows, and nobody minds the noise. A rebound board is a wall, too.</p>
           <Choice
             on={wallSaid && has.includes('wall')}
@@ -191,7 +191,7 @@ export function HomeForm({ visit, kept = false }: { visit: ThisWeek; kept?: bool
       )}
       {at === 2 && (
         <fieldset className="flex flex-col gap-3">
-          <legend className="font-bold font-display text-2xl">How much free ground?</legend>
+          <legend className="pb-3 font-bold font-display text-2xl">How much free ground?</legend>
           {YARDS.map((yard) => (
             <Choice
               key={yard.words}
@@ -224,7 +224,7 @@ export function HomeForm({ visit, kept = false }: { visit: ThisWeek; kept?: bool
       )}
       {at === 3 && (
         <fieldset className="flex flex-col gap-3">
-          <legend className="font-bold font-display text-2xl">Which foot do you kick with?</legend>
+          <legend className="pb-3 font-bold font-display text-2xl">Which foot do you kick with?</legend>
           <p>The one that takes the ball when you do not think about it. Here both get the same work, so there is no wrong answer.</p>
           {FEET.map((one) => (
             <Choice
@@ -241,7 +241,7 @@ export function HomeForm({ visit, kept = false }: { visit: ThisWeek; kept?: bool
       )}
       {at === 4 && (
         <fieldset className="flex flex-col gap-3">
-          <legend className="font-bold font-display text-2xl">How long is your big step?</legend>
+          <legend className="pb-3 font-bold font-display text-2xl">How long is your big step?</legend>
           <p>
             Walk ten big steps along something you know the length of, or say how tall you are. Now it is {step ?? UNKNOWN_STEP} m
             {step === null ? ', our guess' : ''}.

@@ -36,7 +36,7 @@ export function PausePanel({ here, onGoOn, onAgain, onSkip, onHurt, onLeave }: P
     <div className="flex flex-1 flex-col gap-3">
       <h2 className="text-[40px]">Paused</h2>
       <p className="text-xl">{here}</p>
-      <Button size="clock" look="main" className="max-h-[240px] min-h-[120px] font-display text-3xl" onClick={onGoOn}>
+      <Button size="clock" look="main" className="max-h-[240px] min-h-[120px] font-display text-3xl!" onClick={onGoOn}>
         <Play aria-hidden className="size-8" /> Go on
       </Button>
       <div className="flex gap-3">

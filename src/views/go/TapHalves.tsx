@@ -25,7 +25,7 @@ export function TapHalves({ foot, tries, taps, onChange }: Props) {
   const both = foot === 'both';
   const tap = (what: Tap['what']) => onChange([...taps, { at: deviceNow(), what }]);
   return (
-    <div className="flex min-h-0 flex-1 flex-col gap-2">
+    <div className="flex min-h-0 flex-1 flex-col gap-2 flat:flex-none">
       <div className="grid min-h-0 flex-1 grid-cols-2 gap-2">
         {(['left', 'right'] as const).map((half) => {
           const counted = both ? half : foot;
@@ -45,7 +45,7 @@ export function TapHalves({ foot, tries, taps, onChange }: Props) {
                 tap(counted);
               }}
               aria-label={both ? `${words}: one more` : `One more, ${half} half`}
-              className={`slab flex min-h-[160px] touch-manipulation select-none flex-col items-center justify-center border-4 ${look}`}
+              className={`slab flex min-h-[160px] touch-manipulation flat:min-h-[110px] select-none flex-col items-center justify-center border-4 ${look}`}
             >
               <span className="font-bold font-display text-[56px] leading-none">{both ? tally[half] : tally[foot]}</span>
               <span className="font-bold text-xl">{words}</span>

@@ -1,5 +1,5 @@
 import { Scissors } from 'lucide-react';
-import { useId, useRef, useState } from 'react';
+import { useEffect, useId, useRef, useState } from 'react';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { number } from '../words.ts';
 import type { Trim } from './store.ts';
@@ -21,23 +21,30 @@ const STEP = 0.1;
 function useLength() {
   const video = useRef<HTMLVideoElement>(null);
   const [seconds, setSeconds] = useState<number | null>(null);
-  const look = () => {
+  useEffect(() => {
     const { current } = video;
     if (!current) return;
-    if (Number.isFinite(current.duration)) {
-      if (seconds === null) {
-        setSeconds(current.duration);
-        current.currentTime = 0;
-      }
-    } else current.currentTime = 1e7;
-  };
-  return { video, seconds, look };
+    let known = false;
+    const look = () => {
+      if (known || current.readyState < HTMLMediaElement.HAVE_METADATA) return;
+      known = Number.isFinite(current.duration);
+      if (known) setSeconds(current.duration);
+      current.currentTime = known ? 0 : 1e7;
+    };
+    // It may have said so before anybody listened.
+    look();
+    for (const when of ['loadedmetadata', 'durationchange']) current.addEventListener(when, look);
+    return () => {
+      for (const when of ['loadedmetadata', 'durationchange']) current.removeEventListener(when, look);
+    };
+  }, []);
+  return { video, seconds };
 }
 
 /** The own clip before it leaves the phone: seen, and cut at both ends. What is cut off is never sent. */
 export function TrimClip({ take, name, onTrim }: Props) {
   const id = useId();
-  const { video, seconds, look } = useLength();
+  const { video, seconds } = useLength();
   const [cutting, setCutting] = useState(take.trim !== null);
   const from = take.trim?.from ?? 0;
   const to = take.trim?.to ?? seconds ?? 0;
@@ -58,16 +65,7 @@ export function TrimClip({ take, name, onTrim }: Props) {
   return (
     <div className="flex flex-col gap-2">
       {/* biome-ignore lint/a11y/useMediaCaption: a child's own clip of feet has no words to caption. */}
-      <video
-        ref={video}
-        src={take.address}
-        controls
-        playsInline
-        className="max-h-64 w-full bg-ink"
-        aria-label={`Your clip${name}`}
-        onLoadedMetadata={look}
-        onDurationChange={look}
-      />
+      <video ref={video} src={take.address} controls playsInline className="max-h-64 w-full bg-ink" aria-label={`Your clip${name}`} />
       {seconds !== null && !cutting && (
         <Button size="player" onClick={() => setCutting(true)}>
           <Scissors aria-hidden className="size-5" /> Cut the ends

@@ -43,6 +43,12 @@ export function retryAfter(tries: number, id: string): number {
   return Math.min(LONGEST_RETRY_MS, FIRST_RETRY_MS * 2 ** Math.min(tries, 12)) * spread;
 }
 
+/** Milliseconds until something is tried again, 0 when it is due. A clock that was set back does not make it wait for days. */
+const waitOf = (one: Outgoing): number => {
+  const wait = one.nextAt - deviceNow();
+  return wait > 2 * LONGEST_RETRY_MS ? 0 : Math.max(0, wait);
+};
+
 const mine = (one: Outgoing) => one.playerId === '' || one.playerId === player;
 
 function standingOf(one: Outgoing): ItemState {
@@ -50,7 +56,7 @@ function standingOf(one: Outgoing): ItemState {
   if (one.refusal !== null) return { state: 'refused', sentence: one.refusal };
   if (one.held) return { state: 'held' };
   if (under?.id === one.id) return { state: under.doing, share: under.share };
-  const inSeconds = Math.ceil((one.nextAt - deviceNow()) / 1000);
+  const inSeconds = Math.ceil(waitOf(one) / 1000);
   return inSeconds > 0 ? { state: 'tries again', inSeconds } : { state: 'waits' };
 }
 
@@ -114,7 +120,7 @@ async function failed(one: Outgoing, error: unknown): Promise<boolean> {
     nextAt: final ? 0 : deviceNow() + retryAfter(now.tries, now.id),
     refusal: final ? sentenceOf(error) : null,
   }));
-  under = null;
+  if (under?.id === one.id) under = null;
   await tell({ offline: error instanceof NoAnswer, signedOut: problem?.status === 401 });
   return final;
 }
@@ -122,27 +128,29 @@ async function failed(one: Outgoing, error: unknown): Promise<boolean> {
 /**
  * Goes once through what waits of one lane, in order. A thing that has to wait keeps the ones behind it waiting,
  * so that a go is never there before what it belongs to; one that is refused or held lets them pass.
+ * Clips that wait are made ready all the same, as that needs no line.
  * @param eager tries also what would wait for its next try
  */
 async function workLane(kinds: (one: Outgoing) => boolean, eager: boolean, film: Film): Promise<void> {
+  let waits = false;
   for (const listed of (await allOutgoing()).filter((one) => mine(one) && kinds(one))) {
     // It may have been held, deleted or lengthened since it was listed.
     const one = (await allOutgoing()).find((now) => now.id === listed.id);
     if (!one || one.refusal !== null || one.held) continue;
     try {
       const ready = one.kind === 'clip' ? await makeReady(one, film) : one;
-      if (!eager && one.nextAt > deviceNow()) break;
+      if (under?.id === one.id) under = null;
+      if (!eager && waitOf(one) > 0) waits = true;
+      if (waits) continue;
       await send(ready);
-      under = null;
+      if (under?.id === one.id) under = null;
       await removeOutgoing(one.id, { at: deviceNow(), events: one.kind === 'run' ? one.body.events.length : 0 });
       await tell({ offline: false, signedOut: false });
     } catch (error) {
       if (error instanceof Error && error.name === 'AbortError') {
-        under = null;
+        if (under?.id === one.id) under = null;
         await tell();
-        continue;
-      }
-      if (!(await failed(one, error))) break;
+      } else if (!(await failed(one, error))) waits = true;
     }
   }
 }
@@ -172,7 +180,7 @@ export async function flush(eager = false): Promise<void> {
   await tell();
   const next = (await allOutgoing()).filter((one) => mine(one) && one.refusal === null && !one.held);
   if (next.length === 0) return;
-  const wait = Math.min(...next.map((one) => one.nextAt)) - deviceNow();
+  const wait = Math.min(...next.map(waitOf));
   timer ??= setTimeout(() => void flush(), Math.min(60_000, Math.max(1000, wait)));
 }
 

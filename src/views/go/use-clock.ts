@@ -9,7 +9,6 @@ import {
   type Interval,
   laidCues,
   NOT_STARTED,
-  replay,
   resume,
   type Stretch,
   shareOfWork,
@@ -27,8 +26,8 @@ const DRAW_MS = 100;
 const HIDDEN_MS = 250;
 /** A page that did nothing for this long was frozen: nobody heard the clock meanwhile. */
 const FROZEN_MS = 75_000;
-/** Cues are laid anew this often, so that the two clocks never drift apart. */
-const LAY_MS = 5000;
+/** Cues are laid anew this often: a sound card that lost some milliseconds is followed before the next tone. */
+const LAY_MS = 500;
 
 export interface Clock {
   state: ClockState;
@@ -213,7 +212,9 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
       const next = advance(sheet, stateRef.current, now);
       const moved = next.index !== stateRef.current.index;
       stateRef.current = next;
-      const stale = performance.now() - shown.current.at >= DRAW_MS;
+      // Where nothing moves on the screen, once a second is enough.
+      const still = ['score', 'set-up'].includes(sheet[next.index]?.kind ?? '');
+      const stale = !still && performance.now() - shown.current.at >= DRAW_MS;
       if (stale || seen(sheet, next) !== shown.current.what) show(next);
       if (moved || performance.now() - laidAt.current > LAY_MS) layCues();
       if (next.phase === 'finished') add({ type: 'over', at: next.at });
@@ -304,6 +305,3 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
     voice,
   };
 }
-
-/** The state a kept log came to, for what is told of a visit that is over. */
-export const stateOf = (sheet: readonly Interval[], log: readonly ClockEvent[]): ClockState => replay(sheet, log, log.at(-1)?.at);

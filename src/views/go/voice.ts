@@ -1,4 +1,4 @@
-import { AudioAnchor, type LaidCue, type MotifName, type ToneName } from '../../core/runsheet/index.ts';
+import { AudioAnchor, type Down, type LaidCue, type MotifName, relay, type ToneName } from '../../core/runsheet/index.ts';
 
 interface Note {
   pitch: number;
@@ -51,11 +51,9 @@ const NOTE_GAP = 0.05;
 
 /** Cues heard a little late (a tab that slept) are worse than none. */
 export const LATE_MS = 150;
-/** A laid tone is moved when the two clocks have drifted apart by more than this. */
-const MOVE_SECONDS = 0.002;
-const READ_EVERY_MS = 400;
+const READ_EVERY_MS = 100;
 
-type Laid = LaidCue & { audioAt: number | null; ends: number; silence(): void };
+type Laid = Down & { silence(): void };
 
 /**
  * The clock's voice. Tones are laid down ahead on the sound card's clock, so that nothing the page does makes them late;
@@ -65,7 +63,7 @@ export class Voice {
   private audio: AudioContext | null = null;
   private readonly anchor = new AudioAnchor();
   private reading: ReturnType<typeof setInterval> | null = null;
-  private laid = new Map<string, Laid>();
+  private laid: Laid[] = [];
   private voice: SpeechSynthesisVoice | null = null;
   /** Silence while something is being said or sounded, for whoever listens for a knock: ms on the page's clock. */
   soundsUntil = 0;
@@ -122,36 +120,24 @@ export class Voice {
     return this.anchor.audioAt(at - this.aheadMs - performance.timeOrigin);
   }
 
-  /** Makes what is laid down be exactly these cues: others that have not begun are taken back, moved ones are moved. */
+  /** Makes what is laid down be exactly these cues: others that have not begun are taken back, drifted ones are moved. */
   lay(cues: readonly LaidCue[]): void {
-    const wanted = new Map(cues.map((cue) => [cue.id, cue]));
     const now = this.now();
-    for (const [id, has] of this.laid) {
-      const want = wanted.get(id);
-      const wantAt = want ? this.audioAt(want.at) : null;
-      const stays = want && Math.abs(want.at - has.at) < 1 && (has.audioAt === null) === (wantAt === null);
-      const drifted = stays && has.audioAt !== null && wantAt !== null && Math.abs(has.audioAt - wantAt) > MOVE_SECONDS;
-      if (stays && !(drifted && has.at > now + 50)) continue;
-      // What has begun to sound at its moment sounds to its end, unless the clock was stopped.
-      if (has.at <= now && cues.length > 0) {
-        if (has.ends < now) this.laid.delete(id);
-        continue;
-      }
-      has.silence();
-      this.laid.delete(id);
-    }
-    for (const cue of cues) if (!this.laid.has(cue.id)) this.laid.set(cue.id, this.put(cue, now));
+    const { taken, stays, put } = relay(this.laid, cues, (at) => this.audioAt(at), now);
+    for (const one of taken) one.silence();
+    this.laid = [...stays, ...put.map((cue) => this.put(cue, now))];
   }
 
   private put(cue: LaidCue, now: number): Laid {
     const audioAt = this.audioAt(cue.at);
-    if ('tone' in cue) return { ...cue, audioAt, ends: cue.at + 1000, silence: this.notes([TONES[cue.tone]], audioAt) };
-    if (!this.speaks) return { ...cue, audioAt, ends: cue.at + 1500, silence: this.notes(MOTIFS[cue.motif], audioAt) };
+    const { id, at } = cue;
+    if ('tone' in cue) return { id, at, audioAt, silence: this.notes([TONES[cue.tone]], audioAt) };
+    if (!this.speaks) return { id, at, audioAt, silence: this.notes(MOTIFS[cue.motif], audioAt) };
     const timer = setTimeout(() => this.say(cue.say), Math.max(0, cue.at - now));
     return {
-      ...cue,
+      id,
+      at,
       audioAt: null,
-      ends: cue.at + 1000,
       silence: () => {
         clearTimeout(timer);
         window.speechSynthesis.cancel();

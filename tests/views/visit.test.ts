@@ -1,0 +1,87 @@
+import { expect } from 'chai';
+import { createElement } from 'react';
+import { renderToStaticMarkup } from 'react-dom/server';
+import type { ClockedWork } from '../../src/core/runsheet/index.ts';
+import { elapsedSince, serverSaid, stampNow } from '../../src/views/go/now.ts';
+import { retryAfter } from '../../src/views/go/outbox.ts';
+import { PausePanel } from '../../src/views/go/PausePanel.tsx';
+import { firstEntry, scoreFrom, tapKey, triesOf } from '../../src/views/go/score-form.ts';
+import { anId, anItem, timed } from '../core/make.ts';
+
+const tap = (at: number, what: 'left' | 'right' | 'drop') => ({ at, what });
+const work: ClockedWork = { itemId: 'x', round: 0, foot: 'both', surface: null, seconds: 30, clocked: true, startedAt: 0 };
+
+describe('what a helper tapped', () => {
+  it('fills in the count of the foot and the times the ball was lost', () => {
+    const taps = [tap(1, 'left'), tap(2, 'left'), tap(3, 'right'), tap(4, 'drop')];
+    const { dose } = anItem('sole-taps', timed(30));
+    expect(firstEntry('both', dose, [work], () => taps)).to.include({ value: '3', faults: '1' });
+    expect(firstEntry('left', dose, [work], () => taps)).to.include({ value: '2' });
+    expect(firstEntry('both', dose, [work], () => null)).to.include({ value: '', faults: '0' });
+  });
+
+  it('fills in each surface, and each try of an unbroken run', () => {
+    const surfaces = anItem('twenty-fives').dose;
+    const parts = firstEntry('both', surfaces, [], (surface) => (surface === 'left foot' ? [tap(1, 'left'), tap(2, 'left')] : null)).parts;
+    expect([parts['left foot'], parts['right foot']]).to.deep.equal(['2', '']);
+    const run = anItem('juggle-alternating', { dose: { measure: 'unbroken run', seconds: 60, rounds: 1, bounce: false } });
+    const entry = firstEntry('both', run.dose, [work], () => [tap(1, 'left'), tap(2, 'drop'), tap(3, 'right'), tap(4, 'left')]);
+    expect(entry.tries).to.deep.equal(['1', '2']);
+    expect(triesOf({ ...entry, value: '5' })).to.deep.equal([1, 2, 5]);
+    const score = scoreFrom({ ...entry, value: '5' }, anId(), run, [work], false);
+    expect([score.value, score.parts]).to.deep.equal([5, { 'try 1': 1, 'try 2': 2, 'try 3': 5 }]);
+    expect(scoreFrom({ ...entry, tries: [] }, anId(), run, [work], false).value).to.be.NaN;
+    expect(scoreFrom(entry, anId(), run, [work], true)).to.include({ value: null, parts: null });
+  });
+
+  it('is kept by go, foot and surface', () => {
+    const go = { itemId: 'a', round: 1, foot: 'left' as const };
+    expect(
+      new Set([tapKey({ ...go, surface: null }), tapKey({ ...go, surface: 'left thigh' }), tapKey({ ...go, round: 0, surface: null })])
+        .size,
+    ).to.equal(3);
+  });
+});
+
+describe('the outbox', () => {
+  it('waits twice as long after each try, at most ten minutes, a little apart for each thing', () => {
+    const waits = [0, 1, 2, 3].map((tries) => retryAfter(tries, 'aa80'));
+    expect(waits.slice(1).map((wait, i) => Math.round(wait / (waits[i] ?? 1)))).to.deep.equal([2, 2, 2]);
+    expect(retryAfter(0, 'aa80')).to.be.within(3000, 5000);
+    expect(retryAfter(60, 'aaff')).to.be.at.most(12 * 60_000 + 1);
+    expect(retryAfter(3, 'aa00')).to.be.below(retryAfter(3, 'aaff'));
+  });
+});
+
+describe('the time between doing and sending', () => {
+  it('is measured by the page’s own clock while it lives, else by the server’s, else by the device’s', () => {
+    expect(elapsedSince(stampNow())).to.be.within(0, 200);
+    const now = performance.timeOrigin + performance.now();
+    const earlier = { page: 'an earlier life', at: now - 3_600_000, server: null };
+    expect(elapsedSince(earlier)).to.be.closeTo(3_600_000, 500);
+    serverSaid(now + 86_400_000);
+    // The device's clock was set on by three hours in between; the server's was not.
+    expect(elapsedSince({ ...earlier, at: now - 7_200_000 - 10_800_000, server: now + 86_400_000 - 7_200_000 })).to.be.closeTo(
+      7_200_000,
+      500,
+    );
+    expect(elapsedSince({ ...earlier, at: now + 999_999, server: null })).to.equal(0);
+  });
+});
+
+describe('a pause', () => {
+  it('always offers to say that something hurts', () => {
+    const nothing = () => {};
+    const words = renderToStaticMarkup(
+      createElement(PausePanel, {
+        here: 'Sole taps',
+        onGoOn: nothing,
+        onAgain: nothing,
+        onSkip: nothing,
+        onHurt: nothing,
+        onLeave: nothing,
+      }),
+    );
+    for (const way of ['Go on', 'Again', 'Skip', 'Something hurts', 'Stop here']) expect(words).to.include(way);
+  });
+});
