@@ -73,6 +73,27 @@ describe('a visit as the server takes it', () => {
     });
   });
 
+  describe('from two devices of one family', () => {
+    it('keeps what both send, and the session is done once', () => {
+      const [phone, tablet] = [aGo(town, 0, [aScore({ value: 50 })]), aGo(town, 0, [aScore({ value: 55 })])];
+      for (const go of [phone, tablet, phone, tablet]) sendGo(town.context, town.player, go);
+      expect(town.context.db.select({ value: scores.value }).from(scores).all()).to.have.deep.members([{ value: 50 }, { value: 55 }]);
+      const { revisionId, sessionId } = phone;
+      const runs_ = [uuid(), uuid()].map((id, i) => {
+        const at = MONDAY_TEN + i * 1000;
+        const log = [
+          { type: 'start', at },
+          { type: 'ready', at: at + 1000 },
+          { type: 'over', at: at + HOUR },
+        ] as const;
+        return { id, revisionId, sessionId, startedAt: at, sentAt: at, events: [...log] };
+      });
+      for (const run of runs_) sendRun(town.context, town.player, run);
+      expect(town.context.db.select().from(runs).all()).to.have.length(2);
+      expect(thisWeek(town.context, town.player).numbers[0]?.record).to.equal(55);
+    });
+  });
+
   describe('with the printed sheet', () => {
     const ENTERED = MONDAY_TEN + 2 * DAY;
     const sent = (change: Partial<ByHandSent> = {}): ByHandSent => {
