@@ -6,7 +6,7 @@ interface Props {
   here: 'week' | 'feet';
   /** Where Go leads: the next session. */
   next: string | null;
-  signOut: ReactNode;
+  signOut?: ReactNode;
   children: ReactNode;
 }
 
