@@ -49,10 +49,10 @@ const wayOf = (conversion: Conversion, target: BufferTarget, type: string): Way 
 async function sizeOf(input: Input, lines: number): Promise<Pick<ConversionVideoOptions, 'width' | 'height'>> {
   const track = await input.getPrimaryVideoTrack();
   if (!track) return { height: lines };
-  const { displayWidth, displayHeight } = track;
-  const short = Math.min(displayWidth, displayHeight, lines);
+  const [width, height] = [await track.getDisplayWidth(), await track.getDisplayHeight()];
+  const short = Math.min(width, height, lines);
   const even = short - (short % 2);
-  return displayWidth < displayHeight ? { width: even } : { height: even };
+  return width < height ? { width: even } : { height: even };
 }
 
 /** New pictures at a constant 30 a second with a key frame each second: nothing of the old file is left in it. */

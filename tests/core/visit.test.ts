@@ -13,6 +13,7 @@ import {
   filmWindows,
   hear,
   type Interval,
+  inTheAir,
   laidCues,
   levelOf,
   NOT_STARTED,
@@ -384,6 +385,15 @@ describe('ready by a knock', () => {
     const music = { at: 300, level: (ms: number) => (ms < 0 ? -100 : -18 + (ms % 500 < 40 ? 5 : 0)) };
     const wind = { at: 0, level: (ms: number) => -40 + 12 * Math.sin(ms / 700) };
     for (const sound of [voice, music, wind, clap(1000, -44)]) expect(knocks(yard([sound]))).to.deep.equal([]);
+  });
+
+  it('takes none of our own notes for one: they would be heard as knocks, and are known to be in the air', () => {
+    const note = { at: 1000, level: (ms: number) => (ms < 0 ? -100 : -10 - ms * 0.34) };
+    const heard = knocks(yard([note]));
+    expect(heard).to.have.length(1);
+    const down = [{ id: 'drink', at: 1000, audioAt: 1 }];
+    expect(heard.every((at) => inTheAir(down, at))).to.equal(true);
+    expect([800, 1000, 2400, 2600].map((at) => inTheAir(down, at))).to.deep.equal([false, true, true, false]);
   });
 
   it('measures levels in dB full scale', () => {

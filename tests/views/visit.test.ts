@@ -5,8 +5,8 @@ import type { ClockedWork } from '../../src/core/runsheet/index.ts';
 import { elapsedSince, serverSaid, stampNow } from '../../src/views/go/now.ts';
 import { retryAfter } from '../../src/views/go/outbox.ts';
 import { PausePanel } from '../../src/views/go/PausePanel.tsx';
-import { firstEntry, scoreFrom, tapKey, triesOf } from '../../src/views/go/score-form.ts';
-import { anId, anItem, timed } from '../core/make.ts';
+import { firstEntry, numbersAfter, outcomeOf, scoreFrom, tapKey, triesOf } from '../../src/views/go/score-form.ts';
+import { anId, anItem, drillOf, timed } from '../core/make.ts';
 
 const tap = (at: number, what: 'left' | 'right' | 'drop') => ({ at, what });
 const work: ClockedWork = { itemId: 'x', round: 0, foot: 'both', surface: null, seconds: 30, clocked: true, startedAt: 0 };
@@ -40,6 +40,39 @@ describe('what a helper tapped', () => {
       new Set([tapKey({ ...go, surface: null }), tapKey({ ...go, surface: 'left thigh' }), tapKey({ ...go, round: 0, surface: null })])
         .size,
     ).to.equal(3);
+  });
+});
+
+describe('the numbers to beat after a go', () => {
+  const item = anItem('hop-out-in-taps', { ...timed(15), target: { rule: 'beat your best' } });
+  const drill = drillOf('hop-out-in-taps');
+  const beat = (foot: 'left' | 'right', record: number | null) => ({
+    itemId: item.id,
+    foot,
+    record,
+    target: { number: record === null ? null : record + 1, reason: '', estimated: false },
+  });
+  const score = (foot: 'left' | 'right', value: number | null) => ({
+    id: anId(),
+    foot,
+    value,
+    faults: 0,
+    seconds: 15,
+    clocked: true,
+    parts: null,
+  });
+  const after = (scores: ReturnType<typeof score>[]) =>
+    numbersAfter([beat('left', 20), beat('right', 30), { ...beat('left', 5), itemId: anId() }], scores, item, drill, 'steady');
+
+  it('rise with a better result of the same foot and item, so that the next round is measured by it', () => {
+    const [left, right, other] = after([score('left', 24), score('right', 30)]);
+    expect([left?.record, left?.target.number, right?.record, other?.record]).to.deep.equal([24, 25, 30, 5]);
+    const second = score('left', 23);
+    expect(outcomeOf(second, item, left).kind).to.equal('close');
+  });
+
+  it('stay for a worse one and for a lost count', () => {
+    expect(after([score('left', 19), score('right', null)]).map((one) => one.record)).to.deep.equal([20, 30, 5]);
   });
 });
 

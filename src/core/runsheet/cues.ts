@@ -1,4 +1,3 @@
-import type { Foot, Surface } from '../drills/terms.ts';
 import type { Interval } from './types.ts';
 
 export type ToneName = 'count' | 'go' | 'tick' | 'change' | 'stop';
@@ -28,9 +27,6 @@ export function sideInWords(interval: Interval): string {
   return [footWords(interval), paceWords(interval)].filter(Boolean).join(', ');
 }
 
-const FOOT_OF: Record<Surface, Foot> = { 'left foot': 'left', 'left thigh': 'left', 'right foot': 'right', 'right thigh': 'right' };
-const sideMotif = (interval: Interval): MotifName => (interval.surface ? FOOT_OF[interval.surface] : interval.foot);
-
 /** Words a second of a plain voice; phrases are kept short enough for the time they have. */
 const WORDS_A_SECOND = 2.6;
 
@@ -43,7 +39,7 @@ function workCues(interval: Interval, next: Interval | undefined): Cue[] {
   const cues: Cue[] = [{ atMs: 0, tone: 'go' }];
   if (interval.ends !== 'clock') return cues;
   const end = interval.seconds * 1000;
-  if (interval.pace) cues.push({ atMs: 0, say: paceWords(interval), motif: sideMotif(interval) });
+  if (interval.pace) cues.push({ atMs: 0, say: paceWords(interval), motif: interval.foot });
   if (interval.seconds >= HALF_TIME_FROM_SECONDS) cues.push({ atMs: end / 2, say: 'half-time', motif: 'half-time' });
   for (let s = 3; s >= 1; s--) cues.push({ atMs: end - s * 1000, tone: 'tick' });
   // Work that follows begins with its own tone.
@@ -78,14 +74,14 @@ export function cuesOf(sheet: readonly Interval[], index: number, about: (interv
       const before = sheet[index - 1];
       const told = before?.kind === 'rest' && sameGo(before, interval);
       const say = told ? sideInWords(interval) : announce(interval, about(interval), interval.seconds);
-      const cues: Cue[] = say ? [{ atMs: 0, say, motif: sideMotif(interval) }] : [];
+      const cues: Cue[] = say ? [{ atMs: 0, say, motif: interval.foot }] : [];
       for (let s = Math.min(5, interval.seconds); s >= 1; s--) cues.push({ atMs: (interval.seconds - s) * 1000, tone: 'count' });
       return cues;
     }
     case 'work':
       return workCues(interval, next);
     case 'switch':
-      return [{ atMs: 0, say: `Switch. ${sideInWords(interval)}`, motif: sideMotif(interval) }];
+      return [{ atMs: 0, say: `Switch. ${sideInWords(interval)}`, motif: interval.foot }];
     case 'turn-round':
       return [{ atMs: 0, say: 'Turn round', motif: 'turn-round' }];
     case 'rest': {

@@ -52,6 +52,9 @@ export function workOfGo(sheet: readonly Interval[], state: ClockState, itemId: 
   }));
 }
 
+/** Share of a session's work from which it counts as done. */
+export const DONE_SHARE = 0.5;
+
 /** Share of the planned work seconds that ran, from 0 to 1; 0 for a sheet without work. Own-paced work counts whole once done. */
 export function shareOfWork(sheet: readonly Interval[], state: ClockState): number {
   const planned = sheet.reduce((sum, i) => sum + (i.kind === 'work' ? i.seconds : 0), 0);

@@ -50,6 +50,13 @@ const NEAR_MS = 50;
 /** What began this long ago has ended, in ms. */
 const ENDED_MS = 2000;
 
+/** A cue is in the air from a little before its moment until this long after it, in ms: the longest run of notes, and its echo. */
+const IN_THE_AIR_MS = { before: 100, after: 1500 };
+
+/** Whether one of the cues that are down is being heard: whoever listens for a knock must not take our own notes for one. */
+export const inTheAir = (down: readonly Down[], now: number): boolean =>
+  down.some((one) => now >= one.at - IN_THE_AIR_MS.before && now <= one.at + IN_THE_AIR_MS.after);
+
 /**
  * What to do so that exactly the wanted cues are laid down: which of those down are taken back before they sound,
  * which stay, and which are put. A cue that the two clocks' drift has made wrong is taken back and put anew.

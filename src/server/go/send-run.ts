@@ -1,6 +1,6 @@
 import { asc, eq } from 'drizzle-orm';
 import type { RunSent } from '../../contract/go.ts';
-import { type ClockEvent, compileRunSheet, replay, shareOfWork } from '../../core/runsheet/index.ts';
+import { type ClockEvent, compileRunSheet, DONE_SHARE, replay, shareOfWork } from '../../core/runsheet/index.ts';
 import { creditedDay, doneOnServerClock } from '../../core/streaks/index.ts';
 import { weekForPlayer } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
@@ -8,7 +8,6 @@ import { runEvents, runs } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow, asPlayer, checkIsThem } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
-import { DONE_SHARE } from '../progress/calendar.ts';
 import { memberOf, schoolOf } from '../squad/squads.ts';
 import { checkOpen, releasedFor } from './send-go.ts';
 

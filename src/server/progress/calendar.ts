@@ -1,11 +1,9 @@
 import { and, eq, inArray, isNotNull } from 'drizzle-orm';
+import { DONE_SHARE } from '../../core/runsheet/index.ts';
 import { type StreakInput, streakOf, stripOf } from '../../core/streaks/index.ts';
 import type { Db } from '../db/connection.ts';
 import { runs, scores } from '../db/schema.ts';
 import { breaksOf, type Member, rulesOf } from '../squad/squads.ts';
-
-/** Share of a session's work from which it counts as done. */
-export const DONE_SHARE = 0.5;
 
 type Days = Record<string, number>;
 

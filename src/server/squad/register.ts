@@ -1,6 +1,7 @@
 import { and, count, desc, eq, inArray } from 'drizzle-orm';
 import type { CellState, Register } from '../../contract/squad.ts';
 import { quietFor } from '../../core/progress/index.ts';
+import { DONE_SHARE } from '../../core/runsheet/index.ts';
 import { dayNumber, streakOf, stripOf } from '../../core/streaks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
@@ -8,7 +9,7 @@ import { runs, scores, weekRevisions, weeks } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow } from '../policy.ts';
 import { notFound } from '../problems.ts';
-import { DONE_SHARE, lastTrained, streakInputs } from '../progress/calendar.ts';
+import { lastTrained, streakInputs } from '../progress/calendar.ts';
 import { undecided } from '../review/review.ts';
 import { choicesOf } from './choices.ts';
 import { membersOf, squadById, squadDay } from './squads.ts';

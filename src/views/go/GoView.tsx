@@ -16,8 +16,8 @@ import { runToSend } from './left-runs.ts';
 import { deviceNow, serverSaid } from './now.ts';
 import { flush, fresh, post, sendFor } from './outbox.ts';
 import { PausePanel } from './PausePanel.tsx';
-import { type Outcome, outcomeOf, tapKey } from './score-form.ts';
-import { type KeptRun, keepRead, keepTaps, logOf, type Outgoing, tapsOf } from './store.ts';
+import { numbersAfter, type Outcome, outcomeOf, tapKey } from './score-form.ts';
+import { changeRead, type KeptRun, keepRead, keepTaps, logOf, type Outgoing, tapsOf } from './store.ts';
 import { TapHalves } from './TapHalves.tsx';
 import { useClock } from './use-clock.ts';
 import { takeKey, useFilming } from './use-filming.ts';
@@ -116,6 +116,7 @@ export function GoView({ visit, session, kept = false }: Props) {
   const attempt = interval ? attemptOf(state, state.index) : 0;
   const filming = useFilming(sheet, state, clock.aheadMs, run.id, visit.film);
   const [outcomes, setOutcomes] = useState<Outcome[]>([]);
+  const [numbers, setNumbers] = useState(visit.numbers);
   const [taps, setTaps] = useState<Record<string, readonly Tap[]>>({});
   const [helper, setHelper] = useState(false);
   const [keeping, setKeeping] = useState<string | null>(null);
@@ -170,7 +171,7 @@ export function GoView({ visit, session, kept = false }: Props) {
             setHearing('Heard you.');
             if (waitsRef.current) tapRef.current('ready');
           },
-          () => clock.voice.soundsUntil,
+          () => clock.voice.sounding,
         );
         setListening(true);
         setHearing('Clap once, or knock on the wall, to try it.');
@@ -232,8 +233,13 @@ export function GoView({ visit, session, kept = false }: Props) {
       return;
     }
     filming.takeAway(takes.map((take) => take.key));
-    const of = (foot: Foot) => visit.numbers.find((one) => one.itemId === item.id && one.foot === foot);
+    const of = (foot: Foot) => numbers.find((one) => one.itemId === item.id && one.foot === foot);
     setOutcomes(scores.map((score) => outcomeOf(score, item, of(score.foot))));
+    if (drill) {
+      const after = numbersAfter(numbers, scores, item, drill, runner.level);
+      setNumbers(after);
+      void changeRead<ThisWeek>(`visit:${visit.playerId}`, (now) => ({ ...now, numbers: after })).catch(() => {});
+    }
     await sendLog();
   };
 
@@ -353,7 +359,7 @@ export function GoView({ visit, session, kept = false }: Props) {
             drill={drill}
             feet={feetToScore(item, runner.strongerFoot)}
             work={workOfGo(sheet, state, item.id, interval.round)}
-            numbers={visit.numbers.filter((one) => one.itemId === item.id)}
+            numbers={numbers.filter((one) => one.itemId === item.id)}
             tapped={(foot, surface) => {
               const keys = Object.keys(taps).filter((key) => {
                 const [itemId, round, tappedFoot, tappedSurface] = key.split('|');
@@ -392,7 +398,7 @@ export function GoView({ visit, session, kept = false }: Props) {
           halves={
             helper && item?.scored && interval ? (
               <TapHalves
-                foot={interval.surface ? (interval.surface.startsWith('left') ? 'left' : 'right') : interval.foot}
+                foot={interval.foot}
                 tries={item.dose.measure === 'unbroken run'}
                 taps={taps[tapsOfWork] ?? []}
                 onChange={changeTaps}

@@ -9,7 +9,7 @@ import { call, NoAnswer, sentenceOf } from '../client.ts';
 import { AtHome } from './AtHome.tsx';
 import { deviceNow } from './now.ts';
 import { fresh, post, sendFor } from './outbox.ts';
-import { keepRead } from './store.ts';
+import { changeRead, keepRead } from './store.ts';
 
 const YARDS = [
   { words: 'Small: a strip or a balcony, 3 × 2 m', length: 3, width: 2 },
@@ -98,7 +98,7 @@ export function HomeForm({ visit, kept = false }: { visit: ThisWeek; kept?: bool
         return;
       }
       await post({ ...fresh(uuid(), 'What is at home'), kind: 'home', body });
-      await keepRead(`visit:${visit.playerId}`, changed, deviceNow());
+      await changeRead<ThisWeek>(`visit:${visit.playerId}`, (now) => ({ ...now, home: changed.home, runner: changed.runner }));
       setSaid({ visit: changed, sent: false });
     }
   };

@@ -5,7 +5,7 @@ import { doseOf, minutesInWords } from '../../core/dose/index.ts';
 import type { Home } from '../../core/drills/home-schema.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { STAND_INS } from '../../core/drills/terms.ts';
-import { compileRunSheet } from '../../core/runsheet/index.ts';
+import { compileRunSheet, DONE_SHARE } from '../../core/runsheet/index.ts';
 import { kitOf } from '../../core/weeks/checks.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
 import { fitLayout, UNKNOWN_STEP } from '../../core/yard/fit.ts';
@@ -14,7 +14,7 @@ import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { dayLetter, footInWords, plural, whenInWords, wishedDay } from '../words.ts';
 import { lookAfterRuns } from './left-runs.ts';
 import { Numbers } from './Numbers.tsx';
-import { deviceNow, serverNow, serverSaid } from './now.ts';
+import { deviceNow, serverSaid } from './now.ts';
 import { Outbox } from './Outbox.tsx';
 import { sendFor } from './outbox.ts';
 import { type KeptRun, keepRead, runsOf } from './store.ts';
@@ -196,7 +196,7 @@ function useOwnRuns(visit: ThisWeek): { begun: KeptRun[]; done: string[] } {
     const look = async () => {
       const revision = visit.week?.revisionId ?? null;
       const begun = await lookAfterRuns(visit.playerId, revision);
-      const done = (await runsOf(visit.playerId)).filter((run) => run.over && run.share >= 0.5 && run.revisionId === revision);
+      const done = (await runsOf(visit.playerId)).filter((run) => run.over && run.share >= DONE_SHARE && run.revisionId === revision);
       setOwn({ begun, done: done.map((run) => run.sessionId) });
     };
     look().catch(() => {});
@@ -234,7 +234,9 @@ export function WeekView({ visit, keptAt = null }: Props) {
       {keptAt !== null && (
         <Notice tone="look">
           No connection. This is your week as of {whenInWords(keptAt, timeZone)}; everything in it works, and goes out later.
-          {week && serverNow() > week.closesAt && ' This week has closed meanwhile: what you do now does not count for it.'}
+          {week &&
+            visit.now + (deviceNow() - keptAt) > week.closesAt &&
+            ' This week has closed meanwhile: what you do now does not count for it.'}
         </Notice>
       )}
       <Outbox />

@@ -9,10 +9,10 @@ export interface Ear {
 
 /**
  * Listens for a clap or a knock on the wall. Only levels are looked at: nothing is recorded, kept or sent.
- * @param deafUntil until when (performance time, ms) our own sounds are in the air
+ * @param deaf whether our own sounds are in the air just now
  * @throws whatever the browser says when the microphone is not given
  */
-export async function listen(onKnock: () => void, deafUntil: () => number): Promise<Ear> {
+export async function listen(onKnock: () => void, deaf: () => boolean): Promise<Ear> {
   const stream = await navigator.mediaDevices.getUserMedia({
     audio: { echoCancellation: true, noiseSuppression: false, autoGainControl: false },
   });
@@ -34,7 +34,7 @@ export async function listen(onKnock: () => void, deafUntil: () => number): Prom
       const at = (heardUntil + i / audio.sampleRate) * 1000;
       const heard = hear(ear, levelOf(samples.subarray(from + i, from + i + frame)), at);
       ear = heard.ear;
-      if (heard.knocked && performance.now() > deafUntil()) onKnock();
+      if (heard.knocked && !deaf()) onKnock();
     }
     heardUntil = audio.currentTime;
   }, LOOK_MS);

@@ -14,7 +14,7 @@ export function serverSaid(now: number): void {
 }
 
 /** The time on the server's clock as well as it is known here. */
-export const serverNow = (): number => deviceNow() + (offsetMs ?? 0);
+const serverNow = (): number => deviceNow() + (offsetMs ?? 0);
 
 /** A moment that can be measured from later, also by another life of the page and over a change of the device's clock. */
 export interface Stamp {

@@ -1,9 +1,10 @@
 import type { NumberToBeat, ScoreSent } from '../../contract/go.ts';
 import { resultOf } from '../../core/counts/result.ts';
 import { type Tap, tallyOf } from '../../core/counts/taps.ts';
-import { BETTER, type Foot, type Measure, resultUnit } from '../../core/drills/terms.ts';
+import type { Drill } from '../../core/drills/schema.ts';
+import { BETTER, type Foot, type Level, type Measure, resultUnit } from '../../core/drills/terms.ts';
 import type { ClockedWork } from '../../core/runsheet/index.ts';
-import { meets } from '../../core/targets/index.ts';
+import { meets, targetFor } from '../../core/targets/index.ts';
 import type { Dose, Item } from '../../core/weeks/schema.ts';
 import { number } from '../words.ts';
 
@@ -109,6 +110,26 @@ export function scoreFrom(entry: FootEntry, id: string, item: Item, work: readon
     clocked: mine.length > 0 && mine.every((one) => one.clocked),
     parts: hasParts ? parts : null,
   };
+}
+
+/**
+ * The numbers to beat after a go: a better result is the record at once, so that the next round, and a visit without a line, is measured
+ * by it. The server's word comes with the next opening of the page.
+ */
+export function numbersAfter(
+  numbers: readonly NumberToBeat[],
+  scores: readonly ScoreSent[],
+  item: Item,
+  drill: Drill,
+  level: Level,
+): NumberToBeat[] {
+  return numbers.map((one) => {
+    const score = one.itemId === item.id ? scores.find((given) => given.foot === one.foot) : undefined;
+    const result = score ? resultOf(score, item.dose) : null;
+    const less = BETTER[item.dose.measure] === 'less';
+    if (result === null || (one.record !== null && (less ? result >= one.record : result <= one.record))) return one;
+    return { ...one, record: result, target: targetFor(item.target, drill, item.dose, level, result) };
+  });
 }
 
 export interface Outcome {

@@ -290,6 +290,14 @@ export async function keepRead(key: string, value: unknown, at: number): Promise
   await (await database()).put('kept', { key, at, value });
 }
 
+/** Changes what was read by what was done here since; it stays as old as it was. */
+export async function changeRead<T>(key: string, change: (now: T) => T): Promise<void> {
+  const tx = (await database()).transaction('kept', 'readwrite');
+  const row = await tx.store.get(key);
+  if (row) await tx.store.put({ ...row, value: change(row.value as T) });
+  await tx.done;
+}
+
 export async function keptRead<T>(key: string): Promise<{ at: number; value: T } | null> {
   const row = await (await database()).get('kept', key);
   return row ? { at: row.at, value: row.value as T } : null;

@@ -1,4 +1,4 @@
-import { AudioAnchor, type Down, type LaidCue, type MotifName, relay, type ToneName } from '../../core/runsheet/index.ts';
+import { AudioAnchor, type Down, inTheAir, type LaidCue, type MotifName, relay, type ToneName } from '../../core/runsheet/index.ts';
 
 interface Note {
   pitch: number;
@@ -65,8 +65,8 @@ export class Voice {
   private reading: ReturnType<typeof setInterval> | null = null;
   private laid: Laid[] = [];
   private voice: SpeechSynthesisVoice | null = null;
-  /** Silence while something is being said or sounded, for whoever listens for a knock: ms on the page's clock. */
-  soundsUntil = 0;
+  /** Until when something is being said or tried out, in ms on the page's clock. */
+  private saysUntil = 0;
   /** What the log's clock is ahead of the page's, in ms. */
   aheadMs = 0;
 
@@ -99,6 +99,11 @@ export class Voice {
     if (!('speechSynthesis' in window)) return;
     const english = window.speechSynthesis.getVoices().filter((one) => one.lang.startsWith('en') && one.localService);
     this.voice = english.find((one) => one.default) ?? english[0] ?? null;
+  }
+
+  /** Whether one of our own sounds is in the air. */
+  get sounding(): boolean {
+    return performance.now() < this.saysUntil || inTheAir(this.laid, this.now());
   }
 
   /** Now on the log's clock. */
@@ -156,6 +161,7 @@ export class Voice {
     this.open();
     if (!this.audio) return;
     const now = this.audio.currentTime + 0.05;
+    this.saysUntil = performance.now() + 3500;
     this.notes([TONES.count], now);
     this.notes([TONES.count], now + 0.5);
     this.notes([TONES.go], now + 1);
@@ -167,9 +173,9 @@ export class Voice {
     const spoken = new SpeechSynthesisUtterance(words);
     if (this.voice) spoken.voice = this.voice;
     spoken.lang = this.voice?.lang ?? 'en-US';
-    this.soundsUntil = performance.now() + 6000;
+    this.saysUntil = performance.now() + 6000;
     spoken.onend = () => {
-      this.soundsUntil = performance.now() + 300;
+      this.saysUntil = performance.now() + 300;
     };
     window.speechSynthesis.speak(spoken);
   }
@@ -195,8 +201,6 @@ export class Voice {
       nodes.push(node);
       at += seconds + NOTE_GAP;
     }
-    const ends = performance.now() + (at - audio.currentTime) * 1000;
-    if (from - audio.currentTime < 0.5) this.soundsUntil = Math.max(this.soundsUntil, ends + 200);
     return () => {
       for (const node of nodes) {
         node.stop();
