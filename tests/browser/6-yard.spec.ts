@@ -123,6 +123,7 @@ test.describe
       await page.getByRole('button', { name: 'Something hurts' }).click();
       await page.getByRole('button', { name: 'Yes, stop the session' }).click();
       await expect(page.getByRole('heading', { name: 'You stopped. That was right.' })).toBeVisible();
+      await expect(page.getByTestId('sent-summary')).toContainText('The log of this session is sent.');
       await expect.poll(() => outboxOf(page)).toEqual([]);
 
       const desk = await browser.newContext();

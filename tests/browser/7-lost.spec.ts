@@ -318,6 +318,35 @@ test('signing out with unsent things asks first; on a shared phone they wait for
   await context.close();
 });
 
+test('numbers given while the phone has no room are said not to be kept, and are kept and sent once there is room', async ({ browser }) => {
+  const context = await browser.newContext({ viewport: PHONE });
+  await signIn(context, 'Biscuit');
+  const page = await context.newPage();
+  await page.clock.install();
+  await page.goto(`/go/${shared.id}`);
+  await awake(page);
+  await page.getByRole('button', { name: 'Start' }).click();
+  await page.getByRole('button', { name: 'Ready' }).click();
+  await page.clock.fastForward(20_000);
+  await page.locator('input[inputmode=decimal]').first().fill('14');
+  await page.evaluate(`
+    window.__transaction = IDBDatabase.prototype.transaction;
+    IDBDatabase.prototype.transaction = function (stores, mode, ...rest) {
+      if (mode === 'readwrite') throw new DOMException('full', 'QuotaExceededError');
+      return window.__transaction.call(this, stores, mode, ...rest);
+    };
+  `);
+  await page.getByRole('button', { name: 'Keep these numbers' }).dblclick();
+  await expect(page.getByText(/does not let the app keep anything/)).toBeVisible();
+  await page.evaluate('IDBDatabase.prototype.transaction = window.__transaction');
+  await page.clock.fastForward(3000);
+  await expect(page.getByText(/does not let the app keep anything/)).toBeHidden();
+  await expect.poll(() => keptScores(shared.id).filter((one) => one.endsWith(' 14'))).toEqual(['sole-taps both 14']);
+  await expect(page.getByTestId('sent-summary')).toContainText('The log of this session is sent.');
+  expect(keptScores(shared.id).filter((one) => one.endsWith(' 14'))).toHaveLength(1);
+  await context.close();
+});
+
 test('a browser that keeps nothing says so before the start, and two tabs do not share one clock', async ({ browser }) => {
   const denied = await browser.newContext({ viewport: PHONE });
   await signIn(denied, 'Comet');

@@ -7,6 +7,7 @@ import {
   applyEvent,
   type ClockEvent,
   type ClockState,
+  closing,
   compileRunSheet,
   cuesOf,
   filmedNow,
@@ -125,7 +126,6 @@ class Reload implements fc.Command<Model, Device> {
     device.state = replay(device.sheet, device.log, device.now);
     device.aliveAt = device.now;
     if (before.phase === 'running') {
-      expect(back.way).to.equal('goes on');
       expect([back.state.phase, back.state.index, back.state.ranMs]).to.deep.equal(['paused', before.index, before.ranMs]);
     }
     checkLaws(model, device);
@@ -181,8 +181,8 @@ describe('a visit that is come back to', () => {
 
   it('goes on in a pause where it was last heard', () => {
     const back = resume(sheet, log, 16_000, 90_000);
-    expect([back.way, back.awayMs, back.state.phase, back.state.ranMs, sheet[back.state.index]?.foot]).to.deep.equal([
-      'goes on',
+    expect([back.event, back.awayMs, back.state.phase, back.state.ranMs, sheet[back.state.index]?.foot]).to.deep.equal([
+      { type: 'gap', at: 16_000, until: 90_000 },
       74_000,
       'paused',
       2000,
@@ -191,10 +191,16 @@ describe('a visit that is come back to', () => {
   });
 
   it('is closed with what was done after three hours, or when the week was released anew', () => {
-    const late = resume(sheet, log, 34_000, 34_000 + RESUME_HOURS * 3_600_000 + 1);
-    expect([late.way, late.event, late.state.phase]).to.deep.equal(['closed', { type: 'stop', at: 34_000, why: 'left' }, 'stopped']);
-    expect(late.state.stretches.filter((s) => sheet[s.index]?.kind === 'work').map((s) => s.ranMs)).to.deep.equal([15_000, 2000]);
-    expect(resume(sheet, log, 16_000, 17_000, false).way).to.equal('closed');
+    const away = RESUME_HOURS * 3_600_000;
+    const stop = closing(log, 34_000, 34_000 + away + 1, true);
+    expect(stop).to.deep.equal({ type: 'stop', at: 34_000, why: 'left' });
+    const late = replay(sheet, [...log, stop as ClockEvent]);
+    expect(late.phase).to.equal('stopped');
+    expect(late.stretches.filter((s) => sheet[s.index]?.kind === 'work').map((s) => s.ranMs)).to.deep.equal([15_000, 2000]);
+    expect(closing(log, 34_000, 34_000 + away, true)).to.equal(null);
+    expect(closing(log, 16_000, 17_000, false)).to.deep.equal({ type: 'stop', at: 16_000, why: 'left' });
+    // The last event counts as a sign of life as well.
+    expect(closing(log, 0, 4000 + away, true)).to.equal(null);
   });
 
   it('counts a device clock that ran back as no time away', () => {
@@ -203,7 +209,7 @@ describe('a visit that is come back to', () => {
 
   it('is over when it was finished, and takes no further event', () => {
     const done = resume(sheet, [...log, { type: 'stop', at: 9000, why: 'hurt' }], 9000, 10_000);
-    expect([done.way, done.event]).to.deep.equal(['over', null]);
+    expect([done.state.phase, done.event]).to.deep.equal(['stopped', null]);
   });
 
   it('ends a wait out of a pause: "done" at the score, "ready" at the set-up; clocked work has to be gone on with', () => {

@@ -5,7 +5,7 @@ import type { ClockedWork } from '../../src/core/runsheet/index.ts';
 import { elapsedSince, serverSaid, stampNow } from '../../src/views/go/now.ts';
 import { retryAfter } from '../../src/views/go/outbox.ts';
 import { PausePanel } from '../../src/views/go/PausePanel.tsx';
-import { firstEntry, numbersAfter, outcomeOf, scoreFrom, tapKey, triesOf } from '../../src/views/go/score-form.ts';
+import { firstEntry, numbersAfter, outcomeOf, scoreFrom, triesOf } from '../../src/views/go/score-form.ts';
 import { anId, anItem, drillOf, timed } from '../core/make.ts';
 
 const tap = (at: number, what: 'left' | 'right' | 'drop') => ({ at, what });
@@ -33,14 +33,6 @@ describe('what a helper tapped', () => {
     expect(scoreFrom({ ...entry, tries: [] }, anId(), run, [work], false).value).to.be.NaN;
     expect(scoreFrom(entry, anId(), run, [work], true)).to.include({ value: null, parts: null });
   });
-
-  it('is kept by go, foot and surface', () => {
-    const go = { itemId: 'a', round: 1, foot: 'left' as const };
-    expect(
-      new Set([tapKey({ ...go, surface: null }), tapKey({ ...go, surface: 'left thigh' }), tapKey({ ...go, round: 0, surface: null })])
-        .size,
-    ).to.equal(3);
-  });
 });
 
 describe('the numbers to beat after a go', () => {
@@ -61,18 +53,18 @@ describe('the numbers to beat after a go', () => {
     clocked: true,
     parts: null,
   });
-  const after = (scores: ReturnType<typeof score>[]) =>
+  const beaten = (scores: ReturnType<typeof score>[]) =>
     numbersAfter([beat('left', 20), beat('right', 30), { ...beat('left', 5), itemId: anId() }], scores, item, drill, 'steady');
 
   it('rise with a better result of the same foot and item, so that the next round is measured by it', () => {
-    const [left, right, other] = after([score('left', 24), score('right', 30)]);
+    const [left, right, other] = beaten([score('left', 24), score('right', 30)]);
     expect([left?.record, left?.target.number, right?.record, other?.record]).to.deep.equal([24, 25, 30, 5]);
     const second = score('left', 23);
     expect(outcomeOf(second, item, left).kind).to.equal('close');
   });
 
   it('stay for a worse one and for a lost count', () => {
-    expect(after([score('left', 19), score('right', null)]).map((one) => one.record)).to.deep.equal([20, 30, 5]);
+    expect(beaten([score('left', 19), score('right', null)]).map((one) => one.record)).to.deep.equal([20, 30, 5]);
   });
 });
 

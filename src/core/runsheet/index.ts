@@ -18,6 +18,6 @@ export { type ClockedWork, DONE_SHARE, shareOfWork, workOfGo } from './goes.ts';
 export { hear, type KnockEar, levelOf, QUIET_EAR } from './knock.ts';
 export { type Down, inTheAir, type LaidCue, laidCues, relay } from './laid.ts';
 export { paceAtLevel, plannedPace } from './pace.ts';
-export { RESUME_HOURS, type Resumed, resume } from './resume.ts';
+export { closing, RESUME_HOURS, type Resumed, resume } from './resume.ts';
 export { feetOfRound, feetToScore, strongerOf } from './sides.ts';
 export * from './types.ts';

@@ -6,9 +6,9 @@ import { plural } from '../words.ts';
 
 /** What of this device's outbox is not sent yet, without loading the outbox for those who have none. */
 async function unsent(): Promise<string[]> {
-  const { allOutgoing, keptRead } = await import('../go/store.ts');
+  const { allOutgoing, belongsTo, keptRead } = await import('../go/store.ts');
   const me = await keptRead<{ playerId: string }>('me');
-  return (await allOutgoing()).filter((one) => one.playerId === '' || one.playerId === me?.value.playerId).map((one) => one.label);
+  return (await allOutgoing()).filter((one) => belongsTo(one, me?.value.playerId ?? '')).map((one) => one.label);
 }
 
 async function leave(player: boolean): Promise<void> {

@@ -1,5 +1,5 @@
 import { Check, CircleAlert, Clock3 } from 'lucide-react';
-import { ButtonLink } from '../../ui/parts/index.ts';
+import { ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { plural } from '../words.ts';
 import { Outbox, useOutbox } from './Outbox.tsx';
 import type { KeptRun } from './store.ts';
@@ -12,6 +12,8 @@ interface Props {
   hurt: boolean;
   share: number;
   mayFilm: boolean;
+  /** Why what was done is not kept yet; null when it is. */
+  problem: string | null;
 }
 
 const WAYS = {
@@ -21,7 +23,7 @@ const WAYS = {
 } as const;
 
 /** After a session: what was done, what went out, what waits, and what the coach will see. */
-export function After({ run, sessionName, finished, hurt, share, mayFilm }: Props) {
+export function After({ run, sessionName, finished, hurt, share, mayFilm, problem }: Props) {
   const { sent, items } = useOutbox();
   const mine = [
     ...sent.filter((one) => one.runId === run.id).map((one) => ({ ...one, way: 'sent' as const })),
@@ -39,6 +41,7 @@ export function After({ run, sessionName, finished, hurt, share, mayFilm }: Prop
   return (
     <main className="mx-auto flex min-h-dvh max-w-lg flex-col gap-4 p-4">
       <h1>{hurt ? 'You stopped. That was right.' : finished ? 'That is all. Well done.' : 'You stopped here.'}</h1>
+      {problem && <Notice tone="stop">{problem}</Notice>}
       {hurt && (
         <p className="text-lg">
           Sit down, and tell a grown-up now. Your family’s page and your coach are told that you stopped; not more. Rest costs you nothing.

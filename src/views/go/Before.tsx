@@ -2,10 +2,10 @@ import { Camera, CameraOff, Hand, TriangleAlert, Volume2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import type { ThisWeek } from '../../contract/go.ts';
 import type { Drill } from '../../core/drills/schema.ts';
-import { STAND_INS } from '../../core/drills/terms.ts';
-import { kitOf } from '../../core/weeks/checks.ts';
 import type { Session } from '../../core/weeks/schema.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { drillsOf, itemsOf, kitAtHome, lacks, standInsOf } from './kit.ts';
+import { Layouts } from './LayOut.tsx';
 import { Numbers } from './Numbers.tsx';
 import { lookForRoom, type Room } from './room.ts';
 
@@ -27,43 +27,35 @@ interface Props {
 
 /** What to fetch, ticked off as it is found; what is not at home by what stands in for it. */
 function Fetch({ session, drills, visit }: Pick<Props, 'session' | 'drills' | 'visit'>) {
-  const { home, swaps } = visit;
-  const items = session.blocks
-    .flatMap((block) => block.items)
-    .filter((item) => !swaps.some((s) => s.itemId === item.id && s.instead === null));
-  const kit = kitOf(items, drills);
+  const kit = kitAtHome(visit, session, drills);
   const [found, setFound] = useState<string[]>([]);
   if (kit.length === 0) return <p>Nothing to fetch.</p>;
   return (
     <ul>
-      {kit.map((one) => {
-        const standIn = home && !home.has.includes(one);
-        return (
-          <li key={one}>
-            <label className="flex min-h-12 items-center gap-3 text-lg">
-              <input
-                type="checkbox"
-                className="size-7 shrink-0"
-                checked={found.includes(one)}
-                onChange={(event) => setFound((all) => (event.target.checked ? [...all, one] : all.filter((other) => other !== one)))}
-              />
-              <span className={found.includes(one) ? 'line-through' : ''}>
-                {standIn ? STAND_INS[one].join(', or ') : one}
-                {standIn && <span className="text-dust text-sm"> for the {one}</span>}
-              </span>
-            </label>
-          </li>
-        );
-      })}
+      {kit.map((one) => (
+        <li key={one}>
+          <label className="flex min-h-12 items-center gap-3 text-lg">
+            <input
+              type="checkbox"
+              className="size-7 shrink-0"
+              checked={found.includes(one)}
+              onChange={(event) => setFound((all) => (event.target.checked ? [...all, one] : all.filter((other) => other !== one)))}
+            />
+            <span className={found.includes(one) ? 'line-through' : ''}>
+              {lacks(visit, one) ? standInsOf(one) : one}
+              {lacks(visit, one) && <span className="text-dust text-sm"> for the {one}</span>}
+            </span>
+          </label>
+        </li>
+      ))}
     </ul>
   );
 }
 
 /** Cautions of the session's drills, each once. */
-function cautionsOf(session: Session, drills: ReadonlyMap<string, Drill>): string[] {
-  const items = session.blocks.flatMap((block) => block.items);
-  return [...new Set(items.flatMap((item) => drills.get(item.drillId)?.cautions ?? []))];
-}
+const cautionsOf = (session: Session, drills: ReadonlyMap<string, Drill>): string[] => [
+  ...new Set(drillsOf(session, drills).flatMap((drill) => drill.cautions)),
+];
 
 /** Before a session: fetch, watch out, what to beat, and a try of the sound; then one big button. */
 export function Before(props: Props) {
@@ -75,7 +67,7 @@ export function Before(props: Props) {
     setStaysAwake('wakeLock' in navigator);
   }, []);
   const cautions = useMemo(() => cautionsOf(session, drills), [session, drills]);
-  const items = session.blocks.flatMap((block) => block.items);
+  const items = itemsOf(session);
   const warmUp = session.blocks[0]?.kind === 'warm-up';
   return (
     <main className="mx-auto flex min-h-dvh max-w-lg flex-col gap-4 p-4 pb-28">
@@ -99,6 +91,7 @@ export function Before(props: Props) {
       <section className="slab p-4" aria-label="Fetch">
         <h2>Fetch</h2>
         <Fetch session={session} drills={drills} visit={visit} />
+        <Layouts visit={visit} drills={drillsOf(session, drills)} />
       </section>
       <section className="slab flex flex-col gap-1 p-4" aria-label="Watch out">
         <h2 className="flex items-center gap-2">

@@ -1,14 +1,17 @@
 import { useEffect, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { ByHandSent as ByHandSchema, type ByHandSent, type ScoreSent, type ThisWeek } from '../../contract/go.ts';
+import { ByHandSent as ByHandSchema, type ByHandSent, type ThisWeek } from '../../contract/go.ts';
 import { doseInWords } from '../../core/counts/result.ts';
 import { feetToScore, roundsOf } from '../../core/runsheet/index.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { clockWords, footInWords, number } from '../words.ts';
+import { Choice } from './Choice.tsx';
+import { useHere } from './here.ts';
+import { itemsOf } from './kit.ts';
 import { deviceNow } from './now.ts';
 import { Outbox } from './Outbox.tsx';
-import { fresh, post, sendFor } from './outbox.ts';
+import { fresh, post } from './outbox.ts';
 import { ScoreEntry } from './ScoreEntry.tsx';
 import { keepRead, keptRead } from './store.ts';
 
@@ -30,31 +33,30 @@ interface Draft {
   goes: Goes;
 }
 
-/** The seconds that a go of an item is told to have taken, where nobody ran a clock: those of its dose. */
-const workOf = (item: Item, foot: ScoreSent['foot']) => ('seconds' in item.dose ? [{ seconds: item.dose.seconds, foot }] : []);
+const valueWords = (item: Item, value: number) => (item.dose.measure === 'course time' ? clockWords(value) : number(value));
 
 /**
  * A session that was done with the printed sheet: when it was, what was done, and the numbers. It is marked as by hand.
  * What is entered stays on the phone until it is sent.
  */
-export function ByHandView({ visit, session }: { visit: ThisWeek; session: Session }) {
+export function ByHandView({ visit, session, kept = false }: { visit: ThisWeek; session: Session; kept?: boolean }) {
   const key = `by-hand:${visit.playerId}:${session.id}`;
   const [draft, setDraft] = useState<Draft>({ id: uuid(), daysAgo: 0, hour: 16, done: [], goes: [] });
   const [open, setOpen] = useState<{ item: Item; round: number } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [given, setGiven] = useState(false);
+  useHere(visit, kept);
   useEffect(() => {
-    sendFor(visit.playerId, visit.film);
     void keptRead<Draft>(key)
       .then((kept) => kept && setDraft(kept.value))
       .catch(() => {});
-  }, [visit, key]);
+  }, [key]);
   const change = (part: Partial<Draft>) => {
     const next = { ...draft, ...part };
     setDraft(next);
     void keepRead(key, next, deviceNow()).catch(() => {});
   };
-  const items = session.blocks.flatMap((block) => block.items);
+  const items = itemsOf(session);
   const nameOf = (item: Item) => visit.week?.content.drills[item.drillId]?.name ?? '';
 
   const send = async () => {
@@ -111,13 +113,10 @@ export function ByHandView({ visit, session }: { visit: ThisWeek; session: Sessi
           feet={feet}
           work={[]}
           numbers={visit.numbers.filter((one) => one.itemId === item.id)}
-          idOf={() => uuid()}
           onGive={(scores) => {
-            const byHand = scores.map((score) => ({
-              ...score,
-              clocked: false,
-              seconds: workOf(item, score.foot)[0]?.seconds ?? score.seconds,
-            }));
+            // No clock ran: the time that was told is that of the dose.
+            const seconds = 'seconds' in item.dose ? item.dose.seconds : 0;
+            const byHand = scores.map((score) => ({ ...score, seconds }));
             const go = { goId: uuid(), itemId: item.id, drillId: item.drillId, round, scores: byHand };
             change({ goes: [...draft.goes.filter((one) => !mine(one)), go], done: [...new Set([...draft.done, item.id])] });
             setOpen(null);
@@ -138,26 +137,10 @@ export function ByHandView({ visit, session }: { visit: ThisWeek; session: Sessi
         <legend className="px-1 font-bold font-display text-lg">When was it?</legend>
         <div className="grid grid-cols-2 gap-2">
           {DAYS.map((words, daysAgo) => (
-            <Button
-              key={words}
-              size="player"
-              look={draft.daysAgo === daysAgo ? 'main' : 'plain'}
-              aria-pressed={draft.daysAgo === daysAgo}
-              onClick={() => change({ daysAgo })}
-            >
-              {words}
-            </Button>
+            <Choice key={words} words={words} on={draft.daysAgo === daysAgo} onPick={() => change({ daysAgo })} />
           ))}
           {HOURS.map(({ words, hour }) => (
-            <Button
-              key={words}
-              size="player"
-              look={draft.hour === hour ? 'main' : 'plain'}
-              aria-pressed={draft.hour === hour}
-              onClick={() => change({ hour })}
-            >
-              {words}
-            </Button>
+            <Choice key={words} words={words} on={draft.hour === hour} onPick={() => change({ hour })} />
           ))}
         </div>
       </fieldset>
@@ -210,5 +193,3 @@ export function ByHandView({ visit, session }: { visit: ThisWeek; session: Sessi
     </main>
   );
 }
-
-const valueWords = (item: Item, value: number) => (item.dose.measure === 'course time' ? clockWords(value) : number(value));

@@ -1,14 +1,17 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { go, type ThisWeek } from '../../contract/go.ts';
 import { Home } from '../../core/drills/home-schema.ts';
-import { KIT, type Kit, STAND_INS, type StrongerFoot } from '../../core/drills/terms.ts';
+import { KIT, type Kit, type StrongerFoot } from '../../core/drills/terms.ts';
 import { stepFromHeight, stepFromTen, UNKNOWN_STEP } from '../../core/yard/fit.ts';
 import { Button, ButtonLink, Field, Notice } from '../../ui/parts/index.ts';
 import { call, NoAnswer, sentenceOf } from '../client.ts';
 import { AtHome } from './AtHome.tsx';
+import { Choice } from './Choice.tsx';
+import { useHere } from './here.ts';
+import { standInsOf } from './kit.ts';
 import { deviceNow } from './now.ts';
-import { fresh, post, sendFor } from './outbox.ts';
+import { fresh, post } from './outbox.ts';
 import { changeRead, keepRead } from './store.ts';
 
 const YARDS = [
@@ -34,15 +37,6 @@ const STEPS = ['Kit', 'Wall', 'Ground', 'Foot', 'Step'] as const;
 
 const numberOf = (text: string) => (text.trim() === '' ? Number.NaN : Number(text.replace(',', '.')));
 
-/** One choice of a few, as a big button that stays pressed. */
-function Choice({ on, words, onPick }: { on: boolean; words: string; onPick(): void }) {
-  return (
-    <Button size="player" look={on ? 'main' : 'plain'} className="justify-start text-start" aria-pressed={on} onClick={onPick}>
-      {words}
-    </Button>
-  );
-}
-
 /** Which step a problem belongs to, so that it is shown there. */
 const stepOf = (field: string): number => (field.startsWith('yard') ? 2 : field === 'step' ? 4 : 0);
 
@@ -65,7 +59,7 @@ export function HomeForm({ visit, kept = false }: { visit: ThisWeek; kept?: bool
   const [said, setSaid] = useState<{ visit: ThisWeek; sent: boolean } | null>(null);
   const step = ten ? stepFromTen(numberOf(ten)) : height ? stepFromHeight(numberOf(height) / 100) : (home?.step ?? null);
   const toggle = (kit: Kit, on: boolean) => setHas(KIT.filter((one) => (one === kit ? on : has.includes(one))));
-  useEffect(() => sendFor(visit.playerId, visit.film), [visit]);
+  useHere(visit, kept);
 
   const check = () => {
     const yard = length === '' && width === '' ? null : { length: numberOf(length), width: numberOf(width) };
@@ -159,9 +153,7 @@ export function HomeForm({ visit, kept = false }: { visit: ThisWeek; kept?: bool
               />
               <span>
                 {WORDS[kit]}
-                {!has.includes(kit) && kit !== 'ball' && (
-                  <span className="block text-dust text-sm">No matter: {STAND_INS[kit].join(', or ')}</span>
-                )}
+                {!has.includes(kit) && kit !== 'ball' && <span className="block text-dust text-sm">No matter: {standInsOf(kit)}</span>}
               </span>
             </label>
           ))}
@@ -171,22 +163,17 @@ export function HomeForm({ visit, kept = false }: { visit: ThisWeek; kept?: bool
         <fieldset className="flex flex-col gap-3">
           <legend className="pb-3 font-bold font-display text-2xl">Is there a wall that takes knocks?</legend>
           <p>Away from windows, and nobody minds the noise. A rebound board is a wall, too.</p>
-          <Choice
-            on={wallSaid && has.includes('wall')}
-            words="Yes"
-            onPick={() => {
-              setWallSaid(true);
-              toggle('wall', true);
-            }}
-          />
-          <Choice
-            on={wallSaid && !has.includes('wall')}
-            words="No"
-            onPick={() => {
-              setWallSaid(true);
-              toggle('wall', false);
-            }}
-          />
+          {[true, false].map((wall) => (
+            <Choice
+              key={String(wall)}
+              on={wallSaid && has.includes('wall') === wall}
+              words={wall ? 'Yes' : 'No'}
+              onPick={() => {
+                setWallSaid(true);
+                toggle('wall', wall);
+              }}
+            />
+          ))}
         </fieldset>
       )}
       {at === 2 && (

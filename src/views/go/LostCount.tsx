@@ -8,7 +8,6 @@ import type { Take } from './use-filming.ts';
 
 interface Props {
   feet: readonly Foot[];
-  takes: readonly Take[];
   takeOf(foot: Foot): Take | undefined;
   tries: boolean;
   onCounted(foot: Foot, value: number, tries: number[] | null): void;
@@ -18,7 +17,7 @@ interface Props {
 }
 
 /** Lost count: look at the own clip and count there, do it again, or say so. All three are fine. */
-export function LostCount({ feet, takes, takeOf, tries, onCounted, onSend, onAgain, onBack }: Props) {
+export function LostCount({ feet, takeOf, tries, onCounted, onSend, onAgain, onBack }: Props) {
   const [counting, setCounting] = useState<Foot | null>(null);
   const [taps, setTaps] = useState<readonly Tap[]>([]);
   const filmed = feet.filter((foot) => takeOf(foot));
@@ -70,7 +69,7 @@ export function LostCount({ feet, takes, takeOf, tries, onCounted, onSend, onAga
         </Button>
       )}
       <Button size="player" onClick={onSend}>
-        {takes.length > 0 ? 'Let the coach count the clip' : 'Send “I lost count”'}
+        {filmed.length > 0 ? 'Let the coach count the clip' : 'Send “I lost count”'}
       </Button>
       <Button size="player" look="quiet" onClick={onBack}>
         Back to the numbers

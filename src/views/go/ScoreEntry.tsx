@@ -1,5 +1,6 @@
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
 import { type NumberToBeat, ScoreSent as ScoreSchema, type ScoreSent } from '../../contract/go.ts';
 import type { Tap } from '../../core/counts/taps.ts';
 import type { Drill } from '../../core/drills/schema.ts';
@@ -22,10 +23,8 @@ interface Props {
   numbers: readonly NumberToBeat[];
   /** What a helper tapped along, by foot and surface; null where nobody did. */
   tapped?(foot: Foot, surface: string): readonly Tap[] | null;
-  /** The clips of this go, for counting once more. */
-  takes?: readonly Take[];
+  /** The clip of a foot's work, for counting once more. */
   takeOf?(foot: Foot): Take | undefined;
-  idOf(foot: Foot): string;
   onGive(scores: ScoreSent[]): void;
   /** Starts the go again; without it (a session done on paper) it is not offered. */
   onAgain?(): void;
@@ -70,7 +69,7 @@ function Tries({ entry, label, onChange }: { entry: FootEntry; label: string; on
 }
 
 /** Numbers of one go: a panel a foot, left on the left half, right on the right half; or "I lost count". */
-export function ScoreEntry({ item, drill, feet, work, numbers, tapped, takes = [], takeOf, idOf, onGive, onAgain }: Props) {
+export function ScoreEntry({ item, drill, feet, work, numbers, tapped, takeOf, onGive, onAgain }: Props) {
   const [entries, setEntries] = useState<FootEntry[]>(() =>
     feet.map((foot) => firstEntry(foot, item.dose, work, (surface) => tapped?.(foot, surface) ?? null)),
   );
@@ -82,7 +81,7 @@ export function ScoreEntry({ item, drill, feet, work, numbers, tapped, takes = [
     setEntries((all) => all.map((one) => (one.foot === foot ? { ...one, ...change } : one)));
 
   const give = (lostCount: boolean) => {
-    const scores = entries.map((entry) => scoreFrom(entry, idOf(entry.foot), item, work, lostCount));
+    const scores = entries.map((entry) => scoreFrom(entry, uuid(), item, work, lostCount));
     const found: Record<string, string> = {};
     for (const score of scores) {
       const parsed = ScoreSchema.safeParse(score);
@@ -96,7 +95,6 @@ export function ScoreEntry({ item, drill, feet, work, numbers, tapped, takes = [
     return (
       <LostCount
         feet={feet}
-        takes={takes}
         takeOf={(foot) => takeOf?.(foot)}
         tries={measure === 'unbroken run'}
         onCounted={(foot, value, tries) => {

@@ -33,7 +33,7 @@ function Page({ path, kept }: { path: string; kept: Kept }) {
   const session = week?.content.sessions.find((one) => one.id === id);
   const next = week?.content.sessions.find((one) => !visit.done.includes(one.id))?.id ?? null;
   if (area === 'go' && session && week && squad) return <GoView visit={{ ...visit, week, squad }} session={session} kept />;
-  if (area === 'by-hand' && session) return <ByHandView visit={visit} session={session} />;
+  if (area === 'by-hand' && session) return <ByHandView visit={visit} session={session} kept />;
   const frame = { next, signOut: <SignOut player /> };
   if (area === 'feet') {
     return (

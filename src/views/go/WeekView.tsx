@@ -1,90 +1,34 @@
 import { Check, CirclePlay } from 'lucide-react';
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { ThisWeek } from '../../contract/go.ts';
 import { doseOf, minutesInWords } from '../../core/dose/index.ts';
-import type { Home } from '../../core/drills/home-schema.ts';
-import type { Drill } from '../../core/drills/schema.ts';
-import { STAND_INS } from '../../core/drills/terms.ts';
+import type { Kit } from '../../core/drills/terms.ts';
 import { compileRunSheet, DONE_SHARE } from '../../core/runsheet/index.ts';
-import { kitOf } from '../../core/weeks/checks.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
-import { fitLayout, UNKNOWN_STEP } from '../../core/yard/fit.ts';
 import { Laces, Skyline } from '../../ui/notations/index.ts';
-import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { dayLetter, footInWords, plural, whenInWords, wishedDay } from '../words.ts';
+import { useHere } from './here.ts';
+import { drillsOf, itemsOf, kitAtHome, lacks, standInsOf } from './kit.ts';
+import { Layouts } from './LayOut.tsx';
 import { lookAfterRuns } from './left-runs.ts';
 import { Numbers } from './Numbers.tsx';
-import { deviceNow, serverSaid } from './now.ts';
+import { deviceNow } from './now.ts';
 import { Outbox } from './Outbox.tsx';
-import { sendFor } from './outbox.ts';
-import { type KeptRun, keepRead, runsOf } from './store.ts';
-
-const PlacingGuide = lazy(() => import('../drills/PlacingGuide.tsx').then((file) => ({ default: file.PlacingGuide })));
-
-const itemsOf = (session: Session) => session.blocks.flatMap((block) => block.items);
+import { type KeptRun, runsOf } from './store.ts';
 
 /** What to fetch: what is at home by its name, else what stands in for it. */
-function Kit({ items, drills, home }: { items: readonly Item[]; drills: ReadonlyMap<string, Drill>; home: Home | null }) {
-  const kit = kitOf(items, drills);
+function Fetch({ kit, visit }: { kit: readonly Kit[]; visit: ThisWeek }) {
   if (kit.length === 0) return <p className="text-dust">Nothing to fetch.</p>;
   return (
     <ul className="flex flex-col">
       {kit.map((one) => (
         <li key={one}>
-          {home && !home.has.includes(one) ? (
-            <>
-              <span className="font-semibold">{STAND_INS[one].join(', or ')}</span> <span className="text-dust text-sm">for the {one}</span>
-            </>
-          ) : (
-            <>
-              <span className="font-semibold">{one}</span>
-              {!home && <span className="text-dust text-sm"> or {STAND_INS[one].join(', or ')}</span>}
-            </>
-          )}
+          <span className="font-semibold">{lacks(visit, one) ? standInsOf(one) : one}</span>{' '}
+          <span className="text-dust text-sm">{lacks(visit, one) ? `for the ${one}` : visit.home ? '' : `or ${standInsOf(one)}`}</span>
         </li>
       ))}
     </ul>
-  );
-}
-
-/** Drills with cones: how each lies in this player's yard, and the guide that walks through it. */
-function Layouts({ items, drills, visit }: { items: readonly Item[]; drills: ReadonlyMap<string, Drill>; visit: ThisWeek }) {
-  const [open, setOpen] = useState<string | null>(null);
-  const step = visit.home?.step ?? UNKNOWN_STEP;
-  const laid = [...new Set(items.map((item) => item.drillId))].flatMap((id) => {
-    const drill = drills.get(id);
-    const fitted = drill?.layout ? fitLayout(drill.layout, visit.home?.yard ?? null, step, visit.runner.strongerFoot === 'left') : null;
-    return drill && fitted ? [{ drill, fitted }] : [];
-  });
-  if (laid.length === 0) return null;
-  const shown = laid.find((one) => one.drill.id === open);
-  return (
-    <section>
-      <h3>Lay out</h3>
-      <ul className="flex flex-col gap-2">
-        {laid.map(({ drill, fitted }) => (
-          <li key={drill.id} className="flex flex-col gap-1">
-            <Button size="player" onClick={() => setOpen(drill.id)}>
-              Lay out: {drill.name}
-            </Button>
-            <span className="text-dust text-sm">{fitted.sentence}</span>
-          </li>
-        ))}
-      </ul>
-      {shown && (
-        <Suspense fallback={<p className="text-dust">Opening the guide…</p>}>
-          <PlacingGuide
-            name={shown.drill.name}
-            moves={shown.fitted.moves}
-            route={shown.fitted.route}
-            step={step}
-            yard={visit.home?.yard ?? null}
-            turned={shown.fitted.turned}
-            onClose={() => setOpen(null)}
-          />
-        </Suspense>
-      )}
-    </section>
   );
 }
 
@@ -146,14 +90,10 @@ function SessionCard({
       {!done && (
         <section>
           <h3>Fetch</h3>
-          <Kit
-            items={items.filter((item) => !visit.swaps.some((swap) => swap.itemId === item.id && swap.instead === null))}
-            drills={drills}
-            home={visit.home}
-          />
+          <Fetch kit={kitAtHome(visit, session, drills)} visit={visit} />
         </section>
       )}
-      <Layouts items={items} drills={drills} visit={visit} />
+      <Layouts visit={visit} drills={drillsOf(session, drills)} />
       {!done && <Swaps items={items} swaps={visit.swaps} />}
       {!done && items.some((item) => item.scored) && (
         <section>
@@ -195,7 +135,7 @@ function useOwnRuns(visit: ThisWeek): { begun: KeptRun[]; done: string[] } {
   useEffect(() => {
     const look = async () => {
       const revision = visit.week?.revisionId ?? null;
-      const begun = await lookAfterRuns(visit.playerId, revision);
+      const { goOn: begun } = await lookAfterRuns(visit.playerId, revision);
       const done = (await runsOf(visit.playerId)).filter((run) => run.over && run.share >= DONE_SHARE && run.revisionId === revision);
       setOwn({ begun, done: done.map((run) => run.sessionId) });
     };
@@ -215,13 +155,7 @@ export function WeekView({ visit, keptAt = null }: Props) {
   const { week, streak } = visit;
   const timeZone = visit.squad?.timeZone ?? 'UTC';
   const own = useOwnRuns(visit);
-  useEffect(() => {
-    sendFor(visit.playerId, visit.film);
-    if (keptAt !== null) return;
-    serverSaid(visit.now);
-    void keepRead(`visit:${visit.playerId}`, visit, deviceNow()).catch(() => {});
-    void keepRead('me', { playerId: visit.playerId }, deviceNow()).catch(() => {});
-  }, [visit, keptAt]);
+  useHere(visit, keptAt !== null);
   const isDone = (session: Session) => visit.done.includes(session.id) || own.done.includes(session.id);
   const sessions = [...(week?.content.sessions ?? [])].sort((a, b) => Number(isDone(a)) - Number(isDone(b)));
   const next = sessions.find((session) => !isDone(session));

@@ -1,41 +1,44 @@
-import type { ClockEvent } from '../../core/runsheet/clock.ts';
-import { RESUME_HOURS } from '../../core/runsheet/resume.ts';
+import { closing } from '../../core/runsheet/resume.ts';
 import { deviceNow } from './now.ts';
-import { fresh } from './outbox.ts';
-import { forgetOldRuns, type KeptRun, keepGiven, logOf, type Outgoing, runsOf } from './store.ts';
+import { forgetOldRuns, type KeptRun, keepLog, logOf, runsOf } from './store.ts';
+import { runToSend } from './to-send.ts';
 
 const KEEP_MS = 14 * 24 * 3_600_000;
 
-/**
- * A run's log as it is sent.
- * @param now the time on the log's clock
- */
-export function runToSend(run: KeptRun, log: readonly ClockEvent[], now: number): Outgoing {
-  const { id, revisionId, sessionId, playerId } = run;
-  const body = { id, revisionId, sessionId, startedAt: Math.round(run.startedAt), sentAt: Math.round(now), events: [...log] };
-  return { ...fresh(run.id, `The log of ${run.sessionName}`, run.id), kind: 'run', body: playerId ? { ...body, playerId } : body };
+/** The lock that one tab holds while it has the clock of a session. */
+export const clockLock = (sessionId: string): string => `eager-feet-visit-${sessionId}`;
+
+export interface Looked {
+  /** Visits that can be gone on with, newest first. */
+  goOn: KeptRun[];
+  /** Sessions of which a visit was closed just now. */
+  closed: string[];
 }
 
 /**
  * Visits that a player left and that are too old to go on with, or belong to an older release: they are closed with what was done,
- * and their logs sent. Returns those that can still be gone on with, newest first.
+ * and their logs put into the outbox. One that another tab has the clock of is left alone.
+ * @param held the session that this page has the clock of itself
  */
-export async function lookAfterRuns(playerId: string, revisionId: string | null): Promise<KeptRun[]> {
+export async function lookAfterRuns(playerId: string, revisionId: string | null, held?: string): Promise<Looked> {
   const now = deviceNow();
-  const goOn: KeptRun[] = [];
+  const looked: Looked = { goOn: [], closed: [] };
   for (const run of await runsOf(playerId)) {
-    if (run.over) continue;
-    const log = await logOf(run.id);
+    const log = run.over ? [] : await logOf(run.id);
     if (log.length === 0) continue;
-    if (run.revisionId === revisionId && now - run.aliveAt < RESUME_HOURS * 3_600_000) {
-      goOn.unshift(run);
+    const event = closing(log, run.aliveAt, now, run.revisionId === revisionId);
+    if (!event) {
+      looked.goOn.unshift(run);
       continue;
     }
-    const at = Math.max(run.aliveAt, log.at(-1)?.at ?? 0);
-    const event = { type: 'stop', at, why: 'left' } as const;
-    const closed = { ...run, over: true };
-    await keepGiven(closed, log.length, event, [runToSend(closed, [...log, event], now)], []);
+    const close = async () => {
+      const closed = { ...run, over: true };
+      await keepLog(closed, [{ seq: log.length, event, out: [runToSend(closed, [...log, event], now)], takes: [] }]);
+      looked.closed.push(run.sessionId);
+    };
+    if (run.sessionId === held) await close();
+    else await navigator.locks.request(clockLock(run.sessionId), { ifAvailable: true }, async (lock) => lock && close());
   }
   await forgetOldRuns(now - KEEP_MS);
-  return goOn;
+  return looked;
 }

@@ -1,6 +1,7 @@
+import type { ThisWeek } from '../../contract/go.ts';
 import { NoAnswer, ServerProblem, sentenceOf } from '../client.ts';
 import { deviceNow, stampNow } from './now.ts';
-import { allOutgoing, allSent, changeOutgoing, type Outgoing, putOutgoing, removeOutgoing, type Sent } from './store.ts';
+import { allOutgoing, allSent, belongsTo, changeOutgoing, type Outgoing, putOutgoing, removeOutgoing, type Sent } from './store.ts';
 
 /** Where one thing stands on its way. */
 export type ItemState =
@@ -26,6 +27,7 @@ export interface OutboxState {
 
 export const EMPTY_OUTBOX: OutboxState = { items: [], waiting: 0, sent: [], offline: false, signedOut: false };
 
+type Film = ThisWeek['film'];
 type Listener = (state: OutboxState) => void;
 type Under = { id: string; doing: 'making ready' | 'sending'; share: number; cancel?: () => void };
 
@@ -34,6 +36,7 @@ const LONGEST_RETRY_MS = 10 * 60_000;
 const listeners = new Set<Listener>();
 let state = EMPTY_OUTBOX;
 let player = '';
+let film: Film = { height: 360, sound: true };
 let under: Under | null = null;
 let timer: ReturnType<typeof setTimeout> | null = null;
 
@@ -49,7 +52,7 @@ const waitOf = (one: Outgoing): number => {
   return wait > 2 * LONGEST_RETRY_MS ? 0 : Math.max(0, wait);
 };
 
-const mine = (one: Outgoing) => one.playerId === '' || one.playerId === player;
+const mine = (one: { playerId: string }) => belongsTo(one, player);
 
 function standingOf(one: Outgoing): ItemState {
   if (!mine(one)) return { state: 'other player' };
@@ -67,7 +70,7 @@ async function tell(change: Partial<OutboxState> = {}): Promise<void> {
     return { id, kind, label, runId, madeAt, ...standingOf(one) };
   });
   const waiting = all.filter((one) => mine(one) && one.refusal === null).length;
-  const sent = (await allSent()).filter((one) => one.playerId === '' || one.playerId === player);
+  const sent = (await allSent()).filter(mine);
   state = { ...state, ...change, items, waiting, sent };
   for (const listener of listeners) listener(state);
 }
@@ -81,7 +84,7 @@ const isFinal = (problem: ServerProblem) =>
   problem.kind !== 'not allowed';
 
 /** Takes the place, the device and the cut parts out of a clip, if that was not done yet. Needs no line. */
-async function makeReady(clip: Extract<Outgoing, { kind: 'clip' }>, film: { height: number; sound: boolean }): Promise<Outgoing> {
+async function makeReady(clip: Extract<Outgoing, { kind: 'clip' }>): Promise<Outgoing> {
   if (clip.prepared) return clip;
   const { prepareClip } = await import('./prepare.ts');
   const making = prepareClip(clip.file, { ...film, trim: clip.trim }, (share) => {
@@ -131,14 +134,14 @@ async function failed(one: Outgoing, error: unknown): Promise<boolean> {
  * Clips that wait are made ready all the same, as that needs no line.
  * @param eager tries also what would wait for its next try
  */
-async function workLane(kinds: (one: Outgoing) => boolean, eager: boolean, film: Film): Promise<void> {
+async function workLane(kinds: (one: Outgoing) => boolean, eager: boolean): Promise<void> {
   let waits = false;
   for (const listed of (await allOutgoing()).filter((one) => mine(one) && kinds(one))) {
     // It may have been held, deleted or lengthened since it was listed.
     const one = (await allOutgoing()).find((now) => now.id === listed.id);
     if (!one || one.refusal !== null || one.held) continue;
     try {
-      const ready = one.kind === 'clip' ? await makeReady(one, film) : one;
+      const ready = one.kind === 'clip' ? await makeReady(one) : one;
       if (under?.id === one.id) under = null;
       if (!eager && waitOf(one) > 0) waits = true;
       if (waits) continue;
@@ -155,9 +158,6 @@ async function workLane(kinds: (one: Outgoing) => boolean, eager: boolean, film:
   }
 }
 
-type Film = { height: number; sound: boolean };
-let film: Film = { height: 360, sound: true };
-
 /** Tells the outbox who is signed in here, and how the squad wants its clips. */
 export function sendFor(playerId: string, asked: Film): void {
   player = playerId;
@@ -173,7 +173,7 @@ export async function flush(eager = false): Promise<void> {
   timer = null;
   const lane = (name: string, kinds: (one: Outgoing) => boolean) =>
     navigator.locks.request(`eager-feet-outbox-${name}`, { ifAvailable: true }, async (lock) => {
-      if (lock) await workLane(kinds, eager, film);
+      if (lock) await workLane(kinds, eager);
     });
   await lane('facts', (one) => one.kind !== 'clip');
   await lane('clips', (one) => one.kind === 'clip');

@@ -1,3 +1,5 @@
+import { opens } from './store.ts';
+
 /** A clip of a minute takes about this much before it is made small. */
 const CLIP_ROOM_BYTES = 60 * 1024 * 1024;
 
@@ -10,18 +12,7 @@ export interface Room {
 
 /** Whether this device keeps what is done: tries it, asks that it be kept for good, and looks how much room is left. */
 export async function lookForRoom(): Promise<Room> {
-  try {
-    await new Promise<void>((resolve, reject) => {
-      const open = indexedDB.open('eager-feet-room');
-      open.onerror = () => reject(open.error);
-      open.onsuccess = () => {
-        open.result.close();
-        resolve();
-      };
-    });
-  } catch {
-    return { denied: true, scarce: true };
-  }
+  if (!(await opens())) return { denied: true, scarce: true };
   if (!navigator.storage) return { denied: false, scarce: false };
   void navigator.storage.persist?.().catch(() => {});
   const { quota = 0, usage = 0 } = await navigator.storage.estimate().catch(() => ({ quota: 0, usage: 0 }));

@@ -46,10 +46,6 @@ export function faultsLabel(measure: Measure): string | null {
   return measure === 'count in time' || measure === 'fixed reps' ? 'Times you lost the ball' : null;
 }
 
-/** The key that a helper's taps are kept under. */
-export const tapKey = (go: { itemId: string; round: number; foot: Foot; surface: string | null }): string =>
-  `${go.itemId}|${go.round}|${go.foot}|${go.surface ?? ''}`;
-
 /**
  * The entry as the clock and a helper know it: done reps, sets, seconds and tapped touches are filled in, other counts are left
  * to the player.

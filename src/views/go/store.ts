@@ -14,12 +14,8 @@ export interface KeptRun {
   startedAt: number;
   /** The last instant the page was known to run. */
   aliveAt: number;
-  /** Ids of goes and scores, made before they are needed so that a retry is the same thing: by "item|round|attempt|foot". */
-  ids: Record<string, string>;
-  /** Goes whose numbers were given, by "item|round|attempt". */
-  scored: string[];
   over: boolean;
-  /** Share of the work that ran, from 0 to 1, once it is over. */
+  /** Share of the work that ran so far, from 0 to 1. */
   share: number;
 }
 
@@ -130,8 +126,9 @@ async function bringFromVersionOne(tx: Upgrade): Promise<void> {
 
 let opened: Promise<Database> | null = null;
 
-function database(): Promise<Database> {
-  opened ??= openDB<Shape>('eager-feet', 2, {
+/** Opens the database; a browser that will not even be asked is a rejection like any other. */
+async function openNow(): Promise<Database> {
+  return openDB<Shape>('eager-feet', 2, {
     async upgrade(db, before, _after, tx) {
       if (before === 0) {
         db.createObjectStore('runs', { keyPath: 'id' });
@@ -153,6 +150,10 @@ function database(): Promise<Database> {
       opened = null;
     },
   });
+}
+
+function database(): Promise<Database> {
+  opened ??= openNow();
   // A database that did not open may open the next time, when the storage has room again.
   opened.catch(() => {
     opened = null;
@@ -163,35 +164,36 @@ function database(): Promise<Database> {
 /** On the disk before it is said to be kept: a dead battery takes nothing. */
 const SAFE = { durability: 'strict' } as const;
 
+/** Whether something kept here is a player's; what the first version kept has no name on it and is whoever's is signed in. */
+export const belongsTo = (one: { playerId: string }, playerId: string): boolean => one.playerId === playerId || one.playerId === '';
+
 const ofRun = (runId: string) => IDBKeyRange.bound([runId], [runId, []]);
 
-/** Adds an event to a run's log, and whatever of the run changed with it: both or nothing. */
-export async function keepEvent(run: KeptRun, seq: number, event: ClockEvent): Promise<void> {
-  const tx = (await database()).transaction(['runs', 'events'], 'readwrite', SAFE);
-  await Promise.all([tx.objectStore('events').add({ runId: run.id, seq, event }), tx.objectStore('runs').put(run), tx.done]);
+/** An event of a run's log at its place, with what goes along: things to send, and the clips that went into them. */
+export interface LogRow {
+  seq: number;
+  event: ClockEvent;
+  out: readonly Outgoing[];
+  takes: readonly string[];
 }
 
-/** Keeps the run alone: that the page lives, and ids made for later. */
-export async function keepRun(run: KeptRun): Promise<void> {
-  await (await database()).put('runs', run);
-}
-
-/** A go whose numbers were given: the log's next event, what is to be sent, and the clips that go along, all at once or not at all. */
-export async function keepGiven(
-  run: KeptRun,
-  seq: number,
-  event: ClockEvent,
-  out: readonly Outgoing[],
-  takes: readonly string[],
-): Promise<void> {
+/** Adds to a run's log, and keeps whatever of the run changed with it and is to be sent of it: all at once or not at all. */
+export async function keepLog(run: KeptRun, rows: readonly LogRow[]): Promise<void> {
   const tx = (await database()).transaction(['runs', 'events', 'outbox', 'takes'], 'readwrite', SAFE);
   await Promise.all([
-    tx.objectStore('events').add({ runId: run.id, seq, event }),
     tx.objectStore('runs').put(run),
-    ...out.map((one) => tx.objectStore('outbox').put(one)),
-    ...takes.map((key) => tx.objectStore('takes').delete([run.id, key])),
+    ...rows.flatMap(({ seq, event, out, takes }) => [
+      tx.objectStore('events').add({ runId: run.id, seq, event }),
+      ...out.map((one) => tx.objectStore('outbox').put(one)),
+      ...takes.map((key) => tx.objectStore('takes').delete([run.id, key])),
+    ]),
     tx.done,
   ]);
+}
+
+/** Keeps that the page lives. */
+export async function keepRun(run: KeptRun): Promise<void> {
+  await (await database()).put('runs', run);
 }
 
 /** A run's log in order. */
@@ -203,7 +205,7 @@ export async function logOf(runId: string): Promise<ClockEvent[]> {
 /** The runs that this device keeps of a player, oldest first. */
 export async function runsOf(playerId: string): Promise<KeptRun[]> {
   const all = await (await database()).getAll('runs');
-  return all.filter((run) => run.playerId === playerId || run.playerId === '').sort((a, b) => a.startedAt - b.startedAt);
+  return all.filter((run) => belongsTo(run, playerId)).sort((a, b) => a.startedAt - b.startedAt);
 }
 
 /** Forgets runs that are over and were alive before `before` (epoch ms), with their logs and taps. */
@@ -267,6 +269,13 @@ export async function allOutgoing(): Promise<Outgoing[]> {
   const all = await (await database()).getAll('outbox');
   return all.sort((a, b) => a.madeAt - b.madeAt);
 }
+
+/** Whether this browser keeps anything at all. */
+export const opens = (): Promise<boolean> =>
+  database().then(
+    () => true,
+    () => false,
+  );
 
 export async function allSent(): Promise<Sent[]> {
   return (await database()).getAll('sent');

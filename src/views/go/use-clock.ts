@@ -13,8 +13,9 @@ import {
   type Stretch,
   shareOfWork,
 } from '../../core/runsheet/index.ts';
+import { clockLock, lookAfterRuns } from './left-runs.ts';
 import { deviceNow } from './now.ts';
-import { type KeptRun, keepEvent, keepGiven, keepRun, logOf, type Outgoing, runsOf } from './store.ts';
+import { type KeptRun, keepLog, keepRun, type LogRow, logOf, type Outgoing } from './store.ts';
 import { LATE_MS, Voice } from './voice.ts';
 
 export type PlainEvent = 'start' | 'pause' | 'resume' | 'ready' | 'done' | 'skip' | 'again';
@@ -32,12 +33,13 @@ const LAY_MS = 500;
 export interface Clock {
   state: ClockState;
   run: KeptRun;
-  events: readonly ClockEvent[];
+  /** The whole log, also what is not on the disk yet. */
+  log(): readonly ClockEvent[];
   loading: boolean;
   /** Milliseconds nobody heard the clock, after a reload; 0 otherwise. */
   awayMs: number;
-  /** A visit found on the device was too old to go on with, and was closed with what was done. */
-  closed: KeptRun | null;
+  /** A visit of this session was too old to go on with, and was closed with what was done. */
+  closedBefore: boolean;
   /** What ended on the clock while the screen was off, to be said when it is on again. */
   missed: Stretch[];
   /** The same session is open in another tab, which has the clock. */
@@ -46,9 +48,8 @@ export interface Clock {
   keepProblem: string | null;
   tap(type: PlainEvent): void;
   stop(why: 'left' | 'hurt'): void;
-  /** Numbers were given: the score is left, and what is to be sent is kept with it, at once. */
-  give(change: (run: KeptRun) => KeptRun, out: readonly Outgoing[], takes: readonly string[]): Promise<void>;
-  change(change: (run: KeptRun) => KeptRun): void;
+  /** Numbers were given: the score is left, and what is to be sent is kept with it, at once. Rejected while it could not be kept yet. */
+  give(out: readonly Outgoing[], takes: readonly string[]): Promise<void>;
   /** The time on the log's clock, epoch ms. */
   now(): number;
   /** What that clock is ahead of the page's, in ms: more than 0 once the device's clock was set back between two lives of the page. */
@@ -57,7 +58,10 @@ export interface Clock {
 }
 
 const CANNOT_KEEP =
-  'This browser does not let the app keep anything. Free some room, or use a normal window instead of a private one. Until then a reload would lose this visit.';
+  'This browser does not let the app keep anything. Free some room, or use a normal window instead of a private one. It is tried again and again; until then a reload would lose what you do.';
+
+/** What could not be kept is tried again this often. */
+const KEEP_AGAIN_MS = 2000;
 
 /** What of the state is seen: the picture is drawn anew when it changes. */
 const seen = (sheet: readonly Interval[], state: ClockState) => {
@@ -77,7 +81,7 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
   const [run, setRun] = useState<KeptRun>(make);
   const [state, setState] = useState<ClockState>(NOT_STARTED);
   const [awayMs, setAwayMs] = useState(0);
-  const [closed, setClosed] = useState<KeptRun | null>(null);
+  const [closedBefore, setClosedBefore] = useState(false);
   const [missed, setMissed] = useState<Stretch[]>([]);
   const [keepProblem, setKeepProblem] = useState<string | null>(null);
   const [loading, setLoading] = useState(true);
@@ -108,46 +112,80 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
     [sheet],
   );
 
-  const kept = useCallback((work: Promise<void>) => {
-    work.then(
-      () => setKeepProblem(null),
-      () => setKeepProblem(CANNOT_KEEP),
-    );
-    return work;
-  }, []);
-
   const setBoth = useCallback((next: KeptRun) => {
     runRef.current = next;
     setRun(next);
   }, []);
 
+  // What is not on the disk yet, in order. A write that fails leaves it here, and the next one takes it along.
+  const unkept = useRef<LogRow[]>([]);
+  const writing = useRef<Promise<void>>(Promise.resolve());
+  const persist = useCallback((): Promise<void> => {
+    const work = writing.current.then(async () => {
+      const rows = unkept.current;
+      if (rows.length === 0) await keepRun(runRef.current);
+      else await keepLog(runRef.current, rows);
+      unkept.current = unkept.current.slice(rows.length);
+    });
+    writing.current = work.then(
+      () => setKeepProblem(null),
+      () => setKeepProblem(CANNOT_KEEP),
+    );
+    return work;
+  }, []);
+  useEffect(() => {
+    if (!keepProblem) return;
+    const timer = setInterval(() => void persist().catch(() => {}), KEEP_AGAIN_MS);
+    return () => clearInterval(timer);
+  }, [keepProblem, persist]);
+
+  /** Takes an event in, and keeps it with what goes along. */
+  const take = useCallback(
+    (event: ClockEvent, out: readonly Outgoing[] = [], takes: readonly string[] = []): Promise<void> => {
+      const state = applyEvent(sheet, stateRef.current, event);
+      const seq = logRef.current.length;
+      logRef.current = [...logRef.current, event];
+      unkept.current = [...unkept.current, { seq, event, out, takes }];
+      show(state);
+      layCues();
+      setAwayMs(0);
+      setMissed([]);
+      setBoth({
+        ...runRef.current,
+        aliveAt: event.at,
+        startedAt: seq === 0 ? event.at : runRef.current.startedAt,
+        over: isOver(state),
+        share: shareOfWork(sheet, state),
+      });
+      return persist();
+    },
+    [sheet, show, setBoth, layCues, persist],
+  );
+  const add = useCallback((event: ClockEvent) => void take(event).catch(() => {}), [take]);
+
   useEffect(() => {
     let gone = false;
     const open = async () => {
       const { playerId, sessionId, revisionId } = runRef.current;
-      const begun = (await runsOf(playerId)).findLast((one) => one.sessionId === sessionId && !one.over);
+      const { goOn, closed } = await lookAfterRuns(playerId, revisionId, sessionId);
+      setClosedBefore(closed.includes(sessionId));
+      const begun = goOn.find((one) => one.sessionId === sessionId);
       const log = begun ? await logOf(begun.id) : [];
-      if (gone || !begun || log.length === 0) return;
-      const found = resume(sheet, log, begun.aliveAt, deviceNow(), begun.revisionId === revisionId);
+      if (gone || !begun) return;
+      const found = resume(sheet, log, begun.aliveAt, deviceNow());
       // The log's clock never runs back, whatever was done to the device's.
       ahead.current = Math.max(0, found.state.at - deviceNow());
       voice.aheadMs = ahead.current;
-      const events = found.event ? [...log, found.event] : log;
-      const goesOn = found.way === 'goes on';
-      const next = { ...begun, playerId, aliveAt: goesOn ? logNow() : begun.aliveAt, over: !goesOn };
-      if (!goesOn) next.share = shareOfWork(sheet, found.state);
-      if (found.event) await kept(keepEvent(next, log.length, found.event));
-      else await kept(keepRun(next));
-      if (goesOn) {
-        logRef.current = events;
-        setBoth(next);
-        setAwayMs(found.awayMs);
-        show(found.state);
-      } else setClosed(next);
+      logRef.current = found.event ? [...log, found.event] : log;
+      if (found.event) unkept.current = [{ seq: log.length, event: found.event, out: [], takes: [] }];
+      setBoth({ ...begun, playerId, aliveAt: logNow(), over: isOver(found.state), share: shareOfWork(sheet, found.state) });
+      setAwayMs(found.awayMs);
+      show(found.state);
+      await persist();
     };
     let letGo = () => {};
     // One tab has the clock of a session: two would write one log.
-    void navigator.locks.request(`eager-feet-visit-${runRef.current.sessionId}`, { ifAvailable: true }, async (lock) => {
+    void navigator.locks.request(clockLock(runRef.current.sessionId), { ifAvailable: true }, async (lock) => {
       if (gone) return;
       if (!lock) setElsewhere(true);
       else await open().catch(() => setKeepProblem(CANNOT_KEEP));
@@ -161,39 +199,7 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
       gone = true;
       letGo();
     };
-  }, [sheet, kept, setBoth, show, voice, logNow]);
-
-  /** Takes an event in; returns the run as it has to be kept, and the event's place in the log. */
-  const take = useCallback(
-    (event: ClockEvent): { next: KeptRun; seq: number } => {
-      const state = applyEvent(sheet, stateRef.current, event);
-      const seq = logRef.current.length;
-      logRef.current = [...logRef.current, event];
-      show(state);
-      layCues();
-      setAwayMs(0);
-      setMissed([]);
-      const over = isOver(state);
-      const next = {
-        ...runRef.current,
-        aliveAt: event.at,
-        startedAt: seq === 0 ? event.at : runRef.current.startedAt,
-        over,
-        share: over ? shareOfWork(sheet, state) : 0,
-      };
-      setBoth(next);
-      return { next, seq };
-    },
-    [sheet, show, setBoth, layCues],
-  );
-
-  const add = useCallback(
-    (event: ClockEvent) => {
-      const { next, seq } = take(event);
-      void kept(keepEvent(next, seq, event)).catch(() => {});
-    },
-    [take, kept],
-  );
+  }, [sheet, persist, setBoth, show, voice, logNow]);
 
   // The clock runs on between events; the run log says how long the page was alive.
   const running = state.phase === 'running';
@@ -220,8 +226,8 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
       if (next.phase === 'finished') add({ type: 'over', at: next.at });
       else if (now - lastKept > ALIVE_MS) {
         lastKept = now;
-        runRef.current = { ...runRef.current, aliveAt: now };
-        void kept(keepRun(runRef.current)).catch(() => {});
+        runRef.current = { ...runRef.current, aliveAt: now, share: shareOfWork(sheet, next) };
+        void persist().catch(() => {});
       }
     };
     const draw = () => {
@@ -234,7 +240,7 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
       cancelAnimationFrame(frame);
       clearInterval(hidden);
     };
-  }, [running, sheet, show, layCues, kept, add, logNow]);
+  }, [running, sheet, show, layCues, persist, add, logNow]);
 
   useEffect(() => {
     if (!running) return;
@@ -268,38 +274,24 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
   const tap = useCallback((type: PlainEvent) => add({ type, at: logNow() }), [add, logNow]);
   const stop = useCallback((why: 'left' | 'hurt') => add({ type: 'stop', at: logNow(), why }), [add, logNow]);
   const give = useCallback(
-    async (how: (run: KeptRun) => KeptRun, out: readonly Outgoing[], takes: readonly string[]) => {
-      const event: ClockEvent = { type: 'done', at: logNow() };
-      const { next, seq } = take(event);
-      const changed = how(next);
-      setBoth(changed);
-      await kept(keepGiven(changed, seq, event, out, takes));
-    },
-    [take, setBoth, kept, logNow],
+    (out: readonly Outgoing[], takes: readonly string[]) => take({ type: 'done', at: logNow() }, out, takes),
+    [take, logNow],
   );
-  const change = useCallback(
-    (how: (run: KeptRun) => KeptRun) => {
-      setBoth(how(runRef.current));
-      void kept(keepRun(runRef.current)).catch(() => {});
-    },
-    [kept, setBoth],
-  );
-  const events = logRef.current;
+  const log = useCallback(() => logRef.current, []);
   const aheadMs = ahead.current;
   return {
     state,
     run,
-    events,
+    log,
     loading,
     elsewhere,
     awayMs,
-    closed,
+    closedBefore,
     missed,
     keepProblem,
     tap,
     stop,
     give,
-    change,
     now: logNow,
     aheadMs,
     voice,

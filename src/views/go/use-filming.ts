@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { ThisWeek } from '../../contract/go.ts';
 import { type ClockState, type FilmWindow, filmedNow, filmWindows, type Interval } from '../../core/runsheet/index.ts';
 import { type Facing, openCamera, type Recording, record } from './camera.ts';
 import { forgetTake, type KeptTake, keepTake, type Trim, takesOf } from './store.ts';
@@ -7,11 +8,6 @@ import { forgetTake, type KeptTake, keepTake, type Trim, takesOf } from './store
 export type Take = KeptTake & { address: string };
 
 export const takeKey = (go: { itemId: string; round: number; foot: FilmWindow['foot'] }): string => `${go.itemId}|${go.round}|${go.foot}`;
-
-export interface Film {
-  height: number;
-  sound: boolean;
-}
 
 interface Running {
   recording: Recording;
@@ -24,7 +20,7 @@ interface Running {
  * Takes are kept on the device until they are sent or deleted.
  * @param aheadMs what the log's clock is ahead of the page's
  */
-export function useFilming(sheet: readonly Interval[], state: ClockState, aheadMs: number, runId: string, film: Film) {
+export function useFilming(sheet: readonly Interval[], state: ClockState, aheadMs: number, runId: string, film: ThisWeek['film']) {
   const [stream, setStream] = useState<MediaStream | null>(null);
   const [facing, setFacing] = useState<Facing>('environment');
   const [problem, setProblem] = useState<string | null>(null);
@@ -35,17 +31,23 @@ export function useFilming(sheet: readonly Interval[], state: ClockState, aheadM
   const windows = useMemo(() => filmWindows(sheet), [sheet]);
   const on = useMemo(() => (stream ? filmedNow(sheet, windows, state) : []), [stream, sheet, windows, state]);
 
+  /** Takes that were deleted, or went into the outbox with their go, are no longer here. */
+  const takeAway = useCallback((keys: readonly string[]) => {
+    for (const take of latest.current) if (keys.includes(take.key)) URL.revokeObjectURL(take.address);
+    setTakes((before) => before.filter((take) => !keys.includes(take.key)));
+  }, []);
   const addTake = useCallback(
     (key: string, file: Blob, workAt: number | null) => {
       const take: KeptTake = { runId, key, file, workAt, trim: null };
       const shown = { ...take, address: URL.createObjectURL(file) };
+      takeAway([key]);
       latest.current = [...latest.current.filter((one) => one.key !== key), shown];
-      setTakes((before) => [...before.filter((one) => one.key !== key), shown]);
+      setTakes((before) => [...before, shown]);
       keepTake(take).catch(() =>
         setProblem('This phone has no room left for the clip. Delete other clips, or go on without filming; your numbers are kept.'),
       );
     },
-    [runId],
+    [runId, takeAway],
   );
 
   // Takes of a visit that was interrupted are still there.
@@ -108,8 +110,15 @@ export function useFilming(sheet: readonly Interval[], state: ClockState, aheadM
     [stream],
   );
 
+  const switchOff = useCallback(() => {
+    for (const id of [...running.current.keys()]) void stop(id, false);
+    // A phone opens no second camera while the first is on.
+    for (const track of stream?.getTracks() ?? []) track.stop();
+    setStream(null);
+  }, [stop, stream]);
   const switchOn = useCallback(
     async (which: Facing) => {
+      switchOff();
       try {
         const next = await openCamera(which, film.height, film.sound);
         setFacing(which);
@@ -119,18 +128,14 @@ export function useFilming(sheet: readonly Interval[], state: ClockState, aheadM
         setProblem('The camera did not open. Allow it for this page, or pick a file after the go.');
       }
     },
-    [film.height, film.sound],
+    [film.height, film.sound, switchOff],
   );
-  const switchOff = useCallback(() => {
-    for (const id of [...running.current.keys()]) void stop(id, false);
-    setStream(null);
-  }, [stop]);
   const dropTake = useCallback(
     (key: string) => {
-      setTakes((before) => before.filter((take) => take.key !== key));
+      takeAway([key]);
       void forgetTake(runId, key);
     },
-    [runId],
+    [runId, takeAway],
   );
   const trimTake = useCallback((key: string, trim: Trim | null) => {
     setTakes((before) =>
@@ -150,8 +155,8 @@ export function useFilming(sheet: readonly Interval[], state: ClockState, aheadM
     },
     [stop],
   );
-  /** Takes that went into the outbox with their go are no longer here. */
-  const takeAway = useCallback((keys: readonly string[]) => setTakes((before) => before.filter((take) => !keys.includes(take.key))), []);
   const filming = on.length > 0 && !paused;
   return { stream, facing, problem, takes, filming, switchOn, switchOff, addTake, dropTake, trimTake, collect, takeAway };
 }
+
+export type Filming = ReturnType<typeof useFilming>;

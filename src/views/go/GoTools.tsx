@@ -1,0 +1,67 @@
+import { Camera, CameraOff, HeartHandshake, SwitchCamera } from 'lucide-react';
+import { useEffect, useRef } from 'react';
+import { Button, Notice } from '../../ui/parts/index.ts';
+import type { Filming } from './use-filming.ts';
+
+/** The picture of the camera, for framing. */
+function Framing({ stream, mirrored }: { stream: MediaStream; mirrored: boolean }) {
+  const video = useRef<HTMLVideoElement>(null);
+  useEffect(() => {
+    if (video.current) video.current.srcObject = stream;
+  }, [stream]);
+  return (
+    <figure className="flex items-center gap-3">
+      <video
+        ref={video}
+        autoPlay
+        muted
+        playsInline
+        className={`h-28 w-44 bg-ink object-cover ${mirrored ? '-scale-x-100' : ''}`}
+        aria-label="Camera picture"
+      />
+      <figcaption>Feet and ball in the picture? Only the work is filmed, with two seconds on both sides.</figcaption>
+    </figure>
+  );
+}
+
+interface Props {
+  /** Null where no guardian has said yes. */
+  filming: Filming | null;
+  helper: boolean;
+  onHelper(on: boolean): void;
+}
+
+/** What can be switched between the work: a helper who counts along, and the camera. */
+export function GoTools({ filming, helper, onHelper }: Props) {
+  const front = filming?.facing === 'user';
+  return (
+    <div className="flex flex-col gap-2">
+      {filming?.stream && <Framing stream={filming.stream} mirrored={front} />}
+      <div className="flex gap-2">
+        <Button size="player" className="flex-1 px-2!" aria-pressed={helper} onClick={() => onHelper(!helper)}>
+          <HeartHandshake aria-hidden className="size-5 shrink-0" /> {helper ? 'No helper' : 'Helper counts'}
+        </Button>
+        {filming && !filming.stream && (
+          <Button size="player" className="flex-1 px-2!" onClick={() => void filming.switchOn(filming.facing)}>
+            <Camera aria-hidden className="size-5 shrink-0" /> Film my goes
+          </Button>
+        )}
+        {filming?.stream && (
+          <>
+            <Button size="player" className="flex-1 px-2!" onClick={filming.switchOff}>
+              <CameraOff aria-hidden className="size-5 shrink-0" /> Stop filming
+            </Button>
+            <Button
+              size="player"
+              aria-label={front ? 'Use the back camera' : 'Use the front camera'}
+              onClick={() => void filming.switchOn(front ? 'environment' : 'user')}
+            >
+              <SwitchCamera aria-hidden className="size-5 shrink-0" />
+            </Button>
+          </>
+        )}
+      </div>
+      {filming?.problem && <Notice tone="look">{filming.problem}</Notice>}
+    </div>
+  );
+}

@@ -1,0 +1,21 @@
+import { useEffect } from 'react';
+import type { ThisWeek } from '../../contract/go.ts';
+import { deviceNow, serverSaid } from './now.ts';
+import { flush, sendFor } from './outbox.ts';
+import { keepRead } from './store.ts';
+
+/**
+ * Who is here, and what the server said: the outbox learns whose things go out, and the week is kept for when the line is gone.
+ * @param kept the page was made from what the device keeps: the server has said nothing new
+ */
+export function useHere(visit: ThisWeek, kept: boolean): void {
+  useEffect(() => {
+    sendFor(visit.playerId, visit.film);
+    if (!kept) {
+      serverSaid(visit.now);
+      void keepRead(`visit:${visit.playerId}`, visit, deviceNow()).catch(() => {});
+      void keepRead('me', { playerId: visit.playerId }, deviceNow()).catch(() => {});
+    }
+    void flush(true).catch(() => {});
+  }, [visit, kept]);
+}

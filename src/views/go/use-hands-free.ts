@@ -1,0 +1,38 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Ear } from './hands-free.ts';
+import type { Voice } from './voice.ts';
+
+/**
+ * "Ready" by a clap or a knock, while it is switched on.
+ * @param onReady called where ready is waited for; null everywhere else
+ */
+export function useHandsFree(voice: Voice, onReady: (() => void) | null) {
+  const ear = useRef<Ear | null>(null);
+  const ready = useRef(onReady);
+  ready.current = onReady;
+  const [listening, setListening] = useState(false);
+  const [hearing, setHearing] = useState<string | null>(null);
+  const listenOn = useCallback(
+    async (on: boolean) => {
+      ear.current?.close();
+      ear.current = null;
+      setListening(false);
+      if (!on) return;
+      const knocked = () => {
+        setHearing('Heard you.');
+        ready.current?.();
+      };
+      try {
+        const { listen } = await import('./hands-free.ts');
+        ear.current = await listen(knocked, () => voice.sounding);
+        setListening(true);
+        setHearing('Clap once, or knock on the wall, to try it.');
+      } catch {
+        setHearing('The microphone did not open. A tap on the screen says ready as well.');
+      }
+    },
+    [voice],
+  );
+  useEffect(() => () => ear.current?.close(), []);
+  return { listening, hearing, listenOn };
+}
