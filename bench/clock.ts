@@ -15,8 +15,8 @@ import type { WeekDetail } from '../src/contract/weeks.ts';
 import { catalogueById } from '../src/core/drills/index.ts';
 import { type ClockEvent, compileRunSheet, type Interval, laidCues, replay, TYPICAL_RUNNER } from '../src/core/runsheet/index.ts';
 import { chance } from '../src/core/squadsim/chance.ts';
-import { runTwoClocks } from '../src/core/squadsim/two-clocks.ts';
 import { newBlock, newItem, type Session } from '../src/core/weeks/index.ts';
+import { runTwoClocks } from './two-clocks.ts';
 
 const PORT = 4397;
 const BASE = `http://localhost:${PORT}`;

@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { runTwoClocks } from '../../bench/two-clocks.ts';
 import { tallyOf } from '../../src/core/counts/index.ts';
 import {
   AudioAnchor,
@@ -27,7 +28,6 @@ import {
   workOfGo,
 } from '../../src/core/runsheet/index.ts';
 import { chance } from '../../src/core/squadsim/index.ts';
-import { runTwoClocks } from '../../src/core/squadsim/two-clocks.ts';
 import { byHandInstant, creditedDay, doneOnServerClock, trainingDay } from '../../src/core/streaks/index.ts';
 import { aBlock, anItem, aSession, drills, timed } from './make.ts';
 

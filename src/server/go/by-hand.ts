@@ -2,13 +2,12 @@ import { eq } from 'drizzle-orm';
 import { BY_HAND_HOURS, type ByHandSent } from '../../contract/go.ts';
 import { compileRunSheet } from '../../core/runsheet/index.ts';
 import { byHandInstant, creditedDay, doneOnServerClock } from '../../core/streaks/index.ts';
-import { weekForPlayer } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import { runs } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow, asPlayer, checkIsThem } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
-import { memberOf, schoolOf } from '../squad/squads.ts';
+import { memberOf, weekFor } from '../squad/squads.ts';
 import { checkOpen, keepGo, releasedFor } from './send-go.ts';
 
 const HOUR_MS = 3_600_000;
@@ -30,7 +29,7 @@ export function sendByHand(
   const released = releasedFor(db, player.squads, sent.revisionId, now);
   const { squad, revision } = released;
   const member = memberOf(db, squad.id, player.playerId);
-  const content = weekForPlayer(revision.content, schoolOf(squad, member), member.strongerFoot);
+  const content = weekFor(squad, member, revision.content);
   const session = content.sessions.find((one) => one.id === sent.sessionId);
   if (!session) throw notFound();
   const enteredAt = doneOnServerClock(sent.enteredAt, sent.sentAt, now);

@@ -4,7 +4,7 @@ import { recordKey, resultOf } from '../../core/counts/index.ts';
 import { BETTER, type Drill } from '../../core/drills/index.ts';
 import { feetToScore, roundsOf } from '../../core/runsheet/index.ts';
 import { creditedDay, doneOnServerClock } from '../../core/streaks/index.ts';
-import { type Item, weekForPlayer } from '../../core/weeks/index.ts';
+import type { Item } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
 import { scores, weekRevisions, weeks } from '../db/schema.ts';
@@ -12,7 +12,7 @@ import { shelfOf } from '../drills/shelf.ts';
 import type { Context } from '../house.ts';
 import { allow, asPlayer, checkIsThem } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
-import { type Member, memberOf, type Squad, schoolOf, squadById } from '../squad/squads.ts';
+import { type Member, memberOf, type Squad, squadById, weekFor } from '../squad/squads.ts';
 import { judgedScores, type ScoreFact } from './facts.ts';
 import { refreshReading } from './reading.ts';
 
@@ -64,7 +64,7 @@ interface Place {
  * that took its place at home. What takes a place is measured the same way and never has heading.
  */
 function placeOf(db: Db, released: Released, sent: GoDone, member: Member): Place {
-  const content = weekForPlayer(released.revision.content, schoolOf(released.squad, member), member.strongerFoot);
+  const content = weekFor(released.squad, member, released.revision.content);
   const session = content.sessions.find((one) => one.id === sent.sessionId);
   const item = session?.blocks.flatMap((block) => block.items).find((one) => one.id === sent.itemId);
   if (!item?.scored || sent.round >= roundsOf(item)) throw notFound();

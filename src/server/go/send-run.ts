@@ -2,13 +2,12 @@ import { asc, eq } from 'drizzle-orm';
 import type { RunSent } from '../../contract/go.ts';
 import { type ClockEvent, compileRunSheet, DONE_SHARE, replay, shareOfWork } from '../../core/runsheet/index.ts';
 import { creditedDay, doneOnServerClock } from '../../core/streaks/index.ts';
-import { weekForPlayer } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import { runEvents, runs } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow, asPlayer, checkIsThem } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
-import { memberOf, schoolOf } from '../squad/squads.ts';
+import { memberOf, weekFor } from '../squad/squads.ts';
 import { checkOpen, releasedFor } from './send-go.ts';
 
 function checkOrder(events: readonly ClockEvent[]): void {
@@ -34,7 +33,7 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
   checkIsThem(actor, sent.playerId);
   const released = releasedFor(db, player.squads, sent.revisionId, context.now());
   const member = memberOf(db, released.squad.id, player.playerId);
-  const content = weekForPlayer(released.revision.content, schoolOf(released.squad, member), member.strongerFoot);
+  const content = weekFor(released.squad, member, released.revision.content);
   const session = content.sessions.find((one) => one.id === sent.sessionId);
   if (!session) throw notFound();
   checkOrder(sent.events);

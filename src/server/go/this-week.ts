@@ -6,7 +6,7 @@ import { atHome, BETTER, type Drill } from '../../core/drills/index.ts';
 import { recordOf } from '../../core/progress/index.ts';
 import { DONE_SHARE, feetToScore, type Runner } from '../../core/runsheet/index.ts';
 import { targetFor } from '../../core/targets/index.ts';
-import { allItems, changesBetween, kitOf, type PublishedWeek, swapsFor, weekForPlayer, withSwaps } from '../../core/weeks/index.ts';
+import { allItems, changesBetween, kitOf, type PublishedWeek, swapsFor, withSwaps } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import { mayFilm } from '../clips/consent.ts';
 import type { Db } from '../db/connection.ts';
@@ -17,7 +17,7 @@ import { allow, asPlayer } from '../policy.ts';
 import { Problem } from '../problems.ts';
 import { streakInput, streakViews } from '../progress/calendar.ts';
 import { lineOf } from '../progress/lines.ts';
-import { type Member, memberOf, type Squad, schoolOf, squadById, squadDay } from '../squad/squads.ts';
+import { type Member, memberOf, type Squad, squadById, squadDay, weekFor } from '../squad/squads.ts';
 import { type OpenWeek, openWeekOf, standing } from '../weeks/weeks.ts';
 import { type JudgedScore, judgedScores } from './facts.ts';
 
@@ -128,7 +128,7 @@ interface ForMember {
 
 /** A week as one player does it: in the own school, for the own feet, with what the own home has no room or kit for swapped. */
 export function contentFor(db: Db, squad: Squad, member: Member, given: PublishedWeek): ForMember {
-  const content = weekForPlayer(given, schoolOf(squad, member), member.strongerFoot);
+  const content = weekFor(squad, member, given);
   const needsShelf = member.home !== null && Object.values(content.drills).some((drill) => !atHome(drill, member.home).can);
   const swaps = needsShelf ? swapsFor(content, member.home, [...shelfOf(db, squad.id).values()]) : [];
   return { content: withSwaps(content, swaps), swaps: swaps.map(({ instead, ...swap }) => ({ ...swap, instead: instead?.name ?? null })) };

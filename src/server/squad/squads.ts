@@ -1,6 +1,7 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import type { ContactSchool, Home } from '../../core/drills/index.ts';
 import { type DatedRule, type DayRange, trainingDay } from '../../core/streaks/index.ts';
+import { type PublishedWeek, weekForPlayer } from '../../core/weeks/index.ts';
 import type { Db } from '../db/connection.ts';
 import { playerPauses, players, squadBreaks, squadPlayers, squadRules, squads } from '../db/schema.ts';
 import { notFound } from '../problems.ts';
@@ -56,8 +57,12 @@ const memberColumns = {
 };
 
 /** The school of juggling contact that a player learns by. */
-export const schoolOf = (squad: Pick<Squad, 'contactSchool'>, member: Pick<Member, 'contactSchool'>): ContactSchool =>
+const schoolOf = (squad: Pick<Squad, 'contactSchool'>, member: Pick<Member, 'contactSchool'>): ContactSchool =>
   member.contactSchool ?? squad.contactSchool;
+
+/** A released week as a player of the squad gets it: in the own school, and for the own feet. */
+export const weekFor = (squad: Pick<Squad, 'contactSchool'>, member: Pick<Member, 'contactSchool' | 'strongerFoot'>, week: PublishedWeek) =>
+  weekForPlayer(week, schoolOf(squad, member), member.strongerFoot);
 
 /** The players of a squad by nickname; those who left are not among them. */
 export function membersOf(db: Db, squadId: string): Member[] {

@@ -1,7 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import type { Feed } from '../../contract/weeks.ts';
-import { weekForPlayer } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
 import { feeds, players, squadPlayers, user } from '../db/schema.ts';
@@ -9,7 +8,7 @@ import type { Context } from '../house.ts';
 import { allow, asPerson } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
 import { releasedWeeks } from '../squad/register.ts';
-import { memberOf, schoolOf, squadById } from '../squad/squads.ts';
+import { memberOf, squadById, weekFor } from '../squad/squads.ts';
 import { type CalendarReader, type CalendarWeek, calendarOf } from './calendar.ts';
 
 const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
@@ -94,7 +93,7 @@ export function readFeed(context: Context, token: string): string {
   const now = context.now();
   const shown = releasedWeeks(db, squad.id).filter(({ revision }) => !revision.surprise || revision.opensAt <= now);
   const given: CalendarWeek[] = shown.map(({ week, revision }) => {
-    const content = member ? weekForPlayer(revision.content, schoolOf(squad, member), member.strongerFoot) : revision.content;
+    const content = member ? weekFor(squad, member, revision.content) : revision.content;
     return { id: week.id, number: week.number, startsOn: week.startsOn, content, drills: new Map(Object.entries(content.drills)) };
   });
   const reader: CalendarReader | undefined = member

@@ -8,8 +8,8 @@ import {
   laidCues,
   NOT_STARTED,
   relay,
-} from '../runsheet/index.ts';
-import type { Chance } from './chance.ts';
+} from '../src/core/runsheet/index.ts';
+import type { Chance } from '../src/core/squadsim/chance.ts';
 
 /** How a page gets on in a simulated run of the clock. */
 export interface Conditions {
