@@ -15,28 +15,15 @@ import { sendGo } from '../src/server/go/send-go.ts';
 import { thisWeek } from '../src/server/go/this-week.ts';
 import { type Context, createContext } from '../src/server/house.ts';
 import { myFeet } from '../src/server/progress/feet.ts';
-import { reviewQueue } from '../src/server/review/review.ts';
+import { reviewQueue } from '../src/server/review/queue.ts';
 import { register } from '../src/server/squad/register.ts';
 import { today } from '../src/server/squad/today.ts';
+import { type Timed, timeOf } from './timing.ts';
 
 const RUNS = 60;
 const WARM_UP = 8;
 
-interface Timed {
-  median: number;
-  p95: number;
-}
-
-function time(work: () => unknown): Timed {
-  const taken: number[] = [];
-  for (let i = 0; i < RUNS + WARM_UP; i++) {
-    const from = performance.now();
-    work();
-    if (i >= WARM_UP) taken.push(performance.now() - from);
-  }
-  taken.sort((a, b) => a - b);
-  return { median: taken[Math.floor(RUNS / 2)] ?? 0, p95: taken[Math.floor(RUNS * 0.95)] ?? 0 };
-}
+const time = (work: () => unknown): Timed => timeOf(work, { runs: RUNS, warmUp: WARM_UP });
 
 /** The rows that a function reads, fetched with prepared statements and nothing done to them. */
 function bareReads(context: Context, squad: string, player: string) {

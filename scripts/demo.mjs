@@ -24,7 +24,7 @@ async function checkPort() {
 
 if (Number.isInteger(port) && port > 0 && port < 65_536) await checkPort();
 if (process.argv.includes('--fresh') && existsSync(join(dataDir, 'eager-feet.sqlite'))) {
-  for (const part of ['eager-feet.sqlite', 'eager-feet.sqlite-wal', 'eager-feet.sqlite-shm', 'clips', 'uploads']) {
+  for (const part of ['eager-feet.sqlite', 'eager-feet.sqlite-wal', 'eager-feet.sqlite-shm', 'clips', 'uploads', 'mailbox', 'backups']) {
     rmSync(join(dataDir, part), { recursive: true, force: true });
   }
 }

@@ -9,16 +9,17 @@ import { CHROMIUM } from './chromium.ts';
 
 const FOLDER = 'src/demo/clips';
 
-/** File, player (by index), drill, foot, true count, claim, work seconds. One claim contradicts its clip. */
+/** File, player (by index), drill, foot, true count, claim, work seconds, weeks before the filmed one. One claim contradicts its clip. */
 const NOTES = [
-  ['sole-taps-a', 0, 'sole-taps', 'both', 10, 10, 10],
-  ['sole-taps-b', 2, 'sole-taps', 'both', 10, 10, 10],
-  ['sole-taps-c', 4, 'sole-taps', 'both', 14, 34, 10],
-  ['step-overs-a', 0, 'counted-step-overs', 'both', 8, 8, 10],
-  ['step-overs-b', 5, 'counted-step-overs', 'both', 8, 8, 10],
-  ['hop-taps-right', 6, 'hop-out-in-taps', 'right', 27, 27, 15],
-  ['hop-taps-left', 6, 'hop-out-in-taps', 'left', 23, 23, 15],
-  ['sole-taps-d', 7, 'sole-taps', 'both', 20, 21, 10],
+  ['sole-taps-a', 0, 'sole-taps', 'both', 10, 10, 10, 0],
+  ['sole-taps-b', 2, 'sole-taps', 'both', 10, 10, 10, 0],
+  ['sole-taps-c', 4, 'sole-taps', 'both', 14, 34, 10, 0],
+  ['step-overs-a', 0, 'counted-step-overs', 'both', 8, 8, 10, 0],
+  ['step-overs-b', 5, 'counted-step-overs', 'both', 8, 8, 10, 0],
+  ['hop-taps-right', 6, 'hop-out-in-taps', 'right', 27, 27, 15, 0],
+  ['hop-taps-left', 6, 'hop-out-in-taps', 'left', 23, 23, 15, 0],
+  ['sole-taps-d', 7, 'sole-taps', 'both', 20, 21, 10, 0],
+  ['sole-taps-early', 0, 'sole-taps', 'both', 8, 9, 10, 4],
 ] as const;
 
 const bundle = await build({ entryPoints: ['scripts/clip-page.ts'], bundle: true, write: false, format: 'iife', target: 'es2022' });
@@ -32,7 +33,7 @@ await page.goto(`http://127.0.0.1:${(server.address() as AddressInfo).port}/`);
 await page.addScriptTag({ content: script });
 await mkdir(FOLDER, { recursive: true });
 const list = [];
-for (const [index, [name, player, drill, foot, count, claim, workSeconds]] of NOTES.entries()) {
+for (const [index, [name, player, drill, foot, count, claim, workSeconds, weeksBefore]] of NOTES.entries()) {
   const clip = layOutClip(name, 7000 + index, count, workSeconds, foot);
   const encoded = await page.evaluate(
     (given) => (globalThis as unknown as { render(c: SyntheticClip): Promise<string> }).render(given),
@@ -49,6 +50,7 @@ for (const [index, [name, player, drill, foot, count, claim, workSeconds]] of NO
     claim,
     leadSeconds: clip.leadSeconds,
     workSeconds,
+    weeksBefore,
     seed: clip.seed,
     reps: clip.reps,
   });

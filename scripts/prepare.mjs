@@ -68,29 +68,34 @@ export function buildIfNeeded() {
   writeFileSync(stamp, String(sources));
 }
 
-/** Builds beside other work, quietly; resolves to what it said when it failed, or null. */
-export function buildBeside() {
-  const sources = changedSince();
-  if (sources === null) return Promise.resolve(null);
+/** Runs a command beside other work and keeps what it says; resolves to its exit code and its words. */
+export function runQuietly(command, args, env = {}) {
   return new Promise((resolve) => {
     let said = '';
-    const build = spawn('npm', ['run', 'build', '--silent'], {
+    const work = spawn(command, args, {
       stdio: ['ignore', 'pipe', 'pipe'],
-      env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' },
+      env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', ...env },
     });
-    for (const stream of [build.stdout, build.stderr]) {
+    for (const stream of [work.stdout, work.stderr]) {
       stream.on('data', (part) => {
         said += part;
       });
     }
-    build.on('exit', (code) => {
-      if (code === 0) writeFileSync(stamp, String(sources));
-      resolve(code === 0 ? null : said);
-    });
+    work.on('exit', (code) => resolve({ code: code ?? 1, said }));
   });
 }
 
-/** Runs a command with its output shown, beside other work; resolves to its exit code. */
+/** Builds beside other work, quietly; resolves to what it said when it failed, or null. */
+export async function buildBeside() {
+  const sources = changedSince();
+  if (sources === null) return null;
+  const { code, said } = await runQuietly('npm', ['run', 'build', '--silent']);
+  if (code !== 0) return said;
+  writeFileSync(stamp, String(sources));
+  return null;
+}
+
+/** Runs a command with its output shown, beside other work; gives its exit code. */
 export function runBeside(command, args) {
   return new Promise((resolve) => {
     spawn(command, args, { stdio: 'inherit' }).on('exit', (code) => resolve(code ?? 1));

@@ -1,4 +1,5 @@
 /** Takes the pictures of docs/screenshots from a running demo: BASE=http://localhost:4321 npx tsx scripts/screenshots.ts [name …] */
+import { readFileSync } from 'node:fs';
 import { type Browser, type BrowserContext, chromium, type Page } from '@playwright/test';
 import { CHROMIUM } from './chromium.ts';
 
@@ -33,16 +34,64 @@ const coach = await signedIn(browser, 'coach', DESK);
 const desk = await coach.newPage();
 await desk.goto('/');
 const base = new URL(desk.url()).pathname.replace('/today', '');
-for (const area of ['today', 'weeks', 'drills', 'review', 'squad']) {
+for (const area of ['today', 'drills', 'squad']) {
   if (!want(area)) continue;
   await desk.goto(`${base}/${area === 'drills' ? 'drills?drill=cross-course' : area}`, { waitUntil: 'networkidle' });
   await shoot(desk, area);
 }
+if (want('review') || want('two-clips')) {
+  await desk.goto(`${base}/review`, { waitUntil: 'networkidle' });
+  await desk.getByRole('slider', { name: /^Tap strip/ }).waitFor();
+  // The first nine taps of Noodle's clip, as they are shown.
+  const taps = (JSON.parse(readFileSync('src/demo/clips/clips.json', 'utf8')) as { file: string; reps: { at: number; foot: string }[] }[])
+    .find((note) => note.file === 'sole-taps-c.webm')
+    ?.reps.slice(0, 9);
+  await desk.keyboard.press(' ');
+  for (const tap of taps ?? []) {
+    await desk.waitForFunction((at) => (document.querySelector('video')?.currentTime ?? 0) >= at, tap.at, { polling: 'raf' });
+    await desk.keyboard.press(tap.foot === 'left' ? 'f' : 'j');
+  }
+  await desk.keyboard.press(' ');
+  await desk.keyboard.press('g');
+  await desk.getByText(/suggest \d+|No suggestion/).waitFor({ timeout: 60_000 });
+  await desk.evaluate(() => window.scrollTo(0, 0));
+  if (want('review')) await shoot(desk, 'review', true);
+  await desk.getByRole('button', { name: /^Comet · 10 reps Sole taps/ }).click();
+  await desk.getByRole('button', { name: /^Beside another clip/ }).click();
+  await desk.getByRole('button', { name: 'Play both' }).click();
+  await desk.waitForFunction(() =>
+    [...document.querySelectorAll('dialog video')].every((one) => (one as HTMLVideoElement).currentTime > 3.3),
+  );
+  await desk.getByRole('button', { name: 'Pause both' }).click();
+  if (want('two-clips')) await shoot(desk, 'two-clips');
+  await desk.keyboard.press('Escape');
+}
 if (want('player')) {
   await desk.goto(`${base}/squad`);
-  await desk.getByRole('link', { name: 'Comet' }).click();
+  await desk.getByRole('link', { name: 'Comet' }).first().click();
+  await desk.getByRole('button', { name: /^Outside-inside taps, hopping/ }).click();
   await desk.waitForLoadState('networkidle');
-  await shoot(desk, 'player');
+  await shoot(desk, 'player', true);
+}
+for (const [name, path] of [
+  ['tables', 'squad/tables'],
+  ['rules', 'rules'],
+] as const) {
+  if (!want(name)) continue;
+  await desk.goto(`${base}/${path}`, { waitUntil: 'networkidle' });
+  await shoot(desk, name, name === 'rules');
+}
+if (want('invitations')) {
+  await desk.goto(`${base}/squad/people`, { waitUntil: 'networkidle' });
+  await desk.getByRole('button', { name: 'Invite players' }).click();
+  await desk.getByRole('dialog').waitFor();
+  await shoot(desk, 'invitations');
+}
+if (want('post')) {
+  await desk.goto(`${base}/post`, { waitUntil: 'networkidle' });
+  await desk.getByRole('button', { name: 'What would be sent now?' }).click();
+  await desk.getByRole('region', { name: 'Preview' }).waitFor();
+  await shoot(desk, 'post');
 }
 if (want('week-bench')) {
   await desk.goto(`${base}/weeks`);
@@ -55,42 +104,31 @@ if (want('week-bench')) {
   await shoot(desk, 'week-bench');
 }
 
-if (want('week-preview')) {
-  await desk.goto(`${base}/weeks`);
-  await desk.getByRole('link', { name: /draft/ }).first().click();
-  await desk.getByRole('button', { name: 'Preview' }).click();
-  await desk.getByText('Comet has ball').or(desk.getByText('Biscuit has ball')).waitFor();
-  await shoot(desk, 'week-preview');
-}
 if (want('staircase-map')) {
   await desk.goto(`${base}/drills/map`);
   await desk.getByRole('button', { name: 'juggling' }).click();
   await desk.getByRole('link', { name: /^Foot hold/ }).waitFor();
   await shoot(desk, 'staircase-map');
 }
-if (want('drill-editor')) {
-  await desk.goto(`${base}/drills/new?from=cross-course`);
-  const moves = desk.getByLabel('Moves, as you say them aloud').first();
-  await moves.fill(`${await moves.inputValue()}; back to cone 9`);
-  await moves.evaluate((element) => element.closest('fieldset')?.scrollIntoView());
-  await shoot(desk, 'drill-editor');
-}
-
 const player = await signedIn(browser, 'player', PHONE);
 const phone = await player.newPage();
 if (want('this-week')) {
   await phone.goto('/week', { waitUntil: 'networkidle' });
   await shoot(phone, 'this-week');
 }
-if (want('placing-guide')) {
-  await phone.goto('/week', { waitUntil: 'networkidle' });
-  await phone.getByRole('button', { name: 'Lay out: Slalom, both feet' }).first().click();
-  for (let i = 0; i < 6; i++) await phone.getByRole('button', { name: 'Done, next' }).click();
-  await shoot(phone, 'placing-guide');
-}
 if (want('my-feet')) {
   await phone.goto('/feet', { waitUntil: 'networkidle' });
   await shoot(phone, 'my-feet');
+}
+if (want('answer')) {
+  await phone.goto('/feet', { waitUntil: 'networkidle' });
+  const clip = phone.getByLabel('Clip of Sole taps with the coach’s remarks').first();
+  await clip.evaluate((video: HTMLVideoElement) => {
+    video.currentTime = 5.6;
+  });
+  await clip.locator('xpath=ancestor::li[1]').evaluate((line) => line.scrollIntoView({ block: 'center' }));
+  await phone.waitForLoadState('networkidle');
+  await shoot(phone, 'answer');
 }
 if (want('home-guide')) {
   await phone.goto('/home', { waitUntil: 'networkidle' });
@@ -105,7 +143,7 @@ async function together(name: string, moments: readonly Buffer[]): Promise<void>
   await shoot(page, name);
   await page.close();
 }
-if (['go-clock', 'go-score', 'clip-trim', 'sent'].some(want)) {
+if (['go-clock', 'go-score'].some(want)) {
   await phone.goto('/week');
   await phone.getByRole('link', { name: /^Go: Saturday course/ }).click();
   await phone.waitForURL(/\/go\//);
@@ -132,18 +170,6 @@ if (['go-clock', 'go-score', 'clip-trim', 'sent'].some(want)) {
   await phone.getByLabel('Your clip, right foot').waitFor();
   await phone.getByLabel('Your clip, left foot').waitFor();
   if (want('go-score')) await shoot(phone, 'go-score');
-  await phone.getByRole('button', { name: 'Cut the ends' }).last().click();
-  await phone.getByLabel(/^Ends at/).fill('17.5');
-  await phone.getByLabel('Your clip, right foot').scrollIntoViewIfNeeded();
-  await phone.evaluate(() => document.querySelector('main')?.scrollBy(0, 260));
-  if (want('clip-trim')) await shoot(phone, 'clip-trim');
-  await phone.getByLabel(/^Count .*left foot$/).fill('21');
-  await phone.getByLabel(/^Count .*right foot$/).fill('26');
-  await phone.getByRole('button', { name: 'Keep these numbers' }).click();
-  await phone.getByRole('button', { name: 'Pause' }).first().click();
-  await phone.getByRole('button', { name: 'Stop here' }).click();
-  await phone.getByText('2 of 2 clips sent').waitFor({ timeout: 120_000 });
-  if (want('sent')) await shoot(phone, 'sent');
 }
 
 if (want('family')) {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
-import { NoParams, Nothing } from './parts.ts';
+import { Id, Instant, NoParams, Nothing } from './parts.ts';
 
 /** What a player types to sign in. */
 export const SquadSignIn = z.object({
@@ -8,6 +8,9 @@ export const SquadSignIn = z.object({
   nickname: z.string().trim().min(1, 'Type your nickname.').max(30, 'A nickname has at most 30 letters.'),
   pin: z.string().regex(/^\d{4,8}$/, 'The PIN is 4 to 8 digits.'),
 });
+
+/** A family link's code, out of its address. */
+export const FamilyLinkSignIn = z.object({ code: z.string().trim().min(6, 'The code is longer than that.').max(60) });
 
 /** What a coach or guardian types to sign in. */
 export const EmailSignIn = z.object({
@@ -22,6 +25,19 @@ export const Me = z.object({
 });
 export type Me = z.infer<typeof Me>;
 
+export const SignInView = z.object({
+  id: Id.or(z.string()),
+  here: z.boolean(),
+  device: z.string(),
+  since: Instant,
+  lastSeen: Instant,
+});
+export type SignInView = z.infer<typeof SignInView>;
+export const SignIns = z.object({ signIns: z.array(SignInView) });
+export type SignIns = z.infer<typeof SignIns>;
+
+const ofChild = z.object({ player: Id });
+
 export const accounts = {
   me: endpoint({
     method: 'GET',
@@ -31,5 +47,50 @@ export const accounts = {
     params: NoParams,
     body: Nothing,
     response: Me,
+  }),
+  signIns: endpoint({
+    method: 'GET',
+    path: '/me/sign-ins',
+    act: 'see my sign-ins',
+    summary: 'Where I am signed in.',
+    params: NoParams,
+    body: Nothing,
+    response: SignIns,
+  }),
+  endSignIn: endpoint({
+    method: 'DELETE',
+    path: '/me/sign-ins/{signIn}',
+    act: 'see my sign-ins',
+    summary: 'Signs me out there; “others” signs me out everywhere but here.',
+    params: z.object({ signIn: z.string().max(80) }),
+    body: Nothing,
+    response: SignIns,
+  }),
+  chooseSquad: endpoint({
+    method: 'PUT',
+    path: '/me/squad',
+    act: 'choose a squad',
+    summary: 'Of several squads, the one that a player looks at.',
+    params: NoParams,
+    body: z.object({ squad: Id }),
+    response: z.object({ squad: Id }),
+  }),
+  childSignIns: endpoint({
+    method: 'GET',
+    path: '/family/{player}/sign-ins',
+    act: 'see a child’s sign-ins',
+    summary: 'Where the child is signed in.',
+    params: ofChild,
+    body: Nothing,
+    response: SignIns,
+  }),
+  endChildSignIn: endpoint({
+    method: 'DELETE',
+    path: '/family/{player}/sign-ins/{signIn}',
+    act: 'see a child’s sign-ins',
+    summary: 'Signs the child out there.',
+    params: ofChild.extend({ signIn: z.string().max(80) }),
+    body: Nothing,
+    response: SignIns,
   }),
 };

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Home } from '../core/drills/home-schema.ts';
 import { CLIP_HEIGHTS, KIT, LEVELS } from '../core/drills/terms.ts';
-import { PublishedWeek } from '../core/weeks/schema.ts';
+import { PublishedWeek, RunTimes } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
 import {
   Day,
@@ -23,9 +23,18 @@ export const RunnerView = z.object({
   strongerFoot: StrongerFootName,
   level: z.enum(LEVELS),
   ownPace: z.record(z.string(), z.number()),
+  /** The squad’s own lengths of the run sheet, in seconds. */
+  times: RunTimes.partial().optional(),
 });
 
-export const NumberToBeat = z.object({ itemId: Id, foot: FootName, target: TargetView, record: z.number().nullable() });
+export const NumberToBeat = z.object({
+  itemId: Id,
+  foot: FootName,
+  target: TargetView,
+  record: z.number().nullable(),
+  /** How the course is tuned for this player, in words; null for what has no cones. */
+  tuning: z.string().nullable(),
+});
 export type NumberToBeat = z.infer<typeof NumberToBeat>;
 
 /** An item that cannot be done at a home, and the name of the drill that takes its place there. */
@@ -34,7 +43,11 @@ export const SwapView = z.object({ itemId: Id, planned: z.string(), lacks: z.arr
 export const ThisWeek = z.object({
   playerId: Id,
   nickname: z.string(),
+  /** Under 8: a grown-up helps. */
+  young: z.boolean(),
   squad: z.object({ id: Id, name: z.string(), timeZone: z.string() }).nullable(),
+  /** All squads of the player, the one that is looked at among them. */
+  squads: z.array(z.object({ id: Id, name: z.string() })),
   /** Null between weeks. */
   week: z
     .object({
@@ -66,6 +79,8 @@ export const ThisWeek = z.object({
   /** Goes the coach asked for again, with the line that came back. */
   again: z.array(z.object({ sessionId: Id, itemId: Id, line: LineView })),
   mayFilm: z.boolean(),
+  /** Drills of which the coach would like to see a clip. */
+  clipAsks: z.array(z.object({ sessionId: Id, drillId: z.string(), drillName: z.string() })),
   /** How this squad’s clips are sent: lines of the picture, and whether with their sound. */
   film: z.object({ height: z.literal(CLIP_HEIGHTS), sound: z.boolean() }),
   streak: StreakView,

@@ -1,13 +1,39 @@
 import { accounts } from './accounts.ts';
+import { bench } from './bench.ts';
 import { drills } from './drills.ts';
 import { go } from './go.ts';
+import { invitations } from './invitations.ts';
+import { keeping } from './keeping.ts';
+import { numbers } from './numbers.ts';
+import { paper } from './paper.ts';
+import { people } from './people.ts';
+import { post } from './post.ts';
 import { progress } from './progress.ts';
 import { review } from './review.ts';
+import { rules } from './rules.ts';
 import { squad } from './squad.ts';
+import { tables } from './tables.ts';
 import { weeks } from './weeks.ts';
 
 /** The whole HTTP interface, by area. */
-export const contract = { accounts, drills, weeks, go, review, progress, squad };
+export const contract = {
+  accounts,
+  people,
+  invitations,
+  drills,
+  weeks,
+  numbers,
+  go,
+  review,
+  bench,
+  progress,
+  paper,
+  squad,
+  tables,
+  rules,
+  post,
+  keeping,
+};
 export type { Act } from './acts.ts';
 export type { Endpoint } from './endpoint.ts';
 export { openApiDocument } from './openapi.ts';

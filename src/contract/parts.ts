@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { DOUBT_REASONS } from '../core/counts/reasons.ts';
 import { FEET, MEASURES, STRONGER_FEET } from '../core/drills/terms.ts';
 import { Dose } from '../core/weeks/schema.ts';
 
@@ -16,15 +17,17 @@ export const StrongerFootName = z.enum(STRONGER_FEET);
 export const MeasureName = z.enum(MEASURES);
 export { Dose };
 
+export const DoubtReasonName = z.enum(DOUBT_REASONS);
+
 export const DoubtView = z.object({
-  reason: z.string(),
+  reason: DoubtReasonName,
   result: z.enum(['look', 'cannot be']),
   sentence: z.string(),
 });
 
 export const StandingName = z.enum(['clear', 'waiting for the coach', 'counted', 'corrected', 'again please', 'set aside']);
 
-export const TargetView = z.object({ number: z.number().nullable(), reason: z.string(), estimated: z.boolean() });
+export const TargetView = z.object({ number: z.number().nullable(), reason: z.string(), estimated: z.boolean(), byCoach: z.boolean() });
 
 export const StreakView = z.object({
   unit: z.enum(['day', 'week']),
@@ -38,9 +41,33 @@ export const StreakView = z.object({
 
 export const StripView = z.array(z.object({ day: Day, state: z.enum(['done', 'free', 'missed', 'off', 'break', 'running', 'ahead']) }));
 
+/** A record that fell: the result, and the best before it. */
+export const RecordView = z.object({
+  drillName: z.string(),
+  doseWords: z.string(),
+  foot: FootName,
+  unit: z.string(),
+  result: z.number(),
+  before: z.number(),
+  at: Instant,
+});
+export type RecordView = z.infer<typeof RecordView>;
+
+/** A remark at an instant of a clip, in seconds. */
+export const RemarkView = z.object({ id: Id, at: z.number(), text: z.string(), coach: z.string() });
+export type RemarkView = z.infer<typeof RemarkView>;
+
 /** A coach's answer as the family sees it. */
 export const LineView = z.object({
   decisionId: Id,
+  coach: z.string(),
+  /** The own clip, while it is kept, with the coach's remarks on it. */
+  clip: z.object({ id: Id, workAt: z.number() }).nullable(),
+  remarks: z.array(RemarkView),
+  /** What the coach said aloud. */
+  spoken: z.array(z.object({ id: Id, seconds: z.number() })),
+  /** Left and right of the recount that a correction rests on. */
+  recount: z.object({ left: z.number().int(), right: z.number().int() }).nullable(),
   drillName: z.string(),
   foot: FootName,
   verdict: StandingName,

@@ -1,7 +1,20 @@
 import { z } from 'zod';
+import { REVIEW_KINDS } from '../core/counts/habits.ts';
+import { MARK_ID } from '../core/counts/marks.ts';
 import { VERDICTS } from '../core/counts/standing.ts';
 import { endpoint } from './endpoint.ts';
-import { Dose, DoubtView, FootName, Id, Instant, MeasureName, Nothing, StandingName } from './parts.ts';
+import { Dose, DoubtView, FootName, Id, Instant, MeasureName, NoParams, Nothing, StandingName } from './parts.ts';
+
+export const MarkSent = z.object({
+  id: z.string().regex(MARK_ID, 'The id of a mark is 1 to 80 letters, digits, - or _.'),
+  at: z
+    .number('The time of a mark must be a number.')
+    .min(0, 'A mark cannot lie before the clip.')
+    .max(600, 'A mark lies within the clip.'),
+  what: z.enum(['left', 'right', 'drop']),
+});
+
+export const Marks = z.array(MarkSent).max(2000, 'A recount has at most 2,000 marks.');
 
 export const DecisionView = z.object({
   id: Id,
@@ -11,24 +24,21 @@ export const DecisionView = z.object({
   reason: z.string().nullable(),
   line: z.string().nullable(),
   cues: z.array(z.string()),
+  /** The wave it was part of. */
+  waveId: Id.nullable(),
   coach: z.string(),
   at: Instant,
 });
 export type DecisionView = z.infer<typeof DecisionView>;
 
+export const ClipOfScore = z.object({ id: Id, seconds: z.number(), workAt: z.number(), mediaType: z.string() });
+export type ClipOfScore = z.infer<typeof ClipOfScore>;
+
 export const ReviewItem = z.object({
   scoreId: Id,
   goId: Id,
   player: z.object({ id: Id, nickname: z.string() }),
-  drill: z.object({
-    id: z.string(),
-    name: z.string(),
-    unit: z.string(),
-    counts: z.string(),
-    doesNotCount: z.string(),
-    /** Cues and mended faults, offered as chips. */
-    chips: z.array(z.string()),
-  }),
+  drill: z.object({ id: z.string(), name: z.string(), unit: z.string(), counts: z.string(), doesNotCount: z.string() }),
   sessionName: z.string(),
   weekNumber: z.number().int(),
   measure: MeasureName,
@@ -44,23 +54,54 @@ export const ReviewItem = z.object({
   recordBefore: z.number().nullable(),
   doubts: z.array(DoubtView),
   result: z.enum(['clear', 'look', 'cannot be']),
-  clip: z.object({ id: Id, seconds: z.number(), workAt: z.number() }).nullable(),
+  clip: ClipOfScore.nullable(),
+  /** This clip came because a coach asked for one. */
+  clipWanted: z.boolean(),
+  /** Whether the family lets clips be sent, so that one can be asked for. */
+  mayFilm: z.boolean(),
   standing: StandingName,
   /** All decisions as facts, oldest first. */
   history: z.array(DecisionView),
 });
 export type ReviewItem = z.infer<typeof ReviewItem>;
 
+const figure = (what: string, low: number, high: number) =>
+  z.number(`${what} must be a number.`).min(low, `${what} is at least ${low}.`).max(high, `${what} is at most ${high}.`);
+
+/** Figures of the doubt rules that a squad may set. */
+export const DoubtRulesSent = z.object({
+  formDistance: figure('Spreads from own form', 1, 10),
+  formScores: figure('Earlier scores before form is judged', 3, 30).int('Earlier scores must be a whole number.'),
+  clipShortShare: figure('The share a clip may be short', 0, 0.9),
+  sameRun: figure('The same number running', 2, 10).int('The same number running must be a whole number.'),
+  recountReps: figure('Reps a recount may differ', 0, 50).int('Reps must be a whole number.'),
+  recountShare: figure('The share a recount may differ', 0, 0.5),
+});
+export type DoubtRulesSent = z.infer<typeof DoubtRulesSent>;
+
+/** How one coach works: own keys by what they do, and how late the taps come. */
+export const BenchSettings = z.object({
+  keys: z.record(z.string().max(40), z.string().min(1, 'A key needs a name.').max(20)),
+  delay: z.object({ seconds: z.number().min(-0.15).max(0.5), spread: z.number().min(0).max(0.15), at: Instant }).nullable(),
+});
+export type BenchSettings = z.infer<typeof BenchSettings>;
+
 export const ReviewQueue = z.object({
   squad: z.object({ id: Id, name: z.string(), timeZone: z.string() }),
-  /** Waiting scores: doubted first, then with a clip, then clear ones; newest first within each. */
+  /** Waiting scores: doubted first, then clips asked for, then clips, then clear ones; newest first within each. */
   waiting: z.array(ReviewItem),
   /** The last decided ones, newest decision first. */
   decided: z.array(ReviewItem),
+  /** Seconds that this coach takes, by what waits. */
+  habits: z.record(z.enum(REVIEW_KINDS), z.number()),
+  rules: DoubtRulesSent,
+  /** Whether the one who looks may change them. */
+  mayChange: z.boolean(),
+  bench: BenchSettings,
 });
 export type ReviewQueue = z.infer<typeof ReviewQueue>;
 
-const text = (max: number, what: string) => z.string().trim().max(max, `${what} has at most ${max} letters.`);
+export const text = (max: number, what: string) => z.string().trim().max(max, `${what} has at most ${max} letters.`);
 
 export const Decide = z
   .object({
@@ -71,9 +112,13 @@ export const Decide = z
       .min(0, 'The recount cannot be negative.')
       .max(10_000, 'The recount is at most 10,000.')
       .nullable(),
+    /** The marks that a correction rests on; null where the number was typed. */
+    marks: Marks.nullable().default(null),
     reason: text(200, 'The reason').nullable(),
     line: text(400, 'The line').nullable(),
     cues: z.array(text(200, 'A cue')).max(3, 'At most three cues.'),
+    /** Seconds that the coach had it in front. */
+    tookSeconds: z.number().min(0).max(86_400).nullable().default(null),
   })
   .superRefine((decision, ctx) => {
     if (decision.verdict === 'corrected' && decision.value === null) {
@@ -87,6 +132,19 @@ export const Decide = z
     }
   });
 export type Decide = z.infer<typeof Decide>;
+/** As it is sent; what may be left out is left out. */
+export type DecideSent = z.input<typeof Decide>;
+
+export const Wave = z.object({
+  id: Id,
+  scores: z
+    .array(z.object({ score: Id, decision: Id }))
+    .min(1, 'A wave needs at least one score.')
+    .max(1000, 'A wave takes at most 1,000 scores.'),
+});
+
+const ofSquad = z.object({ squad: Id });
+const CSV = 'text/csv';
 
 export const review = {
   queue: endpoint({
@@ -94,7 +152,7 @@ export const review = {
     path: '/squads/{squad}/review',
     act: 'see the review queue',
     summary: 'What came in and waits for the coach, and what was decided lately.',
-    params: z.object({ squad: Id }),
+    params: ofSquad,
     body: Nothing,
     response: ReviewQueue,
   }),
@@ -115,5 +173,61 @@ export const review = {
     params: z.object({ decision: Id }),
     body: z.object({ id: Id }),
     response: ReviewItem,
+  }),
+  wave: endpoint({
+    method: 'POST',
+    path: '/squads/{squad}/waves',
+    act: 'wave clear ones through',
+    summary: 'Counts many clear scores as one act. What is no longer clear, or decided by now, is left and named.',
+    params: ofSquad,
+    body: Wave,
+    response: z.object({ id: Id, counted: z.array(Id), left: z.array(z.object({ score: Id, why: z.string() })) }),
+  }),
+  undoWave: endpoint({
+    method: 'POST',
+    path: '/squads/{squad}/waves/{wave}/undo',
+    act: 'undo a wave',
+    summary: 'Takes back every decision of a wave that still stands.',
+    params: ofSquad.extend({ wave: Id }),
+    body: Nothing,
+    response: z.object({ undone: z.array(Id) }),
+  }),
+  scoresCsv: endpoint({
+    method: 'GET',
+    path: '/squads/{squad}/scores.csv',
+    act: 'export scores',
+    summary: 'All scores of a squad with where they stand.',
+    params: ofSquad,
+    body: Nothing,
+    response: z.string(),
+    file: { mediaType: CSV, name: 'scores.csv' },
+  }),
+  recountsCsv: endpoint({
+    method: 'GET',
+    path: '/squads/{squad}/recounts.csv',
+    act: 'export scores',
+    summary: 'All recounts of a squad: left, right, longest run, rhythm, rate per 5 s.',
+    params: ofSquad,
+    body: Nothing,
+    response: z.string(),
+    file: { mediaType: CSV, name: 'recounts.csv' },
+  }),
+  doubtRules: endpoint({
+    method: 'PUT',
+    path: '/squads/{squad}/doubt-rules',
+    act: 'set doubt rules',
+    summary: 'Sets the squad’s figures of the doubt rules; what waits is read anew.',
+    params: ofSquad,
+    body: DoubtRulesSent,
+    response: DoubtRulesSent,
+  }),
+  settings: endpoint({
+    method: 'PUT',
+    path: '/review/settings',
+    act: 'set up my bench',
+    summary: 'Keeps a coach’s own keys and tapping delay.',
+    params: NoParams,
+    body: BenchSettings,
+    response: BenchSettings,
   }),
 };

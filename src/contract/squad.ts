@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { CLIP_HEIGHTS, CONTACT_SCHOOLS, FOOT_ORDERS } from '../core/drills/terms.ts';
+import { TABLE_SCHOOLS } from '../core/tables/index.ts';
 import { endpoint } from './endpoint.ts';
-import { Day, FootName, Id, Instant, LineView, NoParams, Nothing, StreakView, StripView } from './parts.ts';
+import { Day, FootName, Id, Instant, LineView, NoParams, Nothing, RecordView, StreakView, StripView } from './parts.ts';
+import { LetterView, PostChoices } from './post.ts';
 import { Feed } from './weeks.ts';
 
 export const Today = z.object({
@@ -12,6 +14,8 @@ export const Today = z.object({
   toReview: z.object({ doubted: z.number().int(), clips: z.number().int(), clear: z.number().int(), minutes: z.number().int() }),
   /** Players who stopped because something hurt, and nobody of the squad has seen it yet. */
   hurts: z.array(z.object({ runId: Id, playerId: Id, nickname: z.string(), session: z.string(), at: Instant })),
+  /** Nicknames of who asked to join and waits for an answer. */
+  asking: z.array(z.string()),
   quiet: z.array(z.object({ playerId: Id, nickname: z.string(), days: z.number().int() })),
   /** Streaks about to come undone. */
   loosening: z.array(
@@ -24,7 +28,7 @@ export const Today = z.object({
 });
 export type Today = z.infer<typeof Today>;
 
-export const CellState = z.enum(['done', 'part', 'scores only', 'to do', 'not done', 'ahead']);
+export const CellState = z.enum(['done', 'by hand', 'part', 'scores only', 'to do', 'not done', 'ahead']);
 export type CellState = z.infer<typeof CellState>;
 
 export const Choices = z.object({
@@ -42,7 +46,6 @@ export type Choices = z.infer<typeof Choices>;
 
 export const Register = z.object({
   squad: z.object({ id: Id, name: z.string(), timeZone: z.string() }),
-  choices: Choices,
   weeks: z.array(z.object({ id: Id, number: z.number().int(), title: z.string() })),
   week: z.object({ id: Id, number: z.number().int(), title: z.string(), opensAt: Instant, closesAt: Instant }).nullable(),
   sessions: z.array(z.object({ id: Id, name: z.string(), day: z.number().int().nullable() })),
@@ -51,15 +54,29 @@ export const Register = z.object({
       id: Id,
       nickname: z.string(),
       cells: z.array(CellState),
+      /** Sessions of the week that are done. */
+      done: z.number().int(),
       streak: StreakView,
       strip: StripView,
       quietDays: z.number().int(),
       quiet: z.boolean(),
       waiting: z.number().int(),
+      /** Records in the week, one for each drill and foot. */
+      records: z.number().int(),
     }),
   ),
+  /** The newest records of the week. */
+  records: z.array(RecordView.extend({ playerId: Id, nickname: z.string() })),
+  recordsInAll: z.number().int(),
 });
 export type Register = z.infer<typeof Register>;
+
+/** What a guardian says yes or no to. */
+export const ConsentName = z.enum(['clips', 'table', 'post'], 'Say clips, table or post.');
+
+/** Somebody had a clip: loaded its file, or played some seconds of it. */
+export const ClipView = z.object({ who: z.string(), kind: z.enum(['loaded', 'watched']), seconds: z.number().nullable(), at: Instant });
+export type ClipView = z.infer<typeof ClipView>;
 
 export const Child = z.object({
   playerId: Id,
@@ -67,14 +84,26 @@ export const Child = z.object({
   nickname: z.string(),
   squads: z.array(z.string()),
   clipsAllowed: z.boolean(),
-  consents: z.array(z.object({ kind: z.literal('clips'), yes: z.boolean(), at: Instant, textVersion: z.number().int(), by: z.string() })),
+  consents: z.array(z.object({ kind: ConsentName, yes: z.boolean(), at: Instant, textVersion: z.number().int(), by: z.string() })),
   clips: z.array(
-    z.object({ id: Id, drillName: z.string(), foot: FootName, seconds: z.number(), at: Instant, goneOn: Day, views: z.number().int() }),
+    z.object({ id: Id, drillName: z.string(), foot: FootName, seconds: z.number(), at: Instant, goneOn: Day, views: z.array(ClipView) }),
   ),
   /** Times the child stopped because something hurt in the last weeks, newest first, and when the coach saw it. */
   hurts: z.array(z.object({ session: z.string(), at: Instant, seenAt: Instant.nullable() })),
   lines: z.array(LineView),
-  streak: StreakView,
+  /** Null in no squad. */
+  streak: StreakView.nullable(),
+  tableSchool: z.enum(TABLE_SCHOOLS),
+  /** Whether the child stands in the squad's tables, where they are on. */
+  inTables: z.boolean(),
+  /** Whether letters about this child may be mailed. */
+  mayPost: z.boolean(),
+  /** Everything is to be deleted then, unless it is undone; null when nobody asked for it. */
+  leaving: z.object({ id: Id, dueAt: Instant, askedAt: Instant }).nullable(),
+  /** In no squad now: what was done is still here. */
+  inSquad: z.boolean(),
+  /** Letters to this guardian about this child, newest first. */
+  letters: z.array(LetterView),
   squadId: Id,
   /** Calendar addresses of this child that still work. */
   feeds: z.array(Feed),
@@ -85,6 +114,14 @@ export const Family = z.object({
   name: z.string(),
   consentText: z.string(),
   consentTextVersion: z.number().int(),
+  tableText: z.string(),
+  tableTextVersion: z.number().int(),
+  postText: z.string(),
+  postTextVersion: z.number().int(),
+  /** What this guardian wants mailed, and when not. */
+  post: PostChoices,
+  /** Whether mail leaves the house at all. */
+  mail: z.enum(['smtp', 'local mailbox']),
   children: z.array(Child),
 });
 export type Family = z.infer<typeof Family>;
@@ -148,9 +185,9 @@ export const squad = {
     method: 'PUT',
     path: '/family/{player}/consent',
     act: 'give consent',
-    summary: 'Says yes or no to clips, as a fact with its time.',
+    summary: 'Says yes or no to clips or tables, as a fact with its time.',
     params: z.object({ player: Id }),
-    body: z.object({ id: Id, kind: z.literal('clips'), yes: z.boolean(), textVersion: z.number().int().min(1) }),
+    body: z.object({ id: Id, kind: ConsentName, yes: z.boolean(), textVersion: z.number().int().min(1) }),
     response: Child,
   }),
 };

@@ -58,6 +58,10 @@ export type Release = z.input<typeof Release>;
 export const Facts = z.object({
   sessionMinutes: z.number().int(),
   headingAge: z.number().int(),
+  /** Headers in a week above which the planner says so. */
+  headersMax: z.number().int(),
+  /** A typical player of the squad, with the squad’s lengths of the run sheet. */
+  runner: RunnerView,
   footOrder: z.enum(FOOT_ORDERS),
   contactSchool: z.enum(CONTACT_SCHOOLS),
   players: z.array(

@@ -16,9 +16,14 @@ import { saveHome } from '../server/go/home.ts';
 import { sendGo } from '../server/go/send-go.ts';
 import { sendRun } from '../server/go/send-run.ts';
 import type { Context } from '../server/house.ts';
-import { decideScore } from '../server/review/review.ts';
+import { putSummaries } from '../server/post/letters.ts';
+import { addNote } from '../server/progress/notes.ts';
+import { decideScore } from '../server/review/decide.ts';
+import { saveRecount } from '../server/review/recounts.ts';
+import { say } from '../server/review/said.ts';
 import { giveConsent } from '../server/squad/family.ts';
 import { addAccount, addCoach, addGuardian, addPlayer, addSquad } from '../server/squad/people.ts';
+import { setTables } from '../server/squad/rules.ts';
 import { makeWeek, openWeekOf, releaseWeek, saveWeek } from '../server/weeks/weeks.ts';
 import { planner, WEEK_TITLES } from './plan.ts';
 
@@ -71,6 +76,9 @@ interface ClipNote {
   claim: number;
   leadSeconds: number;
   workSeconds: number;
+  /** How many weeks before the filmed one it was made. */
+  weeksBefore: number;
+  reps: { at: number; foot: 'left' | 'right' }[];
 }
 
 const SIGN_INS = [
@@ -99,6 +107,8 @@ interface Scene {
   /** Clips already given to a go. */
   used: Set<ClipNote>;
   realNow: number;
+  /** The week, from 0, whose goes were filmed. */
+  filmedWeek: number;
 }
 
 async function admit(context: Context, since: string, year: number, random: Chance, clips: readonly ClipNote[]) {
@@ -151,9 +161,15 @@ function planWeek(scene: Scene, number: number, monday: string, release: 'now' |
 }
 
 /** The clip that a player's go of a drill, as long as the clip's work, is filmed with; each clip is used once. */
-function clipFor(scene: Scene, player: number, drill: string, foot: string, seconds: number): ClipNote | undefined {
+function clipFor(scene: Scene, week: number, player: number, drill: string, foot: string, seconds: number): ClipNote | undefined {
   return scene.clips.find(
-    (clip) => clip.player === player && clip.drill === drill && clip.foot === foot && clip.workSeconds === seconds && !scene.used.has(clip),
+    (clip) =>
+      clip.weeksBefore === scene.filmedWeek - week &&
+      clip.player === player &&
+      clip.drill === drill &&
+      clip.foot === foot &&
+      clip.workSeconds === seconds &&
+      !scene.used.has(clip),
   );
 }
 
@@ -165,15 +181,7 @@ interface Filmed {
 }
 
 /** One player does one session: the run log and the numbers of each scored item, sent when it is over. */
-function trainOnce(
-  scene: Scene,
-  person: Person,
-  session: Session,
-  revisionId: string,
-  week: number,
-  startedAt: number,
-  filming: boolean,
-): Filmed[] {
+function trainOnce(scene: Scene, person: Person, session: Session, revisionId: string, week: number, startedAt: number): Filmed[] {
   const { context, random } = scene;
   const drills = catalogueById;
   const sheet = compileRunSheet(session, drills, { ...TYPICAL_RUNNER, strongerFoot: person.sim.strongerFoot, level: person.sim.level });
@@ -192,7 +200,7 @@ function trainOnce(
       const scores = said
         .filter((one) => one.round === round)
         .map((one) => {
-          const note = filming ? clipFor(scene, scene.people.indexOf(person), drill.id, one.foot, one.seconds) : undefined;
+          const note = clipFor(scene, week, scene.people.indexOf(person), drill.id, one.foot, one.seconds);
           const id = seededId(endedAt, random);
           if (note) {
             scene.used.add(note);
@@ -217,18 +225,19 @@ function trainOnce(
 }
 
 /** A week as the squad lived it: each session on its day, or a day later, or not at all. */
-function liveWeek(scene: Scene, week: number, monday: string, filming: boolean): Filmed[] {
+function liveWeek(scene: Scene, week: number, monday: string): Filmed[] {
   const { context, random, people } = scene;
   const open = openWeekOf(context.db, scene.squadId, context.now());
   if (!open) return [];
   return people.flatMap((person) =>
     open.revision.content.sessions.flatMap((session) => {
-      const must = filming && session.day === 6 && scene.clips.some((clip) => people[clip.player] === person);
+      const films = (clip: ClipNote) => clip.weeksBefore === scene.filmedWeek - week && people[clip.player] === person;
+      const must = session.day === 6 && scene.clips.some(films);
       const skips = person.sim.lazyWeeks.includes(week) || !random.happens(person.sim.diligence);
       const late = random.happens(0.12) ? 1 : 0;
       const at = instantOf(addDays(monday, (session.day ?? 6) - 1 + (must ? 0 : late)), random.whole(15, 18), random.whole(0, 59), ZONE);
       if ((skips && !must) || at > scene.realNow) return [];
-      return trainOnce(scene, person, session, open.revision.id, week, at, filming);
+      return trainOnce(scene, person, session, open.revision.id, week, at);
     }),
   );
 }
@@ -267,7 +276,36 @@ async function keepClips(scene: Scene, filmed: readonly Filmed[], folder: string
     const copy = join(scene.context.config.uploadDir, id);
     await copyFile(join(folder, note.file), copy);
     await settleClip(scene.context, id, copy);
+    if (note.weeksBefore > 0) answerClip(scene, scoreId, note);
   }
+}
+
+/** The coach comes back to an older clip: recounts it to the end, puts a remark on it, and corrects the claim kindly. */
+function answerClip(scene: Scene, score: string, note: ClipNote): void {
+  const { context, coach, random } = scene;
+  const id = () => seededId(context.now(), random);
+  scene.setNow(scene.realNow - 20 * HOUR);
+  const marks = note.reps.map(({ at, foot }) => ({ id: id(), at, what: foot }));
+  const done = marks.map((mark) => ({ type: 'put' as const, mark }));
+  saveRecount(context, coach, { score, id: id(), log: { done, undone: [] }, edit: done.length, whole: true, delay: 0 });
+  say(context, coach, { score, id: id(), say: { kind: 'remark', at: 5.2, text: 'Here your standing foot is far away. A step nearer.' } });
+  const said = { line: 'Light feet. The next ones will be quicker.', cues: [catalogueById.get(note.drill)?.cues[0] ?? ''], reason: null };
+  decideScore(context, coach, { score, id: id(), verdict: 'corrected', value: marks.length, marks, ...said });
+}
+
+/** What a coach does on a Monday: the summaries of the last two weeks are out, tables are on, one note is kept. */
+function lookBack(scene: Scene, thisMonday: string): void {
+  const { context, coach, squadId, random, realNow } = scene;
+  setTables(context, coach, { squad: squadId, tableSchool: 'improvement' });
+  for (const monday of [addDays(thisMonday, -7), thisMonday]) {
+    scene.setNow(Math.min(instantOf(monday, 7, 5, ZONE), realNow));
+    putSummaries(context, squadId, addDays(monday, -7));
+  }
+  scene.setNow(realNow - 20 * HOUR);
+  const player = scene.people[0]?.playerId ?? '';
+  const text = 'Left foot: the ankle is loose at the touch. Show it once on the next call, then let it be.';
+  addNote(context, coach, { squad: squadId, player, id: seededId(context.now(), random), text });
+  scene.setNow(realNow);
 }
 
 /**
@@ -298,17 +336,16 @@ export async function loadDemo(house: Context, root: string): Promise<string> {
     clips,
     used: new Set(),
     realNow,
+    // The last Saturday whose afternoon has passed is the filmed one.
+    filmedWeek: instantOf(addDays(thisMonday, 5), 20, 0, ZONE) < realNow ? WEEKS - 1 : WEEKS - 2,
   };
-  // The last Saturday whose afternoon has passed is the filmed one.
-  const saturdayPassed = instantOf(addDays(thisMonday, 5), 20, 0, ZONE) < realNow;
-  const filmedWeek = saturdayPassed ? WEEKS - 1 : WEEKS - 2;
   const filmed: Filmed[] = [];
   context.db.$client.exec('BEGIN');
   for (let week = 0; week < WEEKS; week++) {
     const monday = addDays(firstMonday, 7 * week);
     now = instantOf(monday, 3, 0, ZONE);
     planWeek(scene, week + 1, monday, 'now');
-    filmed.push(...liveWeek(scene, week, monday, week === filmedWeek));
+    filmed.push(...liveWeek(scene, week, monday));
   }
   reviewUntil(scene, realNow - 30 * HOUR, new Set(filmed.map((one) => one.scoreId)));
   now = realNow;
@@ -320,5 +357,6 @@ export async function loadDemo(house: Context, root: string): Promise<string> {
   planWeek(scene, WEEKS + 2, addDays(thisMonday, 14), null);
   context.db.$client.exec('COMMIT');
   await keepClips(scene, filmed, folder);
+  lookBack(scene, thisMonday);
   return SIGN_INS;
 }

@@ -39,7 +39,7 @@ export function planner(at: number, random: Chance) {
         'recap',
         [
           ['inside-shift', ladder],
-          ['inside-taps', seconds(30)],
+          ['inside-taps', { ...seconds(30), target: { rule: 'stretch' } }],
         ],
       ],
       [number % 2 ? 'new skill' : 'combination', [[number % 2 ? 'v-inside' : 'pull-push-laces'], ['other-foot-rolls']]],
@@ -52,7 +52,7 @@ export function planner(at: number, random: Chance) {
     session('Wall and air', 3, [
       ['warm-up', [['inside-shift', { dose: { measure: 'time on', seconds: 30, rounds: 1 } }]]],
       ['recap', [['goal-and-sole-stop'], ['pass-carry-pass']]],
-      ['new skill', [[number % 3 === 0 ? 'juggle-alternating' : 'juggle-one-foot']]],
+      ['new skill', [[number % 3 === 0 ? 'juggle-alternating' : 'juggle-one-foot', { target: { rule: 'step ladder' } }]]],
       ['cool-down', [['ankle-hip-hold', { dose: { measure: 'time on', seconds: 20, rounds: 1 } }]]],
     ]);
 
@@ -65,8 +65,8 @@ export function planner(at: number, random: Chance) {
       [
         'challenge',
         [
-          ['sole-taps', seconds(10)],
-          ['counted-step-overs', seconds(10)],
+          ['sole-taps', { ...seconds(10), target: { rule: 'stretch' } }],
+          ['counted-step-overs', { ...seconds(10), target: { rule: 'stretch' } }],
         ],
       ],
       ['free play', [['free-combination', { dose: { measure: 'time on', seconds: 120, rounds: 1 } }]]],

@@ -3,6 +3,8 @@ import { type Auth, createAuth } from './auth/auth.ts';
 import { createSignInLimits, type SignInLimits } from './auth/limits.ts';
 import type { Config } from './config.ts';
 import { type Db, openDatabase } from './db/connection.ts';
+import { copyBeforeUpgrade } from './keeping/backups.ts';
+import { putAccountMail } from './post/mail.ts';
 
 /** What every server function works with. The clock is part of it, so that tests can set it. */
 export interface Context {
@@ -17,11 +19,19 @@ export interface Context {
 /** Nicknames, lines and addresses never reach the log: only ids, routes and times are written. */
 const REDACTED = ['req.headers', 'nickname', 'line', 'email', 'pin', 'password', '*.nickname', '*.email', '*.pin', '*.password'];
 
+/** An error for the log: what it was and where, without the values that a query carried. */
+const errorForLog = (error: unknown) => {
+  const { type, message, stack, ...rest } = pino.stdSerializers.err(error as Error);
+  const without = (text: string | undefined) => text?.replaceAll(/\bparams: ?.*$/gm, 'params: …');
+  return { type, code: (rest as { code?: unknown }).code, message: without(message), stack: without(stack) };
+};
+
 export function createContext(config: Config, now: () => number = Date.now, logLevel = 'info'): Context {
-  const db = openDatabase(config.databaseFile);
-  const log = pino({ level: logLevel, redact: REDACTED });
+  const db = openDatabase(config.databaseFile, () => copyBeforeUpgrade(config, now()));
+  const log = pino({ level: logLevel, redact: REDACTED, serializers: { err: errorForLog } });
   const limits = createSignInLimits();
-  return { db, config, limits, auth: createAuth(db, config, limits), log, now };
+  const auth = createAuth({ db, config, limits, now, mail: (mail) => putAccountMail(db, mail, now()) });
+  return { db, config, limits, auth, log, now };
 }
 
 const KEY = Symbol.for('eager-feet.house');

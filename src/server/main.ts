@@ -1,10 +1,44 @@
 import { once } from 'node:events';
 import type { AddressInfo } from 'node:net';
+import { finishUploads } from './clips/settle.ts';
 import { readConfig, SettingError } from './config.ts';
+import { refreshOldReadings } from './go/reading.ts';
 import { type Context, createContext, openHouse } from './house.ts';
 import { type AstroHandler, clientDirOf, createHouseServer } from './http/server.ts';
+import { catchUp, workByNight } from './keeping/jobs.ts';
+import { lockHouse } from './keeping/lock.ts';
+import { postWhatIsDue } from './post/letters.ts';
+import { sendDue } from './post/outbox.ts';
+import { remindFamilies } from './post/reminders.ts';
+import { fillDays, reckonStreaks } from './progress/days.ts';
+import { fillFigures } from './progress/figures.ts';
+import { fillOutlines } from './weeks/outlines.ts';
 
 const GRACE_MS = 10_000;
+/** How often the house is looked after. */
+const LOOK_MS = 15 * 60_000;
+/** How often mail that is due is handed over: somebody waits for the link to a new password. */
+const MAIL_MS = 10_000;
+
+/**
+ * Works that are done in order, again and again. Trouble with one is written down and never stops the house, and while a round still runs
+ * (a slow mail service, a long backup) no other begins.
+ */
+function rounds(context: Context, works: readonly ((context: Context) => unknown)[]): () => Promise<void> {
+  let running = false;
+  return async () => {
+    if (running) return;
+    running = true;
+    for (const work of works) {
+      try {
+        await work(context);
+      } catch (error) {
+        context.log.error({ err: error }, work.name);
+      }
+    }
+    running = false;
+  };
+}
 
 function listenProblem(error: NodeJS.ErrnoException, port: number, host: string): SettingError {
   if (error.code === 'EADDRINUSE')
@@ -15,7 +49,14 @@ function listenProblem(error: NodeJS.ErrnoException, port: number, host: string)
 
 /** Opens the house: settings, database with migrations, the one context of this process. */
 export function openFrom(env: Record<string, string | undefined>): Context {
-  const context = createContext(readConfig(env), Date.now, env.LOG_LEVEL ?? 'warn');
+  const config = readConfig(env);
+  // Held until the process ends.
+  lockHouse(config.dataDir);
+  const context = createContext(config, Date.now, env.LOG_LEVEL ?? 'warn');
+  fillFigures(context.db);
+  fillDays(context.db);
+  fillOutlines(context.db);
+  refreshOldReadings(context.db);
   openHouse(context);
   return context;
 }
@@ -27,6 +68,7 @@ export function openFrom(env: Record<string, string | undefined>): Context {
  */
 export async function serve(context: Context, astro: AstroHandler, root: string): Promise<number> {
   const { host, port } = context.config;
+  await finishUploads(context);
   const server = createHouseServer(context, astro, clientDirOf(root));
   server.listen(port, host);
   try {
@@ -34,7 +76,14 @@ export async function serve(context: Context, astro: AstroHandler, root: string)
   } catch (error) {
     throw listenProblem(error as NodeJS.ErrnoException, port, host);
   }
+  const lookAfter = rounds(context, [reckonStreaks, postWhatIsDue, remindFamilies, catchUp]);
+  const mail = rounds(context, [sendDue]);
+  void lookAfter();
+  const looking = [setInterval(() => void lookAfter(), LOOK_MS), setInterval(() => void mail(), MAIL_MS)];
+  const sleep = workByNight(context);
   const stop = () => {
+    for (const timer of looking) clearInterval(timer);
+    sleep();
     server.close(() => {
       context.db.$client.close();
       process.exit(0);

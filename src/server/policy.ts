@@ -1,8 +1,9 @@
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, eq, isNull, type SQL, sql } from 'drizzle-orm';
 import type { Act } from '../contract/acts.ts';
 import type { Actor } from './auth/actor.ts';
 import type { Db } from './db/connection.ts';
-import { clips, decisions, feeds, scores, squadPlayers, templates, weeks } from './db/schema.ts';
+import { clips, decisions, feeds, invitations, scores, spokenLines, squadPlayers, templates, weeks } from './db/schema.ts';
+import { inSquadNow, isLeaving } from './people/leaving.ts';
 import { notFound, Problem } from './problems.ts';
 
 /** What an act is done to; at most one of them is named. */
@@ -13,8 +14,10 @@ export type Subject =
   | { score: string }
   | { decision: string }
   | { clip: string }
+  | { spoken: string }
   | { template: string }
   | { feed: string }
+  | { invitation: string }
   | null;
 
 /** Where a subject belongs. */
@@ -26,6 +29,7 @@ interface Home {
 type Rule = (actor: Actor, home: Home) => boolean;
 
 const coachOfSquad: Rule = (actor, home) => actor.kind === 'coach' && home.squad !== null && actor.squads.includes(home.squad);
+const headOfSquad: Rule = (actor, home) => actor.kind === 'coach' && home.squad !== null && actor.heads.includes(home.squad);
 const thatPlayer: Rule = (actor, home) => actor.kind === 'player' && actor.playerId === home.player;
 const theirGuardian: Rule = (actor, home) => actor.kind === 'guardian' && home.player !== null && actor.children.includes(home.player);
 const anyOf =
@@ -34,9 +38,11 @@ const anyOf =
     rules.some((rule) => rule(actor, home));
 const always: Rule = () => true;
 
+const EVERYBODY = ['nobody', 'coach', 'player', 'guardian'] as const;
+
 /** Who may do what: the kinds of people an act is open to at all, and the tie they need to its subject. */
 const RULES: Record<Act, { kinds: readonly Actor['kind'][]; tie: Rule }> = {
-  'see myself': { kinds: ['nobody', 'coach', 'player', 'guardian'], tie: always },
+  'see myself': { kinds: EVERYBODY, tie: always },
   'see the shelf': { kinds: ['coach'], tie: coachOfSquad },
   'save a drill': { kinds: ['coach'], tie: coachOfSquad },
   'archive a drill': { kinds: ['coach'], tie: coachOfSquad },
@@ -70,16 +76,77 @@ const RULES: Record<Act, { kinds: readonly Actor['kind'][]; tie: Rule }> = {
   'see the review queue': { kinds: ['coach'], tie: coachOfSquad },
   'decide a score': { kinds: ['coach'], tie: coachOfSquad },
   'undo a decision': { kinds: ['coach'], tie: coachOfSquad },
+  'see the bench': { kinds: ['coach'], tie: coachOfSquad },
+  'save a recount': { kinds: ['coach'], tie: coachOfSquad },
+  'say something of a score': { kinds: ['coach'], tie: coachOfSquad },
+  'take back what was said': { kinds: ['coach'], tie: coachOfSquad },
+  'speak a line': { kinds: ['coach'], tie: coachOfSquad },
+  'hear a spoken line': { kinds: ['coach', 'player', 'guardian'], tie: anyOf(coachOfSquad, thatPlayer, theirGuardian) },
+  'delete a spoken line': { kinds: ['coach', 'player', 'guardian'], tie: anyOf(coachOfSquad, thatPlayer, theirGuardian) },
+  'wave clear ones through': { kinds: ['coach'], tie: coachOfSquad },
+  'undo a wave': { kinds: ['coach'], tie: coachOfSquad },
+  'export marks': { kinds: ['coach'], tie: coachOfSquad },
+  'export scores': { kinds: ['coach'], tie: coachOfSquad },
+  'keep a cue': { kinds: ['coach'], tie: coachOfSquad },
+  'drop a cue': { kinds: ['coach'], tie: coachOfSquad },
+  'set doubt rules': { kinds: ['coach'], tie: headOfSquad },
+  'set up my bench': { kinds: ['coach'], tie: always },
   'see today': { kinds: ['coach'], tie: coachOfSquad },
   'see that something hurt': { kinds: ['coach'], tie: coachOfSquad },
   'see the register': { kinds: ['coach'], tie: coachOfSquad },
   'see a player': { kinds: ['coach'], tie: coachOfSquad },
-  'set squad choices': { kinds: ['coach'], tie: coachOfSquad },
+  'export a history': { kinds: ['coach', 'guardian'], tie: anyOf(coachOfSquad, theirGuardian) },
+  'take a next step': { kinds: ['coach'], tie: coachOfSquad },
+  'note on a player': { kinds: ['coach'], tie: coachOfSquad },
+  'pause a player': { kinds: ['coach'], tie: coachOfSquad },
+  'see the rules': { kinds: ['coach'], tie: coachOfSquad },
+  'set the rules': { kinds: ['coach'], tie: headOfSquad },
+  'see the post': { kinds: ['coach'], tie: coachOfSquad },
+  'send summaries': { kinds: ['coach'], tie: coachOfSquad },
+  'see squad numbers': { kinds: ['coach'], tie: coachOfSquad },
+  'set an own number': { kinds: ['coach'], tie: coachOfSquad },
+  'read in a paper list': { kinds: ['coach'], tie: coachOfSquad },
+  'set squad choices': { kinds: ['coach'], tie: headOfSquad },
   'set a player’s school': { kinds: ['coach'], tie: coachOfSquad },
   'see my feet': { kinds: ['player'], tie: always },
   'see my family': { kinds: ['guardian'], tie: always },
   'give consent': { kinds: ['guardian'], tie: theirGuardian },
+  'see people': { kinds: ['coach'], tie: coachOfSquad },
+  'make a squad': { kinds: ['coach'], tie: always },
+  'invite players': { kinds: ['coach'], tie: coachOfSquad },
+  'invite a coach': { kinds: ['coach'], tie: headOfSquad },
+  'invite a guardian': { kinds: ['coach'], tie: coachOfSquad },
+  'revoke an invitation': { kinds: ['coach', 'guardian'], tie: anyOf(coachOfSquad, theirGuardian) },
+  'print cards': { kinds: ['coach'], tie: coachOfSquad },
+  'admit a player': { kinds: ['coach'], tie: coachOfSquad },
+  'read in a roster': { kinds: ['coach'], tie: coachOfSquad },
+  'take over a player': { kinds: ['coach'], tie: coachOfSquad },
+  'set a level': { kinds: ['coach'], tie: coachOfSquad },
+  'correct a player': { kinds: ['coach'], tie: coachOfSquad },
+  'reset a PIN': { kinds: ['coach'], tie: coachOfSquad },
+  'remove people': { kinds: ['coach'], tie: headOfSquad },
+  'change coaches': { kinds: ['coach'], tie: headOfSquad },
+  'look at an invitation': { kinds: EVERYBODY, tie: always },
+  'ask to join': { kinds: EVERYBODY, tie: always },
+  'accept an invitation': { kinds: EVERYBODY, tie: always },
+  'claim a child': { kinds: ['guardian'], tie: always },
+  'make a family link': { kinds: ['guardian'], tie: theirGuardian },
+  'reset a child’s PIN': { kinds: ['guardian'], tie: theirGuardian },
+  'see a child’s sign-ins': { kinds: ['guardian'], tie: theirGuardian },
+  'see my sign-ins': { kinds: ['coach', 'player', 'guardian'], tie: always },
+  'choose a squad': { kinds: ['player'], tie: always },
+  'see how the house is kept': { kinds: ['coach'], tie: headOfSquad },
+  'delete a child': { kinds: ['guardian'], tie: theirGuardian },
+  'download everything': { kinds: ['guardian'], tie: theirGuardian },
+  'set what is mailed': { kinds: ['coach', 'guardian'], tie: always },
 };
+
+/** Where something that a player sent belongs: always to the player, and to the squad as long as the player is in it. */
+function sentHome(db: Db, table: typeof scores | typeof clips | typeof spokenLines, where: SQL): Home | null {
+  const now = sql<number>`${inSquadNow(table.squadId, table.playerId)}`;
+  const row = db.select({ squad: table.squadId, player: table.playerId, now }).from(table).where(where).get();
+  return row ? { squad: row.now ? row.squad : null, player: row.player } : null;
+}
 
 function homeOf(db: Db, subject: Subject): Home | null {
   if (!subject) return { squad: null, player: null };
@@ -89,7 +156,7 @@ function homeOf(db: Db, subject: Subject): Home | null {
           .select({ id: squadPlayers.playerId })
           .from(squadPlayers)
           .where(and(eq(squadPlayers.squadId, subject.squad), eq(squadPlayers.playerId, subject.player), isNull(squadPlayers.leftOn)))
-          .get()
+          .get() && !isLeaving(db, subject.player)
       : true;
     return belongs ? { squad: subject.squad ?? null, player: subject.player } : null;
   }
@@ -105,19 +172,22 @@ function homeOf(db: Db, subject: Subject): Home | null {
   if ('feed' in subject) {
     return db.select({ squad: feeds.squadId, player: feeds.playerId }).from(feeds).where(eq(feeds.id, subject.feed)).get() ?? null;
   }
-  if ('score' in subject) {
-    return db.select({ squad: scores.squadId, player: scores.playerId }).from(scores).where(eq(scores.id, subject.score)).get() ?? null;
-  }
-  if ('decision' in subject) {
+  if ('invitation' in subject) {
     const row = db
-      .select({ squad: scores.squadId, player: scores.playerId })
-      .from(decisions)
-      .innerJoin(scores, eq(scores.id, decisions.scoreId))
-      .where(eq(decisions.id, subject.decision))
+      .select({ squad: invitations.squadId, player: invitations.playerId, kind: invitations.kind })
+      .from(invitations)
+      .where(eq(invitations.id, subject.invitation))
       .get();
-    return row ?? null;
+    // Guardians may end a family link of their child, also one that came on a coach's card; codes for guardians are the coaches'.
+    return row ? { squad: row.squad, player: row.kind === 'family link' ? row.player : null } : null;
   }
-  return db.select({ squad: clips.squadId, player: clips.playerId }).from(clips).where(eq(clips.id, subject.clip)).get() ?? null;
+  if ('score' in subject) return sentHome(db, scores, eq(scores.id, subject.score));
+  if ('spoken' in subject) return sentHome(db, spokenLines, eq(spokenLines.id, subject.spoken));
+  if ('decision' in subject) {
+    const row = db.select({ score: decisions.scoreId }).from(decisions).where(eq(decisions.id, subject.decision)).get();
+    return row ? sentHome(db, scores, eq(scores.id, row.score)) : null;
+  }
+  return sentHome(db, clips, eq(clips.id, subject.clip));
 }
 
 /**

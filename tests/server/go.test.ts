@@ -9,7 +9,7 @@ import { sendGo } from '../../src/server/go/send-go.ts';
 import { sendRun } from '../../src/server/go/send-run.ts';
 import { thisWeek } from '../../src/server/go/this-week.ts';
 import { Problem } from '../../src/server/problems.ts';
-import { decideScore } from '../../src/server/review/review.ts';
+import { decideScore } from '../../src/server/review/decide.ts';
 import { drills } from '../core/make.ts';
 import { aGo, aScore, DAY, HOUR, MONDAY_TEN, openTown, outcome, releaseNow, type Town, uuid } from './make.ts';
 

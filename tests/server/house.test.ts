@@ -10,7 +10,7 @@ import { readConfig, SettingError } from '../../src/server/config.ts';
 import { openDatabase } from '../../src/server/db/connection.ts';
 import { clips, decisions, players, scores, user, weeks } from '../../src/server/db/schema.ts';
 import { Problem, parseInput, problemDocument } from '../../src/server/problems.ts';
-import { reviewQueue } from '../../src/server/review/review.ts';
+import { reviewQueue } from '../../src/server/review/queue.ts';
 import { register } from '../../src/server/squad/register.ts';
 import { today } from '../../src/server/squad/today.ts';
 import { listWeeks } from '../../src/server/weeks/weeks.ts';

@@ -7,10 +7,12 @@ import { eq } from 'drizzle-orm';
 import { actorFrom } from '../../src/server/auth/actor.ts';
 import { announceClip, deleteClip, watchClip } from '../../src/server/clips/clips.ts';
 import { inspectClip } from '../../src/server/clips/inspect.ts';
-import { clips, clipViews } from '../../src/server/db/schema.ts';
+import { clips, clipViews, scores } from '../../src/server/db/schema.ts';
 import { sendGo } from '../../src/server/go/send-go.ts';
+import { readBody } from '../../src/server/http/route.ts';
 import { createHouseServer } from '../../src/server/http/server.ts';
-import { reviewQueue } from '../../src/server/review/review.ts';
+import { problemOf } from '../../src/server/problems.ts';
+import { reviewQueue } from '../../src/server/review/queue.ts';
 import { family } from '../../src/server/squad/family.ts';
 import { aGo, aScore, MONDAY_TEN, openTown, outcome, PASSWORD, releaseNow, sayYes, type Town, uuid } from './make.ts';
 
@@ -32,7 +34,7 @@ describe('the HTTP server', () => {
     return {
       status: response.status,
       cookie: (response.headers.get('set-cookie') ?? '').split(';')[0] ?? '',
-      answer: (await response.json()) as { message?: string },
+      answer: (await response.json().catch(() => ({}))) as { message?: string },
     };
   };
   const asPlayer = (nickname: string, pin: string, from?: string) => signIn('/sign-in/squad', { code: 'lantern', nickname, pin }, from);
@@ -107,6 +109,56 @@ describe('the HTTP server', () => {
     it('lets nobody sign up by themselves', async () => {
       const made = await signIn('/sign-up/email', { email: 'new@town.example', password: PASSWORD, name: 'New', kind: 'coach' });
       expect(made.status).to.be.at.least(400);
+    });
+  });
+
+  describe('a body', () => {
+    const slowly = (parts: number, pause: number) =>
+      new Request('http://localhost/x', {
+        method: 'POST',
+        duplex: 'half',
+        body: new ReadableStream({
+          async pull(stream) {
+            await new Promise((done) => setTimeout(done, pause));
+            if (parts-- > 0) stream.enqueue(new TextEncoder().encode('[]'));
+            else stream.close();
+          },
+        }),
+      } as RequestInit);
+
+    it('is counted, and is not waited for without end', async () => {
+      expect((await readBody(slowly(3, 1), 100)).toString()).to.equal('[][][]');
+      expect(await outcome(() => readBody(slowly(60, 1), 100))).to.equal('too large');
+      expect(await outcome(() => readBody(slowly(1000, 10), 100_000, 40))).to.equal('too slow');
+    });
+  });
+
+  describe('a database without room', () => {
+    it('says so, keeps what it accepted, and goes on when there is room', async () => {
+      const { db } = town.context;
+      const pages = Number(db.$client.pragma('page_count', { simple: true }));
+      db.$client.pragma(`max_page_count = ${pages}`);
+      const kept: string[] = [];
+      let thrown: unknown = null;
+      for (let i = 0; i < 500 && thrown === null; i++) {
+        const score = aScore();
+        try {
+          sendGo(town.context, town.player, aGo(town, 0, [score]));
+          kept.push(score.id);
+        } catch (error) {
+          thrown = error;
+        }
+      }
+      expect(problemOf(thrown, () => undefined).kind).to.equal('no room');
+      db.$client.pragma('max_page_count = 1000000');
+      const after = aScore();
+      sendGo(town.context, town.player, aGo(town, 0, [after]));
+      const ids = db
+        .select({ id: scores.id })
+        .from(scores)
+        .all()
+        .map((row) => row.id);
+      expect(ids).to.include.members([...kept, after.id]);
     });
   });
 
@@ -240,6 +292,7 @@ describe('the HTTP server', () => {
         id,
         seconds: row(id)?.seconds,
         workAt: 2,
+        mediaType: 'video/webm',
       });
     });
 

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
@@ -8,7 +8,7 @@ import type { Drill } from '../../src/core/drills/index.ts';
 import type { Item, WeekPlan } from '../../src/core/weeks/index.ts';
 import { type Actor, actorOf, NOBODY } from '../../src/server/auth/actor.ts';
 import { readConfig } from '../../src/server/config.ts';
-import { user } from '../../src/server/db/schema.ts';
+import { squadPlayers, user } from '../../src/server/db/schema.ts';
 import { sendRun } from '../../src/server/go/send-run.ts';
 import { thisWeek } from '../../src/server/go/this-week.ts';
 import { type Context, createContext } from '../../src/server/house.ts';
@@ -30,9 +30,10 @@ export interface House {
   close(): void;
 }
 
-/** A house with an empty database on a real file, and a clock that can be set. */
-export function openTestHouse(env: Record<string, string> = {}): House {
+/** A house on a real file (an empty database, or a copy of one), and a clock that can be set. */
+export function openTestHouse(env: Record<string, string> = {}, database: string | null = null): House {
   const dataDir = mkdtempSync(join(tmpdir(), 'eager-feet-'));
+  if (database) copyFileSync(database, readConfig({ DATA_DIR: dataDir, ...env }).databaseFile);
   let now = MONDAY_TEN;
   const context = createContext(readConfig({ DATA_DIR: dataDir, ...env }), () => now, 'silent');
   return {
@@ -52,6 +53,10 @@ export interface Town extends House {
   otherSquad: string;
   coach: Actor;
   otherCoach: Actor;
+  /** Assistant of the first squad once `makeAssistant` was called; a coach without a squad before. */
+  assistant: Actor;
+  /** Was in the first squad, and was taken out. */
+  removedPlayer: Actor & { kind: 'player' };
   player: Actor & { kind: 'player' };
   otherPlayer: Actor & { kind: 'player' };
   strangerPlayer: Actor & { kind: 'player' };
@@ -60,15 +65,14 @@ export interface Town extends House {
   nobody: Actor;
 }
 
-/** Two squads with a coach each; in the first a player with a guardian and another player, in the second a stranger. */
-export async function openTown(env: Record<string, string> = {}): Promise<Town> {
-  const house = openTestHouse(env);
-  const { context } = house;
-  const actor = (id: string): Actor => {
-    const row = context.db.select().from(user).where(eq(user.id, id)).get();
-    if (!row) throw new Error('nobody there');
-    return actorOf(context.db, row);
-  };
+/** The ids of everybody in the town. */
+interface Everybody {
+  squad: string;
+  otherSquad: string;
+  users: Record<Exclude<keyof Town, keyof House | 'squad' | 'otherSquad' | 'nobody'>, string>;
+}
+
+async function settle(context: Context): Promise<Everybody> {
   const account = (name: string, kind: 'coach' | 'guardian') =>
     addAccount(context, { name, email: `${name}@town.example`, password: PASSWORD, kind });
   const newSquad = (code: string) =>
@@ -81,9 +85,10 @@ export async function openTown(env: Record<string, string> = {}): Promise<Town> 
       from: '2026-10-01',
     });
   const [squad, otherSquad] = [newSquad('LANTERN'), newSquad('HARBOR')];
-  const [coach, otherCoach, guardian, otherGuardian] = [
+  const [coach, otherCoach, assistant, guardian, otherGuardian] = [
     await account('fennel', 'coach'),
     await account('sorrel', 'coach'),
+    await account('chervil', 'coach'),
     await account('comets', 'guardian'),
     await account('pebbles', 'guardian'),
   ];
@@ -94,23 +99,75 @@ export async function openTown(env: Record<string, string> = {}): Promise<Town> 
   const comet = await join_(squad, 'Comet', '2468');
   const pebble = await join_(squad, 'Pebble', '1357');
   const wren = await join_(otherSquad, 'Wren', '9999');
+  const moss = await join_(squad, 'Moss', '8642');
+  context.db.update(squadPlayers).set({ leftOn: '2026-11-01' }).where(eq(squadPlayers.playerId, moss.playerId)).run();
   addGuardian(context, comet.playerId, guardian);
   addGuardian(context, pebble.playerId, otherGuardian);
-  const asKind = (id: string) => actor(id) as Actor & { kind: 'player' };
+  const users = {
+    ...{ coach, otherCoach, assistant, guardian, otherGuardian },
+    ...{ player: comet.userId, otherPlayer: pebble.userId, strangerPlayer: wren.userId, removedPlayer: moss.userId },
+  };
+  return { squad, otherSquad, users };
+}
+
+/** Settled once for each run of tests: hashing so many passwords takes longer than most tests. */
+let settled: Promise<Everybody & { database: string }> | null = null;
+
+async function settleOnce(): Promise<Everybody & { database: string }> {
+  const folder = mkdtempSync(join(tmpdir(), 'eager-feet-town-'));
+  process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
+  const house = openTestHouse();
+  const everybody = await settle(house.context);
+  const database = join(folder, 'town.sqlite');
+  await house.context.db.$client.backup(database);
+  house.close();
+  return { ...everybody, database };
+}
+
+/** Two squads with a coach each; in the first a player with a guardian and another player, in the second a stranger. */
+export async function openTown(env: Record<string, string> = {}): Promise<Town> {
+  settled ??= settleOnce();
+  const { squad, otherSquad, users, database } = await settled;
+  const house = openTestHouse(env, database);
+  const actor = (id: string): Actor => {
+    const row = house.context.db.select().from(user).where(eq(user.id, id)).get();
+    if (!row) throw new Error('nobody there');
+    return actorOf(house.context.db, row);
+  };
+  const asPlayer = (id: string) => actor(id) as Actor & { kind: 'player' };
   return {
     ...house,
     squad,
     otherSquad,
-    coach: actor(coach),
-    otherCoach: actor(otherCoach),
-    player: asKind(comet.userId),
-    otherPlayer: asKind(pebble.userId),
-    strangerPlayer: asKind(wren.userId),
-    guardian: actor(guardian),
-    otherGuardian: actor(otherGuardian),
+    coach: actor(users.coach),
+    otherCoach: actor(users.otherCoach),
+    player: asPlayer(users.player),
+    otherPlayer: asPlayer(users.otherPlayer),
+    strangerPlayer: asPlayer(users.strangerPlayer),
+    assistant: actor(users.assistant),
+    removedPlayer: asPlayer(users.removedPlayer),
+    guardian: actor(users.guardian),
+    otherGuardian: actor(users.otherGuardian),
     nobody: NOBODY,
   };
 }
+
+/** The actor behind a user, with the squads and children that are theirs now. */
+export function actorAgain(town: Town, { userId }: { userId: string }): Actor {
+  const row = town.context.db.select().from(user).where(eq(user.id, userId)).get();
+  if (!row) throw new Error('nobody there');
+  return actorOf(town.context.db, row);
+}
+
+/** Makes the assistant one of the first squad's coaches. */
+export function makeAssistant(town: Town): void {
+  if (town.assistant.kind !== 'coach') throw new Error('no coach');
+  addCoach(town.context, town.squad, town.assistant.userId, 'assistant');
+  town.assistant = actorAgain(town, town.assistant);
+}
+
+/** Somebody asking from an address, as a server function that counts tries gets it. */
+export const askingAs = (actor: Actor, from = '10.0.0.1') => ({ actor, from, signInId: null });
 
 /** A plan of one session: sole taps for 30 s, hop taps of each foot for 15 s, and a cross course. */
 export function aPlan(

@@ -12,9 +12,10 @@ import { sendRun } from '../../src/server/go/send-run.ts';
 import { thisWeek } from '../../src/server/go/this-week.ts';
 import type { Problem } from '../../src/server/problems.ts';
 import { myFeet } from '../../src/server/progress/feet.ts';
-import { reviewQueue } from '../../src/server/review/review.ts';
+import { reviewQueue } from '../../src/server/review/queue.ts';
 import { setChoices, setPlayerSchool } from '../../src/server/squad/choices.ts';
 import { family } from '../../src/server/squad/family.ts';
+import { setFigures } from '../../src/server/squad/rules.ts';
 import { plannerFacts, previewWeek } from '../../src/server/weeks/facts.ts';
 import { listFeeds, makeFeed, readFeed, revokeFeed } from '../../src/server/weeks/feeds.ts';
 import { doseCsv, exportWeek, importWeek, weekCalendar } from '../../src/server/weeks/files.ts';
@@ -358,14 +359,38 @@ describe('planning on the server', () => {
       ]);
     });
 
-    it('keep a heading drill from being released below the age, and a heading drill from an import too', () => {
+    it('keep heading below the age out of a week, whichever way it comes', () => {
       const heading = aPlan([anItem('soft-header-catch')]);
-      const release = (week: string) => fieldOf(() => releaseWeek(town.context, town.coach, { week, when: { kind: 'now' } }));
+      const ageOf = (headingAge: number) => setFigures(town.context, town.coach, { squad: town.squad, headingAge });
+      // Planned where it was allowed, and the age was set up afterwards.
+      ageOf(10);
       const week = draft(heading);
-      expect(release(week)).to.match(/heads from age 12/);
+      const template = keepTemplate(town.context, town.coach, { squad: town.squad, id: uuid(), name: 'Heads', sessions: heading.sessions });
       const file = exportWeek(town.context, town.coach, { week });
-      const read = importWeek(town.context, town.coach, { squad: town.squad, id: uuid(), file });
-      expect(release(read.week.id)).to.match(/heads from age 12/);
+      ageOf(12);
+      const sentence = /“Soft header and catch” has heading, and this squad heads from age 12; its youngest is about 10/;
+      const ways: Record<string, () => unknown> = {
+        release: () => releaseWeek(town.context, town.coach, { week, when: { kind: 'now' } }),
+        save: () => saveWeek(town.context, town.coach, { week, draft: 2, plan: heading }),
+        copy: () => makeWeek(town.context, town.coach, { squad: town.squad, id: uuid(), fromWeek: week }),
+        template: () => makeWeek(town.context, town.coach, { squad: town.squad, id: uuid(), fromTemplate: template.id }),
+        'keep a template': () =>
+          keepTemplate(town.context, town.coach, { squad: town.squad, id: uuid(), name: 'Heads', sessions: heading.sessions }),
+        import: () => importWeek(town.context, town.coach, { squad: town.squad, id: uuid(), file }),
+      };
+      for (const [way, go] of Object.entries(ways)) expect(fieldOf(go), way).to.match(/heads from age 12/);
+      expect(fieldOf(() => saveWeek(town.context, town.coach, { week, draft: 2, plan: heading }))).to.match(sentence);
+    });
+
+    it('take heading out of an open week at once when the age is set up, also for who saw it before', () => {
+      setFigures(town.context, town.coach, { squad: town.squad, headingAge: 10 });
+      releaseNow(town, aPlan([anItem('soft-header-catch'), anItem('sole-taps', timed(30))]));
+      const drills = () => Object.keys(thisWeek(town.context, town.player).week?.content.drills ?? {});
+      expect(drills()).to.include('soft-header-catch');
+      setFigures(town.context, town.coach, { squad: town.squad, headingAge: 12 });
+      const { week } = thisWeek(town.context, town.player);
+      expect(drills()).to.not.include('soft-header-catch');
+      expect(week?.content.sessions[0]?.blocks.flatMap((block) => block.items.map((item) => item.drillId))).to.deep.equal(['sole-taps']);
     });
   });
 });

@@ -1,9 +1,10 @@
 import { expect } from 'chai';
 import { ACTS } from '../../src/contract/acts.ts';
 import { contract } from '../../src/contract/index.ts';
+import { DOUBT_RULES } from '../../src/core/counts/index.ts';
 import { drillFile } from '../../src/core/formats/index.ts';
 import type { Actor } from '../../src/server/auth/actor.ts';
-import { announceClip, clipState, deleteClip } from '../../src/server/clips/clips.ts';
+import { announceClip, clipState, deleteClip, recordWatching } from '../../src/server/clips/clips.ts';
 import { archiveDrill, exportDrills, importDrills, saveDrill } from '../../src/server/drills/own.ts';
 import { shelf } from '../../src/server/drills/shelf.ts';
 import { sendByHand } from '../../src/server/go/by-hand.ts';
@@ -12,8 +13,17 @@ import { sendGo } from '../../src/server/go/send-go.ts';
 import { sendRun } from '../../src/server/go/send-run.ts';
 import { thisWeek } from '../../src/server/go/this-week.ts';
 import { allow } from '../../src/server/policy.ts';
-import { myFeet, playerPage } from '../../src/server/progress/feet.ts';
-import { decideScore, reviewQueue, undoDecision } from '../../src/server/review/review.ts';
+import { myFeet } from '../../src/server/progress/feet.ts';
+import { playerPage } from '../../src/server/progress/player.ts';
+import { bench } from '../../src/server/review/bench.ts';
+import { dropCue, keepCue } from '../../src/server/review/cues.ts';
+import { decideScore, undoDecision, undoWave, waveThrough } from '../../src/server/review/decide.ts';
+import { marksFile, recountsCsv, remarksFile, scoresCsv } from '../../src/server/review/files.ts';
+import { reviewQueue, setUpBench } from '../../src/server/review/queue.ts';
+import { saveRecount } from '../../src/server/review/recounts.ts';
+import { setDoubtRules } from '../../src/server/review/rules.ts';
+import { say, takeBack } from '../../src/server/review/said.ts';
+import { deleteSpoken, speak } from '../../src/server/review/spoken.ts';
 import { setChoices, setPlayerSchool } from '../../src/server/squad/choices.ts';
 import { family, giveConsent } from '../../src/server/squad/family.ts';
 import { seeHurt } from '../../src/server/squad/hurts.ts';
@@ -25,10 +35,11 @@ import { listFeeds, makeFeed, revokeFeed } from '../../src/server/weeks/feeds.ts
 import { doseCsv, exportWeek, importWeek, weekCalendar } from '../../src/server/weeks/files.ts';
 import { dropTemplate, keepTemplate, listTemplates } from '../../src/server/weeks/templates.ts';
 import { listWeeks, makeWeek, moveWeek, openWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
-import { aGo, aHurtRun, anOwnDrill, aPlan, aScore, openTown, outcome, releaseNow, sayYes, type Town, uuid } from './make.ts';
-
-const PEOPLE = ['coach', 'otherCoach', 'player', 'otherPlayer', 'strangerPlayer', 'guardian', 'otherGuardian', 'nobody'] as const;
-type Person = (typeof PEOPLE)[number];
+import { aKeptClip, aRecount, aSpokenLine } from './bench-make.ts';
+import { aGo, aHurtRun, anOwnDrill, aPlan, aScore, makeAssistant, openTown, outcome, releaseNow, sayYes, type Town, uuid } from './make.ts';
+import { PEOPLE, type Person } from './people-of-town.ts';
+import { PEOPLE_ROWS } from './policy-people.ts';
+import { PROGRESS_ROWS } from './policy-progress.ts';
 
 /** What the matrix is tried on: things of the first squad and of its player. */
 interface Things {
@@ -40,6 +51,14 @@ interface Things {
   feed: string;
   drill: string;
   hurt: string;
+  /** A score that waits, and one with a kept clip, a remark and a spoken line. */
+  waiting: string;
+  filmed: string;
+  keptClip: string;
+  fact: string;
+  spoken: string;
+  wave: string;
+  cue: string;
 }
 
 interface Row {
@@ -48,11 +67,16 @@ interface Row {
   call(town: Town, actor: Actor, things: Things): unknown;
 }
 
-const COACH = ['coach'] as const;
+/** Both coaches of the squad; what an assistant may not do is open to HEAD alone. */
+const COACH = ['coach', 'assistant'] as const;
+const HEAD = ['coach'] as const;
+const FAMILY_AND_COACH = ['coach', 'assistant', 'player', 'guardian'] as const;
 const PLAYERS = ['player', 'otherPlayer', 'strangerPlayer'] as const;
 
 /** One row for each endpoint of the contract, by "area.name". */
 const ROWS: Record<string, Row> = {
+  ...PROGRESS_ROWS,
+  ...PEOPLE_ROWS,
   'accounts.me': { open: PEOPLE, call: (t, a) => me(t.context, a) },
   'drills.shelf': { open: COACH, call: (t, a) => shelf(t.context, a, { squad: t.squad }) },
   'drills.save': {
@@ -81,7 +105,7 @@ const ROWS: Record<string, Row> = {
     call: (t, a) => {
       const id = uuid();
       makeWeek(t.context, t.coach, { squad: t.squad, id });
-      return moveWeek(t.context, a, { week: id, startsOn: '2027-03-01' });
+      return moveWeek(t.context, a, { week: id, startsOn: a === t.assistant ? '2027-03-08' : '2027-03-01' });
     },
   },
   'weeks.facts': { open: COACH, call: (t, a, { week }) => plannerFacts(t.context, a, { week }) },
@@ -98,14 +122,24 @@ const ROWS: Record<string, Row> = {
     open: COACH,
     call: (t, a) => keepTemplate(t.context, a, { squad: t.squad, id: uuid(), name: 'Wall night', sessions: aPlan().sessions }),
   },
-  'weeks.dropTemplate': { open: COACH, call: (t, a, { template }) => dropTemplate(t.context, a, { template }) },
+  'weeks.dropTemplate': {
+    open: COACH,
+    call: (t, a) => {
+      const sessions = aPlan().sessions;
+      const { id } = keepTemplate(t.context, t.coach, { squad: t.squad, id: uuid(), name: 'Wall night', sessions });
+      return dropTemplate(t.context, a, { template: id });
+    },
+  },
   'weeks.feeds': { open: COACH, call: (t, a) => listFeeds(t.context, a, { squad: t.squad }) },
   'weeks.makeFeed': {
-    open: ['coach', 'guardian'],
+    open: ['coach', 'assistant', 'guardian'],
     call: (t, a) => makeFeed(t.context, a, { squad: t.squad, id: uuid(), player: t.player.playerId }),
   },
-  'weeks.revokeFeed': { open: ['coach', 'guardian'], call: (t, a, { feed }) => revokeFeed(t.context, a, { feed }) },
-  'go.home': { open: PLAYERS, call: (t, a) => saveHome(t.context, a, { has: ['ball'], yard: null, step: null, strongerFoot: 'right' }) },
+  'weeks.revokeFeed': { open: ['coach', 'assistant', 'guardian'], call: (t, a, { feed }) => revokeFeed(t.context, a, { feed }) },
+  'go.home': {
+    open: [...PLAYERS, 'removedPlayer'],
+    call: (t, a) => saveHome(t.context, a, { has: ['ball'], yard: null, step: null, strongerFoot: 'right' }),
+  },
   'go.thisWeek': { open: PLAYERS, call: (t, a) => thisWeek(t.context, a) },
   'go.sendGo': { open: ['player', 'otherPlayer'], call: (t, a) => sendGo(t.context, a, aGo(t, 0, [aScore()])) },
   'go.sendRun': {
@@ -135,7 +169,7 @@ const ROWS: Record<string, Row> = {
     open: ['player'],
     call: (t, a, { score }) => announceClip(t.context, a, { id: uuid(), scoreId: score, squadId: t.squad, workAt: 0 }),
   },
-  'go.clip': { open: ['coach', 'player', 'guardian'], call: (t, a, { clip }) => clipState(t.context, a, { clip }) },
+  'go.clip': { open: FAMILY_AND_COACH, call: (t, a, { clip }) => clipState(t.context, a, { clip }) },
   'go.deleteClip': { open: ['player', 'guardian'], call: (t, a, { clip }) => deleteClip(t.context, a, { clip }) },
   'review.queue': { open: COACH, call: (t, a) => reviewQueue(t.context, a, { squad: t.squad }) },
   'review.decide': {
@@ -144,13 +178,45 @@ const ROWS: Record<string, Row> = {
       decideScore(t.context, a, { score, id: uuid(), verdict: 'counted', value: null, reason: null, line: null, cues: [] }),
   },
   'review.undo': { open: COACH, call: (t, a, { decision }) => undoDecision(t.context, a, { decision, id: uuid() }) },
+  'bench.item': { open: COACH, call: (t, a, { score }) => bench(t.context, a, { score }) },
+  'review.wave': {
+    open: COACH,
+    call: (t, a, { waiting }) => waveThrough(t.context, a, { squad: t.squad, id: uuid(), scores: [{ score: waiting, decision: uuid() }] }),
+  },
+  'review.undoWave': { open: COACH, call: (t, a, { wave }) => undoWave(t.context, a, { squad: t.squad, wave }) },
+  'bench.recount': { open: COACH, call: (t, a, { filmed }) => saveRecount(t.context, a, { score: filmed, ...aRecount([]) }) },
+  'bench.say': {
+    open: COACH,
+    call: (t, a, { filmed }) => say(t.context, a, { score: filmed, id: uuid(), say: { kind: 'remark', at: 1, text: 'Heels up' } }),
+  },
+  'bench.takeBack': { open: COACH, call: (t, a, { filmed, fact }) => takeBack(t.context, a, { score: filmed, fact, id: uuid() }) },
+  'bench.speak': {
+    open: COACH,
+    call: async (t, a, { filmed }) => speak(t.context, a, { score: filmed, id: uuid(), data: await aSpokenLine(1) }),
+  },
+  'bench.deleteSpoken': { open: FAMILY_AND_COACH, call: (t, a, { spoken }) => deleteSpoken(t.context, a, { spoken }) },
+  'bench.watched': {
+    open: FAMILY_AND_COACH,
+    call: (t, a, { keptClip }) => recordWatching(t.context, a, { clip: keptClip, id: uuid(), seconds: 1 }),
+  },
+  'bench.marksFile': { open: COACH, call: (t, a, { filmed }) => marksFile(t.context, a, { score: filmed }) },
+  'bench.remarksFile': { open: FAMILY_AND_COACH, call: (t, a, { keptClip }) => remarksFile(t.context, a, { clip: keptClip }) },
+  'review.scoresCsv': { open: COACH, call: (t, a) => scoresCsv(t.context, a, { squad: t.squad }) },
+  'review.recountsCsv': { open: COACH, call: (t, a) => recountsCsv(t.context, a, { squad: t.squad }) },
+  'bench.keepCue': {
+    open: COACH,
+    call: (t, a) => keepCue(t.context, a, { squad: t.squad, id: uuid(), drillId: 'sole-taps', text: 'Quiet as rain' }),
+  },
+  'bench.dropCue': { open: COACH, call: (t, a, { cue }) => dropCue(t.context, a, { squad: t.squad, cue }) },
+  'review.doubtRules': { open: HEAD, call: (t, a) => setDoubtRules(t.context, a, { squad: t.squad, ...DOUBT_RULES }) },
+  'review.settings': { open: ['coach', 'assistant', 'otherCoach'], call: (t, a) => setUpBench(t.context, a, { keys: {}, delay: null }) },
   'progress.myFeet': { open: PLAYERS, call: (t, a) => myFeet(t.context, a) },
   'progress.player': { open: COACH, call: (t, a) => playerPage(t.context, a, { squad: t.squad, player: t.player.playerId }) },
   'squad.today': { open: COACH, call: (t, a) => today(t.context, a, { squad: t.squad }) },
   'squad.hurtSeen': { open: COACH, call: (t, a, { hurt }) => seeHurt(t.context, a, { squad: t.squad, run: hurt }) },
   'squad.register': { open: COACH, call: (t, a) => register(t.context, a, { squad: t.squad }) },
   'squad.choices': {
-    open: COACH,
+    open: HEAD,
     call: (t, a) =>
       setChoices(t.context, a, {
         squad: t.squad,
@@ -178,6 +244,7 @@ describe('the policy matrix', () => {
 
   beforeEach(async () => {
     town = await openTown();
+    makeAssistant(town);
     const week = releaseNow(town);
     sayYes(town);
     const score = uuid();
@@ -196,7 +263,30 @@ describe('the policy matrix', () => {
     }).id;
     const { feed } = makeFeed(town.context, town.guardian, { squad: town.squad, id: uuid(), player: town.player.playerId });
     const hurt = aHurtRun(town);
-    things = { hurt, week, score, decision, clip, template, feed: feed.id, drill: drill.id };
+    const [waiting, filmed, waved, fact, spoken, wave, cue] = [uuid(), uuid(), uuid(), uuid(), uuid(), uuid(), uuid()];
+    for (const id of [waiting, filmed, waved]) sendGo(town.context, town.player, aGo(town, 0, [aScore({ id, value: 50 })]));
+    const keptClip = aKeptClip(town, filmed);
+    say(town.context, town.coach, { score: filmed, id: fact, say: { kind: 'remark', at: 1, text: 'Heels up' } });
+    await speak(town.context, town.coach, { score: filmed, id: spoken, data: await aSpokenLine(1) });
+    waveThrough(town.context, town.coach, { squad: town.squad, id: wave, scores: [{ score: waved, decision: uuid() }] });
+    keepCue(town.context, town.coach, { squad: town.squad, id: cue, drillId: 'sole-taps', text: 'Quiet as rain' });
+    things = {
+      waiting,
+      filmed,
+      keptClip,
+      fact,
+      spoken,
+      wave,
+      cue,
+      hurt,
+      week,
+      score,
+      decision,
+      clip,
+      template,
+      feed: feed.id,
+      drill: drill.id,
+    };
   });
   afterEach(() => town.close());
 
@@ -205,9 +295,9 @@ describe('the policy matrix', () => {
     expect(Object.keys(ROWS)).to.have.members(names);
   });
 
-  it('has an endpoint or the upload protocol for every act', () => {
+  it('has an endpoint, the upload protocol or a file for every act', () => {
     const acts = Object.values(contract).flatMap((area) => Object.values(area).map((one) => one.act));
-    expect([...new Set([...acts, 'upload a clip'])]).to.have.members([...ACTS]);
+    expect([...new Set([...acts, 'upload a clip', 'hear a spoken line', 'download everything'])]).to.have.members([...ACTS]);
   });
 
   for (const [name, row] of Object.entries(ROWS)) {

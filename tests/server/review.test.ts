@@ -1,8 +1,10 @@
 import { expect } from 'chai';
 import { Decide } from '../../src/contract/review.ts';
 import { sendGo } from '../../src/server/go/send-go.ts';
-import { myFeet, playerPage } from '../../src/server/progress/feet.ts';
-import { decideScore, reviewQueue, undoDecision } from '../../src/server/review/review.ts';
+import { myFeet } from '../../src/server/progress/feet.ts';
+import { playerPage } from '../../src/server/progress/player.ts';
+import { decideScore, undoDecision } from '../../src/server/review/decide.ts';
+import { reviewQueue } from '../../src/server/review/queue.ts';
 import { family } from '../../src/server/squad/family.ts';
 import { register } from '../../src/server/squad/register.ts';
 import { today } from '../../src/server/squad/today.ts';

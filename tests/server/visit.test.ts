@@ -116,7 +116,7 @@ describe('a visit as the server takes it', () => {
       const all = thisWeek(town.context, town.player).week?.content.sessions[0]?.blocks.flatMap((block) => block.items) ?? [];
       expect(send(sent({ done: all.map((item) => item.id), goes: [] })).share).to.equal(1);
       expect(thisWeek(town.context, town.player).done).to.deep.equal([sessionId]);
-      expect(register(town.context, town.coach, { squad: town.squad }).players[0]?.cells).to.deep.equal(['done']);
+      expect(register(town.context, town.coach, { squad: town.squad }).players[0]?.cells).to.deep.equal(['by hand']);
     });
 
     it('never makes a clocked score of it, whatever the sender says', () => {

@@ -4,7 +4,7 @@ import { renderToStaticMarkup } from 'react-dom/server';
 import type { ThisWeek } from '../../src/contract/go.ts';
 import type { WeekDetail } from '../../src/contract/weeks.ts';
 import { CATALOGUE } from '../../src/core/drills/index.ts';
-import { TYPICAL_RUNNER } from '../../src/core/runsheet/index.ts';
+import { type Runner, TYPICAL_RUNNER } from '../../src/core/runsheet/index.ts';
 import { checkWeek, type PlannerFacts, type WeekPlan } from '../../src/core/weeks/index.ts';
 import { DrillSheet } from '../../src/views/drills/DrillSheet.tsx';
 import { WeekView } from '../../src/views/go/WeekView.tsx';
@@ -43,16 +43,18 @@ const player = {
 const facts = {
   sessionMinutes: 30,
   headingAge: 12,
+  headersMax: 20,
+  runner: TYPICAL_RUNNER,
   footOrder: 'alternate' as const,
   contactSchool: 'toe-up' as const,
   players: [player, { ...player, id: anId(), nickname: 'Fig', home: null }],
   met: [...drills.keys()],
   earlier: [],
   meanTouches: 100,
-} satisfies PlannerFacts & { contactSchool: string };
+} satisfies PlannerFacts & { contactSchool: string; runner: Runner };
 
 describe('a week on paper', () => {
-  const words = read(renderToStaticMarkup(draw(PrintSheets, { squad: 'Lanternfish', number: 4, plan, drills })));
+  const words = read(renderToStaticMarkup(draw(PrintSheets, { squad: 'Lanternfish', number: 4, plan, drills, runner: TYPICAL_RUNNER })));
   it('tells what to fetch, what counts, the layout with its way, and the cautions', () => {
     expect(words).to.include('Lanternfish · week 4: Both soles · Monday');
     expect(words).to.include('Fetch: ball (or any ball that rolls true), cones (or shoes)');
@@ -66,9 +68,11 @@ describe('a week on paper', () => {
     expect(words.match(/Cross course without the ball, 5 sets/g)?.length).to.be.at.least(1);
   });
   it('says so when there is nothing to print', () => {
-    expect(read(renderToStaticMarkup(draw(PrintSheets, { squad: 'x', number: 1, plan: { ...plan, sessions: [] }, drills })))).to.include(
-      'nothing to print',
-    );
+    expect(
+      read(
+        renderToStaticMarkup(draw(PrintSheets, { squad: 'x', number: 1, plan: { ...plan, sessions: [] }, drills, runner: TYPICAL_RUNNER })),
+      ),
+    ).to.include('nothing to print');
   });
 });
 
@@ -147,6 +151,9 @@ describe('This week on the phone', () => {
   const visit: ThisWeek = {
     playerId: anId(),
     film: { height: 360, sound: true },
+    squads: [],
+    young: false,
+    clipAsks: [],
     nickname: 'Pebble',
     squad: { id: anId(), name: 'Lanternfish', timeZone: 'America/Chicago' },
     week: {

@@ -60,7 +60,8 @@ describe('the score form', () => {
       itemId: hops.id,
       foot: 'left' as const,
       record,
-      target: { number: target, reason: '', estimated: false },
+      target: { number: target, reason: '', estimated: false, byCoach: false },
+      tuning: null,
     });
     const score = (value: number | null) =>
       scoreFrom(
@@ -79,7 +80,13 @@ describe('the score form', () => {
 
   it('knows that less is better on a course, and that part of the work is no result', () => {
     const slalom = anItem('slalom-right');
-    const beat = { itemId: slalom.id, foot: 'right' as const, record: 25, target: { number: 24, reason: '', estimated: false } };
+    const beat = {
+      itemId: slalom.id,
+      foot: 'right' as const,
+      record: 25,
+      target: { number: 24, reason: '', estimated: false, byCoach: false },
+      tuning: null,
+    };
     const timed_ = (value: string, faults: string) =>
       scoreFrom({ foot: 'right', value, faults, parts: {}, tries: [] }, anId(), slalom, [], false);
     expect(outcomeOf(timed_('23.5', '0'), slalom, beat).kind).to.equal('record');

@@ -42,7 +42,8 @@ describe('the numbers to beat after a go', () => {
     itemId: item.id,
     foot,
     record,
-    target: { number: record === null ? null : record + 1, reason: '', estimated: false },
+    target: { number: record === null ? null : record + 1, reason: '', estimated: false, byCoach: false },
+    tuning: null,
   });
   const score = (foot: 'left' | 'right', value: number | null) => ({
     id: anId(),

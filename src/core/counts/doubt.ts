@@ -2,16 +2,8 @@ import { median, medianAbsoluteDeviation } from 'simple-statistics';
 import type { Drill } from '../drills/schema.ts';
 import { BETTER } from '../drills/terms.ts';
 import type { Dose } from '../weeks/schema.ts';
+import type { DoubtReason } from './reasons.ts';
 import { type Claim, rateOf, resultOf } from './result.ts';
-
-export type DoubtReason =
-  | 'over the ceiling'
-  | 'very fast'
-  | 'far from own form'
-  | 'record by hand'
-  | 'clip too short'
-  | 'same again'
-  | 'recount differs';
 
 export type DoubtResult = 'clear' | 'look' | 'cannot be';
 
@@ -20,6 +12,15 @@ export interface Doubt {
   result: Exclude<DoubtResult, 'clear'>;
   /** The rule with its figures, in words. */
   sentence: string;
+  /** What the rule looked at: reps a second, the result, the seconds that are short, the number, or the difference. */
+  figure: number;
+}
+
+/** A doubt that a coach cleared once with a reason, under the same player and record key. */
+export interface ClearedDoubt {
+  scoreId: string;
+  reason: DoubtReason;
+  figure: number;
 }
 
 /** Figures of the doubt rules that a squad may change. */
@@ -32,6 +33,8 @@ export interface DoubtRules {
   clipShortShare: number;
   /** How many times running the same number is one too many. */
   sameRun: number;
+  /** Smaller numbers come out the same by chance, and are not looked at for it. */
+  sameFrom: number;
   /** A recount may differ by this many reps, or by this share of the recount, whichever is more. */
   recountReps: number;
   recountShare: number;
@@ -42,6 +45,7 @@ export const DOUBT_RULES: DoubtRules = {
   formScores: 5,
   clipShortShare: 0.1,
   sameRun: 4,
+  sameFrom: 20,
   recountReps: 2,
   recountShare: 0.05,
 };
@@ -57,6 +61,9 @@ export interface DoubtInput {
   clipSeconds: number | null;
   /** What the coach counted from the clip; null without a recount. */
   recounted: number | null;
+  /** Doubts that were cleared before; none when left out. */
+  cleared?: readonly ClearedDoubt[];
+  scoreId?: string;
 }
 
 const round1 = (n: number) => Math.round(n * 10) / 10;
@@ -66,10 +73,15 @@ function paceDoubt({ claim, drill, dose }: DoubtInput): Doubt | null {
   if (rate === null) return null;
   const said = `${claim.value} in ${round1(claim.seconds)} s is ${round1(rate)} a second`;
   if (rate > drill.pace.ceiling) {
-    return { reason: 'over the ceiling', result: 'cannot be', sentence: `${said}; nobody's feet go above ${drill.pace.ceiling} here.` };
+    return {
+      reason: 'over the ceiling',
+      result: 'cannot be',
+      sentence: `${said}; nobody's feet go above ${drill.pace.ceiling} here.`,
+      figure: rate,
+    };
   }
   if (rate > drill.pace.fast) {
-    return { reason: 'very fast', result: 'look', sentence: `${said}; fast is ${drill.pace.fast}.` };
+    return { reason: 'very fast', result: 'look', sentence: `${said}; fast is ${drill.pace.fast}.`, figure: rate };
   }
   return null;
 }
@@ -94,6 +106,7 @@ function formDoubt({ claim, dose, earlier }: DoubtInput, rules: DoubtRules): Dou
     reason: 'far from own form',
     result: 'look',
     sentence: `${round1(result)} is ${round1(distance)} spreads better than the own middle of ${round1(median([...earlier]))}; more than ${rules.formDistance} is rare.`,
+    figure: result,
   };
 }
 
@@ -107,6 +120,7 @@ function recordDoubt({ claim, clocked, dose, earlier }: DoubtInput): Doubt | nul
     reason: 'record by hand',
     result: 'look',
     sentence: `A new record (${round1(result)}, before ${round1(best)}) that did not run on the clock.`,
+    figure: result,
   };
 }
 
@@ -116,27 +130,65 @@ function clipDoubt({ claim, clipSeconds }: DoubtInput, rules: DoubtRules): Doubt
     reason: 'clip too short',
     result: 'look',
     sentence: `The clip lasts ${round1(clipSeconds)} s, the work ${round1(claim.seconds)} s.`,
+    figure: claim.seconds - clipSeconds,
   };
 }
 
 function sameDoubt({ claim, dose, earlier }: DoubtInput, rules: DoubtRules): Doubt | null {
   const result = resultOf(claim, dose);
   const counted = ['count in time', 'hits in time', 'unbroken run', 'course time'].includes(dose.measure);
-  if (result === null || !counted || earlier.length < rules.sameRun - 1) return null;
+  if (result === null || !counted || result < rules.sameFrom || earlier.length < rules.sameRun - 1) return null;
   if (!earlier.slice(1 - rules.sameRun).every((value) => value === result)) return null;
-  return { reason: 'same again', result: 'look', sentence: `${round1(result)} for the ${rules.sameRun}th time running.` };
+  return {
+    reason: 'same again',
+    result: 'look',
+    sentence: `The same number, ${round1(result)}, ${rules.sameRun} times running.`,
+    figure: result,
+  };
 }
 
 function recountDoubt({ claim, recounted }: DoubtInput, rules: DoubtRules): Doubt | null {
   if (recounted === null || claim.value === null) return null;
   const allowed = Math.max(rules.recountReps, rules.recountShare * recounted);
   if (Math.abs(claim.value - recounted) <= allowed) return null;
-  return { reason: 'recount differs', result: 'look', sentence: `Claimed ${claim.value}, the clip shows ${recounted}.` };
+  return {
+    reason: 'recount differs',
+    result: 'look',
+    sentence: `Claimed ${claim.value}, the clip shows ${recounted}.`,
+    figure: Math.abs(claim.value - recounted),
+  };
 }
 
-/** All reasons to doubt a claim, strongest first (job page, section 7). An honest "I lost count" is never doubted. */
-export function doubtsOf(input: DoubtInput, rules: DoubtRules = DOUBT_RULES): Doubt[] {
-  if (input.claim.value === null) return [];
+/** A little more than what was cleared is still the same cause. */
+const CLEARED_SLACK = 1.05;
+const PACE: readonly DoubtReason[] = ['over the ceiling', 'very fast'];
+
+/**
+ * Whether an earlier clearing answers a doubt, so that it is not raised again without cause: a pace or a result up to 5 % beyond the
+ * cleared one, a clip no more than 5 % shorter, the very same number. A recount that differs is answered for its own score only.
+ */
+export function answers(cleared: ClearedDoubt, doubt: Doubt, scoreId: string | undefined, better: 'more' | 'less'): boolean {
+  if (PACE.includes(cleared.reason) && PACE.includes(doubt.reason)) return doubt.figure <= cleared.figure * CLEARED_SLACK;
+  if (cleared.reason !== doubt.reason) return false;
+  switch (doubt.reason) {
+    case 'same again':
+      return doubt.figure === cleared.figure;
+    case 'recount differs':
+      return cleared.scoreId === scoreId && doubt.figure <= cleared.figure;
+    case 'far from own form':
+    case 'record by hand':
+      return better === 'more' ? doubt.figure <= cleared.figure * CLEARED_SLACK : doubt.figure * CLEARED_SLACK >= cleared.figure;
+    default:
+      return doubt.figure <= cleared.figure * CLEARED_SLACK;
+  }
+}
+
+/**
+ * All reasons to doubt a claim, strongest first (job page, section 7): those that stand, and those that a clearing answers.
+ * An honest "I lost count" is never doubted.
+ */
+export function weighDoubts(input: DoubtInput, rules: DoubtRules = DOUBT_RULES): { doubts: Doubt[]; answered: Doubt[] } {
+  if (input.claim.value === null) return { doubts: [], answered: [] };
   const found = [
     paceDoubt(input),
     formDoubt(input, rules),
@@ -145,8 +197,14 @@ export function doubtsOf(input: DoubtInput, rules: DoubtRules = DOUBT_RULES): Do
     sameDoubt(input, rules),
     recountDoubt(input, rules),
   ].filter((doubt): doubt is Doubt => doubt !== null);
-  return found.sort((a, b) => Number(b.result === 'cannot be') - Number(a.result === 'cannot be'));
+  found.sort((a, b) => Number(b.result === 'cannot be') - Number(a.result === 'cannot be'));
+  const better = BETTER[input.dose.measure];
+  const isAnswered = (doubt: Doubt) => (input.cleared ?? []).some((cleared) => answers(cleared, doubt, input.scoreId, better));
+  return { doubts: found.filter((doubt) => !isAnswered(doubt)), answered: found.filter(isAnswered) };
 }
+
+/** The doubts of a claim that stand, strongest first. */
+export const doubtsOf = (input: DoubtInput, rules: DoubtRules = DOUBT_RULES): Doubt[] => weighDoubts(input, rules).doubts;
 
 /** The worst of a list of doubts; `clear` for none. */
 export function doubtResult(doubts: readonly Doubt[]): DoubtResult {

@@ -10,6 +10,8 @@ export interface DecisionFact {
   undoes: string | null;
   /** The recounted number of a correction. */
   value: number | null;
+  /** Losses of control that the recount found; null leaves what was claimed. */
+  faults: number | null;
   at: number;
 }
 
@@ -17,7 +19,7 @@ export interface DecisionFact {
 export type Standing = Verdict | 'waiting for the coach' | 'clear';
 
 /** The decision in force: the newest that nobody took back, or null. The order of the facts does not matter. */
-export function decisionInForce<D extends DecisionFact>(facts: readonly D[]): D | null {
+export function decisionInForce<D extends Pick<DecisionFact, 'id' | 'verdict' | 'undoes' | 'at'>>(facts: readonly D[]): D | null {
   const undone = new Set(facts.flatMap((fact) => (fact.verdict === 'undo' && fact.undoes ? [fact.undoes] : [])));
   const standing = facts.filter((fact) => fact.verdict !== 'undo' && !undone.has(fact.id));
   return standing.reduce<D | null>((newest, fact) => (newest && newest.at >= fact.at ? newest : fact), null);
@@ -25,22 +27,23 @@ export function decisionInForce<D extends DecisionFact>(facts: readonly D[]): D 
 
 /**
  * Where a score stands and which value counts for records: a doubted score waits and counts nowhere,
- * a clear one counts at once, a correction counts with its own value.
+ * a clear one counts at once, a correction counts with its own value and its own faults (null: the faults claimed).
  */
 export function standingOf(
   claimed: number | null,
   doubted: boolean,
   decision: DecisionFact | null,
-): { standing: Standing; counts: number | null } {
+): { standing: Standing; counts: number | null; faults: number | null } {
+  const faults = null;
   if (!decision || decision.verdict === 'undo') {
-    return doubted ? { standing: 'waiting for the coach', counts: null } : { standing: 'clear', counts: claimed };
+    return doubted ? { standing: 'waiting for the coach', counts: null, faults } : { standing: 'clear', counts: claimed, faults };
   }
   switch (decision.verdict) {
     case 'counted':
-      return { standing: 'counted', counts: claimed };
+      return { standing: 'counted', counts: claimed, faults };
     case 'corrected':
-      return { standing: 'corrected', counts: decision.value };
+      return { standing: 'corrected', counts: decision.value, faults: decision.faults };
     default:
-      return { standing: decision.verdict, counts: null };
+      return { standing: decision.verdict, counts: null, faults };
   }
 }

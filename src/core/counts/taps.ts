@@ -2,7 +2,7 @@ import type { Foot } from '../drills/terms.ts';
 
 /** One tap of somebody who counts along: a touch of a foot, or the ball on the ground, which ends a try. */
 export interface Tap {
-  /** Epoch milliseconds. */
+  /** Epoch milliseconds on the phone, seconds of media time on a clip. */
   at: number;
   what: 'left' | 'right' | 'drop';
 }

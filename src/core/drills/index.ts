@@ -4,7 +4,7 @@ export { findCircle, harderThan, stairsThrough, stepsOf } from './edges.ts';
 export { type AtHome, atHome, nearestDrill } from './home.ts';
 export { Home } from './home-schema.ts';
 export { Band, Drill, PaceFigures } from './schema.ts';
-export { drillForSchool, inSchool, mirrored, mirrorWords } from './schools.ts';
+export { drillForPlayer, drillForSchool, inSchool, mirrored, mirrorWords, otherSchool } from './schools.ts';
 export { searchDrills } from './search.ts';
 export { lookThrough, type ShelfFilter, WHOLE_SHELF } from './shelf.ts';
 export * from './terms.ts';

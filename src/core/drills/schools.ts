@@ -1,5 +1,5 @@
 import type { Drill } from './schema.ts';
-import type { ContactSchool } from './terms.ts';
+import { CONTACT_SCHOOLS, type ContactSchool, type StrongerFoot } from './terms.ts';
 
 /** A drill in the words of a school of juggling contact; drills that both schools teach alike come back as they are. */
 export function inSchool(drill: Drill, school: ContactSchool): Drill {
@@ -31,3 +31,12 @@ export function mirrored(drill: Drill): Drill {
   if (drill.sides === 'left' || drill.sides === 'right') return drill;
   return { ...drill, steps: drill.steps.map(mirrorWords), cues: drill.cues.map(mirrorWords) };
 }
+
+/** A drill as one player gets it: in the words of a school, and said for the left where that is the stronger foot. */
+export function drillForPlayer(drill: Drill, school: ContactSchool, strongerFoot: StrongerFoot): Drill {
+  const taught = inSchool(drill, school);
+  return strongerFoot === 'left' ? mirrored(taught) : taught;
+}
+
+/** The school that is not this one. */
+export const otherSchool = (school: ContactSchool): ContactSchool => CONTACT_SCHOOLS.find((one) => one !== school) ?? school;

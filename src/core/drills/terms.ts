@@ -93,6 +93,9 @@ export const BETTER: Record<Measure, 'more' | 'less'> = {
   'time on': 'more',
 };
 
+/** Measures whose better result is the smaller one. */
+export const LESS_IS_BETTER: readonly Measure[] = MEASURES.filter((measure) => BETTER[measure] === 'less');
+
 /** The unit that a result of a measure is shown in, after the number. */
 export function resultUnit(measure: Measure): string {
   switch (measure) {

@@ -3,6 +3,7 @@ import { CheckedDrill } from '../drills/checked.ts';
 import { Drill } from '../drills/schema.ts';
 import { copyPlan } from '../weeks/copy.ts';
 import { WeekPlan } from '../weeks/schema.ts';
+import { HistoryFile } from './history.ts';
 
 /** A file of drills, to hand on to another squad or house. */
 export const DrillFile = z.object({
@@ -88,7 +89,11 @@ export function compareDrills(file: DrillFile, shelf: ReadonlyMap<string, Drill>
 }
 
 /** The formats as JSON Schema (draft 2020-12), made from the schemas that read them. */
-export function publishedSchemas(): Record<'drills' | 'week', object> {
+export function publishedSchemas(): Record<'drills' | 'week' | 'history', object> {
   const made = (schema: z.ZodType, title: string) => ({ title, ...z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) });
-  return { drills: made(DrillFile, 'A file of drills'), week: made(WeekFile, 'A file of one week with its drills') };
+  return {
+    drills: made(DrillFile, 'A file of drills'),
+    week: made(WeekFile, 'A file of one week with its drills'),
+    history: made(HistoryFile, 'Everything of one player in one squad'),
+  };
 }

@@ -3,7 +3,10 @@ import type { Foot, Surface } from '../drills/terms.ts';
 import type { Block, Item, Session } from '../weeks/schema.ts';
 import { plannedPace } from './pace.ts';
 import { feetOfRound } from './sides.ts';
-import { type Interval, type Runner, TIMES } from './types.ts';
+import { type Interval, type Runner, TIMES, type Times } from './types.ts';
+
+/** The lengths that hold for a runner: the squad's own where it has them. */
+const timesOf = (runner: Runner): Times => ({ ...TIMES, ...runner.times });
 
 type Draft = Partial<Interval> & Pick<Interval, 'kind' | 'seconds' | 'ends'>;
 
@@ -76,13 +79,13 @@ function work(item: Item, drill: Drill, foot: Foot, runner: Runner, at: Partial<
     case 'sets':
       return Array.from({ length: dose.sets }, (_, index) => index + 1).flatMap((set) => {
         const one = course(drill, { ...own, set });
-        return set < dose.sets ? [one, byClock('turn-round', TIMES.turnRound, { ...own, set })] : [one];
+        return set < dose.sets ? [one, byClock('turn-round', timesOf(runner).turnRound, { ...own, set })] : [one];
       });
     case 'surfaces':
       return dose.surfaces.flatMap((surface, index) => {
         const one = paced(drill, dose.reps, runner, { ...own, surface, foot: SURFACE_FOOT[surface] });
         const next = dose.surfaces[index + 1];
-        return next ? [one, byClock('switch', TIMES.switch, { ...own, surface: next, foot: SURFACE_FOOT[next] })] : [one];
+        return next ? [one, byClock('switch', timesOf(runner).switch, { ...own, surface: next, foot: SURFACE_FOOT[next] })] : [one];
       });
   }
 }
@@ -113,13 +116,13 @@ function itemIntervals(item: Item, drill: Drill, runner: Runner, leadIn: Interva
     const here = { ...at, round };
     const first = feet[0] ?? 'both';
     if (round === 0) list.push(...leadIn.map((i) => ({ ...i, ...here, foot: first })));
-    else if (item.scored || item.restSeconds > 0) list.push(...offTime(item.restSeconds, TIMES.leadIn, { ...here, foot: first }));
-    else list.push(byClock('switch', TIMES.switch, { ...here, foot: first }));
+    else if (item.scored || item.restSeconds > 0) list.push(...offTime(item.restSeconds, timesOf(runner).leadIn, { ...here, foot: first }));
+    else list.push(byClock('switch', timesOf(runner).switch, { ...here, foot: first }));
     feet.forEach((foot, index) => {
-      if (index > 0) list.push(byClock('switch', TIMES.switch, { ...here, foot }));
+      if (index > 0) list.push(byClock('switch', timesOf(runner).switch, { ...here, foot }));
       list.push(...work(item, drill, foot, runner, here));
     });
-    if (item.scored) list.push(interval({ kind: 'score', seconds: TIMES.scoring, ends: 'player', ...here }));
+    if (item.scored) list.push(interval({ kind: 'score', seconds: timesOf(runner).scoring, ends: 'player', ...here }));
   }
   return list;
 }
@@ -131,7 +134,7 @@ function blockIntervals(block: Block, drills: ReadonlyMap<string, Drill>, runner
   block.items.forEach((item, index) => {
     const drill = drills.get(item.drillId);
     if (!drill) throw new RangeError(`The drill "${item.drillId}" is not among the drills given.`);
-    const leadIn = index === 0 ? [byClock('lead-in', TIMES.leadInFirstOfBlock)] : offTime(off, TIMES.leadIn, {});
+    const leadIn = index === 0 ? [byClock('lead-in', timesOf(runner).leadInFirstOfBlock)] : offTime(off, timesOf(runner).leadIn, {});
     list.push(...itemIntervals(item, drill, runner, leadIn, { ...at, itemId: item.id, drillId: drill.id }));
   });
   if (!last && block.items.length > 0 && block.drinkSeconds > 0) {

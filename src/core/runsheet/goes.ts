@@ -1,5 +1,5 @@
 import type { Foot, Surface } from '../drills/terms.ts';
-import type { ClockState } from './clock.ts';
+import type { ClockState, Stretch } from './clock.ts';
 import type { Interval } from './types.ts';
 
 /** What the clock knows of one foot's (or surface's) work in one go. */
@@ -16,16 +16,21 @@ export interface ClockedWork {
   startedAt: number;
 }
 
+/** The stretches of work of a go's last attempt, in the order they were done. */
+export function workStretches(sheet: readonly Interval[], state: ClockState, itemId: string, round: number): Stretch[] {
+  const mine = (index: number) => sheet[index]?.itemId === itemId && sheet[index]?.round === round;
+  const restart = state.stretches.findLastIndex((s) => s.ended === 'again' && mine(s.index));
+  return state.stretches.slice(restart + 1).filter((s) => mine(s.index) && sheet[s.index]?.kind === 'work');
+}
+
 /**
  * The work of one go as it really was, by foot and surface, in the order it was done; only the last attempt counts after "again".
  * Work is `clocked` when each of its stretches ran to its end: to the second for timed work, to the player's "done" otherwise.
  */
 export function workOfGo(sheet: readonly Interval[], state: ClockState, itemId: string, round: number): ClockedWork[] {
   const mine = (index: number) => sheet[index]?.itemId === itemId && sheet[index]?.round === round;
-  const restart = state.stretches.findLastIndex((s) => s.ended === 'again' && mine(s.index));
-  const done = state.stretches.slice(restart + 1).filter((s) => mine(s.index) && sheet[s.index]?.kind === 'work');
   const parts = new Map<string, ClockedWork & { stretches: number }>();
-  for (const stretch of done) {
+  for (const stretch of workStretches(sheet, state, itemId, round)) {
     const interval = sheet[stretch.index];
     if (!interval) continue;
     const key = `${interval.foot}|${interval.surface}`;

@@ -20,4 +20,5 @@ export { type Down, inTheAir, type LaidCue, laidCues, relay } from './laid.ts';
 export { paceAtLevel, plannedPace } from './pace.ts';
 export { closing, RESUME_HOURS, type Resumed, resume } from './resume.ts';
 export { feetOfRound, feetToScore, strongerOf } from './sides.ts';
+export { type WorkSpan, workSpans } from './spans.ts';
 export * from './types.ts';

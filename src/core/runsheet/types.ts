@@ -1,5 +1,6 @@
 import type { Foot, Level, Pace, StrongerFoot, Surface } from '../drills/terms.ts';
 import type { BlockKind } from '../weeks/schema.ts';
+import type { Times } from './times.ts';
 
 export type IntervalKind = 'set-up' | 'lead-in' | 'work' | 'switch' | 'turn-round' | 'rest' | 'drink' | 'score';
 
@@ -28,23 +29,16 @@ export interface Interval {
   reps: number | null;
 }
 
+export { TIMES, TIMES_RANGE, type Times } from './times.ts';
+
 /** What the run sheet must know of the one who runs it. */
 export interface Runner {
   strongerFoot: StrongerFoot;
   level: Level;
   /** Own median pace in reps a second over the last clocked goes, by drill id. */
   ownPace: Readonly<Record<string, number>>;
+  /** The squad's own lengths; what is missing is as usual. */
+  times?: Partial<Times> | undefined;
 }
 
 export const TYPICAL_RUNNER: Runner = { strongerFoot: 'right', level: 'steady', ownPace: {} };
-
-/** Default lengths in seconds (job page, section 5). */
-export const TIMES = {
-  leadIn: 5,
-  leadInFirstOfBlock: 10,
-  switch: 3,
-  turnRound: 3,
-  scoring: 10,
-  /** Off time between the items of a block with scored goes lasts at least this long, so that a counting rule can be said in it. */
-  ruleSaid: 10,
-} as const;

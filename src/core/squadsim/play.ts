@@ -22,7 +22,7 @@ const atLeast = (n: number, floor: number) => Math.max(floor, Math.round(n));
 
 /** Skill of a player in a week with one foot: growth, a dip, and the other foot's share. */
 export function skillIn(player: SimPlayer, week: number, foot: Foot): number {
-  const grown = Math.min(0.98, player.skill + player.growth * week);
+  const grown = Math.min(player.limit, player.skill + player.growth * week);
   const form = player.dipWeek === week ? 0.8 : 1;
   const stronger = strongerOf(player.strongerFoot);
   const share = foot === 'both' ? (1 + player.otherShare) / 2 : foot === stronger ? 1 : player.otherShare;
@@ -59,7 +59,7 @@ function truthOf(dose: Dose, drill: Drill, skill: number, random: Chance): { val
 export function playItem(player: SimPlayer, item: Item, drill: Drill, week: number, random: Chance): SimScore[] {
   if (!item.scored) return [];
   return Array.from({ length: roundsOf(item) }, (_, round) => round).flatMap((round) => {
-    const clocked = random.happens(0.93);
+    const clocked = random.happens(1 - player.byHand);
     const lost = random.happens(player.losesCount);
     return feetToScore(item, player.strongerFoot).map((foot) => {
       const truth = truthOf(item.dose, drill, skillIn(player, week, foot), random);

@@ -11,12 +11,16 @@ export interface SimPlayer {
   skill: number;
   /** Gain in skill a week. */
   growth: number;
+  /** Skill that is not grown beyond, 0–1. */
+  limit: number;
   /** The other foot's share of the stronger foot, 0–1. */
   otherShare: number;
   /** Chance of doing a session on time, 0–1. */
   diligence: number;
   /** Chance of filming a scored go, 0–1. */
   films: number;
+  /** Chance that a go does not run on the clock, 0–1. */
+  byHand: number;
   /** Chance of losing count in a go. */
   losesCount: number;
   /** Adds this share to what was really done; 0 for honest players. */
@@ -45,9 +49,11 @@ export function simSquad(nicknames: readonly string[], weeks: number, year: numb
       level: skill < 0.5 ? 'starting' : skill < 0.7 ? 'steady' : 'strong',
       skill,
       growth: Math.max(0.002, random.normal(0.012, 0.006)),
+      limit: 0.98,
       otherShare: Math.min(0.97, Math.max(0.5, random.normal(0.76, 0.12))),
       diligence: Math.min(0.97, Math.max(0.45, random.normal(0.8, 0.12))),
       films: neverFilms ? 0 : 0.15,
+      byHand: 0.07,
       losesCount: exaggerator ? 0 : 0.05,
       exaggerates: exaggerator ? 0.7 : 0,
       dipWeek: random.happens(0.3) ? random.whole(2, Math.max(2, weeks - 1)) : null,

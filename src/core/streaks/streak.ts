@@ -1,4 +1,4 @@
-import { addDays, dayNumber, mondayOf, weekday } from './calendar.ts';
+import { addDays, dayNumber, dayOf, mondayOf, weekday } from './calendar.ts';
 import { type DatedRule, inRanges, isWeekly, ruleOn, type StreakInput, type StreakRule } from './rules.ts';
 
 /** What one day or week was: done, forgiven by a free day, missed, not asked for, in a break, or still running. */
@@ -31,29 +31,52 @@ function weekUnit(input: StreakInput, monday: string, rule: StreakRule & { n: nu
 }
 
 /** Whether a daily rule asks for anything on a day; a weekly rule asks for every week. */
-const isAsked = (rule: StreakRule, day: string) => rule.kind !== 'chosen weekdays' || rule.weekdays.includes(weekday(day));
+const isAskedOn = (rule: StreakRule, weekday_: number) => rule.kind !== 'chosen weekdays' || rule.weekdays.includes(weekday_);
+const isAsked = (rule: StreakRule, day: string) => isAskedOn(rule, weekday(day));
 
-function dayUnit(input: StreakInput, day: string, week: string, rule: Extract<StreakRule, { freeDays: number }>): Unit {
-  const base = { day, week, freeDays: rule.freeDays, weekly: false };
-  const asked = isAsked(rule, day);
+function dayUnit(
+  input: StreakInput,
+  day: string,
+  on: { weekday: number; week: string },
+  rule: Extract<StreakRule, { freeDays: number }>,
+): Unit {
+  const base = { day, week: on.week, freeDays: rule.freeDays, weekly: false };
+  const asked = isAskedOn(rule, on.weekday);
   if (asked && input.done[day] !== undefined) return { ...base, state: 'done' };
   if (inRanges(input.breaks, day)) return { ...base, state: 'break' };
   if (!asked) return { ...base, state: 'off' };
   return { ...base, state: day === input.today ? 'running' : 'missed' };
 }
 
+/** The rule of each day, looked up as the days go by: a squad changes it a few times a season, and there are hundreds of days. */
+function rulesByDay(rules: readonly DatedRule[]): (day: string) => StreakRule {
+  if (rules.length === 1 && rules[0]) {
+    const [{ rule }] = rules as [DatedRule];
+    return () => rule;
+  }
+  return (day) => ruleOn(rules, day);
+}
+
 /** All judged units from joining until today, oldest first. A week belongs to the rule that holds on its Monday. */
 function unitsOf(input: StreakInput): Unit[] {
   const units: Unit[] = [];
+  const ruleAt = rulesByDay(input.rules);
+  const last = dayNumber(input.today);
   let monday = mondayOf(input.since);
-  for (let day = input.since; day <= input.today; day = addDays(day, 1)) {
-    monday = weekday(day) === 1 ? day : monday;
-    const rule = ruleOn(input.rules, monday < input.since ? input.since : monday);
+  let weekdayNow = weekday(input.since);
+  for (let n = dayNumber(input.since); n <= last; n++) {
+    const day = dayOf(n);
+    const on = weekdayNow;
+    if (on === 1) monday = day;
+    weekdayNow = (on % 7) + 1;
+    const rule = ruleAt(monday < input.since ? input.since : monday);
     if (isWeekly(rule)) {
       if (units.at(-1)?.day !== monday) units.push(weekUnit(input, monday, rule as StreakRule & { n: number }));
     } else {
-      const daily = ruleOn(input.rules, day);
-      units.push(dayUnit(input, day, monday, (isWeekly(daily) ? rule : daily) as Extract<StreakRule, { freeDays: number }>));
+      const daily = ruleAt(day);
+      units.push(
+        dayUnit(input, day, { weekday: on, week: monday }, (isWeekly(daily) ? rule : daily) as Extract<StreakRule, { freeDays: number }>),
+      );
     }
   }
   return units;
@@ -90,6 +113,31 @@ function walkBack(units: readonly Unit[], end: number): Walk {
     }
   }
   return walk;
+}
+
+/**
+ * The longest streak that any done unit ever ended. Walking back from a unit, all that matters is where it stands and how many free days
+ * of its week are spent already, so the lengths are built forward, one unit at a time: how far a walk gets that comes to the unit with
+ * none, one or two free days of its week spent.
+ */
+function longest(units: readonly Unit[]): number {
+  let best = 0;
+  // Three numbers and not a list: this is walked through for every player and day.
+  let [none, one, two] = [0, 0, 0];
+  let before: Unit | undefined;
+  for (const unit of units) {
+    // A week's spent free days are the week's own; a walk into the week before starts afresh. Nothing goes on into the other kind of unit.
+    if (!before || before.weekly !== unit.weekly) [none, one, two] = [0, 0, 0];
+    else if (before.week !== unit.week) [one, two] = [none, none];
+    if (unit.state === 'done') {
+      [none, one, two] = [none + 1, one + 1, two + 1];
+      best = Math.max(best, none);
+    } else if (unit.state === 'missed') {
+      [none, one, two] = [unit.freeDays > 0 ? one : 0, unit.freeDays > 1 ? two : 0, 0];
+    }
+    before = unit;
+  }
+  return best;
 }
 
 export interface Streak {
@@ -138,11 +186,18 @@ function dailyNeed(input: StreakInput, units: readonly Unit[], rule: Extract<Str
  * the running day or week never counted against the player. When a squad changes between a daily and a weekly rule,
  * the current streak starts with the new rule; best stays what it was.
  */
-export function streakOf(input: StreakInput): Streak {
-  const rule = ruleOn(input.rules, input.today);
+export const streakOf = (input: StreakInput): Streak => streakFrom(input, unitsOf(input));
+
+/** Streak and strip at once: the days are judged once for both. */
+export function streakAndStrip(input: StreakInput): { streak: Streak; strip: StripCell[] } {
   const units = unitsOf(input);
+  return { streak: streakFrom(input, units), strip: stripFrom(input, units, STRIP_WEEKS) };
+}
+
+function streakFrom(input: StreakInput, units: readonly Unit[]): Streak {
+  const rule = ruleOn(input.rules, input.today);
   const walk = walkBack(units, units.length - 1);
-  const best = units.reduce((most, unit, i) => (unit.state === 'done' ? Math.max(most, walkBack(units, i).length) : most), 0);
+  const best = longest(units);
   const running = units.at(-1)?.state === 'running';
   const need = isWeekly(rule)
     ? weeklyNeed(input, rule as StreakRule & { n: number }, running)
@@ -161,6 +216,9 @@ export function streakOf(input: StreakInput): Streak {
   };
 }
 
+/** Weeks of a strip that nobody asked more or fewer of. */
+const STRIP_WEEKS = 8;
+
 export interface StripCell {
   /** The day, or the Monday of the week. */
   day: string;
@@ -171,24 +229,21 @@ export interface StripCell {
  * The last `weeks` weeks as cells, oldest first, the running week whole (days to come are `ahead`).
  * Daily rules give a cell a day, weekly rules a cell a week.
  */
-export function stripOf(input: StreakInput, weeks = 8): StripCell[] {
-  const units = unitsOf(input);
+export const stripOf = (input: StreakInput, weeks = STRIP_WEEKS): StripCell[] => stripFrom(input, unitsOf(input), weeks);
+
+function stripFrom(input: StreakInput, units: readonly Unit[], weeks: number): StripCell[] {
   const lastMonday = mondayOf(input.today);
   const firstMonday = addDays(lastMonday, -7 * (weeks - 1));
   const weekly = isWeekly(ruleOn(input.rules, input.today));
   const byDay = new Map(units.filter((unit) => unit.weekly === weekly).map((unit) => [unit.day, unit.state]));
   const free = new Set<string>();
-  // Free days are shown as they were spent by the streaks that really were: walk back from each streak's end.
-  for (let i = units.length - 1; i >= 0; i--) {
+  const places = new Map(units.map((unit, i) => [unit.day, i]));
+  // Free days are shown as they were spent by the streaks that really were: walk back from each streak's end, as far as is shown.
+  for (let i = units.length - 1; i >= 0 && (units[i]?.day ?? '') >= firstMonday; i--) {
     if (units[i]?.state !== 'done' && i !== units.length - 1) continue;
     const walk = walkBack(units, i);
     for (const day of walk.free) free.add(day);
-    const firstDay = walk.firstDay;
-    if (firstDay)
-      i = Math.min(
-        i,
-        units.findIndex((unit) => unit.day === firstDay),
-      );
+    if (walk.firstDay) i = Math.min(i, places.get(walk.firstDay) ?? i);
   }
   const step = weekly ? 7 : 1;
   const count = weekly ? weeks : weeks * 7;

@@ -1,10 +1,32 @@
-import { removeById } from './edit.ts';
-import { itemsOf } from './measure.ts';
+import { withShare } from './check-load.ts';
+import { changeItem, removeById } from './edit.ts';
+import { allItems, itemsOf } from './measure.ts';
 import type { Check, PlannerView } from './planner-view.ts';
+import type { Item } from './schema.ts';
 
 /** What is not safe for this squad: these checks block a release (job page 12). */
-export function safetyChecks({ plan, drills, facts }: PlannerView): Check[] {
+export function safetyChecks({ plan, drills, facts, week }: PlannerView): Check[] {
   const checks: Check[] = [];
+  const { headers } = week.dose;
+  if (headers > facts.headersMax) {
+    const share = facts.headersMax / headers;
+    const heads = (item: Item) => drills.get(item.drillId)?.loads.includes('heading') ?? false;
+    checks.push({
+      name: 'many headers',
+      blocks: false,
+      at: null,
+      what: `The week has about ${headers} headers; this squad’s limit is ${facts.headersMax}.`,
+      why: 'Heading is limited also where it is allowed. Your local rules and a doctor’s word decide.',
+      how: 'Shorten the work of the heading drills, or take one out.',
+      mend: {
+        label: 'Shorten the heading',
+        apply: (now) =>
+          allItems(now)
+            .filter(heads)
+            .reduce((next, item) => changeItem(next, item.id, (old) => withShare(old, share)), now),
+      },
+    });
+  }
   const young = facts.players.filter((player) => player.age < facts.headingAge);
   for (const session of plan.sessions) {
     for (const item of itemsOf(session)) {

@@ -1,4 +1,4 @@
-import { drillForSchool, inSchool, mirrored } from '../drills/schools.ts';
+import { drillForPlayer, drillForSchool } from '../drills/schools.ts';
 import type { ContactSchool, StrongerFoot } from '../drills/terms.ts';
 import type { PublishedWeek } from './schema.ts';
 
@@ -22,11 +22,6 @@ export function weekForPlayer(content: PublishedWeek, school: ContactSchool, str
         }),
       })),
     })),
-    drills: Object.fromEntries(
-      [...drills].map(([id, drill]) => {
-        const taught = inSchool(drill, school);
-        return [id, strongerFoot === 'left' ? mirrored(taught) : taught];
-      }),
-    ),
+    drills: Object.fromEntries([...drills].map(([id, drill]) => [id, drillForPlayer(drill, school, strongerFoot)])),
   };
 }

@@ -17,6 +17,8 @@ export {
 } from './edit.ts';
 export { weekForPlayer } from './for-player.ts';
 export { allItems, footSeconds, itemsOf, type MeasuredSession, measureSession, measureWeek } from './measure.ts';
+export { type Extra, outlineOf, type WeekOutline } from './outline.ts';
+export { catchUpsFor, type Given, NOTHING_GIVEN, type OwnStep, personalWeek } from './personal.ts';
 export { checkWeek } from './planner.ts';
 export { CHECKS, type Check, type EarlierWeek, type PlannedPlayer, type PlannerFacts } from './planner-view.ts';
 export * from './schema.ts';

@@ -26,6 +26,8 @@ export interface PlannerFacts {
   /** Minutes that a session may take. */
   sessionMinutes: number;
   headingAge: number;
+  /** Headers in a week above which it is said. */
+  headersMax: number;
   footOrder: FootOrder;
   players: PlannedPlayer[];
   /** Every drill that was in a released week of the squad. */
@@ -49,6 +51,7 @@ export const CHECKS = [
   'no challenge',
   'only full pace',
   'heading below the age',
+  'many headers',
   'no caution',
 ] as const;
 export type CheckName = (typeof CHECKS)[number];

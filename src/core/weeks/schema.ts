@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Drill } from '../drills/schema.ts';
 import { PACES, SIDES, SURFACES } from '../drills/terms.ts';
+import { TIMES_RANGE, type Times } from '../runsheet/times.ts';
 
 /** Device- or editor-made identifier (UUID, any version). */
 export const Id = z.uuid('This id is not a UUID.');
@@ -58,6 +59,8 @@ export const TargetRule = z.discriminatedUnion('rule', [
   }),
   z.object({ rule: z.literal('by level') }),
   z.object({ rule: z.literal('beat your best') }),
+  z.object({ rule: z.literal('stretch') }),
+  z.object({ rule: z.literal('step ladder') }),
   z.object({ rule: z.literal('no number') }),
 ]);
 export type TargetRule = z.infer<typeof TargetRule>;
@@ -123,6 +126,21 @@ export const WeekPlan = z.object({
 });
 export type WeekPlan = z.infer<typeof WeekPlan>;
 
-/** A released week: the plan with the drills as they were that hour. */
-export const PublishedWeek = WeekPlan.extend({ drills: z.record(z.string(), Drill) });
+const length = (name: keyof Times, words: string) => {
+  const [least, most] = TIMES_RANGE[name];
+  const sentence = `${words} is ${least} to ${most} whole seconds.`;
+  return z.number(sentence).int(sentence).min(least, sentence).max(most, sentence);
+};
+
+/** A squad's own lengths of the run sheet, in whole seconds. */
+export const RunTimes = z.object({
+  leadIn: length('leadIn', 'The lead-in'),
+  leadInFirstOfBlock: length('leadInFirstOfBlock', 'The lead-in of a block'),
+  switch: length('switch', 'The switch'),
+  turnRound: length('turnRound', 'The turn-round'),
+  scoring: length('scoring', 'Saying a number'),
+});
+
+/** A released week: the plan with the drills, and the squad's lengths, as they were that hour. */
+export const PublishedWeek = WeekPlan.extend({ drills: z.record(z.string(), Drill), times: RunTimes.partial().optional() });
 export type PublishedWeek = z.infer<typeof PublishedWeek>;

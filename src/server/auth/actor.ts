@@ -1,12 +1,14 @@
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, asc, eq, isNull } from 'drizzle-orm';
 import type { Db } from '../db/connection.ts';
 import { playerGuardians, players, squadCoaches, squadPlayers } from '../db/schema.ts';
 import type { Context } from '../house.ts';
+import { isLeaving } from '../people/leaving.ts';
+import { ADDRESS_HEADER } from './address.ts';
 
 /** Who asks: what the policy needs to know, and no more. */
 export type Actor =
   | { kind: 'nobody' }
-  | { kind: 'coach'; userId: string; name: string; squads: readonly string[] }
+  | { kind: 'coach'; userId: string; name: string; squads: readonly string[]; heads: readonly string[] }
   | { kind: 'player'; userId: string; name: string; playerId: string; squads: readonly string[] }
   | { kind: 'guardian'; userId: string; name: string; children: readonly string[] };
 
@@ -16,25 +18,49 @@ export const NOBODY: Actor = { kind: 'nobody' };
 export function actorOf(db: Db, user: { id: string; name: string; kind: string }): Actor {
   const who = { userId: user.id, name: user.name };
   if (user.kind === 'coach') {
-    const rows = db.select({ id: squadCoaches.squadId }).from(squadCoaches).where(eq(squadCoaches.userId, user.id)).all();
-    return { kind: 'coach', ...who, squads: rows.map((row) => row.id) };
+    const rows = db
+      .select({ id: squadCoaches.squadId, role: squadCoaches.role })
+      .from(squadCoaches)
+      .where(eq(squadCoaches.userId, user.id))
+      .orderBy(asc(squadCoaches.squadId))
+      .all();
+    const heads = rows.filter((row) => row.role === 'head coach').map((row) => row.id);
+    return { kind: 'coach', ...who, squads: rows.map((row) => row.id), heads };
   }
   if (user.kind === 'player') {
-    const player = db.select({ id: players.id }).from(players).where(eq(players.userId, user.id)).get();
-    if (!player) return NOBODY;
+    const player = db.select({ id: players.id, inView: players.squadInView }).from(players).where(eq(players.userId, user.id)).get();
+    if (!player || isLeaving(db, player.id)) return NOBODY;
     const rows = db
       .select({ id: squadPlayers.squadId })
       .from(squadPlayers)
       .where(and(eq(squadPlayers.playerId, player.id), isNull(squadPlayers.leftOn)))
+      .orderBy(asc(squadPlayers.joinedOn), asc(squadPlayers.squadId))
       .all();
-    return { kind: 'player', ...who, playerId: player.id, squads: rows.map((row) => row.id) };
+    const ids = rows.map((row) => row.id);
+    // The squad that the player looks at comes first.
+    const squads = [...ids.filter((id) => id === player.inView), ...ids.filter((id) => id !== player.inView)];
+    return { kind: 'player', ...who, playerId: player.id, squads };
   }
   const rows = db.select({ id: playerGuardians.playerId }).from(playerGuardians).where(eq(playerGuardians.userId, user.id)).all();
   return { kind: 'guardian', ...who, children: rows.map((row) => row.id) };
 }
 
-/** The actor of a request, from its session cookie. */
-export async function actorFrom(context: Context, headers: Headers): Promise<Actor> {
-  const signedIn = await context.auth.api.getSession({ headers });
-  return signedIn ? actorOf(context.db, signedIn.user as { id: string; name: string; kind: string }) : NOBODY;
+/** Somebody asking: who, from which address, and by which sign-in. */
+export interface Asking {
+  actor: Actor;
+  /** The socket's address. */
+  from: string;
+  /** The id of the sign-in, null for nobody. */
+  signInId: string | null;
 }
+
+/** Who asks, from the session cookie of a request. */
+export async function askingFrom(context: Context, headers: Headers): Promise<Asking> {
+  const signedIn = await context.auth.api.getSession({ headers });
+  const from = headers.get(ADDRESS_HEADER) ?? '';
+  if (!signedIn) return { actor: NOBODY, from, signInId: null };
+  return { actor: actorOf(context.db, signedIn.user as { id: string; name: string; kind: string }), from, signInId: signedIn.session.id };
+}
+
+/** The actor of a request. */
+export const actorFrom = async (context: Context, headers: Headers): Promise<Actor> => (await askingFrom(context, headers)).actor;

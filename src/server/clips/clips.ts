@@ -6,7 +6,7 @@ import type { ClipSent, ClipState } from '../../contract/go.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
 import { clips, clipViews, scores } from '../db/schema.ts';
-import { refreshReading } from '../go/reading.ts';
+import { readAnew } from '../go/reading.ts';
 import type { Context } from '../house.ts';
 import { allow, asPerson, asPlayer, checkIsThem } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
@@ -69,7 +69,7 @@ export function keepClip(context: Context, id: string, file: { name: string; med
     .run();
   const clip = clipById(db, id);
   const score = db.select().from(scores).where(eq(scores.id, clip.scoreId)).get();
-  if (score && score.playerId === clip.playerId) refreshReading(db, score);
+  if (score && score.playerId === clip.playerId) readAnew(db, score);
 }
 
 export function refuseClip(context: Context, id: string, refusal: string): void {
@@ -111,14 +111,27 @@ export function watchClip(context: Context, actor: Actor, input: { clip: string 
 
 const ONE_VIEW_MS = 10 * 60_000;
 
-/** Records who watched a clip; the many requests of one viewing are one view. */
-export function recordView(context: Context, actor: Actor, clipId: string): void {
+/** Records that somebody's browser loaded a clip; the many requests of one loading are one. */
+export function recordLoading(context: Context, actor: Actor, clipId: string): void {
   const { userId } = asPerson(actor);
   const views = context.db
     .select({ at: clipViews.at })
     .from(clipViews)
-    .where(and(eq(clipViews.clipId, clipId), eq(clipViews.userId, userId)))
+    .where(and(eq(clipViews.clipId, clipId), eq(clipViews.userId, userId), eq(clipViews.kind, 'loaded')))
     .all();
   if (views.some((view) => context.now() - view.at < ONE_VIEW_MS)) return;
-  context.db.insert(clipViews).values({ id: uuid(), clipId, userId, at: context.now() }).run();
+  context.db.insert(clipViews).values({ id: uuid(), clipId, userId, kind: 'loaded', at: context.now() }).run();
+}
+
+/** Records that a clip was played, and how many seconds of it; a later word of the same viewing takes the longer one. */
+export function recordWatching(context: Context, actor: Actor, input: { clip: string; id: string; seconds: number }): { id: string } {
+  const { db } = context;
+  watchClip(context, actor, input);
+  const { userId } = asPerson(actor);
+  const { id, clip: clipId, seconds } = input;
+  const had = db.select().from(clipViews).where(eq(clipViews.id, id)).get();
+  if (had && (had.userId !== userId || had.clipId !== clipId)) throw notFound();
+  if (!had) db.insert(clipViews).values({ id, clipId, userId, kind: 'watched', seconds, at: context.now() }).run();
+  else if (seconds > (had.seconds ?? 0)) db.update(clipViews).set({ seconds }).where(eq(clipViews.id, id)).run();
+  return { id };
 }

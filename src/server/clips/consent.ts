@@ -1,24 +1,36 @@
 import { and, desc, eq } from 'drizzle-orm';
 import type { Db } from '../db/connection.ts';
-import { consents } from '../db/schema.ts';
+import { type ConsentKind, consents } from '../db/schema.ts';
+import { isLeaving } from '../people/leaving.ts';
 
 /** What a guardian agrees to, and its version: a changed text is a new version and is asked again. */
 export const CLIP_CONSENT = {
-  version: 1,
+  version: 2,
   text:
     'My child may film single goes for the coach. Clips are seen by the coaches of the squad and by our family only, ' +
     'never shown in tables, cleaned of place and device data, and deleted after the squad’s limit or at once when we ask. ' +
-    'I can take this back at any time; then all clips are hidden from the coaches.',
+    'I can take this back at any time; then all clips are hidden from the coaches at once and deleted within a day.',
 };
 
-/** Whether the newest word of a guardian is yes. Nobody's word yet is no. */
-export function mayFilm(db: Db, playerId: string): boolean {
+/** What a guardian says of the squad's tables. Nobody's word yet leaves the child in, where the squad has them on. */
+export const TABLE_CONSENT = {
+  version: 1,
+  text:
+    'My child’s nickname may stand in the squad’s tables where the coach has them on: nicknames only, the upper half only, never a last place. ' +
+    'Out of the tables, my child still sees the own line.',
+};
+
+/** Whether the newest word of a guardian is yes. Nobody's word yet is no, and so is a child that is leaving. */
+export function saidYes(db: Db, playerId: string, kind: ConsentKind): boolean {
+  if (isLeaving(db, playerId)) return false;
   const newest = db
     .select({ yes: consents.yes })
     .from(consents)
-    .where(and(eq(consents.playerId, playerId), eq(consents.kind, 'clips')))
+    .where(and(eq(consents.playerId, playerId), eq(consents.kind, kind)))
     .orderBy(desc(consents.at), desc(consents.id))
     .limit(1)
     .get();
   return newest?.yes ?? false;
 }
+
+export const mayFilm = (db: Db, playerId: string): boolean => saidYes(db, playerId, 'clips');

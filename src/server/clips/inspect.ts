@@ -10,10 +10,14 @@ export interface Inspected {
 
 const VIDEO_CODECS = ['vp8', 'vp9', 'av1', 'avc', 'hevc'];
 const NOT_A_CLIP = 'This file is not a video we can play. Film with the app, or pick an MP4 or WebM file.';
+const CUT_OFF = 'This clip is empty or was cut off. Film it once more.';
+/** A clip that is shorter than its own head says, by more than this, was cut on the way. */
+const CUT_SECONDS = 0.5;
+const CUT_SHARE = 0.05;
 const refuse = (sentence: string) => new Problem('clip refused', sentence, [{ field: 'clip', sentence }]);
 
 /** Tags that tell where or with what a clip was filmed. */
-function tellsTooMuch(raw: Record<string, unknown> | undefined): boolean {
+export function tellsTooMuch(raw: Record<string, unknown> | undefined): boolean {
   return Object.keys(raw ?? {}).some((key) => /xyz|loc|gps|make|model|com\.apple/i.test(key));
 }
 
@@ -35,7 +39,8 @@ export async function inspectClip(path: string): Promise<Inspected> {
     if (!video || videos.length > 1 || sounds.length > 1) throw refuse(NOT_A_CLIP);
     if (!video.codec || !VIDEO_CODECS.includes(video.codec)) throw refuse(NOT_A_CLIP);
     const seconds = await video.computeDuration();
-    if (!(seconds > 0.5)) throw refuse('This clip is empty or was cut off. Film it once more.');
+    const said = await input.getDurationFromMetadata();
+    if (!(seconds > 0.5) || (said !== null && said - seconds > Math.max(CUT_SECONDS, CUT_SHARE * said))) throw refuse(CUT_OFF);
     if (seconds > CLIP_SECONDS_MAX)
       throw refuse(`This clip lasts ${Math.round(seconds)} s. A clip may last 3 minutes: trim it, or film one go only.`);
     if ((await video.getFirstTimestamp()) < 0) throw refuse(NOT_A_CLIP);

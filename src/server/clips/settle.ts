@@ -1,5 +1,7 @@
-import { rename, rm, stat } from 'node:fs/promises';
+import { readdir, readFile, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
+import { eq } from 'drizzle-orm';
+import { clips } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { Problem } from '../problems.ts';
 import { clipById, keepClip, refuseClip } from './clips.ts';
@@ -21,5 +23,52 @@ export async function settleClip(context: Context, clipId: string, from: string)
     throw error;
   } finally {
     await rm(from, { force: true });
+  }
+}
+
+/** What the upload protocol's store keeps beside an unfinished file. */
+interface UploadNote {
+  size?: number;
+  metadata?: { clip?: string | null };
+}
+
+async function noteOf(file: string): Promise<UploadNote | null> {
+  try {
+    return JSON.parse(await readFile(file, 'utf8')) as UploadNote;
+  } catch {
+    return null;
+  }
+}
+
+const sizeOf = (file: string): Promise<number | null> =>
+  stat(file).then(
+    (found) => found.size,
+    () => null,
+  );
+
+/**
+ * Finishes at the start what a crash left between two steps: uploads whose last byte had come, and clips that were moved to their place
+ * before it was written down. Unfinished uploads stay and go on where they stopped.
+ */
+export async function finishUploads(context: Context): Promise<void> {
+  const { clipDir, uploadDir } = context.config;
+  for (const name of (await readdir(uploadDir)).filter((one) => one.endsWith('.json'))) {
+    const file = join(uploadDir, name.slice(0, -'.json'.length));
+    const note = await noteOf(join(uploadDir, name));
+    if (note?.size === undefined || (await sizeOf(file)) !== note.size) continue;
+    // What is no clip is refused with its reason, as it would have been.
+    await settleClip(context, note.metadata?.clip ?? 'none', file).catch((error: unknown) => {
+      if (!(error instanceof Problem)) throw error;
+    });
+    await rm(join(uploadDir, name), { force: true });
+  }
+  for (const name of await readdir(clipDir)) {
+    const id = name.split('.')[0] ?? '';
+    const clip = context.db.select({ state: clips.state }).from(clips).where(eq(clips.id, id)).get();
+    if (clip?.state !== 'expected') continue;
+    const path = join(clipDir, name);
+    const found = await inspectClip(path).catch(() => null);
+    if (found) keepClip(context, id, { name, mediaType: found.mediaType, bytes: (await sizeOf(path)) ?? 0, seconds: found.seconds });
+    else await rm(path, { force: true });
   }
 }

@@ -5,7 +5,8 @@ import { CLIP_BYTES_MAX } from '../../contract/go.ts';
 import { actorFrom } from '../auth/actor.ts';
 import type { Context } from '../house.ts';
 import { allow } from '../policy.ts';
-import { PROBLEMS, Problem } from '../problems.ts';
+import { isNoRoom, noRoom, PROBLEMS, Problem } from '../problems.ts';
+import { isFull } from '../room.ts';
 import { clipById } from './clips.ts';
 import { mayFilm } from './consent.ts';
 import { settleClip } from './settle.ts';
@@ -44,6 +45,8 @@ export function createUploads(context: Context): Server {
     respectForwardedHeaders: false,
     disableTerminationForFinishedUploads: true,
     maxSize: CLIP_BYTES_MAX,
+    // The store says only that it could not write; the disk says why. What has come so far stays, and goes on from there.
+    onResponseError: (_req, error) => (isNoRoom(error) || isFull(context.config.uploadDir) ? asReply(noRoom()) : undefined),
     onIncomingRequest: (req, uploadId) =>
       orReply(async () => {
         // A new upload names its clip in the metadata, which onUploadCreate checks.

@@ -1,4 +1,4 @@
-import { existsSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import Database from 'better-sqlite3';
@@ -19,12 +19,33 @@ function migrationsFolder(): string {
   return join(folder, 'drizzle');
 }
 
-/** Opens (and makes, if need be) the database file and brings it to the newest schema. */
-export function openDatabase(file: string): Db {
+/** How many migrations this installation brings. */
+export function migrationsThere(): number {
+  const journal = JSON.parse(readFileSync(join(migrationsFolder(), 'meta', '_journal.json'), 'utf8')) as { entries: unknown[] };
+  return journal.entries.length;
+}
+
+/** How many migrations a database has had; 0 for a new file. */
+function migrationsDone(sqlite: Database.Database): number {
+  const table = sqlite.prepare("select 1 from sqlite_master where name = '__drizzle_migrations'").get();
+  return table ? (sqlite.prepare('select count(*) as n from __drizzle_migrations').get() as { n: number }).n : 0;
+}
+
+/**
+ * Opens (and makes, if need be) the database file and brings it to the newest schema.
+ * @param beforeUpgrade called before a database that holds something is changed by a migration
+ */
+export function openDatabase(file: string, beforeUpgrade: () => void = () => undefined): Db {
   const sqlite = new Database(file);
   sqlite.pragma('journal_mode = WAL');
   sqlite.pragma('busy_timeout = 5000');
   sqlite.pragma('synchronous = FULL');
+  // 64 MB: a season's rows lie far apart, and the usual 2 MB would fetch the same pages again for every page that is shown.
+  sqlite.pragma('cache_size = -65536');
+  // What is deleted is overwritten: a child that was deleted is gone from the file too.
+  sqlite.pragma('secure_delete = ON');
+  const done = migrationsDone(sqlite);
+  if (done > 0 && done < migrationsThere()) beforeUpgrade();
   const db = drizzle(sqlite, { schema });
   // Migrations that rebuild a table would trip over foreign keys; they are checked again right after.
   sqlite.pragma('foreign_keys = OFF');

@@ -6,25 +6,23 @@ import type { Actor } from '../auth/actor.ts';
 import { squadDrills, squadDrillVersions } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow, asPerson } from '../policy.ts';
-import { notFound, Problem } from '../problems.ts';
+import { badInput, notFound, Problem } from '../problems.ts';
 import { ownDrills, shelfDrills, shelfOf } from './shelf.ts';
-
-const wrong = (field: string, sentence: string) => new Problem('bad input', sentence, [{ field, sentence }]);
 
 /** What a schema cannot know: the id belongs to the squad, the links lead somewhere, and never in a circle. */
 function checkDrill(drill: Drill, shelf: readonly Drill[]): void {
   const others = shelf.filter((one) => one.id !== drill.id);
   const ids = new Set(others.map((one) => one.id));
   for (const easier of drill.easier) {
-    if (!ids.has(easier)) throw wrong('content.easier', `The easier drill “${easier}” is not on the shelf.`);
+    if (!ids.has(easier)) throw badInput('content.easier', `The easier drill “${easier}” is not on the shelf.`);
   }
   const circle = findCircle([...others, drill]);
-  if (circle) throw wrong('content.easier', `This makes a circle of easier drills: ${circle.join(' → ')}.`);
+  if (circle) throw badInput('content.easier', `This makes a circle of easier drills: ${circle.join(' → ')}.`);
   if (drill.minAge !== null && drill.maxAge !== null && drill.minAge > drill.maxAge) {
-    throw wrong('content.maxAge', 'The oldest age is below the youngest.');
+    throw badInput('content.maxAge', 'The oldest age is below the youngest.');
   }
   if ((drill.kit.includes('wall') || drill.loads.includes('overhead')) && drill.cautions.length === 0) {
-    throw wrong('content.cautions', 'A wall or overhead drill needs its caution.');
+    throw badInput('content.cautions', 'A wall or overhead drill needs its caution.');
   }
 }
 
@@ -51,11 +49,11 @@ export function saveDrill(context: Context, actor: Actor, input: { squad: string
   const { db } = context;
   allow(db, actor, 'save a drill', { squad: input.squad });
   const given = input.content;
-  if (given.id !== input.drill) throw wrong('content.id', 'The id in the address is not that of the drill.');
+  if (given.id !== input.drill) throw badInput('content.id', 'The id in the address is not that of the drill.');
   return db.transaction(() => {
     const shelf = shelfDrills(db, input.squad);
     const had = shelf.find((one) => one.id === given.id);
-    if (had && !had.own) throw wrong('content.id', 'This drill ships with the house. Copy it and change the copy.');
+    if (had && !had.own) throw badInput('content.id', 'This drill ships with the house. Copy it and change the copy.');
     if ((had?.version ?? null) !== input.basedOn) {
       throw new Problem(
         'changed elsewhere',
@@ -108,12 +106,12 @@ export function importDrills(context: Context, actor: Actor, input: { squad: str
   const shelf = shelfOf(db, input.squad);
   const own = new Map(ownDrills(db, input.squad).map((drill) => [drill.id, drill]));
   const twice = input.file.drills.find((drill, i) => input.file.drills.findIndex((one) => one.id === drill.id) !== i);
-  if (twice) throw wrong('file.drills', `The file holds “${twice.name}” twice.`);
+  if (twice) throw badInput('file.drills', `The file holds “${twice.name}” twice.`);
   const found = compareDrills(input.file, shelf);
   const changed = found.changed.filter((drill) => own.has(drill.id));
   const after = [...[...shelf.values()].filter((one) => !changed.some((drill) => drill.id === one.id)), ...found.added, ...changed];
   const circle = findCircle(after);
-  if (circle) throw wrong('file.drills', `These drills make a circle of easier drills: ${circle.join(' → ')}.`);
+  if (circle) throw badInput('file.drills', `These drills make a circle of easier drills: ${circle.join(' → ')}.`);
   if (!input.dryRun) {
     db.transaction(() => {
       bringAlong(context, actor, input.squad, found.added);

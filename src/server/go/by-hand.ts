@@ -6,8 +6,10 @@ import type { Actor } from '../auth/actor.ts';
 import { runs } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow, asPlayer, checkIsThem } from '../policy.ts';
-import { notFound, Problem } from '../problems.ts';
-import { memberOf, weekFor } from '../squad/squads.ts';
+import { badInput, notFound } from '../problems.ts';
+import { settleDay } from '../progress/days.ts';
+import { memberOf } from '../squad/squads.ts';
+import { playedWeek } from '../weeks/given.ts';
 import { checkOpen, keepGo, releasedFor } from './send-go.ts';
 
 const HOUR_MS = 3_600_000;
@@ -29,16 +31,15 @@ export function sendByHand(
   const released = releasedFor(db, player.squads, sent.revisionId, now);
   const { squad, revision } = released;
   const member = memberOf(db, squad.id, player.playerId);
-  const content = weekFor(squad, member, revision.content);
+  const content = playedWeek(db, squad, member, revision);
   const session = content.sessions.find((one) => one.id === sent.sessionId);
   if (!session) throw notFound();
   const enteredAt = doneOnServerClock(sent.enteredAt, sent.sentAt, now);
   const doneAt = byHandInstant(sent.daysAgo, sent.hour, enteredAt, squad.timeZone, squad.dayEndsAt);
   if (enteredAt - doneAt > BY_HAND_HOURS * HOUR_MS) {
-    const sentence = `Only what was done in the last ${BY_HAND_HOURS} hours can be entered by hand. Pick a later day or hour.`;
-    throw new Problem('bad input', sentence, [{ field: 'daysAgo', sentence }]);
+    throw badInput('daysAgo', `Only what was done in the last ${BY_HAND_HOURS} hours can be entered by hand. Pick a later day or hour.`);
   }
-  const sheet = compileRunSheet(session, new Map(Object.entries(content.drills)), { ...member, ownPace: {} });
+  const sheet = compileRunSheet(session, new Map(Object.entries(content.drills)), { ...member, ownPace: {}, times: content.times });
   const work = sheet.filter((interval) => interval.kind === 'work');
   const seconds = (list: typeof work) => list.reduce((sum, interval) => sum + interval.seconds, 0);
   const did = new Set(sent.done);
@@ -68,6 +69,7 @@ export function sendByHand(
       const scores = go.scores.map((score) => ({ ...score, clocked: false }));
       keepGo(context, released, member, { ...go, sessionId: session.id, runId: sent.id, doneAt, scores });
     }
+    if (share > 0) settleDay(db, squad.id, member.id, day);
     return { id: sent.id, day, share, doneAt };
   });
 }

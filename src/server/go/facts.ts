@@ -1,5 +1,6 @@
-import { asc, eq, type SQL } from 'drizzle-orm';
+import { asc, eq, inArray, type SQL } from 'drizzle-orm';
 import { type Doubt, decisionInForce, resultOf, type Standing, standingOf } from '../../core/counts/index.ts';
+import { grouped } from '../../core/grouped.ts';
 import type { Db } from '../db/connection.ts';
 import { decisions, scoreReadings, scores } from '../db/schema.ts';
 
@@ -39,17 +40,27 @@ export function judgedScores(db: Db, where: SQL | undefined): JudgedScore[] {
     .where(where)
     .orderBy(asc(decisions.at))
     .all();
-  const byScore = new Map<string, DecisionRow[]>();
-  for (const { decision } of said) {
-    const list = byScore.get(decision.scoreId);
-    if (list) list.push(decision);
-    else byScore.set(decision.scoreId, [decision]);
-  }
+  return judge(
+    facts,
+    said.map((row) => row.decision),
+  );
+}
+
+/** Some scores by their ids. */
+export const judgedByIds = (db: Db, ids: readonly string[]): JudgedScore[] =>
+  ids.length === 0 ? [] : judgedScores(db, inArray(scores.id, [...ids]));
+
+/** Facts with what was said of them put together. Decisions are in order of time. */
+export function judge(
+  facts: readonly { score: ScoreFact; doubts: Doubt[] | null; recordBefore: number | null }[],
+  said: readonly DecisionRow[],
+): JudgedScore[] {
+  const byScore = grouped(said, (decision) => decision.scoreId);
   return facts.map(({ score, doubts, recordBefore }) => {
     const history = byScore.get(score.id) ?? [];
     const decision = decisionInForce(history);
-    const { standing, counts } = standingOf(score.value, (doubts ?? []).length > 0, decision);
-    const result = resultOf({ ...score, value: counts }, score.dose);
+    const { standing, counts, faults } = standingOf(score.value, (doubts ?? []).length > 0, decision);
+    const result = resultOf({ ...score, value: counts, faults: faults ?? score.faults }, score.dose);
     return { score, doubts: doubts ?? [], recordBefore, history, decision, standing, counts, result };
   });
 }

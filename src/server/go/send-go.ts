@@ -11,8 +11,10 @@ import { scores, weekRevisions, weeks } from '../db/schema.ts';
 import { shelfOf } from '../drills/shelf.ts';
 import type { Context } from '../house.ts';
 import { allow, asPlayer, checkIsThem } from '../policy.ts';
-import { notFound, Problem } from '../problems.ts';
-import { type Member, memberOf, type Squad, squadById, weekFor } from '../squad/squads.ts';
+import { badInput, notFound, Problem } from '../problems.ts';
+import { settleDay } from '../progress/days.ts';
+import { type Member, memberOf, type Squad, squadById } from '../squad/squads.ts';
+import { playedWeek } from '../weeks/given.ts';
 import { judgedScores, type ScoreFact } from './facts.ts';
 import { refreshReading } from './reading.ts';
 
@@ -64,7 +66,7 @@ interface Place {
  * that took its place at home. What takes a place is measured the same way and never has heading.
  */
 function placeOf(db: Db, released: Released, sent: GoDone, member: Member): Place {
-  const content = weekFor(released.squad, member, released.revision.content);
+  const content = playedWeek(db, released.squad, member, released.revision);
   const session = content.sessions.find((one) => one.id === sent.sessionId);
   const item = session?.blocks.flatMap((block) => block.items).find((one) => one.id === sent.itemId);
   if (!item?.scored || sent.round >= roundsOf(item)) throw notFound();
@@ -77,7 +79,7 @@ function placeOf(db: Db, released: Released, sent: GoDone, member: Member): Plac
 
 /** Bad input that a schema cannot know: a foot the item does not score, or a sum that its parts do not make. */
 function checkScore(one: ScoreSent, index: number, item: Item, feet: readonly string[]): void {
-  const wrong = (field: string, sentence: string) => new Problem('bad input', sentence, [{ field: `scores.${index}.${field}`, sentence }]);
+  const wrong = (field: string, sentence: string) => badInput(`scores.${index}.${field}`, sentence);
   if (!feet.includes(one.foot))
     throw wrong('foot', `This drill is not scored for ${one.foot === 'both' ? 'both feet together' : `the ${one.foot} foot`}.`);
   if (one.value === null || one.parts === null) return;
@@ -142,7 +144,8 @@ export function keepGo(context: Context, released: Released, member: Member, go:
     checkScore(one, index, place.item, feet);
     const fact = factOf(context, released, place, go, one, member.id);
     db.insert(scores).values(fact).run();
-    refreshReading(db, fact, place.drill);
+    refreshReading(db, fact, place.drill, place.item.target.rule === 'stretch');
+    settleDay(db, fact.squadId, fact.playerId, fact.day);
     return answerOf(db, fact);
   });
 }

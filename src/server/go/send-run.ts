@@ -6,19 +6,17 @@ import type { Actor } from '../auth/actor.ts';
 import { runEvents, runs } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow, asPlayer, checkIsThem } from '../policy.ts';
-import { notFound, Problem } from '../problems.ts';
-import { memberOf, weekFor } from '../squad/squads.ts';
+import { badInput, notFound } from '../problems.ts';
+import { settleDay } from '../progress/days.ts';
+import { memberOf } from '../squad/squads.ts';
+import { playedWeek } from '../weeks/given.ts';
 import { checkOpen, releasedFor } from './send-go.ts';
 
 function checkOrder(events: readonly ClockEvent[]): void {
-  if (events[0]?.type !== 'start')
-    throw new Problem('bad input', 'A run begins with its start.', [{ field: 'events.0', sentence: 'A run begins with its start.' }]);
+  if (events[0]?.type !== 'start') throw badInput('events.0', 'A run begins with its start.');
   events.forEach((event, i) => {
     const before = events[i - 1];
-    if (before && event.at < before.at) {
-      const sentence = 'The events of a run must be in order of time.';
-      throw new Problem('bad input', sentence, [{ field: `events.${i}.at`, sentence }]);
-    }
+    if (before && event.at < before.at) throw badInput(`events.${i}.at`, 'The events of a run must be in order of time.');
   });
 }
 
@@ -33,12 +31,12 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
   checkIsThem(actor, sent.playerId);
   const released = releasedFor(db, player.squads, sent.revisionId, context.now());
   const member = memberOf(db, released.squad.id, player.playerId);
-  const content = weekFor(released.squad, member, released.revision.content);
+  const now = context.now();
+  const startedAt = doneOnServerClock(sent.startedAt, sent.sentAt, now);
+  const content = playedWeek(db, released.squad, member, released.revision, startedAt);
   const session = content.sessions.find((one) => one.id === sent.sessionId);
   if (!session) throw notFound();
   checkOrder(sent.events);
-  const now = context.now();
-  const startedAt = doneOnServerClock(sent.startedAt, sent.sentAt, now);
   return db.transaction((tx) => {
     const had = tx.select().from(runs).where(eq(runs.id, sent.id)).get();
     if (had && (had.playerId !== member.id || had.sessionId !== sent.sessionId)) throw notFound();
@@ -71,7 +69,7 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
       .orderBy(asc(runEvents.seq))
       .all();
     const drills = new Map(Object.entries(content.drills));
-    const sheet = compileRunSheet(session, drills, { strongerFoot: member.strongerFoot, level: member.level, ownPace: {} });
+    const sheet = compileRunSheet(session, drills, { ...member, ownPace: {}, times: content.times });
     const state = replay(
       sheet,
       kept.map((row) => row.event),
@@ -85,6 +83,13 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
       .set({ share, hurtAt: hurtAt === null ? null : Math.round(hurtAt) })
       .where(eq(runs.id, sent.id))
       .run();
+    if (share > 0)
+      settleDay(
+        db,
+        released.squad.id,
+        member.id,
+        had?.day ?? creditedDay(startedAt, now, released.squad.timeZone, released.squad.dayEndsAt),
+      );
     return { id: sent.id, events: kept.length, share, done: share >= DONE_SHARE };
   });
 }

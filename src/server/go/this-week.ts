@@ -1,12 +1,17 @@
-import { and, asc, desc, eq, gt, inArray } from 'drizzle-orm';
-import { median } from 'simple-statistics';
-import type { NumberToBeat, ThisWeek } from '../../contract/go.ts';
-import { recordKey } from '../../core/counts/index.ts';
-import { atHome, BETTER, type Drill } from '../../core/drills/index.ts';
-import { recordOf } from '../../core/progress/index.ts';
-import { DONE_SHARE, feetToScore, type Runner } from '../../core/runsheet/index.ts';
-import { targetFor } from '../../core/targets/index.ts';
-import { allItems, changesBetween, kitOf, type PublishedWeek, swapsFor, withSwaps } from '../../core/weeks/index.ts';
+import { and, asc, desc, eq, gt } from 'drizzle-orm';
+import type { ThisWeek } from '../../contract/go.ts';
+import { atHome } from '../../core/drills/index.ts';
+import { DONE_SHARE } from '../../core/runsheet/index.ts';
+import {
+  allItems,
+  changesBetween,
+  type Given,
+  kitOf,
+  type PublishedWeek,
+  personalWeek,
+  swapsFor,
+  withSwaps,
+} from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import { mayFilm } from '../clips/consent.ts';
 import type { Db } from '../db/connection.ts';
@@ -15,50 +20,20 @@ import { drillNames, shelfOf } from '../drills/shelf.ts';
 import type { Context } from '../house.ts';
 import { allow, asPlayer } from '../policy.ts';
 import { Problem } from '../problems.ts';
-import { streakInput, streakViews } from '../progress/calendar.ts';
-import { lineOf } from '../progress/lines.ts';
-import { type Member, memberOf, type Squad, squadById, squadDay, weekFor } from '../squad/squads.ts';
+import { streakStateOf } from '../progress/days.ts';
+import { linesOf } from '../progress/lines.ts';
+import { clipAsks } from '../review/items.ts';
+import { ageOf, type Member, memberOf, type Squad, squadById, squadDay, weekFor } from '../squad/squads.ts';
+import { giveWeek, reckonGiven } from '../weeks/given.ts';
 import { type OpenWeek, openWeekOf, standing } from '../weeks/weeks.ts';
 import { type JudgedScore, judgedScores } from './facts.ts';
+import { keysOf, knownOfOne, numbersOf, ownTargetsOf, runnerOf } from './known.ts';
 
-/** What counted for a player, by record key. */
-export function resultsByKey(judged: readonly JudgedScore[]) {
-  const byKey = new Map<string, { result: number; doneAt: number; judged: JudgedScore }[]>();
-  for (const one of judged) {
-    if (one.result === null) continue;
-    const list = byKey.get(one.score.recordKey) ?? [];
-    list.push({ result: one.result, doneAt: one.score.doneAt, judged: one });
-    byKey.set(one.score.recordKey, list);
-  }
-  return byKey;
-}
-
-/** Median pace of the last five clocked `fixed reps` goes, by drill (reps a second). */
-function ownPace(judged: readonly JudgedScore[]): Record<string, number> {
-  const rates = new Map<string, number[]>();
-  for (const { score, counts } of judged) {
-    if (score.measure !== 'fixed reps' || !score.clocked || !counts || score.seconds <= 0) continue;
-    rates.set(score.drillId, [...(rates.get(score.drillId) ?? []), counts / score.seconds]);
-  }
-  return Object.fromEntries([...rates].map(([drill, list]) => [drill, median(list.slice(-5))]));
-}
-
-/** The number to beat of each scored item and foot of a week, as its player gets it. */
-export function numbersOf(content: PublishedWeek, runner: Runner, judged: readonly JudgedScore[]): NumberToBeat[] {
-  const results = resultsByKey(judged);
-  const items = content.sessions.flatMap((s) => s.blocks.flatMap((b) => b.items)).filter((item) => item.scored);
-  return items.flatMap((item) => {
-    const drill = content.drills[item.drillId] as Drill;
-    return feetToScore(item, runner.strongerFoot).map((foot) => {
-      const known = results.get(recordKey(drill, item.dose, foot)) ?? [];
-      const record = recordOf(known, BETTER[item.dose.measure])?.result ?? null;
-      return { itemId: item.id, foot, record, target: targetFor(item.target, drill, item.dose, runner.level, record) };
-    });
-  });
-}
+/** Years under which a grown-up helps (job page 12). */
+const HELPED_UNDER = 8;
 
 /** Goes of the open week that were asked for again and not done again since. */
-function askedAgain(judged: readonly JudgedScore[], open: OpenWeek, drillName: (id: string) => string): ThisWeek['again'] {
+export function askedAgain(db: Db, judged: readonly JudgedScore[], open: OpenWeek, drillName: (id: string) => string): ThisWeek['again'] {
   const mine = judged.filter((one) => one.score.weekId === open.week.id);
   return mine.flatMap((one) => {
     if (one.standing !== 'again please' || !one.decision) return [];
@@ -66,8 +41,23 @@ function askedAgain(judged: readonly JudgedScore[], open: OpenWeek, drillName: (
     const again = mine.some(
       (later) => later.score.itemId === one.score.itemId && later.score.foot === one.score.foot && later.score.receivedAt > at,
     );
-    const line = lineOf(one, drillName(one.score.drillId));
+    const line = linesOf(db, [one], drillName)[0];
     return again || !line ? [] : [{ sessionId: one.score.sessionId, itemId: one.score.itemId, line }];
+  });
+}
+
+/** A player's goes of the open week, judged. */
+export const goesOf = (db: Db, open: OpenWeek, playerId: string): JudgedScore[] =>
+  judgedScores(db, and(eq(scores.weekId, open.week.id), eq(scores.playerId, playerId)));
+
+/** Drills of the open week of which a coach would like to see a clip, each once. */
+function wantedClips(db: Db, squadId: string, playerId: string, content: PublishedWeek): ThisWeek['clipAsks'] {
+  const wanted = new Set(clipAsks(db, squadId, playerId).flatMap((ask) => (ask.clipId === null ? [ask.drillId] : [])));
+  return [...wanted].flatMap((drillId) => {
+    const session = content.sessions.find((one) =>
+      one.blocks.some((block) => block.items.some((item) => item.drillId === drillId && item.scored)),
+    );
+    return session ? [{ sessionId: session.id, drillId, drillName: content.drills[drillId]?.name ?? drillId }] : [];
   });
 }
 
@@ -111,27 +101,32 @@ function doneSessions(db: Db, weekId: string, playerId: string): string[] {
   return [...new Set(rows.filter((run) => run.share >= DONE_SHARE).map((run) => run.sessionId))];
 }
 
-/** Scores that a week's numbers, paces and "again" tasks are computed from. */
-function scoresOfDrills(db: Db, playerId: string, drillIds: readonly string[]): JudgedScore[] {
-  if (drillIds.length === 0) return [];
-  return judgedScores(db, and(eq(scores.playerId, playerId), inArray(scores.drillId, [...drillIds])));
-}
-
-export function runnerOf(member: Member, judged: readonly JudgedScore[]): Runner {
-  return { strongerFoot: member.strongerFoot, level: member.level, ownPace: ownPace(judged) };
-}
-
-interface ForMember {
+interface WeekOf {
+  id: string;
+  number: number;
   content: PublishedWeek;
-  swaps: ThisWeek['swaps'];
 }
 
-/** A week as one player does it: in the own school, for the own feet, with what the own home has no room or kit for swapped. */
-export function contentFor(db: Db, squad: Squad, member: Member, given: PublishedWeek): ForMember {
-  const content = weekFor(squad, member, given);
-  const needsShelf = member.home !== null && Object.values(content.drills).some((drill) => !atHome(drill, member.home).can);
-  const swaps = needsShelf ? swapsFor(content, member.home, [...shelfOf(db, squad.id).values()]) : [];
-  return { content: withSwaps(content, swaps), swaps: swaps.map(({ instead, ...swap }) => ({ ...swap, instead: instead?.name ?? null })) };
+/**
+ * A week as one player does it: in the own school and for the own feet, with what was given (or would be), with what the own home has no
+ * room or kit for swapped, and with the numbers to beat.
+ * @param give what the player is given, from what it would be by what is known now
+ */
+export function weekOfMember(db: Db, squad: Squad, member: Member, week: WeekOf, now: number, give: (reckon: () => Given) => Given) {
+  const planned = weekFor(squad, member, week.content);
+  const given = give(() => reckonGiven(db, squad, member, { ...week, content: planned }, knownOfOne(db, member.id, keysOf(planned)), now));
+  const personal = personalWeek(planned, given);
+  const needsShelf = member.home !== null && Object.values(personal.drills).some((drill) => !atHome(drill, member.home).can);
+  const swaps = needsShelf ? swapsFor(personal, member.home, [...shelfOf(db, squad.id).values()]) : [];
+  const content = withSwaps(personal, swaps);
+  const known = knownOfOne(db, member.id, keysOf(content));
+  const own = ownTargetsOf(db, week.id).get(member.id);
+  return {
+    content,
+    swaps: swaps.map(({ instead, ...swap }) => ({ ...swap, instead: instead?.name ?? null })),
+    runner: runnerOf(db, member, content),
+    numbers: numbersOf({ content, member, known, own, steps: given.steps, at: now }),
+  };
 }
 
 /** The open week of a player's squad, with everything the visit needs. */
@@ -145,13 +140,21 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
   const member = memberOf(db, squadId, player.playerId);
   const now = context.now();
   const open = openWeekOf(db, squadId, now);
-  const { content, swaps } = open ? contentFor(db, squad, member, open.revision.content) : { content: null, swaps: [] };
-  const judged = content ? scoresOfDrills(db, member.id, Object.keys(content.drills)) : [];
-  const runner = runnerOf(member, judged);
+  const mine = open
+    ? weekOfMember(db, squad, member, { ...open.week, content: open.revision.content }, now, (reckon) =>
+        giveWeek(db, open.revision.id, member.id, reckon, now),
+      )
+    : null;
+  const content = mine?.content ?? null;
+  const judged = open ? goesOf(db, open, member.id) : [];
+  const films = mayFilm(db, member.id);
+  const { streak, strip } = streakStateOf(db, squadId, member, squadDay(squad, now));
   return {
     playerId: member.id,
     nickname: member.nickname,
+    young: ageOf(member, squad, now) < HELPED_UNDER,
     squad: { id: squad.id, name: squad.name, timeZone: squad.timeZone },
+    squads: [...player.squads].sort().map((id) => ({ id, name: squadById(db, id).name })),
     week:
       open && content
         ? {
@@ -166,14 +169,16 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
     changes: open ? changesOf(db, open) : [],
     upcoming: upcomingOf(db, squadId, now),
     home: member.home,
-    swaps,
-    runner: { ...runner, ownPace: { ...runner.ownPace } },
-    numbers: content ? numbersOf(content, runner, judged) : [],
+    swaps: mine?.swaps ?? [],
+    runner: mine?.runner ?? runnerOf(db, member, null),
+    numbers: mine?.numbers ?? [],
     done: open ? doneSessions(db, open.week.id, member.id) : [],
-    again: open ? askedAgain(judged, open, drillNames(db, squadId)) : [],
-    mayFilm: mayFilm(db, member.id),
+    again: open ? askedAgain(db, judged, open, drillNames(db, squadId)) : [],
+    mayFilm: films,
+    clipAsks: content && films ? wantedClips(db, squadId, member.id, content) : [],
     film: { height: squad.clipHeight, sound: squad.clipSound },
-    ...streakViews(streakInput(db, squadId, member, squadDay(squad, now))),
+    streak,
+    strip,
     now,
   };
 }

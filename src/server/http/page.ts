@@ -1,4 +1,4 @@
-import { type Actor, actorFrom } from '../auth/actor.ts';
+import { type Actor, type Asking, askingFrom } from '../auth/actor.ts';
 import { type Context, house } from '../house.ts';
 import { PROBLEMS, Problem } from '../problems.ts';
 
@@ -23,11 +23,15 @@ export function homeOf(actor: Actor): string {
 }
 
 /** Reads what a page shows through a server function; nobody is sent to the front door, other problems are said. */
-export async function forPage<T>(request: Request, read: (context: Context, actor: Actor) => T | Promise<T>): Promise<Found<T>> {
+export async function forPage<T>(
+  request: Request,
+  read: (context: Context, actor: Actor, asking: Asking) => T | Promise<T>,
+): Promise<Found<T>> {
   const context = house();
-  const actor = await actorFrom(context, request.headers);
+  const asking = await askingFrom(context, request.headers);
+  const { actor } = asking;
   try {
-    return { kind: 'data', data: await read(context, actor), actor, context };
+    return { kind: 'data', data: await read(context, actor, asking), actor, context };
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
     if (error.kind === 'not signed in') return { kind: 'elsewhere', to: '/' };

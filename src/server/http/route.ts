@@ -1,9 +1,12 @@
 import type { z } from 'zod';
 import type { Endpoint } from '../../contract/endpoint.ts';
-import { type Actor, actorFrom } from '../auth/actor.ts';
+import { type Actor, type Asking, askingFrom } from '../auth/actor.ts';
 import { type Context, house } from '../house.ts';
-import { PROBLEMS, Problem, parseInput, problemDocument } from '../problems.ts';
+import { noRoom, PROBLEMS, Problem, parseInput, problemDocument, problemOf } from '../problems.ts';
+import { isFull } from '../room.ts';
 
+/** A body of ours is short: whoever takes longer than this to send it holds a connection for nothing. */
+const BODY_MS_MAX = 30_000;
 const BODY_BYTES_MAX = 1024 * 1024;
 
 /** What an endpoint of ours reads of a request; Astro's APIContext fits. */
@@ -13,21 +16,39 @@ interface Asked {
   url: URL;
 }
 
-/** Reads a body of at most 1 MB as JSON; the bytes are counted, whatever the headers say. */
-async function readJson(request: Request): Promise<unknown> {
+/**
+ * Reads a body of at most so many bytes; they are counted, whatever the headers say.
+ * @throws Problem "too large" or "too slow"
+ */
+export async function readBody(request: Request, bytesMax: number, msMax = BODY_MS_MAX): Promise<Buffer> {
   const chunks: Uint8Array[] = [];
   let bytes = 0;
+  let slow = false;
   const reader = request.body?.getReader();
-  while (reader) {
-    const { done, value: chunk } = await reader.read();
-    if (done) break;
-    bytes += chunk.byteLength;
-    if (bytes > BODY_BYTES_MAX) throw new Problem('too large', 'This is more than 1 MB.');
-    chunks.push(chunk);
-  }
-  if (bytes === 0) return undefined;
+  const timer = setTimeout(() => {
+    slow = true;
+    reader?.cancel().catch(() => undefined);
+  }, msMax);
   try {
-    return JSON.parse(Buffer.concat(chunks).toString('utf8'));
+    while (reader) {
+      const { done, value: chunk } = await reader.read();
+      if (slow) throw new Problem('too slow', 'That took too long to arrive. Send it again when the line is better.');
+      if (done) break;
+      bytes += chunk.byteLength;
+      if (bytes > bytesMax) throw new Problem('too large', `This is more than ${Math.round(bytesMax / 1024)} kB.`);
+      chunks.push(chunk);
+    }
+    return Buffer.concat(chunks);
+  } finally {
+    clearTimeout(timer);
+  }
+}
+
+async function readJson(request: Request): Promise<unknown> {
+  const body = await readBody(request, BODY_BYTES_MAX);
+  if (body.length === 0) return undefined;
+  try {
+    return JSON.parse(body.toString('utf8'));
   } catch {
     throw new Problem('bad input', 'The body is not JSON.');
   }
@@ -37,14 +58,15 @@ const PRIVATE = { 'cache-control': 'no-store' };
 
 /** A problem as an answer; what nobody foresaw is logged and answered without its details. */
 export function problemResponse(context: Context, error: unknown): Response {
-  const problem =
-    error instanceof Problem
-      ? error
-      : new Problem('server trouble', 'Something went wrong here. Nothing you sent before is lost; try again.');
-  if (!(error instanceof Problem)) context.log.error({ err: error }, 'unforeseen');
+  const problem = problemOf(error, (err) => context.log.error({ err }, 'unforeseen'));
   return Response.json(problemDocument(problem), {
     status: PROBLEMS[problem.kind],
-    headers: { ...PRIVATE, 'content-type': 'application/problem+json' },
+    headers: {
+      ...PRIVATE,
+      'content-type': 'application/problem+json',
+      // The rest of a body that was not read must not be taken for the next request.
+      ...(problem.kind === 'too large' || problem.kind === 'too slow' ? { connection: 'close' } : {}),
+    },
   });
 }
 
@@ -54,16 +76,16 @@ export function problemResponse(context: Context, error: unknown): Response {
  */
 export function route<P extends z.ZodType, B extends z.ZodType, R extends z.ZodType>(
   endpoint: Endpoint<P, B, R>,
-  act: (context: Context, actor: Actor, input: z.output<P> & z.output<B>) => z.input<R> | Promise<z.input<R>>,
+  act: (context: Context, actor: Actor, input: z.output<P> & z.output<B>, asking: Asking) => z.input<R> | Promise<z.input<R>>,
 ) {
   return async ({ request, params, url }: Asked): Promise<Response> => {
     const context = house();
     try {
-      const actor = await actorFrom(context, request.headers);
+      const asking = await askingFrom(context, request.headers);
       const asked = parseInput(endpoint.params, { ...Object.fromEntries(url.searchParams), ...params });
       const body = request.method === 'GET' || request.method === 'DELETE' ? undefined : parseInput(endpoint.body, await readJson(request));
       const input = { ...(asked as object), ...((body ?? {}) as object) } as z.output<P> & z.output<B>;
-      const answer = await act(context, actor, input);
+      const answer = await act(context, asking.actor, input, asking);
       if (!endpoint.file) return Response.json(answer, { headers: PRIVATE });
       const { mediaType, name } = endpoint.file;
       const text = typeof answer === 'string' ? answer : JSON.stringify(answer, null, 2);
@@ -74,4 +96,22 @@ export function route<P extends z.ZodType, B extends z.ZodType, R extends z.ZodT
       return problemResponse(context, error);
     }
   };
+}
+
+/** What somebody types to sign in is short. */
+const SIGN_IN_BYTES_MAX = 16 * 1024;
+
+/** Hands a request to the accounts library once its body was counted. */
+export async function signInRoute(request: Request): Promise<Response> {
+  const context = house();
+  try {
+    const body = request.body ? await readBody(request, SIGN_IN_BYTES_MAX) : undefined;
+    const answer = await context.auth.handler(
+      new Request(request.url, { method: request.method, headers: request.headers, ...(body ? { body: new Uint8Array(body) } : {}) }),
+    );
+    // The library says only that something went wrong.
+    return answer.status === 500 && isFull(context.config.dataDir) ? problemResponse(context, noRoom()) : answer;
+  } catch (error) {
+    return problemResponse(context, error);
+  }
 }

@@ -2,17 +2,20 @@ import { createServer, type IncomingMessage, type Server, type ServerResponse } 
 import { join } from 'node:path';
 import compression from 'compression';
 import send from 'send';
-import { actorFrom } from '../auth/actor.ts';
-import { ADDRESS_HEADER } from '../auth/address.ts';
-import { recordView, watchClip } from '../clips/clips.ts';
+import { type Actor, actorFrom } from '../auth/actor.ts';
+import { ADDRESS_HEADER, addressOf } from '../auth/address.ts';
+import { recordLoading, watchClip } from '../clips/clips.ts';
 import { createUploads, UPLOAD_PATH } from '../clips/uploads.ts';
 import type { Context } from '../house.ts';
-import { PROBLEMS, Problem, problemDocument } from '../problems.ts';
+import { everythingOf, writeZip } from '../keeping/everything.ts';
+import { PROBLEMS, Problem, problemDocument, problemOf } from '../problems.ts';
+import { hearSpoken } from '../review/spoken.ts';
+import { setSafetyHeaders } from './headers.ts';
 
 export type AstroHandler = (req: IncomingMessage, res: ServerResponse, next?: (error?: unknown) => void) => void;
 
 const UNSAFE = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
-const CLIP_FILE = /^\/api\/v1\/clips\/([0-9a-f-]{36})\/file$/;
+const MEDIA_FILE = /^\/api\/v1\/(clips|spoken)\/([0-9a-f-]{36})\/file$/;
 
 function headersOf(req: IncomingMessage): Headers {
   const headers = new Headers();
@@ -38,19 +41,40 @@ function answerProblem(res: ServerResponse, problem: Problem): void {
   res.end(JSON.stringify(problemDocument(problem)));
 }
 
-/** Streams a clip with Range to those who may watch it; `send` keeps memory flat however slow the reader. */
-async function serveClip(context: Context, req: IncomingMessage, res: ServerResponse, clipId: string): Promise<void> {
+/** The file of a clip or a spoken line for somebody who may have it; who loaded a clip is written down. */
+function findMedia(context: Context, actor: Actor, kind: string, id: string, method: string | undefined) {
+  if (kind === 'spoken') return hearSpoken(context, actor, { spoken: id });
+  const found = watchClip(context, actor, { clip: id });
+  if (method === 'GET') recordLoading(context, actor, id);
+  return found;
+}
+
+/** Streams a clip or a spoken line with Range to those who may have it; `send` keeps memory flat however slow the reader. */
+async function serveMedia(context: Context, req: IncomingMessage, res: ServerResponse, kind: string, id: string): Promise<void> {
   const actor = await actorFrom(context, headersOf(req));
-  const { path, mediaType } = watchClip(context, actor, { clip: clipId });
-  if (req.method === 'GET') recordView(context, actor, clipId);
+  const { path, mediaType } = findMedia(context, actor, kind, id, req.method);
   const stream = send(req, path, { cacheControl: false, dotfiles: 'deny', index: false });
   stream.on('headers', (reply: ServerResponse) => {
     reply.setHeader('content-type', mediaType);
     reply.setHeader('cache-control', 'private, no-store');
     reply.setHeader('content-disposition', 'inline');
   });
-  stream.on('error', () => answerProblem(res, new Problem('not found', 'This clip is not here any more.')));
+  stream.on('error', () => answerProblem(res, new Problem('not found', 'This is not here any more.')));
   stream.pipe(res);
+}
+
+const EVERYTHING = /^\/api\/v1\/family\/([0-9a-f-]{36})\/everything$/;
+
+/** Everything of a child as a ZIP, to a guardian. */
+async function serveEverything(context: Context, req: IncomingMessage, res: ServerResponse, player: string): Promise<void> {
+  const actor = await actorFrom(context, headersOf(req));
+  const entries = everythingOf(context, actor, { player });
+  res.writeHead(200, {
+    'content-type': 'application/zip',
+    'cache-control': 'private, no-store',
+    'content-disposition': 'attachment; filename="everything.zip"',
+  });
+  await writeZip(entries, res);
 }
 
 /** Files of the built client: hashed ones for ever, others to be asked for anew. Calls `next` for what is not there. */
@@ -64,13 +88,6 @@ function serveStatic(clientDir: string, req: IncomingMessage, res: ServerRespons
   stream.pipe(res);
 }
 
-function setSafetyHeaders(res: ServerResponse): void {
-  res.setHeader('x-content-type-options', 'nosniff');
-  res.setHeader('referrer-policy', 'same-origin');
-  res.setHeader('x-frame-options', 'DENY');
-  res.setHeader('permissions-policy', 'camera=(self), microphone=(self), geolocation=()');
-}
-
 /** Pages, scripts and JSON go out compressed; clips and uploads never pass through here. */
 const compress = compression({ threshold: 1024 });
 
@@ -78,15 +95,18 @@ const compress = compression({ threshold: 1024 });
 export function createHouseServer(context: Context, astro: AstroHandler, clientDir: string): Server {
   const uploads = createUploads(context);
   const handle = async (req: IncomingMessage, res: ServerResponse): Promise<void> => {
-    setSafetyHeaders(res);
-    // Only the socket says where a request comes from.
-    req.headers[ADDRESS_HEADER] = req.socket.remoteAddress ?? 'unknown';
-    if (fromElsewhere(req)) throw new Problem('wrong origin', 'This came from another site, so nothing was done.');
     const path = (req.url ?? '/').split('?')[0] ?? '/';
+    setSafetyHeaders(res, context.config, path);
+    req.headers[ADDRESS_HEADER] = addressOf(req.socket.remoteAddress, req.headers['x-forwarded-for'], context.config.proxies);
+    if (fromElsewhere(req)) throw new Problem('wrong origin', 'This came from another site, so nothing was done.');
     if (path === UPLOAD_PATH || path.startsWith(`${UPLOAD_PATH}/`)) return uploads.handle(req, res);
-    const clip = CLIP_FILE.exec(path)?.[1];
-    if (clip && (req.method === 'GET' || req.method === 'HEAD')) return serveClip(context, req, res, clip);
+    const [, kind, id] = MEDIA_FILE.exec(path) ?? [];
+    if (kind && id && (req.method === 'GET' || req.method === 'HEAD')) return serveMedia(context, req, res, kind, id);
+    const [, child] = EVERYTHING.exec(path) ?? [];
+    if (child && req.method === 'GET') return serveEverything(context, req, res, child);
     const isFile = /\.[a-z0-9]+$/i.test(path) && !path.startsWith('/api/');
+    // What a page said of somebody is asked for anew: going back shows what is true now, and nothing after signing out.
+    if (!isFile) res.setHeader('cache-control', 'no-store');
     // The middleware is written for a framework's request, which adds nothing that it uses.
     compress(req as never, res as never, () => {
       if (isFile && req.method === 'GET') serveStatic(clientDir, req, res, path, () => astro(req, res));
@@ -95,8 +115,10 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
   };
   const server = createServer((req, res) => {
     handle(req, res).catch((error) => {
-      if (!(error instanceof Problem)) context.log.error({ err: error }, 'unforeseen');
-      answerProblem(res, error instanceof Problem ? error : new Problem('server trouble', 'Something went wrong here. Try again.'));
+      answerProblem(
+        res,
+        problemOf(error, (err) => context.log.error({ err }, 'unforeseen')),
+      );
     });
   });
   // An upload on a slow line takes long; its headers must still come at once.

@@ -1,22 +1,91 @@
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import type { LineView } from '../../contract/parts.ts';
+import { recountOf, remarksOn } from '../../core/counts/index.ts';
 import { resultUnit } from '../../core/drills/index.ts';
+import { grouped } from '../../core/grouped.ts';
+import type { Db } from '../db/connection.ts';
+import { clips, reviewFacts, spokenLines } from '../db/schema.ts';
 import type { JudgedScore } from '../go/facts.ts';
+import { workOf } from '../go/work.ts';
+import { coachNames } from '../review/items.ts';
 
-/** The coach's answer to a score, or null where there is nothing to read: undecided, or counted without a word. */
-export function lineOf(one: JudgedScore, drillName: string): LineView | null {
-  const { decision, score } = one;
-  if (!decision || decision.verdict === 'undo') return null;
-  if (decision.verdict === 'counted' && !decision.line && decision.cues.length === 0) return null;
+type Decided = JudgedScore & { decision: NonNullable<JudgedScore['decision']> };
+
+const LINES_SHOWN = 30;
+
+const byScore = <R extends { scoreId: string }>(rows: readonly R[]) => grouped(rows, (row) => row.scoreId);
+
+/** What goes with the answers to some scores, looked up once for all of them. */
+function withAnswers(db: Db, scoreIds: readonly string[]) {
+  const ids = [...scoreIds];
+  const kept = db
+    .select()
+    .from(clips)
+    .where(and(inArray(clips.scoreId, ids), eq(clips.state, 'kept')))
+    .all();
+  const facts = db.select().from(reviewFacts).where(inArray(reviewFacts.scoreId, ids)).orderBy(asc(reviewFacts.at)).all();
+  const spoken = db
+    .select()
+    .from(spokenLines)
+    .where(and(inArray(spokenLines.scoreId, ids), isNull(spokenLines.deletedAt)))
+    .orderBy(asc(spokenLines.at))
+    .all();
   return {
-    decisionId: decision.id,
-    drillName,
-    foot: score.foot,
-    verdict: decision.verdict,
-    claimed: score.value,
-    value: decision.value,
-    unit: resultUnit(score.measure),
-    line: decision.line ?? (decision.verdict === 'set aside' ? decision.reason : null),
-    cues: decision.cues,
-    at: decision.at,
+    coach: coachNames(db),
+    clips: byScore(kept),
+    facts: byScore(facts),
+    spoken: byScore(spoken),
   };
+}
+
+/** Left and right of the marks that a correction rests on; null where the number was typed, or only one foot works. */
+function recountWords(db: Db, { score, decision }: Decided, clip: typeof clips.$inferSelect | undefined): LineView['recount'] {
+  if (!decision.marks || score.foot !== 'both') return null;
+  const { left, right } = recountOf(decision.marks, clip ? workOf(db, score, clip).work : []);
+  return { left, right };
+}
+
+/**
+ * A coach's answers to some scores, newest first, with the remarks on the clip and what was said aloud.
+ * Undecided scores, and those counted without a word, have nothing to read.
+ */
+export function linesOf(db: Db, judged: readonly JudgedScore[], drillName: (id: string) => string, most = LINES_SHOWN): LineView[] {
+  const decided = judged
+    .filter((one): one is Decided => one.decision !== null && one.decision.verdict !== 'undo')
+    .sort((a, b) => b.decision.at - a.decision.at);
+  const { coach, ...of } = withAnswers(
+    db,
+    decided.map((one) => one.score.id),
+  );
+  const lines: LineView[] = [];
+  for (const one of decided) {
+    if (lines.length >= most) break;
+    const { decision, score } = one;
+    const clip = of.clips.get(score.id)?.find((row) => row.playerId === score.playerId);
+    const remarks = remarksOn(of.facts.get(score.id) ?? [], clip?.id).map(({ fact, ...remark }) => ({
+      ...remark,
+      coach: coach(fact.coachId),
+    }));
+    const spoken = (of.spoken.get(score.id) ?? []).map(({ id, seconds }) => ({ id, seconds }));
+    const silent = !decision.line && decision.cues.length === 0 && remarks.length === 0 && spoken.length === 0;
+    if (decision.verdict === 'undo' || (decision.verdict === 'counted' && silent)) continue;
+    lines.push({
+      decisionId: decision.id,
+      coach: coach(decision.coachId),
+      clip: clip ? { id: clip.id, workAt: clip.workAt } : null,
+      remarks,
+      spoken,
+      recount: recountWords(db, one, clip),
+      drillName: drillName(score.drillId),
+      foot: score.foot,
+      verdict: decision.verdict,
+      claimed: score.value,
+      value: decision.value,
+      unit: resultUnit(score.measure),
+      line: decision.line ?? (decision.verdict === 'set aside' ? decision.reason : null),
+      cues: decision.cues,
+      at: decision.at,
+    });
+  }
+  return lines;
 }

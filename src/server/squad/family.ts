@@ -1,20 +1,23 @@
-import { and, asc, count, desc, eq } from 'drizzle-orm';
+import { and, asc, desc, eq } from 'drizzle-orm';
 import type { Child, Family } from '../../contract/squad.ts';
-import { addDays, streakOf } from '../../core/streaks/index.ts';
+import { addDays } from '../../core/streaks/index.ts';
 import type { Actor } from '../auth/actor.ts';
-import { CLIP_CONSENT, mayFilm } from '../clips/consent.ts';
+import { CLIP_CONSENT, mayFilm, TABLE_CONSENT } from '../clips/consent.ts';
 import type { Db } from '../db/connection.ts';
-import { clips, clipViews, consents, players, scores, squadPlayers, squads, user } from '../db/schema.ts';
+import { type ConsentKind, clips, clipViews, consents, players, scores, squadPlayers, squads, user } from '../db/schema.ts';
 import { drillNames } from '../drills/shelf.ts';
-import { judgedScores } from '../go/facts.ts';
 import type { Context } from '../house.ts';
+import { leavingOf } from '../people/leaving.ts';
 import { allow, asPerson } from '../policy.ts';
+import { choicesFor, mayPost, POST_CONSENT } from '../post/choices.ts';
+import { lettersOf } from '../post/letters.ts';
 import { notFound } from '../problems.ts';
-import { streakInput } from '../progress/calendar.ts';
-import { linesOf } from '../progress/feet.ts';
+import { streakStateOf } from '../progress/days.ts';
+import { linesFor } from '../progress/feet.ts';
 import { feedsOf } from '../weeks/feeds.ts';
 import { hurtsOf } from './hurts.ts';
-import { memberOf, squadById, squadDay } from './squads.ts';
+import { memberEver, squadById, squadDay } from './squads.ts';
+import { outOfTables } from './tables.ts';
 
 function consentsOf(db: Db, playerId: string): Child['consents'] {
   return db
@@ -28,14 +31,16 @@ function consentsOf(db: Db, playerId: string): Child['consents'] {
 
 function clipsOf(context: Context, playerId: string, drillName: (id: string) => string): Child['clips'] {
   const { db } = context;
-  const views = new Map(
-    db
-      .select({ clipId: clipViews.clipId, n: count() })
-      .from(clipViews)
-      .groupBy(clipViews.clipId)
-      .all()
-      .map((row) => [row.clipId, row.n]),
-  );
+  const views = new Map<string, Child['clips'][number]['views']>();
+  const seen = db
+    .select({ clipId: clipViews.clipId, who: user.name, kind: clipViews.kind, seconds: clipViews.seconds, at: clipViews.at })
+    .from(clipViews)
+    .innerJoin(clips, eq(clips.id, clipViews.clipId))
+    .innerJoin(user, eq(user.id, clipViews.userId))
+    .where(eq(clips.playerId, playerId))
+    .orderBy(desc(clipViews.at))
+    .all();
+  for (const { clipId, ...view } of seen) views.set(clipId, [...(views.get(clipId) ?? []), view]);
   const kept = db
     .select({ clip: clips, drillId: scores.drillId, foot: scores.foot })
     .from(clips)
@@ -53,40 +58,63 @@ function clipsOf(context: Context, playerId: string, drillName: (id: string) => 
       seconds: clip.seconds ?? 0,
       at: keptAt,
       goneOn: addDays(squadDay(squad, keptAt), squad.clipDays),
-      views: views.get(clip.id) ?? 0,
+      views: views.get(clip.id) ?? [],
     };
   });
 }
 
-function childOf(context: Context, playerId: string): Child {
+const LINES_SHOWN = 100;
+
+/** A child's page for one of its guardians, for who was let in. */
+export function childFor(context: Context, actor: Actor, playerId: string): Child {
   const { db } = context;
   const player = db.select().from(players).where(eq(players.id, playerId)).get();
   if (!player) throw notFound();
   const memberships = db
-    .select({ id: squads.id, name: squads.name })
+    .select({ id: squads.id, name: squads.name, leftOn: squadPlayers.leftOn })
     .from(squadPlayers)
     .innerJoin(squads, eq(squads.id, squadPlayers.squadId))
     .where(eq(squadPlayers.playerId, playerId))
     .orderBy(asc(squadPlayers.joinedOn))
     .all();
-  const first = memberships[0];
+  const current = memberships.find((one) => one.leftOn === null);
+  const first = current ?? memberships[0];
   if (!first) throw notFound();
   const squad = squadById(db, first.id);
   const drillName = drillNames(db, squad.id);
+  const leaving = leavingOf(db, playerId);
   return {
     playerId,
     timeZone: squad.timeZone,
     nickname: player.nickname,
-    squads: memberships.map((one) => one.name),
+    squads: memberships.map((one) => (one.leftOn === null ? one.name : `${one.name} (until ${one.leftOn})`)),
     clipsAllowed: mayFilm(db, playerId),
     consents: consentsOf(db, playerId),
     clips: clipsOf(context, playerId, drillName),
     hurts: hurtsOf(db, playerId, context.now()),
-    lines: linesOf(judgedScores(db, eq(scores.playerId, playerId)), drillName, 100),
+    lines: linesFor(db, playerId, drillName, LINES_SHOWN),
     squadId: squad.id,
     feeds: feedsOf(db, { player: playerId }),
-    streak: streakOf(streakInput(db, squad.id, memberOf(db, squad.id, playerId), squadDay(squad, context.now()))),
+    streak:
+      current && !leaving ? streakStateOf(db, squad.id, memberEver(db, squad.id, playerId), squadDay(squad, context.now())).streak : null,
+    tableSchool: squad.tableSchool,
+    inTables: !outOfTables(db, [playerId]).has(playerId),
+    mayPost: mayPost(db, playerId),
+    leaving,
+    inSquad: current !== undefined,
+    letters: lettersOf(db, asPerson(actor).userId, playerId),
   };
+}
+
+/** Whose hours hold until a guardian said others: those of the first child's squad, or the usual ones. */
+function postChoicesOf(context: Context, userId: string, playerId: string | undefined) {
+  const squad = context.db
+    .select({ quietFrom: squads.quietFrom, quietTo: squads.quietTo, mailsPerDay: squads.mailsPerDay })
+    .from(squadPlayers)
+    .innerJoin(squads, eq(squads.id, squadPlayers.squadId))
+    .where(eq(squadPlayers.playerId, playerId ?? 'none'))
+    .get();
+  return choicesFor(context.db, userId, squad ?? { quietFrom: 20, quietTo: 7, mailsPerDay: 2 });
 }
 
 /** A guardian's children with everything that is kept of them. */
@@ -97,7 +125,13 @@ export function family(context: Context, actor: Actor): Family {
     name: asPerson(actor).name,
     consentText: CLIP_CONSENT.text,
     consentTextVersion: CLIP_CONSENT.version,
-    children: children.map((id) => childOf(context, id)),
+    tableText: TABLE_CONSENT.text,
+    tableTextVersion: TABLE_CONSENT.version,
+    postText: POST_CONSENT.text,
+    postTextVersion: POST_CONSENT.version,
+    post: postChoicesOf(context, asPerson(actor).userId, children[0]),
+    mail: context.config.smtpUrl ? 'smtp' : 'local mailbox',
+    children: children.map((id) => childFor(context, actor, id)),
   };
 }
 
@@ -105,7 +139,7 @@ export function family(context: Context, actor: Actor): Family {
 export function giveConsent(
   context: Context,
   actor: Actor,
-  input: { player: string; id: string; kind: 'clips'; yes: boolean; textVersion: number },
+  input: { player: string; id: string; kind: ConsentKind; yes: boolean; textVersion: number },
 ): Child {
   const { db } = context;
   allow(db, actor, 'give consent', { player: input.player });
@@ -121,5 +155,5 @@ export function giveConsent(
     })
     .onConflictDoNothing()
     .run();
-  return childOf(context, input.player);
+  return childFor(context, actor, input.player);
 }

@@ -4,6 +4,7 @@ import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
 import { hurtsSeen, players, runs, weekRevisions } from '../db/schema.ts';
 import type { Context } from '../house.ts';
+import { inSquadNow } from '../people/leaving.ts';
 import { allow, asPerson } from '../policy.ts';
 import { notFound } from '../problems.ts';
 
@@ -34,7 +35,7 @@ const sessionName = (row: Stopped) => row.content.sessions.find((one) => one.id 
 /** Sessions of a squad that ended because something hurt, and no coach has seen it yet; newest first. */
 export function unseenHurts(db: Db, squadId: string): Today['hurts'] {
   return stopped(db)
-    .where(and(eq(runs.squadId, squadId), isNotNull(runs.hurtAt), isNull(hurtsSeen.at)))
+    .where(and(eq(runs.squadId, squadId), isNotNull(runs.hurtAt), isNull(hurtsSeen.at), inSquadNow(runs.squadId, runs.playerId)))
     .orderBy(desc(runs.hurtAt))
     .all()
     .map((row) => ({ runId: row.runId, playerId: row.playerId, nickname: row.nickname, session: sessionName(row), at: row.hurtAt ?? 0 }));

@@ -1,8 +1,11 @@
+import { randomInt } from 'node:crypto';
 import { hash } from '@node-rs/argon2';
+import { eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Level, StrongerFoot } from '../../core/drills/index.ts';
 import type { StreakRule } from '../../core/streaks/index.ts';
 import { hashPin, signInName } from '../auth/squad-sign-in.ts';
+import type { Db } from '../db/connection.ts';
 import { account, playerGuardians, players, squadCoaches, squadPlayers, squadRules, squads, user } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 
@@ -14,13 +17,15 @@ function addUser(context: Context, id: string, name: string, email: string, kind
     .run();
 }
 
-/** An account with e-mail and password, for a coach or a guardian. Returns the user's id. */
-export async function addAccount(
-  context: Context,
-  given: { name: string; email: string; password: string; kind: 'coach' | 'guardian' },
-): Promise<string> {
+interface AccountOf {
+  name: string;
+  email: string;
+  kind: 'coach' | 'guardian';
+}
+
+/** An account with e-mail and the hash of a password, for a coach or a guardian. Returns the user's id. */
+export function insertAccount(context: Context, given: AccountOf, password: string): string {
   const id = uuid();
-  const password = await hash(given.password);
   const at = new Date(context.now());
   addUser(context, id, given.name, given.email.toLowerCase(), given.kind);
   context.db
@@ -28,6 +33,23 @@ export async function addAccount(
     .values({ id: uuid(), accountId: id, providerId: 'credential', userId: id, password, createdAt: at, updatedAt: at })
     .run();
   return id;
+}
+
+/** The same, with the password itself. */
+export const addAccount = async (context: Context, { password, ...given }: AccountOf & { password: string }): Promise<string> =>
+  insertAccount(context, given, await hash(password));
+
+/** Letters of a squad code: no vowels, so that none makes a word, and none that are misread. */
+const CODE_LETTERS = 'BCDFGHJKMNPQRSTVWXZ23456789';
+const CODE_LENGTH = 7;
+const newSquadCode = () => Array.from({ length: CODE_LENGTH }, () => CODE_LETTERS[randomInt(CODE_LETTERS.length)]).join('');
+
+/** A squad code that no squad has. */
+export function freshSquadCode(db: Db): string {
+  for (;;) {
+    const code = newSquadCode();
+    if (!db.select({ id: squads.id }).from(squads).where(eq(squads.code, code)).get()) return code;
+  }
 }
 
 export interface NewSquad {
@@ -39,15 +61,20 @@ export interface NewSquad {
   from: string;
 }
 
-/** A squad with its first streak rule. Returns its id. */
-export function addSquad(context: Context, given: NewSquad): string {
-  const id = uuid();
+/** A squad with its first streak rule, and whatever of its rules differs from the usual ones. */
+export function insertSquad(context: Context, id: string, given: NewSquad, rules: Partial<typeof squads.$inferInsert> = {}): void {
   const { rule, from, ...squad } = given;
   context.db
     .insert(squads)
-    .values({ id, ...squad, createdAt: context.now() })
+    .values({ ...rules, id, ...squad, createdAt: context.now() })
     .run();
   context.db.insert(squadRules).values({ squadId: id, from, rule }).run();
+}
+
+/** A squad with its first streak rule. Returns its id. */
+export function addSquad(context: Context, given: NewSquad): string {
+  const id = uuid();
+  insertSquad(context, id, given);
   return id;
 }
 
@@ -65,10 +92,14 @@ export interface NewPlayer {
 }
 
 /** A player in a squad. The account has no real e-mail address: nothing is ever sent to a child. */
-export async function addPlayer(context: Context, squadId: string, given: NewPlayer): Promise<{ playerId: string; userId: string }> {
+export function insertPlayer(
+  context: Context,
+  squadId: string,
+  given: Omit<NewPlayer, 'pin'>,
+  pinHash: string,
+): { playerId: string; userId: string } {
   const userId = uuid();
   const playerId = uuid();
-  const pinHash = await hashPin(given.pin);
   const { nickname, birthYear, strongerFoot, level, joinedOn } = given;
   addUser(context, userId, nickname, `${userId}@player.placeholder.invalid`, 'player');
   context.db.insert(players).values({ id: playerId, userId, nickname, birthYear, strongerFoot, pinHash, createdAt: context.now() }).run();
@@ -77,6 +108,15 @@ export async function addPlayer(context: Context, squadId: string, given: NewPla
     .values({ squadId, playerId, signInName: signInName(nickname), level, joinedOn })
     .run();
   return { playerId, userId };
+}
+
+/** A player in a squad, with a PIN. */
+export async function addPlayer(
+  context: Context,
+  squadId: string,
+  { pin, ...given }: NewPlayer,
+): Promise<{ playerId: string; userId: string }> {
+  return insertPlayer(context, squadId, given, await hashPin(pin));
 }
 
 export function addGuardian(context: Context, playerId: string, userId: string): void {

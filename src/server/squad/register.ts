@@ -1,60 +1,46 @@
-import { and, count, desc, eq, inArray } from 'drizzle-orm';
+import { and, count, eq, inArray } from 'drizzle-orm';
 import type { CellState, Register } from '../../contract/squad.ts';
+import { grouped } from '../../core/grouped.ts';
 import { quietFor } from '../../core/progress/index.ts';
 import { DONE_SHARE } from '../../core/runsheet/index.ts';
-import { dayNumber, streakOf, stripOf } from '../../core/streaks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
-import { runs, scores, weekRevisions, weeks } from '../db/schema.ts';
+import { runs, scoreFigures } from '../db/schema.ts';
+import { drillNames } from '../drills/shelf.ts';
 import type { Context } from '../house.ts';
 import { allow } from '../policy.ts';
-import { notFound } from '../problems.ts';
-import { lastTrained, streakInputs } from '../progress/calendar.ts';
-import { undecided } from '../review/review.ts';
-import { choicesOf } from './choices.ts';
+import { streakStatesOf } from '../progress/days.ts';
+import { recordsOfWeek, recordViews } from '../progress/records.ts';
+import { releasedWeeks } from '../weeks/outlines.ts';
 import { membersOf, squadById, squadDay } from './squads.ts';
-
-type Released = { week: typeof weeks.$inferSelect; revision: typeof weekRevisions.$inferSelect };
-
-/** Released weeks of a squad in their newest revision, newest week first. */
-export function releasedWeeks(db: Db, squadId: string): Released[] {
-  const rows = db
-    .select({ week: weeks, revision: weekRevisions })
-    .from(weekRevisions)
-    .innerJoin(weeks, eq(weeks.id, weekRevisions.weekId))
-    .where(eq(weeks.squadId, squadId))
-    .orderBy(desc(weeks.number), desc(weekRevisions.revision))
-    .all();
-  return rows.filter((row, i) => row.week.id !== rows[i - 1]?.week.id);
-}
-
-/** The week the register opens with: the open one, else the last one that opened. */
-const currentOf = (released: readonly Released[], now: number) => released.find((one) => one.revision.opensAt <= now);
+import { shownWeek } from './tables.ts';
 
 /** What each player did of each session: by "player|session". */
-function doneIn(db: Db, weekId: string): (playerId: string, sessionId: string) => 'done' | 'part' | 'scores only' | null {
+function doneIn(db: Db, weekId: string): (playerId: string, sessionId: string) => 'done' | 'by hand' | 'part' | 'scores only' | null {
   const ran = db
-    .select({ playerId: runs.playerId, sessionId: runs.sessionId, share: runs.share })
+    .select({ playerId: runs.playerId, sessionId: runs.sessionId, share: runs.share, byHand: runs.byHand })
     .from(runs)
     .where(eq(runs.weekId, weekId))
     .all();
   const best = new Map<string, number>();
+  const clocked = new Set<string>();
   for (const run of ran) {
     const key = `${run.playerId}|${run.sessionId}`;
     best.set(key, Math.max(best.get(key) ?? 0, run.share));
+    if (!run.byHand && run.share >= DONE_SHARE) clocked.add(key);
   }
   const sent = new Set(
     db
-      .selectDistinct({ playerId: scores.playerId, sessionId: scores.sessionId })
-      .from(scores)
-      .where(eq(scores.weekId, weekId))
+      .selectDistinct({ playerId: scoreFigures.playerId, sessionId: scoreFigures.sessionId })
+      .from(scoreFigures)
+      .where(eq(scoreFigures.weekId, weekId))
       .all()
       .map((row) => `${row.playerId}|${row.sessionId}`),
   );
   return (playerId, sessionId) => {
     const key = `${playerId}|${sessionId}`;
     const share = best.get(key) ?? 0;
-    if (share >= DONE_SHARE) return 'done';
+    if (share >= DONE_SHARE) return clocked.has(key) ? 'done' : 'by hand';
     if (share > 0) return 'part';
     return sent.has(key) ? 'scores only' : null;
   };
@@ -62,13 +48,17 @@ function doneIn(db: Db, weekId: string): (playerId: string, sessionId: string) =
 
 function waitingByPlayer(db: Db, squadId: string): Map<string, number> {
   const rows = db
-    .select({ playerId: scores.playerId, n: count() })
-    .from(scores)
-    .where(and(eq(scores.squadId, squadId), undecided()))
-    .groupBy(scores.playerId)
+    .select({ playerId: scoreFigures.playerId, n: count() })
+    .from(scoreFigures)
+    .where(and(eq(scoreFigures.squadId, squadId), eq(scoreFigures.decided, false)))
+    .groupBy(scoreFigures.playerId)
     .all();
   return new Map(rows.map((row) => [row.playerId, row.n]));
 }
+
+/** Weeks of laces that the register draws; the player page has eight. */
+const STRIP_WEEKS = 4;
+const RECORDS_SHOWN = 30;
 
 /** Players × sessions of a week. */
 export function register(context: Context, actor: Actor, input: { squad: string; week?: string | undefined }): Register {
@@ -78,44 +68,54 @@ export function register(context: Context, actor: Actor, input: { squad: string;
   const now = context.now();
   const today = squadDay(squad, now);
   const released = releasedWeeks(db, squad.id);
-  const shown = input.week ? released.find((one) => one.week.id === input.week) : currentOf(released, now);
-  if (input.week && !shown) throw notFound();
-  const sessions = shown?.revision.content.sessions ?? [];
+  const shown = shownWeek(released, input.week ?? null, now);
+  const sessions = shown?.outline.sessions ?? [];
   const did = shown ? doneIn(db, shown.week.id) : () => null;
   const left: CellState = !shown || now < shown.revision.opensAt ? 'ahead' : now < shown.revision.closesAt ? 'to do' : 'not done';
   const waiting = waitingByPlayer(db, squad.id);
   const members = membersOf(db, squad.id);
-  const inputs = streakInputs(db, squad.id, members, today);
+  const streaks = streakStatesOf(db, squad.id, members, today);
+  const records = shown ? recordsOfWeek(db, shown.week.id) : [];
+  const drillName = drillNames(db, squad.id);
+  const recordsBy = grouped(records, (one) => one.playerId);
+  const names = new Map(members.map((member) => [member.id, member.nickname]));
   return {
     squad: { id: squad.id, name: squad.name, timeZone: squad.timeZone },
-    choices: choicesOf(squad),
-    weeks: released.map(({ week, revision }) => ({ id: week.id, number: week.number, title: revision.content.title })),
+    weeks: released.map(({ week, outline }) => ({ id: week.id, number: week.number, title: outline.title })),
     week: shown
       ? {
           id: shown.week.id,
           number: shown.week.number,
-          title: shown.revision.content.title,
+          title: shown.outline.title,
           opensAt: shown.revision.opensAt,
           closesAt: shown.revision.closesAt,
         }
       : null,
-    sessions: sessions.map(({ id, name, day }) => ({ id, name, day })),
+    sessions,
     players: members.flatMap((member) => {
-      const streak = inputs.get(member.id);
-      if (!streak) return [];
-      const last = lastTrained(streak);
-      const quiet = quietFor(last === null ? null : dayNumber(last), dayNumber(member.joinedOn), dayNumber(today));
+      const state = streaks.get(member.id);
+      if (!state) return [];
+      const { streak, strip, lastDay } = state;
+      const quiet = quietFor(lastDay, member.joinedOn, today);
+      const cells = sessions.map((session) => did(member.id, session.id) ?? left);
       return {
         id: member.id,
         nickname: member.nickname,
-        cells: sessions.map((session) => did(member.id, session.id) ?? left),
-        streak: streakOf(streak),
-        strip: stripOf(streak),
+        cells,
+        done: cells.filter((cell) => cell === 'done' || cell === 'by hand').length,
+        streak,
+        strip: strip.slice(-(streak.unit === 'week' ? STRIP_WEEKS * 2 : STRIP_WEEKS * 7)),
         quietDays: quiet.days,
         quiet: quiet.quiet,
         waiting: waiting.get(member.id) ?? 0,
+        records: recordsBy.get(member.id)?.length ?? 0,
       };
     }),
+    records: recordViews(db, records.slice(0, RECORDS_SHOWN), drillName).flatMap(({ of, ...told }) => {
+      const nickname = names.get(of.playerId);
+      return nickname ? [{ ...told, playerId: of.playerId, nickname }] : [];
+    }),
+    recordsInAll: records.length,
   };
 }
 

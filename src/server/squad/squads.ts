@@ -1,9 +1,11 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import type { ContactSchool, Home } from '../../core/drills/index.ts';
+import { type Runner, TYPICAL_RUNNER } from '../../core/runsheet/index.ts';
 import { type DatedRule, type DayRange, trainingDay } from '../../core/streaks/index.ts';
 import { type PublishedWeek, weekForPlayer } from '../../core/weeks/index.ts';
 import type { Db } from '../db/connection.ts';
 import { playerPauses, players, squadBreaks, squadPlayers, squadRules, squads } from '../db/schema.ts';
+import { staying } from '../people/leaving.ts';
 import { notFound } from '../problems.ts';
 
 export type Squad = typeof squads.$inferSelect;
@@ -14,8 +16,15 @@ export function squadById(db: Db, id: string): Squad {
   return squad;
 }
 
+/** A typical player of a squad, with the squad's own lengths of the run sheet. */
+export const typicalRunnerOf = (squad: Pick<Squad, 'times'>): Runner => ({ ...TYPICAL_RUNNER, times: squad.times ?? undefined });
+
 /** The training day that runs in a squad at an instant. */
 export const squadDay = (squad: Pick<Squad, 'timeZone' | 'dayEndsAt'>, at: number) => trainingDay(at, squad.timeZone, squad.dayEndsAt);
+
+/** About how old a player is: no more than the year of birth is known. */
+export const ageOf = (member: Pick<Member, 'birthYear'>, squad: Pick<Squad, 'timeZone' | 'dayEndsAt'>, at: number) =>
+  Number(squadDay(squad, at).slice(0, 4)) - member.birthYear;
 
 export function rulesOf(db: Db, squadId: string): DatedRule[] {
   const rows = db.select().from(squadRules).where(eq(squadRules.squadId, squadId)).orderBy(asc(squadRules.from)).all();
@@ -56,8 +65,8 @@ const memberColumns = {
   home: players.home,
 };
 
-/** The school of juggling contact that a player learns by. */
-const schoolOf = (squad: Pick<Squad, 'contactSchool'>, member: Pick<Member, 'contactSchool'>): ContactSchool =>
+/** The school of contact that a member is taught in: the own choice, or the squad's. */
+export const schoolOf = (squad: Pick<Squad, 'contactSchool'>, member: Pick<Member, 'contactSchool'>): ContactSchool =>
   member.contactSchool ?? squad.contactSchool;
 
 /** A released week as a player of the squad gets it: in the own school, and for the own feet. */
@@ -70,7 +79,7 @@ export function membersOf(db: Db, squadId: string): Member[] {
     .select(memberColumns)
     .from(squadPlayers)
     .innerJoin(players, eq(players.id, squadPlayers.playerId))
-    .where(and(eq(squadPlayers.squadId, squadId), isNull(squadPlayers.leftOn)))
+    .where(and(eq(squadPlayers.squadId, squadId), isNull(squadPlayers.leftOn), staying()))
     .orderBy(asc(players.nickname))
     .all();
 }
@@ -80,7 +89,19 @@ export function memberOf(db: Db, squadId: string, playerId: string): Member {
     .select(memberColumns)
     .from(squadPlayers)
     .innerJoin(players, eq(players.id, squadPlayers.playerId))
-    .where(and(eq(squadPlayers.squadId, squadId), eq(squadPlayers.playerId, playerId), isNull(squadPlayers.leftOn)))
+    .where(and(eq(squadPlayers.squadId, squadId), eq(squadPlayers.playerId, playerId), isNull(squadPlayers.leftOn), staying()))
+    .get();
+  if (!member) throw notFound();
+  return member;
+}
+
+/** Somebody who is or was in a squad, for what stays theirs: the family's page, and files. */
+export function memberEver(db: Db, squadId: string, playerId: string): Member {
+  const member = db
+    .select(memberColumns)
+    .from(squadPlayers)
+    .innerJoin(players, eq(players.id, squadPlayers.playerId))
+    .where(and(eq(squadPlayers.squadId, squadId), eq(squadPlayers.playerId, playerId)))
     .get();
   if (!member) throw notFound();
   return member;

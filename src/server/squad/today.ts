@@ -1,74 +1,60 @@
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq, notInArray, sql } from 'drizzle-orm';
 import type { Today } from '../../contract/squad.ts';
-import { doubtResult, reviewMinutes } from '../../core/counts/index.ts';
+import { reviewMinutes } from '../../core/counts/index.ts';
 import { quietFor } from '../../core/progress/index.ts';
-import { dayNumber, instantOf, streakOf } from '../../core/streaks/index.ts';
+import { instantOf } from '../../core/streaks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
-import { clips, scoreReadings, scores, weeks } from '../db/schema.ts';
+import { clips, joinRequests, scoreFigures, weeks } from '../db/schema.ts';
 import type { Context } from '../house.ts';
-import { allow } from '../policy.ts';
-import { lastTrained, streakInputs } from '../progress/calendar.ts';
-import { undecided } from '../review/review.ts';
+import { inSquadNow } from '../people/leaving.ts';
+import { allow, asPerson } from '../policy.ts';
+import { streakStatesOf } from '../progress/days.ts';
+import { habitsOfCoach } from '../review/queue.ts';
+import { releasedWeeks } from '../weeks/outlines.ts';
 import { openWeekOf } from '../weeks/weeks.ts';
 import { unseenHurts } from './hurts.ts';
-import { openSessions, releasedWeeks } from './register.ts';
+import { openSessions } from './register.ts';
 import { type Member, membersOf, type Squad, squadById, squadDay } from './squads.ts';
 
 const SOON_MS = 4 * 24 * 3_600_000;
 
-function toReview(db: Db, squadId: string): Today['toReview'] {
+function toReview(db: Db, squadId: string, coachId: string): Today['toReview'] {
   const rows = db
-    .select({ id: scores.id, doubts: scoreReadings.doubts })
-    .from(scores)
-    .leftJoin(scoreReadings, eq(scoreReadings.scoreId, scores.id))
-    .where(and(eq(scores.squadId, squadId), undecided()))
+    .select({ result: scoreFigures.doubt, clipId: clips.id })
+    .from(scoreFigures)
+    .leftJoin(clips, and(eq(clips.scoreId, scoreFigures.scoreId), eq(clips.state, 'kept')))
+    .where(and(eq(scoreFigures.squadId, squadId), eq(scoreFigures.decided, false), inSquadNow(scoreFigures.squadId, scoreFigures.playerId)))
     .all();
-  const filmed = new Set(
-    db
-      .select({ scoreId: clips.scoreId })
-      .from(clips)
-      .where(
-        and(
-          eq(clips.state, 'kept'),
-          inArray(
-            clips.scoreId,
-            rows.map((row) => row.id),
-          ),
-        ),
-      )
-      .all()
-      .map((row) => row.scoreId),
-  );
-  const waiting = rows.map((row) => ({ result: doubtResult(row.doubts ?? []), hasClip: filmed.has(row.id) }));
+  const waiting = rows.map(({ result, clipId }) => ({ result, hasClip: clipId !== null }));
   return {
     doubted: waiting.filter((one) => one.result !== 'clear').length,
     clips: waiting.filter((one) => one.result === 'clear' && one.hasClip).length,
     clear: waiting.filter((one) => one.result === 'clear' && !one.hasClip).length,
-    minutes: reviewMinutes(waiting),
+    minutes: reviewMinutes(waiting, habitsOfCoach(db, coachId)),
   };
 }
 
 /** Weeks that open, close, or still wait for their release within the next days. */
 function leaving(db: Db, squad: Squad, now: number): Today['leaving'] {
   const released = releasedWeeks(db, squad.id);
-  const list = released.flatMap(({ week, revision }): Today['leaving'] => {
-    const row = { weekId: week.id, number: week.number, title: revision.content.title };
+  const list = released.flatMap(({ week, revision, outline }): Today['leaving'] => {
+    const row = { weekId: week.id, number: week.number, title: outline.title };
     if (revision.opensAt > now && revision.opensAt - now < SOON_MS) return [{ ...row, what: 'opens' as const, at: revision.opensAt }];
     if (revision.opensAt <= now && revision.closesAt > now && revision.closesAt - now < 2 * SOON_MS)
       return [{ ...row, what: 'closes' as const, at: revision.closesAt }];
     return [];
   });
   const out = new Set(released.map((one) => one.week.id));
+  const known = [...out];
   const drafts = db
-    .select()
+    .select({ id: weeks.id, number: weeks.number, startsOn: weeks.startsOn, title: sql<string>`json_extract(${weeks.plan}, '$.title')` })
     .from(weeks)
-    .where(eq(weeks.squadId, squad.id))
-    .all()
-    .filter((week) => !out.has(week.id));
+    .where(and(eq(weeks.squadId, squad.id), notInArray(weeks.id, known)))
+    .all();
   for (const week of drafts) {
     const at = instantOf(week.startsOn, 6, 0, squad.timeZone);
-    list.push({ weekId: week.id, number: week.number, title: week.plan.title, what: 'to be released', at });
+    list.push({ weekId: week.id, number: week.number, title: week.title, what: 'to be released', at });
   }
   return list.sort((a, b) => a.at - b.at);
 }
@@ -76,13 +62,12 @@ function leaving(db: Db, squad: Squad, now: number): Today['leaving'] {
 function people(db: Db, squad: Squad, members: readonly Member[], today: string) {
   const quiet: Today['quiet'] = [];
   const loosening: Today['loosening'] = [];
-  const inputs = streakInputs(db, squad.id, members, today);
+  const states = streakStatesOf(db, squad.id, members, today);
   for (const member of members) {
-    const input = inputs.get(member.id);
-    if (!input) continue;
-    const streak = streakOf(input);
-    const last = lastTrained(input);
-    const silence = quietFor(last === null ? null : dayNumber(last), dayNumber(member.joinedOn), dayNumber(today));
+    const state = states.get(member.id);
+    if (!state) continue;
+    const { streak, lastDay } = state;
+    const silence = quietFor(lastDay, member.joinedOn, today);
     if (silence.quiet) quiet.push({ playerId: member.id, nickname: member.nickname, days: silence.days });
     if (streak.loosening) {
       loosening.push({
@@ -120,8 +105,14 @@ export function today(context: Context, actor: Actor, input: { squad: string }):
     open: open
       ? { weekId: open.week.id, number: open.week.number, title: open.revision.content.title, closesAt: open.revision.closesAt }
       : null,
-    toReview: toReview(db, squad.id),
+    toReview: toReview(db, squad.id, asPerson(actor).userId),
     hurts: unseenHurts(db, squad.id),
+    asking: db
+      .select({ nickname: joinRequests.nickname })
+      .from(joinRequests)
+      .where(and(eq(joinRequests.squadId, squad.id), eq(joinRequests.state, 'waiting')))
+      .all()
+      .map((row) => row.nickname),
     ...people(db, squad, members, day),
     leaving: leaving(db, squad, now),
     due: members.flatMap((member) => {

@@ -2,12 +2,12 @@ import ical, { ICalCalendarMethod } from 'ical-generator';
 import { Temporal } from 'temporal-polyfill';
 import { minutesInWords } from '../../core/dose/index.ts';
 import { atHome, type Drill, type Home } from '../../core/drills/index.ts';
-import { type Runner, TYPICAL_RUNNER } from '../../core/runsheet/index.ts';
+import type { Runner } from '../../core/runsheet/index.ts';
 import { addDays } from '../../core/streaks/index.ts';
 import { kitOf, measureSession, type Session, type WeekPlan } from '../../core/weeks/index.ts';
 import type { weeks } from '../db/schema.ts';
 import type { Context } from '../house.ts';
-import type { Squad } from '../squad/squads.ts';
+import { type Squad, typicalRunnerOf } from '../squad/squads.ts';
 
 /** Sessions of a week with a day, or with all days of the week to choose from. */
 export interface CalendarWeek {
@@ -23,8 +23,6 @@ export interface CalendarReader {
   runner: Runner;
   home: Home | null;
 }
-
-const TYPICAL: CalendarReader = { runner: TYPICAL_RUNNER, home: null };
 
 function noteOf(session: Session, week: CalendarWeek, reader: CalendarReader): string {
   const { dose } = measureSession(session, week.drills, reader.runner);
@@ -46,7 +44,7 @@ function noteOf(session: Session, week: CalendarWeek, reader: CalendarReader): s
  * A calendar of weeks. A session with a wished day is an all-day entry there; one without is an entry over the whole week.
  * All-day entries have no hour, so no change of clocks moves them.
  */
-export function calendarOf(name: string, baseAddress: string, given: readonly CalendarWeek[], reader: CalendarReader = TYPICAL): string {
+export function calendarOf(name: string, baseAddress: string, given: readonly CalendarWeek[], reader: CalendarReader): string {
   const calendar = ical({ name, prodId: { company: 'Eager Feet', product: 'weeks', language: 'EN' }, method: ICalCalendarMethod.PUBLISH });
   for (const week of given) {
     for (const session of week.content.sessions) {
@@ -73,5 +71,8 @@ export function calendarOfWeek(
   drills: ReadonlyMap<string, Drill>,
 ): string {
   const one: CalendarWeek = { id: week.id, number: week.number, startsOn: week.startsOn, content: week.plan, drills };
-  return calendarOf(`${squad.name}, week ${week.number}`, context.config.baseAddress, [one]);
+  return calendarOf(`${squad.name}, week ${week.number}`, context.config.baseAddress, [one], {
+    runner: typicalRunnerOf(squad),
+    home: null,
+  });
 }

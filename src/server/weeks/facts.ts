@@ -1,16 +1,15 @@
-import { and, desc, eq, inArray, lt } from 'drizzle-orm';
+import { and, desc, eq, lt } from 'drizzle-orm';
 import type { Facts, Preview } from '../../contract/weeks.ts';
 import { TYPICAL_RUNNER } from '../../core/runsheet/index.ts';
 import { measureWeek, type PublishedWeek } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
-import { scores, weekRevisions, weeks } from '../db/schema.ts';
+import { weekRevisions, weeks } from '../db/schema.ts';
 import { metDrills, shelfOf } from '../drills/shelf.ts';
-import { judgedScores } from '../go/facts.ts';
-import { contentFor, numbersOf, runnerOf } from '../go/this-week.ts';
+import { weekOfMember } from '../go/this-week.ts';
 import type { Context } from '../house.ts';
 import { allow } from '../policy.ts';
-import { memberOf, membersOf, squadById, squadDay } from '../squad/squads.ts';
+import { memberOf, membersOf, squadById, squadDay, typicalRunnerOf } from '../squad/squads.ts';
 import { freeze, weekById } from './weeks.ts';
 
 const WEEKS_OF_MEAN = 4;
@@ -45,7 +44,8 @@ function earlierOf({ number, content }: { number: number; content: PublishedWeek
 }
 
 function touchesOf(content: PublishedWeek): number {
-  const { left, right } = measureWeek(content, new Map(Object.entries(content.drills)), TYPICAL_RUNNER).dose.touches;
+  const { left, right } = measureWeek(content, new Map(Object.entries(content.drills)), { ...TYPICAL_RUNNER, times: content.times }).dose
+    .touches;
   return left + right;
 }
 
@@ -61,6 +61,8 @@ export function plannerFacts(context: Context, actor: Actor, input: { week: stri
   return {
     sessionMinutes: squad.sessionMinutes,
     headingAge: squad.headingAge,
+    headersMax: squad.headersMax,
+    runner: typicalRunnerOf(squad),
     footOrder: squad.footOrder,
     contactSchool: squad.contactSchool,
     players: membersOf(db, squad.id).map(({ id, nickname, birthYear, level, home }) => ({
@@ -83,16 +85,12 @@ export function previewWeek(context: Context, actor: Actor, input: { week: strin
   const week = weekById(db, input.week);
   const squad = squadById(db, week.squadId);
   const member = memberOf(db, squad.id, input.player);
-  const { content, swaps } = contentFor(db, squad, member, freeze(week.plan, shelfOf(db, squad.id)));
-  const ids = Object.keys(content.drills);
-  const judged = ids.length > 0 ? judgedScores(db, and(eq(scores.playerId, member.id), inArray(scores.drillId, ids))) : [];
-  const runner = runnerOf(member, judged);
+  const now = context.now();
+  const content = freeze(week.plan, shelfOf(db, squad.id), squad.times);
   return {
     nickname: member.nickname,
-    content,
-    runner: { ...runner, ownPace: { ...runner.ownPace } },
     home: member.home,
-    numbers: numbersOf(content, runner, judged),
-    swaps,
+    // Only looked at: nothing is given yet.
+    ...weekOfMember(db, squad, member, { ...week, content }, now, (reckon) => reckon()),
   };
 }

@@ -3,12 +3,11 @@ import { and, desc, eq, isNull } from 'drizzle-orm';
 import type { Feed } from '../../contract/weeks.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
-import { feeds, players, squadPlayers, user } from '../db/schema.ts';
+import { feeds, players, squadPlayers, user, weekRevisions, weeks } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow, asPerson } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
-import { releasedWeeks } from '../squad/register.ts';
-import { memberOf, squadById, weekFor } from '../squad/squads.ts';
+import { memberOf, squadById, typicalRunnerOf, weekFor } from '../squad/squads.ts';
 import { type CalendarReader, type CalendarWeek, calendarOf } from './calendar.ts';
 
 const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
@@ -68,6 +67,18 @@ export function revokeFeed(context: Context, actor: Actor, input: { feed: string
   return { id: input.feed };
 }
 
+/** Released weeks of a squad in their newest revision, with their drills, newest week first. */
+function wholeWeeks(db: Db, squadId: string) {
+  const rows = db
+    .select({ week: weeks, revision: weekRevisions })
+    .from(weekRevisions)
+    .innerJoin(weeks, eq(weeks.id, weekRevisions.weekId))
+    .where(eq(weeks.squadId, squadId))
+    .orderBy(desc(weeks.number), desc(weekRevisions.revision))
+    .all();
+  return rows.filter((row, i) => row.week.id !== rows[i - 1]?.week.id);
+}
+
 /**
  * The calendar behind an address, for whoever has it. It shows what players see: released weeks, a surprise only once it is open.
  * A revoked address, or that of a player who left, answers like one that never was.
@@ -91,13 +102,14 @@ export function readFeed(context: Context, token: string): string {
   if (!stays) throw notFound();
   const member = feed.playerId === null ? null : memberOf(db, squad.id, feed.playerId);
   const now = context.now();
-  const shown = releasedWeeks(db, squad.id).filter(({ revision }) => !revision.surprise || revision.opensAt <= now);
+  const shown = wholeWeeks(db, squad.id).filter(({ revision }) => !revision.surprise || revision.opensAt <= now);
   const given: CalendarWeek[] = shown.map(({ week, revision }) => {
     const content = member ? weekFor(squad, member, revision.content) : revision.content;
     return { id: week.id, number: week.number, startsOn: week.startsOn, content, drills: new Map(Object.entries(content.drills)) };
   });
-  const reader: CalendarReader | undefined = member
-    ? { runner: { strongerFoot: member.strongerFoot, level: member.level, ownPace: {} }, home: member.home }
-    : undefined;
+  const typical = typicalRunnerOf(squad);
+  const reader: CalendarReader = member
+    ? { runner: { ...typical, strongerFoot: member.strongerFoot, level: member.level }, home: member.home }
+    : { runner: typical, home: null };
   return calendarOf(member ? `${member.nickname}, ${squad.name}` : squad.name, config.baseAddress, given, reader);
 }

@@ -1,17 +1,16 @@
 import { eq } from 'drizzle-orm';
-import papaparse from 'papaparse';
 import { v7 as uuid } from 'uuid';
 import type { WeekDetail } from '../../contract/weeks.ts';
 import { doseRows, importWeek as readWeekFile, type WeekFile, weekFile } from '../../core/formats/index.ts';
-import { TYPICAL_RUNNER } from '../../core/runsheet/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import { weeks } from '../db/schema.ts';
 import { bringAlong } from '../drills/own.ts';
 import { shelfOf } from '../drills/shelf.ts';
 import type { Context } from '../house.ts';
+import { csv } from '../http/csv.ts';
 import { allow } from '../policy.ts';
-import { notFound, Problem } from '../problems.ts';
-import { squadById } from '../squad/squads.ts';
+import { badInput, notFound, Problem } from '../problems.ts';
+import { squadById, typicalRunnerOf } from '../squad/squads.ts';
 import { calendarOfWeek } from './calendar.ts';
 import { addWeek, detailOf, weekById } from './weeks.ts';
 
@@ -52,7 +51,7 @@ export function importWeek(
     });
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
-    throw new Problem('bad input', error.message, [{ field: 'file.drills', sentence: error.message }]);
+    throw badInput('file.drills', error.message);
   }
 }
 
@@ -61,7 +60,7 @@ export function doseCsv(context: Context, actor: Actor, input: { week: string })
   const { db } = context;
   allow(db, actor, 'export a week', input);
   const week = weekById(db, input.week);
-  return papaparse.unparse(doseRows(week.plan, shelfOf(db, week.squadId), TYPICAL_RUNNER), { escapeFormulae: true });
+  return csv(doseRows(week.plan, shelfOf(db, week.squadId), typicalRunnerOf(squadById(db, week.squadId))));
 }
 
 /** A week as an iCalendar file, whatever its state: it is the coach who asks. */

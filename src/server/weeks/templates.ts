@@ -6,6 +6,8 @@ import { templates } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow } from '../policy.ts';
 import { notFound } from '../problems.ts';
+import { squadById } from '../squad/squads.ts';
+import { refuseHeading } from './weeks.ts';
 
 const viewOf = ({ id, name, sessions, madeAt }: typeof templates.$inferSelect): Template => ({ id, name, sessions, madeAt });
 
@@ -24,6 +26,7 @@ export function keepTemplate(
   const { db } = context;
   allow(db, actor, 'keep a template', { squad: input.squad });
   const { id, name, sessions, squad } = input;
+  refuseHeading(context, squadById(db, squad), { sessions });
   db.insert(templates).values({ id, squadId: squad, name, sessions, madeAt: context.now() }).onConflictDoNothing().run();
   const kept = db.select().from(templates).where(eq(templates.id, id)).get();
   if (!kept || kept.squadId !== squad) throw notFound();

@@ -2,16 +2,18 @@ import { and, desc, eq, getTableColumns, lte, type SQL, sql } from 'drizzle-orm'
 import { v7 as uuid } from 'uuid';
 import type { Release, WeekDetail, WeekList, WeekRow } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/index.ts';
+import type { Times } from '../../core/runsheet/index.ts';
 import { addDays, instantOf, mondayOf } from '../../core/streaks/index.ts';
-import { allItems, copyPlan, copySession, type PublishedWeek, releaseProblems, type WeekPlan } from '../../core/weeks/index.ts';
+import { allItems, copyPlan, copySession, itemsOf, type PublishedWeek, releaseProblems, type WeekPlan } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
 import { templates, weekRevisions, weeks } from '../db/schema.ts';
 import { shelfOf } from '../drills/shelf.ts';
 import type { Context } from '../house.ts';
 import { allow, asPerson } from '../policy.ts';
-import { notFound, Problem } from '../problems.ts';
-import { membersOf, type Squad, squadById, squadDay } from '../squad/squads.ts';
+import { badInput, notFound, Problem } from '../problems.ts';
+import { ageOf, membersOf, type Squad, squadById, squadDay } from '../squad/squads.ts';
+import { keepOutline } from './outlines.ts';
 
 type Week = typeof weeks.$inferSelect;
 type Revision = typeof weekRevisions.$inferSelect;
@@ -109,6 +111,31 @@ function startOf(db: Db, input: NewWeek, number: number): WeekPlan {
   return empty;
 }
 
+/** The age of a squad's youngest player, about; null while nobody is in it. */
+function youngestOf({ db, now }: Context, squad: Squad): number | null {
+  const at = now();
+  const ages = membersOf(db, squad.id).map((member) => ageOf(member, squad, at));
+  return ages.length > 0 ? Math.min(...ages) : null;
+}
+
+/**
+ * Heading below the squad's age is not even planned, whichever way it comes: typed, copied, from a template or a file.
+ * @throws Problem "not releasable" that names the drill
+ */
+export function refuseHeading(context: Context, squad: Squad, plan: Pick<WeekPlan, 'sessions'>): void {
+  const youngest = youngestOf(context, squad);
+  if (youngest === null || youngest >= squad.headingAge) return;
+  const shelf = shelfOf(context.db, squad.id);
+  plan.sessions.forEach((session, s) => {
+    const drill = itemsOf(session)
+      .map((item) => shelf.get(item.drillId))
+      .find((one) => one?.loads.includes('heading'));
+    if (!drill) return;
+    const sentence = `“${drill.name}” has heading, and this squad heads from age ${squad.headingAge}; its youngest is about ${youngest}. Take it out.`;
+    throw new Problem('not releasable', sentence, [{ field: `plan.sessions.${s}`, sentence }]);
+  });
+}
+
 /** Puts a plan in as the draft after the squad's last week; it begins on the first Monday that has no week yet, never in the past. */
 export function addWeek(context: Context, squad: Squad, id: string, planFor: (number: number) => WeekPlan): Week {
   const { db } = context;
@@ -117,12 +144,14 @@ export function addWeek(context: Context, squad: Squad, id: string, planFor: (nu
   const thisMonday = mondayOf(squadDay(squad, context.now()));
   const following = latest ? addDays(latest.startsOn, 7) : thisMonday;
   const number = (last?.number ?? 0) + 1;
+  const plan = planFor(number);
+  refuseHeading(context, squad, plan);
   const week: Week = {
     id,
     squadId: squad.id,
     number,
     startsOn: following < thisMonday ? thisMonday : following,
-    plan: planFor(number),
+    plan,
     draft: 1,
     updatedAt: context.now(),
   };
@@ -150,7 +179,7 @@ export function moveWeek(context: Context, actor: Actor, input: { week: string; 
   allow(db, actor, 'move a week', { week: input.week });
   const week = weekById(db, input.week);
   const squad = squadById(db, week.squadId);
-  const wrong = (sentence: string) => new Problem('bad input', sentence, [{ field: 'startsOn', sentence }]);
+  const wrong = (sentence: string) => badInput('startsOn', sentence);
   if (newestRevision(db, week.id)) throw new Problem('not releasable', 'This week is released already. Copy it and move the copy.');
   if (mondayOf(input.startsOn) !== input.startsOn) throw wrong('A week begins on a Monday.');
   if (input.startsOn < mondayOf(squadDay(squad, context.now()))) throw wrong('That Monday has passed.');
@@ -173,6 +202,7 @@ export function openWeek(context: Context, actor: Actor, input: { week: string }
 export function saveWeek(context: Context, actor: Actor, input: { week: string; draft: number; plan: WeekPlan }): WeekDetail {
   const { db } = context;
   allow(db, actor, 'save a week', { week: input.week });
+  refuseHeading(context, squadById(db, weekById(db, input.week).squadId), input.plan);
   const saved = db
     .update(weeks)
     .set({ plan: input.plan, draft: input.draft + 1, updatedAt: context.now() })
@@ -202,15 +232,15 @@ function openingOf(context: Context, squad: Squad, week: Week, when: Release['wh
   return at;
 }
 
-/** A plan with the drills it asks for, and the twins that the other school of contact does in their place. */
-export function freeze(plan: WeekPlan, shelf: ReadonlyMap<string, Drill>): PublishedWeek {
+/** A plan with the squad's lengths, the drills it asks for, and the twins that the other school of contact does in their place. */
+export function freeze(plan: WeekPlan, shelf: ReadonlyMap<string, Drill>, times: Partial<Times> | null): PublishedWeek {
   const used = new Set(allItems(plan).map((item) => item.drillId));
   for (const id of [...used]) {
     const twin = shelf.get(id)?.twin;
     if (twin) used.add(twin);
   }
   const drills = [...used].flatMap((id) => shelf.get(id) ?? []);
-  return { ...plan, drills: Object.fromEntries(drills.map((drill) => [drill.id, drill])) };
+  return { ...plan, drills: Object.fromEntries(drills.map((drill) => [drill.id, drill])), ...(times ? { times } : {}) };
 }
 
 /** Freezes the plan with its drills as the next revision. Scores done on an earlier revision keep it. */
@@ -219,11 +249,8 @@ export function releaseWeek(context: Context, actor: Actor, input: { week: strin
   allow(db, actor, 'release a week', { week: input.week });
   const week = weekById(db, input.week);
   const squad = squadById(db, week.squadId);
-  const year = Number(squadDay(squad, context.now()).slice(0, 4));
-  const ages = membersOf(db, squad.id).map((member) => year - member.birthYear);
-  const youngest = ages.length > 0 ? Math.min(...ages) : null;
   const shelf = shelfOf(db, squad.id);
-  const problems = releaseProblems(week.plan, shelf, squad.headingAge, youngest);
+  const problems = releaseProblems(week.plan, shelf, squad.headingAge, youngestOf(context, squad));
   if (problems.length > 0) throw new Problem('not releasable', problems[0]?.sentence ?? '', problems);
   const opensAt = openingOf(context, squad, week, input.when);
   const closesAt = endOfWeek(squad, week.startsOn);
@@ -231,12 +258,13 @@ export function releaseWeek(context: Context, actor: Actor, input: { week: strin
     const sentence = `${UNTIL_SUNDAY} This one ends before it would open.`;
     throw new Problem('not releasable', sentence, [{ field: 'when', sentence }]);
   }
-  const content = freeze(week.plan, shelf);
+  const content = freeze(week.plan, shelf, squad.times);
   const revision = (newestRevision(db, week.id)?.revision ?? 0) + 1;
   const releasedBy = asPerson(actor).userId;
+  const revisionId = uuid();
   db.insert(weekRevisions)
     .values({
-      id: uuid(),
+      id: revisionId,
       weekId: week.id,
       revision,
       draft: week.draft,
@@ -248,6 +276,7 @@ export function releaseWeek(context: Context, actor: Actor, input: { week: strin
       releasedBy,
     })
     .run();
+  keepOutline(db, { id: revisionId, weekId: week.id, content });
   return detailOf(context, week);
 }
 

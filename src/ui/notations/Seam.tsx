@@ -23,7 +23,8 @@ interface Props {
 
 const ROW = 26;
 const BAR = 16;
-const NUMBER = 34;
+/** Room for a number at the end of a bar, by its digits. */
+const DIGIT = 8.6;
 
 const short = (n: number) => String(Math.round(n * 10) / 10);
 
@@ -31,8 +32,6 @@ const short = (n: number) => String(Math.round(n * 10) / 10);
 export function Seam({ rows, ticks, summary, showHeads = true, labelWidth = 62, half = 132 }: Props) {
   const hatch = useId();
   const head = showHeads ? 22 : 4;
-  const width = labelWidth + 2 * (half + NUMBER);
-  const middle = labelWidth + NUMBER + half;
   const height = head + rows.length * ROW + 4;
   const most = Math.max(
     1,
@@ -40,6 +39,10 @@ export function Seam({ rows, ticks, summary, showHeads = true, labelWidth = 62, 
     ticks?.left ?? 0,
     ticks?.right ?? 0,
   );
+  const digits = Math.max(...rows.flatMap((row) => [row.left, row.right, row.both].map((n) => (n == null ? 0 : short(n).length))));
+  const room = Math.max(34, 14 + digits * DIGIT);
+  const width = labelWidth + 2 * (half + room);
+  const middle = labelWidth + room + half;
   const scale = (n: number) => (n / most) * half;
   const lastTop = head + (rows.length - 1) * ROW;
   const tick = (n: number | null | undefined, side: -1 | 1) =>

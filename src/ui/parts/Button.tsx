@@ -8,6 +8,7 @@ const LOOKS = {
 } as const;
 
 const SIZES = {
+  tight: 'min-h-8 px-2 text-sm',
   small: 'min-h-9 px-3 text-sm',
   usual: 'min-h-11 px-4',
   player: 'min-h-14 px-5 text-lg',

@@ -1,6 +1,6 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { EmailSignIn, SquadSignIn } from '../../contract/accounts.ts';
-import { Button, Field, Notice } from '../../ui/parts/index.ts';
+import { Button, Field, Form, Notice } from '../../ui/parts/index.ts';
 import { sendJson, sentenceOf } from '../client.ts';
 
 interface Input {
@@ -40,6 +40,14 @@ export function SignInForm({ kind }: { kind: keyof typeof FORMS }) {
   const [refusal, setRefusal] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
 
+  // Somebody who was just let in comes with the squad code and the nickname.
+  useEffect(() => {
+    const [code, nickname] = window.location.hash.slice(1).split('/');
+    if (kind !== 'squad' || !code) return;
+    window.history.replaceState(null, '', window.location.pathname);
+    setTyped((was) => ({ ...was, code, nickname: decodeURIComponent(nickname ?? '') }));
+  }, [kind]);
+
   const send = async () => {
     const parsed = schema.safeParse(Object.fromEntries(inputs.map((input) => [input.name, typed[input.name] ?? ''])));
     setProblems(Object.fromEntries((parsed.error?.issues ?? []).map((issue) => [String(issue.path[0]), issue.message])));
@@ -59,14 +67,7 @@ export function SignInForm({ kind }: { kind: keyof typeof FORMS }) {
   };
 
   return (
-    <form
-      noValidate
-      className="flex flex-col gap-4"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void send();
-      }}
-    >
+    <Form onSend={send}>
       {(inputs as readonly Input[]).map(({ name, ...input }) => (
         <Field
           key={name}
@@ -82,6 +83,6 @@ export function SignInForm({ kind }: { kind: keyof typeof FORMS }) {
       <Button type="submit" look="main" size="player" disabled={busy}>
         {busy ? 'Signing in…' : 'Sign in'}
       </Button>
-    </form>
+    </Form>
   );
 }

@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import { drills, type ImportReport } from '../../contract/drills.ts';
 import { DrillFile } from '../../core/formats/files.ts';
-import { Button, Notice } from '../../ui/parts/index.ts';
+import { Button, FileButton, Notice } from '../../ui/parts/index.ts';
 import { addressOf, call, sentenceOf } from '../client.ts';
 import { plural } from '../words.ts';
 
@@ -10,7 +10,6 @@ const named = (names: readonly string[]) =>
 
 /** Own drills out to a file, and drills in from one: first what it would do, then doing it. */
 export function DrillFiles({ squad }: { squad: string }) {
-  const picker = useRef<HTMLInputElement>(null);
   const dialog = useRef<HTMLDialogElement>(null);
   const [file, setFile] = useState<DrillFile | null>(null);
   const [report, setReport] = useState<ImportReport | null>(null);
@@ -49,20 +48,9 @@ export function DrillFiles({ squad }: { squad: string }) {
       <a className="inline-flex min-h-11 items-center px-2" href={addressOf(drills.exportDrills, { squad })} download>
         Export your own
       </a>
-      <Button onClick={() => picker.current?.click()}>Import a file</Button>
-      <input
-        ref={picker}
-        type="file"
-        accept="application/json,.json"
-        className="sr-only"
-        aria-label="A file of drills"
-        tabIndex={-1}
-        onChange={(event) => {
-          const given = event.target.files?.[0];
-          event.target.value = '';
-          if (given) void read(given);
-        }}
-      />
+      <FileButton label="A file of drills" accept="application/json,.json" onFile={(given) => void read(given)}>
+        Import a file
+      </FileButton>
       <dialog
         ref={dialog}
         aria-label="Import drills"

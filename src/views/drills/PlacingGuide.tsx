@@ -1,10 +1,10 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Ground } from '../../core/yard/fit.ts';
 import { placingGuide } from '../../core/yard/guide.ts';
 import { metresOf, type Route, routeInWords } from '../../core/yard/route.ts';
 import type { Move } from '../../core/yard/types.ts';
 import { Yard } from '../../ui/notations/index.ts';
-import { Button } from '../../ui/parts/index.ts';
+import { Button, Dialog } from '../../ui/parts/index.ts';
 
 interface Props {
   name: string;
@@ -19,20 +19,13 @@ interface Props {
 
 /** Walks somebody through putting a layout down: one move at a time, in large words, the drawing growing; then the route, called out. */
 export function PlacingGuide({ name, moves, route, step, yard, turned, onClose }: Props) {
-  const dialog = useRef<HTMLDialogElement>(null);
   const guide = useMemo(() => placingGuide(moves, step), [moves, step]);
   const [at, setAt] = useState(0);
-  useEffect(() => dialog.current?.showModal(), []);
   const done = at >= guide.length;
   const now = guide[Math.min(at, guide.length - 1)];
   if (!now) return null;
   return (
-    <dialog
-      ref={dialog}
-      onClose={onClose}
-      aria-label={`Lay out ${name}`}
-      className="m-auto max-h-[96dvh] w-full max-w-lg overflow-y-auto border border-ink bg-slab p-4 text-ink backdrop:bg-ink/40"
-    >
+    <Dialog label={`Lay out ${name}`} onClose={onClose} className="max-w-lg bg-slab" head={false}>
       <div className="flex flex-col gap-3">
         <div className="flex items-center justify-between gap-3">
           <p className="text-dust">
@@ -85,6 +78,6 @@ export function PlacingGuide({ name, moves, route, step, yard, turned, onClose }
           )}
         </div>
       </div>
-    </dialog>
+    </Dialog>
   );
 }

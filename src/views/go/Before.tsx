@@ -102,6 +102,7 @@ export function Before(props: Props) {
           {cautions.map((caution) => (
             <li key={caution}>{caution}</li>
           ))}
+          {visit.young && <li>A grown-up helps you: with the phone, the cones and the ball.</li>}
           <li>Stop on pain or dizziness, and tell a grown-up. Your coach’s and your doctor’s word goes first.</li>
         </ul>
         {!warmUp && <p className="font-semibold">Warm up first: two minutes of easy jogging and ankle circles.</p>}
@@ -109,7 +110,7 @@ export function Before(props: Props) {
       {items.some((item) => item.scored) && (
         <section className="slab flex flex-col gap-1 p-4" aria-label="Numbers to beat">
           <h2>Numbers to beat</h2>
-          <Numbers items={items} drills={drills} numbers={visit.numbers} />
+          <Numbers items={items} drills={drills} numbers={visit.numbers} why />
         </section>
       )}
       <section className="slab flex flex-col gap-3 p-4" aria-label="Set the phone up">

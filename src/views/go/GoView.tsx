@@ -95,7 +95,7 @@ export function GoView({ visit, session, kept = false }: Props) {
   const [numbers, setNumbers] = useState(visit.numbers);
   const taps = useTaps(run.id);
   const [helper, setHelper] = useState(false);
-  const giving = useRef(false);
+  const given = useRef('');
   useHere(visit, kept);
   const waits = state.phase === 'running' && (interval?.kind === 'set-up' || interval?.kind === 'drink');
   const { listening, hearing, listenOn } = useHandsFree(clock.voice, waits ? () => tap('ready') : null);
@@ -109,11 +109,13 @@ export function GoView({ visit, session, kept = false }: Props) {
 
   const giveScores = async (item: Item, round: number, scores: ScoreSent[]) => {
     const drill = drills.get(item.drillId);
-    // Two quick taps are one.
-    if (!drill || giving.current) return;
-    giving.current = true;
+    // Two quick taps are one, also when the second comes before the screen has changed.
+    const go = `${item.id}|${round}|${attempt}`;
+    if (!drill || given.current === go) return;
+    given.current = go;
     const keyOf = (foot: Foot) => takeKey({ itemId: item.id, round, foot });
-    const takes = await filming.collect(scores.map((score) => keyOf(score.foot)));
+    // A recording that does not end leaves the numbers without a clip, never the clip without its numbers.
+    const takes = await filming.collect(scores.map((score) => keyOf(score.foot))).catch(() => []);
     const takeOf = (score: ScoreSent) => takes.find((take) => take.key === keyOf(score.foot));
     const out = goToSend({ visit, run, item, round, scores, drillName: drill.name, takeOf });
     const keys = takes.map((take) => take.key);
@@ -123,7 +125,6 @@ export function GoView({ visit, session, kept = false }: Props) {
     setOutcomes(scores.map((score) => outcomeOf(score, item, of(score.foot))));
     const after = numbersAfter(numbers, scores, item, drill, runner.level);
     setNumbers(after);
-    giving.current = false;
     try {
       await keeping;
       await changeRead<ThisWeek>(`visit:${visit.playerId}`, (now) => ({ ...now, numbers: after }));

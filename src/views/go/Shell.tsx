@@ -22,7 +22,9 @@ async function readKept(): Promise<Kept | null> {
   const me = await keptRead<{ playerId: string }>('me');
   const visit = me && (await keptRead<ThisWeek>(`visit:${me.value.playerId}`));
   if (!me || !visit) return null;
-  return { visit, feet: await keptRead<MyFeet>(`feet:${me.value.playerId}`) };
+  const feet = await keptRead<MyFeet>(`feet:${me.value.playerId}`);
+  // What an older release kept has no stairs yet.
+  return { visit, feet: feet && { ...feet, value: { ...feet.value, stairs: feet.value.stairs ?? [] } } };
 }
 
 /** What a path shows out of what the device keeps. */

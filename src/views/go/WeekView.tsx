@@ -6,7 +6,9 @@ import type { Kit } from '../../core/drills/terms.ts';
 import { compileRunSheet, DONE_SHARE } from '../../core/runsheet/index.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
 import { Laces, Skyline } from '../../ui/notations/index.ts';
-import { ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { sendJson } from '../client.ts';
+import { useAttempt } from '../use-attempt.ts';
 import { dayLetter, footInWords, plural, whenInWords, wishedDay } from '../words.ts';
 import { useHere } from './here.ts';
 import { drillsOf, itemsOf, kitAtHome, lacks, standInsOf } from './kit.ts';
@@ -144,6 +146,34 @@ function useOwnRuns(visit: ThisWeek): { begun: KeptRun[]; done: string[] } {
   return own;
 }
 
+/** Of several squads the one to look at; the others keep their weeks. */
+function Squads({ visit }: { visit: ThisWeek }) {
+  // A page kept by an older release has none.
+  const others = (visit.squads ?? []).filter((one) => one.id !== visit.squad?.id);
+  const { problem, attempt } = useAttempt();
+  if (others.length === 0) return null;
+  return (
+    <nav aria-label="Your squads" className="flex flex-wrap gap-2 pt-1">
+      {others.map((one) => (
+        <Button
+          key={one.id}
+          size="player"
+          onClick={() =>
+            void attempt(async () => {
+              // Not through the contract, whose schemas a phone need not load for it.
+              await sendJson('PUT', '/api/v1/me/squad', { squad: one.id });
+              window.location.reload();
+            })
+          }
+        >
+          Go to {one.name}
+        </Button>
+      ))}
+      {problem && <Notice tone="stop">{problem}</Notice>}
+    </nav>
+  );
+}
+
 interface Props {
   visit: ThisWeek;
   /** Made from what the device keeps: when that was read, on the device's clock. Null with a line. */
@@ -164,6 +194,7 @@ export function WeekView({ visit, keptAt = null }: Props) {
       <header>
         <h1>Hi {visit.nickname}</h1>
         <p className="text-dust">{visit.squad?.name}</p>
+        {keptAt === null && <Squads visit={visit} />}
       </header>
       {keptAt !== null && (
         <Notice tone="look">
@@ -197,6 +228,15 @@ export function WeekView({ visit, keptAt = null }: Props) {
             {line.line} {line.cues.join('. ')}
           </p>
           <ButtonLink href={`/go/${sessionId}`} size="player">
+            Go
+          </ButtonLink>
+        </article>
+      ))}
+      {visit.clipAsks.map((ask) => (
+        <article key={ask.drillId} className="slab flex flex-col gap-2 border-l-4 border-l-lace p-4">
+          <h2>Your coach would like to see it: {ask.drillName}</h2>
+          <p>Switch on “Film my goes” before you start, and send the clip with your next go. Only if you like.</p>
+          <ButtonLink href={`/go/${ask.sessionId}`} size="player">
             Go
           </ButtonLink>
         </article>

@@ -4,7 +4,7 @@ import { type Tap, tallyOf } from '../../core/counts/taps.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { BETTER, type Foot, type Level, type Measure, resultUnit } from '../../core/drills/terms.ts';
 import type { ClockedWork } from '../../core/runsheet/index.ts';
-import { meets, targetFor } from '../../core/targets/index.ts';
+import { followsRecord, meets, targetFor } from '../../core/targets/index.ts';
 import type { Dose, Item } from '../../core/weeks/schema.ts';
 import { number } from '../words.ts';
 
@@ -124,7 +124,9 @@ export function numbersAfter(
     const result = score ? resultOf(score, item.dose) : null;
     const less = BETTER[item.dose.measure] === 'less';
     if (result === null || (one.record !== null && (less ? result >= one.record : result <= one.record))) return one;
-    return { ...one, record: result, target: targetFor(item.target, drill, item.dose, level, result) };
+    // A number that the coach set, or that rests on many goes, stays for the visit.
+    if (one.target.byCoach || !followsRecord(item.target)) return { ...one, record: result };
+    return { ...one, record: result, target: targetFor(item.target, drill, item.dose, level, { record: result, recent: [], at: 0 }) };
   });
 }
 

@@ -35,6 +35,7 @@ export function DrillSeam({ drill, weeks = WEEKS_SHOWN }: { drill: DrillProgress
             <span className="font-bold font-display text-2xl">{foot.record ? number(foot.record.result) : '–'}</span>{' '}
             <span className="text-dust text-sm">
               best{foot.record?.checkedByClip ? ', checked by clip' : ''} · last {foot.last ? number(foot.last.result) : '–'}
+              {foot.dip ? ', a dip' : ''}
               {foot.next === null ? '' : ` · next ${number(foot.next)}`}
             </span>
           </p>

@@ -1,15 +1,18 @@
 import { useEffect, useState } from 'react';
 import { go } from '../../contract/go.ts';
 import type { MyFeet } from '../../contract/progress.ts';
-import { Notice } from '../../ui/parts/index.ts';
+import { Button, Notice } from '../../ui/parts/index.ts';
 import { call, sentenceOf } from '../client.ts';
 import { DeleteClip } from '../DeleteClip.tsx';
 import { deviceNow } from '../go/now.ts';
 import { keepRead } from '../go/store.ts';
-import { dateInWords, footInWords } from '../words.ts';
+import { dateInWords, footInWords, plural } from '../words.ts';
+import { Celebration } from './Celebration.tsx';
 import { DrillSeam } from './DrillSeam.tsx';
 import { Lines } from './Lines.tsx';
+import { Stairs } from './Stairs.tsx';
 import { StreakCard } from './StreakCard.tsx';
+import { TableBox } from './TableBox.tsx';
 
 function Clips({ clips, timeZone }: Pick<MyFeet, 'clips' | 'timeZone'>) {
   const [left, setLeft] = useState(clips);
@@ -52,6 +55,11 @@ function Clips({ clips, timeZone }: Pick<MyFeet, 'clips' | 'timeZone'>) {
   );
 }
 
+/** So many drills are drawn at first: those done last. */
+const DRILLS_SHOWN = 8;
+const LINES_SHOWN = 4;
+const TABLES_SHOWN = 3;
+
 /** My feet: the own streak, records with left beside right, the ledger of both feet, the coach's lines. Nobody else's numbers. */
 export function FeetView({ feet, kept = false }: { feet: MyFeet; kept?: boolean }) {
   // For when there is no line.
@@ -59,6 +67,9 @@ export function FeetView({ feet, kept = false }: { feet: MyFeet; kept?: boolean 
     if (!kept) void keepRead(`feet:${feet.playerId}`, feet, deviceNow()).catch(() => {});
   }, [feet, kept]);
   const { ledger } = feet;
+  const [all, setAll] = useState(false);
+  const [allLines, setAllLines] = useState(false);
+  const [allTables, setAllTables] = useState(false);
   return (
     <main className="flex flex-col gap-4 p-4">
       <h1>My feet</h1>
@@ -76,17 +87,56 @@ export function FeetView({ feet, kept = false }: { feet: MyFeet; kept?: boolean 
           </span>
         </p>
         <p className="text-dust">
-          {ledger.behind === 'both' ? 'Both feet have done the same.' : `${ledger.behind} is ${ledger.deficit} touches behind.`}
+          {ledger.behind === 'both'
+            ? 'Both feet have done the same.'
+            : `${ledger.behind} is ${plural(ledger.deficit, 'touch', 'touches')} behind.`}
         </p>
       </section>
-      {feet.drills.length === 0 && <Notice>No numbers yet. Your first session makes the first record.</Notice>}
-      {feet.drills.map((drill) => (
-        <DrillSeam key={drill.key} drill={drill} />
-      ))}
+      {feet.newRecord && <Celebration record={feet.newRecord} playerId={feet.playerId} />}
       <section className="slab p-4">
         <h2>From your coach</h2>
-        <Lines lines={feet.lines} timeZone={feet.timeZone} empty="No lines yet. They come when your coach has looked at your numbers." />
+        <Lines
+          lines={allLines ? feet.lines : feet.lines.slice(0, LINES_SHOWN)}
+          timeZone={feet.timeZone}
+          empty="No lines yet. They come when your coach has looked at your numbers."
+        />
+        {!allLines && feet.lines.length > LINES_SHOWN && (
+          <Button className="mt-2" onClick={() => setAllLines(true)}>
+            Show {feet.lines.length - LINES_SHOWN} older lines
+          </Button>
+        )}
       </section>
+      {feet.drills.length === 0 && <Notice>No numbers yet. Your first session makes the first record.</Notice>}
+      {(all ? feet.drills : feet.drills.slice(0, DRILLS_SHOWN)).map((drill) => (
+        <DrillSeam key={drill.key} drill={drill} />
+      ))}
+      {!all && feet.drills.length > DRILLS_SHOWN && (
+        <Button size="player" onClick={() => setAll(true)}>
+          Show {feet.drills.length - DRILLS_SHOWN} more drills
+        </Button>
+      )}
+      {feet.stairs.length > 0 && (
+        <section className="slab flex flex-col gap-3 overflow-x-auto p-4">
+          <h2>My staircases</h2>
+          <p className="text-dust text-sm">My shoes stand on each step that has a number.</p>
+          <Stairs stairs={feet.stairs} who="The shoes are mine." />
+        </section>
+      )}
+      {feet.tables && feet.tables.tables.length > 0 && (
+        <section className="flex flex-col gap-3">
+          <h2>
+            {feet.tables.school === 'improvement' ? 'Who got better' : 'The squad’s numbers'}, week {feet.tables.week}
+          </h2>
+          {(allTables ? feet.tables.tables : feet.tables.tables.slice(0, TABLES_SHOWN)).map((table) => (
+            <TableBox key={table.key} table={table} school={feet.tables?.school ?? 'off'} />
+          ))}
+          {!allTables && feet.tables.tables.length > TABLES_SHOWN && (
+            <Button size="player" onClick={() => setAllTables(true)}>
+              Show {feet.tables.tables.length - TABLES_SHOWN} more tables
+            </Button>
+          )}
+        </section>
+      )}
       <Clips clips={feet.clips} timeZone={feet.timeZone} />
     </main>
   );

@@ -1,12 +1,25 @@
+import { useState } from 'react';
+import { bench as benchContract } from '../../contract/bench.ts';
 import type { LineView } from '../../contract/parts.ts';
+import { call, sentenceOf } from '../client.ts';
+import { DeleteClip } from '../DeleteClip.tsx';
 import { dateInWords, footInWords, number } from '../words.ts';
+import { AnswerClip } from './AnswerClip.tsx';
+
+/** A correction, kindly: counting while the feet are quick is hard for everybody. */
+function correctedInWords({ value, recount, unit, coach }: LineView, claimed: string): string {
+  const counted = value === null ? 'another number' : number(value);
+  const feet = recount ? ` (${recount.left} left, ${recount.right} right)` : '';
+  const said = claimed === 'no number' ? 'You lost count, and that is fine.' : `You counted ${claimed}.`;
+  return `${said} ${coach} counted ${counted} ${unit}${feet}. Counting fast feet is hard; ${counted} is the number that counts.`;
+}
 
 /** What the coach decided, in words for a child. */
 function verdictInWords(line: LineView): string {
   const claimed = line.claimed === null ? 'no number' : number(line.claimed);
   switch (line.verdict) {
     case 'corrected':
-      return `You said ${claimed}, the clip shows ${line.value === null ? '–' : number(line.value)}. That one counts.`;
+      return correctedInWords(line, claimed);
     case 'again please':
       return 'Once more, please.';
     case 'set aside':
@@ -14,6 +27,34 @@ function verdictInWords(line: LineView): string {
     default:
       return `${claimed} counts.`;
   }
+}
+
+/** What the coach said aloud; the family can delete it, as a clip. */
+function SpokenLine({ line, spoken }: { line: LineView; spoken: LineView['spoken'][number] }) {
+  const [gone, setGone] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  if (gone) return <p className="text-dust text-sm">The spoken line is deleted.</p>;
+  return (
+    <div className="flex flex-col gap-2 pt-1">
+      {/* biome-ignore lint/a11y/useMediaCaption: the written line beside it says what matters. */}
+      <audio
+        controls
+        preload="none"
+        className="w-full"
+        src={`/api/v1/spoken/${spoken.id}/file`}
+        aria-label={`${line.coach} says, ${Math.round(spoken.seconds)} s`}
+      />
+      {problem && <p className="text-stop">{problem}</p>}
+      <DeleteClip
+        what="spoken line"
+        onDelete={() => {
+          call(benchContract.deleteSpoken, { spoken: spoken.id })
+            .then(() => setGone(true))
+            .catch((error) => setProblem(sentenceOf(error)));
+        }}
+      />
+    </div>
+  );
 }
 
 /** The lines that went between coach and player on single scores, newest first. */
@@ -24,12 +65,16 @@ export function Lines({ lines, timeZone, empty }: { lines: readonly LineView[]; 
       {lines.map((line) => (
         <li key={line.decisionId} className="py-2">
           <p className="text-dust text-sm">
-            {dateInWords(line.at, timeZone)} · {line.drillName}
+            {dateInWords(line.at, timeZone)} · {line.coach} · {line.drillName}
             {line.foot === 'both' ? '' : ` · ${footInWords(line.foot)}`}
           </p>
           <p>{verdictInWords(line)}</p>
           {line.line && <p className="font-semibold">“{line.line}”</p>}
           {line.cues.length > 0 && <p className="text-sm">Try: {line.cues.join(' · ')}</p>}
+          {line.spoken.map((one) => (
+            <SpokenLine key={one.id} line={line} spoken={one} />
+          ))}
+          <AnswerClip line={line} />
         </li>
       ))}
     </ul>

@@ -1,143 +1,121 @@
+import { Printer } from 'lucide-react';
 import { useState } from 'react';
 import type { PlayerPage } from '../../contract/progress.ts';
-import { squad } from '../../contract/squad.ts';
-import { CONTACT_SCHOOLS, CONTACT_WORDS, type ContactSchool } from '../../core/drills/terms.ts';
-import { Notice } from '../../ui/parts/index.ts';
-import { call, sentenceOf } from '../client.ts';
-import { dateInWords, footInWords, number, plural } from '../words.ts';
-import { DrillSeam } from './DrillSeam.tsx';
+import { ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { pageData } from '../page-data.ts';
+import { plural } from '../words.ts';
+import { Notes, Pauses } from './CoachOnly.tsx';
 import { Lines } from './Lines.tsx';
+import { OwnDrill, stepWords } from './OwnDrill.tsx';
+import { PlayerSchool } from './PlayerSchool.tsx';
+import { Scores } from './Scores.tsx';
+import { Stairs } from './Stairs.tsx';
 import { StreakCard } from './StreakCard.tsx';
+import { WeeksSeam } from './WeeksSeam.tsx';
 
-/** The school of juggling contact a player learns by: the squad's, or the own. */
-function PlayerSchool({ player }: { player: PlayerPage }) {
-  const [school, setSchool] = useState(player.contactSchool);
-  const [problem, setProblem] = useState<string | null>(null);
-  const set = async (next: ContactSchool | null) => {
-    setSchool(next);
-    setProblem(null);
-    try {
-      await call(squad.playerSchool, { squad: player.squadId, player: player.playerId }, { contactSchool: next });
-    } catch (error) {
-      setSchool(school);
-      setProblem(sentenceOf(error));
-    }
-  };
+function Ledger({ player }: { player: PlayerPage }) {
+  const { ledger } = player;
   return (
-    <div className="pt-2">
-      <label className="flex flex-wrap items-center gap-2 text-sm">
-        Juggling contact
-        <select
-          className="field min-h-9 max-w-full"
-          value={school ?? ''}
-          onChange={(event) => void set((event.target.value || null) as ContactSchool | null)}
-        >
-          <option value="">as the squad: {CONTACT_WORDS[player.squadSchool]}</option>
-          {CONTACT_SCHOOLS.map((one) => (
-            <option key={one} value={one}>
-              {CONTACT_WORDS[one]}
-            </option>
-          ))}
-        </select>
-      </label>
-      {problem && <Notice tone="stop">{problem}</Notice>}
-    </div>
+    <p>
+      <span className="font-semibold text-foot-left">left</span> {ledger.left} ·{' '}
+      <span className="font-semibold text-foot-right">right</span> {ledger.right}
+      {ledger.behind === 'both' ? '' : ` · ${ledger.behind} is ${plural(ledger.deficit, 'touch', 'touches')} behind`}
+    </p>
   );
 }
 
-/** A player as the coach sees them: streak, feet, every score with where it stands, every line. */
-export function PlayerView({ player }: { player: PlayerPage }) {
-  const [query, setQuery] = useState('');
-  const shown = player.drills.filter((drill) => drill.drillName.toLowerCase().includes(query.toLowerCase()));
-  const { ledger } = player;
+/** Told to the coach alone: what speaks for asking for a clip, and what was chosen for the next weeks. */
+function Heads({ player, chosen }: { player: PlayerPage; chosen: PlayerPage['ownSteps'] }) {
+  const { doubted } = player;
+  const coming = chosen.filter((step) => step.week > (player.weeks.at(-1)?.number ?? 0));
   return (
-    <div className="flex flex-col gap-4">
-      <header>
-        <h1>{player.nickname}</h1>
-        <p className="text-dust">
-          about {player.age} years · {player.strongerFoot === 'both' ? 'both feet alike' : `stronger foot ${player.strongerFoot}`} ·{' '}
-          {player.level} · {player.quietDays === 0 ? 'trained today' : `last go ${plural(player.quietDays, 'day')} ago`}
-        </p>
-        <PlayerSchool player={player} />
-      </header>
+    <>
       {player.quiet && (
         <Notice tone="look">No go for {plural(player.quietDays, 'day')}. A word to the family helps more than a reminder.</Notice>
       )}
-      <div className="grid gap-4 xl:grid-cols-[3fr_2fr]">
+      {doubted.often && (
+        <Notice tone="look">
+          {doubted.doubted} of {doubted.goes} goes had something that spoke against them; of honest ones it is about 2 in 100. Ask for a
+          clip of the next ones: counting together settles it.
+        </Notice>
+      )}
+      {coming.length > 0 && (
+        <Notice>
+          Next week for {player.nickname}: {coming.map((step) => `${step.drillName}, ${stepWords(step)}`).join(' · ')}.
+        </Notice>
+      )}
+    </>
+  );
+}
+
+/** A player as the coach sees them: one drill over time, streak, both feet, weeks, steps, every score with its facts, notes. */
+export function PlayerView({ player }: { player: PlayerPage }) {
+  const [chosen, setChosen] = useState(player.ownSteps);
+  return (
+    <div className="flex flex-col gap-4">
+      <header className="flex flex-wrap items-start justify-between gap-3">
+        <div>
+          <h1>{player.nickname}</h1>
+          <p className="text-dust">
+            about {player.age} years · {player.strongerFoot === 'both' ? 'both feet alike' : `stronger foot ${player.strongerFoot}`} ·{' '}
+            {player.level} · {player.quietDays === 0 ? 'trained today' : `last go ${plural(player.quietDays, 'day')} ago`}
+          </p>
+          <PlayerSchool player={player} />
+        </div>
+        <div className="flex flex-wrap gap-2">
+          <ButtonLink size="small" href={`/coach/${player.squadId}/players/${player.playerId}/season`}>
+            <Printer aria-hidden className="size-4" /> Season sheet
+          </ButtonLink>
+          <ButtonLink size="small" href={`/api/v1/squads/${player.squadId}/players/${player.playerId}/history`}>
+            Whole history (JSON)
+          </ButtonLink>
+        </div>
+      </header>
+      <Heads player={player} chosen={chosen} />
+      <div className="grid items-start gap-4 2xl:grid-cols-[3fr_2fr]">
+        <OwnDrill player={player} chosen={chosen} onChosen={setChosen} />
+        <div className="grid items-start gap-4 lg:grid-cols-2 2xl:grid-cols-1">
+          <StreakCard streak={player.streak} strip={player.strip} />
+          <section className="slab flex flex-col gap-2 p-4">
+            <h2>Both feet, week by week</h2>
+            <Ledger player={player} />
+            <WeeksSeam weeks={player.weeks} />
+          </section>
+        </div>
+      </div>
+      <div className="grid items-start gap-4 xl:grid-cols-[3fr_2fr]">
         <div className="flex flex-col gap-4">
-          <div className="flex flex-wrap items-end justify-between gap-3">
-            <h2>Left beside right, week by week</h2>
-            <label className="flex items-center gap-2">
-              <span className="text-dust">Find a drill</span>
-              <input className="field" value={query} onChange={(event) => setQuery(event.target.value)} />
-            </label>
-          </div>
-          <div className="grid gap-4 lg:grid-cols-2">
-            {shown.map((drill) => (
-              <DrillSeam key={drill.key} drill={drill} weeks={9} />
-            ))}
-          </div>
-          {shown.length === 0 && (
-            <Notice>{player.drills.length === 0 ? 'No counted numbers yet.' : `No drill is called “${query}” here.`}</Notice>
-          )}
+          <section className="slab p-4" aria-label="Scores">
+            <h2>Every score</h2>
+            <Scores player={player} />
+          </section>
+          <section className="slab flex flex-col gap-2 p-4">
+            <h2>Staircases</h2>
+            {player.stairs.length === 0 ? (
+              <p className="text-dust">The shoes stand on a step with the first counted number.</p>
+            ) : (
+              <Stairs stairs={player.stairs} who={`The shoes are ${player.nickname}’s.`} />
+            )}
+          </section>
         </div>
         <div className="flex flex-col gap-4">
-          <StreakCard streak={player.streak} strip={player.strip} />
-          <section className="slab p-4">
-            <h2>Ledger of both feet</h2>
-            <p>
-              <span className="font-semibold text-foot-left">left</span> {ledger.left} ·{' '}
-              <span className="font-semibold text-foot-right">right</span> {ledger.right}
-              {ledger.behind === 'both' ? '' : ` · ${ledger.behind} is ${ledger.deficit} touches behind`}
-            </p>
-          </section>
-          <section className="slab overflow-x-auto p-4" aria-label="Scores">
-            <h2>Newest scores</h2>
-            <table className="w-full text-sm">
-              <thead>
-                <tr className="text-dust">
-                  <th scope="col" className="py-1 text-start font-normal">
-                    When
-                  </th>
-                  <th scope="col" className="py-1 text-start font-normal">
-                    Drill
-                  </th>
-                  <th scope="col" className="py-1 text-end font-normal">
-                    Number
-                  </th>
-                  <th scope="col" className="py-1 ps-3 text-start font-normal">
-                    Stands as
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {player.scores.slice(0, 24).map((score) => (
-                  <tr key={score.scoreId} className="border-joint border-t align-top">
-                    <td className="py-1 pe-2 whitespace-nowrap text-dust">{dateInWords(score.doneAt, player.timeZone)}</td>
-                    <td className="py-1">
-                      {score.drillName}{' '}
-                      <span className="text-dust">
-                        {score.foot === 'both' ? score.doseWords : `${score.doseWords}, ${footInWords(score.foot)}`}
-                      </span>
-                    </td>
-                    <td className="py-1 text-end font-semibold">
-                      {score.value === null ? 'lost count' : number(score.counts ?? score.value)}
-                    </td>
-                    <td className="py-1 ps-3">
-                      {score.standing}
-                      {score.clocked ? '' : ', by hand'}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </section>
+          <Notes player={player} />
+          <Pauses player={player} />
           <section className="slab p-4">
             <h2>Lines</h2>
-            <Lines lines={player.lines} timeZone={player.timeZone} empty="No lines yet." />
+            {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls can be scrolled by keyboard. */}
+            <section className="max-h-[34rem] overflow-y-auto" aria-label="Lines, newest first" tabIndex={0}>
+              <Lines lines={player.lines} timeZone={player.timeZone} empty="No lines yet." />
+            </section>
           </section>
         </div>
       </div>
     </div>
   );
+}
+
+/** The player page from the data beside it. */
+export function PlayerPageView() {
+  const [player] = useState(() => pageData<PlayerPage>());
+  return <PlayerView player={player} />;
 }

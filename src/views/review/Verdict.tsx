@@ -1,102 +1,215 @@
-import { useId, useState } from 'react';
+import { X } from 'lucide-react';
+import { type RefObject, useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import { type BenchItem, bench as benchContract } from '../../contract/bench.ts';
 import { Decide, type ReviewItem } from '../../contract/review.ts';
 import type { Verdict as VerdictName } from '../../core/counts/standing.ts';
 import { Button, Field, Notice } from '../../ui/parts/index.ts';
+import { call } from '../client.ts';
+import { number } from '../words.ts';
+import type { Counted } from './ClipBench.tsx';
+import { Key, KeyButton } from './KeyButton.tsx';
+import { type KeyHandlers, type KeyMap, keepFocus } from './keys.ts';
+import type { Place } from './places.ts';
+import { Spoken } from './Spoken.tsx';
 
 interface Props {
   item: ReviewItem;
-  busy: boolean;
+  bench: BenchItem | null;
+  squad: string;
+  keys: KeyMap;
+  place: Place;
+  handlers: { current: KeyHandlers };
+  counted: Counted;
+  reasonField: RefObject<HTMLInputElement | null>;
+  onPlace(change: Partial<Place>): void;
+  attempt(work: () => Promise<void>): void;
+  onBench(bench: BenchItem): void;
   onDecide(decision: Decide): void;
 }
 
-const CHIPS_MAX = 3;
+const CUES_MAX = 3;
 
-/** What the coach decides of a score: one of four verdicts, with a line and up to three cues for the player. */
-export function Verdict({ item, busy, onDecide }: Props) {
-  const id = useId();
-  const [line, setLine] = useState('');
-  const [cues, setCues] = useState<string[]>([]);
-  const [recount, setRecount] = useState('');
-  const [reason, setReason] = useState('');
+/** Cues to send back, the most used first, each with its digit; the coaches' own can be added and dropped. */
+function Cues({
+  bench,
+  squad,
+  cues,
+  onToggle,
+  attempt,
+  onBench,
+}: Pick<Props, 'squad' | 'attempt' | 'onBench'> & { bench: BenchItem; cues: string[]; onToggle(cue: string): void }) {
+  const [own, setOwn] = useState('');
+  const { item, chips } = bench;
+  const add = () =>
+    attempt(async () => {
+      const text = own.trim();
+      if (!text) return;
+      const chip = await call(benchContract.keepCue, { squad }, { id: uuid(), drillId: item.drill.id, text });
+      onBench({ ...bench, chips: [...chips, chip] });
+      setOwn('');
+      onToggle(text);
+    });
+  const drop = (id: string) =>
+    attempt(async () => {
+      await call(benchContract.dropCue, { squad, cue: id });
+      onBench({ ...bench, chips: chips.filter((chip) => chip.own !== id) });
+    });
+  return (
+    <fieldset className="flex flex-col gap-2">
+      <legend className="mb-1 font-semibold">Cues to send back (up to three)</legend>
+      <div className="flex flex-wrap gap-1.5">
+        {chips.map(({ text, own: ownId }, i) => (
+          <span key={text} className="inline-flex">
+            <Button
+              size="small"
+              aria-pressed={cues.includes(text)}
+              look={cues.includes(text) ? 'main' : 'plain'}
+              className="text-start"
+              {...keepFocus}
+              onClick={() => onToggle(text)}
+            >
+              {i < 9 && <Key name={String(i + 1)} />} {text}
+            </Button>
+            {ownId && (
+              <button type="button" aria-label={`No longer offer “${text}”`} className="px-1 text-dust" onClick={() => drop(ownId)}>
+                <X aria-hidden className="size-4" />
+              </button>
+            )}
+          </span>
+        ))}
+      </div>
+      <form
+        className="flex items-end gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          add();
+        }}
+      >
+        <Field label="A cue of your own" className="flex-1" value={own} maxLength={200} onChange={(event) => setOwn(event.target.value)} />
+        <Button type="submit" size="small" disabled={own.trim() === ''}>
+          Add
+        </Button>
+      </form>
+    </fieldset>
+  );
+}
+
+/** What the coach decides of a score: one of four verdicts, with a line, cues, remarks and a spoken line for the player. */
+export function Verdict(props: Props) {
+  const { item, bench, squad, keys, place, handlers, counted, reasonField, onPlace, attempt, onBench, onDecide } = props;
+  const [line, setLine] = useState(place.line);
+  const [cues, setCues] = useState<string[]>(place.cues);
+  const [typed, setTyped] = useState(place.typed);
+  const [reason, setReason] = useState(place.reason);
   const [problems, setProblems] = useState<Record<string, string>>({});
 
-  const toggle = (cue: string) =>
-    setCues((now) => (now.includes(cue) ? now.filter((one) => one !== cue) : now.length < CHIPS_MAX ? [...now, cue] : now));
-
+  const toggle = (cue: string) => {
+    const next = cues.includes(cue) ? cues.filter((one) => one !== cue) : cues.length < CUES_MAX ? [...cues, cue] : cues;
+    setCues(next);
+    onPlace({ cues: next });
+  };
   const decide = (verdict: VerdictName) => {
+    const byMarks = typed.trim() === '' && counted.value !== null;
     const parsed = Decide.safeParse({
       id: uuid(),
       verdict,
-      value: verdict === 'corrected' ? (recount.trim() === '' ? null : Number(recount)) : null,
+      value: verdict !== 'corrected' ? null : byMarks ? counted.value : typed.trim() === '' ? null : Number(typed),
+      marks: verdict === 'corrected' && byMarks ? counted.marks : null,
       reason: verdict === 'set aside' ? reason.trim() || null : null,
       line: line.trim() || null,
       cues,
+      tookSeconds: null,
     });
     setProblems(Object.fromEntries((parsed.error?.issues ?? []).map((issue) => [String(issue.path[0]), issue.message])));
     if (parsed.success) onDecide(parsed.data);
+    else if (verdict === 'set aside') reasonField.current?.focus();
   };
-
+  Object.assign(handlers.current, {
+    counted: () => item.value !== null && decide('counted'),
+    corrected: () => decide('corrected'),
+    again: () => decide('again please'),
+    'set aside': () => decide('set aside'),
+    cue: (n: number) => {
+      const chip = bench?.chips[n - 1];
+      if (chip) toggle(chip.text);
+    },
+  } satisfies KeyHandlers);
+  const recount = counted.value;
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="Your decision">
-      <fieldset className="flex flex-col gap-2">
-        <legend className="mb-2 font-semibold">Cues to send back (up to three)</legend>
-        <div className="flex flex-wrap gap-2">
-          {item.drill.chips.map((cue) => (
-            <Button
-              key={cue}
-              size="small"
-              aria-pressed={cues.includes(cue)}
-              look={cues.includes(cue) ? 'main' : 'plain'}
-              onClick={() => toggle(cue)}
-            >
-              {cue}
-            </Button>
-          ))}
-        </div>
-        {problems.cues && <span className="text-sm text-stop">{problems.cues}</span>}
-      </fieldset>
-      <div className="flex flex-col gap-1">
-        <label htmlFor={`${id}-line`} className="font-semibold">
-          A line to {item.player.nickname}
-        </label>
+    <section className="slab flex flex-col gap-3 p-3" aria-label="Your decision">
+      {problems.verdict && <Notice tone="stop">{problems.verdict}</Notice>}
+      <div className="grid grid-cols-2 gap-2">
+        <KeyButton
+          act="counted"
+          keys={keys}
+          look="main"
+          size="small"
+          className="min-h-11"
+          disabled={item.value === null}
+          onClick={() => decide('counted')}
+        />
+        <KeyButton
+          act="corrected"
+          keys={keys}
+          size="small"
+          className="min-h-11"
+          words={recount !== null && typed.trim() === '' ? `Corrected to ${number(recount)}` : 'Corrected'}
+          onClick={() => decide('corrected')}
+        />
+        <KeyButton act="again" keys={keys} size="small" className="min-h-11" onClick={() => decide('again please')} />
+        <KeyButton act="set aside" keys={keys} size="small" className="min-h-11" onClick={() => decide('set aside')} />
+      </div>
+      {problems.cues && (
+        <p role="alert" className="text-sm text-stop">
+          {problems.cues}
+        </p>
+      )}
+      {bench && <Cues bench={bench} squad={squad} cues={cues} onToggle={toggle} attempt={attempt} onBench={onBench} />}
+      <label className="flex flex-col gap-1">
+        <span className="font-semibold">A line to {item.player.nickname}</span>
         <textarea
-          id={`${id}-line`}
-          className="field min-h-16"
+          className="field min-h-14"
           value={line}
           maxLength={400}
-          onChange={(event) => setLine(event.target.value)}
+          onChange={(event) => {
+            setLine(event.target.value);
+            onPlace({ line: event.target.value });
+          }}
         />
-      </div>
-      {problems.verdict && <Notice tone="stop">{problems.verdict}</Notice>}
-      <div className="flex flex-wrap items-end gap-2">
-        <Button look="main" disabled={busy || item.value === null} onClick={() => decide('counted')}>
-          Counted
-        </Button>
-        <Button disabled={busy} onClick={() => decide('again please')}>
-          Again please
-        </Button>
-      </div>
-      <div className="grid gap-3 sm:grid-cols-2">
-        <div className="flex flex-col gap-2">
-          <Field
-            label="Recount"
-            inputMode="decimal"
-            value={recount}
-            problem={problems.value}
-            onChange={(event) => setRecount(event.target.value)}
+      </label>
+      <div className="grid grid-cols-2 gap-2">
+        <Field
+          label="Typed recount"
+          inputMode="decimal"
+          value={typed}
+          problem={problems.value}
+          onChange={(event) => {
+            setTyped(event.target.value);
+            onPlace({ typed: event.target.value });
+          }}
+        />
+        <div className="flex flex-col gap-1">
+          <label htmlFor="set-aside-reason" className="font-semibold">
+            Reason to set aside
+          </label>
+          <input
+            id="set-aside-reason"
+            ref={reasonField}
+            className="field w-full"
+            value={reason}
+            maxLength={200}
+            aria-invalid={problems.reason ? true : undefined}
+            onChange={(event) => {
+              setReason(event.target.value);
+              onPlace({ reason: event.target.value });
+            }}
+            onKeyDown={(event) => event.key === 'Enter' && decide('set aside')}
           />
-          <Button disabled={busy} onClick={() => decide('corrected')}>
-            Corrected to the recount
-          </Button>
-        </div>
-        <div className="flex flex-col gap-2">
-          <Field label="Reason to set aside" value={reason} problem={problems.reason} onChange={(event) => setReason(event.target.value)} />
-          <Button disabled={busy} onClick={() => decide('set aside')}>
-            Set aside
-          </Button>
+          {problems.reason && <span className="text-sm text-stop">{problems.reason}</span>}
         </div>
       </div>
+      {bench && <Spoken bench={bench} onBench={onBench} />}
     </section>
   );
 }

@@ -1,116 +1,88 @@
-import { Check, CircleDashed, Clock, Minus } from 'lucide-react';
-import type { CellState, Register } from '../../contract/squad.ts';
-import { Laces } from '../../ui/notations/index.ts';
-import { plural, wishedDay } from '../words.ts';
-import { ChoicesBox } from './ChoicesBox.tsx';
+import { useState } from 'react';
+import type { Register } from '../../contract/squad.ts';
+import { pageData } from '../page-data.ts';
+import { footInWords, number, plural } from '../words.ts';
+import { RegisterTable, SHOWN, type Shown } from './RegisterTable.tsx';
+import { SquadTabs } from './SquadTabs.tsx';
 
-const GLYPHS: Record<CellState, { Icon: typeof Check; look: string; words: string }> = {
-  done: { Icon: Check, look: 'text-moss', words: 'done' },
-  part: { Icon: CircleDashed, look: 'text-lace', words: 'partly done' },
-  'scores only': { Icon: CircleDashed, look: 'text-lace', words: 'numbers sent, clock not run' },
-  'to do': { Icon: Clock, look: 'text-dust', words: 'to do' },
-  'not done': { Icon: Minus, look: 'text-dust', words: 'not done' },
-  ahead: { Icon: Clock, look: 'text-joint', words: 'not open yet' },
-};
-
-function Cell({ state }: { state: CellState }) {
-  const { Icon, look, words } = GLYPHS[state];
+function Records({ register, base }: { register: Register; base: string }) {
+  const more = register.recordsInAll - register.records.length;
   return (
-    <td className={`px-3 py-1.5 text-center ${look}`} title={words}>
-      <Icon aria-hidden className="inline size-5" />
-      <span className="sr-only">{words}</span>
-    </td>
+    <section className="slab p-4" aria-label="Records of the week">
+      <h2>Records this week ({register.recordsInAll})</h2>
+      {register.records.length === 0 && <p className="text-dust">No record fell yet. That is a week like most.</p>}
+      <ul className="grid gap-x-8 gap-y-1 pt-1 md:grid-cols-2">
+        {register.records.map((one) => (
+          <li key={`${one.playerId}-${one.drillName}-${one.doseWords}-${one.foot}`} className="flex flex-wrap justify-between gap-x-3">
+            <span>
+              <a href={`${base}/players/${one.playerId}`}>{one.nickname}</a> {one.drillName}{' '}
+              <span className="text-dust text-sm">
+                {one.doseWords}
+                {one.foot === 'both' ? '' : `, ${footInWords(one.foot)}`}
+              </span>
+            </span>
+            <span className="whitespace-nowrap">
+              <b>{number(one.result)}</b> {one.unit} <span className="text-dust text-sm">before {number(one.before)}</span>
+            </span>
+          </li>
+        ))}
+      </ul>
+      {more > 0 && <p className="pt-1 text-dust text-sm">{plural(more, 'record')} more.</p>}
+    </section>
   );
 }
 
-/** Squad: the register of a week, with each player's laces. */
+/** Squad: the register of a week with each player's laces, who is quiet or due, and the records of the week. */
 export function SquadView({ register }: { register: Register }) {
   const { squad, week } = register;
   const base = `/coach/${squad.id}`;
+  const [shown, setShown] = useState<Shown>('all');
+  const [query, setQuery] = useState('');
+  const count = (name: Shown) => register.players.filter(SHOWN[name].keeps).length;
   return (
     <div className="flex flex-col gap-4">
-      <div className="flex flex-wrap items-end justify-between gap-3">
-        <h1>Squad</h1>
+      <h1>Squad</h1>
+      <SquadTabs squad={squad.id} here="" />
+      <div className="flex flex-wrap items-end gap-x-5 gap-y-3">
         {week && (
-          <label className="flex items-center gap-2">
-            <span className="text-dust">Register of</span>
+          <label className="flex min-w-0 items-center gap-2">
+            <span className="text-dust">Week</span>
             <select
-              className="field"
+              className="field max-w-full"
               defaultValue={week.id}
               onChange={(event) => window.location.assign(`${base}/squad?week=${event.target.value}`)}
             >
               {register.weeks.map((one) => (
                 <option key={one.id} value={one.id}>
-                  Week {one.number}: {one.title}
+                  {one.number}: {one.title}
                 </option>
               ))}
             </select>
           </label>
         )}
-      </div>
-      <section className="slab overflow-x-auto" aria-label="Register" tabIndex={-1}>
-        <table className="w-full border-collapse">
-          <thead>
-            <tr className="border-joint border-b text-start text-sm">
-              <th scope="col" className="px-3 py-2 text-start">
-                Player
-              </th>
-              {register.sessions.map((session) => (
-                <th key={session.id} scope="col" className="px-3 py-2">
-                  {session.name}
-                  <span className="block font-normal text-dust">{wishedDay(session.day)}</span>
-                </th>
-              ))}
-              <th scope="col" className="px-3 py-2 text-start">
-                Laces
-              </th>
-              <th scope="col" className="px-3 py-2 text-end">
-                In a row
-              </th>
-              <th scope="col" className="px-3 py-2 text-start">
-                Last go
-              </th>
-              <th scope="col" className="px-3 py-2 text-end">
-                To review
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {register.players.map((player) => (
-              <tr key={player.id} className="border-joint border-b last:border-0">
-                <th scope="row" className="px-3 py-1.5 text-start">
-                  <a href={`${base}/players/${player.id}`}>{player.nickname}</a>
-                </th>
-                {player.cells.map((state, i) => (
-                  <Cell key={register.sessions[i]?.id ?? i} state={state} />
-                ))}
-                <td className="px-3 py-1.5">
-                  <Laces tiny cells={player.strip} summary={`${player.streak.current} in a row, best ${player.streak.best}`} />
-                </td>
-                <td className="px-3 py-1.5 text-end">
-                  {player.streak.current} <span className="text-dust text-sm">best {player.streak.best}</span>
-                </td>
-                <td className={`px-3 py-1.5 ${player.quiet ? 'text-mustard' : 'text-dust'}`}>
-                  {player.quietDays === 0 ? 'today' : `${plural(player.quietDays, 'day')} ago`}
-                  {player.quiet && ', quiet'}
-                </td>
-                <td className="px-3 py-1.5 text-end">{player.waiting > 0 ? player.waiting : ''}</td>
-              </tr>
+        <label className="flex items-center gap-2">
+          <span className="text-dust">Show</span>
+          <select className="field" value={shown} onChange={(event) => setShown(event.target.value as Shown)}>
+            {(Object.keys(SHOWN) as Shown[]).map((name) => (
+              <option key={name} value={name}>
+                {SHOWN[name].words} ({count(name)})
+              </option>
             ))}
-          </tbody>
-        </table>
-      </section>
-      <p className="flex flex-wrap gap-4 text-dust text-sm">
-        {(['done', 'part', 'to do', 'not done'] as const).map((state) => {
-          const { Icon, look, words } = GLYPHS[state];
-          return (
-            <span key={state} className="inline-flex items-center gap-1">
-              <Icon aria-hidden className={`size-4 ${look}`} /> {words}
-            </span>
-          );
-        })}
-      </p>
-      <ChoicesBox squad={squad.id} first={register.choices} />
+          </select>
+        </label>
+        <label className="flex items-center gap-2">
+          <span className="text-dust">Find</span>
+          <input className="field w-40" value={query} onChange={(event) => setQuery(event.target.value)} />
+        </label>
+      </div>
+      <RegisterTable register={register} shown={shown} query={query} base={base} />
+      <Records register={register} base={base} />
     </div>
   );
+}
+
+/** Squad as the page draws it, from the data beside it. */
+export function SquadPage() {
+  const [register] = useState(() => pageData<Register>());
+  return <SquadView register={register} />;
 }

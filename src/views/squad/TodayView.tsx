@@ -78,6 +78,21 @@ export function TodayView({ today }: { today: Today }) {
     <div className="flex flex-col gap-4">
       <h1>Today</h1>
       <Hurts today={today} />
+      {today.asking.length > 0 && (
+        <section className="slab border-l-4 border-l-mustard px-4 py-2" aria-label="Asked to join">
+          <ul>
+            <Row
+              action={
+                <ButtonLink size="small" href={`${base}/squad/people`}>
+                  Answer
+                </ButtonLink>
+              }
+            >
+              <span className="font-semibold">{today.asking.join(', ')}</span> <span className="text-dust">asked to join the squad</span>
+            </Row>
+          </ul>
+        </section>
+      )}
       <div className="grid gap-4 lg:grid-cols-2">
         <List title="To review" empty="Nothing waits. Well kept.">
           {waiting === 0

@@ -3,7 +3,6 @@ import { useMemo } from 'react';
 import type { Facts } from '../../contract/weeks.ts';
 import { minutesInWords } from '../../core/dose/index.ts';
 import type { Drill } from '../../core/drills/schema.ts';
-import { TYPICAL_RUNNER } from '../../core/runsheet/index.ts';
 import { whoLacks } from '../../core/weeks/check-place.ts';
 import { kitOf } from '../../core/weeks/checks.ts';
 import { allItems, measureWeek } from '../../core/weeks/measure.ts';
@@ -17,7 +16,7 @@ type Drills = ReadonlyMap<string, Drill>;
 
 /** The dose of the whole week: minutes, touches on a seam, hop seconds a leg, headers, and the change against the last weeks. */
 export function DoseStrip({ plan, drills, facts }: { plan: WeekPlan; drills: Drills; facts: Facts }) {
-  const { dose } = measureWeek(plan, drills, TYPICAL_RUNNER);
+  const { dose } = measureWeek(plan, drills, facts.runner);
   const touches = { left: Math.round(dose.touches.left) || 0, right: Math.round(dose.touches.right) || 0 };
   const hops = { left: Math.round(dose.hopSeconds.left) || 0, right: Math.round(dose.hopSeconds.right) || 0 };
   const mean = facts.meanTouches;

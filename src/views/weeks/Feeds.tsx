@@ -2,7 +2,8 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { type Feed, weeks } from '../../contract/weeks.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
-import { call, sentenceOf } from '../client.ts';
+import { call } from '../client.ts';
+import { useAttempt } from '../use-attempt.ts';
 import { dateInWords } from '../words.ts';
 
 interface Props {
@@ -17,15 +18,7 @@ interface Props {
 export function Feeds({ squad, timeZone, player, first }: Props) {
   const [feeds, setFeeds] = useState(first.filter((feed) => feed.playerId === (player?.id ?? null)));
   const [address, setAddress] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const attempt = async (work: () => Promise<void>) => {
-    setProblem(null);
-    try {
-      await work();
-    } catch (error) {
-      setProblem(sentenceOf(error));
-    }
-  };
+  const { problem, attempt } = useAttempt();
   const make = () =>
     attempt(async () => {
       const made = await call(weeks.makeFeed, { squad }, { id: uuid(), player: player?.id ?? null });

@@ -58,7 +58,7 @@ function Choice<T extends string>({
   );
 }
 
-const TARGETS = ['beat your best', 'by level', 'same for all', 'no number'] as const;
+const TARGETS = ['beat your best', 'stretch', 'step ladder', 'by level', 'same for all', 'no number'] as const;
 const LADDERS = ['usual', 'easy', 'half', 'full', 'easy, half, full', 'my own ladder'] as const;
 type Ladder = (typeof LADDERS)[number];
 

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { type Facts, type Preview, weeks } from '../../contract/weeks.ts';
 import { doseInWords } from '../../core/counts/result.ts';
 import { doseOf, minutesInWords } from '../../core/dose/index.ts';
@@ -8,7 +8,7 @@ import { targetInWords } from '../../core/targets/index.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
 import { UNKNOWN_STEP } from '../../core/yard/fit.ts';
 import { Skyline } from '../../ui/notations/index.ts';
-import { Button, Notice } from '../../ui/parts/index.ts';
+import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
 import { call, sentenceOf } from '../client.ts';
 import { LayoutFigure } from '../drills/LayoutFigure.tsx';
 
@@ -35,7 +35,10 @@ function PreviewItem({ item, seen }: { item: Item; seen: Preview }) {
       {numbers.map((one) => (
         <p key={one.foot} className={`text-sm ${one.foot === 'left' ? 'text-foot-left' : one.foot === 'right' ? 'text-foot-right' : ''}`}>
           {one.foot === 'both' ? '' : `${one.foot}: `}
-          {targetInWords(one.target, item.dose)} <span className="text-dust">{one.target.reason}</span>
+          {targetInWords(one.target, item.dose)}{' '}
+          <span className="text-dust">
+            {one.target.reason} {one.tuning}
+          </span>
         </p>
       ))}
       {(leftOut ? [] : home.standIns).map((one) => (
@@ -89,11 +92,9 @@ function PreviewSession({ session, seen }: { session: Session; seen: Preview }) 
 
 /** The week as a chosen player would get it: own numbers and pace, stand-ins, layouts in the own yard, mirrored for a left-footed one. */
 export function PreviewDialog({ weekId, facts, saveNow, onClose }: Props) {
-  const dialog = useRef<HTMLDialogElement>(null);
   const [player, setPlayer] = useState(facts.players[0]?.id ?? '');
   const [seen, setSeen] = useState<Preview | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  useEffect(() => dialog.current?.showModal(), []);
   // biome-ignore lint/correctness/useExhaustiveDependencies: what is on the screen is saved once, when the preview opens or another player is chosen.
   useEffect(() => {
     let current = true;
@@ -111,12 +112,7 @@ export function PreviewDialog({ weekId, facts, saveNow, onClose }: Props) {
     };
   }, [player, weekId]);
   return (
-    <dialog
-      ref={dialog}
-      onClose={onClose}
-      className="m-auto max-h-[92dvh] w-full max-w-4xl overflow-y-auto border border-ink bg-ground p-4 text-ink backdrop:bg-ink/40"
-      aria-label="Preview"
-    >
+    <Dialog label="Preview" onClose={onClose} className="max-w-4xl bg-ground" head={false}>
       <div className="flex flex-col gap-3">
         <div className="flex flex-wrap items-center justify-between gap-3">
           <h2>As a player gets it</h2>
@@ -153,6 +149,6 @@ export function PreviewDialog({ weekId, facts, saveNow, onClose }: Props) {
           </>
         )}
       </div>
-    </dialog>
+    </Dialog>
   );
 }

@@ -2,7 +2,7 @@ import { doseInWords } from '../../core/counts/result.ts';
 import { minutesInWords } from '../../core/dose/index.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { STAND_INS } from '../../core/drills/terms.ts';
-import { feetToScore, roundsOf, TYPICAL_RUNNER } from '../../core/runsheet/index.ts';
+import { feetToScore, type Runner, roundsOf } from '../../core/runsheet/index.ts';
 import { kitOf } from '../../core/weeks/checks.ts';
 import { itemsOf, measureSession } from '../../core/weeks/measure.ts';
 import type { Item, Session, WeekPlan } from '../../core/weeks/schema.ts';
@@ -16,6 +16,7 @@ interface Props {
   number: number;
   plan: WeekPlan;
   drills: ReadonlyMap<string, Drill>;
+  runner: Runner;
 }
 
 const feetOf = (item: Item) => feetToScore(item, 'right');
@@ -37,8 +38,8 @@ function scoreLines(session: Session): { key: string; item: Item; foot: string; 
     );
 }
 
-function Sheet({ squad, number, plan, session, drills }: Props & { session: Session }) {
-  const { sheet, dose } = measureSession(session, drills, TYPICAL_RUNNER);
+function Sheet({ squad, number, plan, session, drills, runner }: Props & { session: Session }) {
+  const { sheet, dose } = measureSession(session, drills, runner);
   const items = itemsOf(session);
   const kit = kitOf(items, drills);
   const used = [...new Set(items.map((item) => item.drillId))].flatMap((id) => drills.get(id) ?? []);

@@ -5,7 +5,7 @@ import { v7 as uuid } from 'uuid';
 import { doseInWords } from '../../core/counts/result.ts';
 import { minutesInWords } from '../../core/dose/index.ts';
 import type { Drill } from '../../core/drills/schema.ts';
-import { TYPICAL_RUNNER } from '../../core/runsheet/index.ts';
+import type { Runner } from '../../core/runsheet/index.ts';
 import { newBlock } from '../../core/weeks/defaults.ts';
 import { changeBlock, changeItem, changeSession, moveById, removeById, stepItem } from '../../core/weeks/edit.ts';
 import { measureSession } from '../../core/weeks/measure.ts';
@@ -191,15 +191,16 @@ function BlockBox({
 
 interface Props extends Shared {
   session: Session;
+  runner: Runner;
   index: number;
   onKeep(session: Session): void;
 }
 
 /** One session as a column: its skyline and dose on top, its blocks in order. The dose follows each keystroke. */
-export const SessionColumn = memo(function SessionColumn({ session, index, onKeep, ...shared }: Props) {
+export const SessionColumn = memo(function SessionColumn({ session, runner, index, onKeep, ...shared }: Props) {
   const { drills, edit, marks, onAdd } = shared;
   const blockIds = useIds(session.blocks);
-  const { sheet, dose } = measureSession(session, drills, TYPICAL_RUNNER);
+  const { sheet, dose } = measureSession(session, drills, runner);
   const touches = { left: Math.round(dose.touches.left) || 0, right: Math.round(dose.touches.right) || 0 };
   const set = (change: Partial<Session>) => edit((plan) => changeSession(plan, session.id, (old) => ({ ...old, ...change })));
   const addBlock = (kind: BlockKind) => {

@@ -1,16 +1,15 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { Facts, Template } from '../../contract/weeks.ts';
 import { minutesInWords } from '../../core/dose/index.ts';
 import type { Drill } from '../../core/drills/schema.ts';
-import { TYPICAL_RUNNER } from '../../core/runsheet/index.ts';
 import { copySession } from '../../core/weeks/copy.ts';
 import { newSession } from '../../core/weeks/defaults.ts';
 import { measureSession } from '../../core/weeks/measure.ts';
 import type { Session } from '../../core/weeks/schema.ts';
 import { SHAPE_NAMES, SHAPES, type ShapeName, shapeSession } from '../../core/weeks/shapes.ts';
 import { Skyline } from '../../ui/notations/index.ts';
-import { Button } from '../../ui/parts/index.ts';
+import { Button, Dialog } from '../../ui/parts/index.ts';
 
 interface Props {
   drills: ReadonlyMap<string, Drill>;
@@ -25,10 +24,8 @@ interface Props {
 
 /** A new session: empty, of a starting shape made to a wished length, or from a template of the squad's own. */
 export function ShapesDialog({ drills, facts, templates, room, onTake, onDrop, onClose }: Props) {
-  const dialog = useRef<HTMLDialogElement>(null);
   const [shape, setShape] = useState<ShapeName>('recap day');
   const [minutes, setMinutes] = useState<number>(SHAPES['recap day'].minutes);
-  useEffect(() => dialog.current?.showModal(), []);
   const { least, most, what } = SHAPES[shape];
   const made = useMemo(
     () =>
@@ -41,94 +38,83 @@ export function ShapesDialog({ drills, facts, templates, room, onTake, onDrop, o
       }),
     [shape, minutes, drills, facts],
   );
-  const { sheet, dose } = measureSession(made, drills, TYPICAL_RUNNER);
+  const { sheet, dose } = measureSession(made, drills, facts.runner);
   const days = shape === 'five a day' ? Math.min(room, 7) : 1;
   const take = () => onTake(days === 1 ? [made] : Array.from({ length: days }, (_, i) => ({ ...copySession(made, uuid), day: i + 1 })));
   return (
-    <dialog
-      ref={dialog}
-      onClose={onClose}
-      className="m-auto w-full max-w-3xl border border-ink bg-slab p-4 text-ink backdrop:bg-ink/40"
-      aria-label="Add a session"
-    >
-      <div className="flex flex-col gap-4">
-        <div className="flex items-center justify-between">
-          <h2>Add a session</h2>
-          <Button onClick={onClose}>Close</Button>
-        </div>
-        <div className="grid gap-4 md:grid-cols-[200px_minmax(0,1fr)]">
-          <fieldset className="flex flex-col gap-1">
-            <legend className="text-dust text-sm">Starting shapes</legend>
-            {SHAPE_NAMES.map((name) => (
-              <label
-                key={name}
-                className={`flex min-h-10 items-center gap-2 border-s-4 px-2 ${name === shape ? 'border-s-lace bg-ground' : 'border-s-transparent'}`}
-              >
-                <input
-                  type="radio"
-                  name="shape"
-                  className="size-4"
-                  checked={name === shape}
-                  onChange={() => {
-                    setShape(name);
-                    setMinutes(SHAPES[name].minutes);
-                  }}
-                />
-                {name}
-              </label>
-            ))}
-          </fieldset>
-          <div className="flex flex-col gap-3">
-            <p>{what}</p>
-            <label className="flex items-center gap-3">
-              <span className="shrink-0">About</span>
+    <Dialog label="Add a session" onClose={onClose} className="max-w-3xl bg-slab">
+      <div className="grid gap-4 md:grid-cols-[200px_minmax(0,1fr)]">
+        <fieldset className="flex flex-col gap-1">
+          <legend className="text-dust text-sm">Starting shapes</legend>
+          {SHAPE_NAMES.map((name) => (
+            <label
+              key={name}
+              className={`flex min-h-10 items-center gap-2 border-s-4 px-2 ${name === shape ? 'border-s-lace bg-ground' : 'border-s-transparent'}`}
+            >
               <input
-                type="range"
-                className="flex-1 accent-lace"
-                min={least}
-                max={most}
-                value={minutes}
-                onChange={(event) => setMinutes(Number(event.target.value))}
+                type="radio"
+                name="shape"
+                className="size-4"
+                checked={name === shape}
+                onChange={() => {
+                  setShape(name);
+                  setMinutes(SHAPES[name].minutes);
+                }}
               />
-              <span className="w-20 font-semibold">{minutes} min</span>
+              {name}
             </label>
-            <Skyline intervals={sheet} width={480} height={90} summary={`${shape}: ${minutesInWords(dose)}`} />
-            <p className="text-dust text-sm">
-              {minutesInWords(dose)} ·{' '}
-              {made.blocks
-                .map((block) => `${block.kind} (${block.items.map((item) => drills.get(item.drillId)?.name).join(', ')})`)
-                .join(' · ')}
-            </p>
-            <div className="flex flex-wrap gap-2">
-              <Button look="main" onClick={take}>
-                {days === 1 ? `Add the ${shape}` : `Add it to ${days} days`}
-              </Button>
-              <Button onClick={() => onTake([newSession(uuid(), 'Session')])}>Add an empty session</Button>
-            </div>
+          ))}
+        </fieldset>
+        <div className="flex flex-col gap-3">
+          <p>{what}</p>
+          <label className="flex items-center gap-3">
+            <span className="shrink-0">About</span>
+            <input
+              type="range"
+              className="flex-1 accent-lace"
+              min={least}
+              max={most}
+              value={minutes}
+              onChange={(event) => setMinutes(Number(event.target.value))}
+            />
+            <span className="w-20 font-semibold">{minutes} min</span>
+          </label>
+          <Skyline intervals={sheet} width={480} height={90} summary={`${shape}: ${minutesInWords(dose)}`} />
+          <p className="text-dust text-sm">
+            {minutesInWords(dose)} ·{' '}
+            {made.blocks
+              .map((block) => `${block.kind} (${block.items.map((item) => drills.get(item.drillId)?.name).join(', ')})`)
+              .join(' · ')}
+          </p>
+          <div className="flex flex-wrap gap-2">
+            <Button look="main" onClick={take}>
+              {days === 1 ? `Add the ${shape}` : `Add it to ${days} days`}
+            </Button>
+            <Button onClick={() => onTake([newSession(uuid(), 'Session')])}>Add an empty session</Button>
           </div>
         </div>
-        {templates.length > 0 && (
-          <section>
-            <h3>Templates</h3>
-            <ul className="flex flex-wrap gap-2">
-              {templates.map((template) => (
-                <li key={template.id} className="flex items-center gap-1 border border-joint p-1">
-                  <Button
-                    size="small"
-                    disabled={template.sessions.length > room}
-                    onClick={() => onTake(template.sessions.map((session) => copySession(session, uuid)))}
-                  >
-                    {template.name}
-                  </Button>
-                  <button type="button" className="px-2 text-dust text-sm underline" onClick={() => onDrop(template)}>
-                    Drop<span className="sr-only"> the template {template.name}</span>
-                  </button>
-                </li>
-              ))}
-            </ul>
-          </section>
-        )}
       </div>
-    </dialog>
+      {templates.length > 0 && (
+        <section>
+          <h3>Templates</h3>
+          <ul className="flex flex-wrap gap-2">
+            {templates.map((template) => (
+              <li key={template.id} className="flex items-center gap-1 border border-joint p-1">
+                <Button
+                  size="small"
+                  disabled={template.sessions.length > room}
+                  onClick={() => onTake(template.sessions.map((session) => copySession(session, uuid)))}
+                >
+                  {template.name}
+                </Button>
+                <button type="button" className="px-2 text-dust text-sm underline" onClick={() => onDrop(template)}>
+                  Drop<span className="sr-only"> the template {template.name}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </Dialog>
   );
 }

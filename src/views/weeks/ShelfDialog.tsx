@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
 import { searchDrills } from '../../core/drills/search.ts';
-import { Button } from '../../ui/parts/index.ts';
+import { Button, Dialog } from '../../ui/parts/index.ts';
 
 interface Props {
   drills: readonly Drill[];
@@ -12,23 +12,16 @@ interface Props {
 
 /** The searchable shelf in a dialog: type, arrows up and down, Enter takes the marked one. */
 export function ShelfDialog({ drills, met, onPick, onClose }: Props) {
-  const dialog = useRef<HTMLDialogElement>(null);
   const list = useRef<HTMLUListElement>(null);
   const [query, setQuery] = useState('');
   const [at, setAt] = useState(0);
   const found = useMemo(() => searchDrills(drills, query), [drills, query]);
   const marked = Math.min(at, Math.max(0, found.length - 1));
-  useEffect(() => dialog.current?.showModal(), []);
   useEffect(() => {
     list.current?.children[marked]?.scrollIntoView({ block: 'nearest' });
   }, [marked]);
   return (
-    <dialog
-      ref={dialog}
-      onClose={onClose}
-      className="m-auto w-full max-w-xl border border-ink bg-slab p-4 text-ink backdrop:bg-ink/40"
-      aria-label="Add a drill"
-    >
+    <Dialog label="Add a drill" onClose={onClose} className="max-w-xl bg-slab" head={false}>
       <form
         className="flex flex-col gap-3"
         onSubmit={(event) => {
@@ -78,6 +71,6 @@ export function ShelfDialog({ drills, met, onPick, onClose }: Props) {
           {found.length === 0 && <li className="p-2 text-dust">No drill fits. Try another word.</li>}
         </ul>
       </form>
-    </dialog>
+    </Dialog>
   );
 }

@@ -1,12 +1,11 @@
 import { DndContext, type DragEndEvent } from '@dnd-kit/core';
 import { horizontalListSortingStrategy, SortableContext } from '@dnd-kit/sortable';
-import { Eye, Plus, Redo2, Undo2 } from 'lucide-react';
+import { Eye, ListOrdered, Plus, Redo2, Undo2 } from 'lucide-react';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { ShelfDrill } from '../../contract/drills.ts';
 import { type Facts, type Template, type WeekDetail, weeks } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/schema.ts';
-import { TYPICAL_RUNNER } from '../../core/runsheet/index.ts';
 import { newItem } from '../../core/weeks/defaults.ts';
 import { changeBlock } from '../../core/weeks/edit.ts';
 import { allItems } from '../../core/weeks/measure.ts';
@@ -17,6 +16,7 @@ import { call, sentenceOf } from '../client.ts';
 import { pageData } from '../page-data.ts';
 import { ChecksStrip, DoseStrip, NeedsStrip } from './BenchStrip.tsx';
 import { ConflictBox } from './ConflictBox.tsx';
+import { NumbersDialog } from './NumbersDialog.tsx';
 import { PreviewDialog } from './PreviewDialog.tsx';
 import { ReleaseBox } from './ReleaseBox.tsx';
 import { type Marks, SessionColumn } from './SessionColumn.tsx';
@@ -49,7 +49,11 @@ interface BenchData {
 
 /** The week bench: sessions as columns; dose, checks, needs and the release at the right; saved by itself. */
 function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: BenchData) {
-  const shelf = useMemo(() => whole.filter((drill) => !drill.archived), [whole]);
+  // Heading is not offered to a squad with players below its age: a plan with it would not be kept.
+  const shelf = useMemo(() => {
+    const young = facts.players.some((player) => player.age < facts.headingAge);
+    return whole.filter((drill) => !drill.archived && !(young && drill.loads.includes('heading')));
+  }, [whole, facts]);
   // An archived drill stays known where the plan still has it.
   const drills = useMemo(() => {
     const planned = new Set(allItems(first.plan).map((item) => item.drillId));
@@ -60,6 +64,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
   const [adding, setAdding] = useState<string | null>(null);
   const [shaping, setShaping] = useState(false);
   const [previewing, setPreviewing] = useState(false);
+  const [numbering, setNumbering] = useState(false);
   const [templates, setTemplates] = useState(firstTemplates);
   const [said, setSaid] = useState<string | null>(null);
   const sensors = useBenchSensors();
@@ -67,7 +72,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
   const onDragEnd = useCallback((event: DragEndEvent) => edit((now) => afterDrop(now, event)), [edit]);
   // The first look at every drill in every yard takes a moment, so the bench is there before it.
   const looked = useDeferredValue(true, false);
-  const checks = useMemo(() => (looked ? checkWeek(plan, drills, TYPICAL_RUNNER, facts, uuid) : null), [looked, plan, drills, facts]);
+  const checks = useMemo(() => (looked ? checkWeek(plan, drills, facts.runner, facts, uuid) : null), [looked, plan, drills, facts]);
   // The columns are drawn anew only when a mark really changed.
   const marked = JSON.stringify(
     (checks ?? []).toReversed().flatMap((check) => (check.at ? [[check.at, check.blocks ? 'blocks' : 'look']] : [])),
@@ -147,6 +152,9 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
           <Button size="small" onClick={() => setPreviewing(true)}>
             <Eye aria-hidden className="size-4" /> Preview
           </Button>
+          <Button size="small" onClick={() => setNumbering(true)}>
+            <ListOrdered aria-hidden className="size-4" /> Numbers
+          </Button>
           <ButtonLink href="#release" size="small">
             To the release
           </ButtonLink>
@@ -174,6 +182,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
                 <SessionColumn
                   key={session.id}
                   session={session}
+                  runner={facts.runner}
                   index={i}
                   drills={drills}
                   edit={edit}
@@ -222,6 +231,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
           onClose={() => setShaping(false)}
         />
       )}
+      {numbering && <NumbersDialog weekId={week.id} saveNow={saveNow} onClose={() => setNumbering(false)} />}
       {previewing && <PreviewDialog weekId={week.id} facts={facts} saveNow={saveNow} onClose={() => setPreviewing(false)} />}
     </div>
   );

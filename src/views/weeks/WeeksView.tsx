@@ -1,9 +1,9 @@
 import { Plus } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { type Feed, type Template, type WeekList, type WeekRow, weeks } from '../../contract/weeks.ts';
 import { WeekFile } from '../../core/formats/files.ts';
-import { Button, Notice } from '../../ui/parts/index.ts';
+import { Button, FileButton, Notice } from '../../ui/parts/index.ts';
 import { call, sentenceOf } from '../client.ts';
 import { dayInWords, plural, whenInWords } from '../words.ts';
 import { Feeds } from './Feeds.tsx';
@@ -25,7 +25,6 @@ interface Props {
 export function WeeksView({ list, templates, feeds }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const picker = useRef<HTMLInputElement>(null);
   const { squad } = list;
   const goTo = (week: string) => window.location.assign(`/coach/${squad.id}/weeks/${week}`);
   const attempt = async (work: () => Promise<string>) => {
@@ -70,22 +69,9 @@ export function WeeksView({ list, templates, feeds }: Props) {
               ))}
             </select>
           )}
-          <Button disabled={busy} onClick={() => picker.current?.click()}>
+          <FileButton label="A file of a week" accept="application/json,.json" disabled={busy} onFile={(file) => void read(file)}>
             From a file
-          </Button>
-          <input
-            ref={picker}
-            type="file"
-            accept="application/json,.json"
-            className="sr-only"
-            tabIndex={-1}
-            aria-label="A file of a week"
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              event.target.value = '';
-              if (file) void read(file);
-            }}
-          />
+          </FileButton>
           <Button look="main" disabled={busy} onClick={() => void make()}>
             <Plus aria-hidden className="size-5" /> Make the next week
           </Button>

@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { house } from '../../../server/house.ts';
+import { signInRoute } from '../../../server/http/route.ts';
 
 /** Sign-in, sign-out and sessions: the accounts library answers. */
-export const ALL: APIRoute = ({ request }) => house().auth.handler(request);
+export const ALL: APIRoute = ({ request }) => signInRoute(request);

@@ -121,4 +121,6 @@ export const scoreReadings = sqliteTable('score_readings', {
   doubts: json<Doubt[]>('doubts').notNull(),
   /** Best counted result before it under the same key; null for the first. */
   recordBefore: real('record_before'),
+  /** Version of the reading; older ones are read anew at the start. */
+  version: integer('version').notNull().default(1),
 });

@@ -1,0 +1,87 @@
+import { z } from 'zod';
+import { BACKUP_KINDS } from '../core/keeping/index.ts';
+import { endpoint } from './endpoint.ts';
+import { Id, Instant, Nothing } from './parts.ts';
+
+/* Keeping: what is deleted and when, backups, and what a family takes along. */
+
+export const DeletionView = z.object({
+  id: Id,
+  askedAt: Instant,
+  /** From then on it is gone and cannot be undone. */
+  dueAt: Instant,
+  /** Backups that hold the child, each with its own end. */
+  backups: z.array(z.object({ madeAt: Instant, endsAt: Instant })),
+});
+export type DeletionView = z.infer<typeof DeletionView>;
+
+const count = z.number().int();
+
+/** What a cleaning took away, or would. */
+export const CleanReport = z.object({
+  dry: z.boolean(),
+  clipsPastDays: count,
+  clipsWithoutYes: count,
+  spokenLines: count,
+  clipsNeverCame: count,
+  uploads: count,
+  orphans: count,
+  signIns: count,
+  tokens: count,
+  requests: count,
+  invitations: count,
+  mails: count,
+  children: count,
+});
+export type CleanReport = z.infer<typeof CleanReport>;
+
+/** How the house is kept, for head coaches. */
+export const Keeping = z.object({
+  cleaned: z.object({ at: Instant, report: CleanReport.nullable(), trouble: z.string().nullable() }).nullable(),
+  /** What the next cleaning would take away. */
+  next: CleanReport,
+  backedUp: z.object({ at: Instant, trouble: z.string().nullable() }).nullable(),
+  backups: z.array(z.object({ madeAt: Instant, endsAt: Instant, kind: z.enum(BACKUP_KINDS), files: count.nullable() })),
+});
+export type Keeping = z.infer<typeof Keeping>;
+
+const ofChild = z.object({ player: Id });
+
+export const keeping = {
+  read: endpoint({
+    method: 'GET',
+    path: '/squads/{squad}/keeping',
+    act: 'see how the house is kept',
+    summary: 'The last cleaning and backup, what the next cleaning would take away, and the backups with their ends.',
+    params: z.object({ squad: Id }),
+    body: Nothing,
+    response: Keeping,
+  }),
+  deletion: endpoint({
+    method: 'GET',
+    path: '/family/{player}/deletion',
+    act: 'delete a child',
+    summary: 'A deletion that is under way, with the backups that still hold the child.',
+    params: ofChild,
+    body: Nothing,
+    response: z.object({ deletion: DeletionView.nullable() }),
+  }),
+  askToDelete: endpoint({
+    method: 'POST',
+    path: '/family/{player}/deletion',
+    act: 'delete a child',
+    summary: 'Deletes everything of a child: hidden at once, gone after seven days.',
+    params: ofChild,
+    body: z.object({ id: Id, nickname: z.string().max(60) }),
+    response: DeletionView,
+  }),
+  undoDeletion: endpoint({
+    method: 'POST',
+    path: '/family/{player}/deletion/{deletion}/undo',
+    act: 'delete a child',
+    summary: 'Takes a deletion back within its seven days.',
+    params: ofChild.extend({ deletion: Id }),
+    body: z.object({}),
+    response: z.object({ id: Id }),
+  }),
+};

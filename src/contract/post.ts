@@ -1,0 +1,119 @@
+import { z } from 'zod';
+import { endpoint } from './endpoint.ts';
+import { Day, Id, Instant, NoParams, Nothing } from './parts.ts';
+
+export const LetterKindName = z.enum(['monday summary', 'today', 'week opened']);
+
+export const LetterView = z.object({
+  id: Id,
+  subject: z.string(),
+  weekOf: Day,
+  plain: z.string(),
+  html: z.string(),
+  at: Instant,
+});
+export type LetterView = z.infer<typeof LetterView>;
+
+const hour = (words: string) =>
+  z
+    .number(`${words} is an hour from 0 to 23.`)
+    .int(`${words} is a whole hour.`)
+    .min(0, `${words} is an hour from 0 to 23.`)
+    .max(23, `${words} is an hour from 0 to 23.`);
+
+/** Hours without mail, and how many a day. */
+export const MailHoursSent = z.object({
+  quietFrom: hour('The beginning of the quiet hours'),
+  quietTo: hour('The end of the quiet hours'),
+  mailsPerDay: z
+    .number('Mails a day must be a number.')
+    .int('Mails a day must be a whole number.')
+    .min(0, 'Mails a day cannot be negative.')
+    .max(10, 'At most 10 mails a day.'),
+});
+
+/** What somebody wants mailed, and when not. */
+export const PostChoices = MailHoursSent.extend({ reminders: z.boolean(), summaries: z.boolean() });
+export type PostChoices = z.infer<typeof PostChoices>;
+
+/** A mail on its way, or gone. */
+export const MailView = z.object({
+  id: Id,
+  to: z.string(),
+  about: z.string().nullable(),
+  subject: z.string(),
+  state: z.enum(['waiting', 'sent', 'given up']),
+  at: Instant,
+  tries: z.number().int(),
+  trouble: z.string().nullable(),
+});
+export type MailView = z.infer<typeof MailView>;
+
+export const PostView = z.object({
+  squad: z.object({ id: Id, name: z.string(), timeZone: z.string() }),
+  /** The Monday of the week that the next summary is about, and when it goes out by itself. */
+  next: z.object({ weekOf: Day, goesAt: Instant }),
+  /** Whether mail leaves the house, or lies in its local mailbox. */
+  mail: z.enum(['smtp', 'local mailbox']),
+  hours: MailHoursSent.extend({ reminders: z.boolean() }),
+  /** What coaches themselves want mailed. */
+  mine: PostChoices,
+  /** Mail of this squad that waits or went lately. */
+  mails: z.array(MailView),
+  /** What lies in the local post of the squad, newest first, with whom it went to. */
+  letters: z.array(LetterView.extend({ kind: LetterKindName, to: z.string(), about: z.string().nullable() })),
+});
+export type PostView = z.infer<typeof PostView>;
+
+/** A letter that would go, and whether it would be mailed. */
+const Previewed = LetterView.omit({ id: true, at: true }).extend({
+  kind: LetterKindName,
+  to: z.string(),
+  about: z.string().nullable(),
+  mailed: z.boolean(),
+});
+
+const ofSquad = z.object({ squad: Id });
+
+export const post = {
+  list: endpoint({
+    method: 'GET',
+    path: '/squads/{squad}/post',
+    act: 'see the post',
+    summary: 'What the squad was sent: the local post.',
+    params: ofSquad,
+    body: Nothing,
+    response: PostView,
+  }),
+  preview: endpoint({
+    method: 'GET',
+    path: '/squads/{squad}/post/preview',
+    act: 'see the post',
+    summary: 'The summaries of a week, and today’s reminders, as they would be sent now; nothing is kept.',
+    params: ofSquad.extend({ weekOf: Day.optional() }),
+    body: Nothing,
+    response: z.object({
+      weekOf: Day,
+      letters: z.array(Previewed),
+      reminders: z.array(Previewed),
+    }),
+  }),
+  choices: endpoint({
+    method: 'PUT',
+    path: '/me/post',
+    act: 'set what is mailed',
+    summary: 'What I want mailed, and when not.',
+    params: NoParams,
+    body: PostChoices,
+    response: PostChoices,
+  }),
+  send: endpoint({
+    method: 'POST',
+    path: '/squads/{squad}/post/summaries',
+    act: 'send summaries',
+    summary: 'Puts the summaries of a week into the post now; whoever has theirs already gets no second one.',
+    params: ofSquad,
+    body: z.object({ weekOf: Day.optional() }),
+    response: z.object({ weekOf: Day, sent: z.number().int() }),
+  }),
+};

@@ -1,0 +1,11 @@
+/** Why a score may be doubted (job page, section 7). */
+export const DOUBT_REASONS = [
+  'over the ceiling',
+  'very fast',
+  'far from own form',
+  'record by hand',
+  'clip too short',
+  'same again',
+  'recount differs',
+] as const;
+export type DoubtReason = (typeof DOUBT_REASONS)[number];

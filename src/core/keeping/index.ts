@@ -1,0 +1,2 @@
+export { BACKUP_KINDS, type BackupKind, endOfBackup, KEPT_DAYS, overBackups } from './rotation.ts';
+export { stampInName } from './stamp.ts';

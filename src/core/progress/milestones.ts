@@ -1,0 +1,43 @@
+import type { Measure } from '../drills/terms.ts';
+import { LADDER } from '../targets/ladder.ts';
+import type { TimedResult } from './trend.ts';
+
+export interface Milestone {
+  /** 25, 100, 500 … in a row, or every surface full. */
+  label: string;
+  doneAt: number;
+}
+
+interface Go extends TimedResult {
+  /** Best on each surface, as given; null for other measures. */
+  parts: Readonly<Record<string, number>> | null;
+}
+
+/**
+ * Milestones of one record key, oldest first, each with the go that met it first. An unbroken run meets a step of the ladder by one try:
+ * tries are never added up. Surfaces are met when each of them is full.
+ * @param reps touches asked for on each surface; null for other measures
+ */
+export function milestonesOf(goes: readonly Go[], measure: Measure, reps: number | null): Milestone[] {
+  const inOrder = [...goes].sort((a, b) => a.doneAt - b.doneAt);
+  const first = (label: string, met: (go: Go) => boolean): Milestone[] => {
+    const go = inOrder.find(met);
+    return go ? [{ label, doneAt: go.doneAt }] : [];
+  };
+  switch (measure) {
+    case 'unbroken run':
+      return LADDER.flatMap((step) => first(`${step} in a row`, (go) => go.result >= step)).sort((a, b) => a.doneAt - b.doneAt);
+    case 'count in time':
+    case 'hits in time':
+      return LADDER.flatMap((step) => first(`${step} in one go`, (go) => go.result >= step)).sort((a, b) => a.doneAt - b.doneAt);
+    case 'surfaces':
+      return first('all surfaces full', (go) => {
+        const parts = Object.values(go.parts ?? {});
+        return reps !== null && parts.length > 0 && parts.every((n) => n >= reps);
+      });
+    case 'sets':
+      return first('a course without a fault', (go) => go.result === 0);
+    default:
+      return [];
+  }
+}

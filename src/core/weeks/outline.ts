@@ -1,0 +1,23 @@
+import type { Foot } from '../drills/terms.ts';
+import type { PublishedWeek } from './schema.ts';
+
+/** What lists of a season need of a released week: names and days, without its drills. */
+export interface WeekOutline {
+  title: string;
+  focus: string;
+  sessions: { id: string; name: string; day: number | null }[];
+}
+
+export const outlineOf = ({ title, focus, sessions }: PublishedWeek): WeekOutline => ({
+  title,
+  focus,
+  sessions: sessions.map(({ id, name, day }) => ({ id, name, day })),
+});
+
+/** A catch-up dose: the item it follows, the foot behind, and how much, in the unit of the item's dose (seconds or reps). */
+export interface Extra {
+  id: string;
+  after: string;
+  foot: Exclude<Foot, 'both'>;
+  amount: number;
+}

@@ -1,0 +1,5 @@
+import { bench as benchContract } from '../../../../../contract/bench.ts';
+import { recordWatching } from '../../../../../server/clips/clips.ts';
+import { route } from '../../../../../server/http/route.ts';
+
+export const POST = route(benchContract.watched, recordWatching);

@@ -1,0 +1,5 @@
+import { people } from '../../../../../contract/people.ts';
+import { route } from '../../../../../server/http/route.ts';
+import { resetChildPin } from '../../../../../server/people/members.ts';
+
+export const POST = route(people.childPin, resetChildPin);

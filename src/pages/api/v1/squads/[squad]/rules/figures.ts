@@ -1,0 +1,5 @@
+import { rules } from '../../../../../../contract/rules.ts';
+import { route } from '../../../../../../server/http/route.ts';
+import { setFigures } from '../../../../../../server/squad/rules.ts';
+
+export const PUT = route(rules.setFigures, setFigures);

@@ -1,0 +1,179 @@
+import { readdirSync, rmSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { and, eq, inArray, isNull, lt, notExists, or, sql } from 'drizzle-orm';
+import type { CleanReport } from '../../contract/keeping.ts';
+import { addDays } from '../../core/streaks/index.ts';
+import { mayFilm } from '../clips/consent.ts';
+import { clips, invitations, jobRuns, joinRequests, outbox, session, spokenLines, squads, verification } from '../db/schema.ts';
+import type { Context } from '../house.ts';
+import { isLeaving } from '../people/leaving.ts';
+import { mailboxOf } from '../post/mail.ts';
+import { squadDay } from '../squad/squads.ts';
+import { dueDeletions, finishDeletions } from './deletion.ts';
+
+const DAY_MS = 24 * 3_600_000;
+/** Who deleted what went by itself. */
+export const BY_HOUSE = 'the house';
+/** Days after which things are taken away that nobody waits for any more. */
+const DAYS = { upload: 7, orphan: 1, announced: 30, asked: 60, answered: 30, mail: 30, jobs: 180 } as const;
+
+/** A clip or a spoken line that is kept. */
+interface Kept {
+  id: string;
+  playerId: string;
+  squadId: string;
+  at: number | null;
+}
+
+const keptClips = ({ db }: Context): Kept[] =>
+  db
+    .select({ id: clips.id, playerId: clips.playerId, squadId: clips.squadId, at: clips.keptAt })
+    .from(clips)
+    .where(eq(clips.state, 'kept'))
+    .all();
+
+const keptSpoken = ({ db }: Context): Kept[] =>
+  db
+    .select({ id: spokenLines.id, playerId: spokenLines.playerId, squadId: spokenLines.squadId, at: spokenLines.at })
+    .from(spokenLines)
+    .where(isNull(spokenLines.deletedAt))
+    .all();
+
+/** What of it has to go: past the squad's days, or without a guardian's yes for it now. A child that is leaving has its own seven days. */
+function overdue({ db, now }: Context, kept: readonly Kept[]): { late: string[]; refused: string[] } {
+  const squad = new Map(
+    db
+      .select()
+      .from(squads)
+      .all()
+      .map((one) => [one.id, { ...one, today: squadDay(one, now()) }]),
+  );
+  const allowed = new Map([...new Set(kept.map((one) => one.playerId))].map((id) => [id, mayFilm(db, id) || isLeaving(db, id)]));
+  const refused = kept.filter((one) => !allowed.get(one.playerId));
+  const late = kept.filter(({ squadId, playerId, at }) => {
+    const of = squad.get(squadId);
+    return allowed.get(playerId) && of && at !== null && addDays(squadDay(of, at), of.clipDays) <= of.today;
+  });
+  return { late: late.map((one) => one.id), refused: refused.map((one) => one.id) };
+}
+
+function dropClips({ db, config, now }: Context, ids: readonly string[]): void {
+  for (const row of db
+    .select()
+    .from(clips)
+    .where(inArray(clips.id, [...ids]))
+    .all()) {
+    if (row.fileName) rmSync(join(config.clipDir, row.fileName), { force: true });
+    db.update(clips).set({ state: 'deleted', deletedAt: now(), deletedBy: BY_HOUSE }).where(eq(clips.id, row.id)).run();
+  }
+}
+
+function dropSpoken({ db, config, now }: Context, ids: readonly string[]): void {
+  for (const row of db
+    .select()
+    .from(spokenLines)
+    .where(inArray(spokenLines.id, [...ids]))
+    .all()) {
+    rmSync(join(config.clipDir, row.fileName), { force: true });
+    db.update(spokenLines).set({ deletedAt: now(), deletedBy: BY_HOUSE }).where(eq(spokenLines.id, row.id)).run();
+  }
+}
+
+/** Files of a folder that were not touched for some days. */
+function oldFiles(folder: string, now: number, days: number): string[] {
+  let names: string[] = [];
+  try {
+    names = readdirSync(folder);
+  } catch {
+    return [];
+  }
+  return names.filter((name) => {
+    const stat = statSync(join(folder, name), { throwIfNoEntry: false });
+    return stat?.isFile() && now - stat.mtimeMs > days * DAY_MS;
+  });
+}
+
+/** Files in the folder of clips that nothing on record names. */
+function orphans({ db, config, now }: Context): string[] {
+  const named = new Set([
+    ...db
+      .select({ name: clips.fileName })
+      .from(clips)
+      .where(eq(clips.state, 'kept'))
+      .all()
+      .map((row) => row.name),
+    ...db
+      .select({ name: spokenLines.fileName })
+      .from(spokenLines)
+      .where(isNull(spokenLines.deletedAt))
+      .all()
+      .map((row) => row.name),
+  ]);
+  return oldFiles(config.clipDir, now(), DAYS.orphan).filter((name) => !named.has(name));
+}
+
+/** What of the rows that only wait is too old: the conditions, by what the report calls them. */
+function staleRows({ db, now }: Context) {
+  const at = now();
+  const before = (days: number) => at - days * DAY_MS;
+  const asked = db.select({ id: joinRequests.id }).from(joinRequests).where(eq(joinRequests.invitationId, invitations.id));
+  return {
+    signIns: { table: session, where: lt(session.expiresAt, new Date(at)) },
+    tokens: { table: verification, where: lt(verification.expiresAt, new Date(at)) },
+    requests: {
+      table: joinRequests,
+      where: or(
+        and(eq(joinRequests.state, 'waiting'), lt(joinRequests.at, before(DAYS.asked))),
+        and(eq(joinRequests.state, 'refused'), lt(joinRequests.decidedAt, before(DAYS.answered))),
+      ),
+    },
+    invitations: {
+      table: invitations,
+      where: and(or(lt(invitations.endsAt, before(DAYS.answered)), lt(invitations.revokedAt, before(DAYS.answered))), notExists(asked)),
+    },
+    mails: { table: outbox, where: or(lt(outbox.sentAt, before(DAYS.mail)), lt(outbox.givenUpAt, before(DAYS.mail))) },
+    jobs: { table: jobRuns, where: lt(jobRuns.startedAt, before(DAYS.jobs)) },
+  } as const;
+}
+
+/**
+ * The nightly cleaning. Everything goes by its own date, so that a house that was off for a week catches up the next time.
+ * @param dry only says what would go
+ */
+export function cleanHouse(context: Context, { dry }: { dry: boolean }): CleanReport {
+  const { db, config, now } = context;
+  const filmed = overdue(context, keptClips(context));
+  const spoken = overdue(context, keptSpoken(context));
+  const uploads = oldFiles(config.uploadDir, now(), DAYS.upload);
+  const mailbox = oldFiles(mailboxOf(config), now(), DAYS.mail);
+  const lost = orphans(context);
+  const never = and(eq(clips.state, 'expected'), lt(clips.announcedAt, now() - DAYS.announced * DAY_MS));
+  const stale = staleRows(context);
+  const countOf = ({ table, where }: (typeof stale)[keyof typeof stale]) =>
+    db.select({ n: sql<number>`count(*)` }).from(table).where(where).get()?.n ?? 0;
+  const report: CleanReport = {
+    dry,
+    clipsPastDays: filmed.late.length,
+    clipsWithoutYes: filmed.refused.length,
+    spokenLines: spoken.late.length + spoken.refused.length,
+    clipsNeverCame: db.select({ n: sql<number>`count(*)` }).from(clips).where(never).get()?.n ?? 0,
+    uploads: uploads.length,
+    orphans: lost.length,
+    signIns: countOf(stale.signIns),
+    tokens: countOf(stale.tokens),
+    requests: countOf(stale.requests),
+    invitations: countOf(stale.invitations),
+    mails: countOf(stale.mails) + mailbox.length,
+    children: dueDeletions(context).length,
+  };
+  if (dry) return report;
+  dropClips(context, [...filmed.late, ...filmed.refused]);
+  dropSpoken(context, [...spoken.late, ...spoken.refused]);
+  db.update(clips).set({ state: 'refused', refusal: 'It never arrived.' }).where(never).run();
+  for (const { table, where } of Object.values(stale)) db.delete(table).where(where).run();
+  for (const name of uploads) rmSync(join(config.uploadDir, name), { force: true });
+  for (const name of lost) rmSync(join(config.clipDir, name), { force: true });
+  for (const name of mailbox) rmSync(join(mailboxOf(config), name), { force: true });
+  finishDeletions(context);
+  return report;
+}

@@ -1,0 +1,101 @@
+/** The house's commands for whoever runs it: backup, restore, check, clean, mailbox. */
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { type Config, readConfig, SettingError } from '../config.ts';
+import { createContext } from '../house.ts';
+import { mailboxOf } from '../post/mail.ts';
+import { backUp, listBackups } from './backups.ts';
+import { checkHouse } from './check.ts';
+import { cleanHouse } from './clean.ts';
+import { restoreBackup } from './restore.ts';
+
+type Say = (sentence: string) => void;
+
+async function backup(config: Config, _args: readonly string[], say: Say): Promise<number> {
+  if (!existsSync(config.databaseFile)) throw new SettingError(`There is no database in ${config.dataDir} to back up. Is DATA_DIR right?`);
+  const { made, over } = await backUp(config, 'by hand', Date.now(), say);
+  const { folder, manifest } = made;
+  say(
+    `${folder}: ${manifest.database.bytes} bytes of database, ${manifest.files?.length ?? 0} files; ${over.backups} older backups taken away.`,
+  );
+  if (manifest.missing.length > 0) say(`${manifest.missing.length} files were gone already: deleted meanwhile, or lost. Run the check.`);
+  return 0;
+}
+
+function list(config: Config, _args: readonly string[], say: Say): number {
+  for (const { name, manifest } of listBackups(config))
+    say(
+      `${name}  ${manifest.kind}, ${manifest.files === null ? 'database alone' : `${manifest.files.length} files`}, kept until ${new Date(manifest.endsAt).toISOString().slice(0, 10)}`,
+    );
+  return 0;
+}
+
+async function restore(config: Config, args: readonly string[], say: Say): Promise<number> {
+  const wanted = args.find((arg) => !arg.startsWith('--')) ?? '';
+  const all = listBackups(config);
+  const chosen = wanted === 'latest' ? all.at(-1) : all.find((one) => one.name === wanted);
+  if (!chosen)
+    throw new SettingError(
+      `Say which backup: “latest”, or one of\n${all.map((one) => `  ${one.name}`).join('\n') || `  (there is none in ${config.backupDir})`}`,
+    );
+  const { report } = await restoreBackup(config, chosen, { over: args.includes('--over'), now: Date.now(), say });
+  return tell(report, say);
+}
+
+function tell({ troubles, looked }: { troubles: string[]; looked: string[] }, say: Say): number {
+  for (const one of looked) say(`looked at ${one}`);
+  for (const one of troubles) say(`TROUBLE: ${one}`);
+  say(troubles.length === 0 ? 'All is well.' : `${troubles.length} troubles.`);
+  return troubles.length === 0 ? 0 : 1;
+}
+
+const check = (config: Config, _args: readonly string[], say: Say): number => tell(checkHouse(config), say);
+
+function clean(config: Config, args: readonly string[], say: Say): number {
+  const context = createContext(config, Date.now, 'warn');
+  try {
+    const report = cleanHouse(context, { dry: args.includes('--dry-run') });
+    for (const [what, n] of Object.entries(report)) if (typeof n === 'number') say(`${what}: ${n}`);
+    say(report.dry ? 'Nothing was changed.' : 'Done.');
+    return 0;
+  } finally {
+    context.db.$client.close();
+  }
+}
+
+function mailbox(config: Config, _args: readonly string[], say: Say): number {
+  const folder = mailboxOf(config);
+  const names = existsSync(folder) ? readdirSync(folder).sort() : [];
+  if (names.length === 0) say(`No mail in ${folder}.`);
+  for (const name of names.slice(-5)) say(`${name}\n${readFileSync(join(folder, name), 'utf8').split('\n').slice(0, 30).join('\n')}\n`);
+  return 0;
+}
+
+const COMMANDS: Record<string, (config: Config, args: readonly string[], say: Say) => number | Promise<number>> = {
+  backup,
+  backups: list,
+  restore,
+  check,
+  clean,
+  mailbox,
+};
+
+/** Runs a command with its arguments; returns the exit code. Trouble is said in a sentence. */
+export async function command(env: Record<string, string | undefined>, args: readonly string[], say: Say = console.log): Promise<number> {
+  const [name = '', ...rest] = args;
+  const run = COMMANDS[name];
+  if (!run) {
+    say(`Commands: ${Object.keys(COMMANDS).join(', ')}.`);
+    return 2;
+  }
+  try {
+    return await run(readConfig(env), rest, say);
+  } catch (error) {
+    const code = (error as { code?: string }).code;
+    if (error instanceof SettingError) say(error.message);
+    else if (code === 'ENOSPC' || code === 'EDQUOT' || code === 'SQLITE_FULL')
+      say('The disk is full. What was begun was taken away again; make room and run this once more.');
+    else throw error;
+    return 1;
+  }
+}

@@ -1,0 +1,85 @@
+import { and, eq, isNull, lte } from 'drizzle-orm';
+import type { DeletionView } from '../../contract/keeping.ts';
+import type { Actor } from '../auth/actor.ts';
+import { deletions, players } from '../db/schema.ts';
+import type { Context } from '../house.ts';
+import { endSignIns } from '../people/accounts.ts';
+import { leavingOf } from '../people/leaving.ts';
+import { allow, asPerson } from '../policy.ts';
+import { badInput, notFound, Problem } from '../problems.ts';
+import { listBackups } from './backups.ts';
+import { rememberGone } from './gone.ts';
+import { purgePlayer } from './purge.ts';
+
+const DAY_MS = 24 * 3_600_000;
+/** Days in which a deletion can be undone. */
+export const UNDO_DAYS = 7;
+
+/** Backups that hold a child, with their own ends. */
+function backupsOf(context: Context): DeletionView['backups'] {
+  return listBackups(context.config).map(({ manifest }) => ({ madeAt: manifest.madeAt, endsAt: manifest.endsAt }));
+}
+
+/**
+ * A guardian asks for everything of a child to be deleted. From now on nobody but the family sees it, nobody can sign in as the child,
+ * and after seven days it is gone for good. The nickname typed says that it is meant.
+ */
+export function askToDelete(context: Context, actor: Actor, input: { player: string; id: string; nickname: string }): DeletionView {
+  const { db, now } = context;
+  allow(db, actor, 'delete a child', { player: input.player });
+  const player = db.select().from(players).where(eq(players.id, input.player)).get();
+  if (!player) throw notFound();
+  if (input.nickname.trim().toLowerCase() !== player.nickname.toLowerCase())
+    throw badInput('nickname', `Type ${player.nickname} to say that you mean it. Nothing was deleted.`);
+  const had = leavingOf(db, player.id);
+  if (!had) {
+    const askedAt = now();
+    db.insert(deletions)
+      .values({ id: input.id, playerId: player.id, askedBy: asPerson(actor).userId, askedAt, dueAt: askedAt + UNDO_DAYS * DAY_MS })
+      .run();
+    endSignIns(db, player.userId);
+  }
+  const leaving = leavingOf(db, player.id);
+  if (!leaving) throw notFound();
+  return { ...leaving, backups: backupsOf(context) };
+}
+
+/** Takes a deletion back, as long as it is not done: everything is as before. */
+export function undoDeletion(context: Context, actor: Actor, input: { player: string; deletion: string }): { id: string } {
+  const { db, now } = context;
+  allow(db, actor, 'delete a child', { player: input.player });
+  const { changes } = db
+    .update(deletions)
+    .set({ undoneAt: now() })
+    .where(and(eq(deletions.id, input.deletion), eq(deletions.playerId, input.player), isNull(deletions.doneAt)))
+    .run();
+  if (changes === 0) throw new Problem('not found', 'There is no such deletion to take back.');
+  return { id: input.deletion };
+}
+
+/** What a guardian is told of a deletion that is under way. */
+export function readDeletion(context: Context, actor: Actor, input: { player: string }): { deletion: DeletionView | null } {
+  allow(context.db, actor, 'delete a child', { player: input.player });
+  const leaving = leavingOf(context.db, input.player);
+  return { deletion: leaving ? { ...leaving, backups: backupsOf(context) } : null };
+}
+
+/** Deletions whose seven days are over. */
+export const dueDeletions = ({ db, now }: Context) =>
+  db
+    .select()
+    .from(deletions)
+    .where(and(isNull(deletions.undoneAt), isNull(deletions.doneAt), lte(deletions.dueAt, now())))
+    .all();
+
+/** Does them; returns how many. Backups that are put back later lose the child again. */
+export function finishDeletions(context: Context): number {
+  const { db, now, config } = context;
+  const rows = dueDeletions(context);
+  for (const row of rows) {
+    rememberGone(config, row.playerId, now());
+    purgePlayer(context, row.playerId);
+    db.update(deletions).set({ doneAt: now(), askedBy: '' }).where(eq(deletions.id, row.id)).run();
+  }
+  return rows.length;
+}

@@ -1,0 +1,114 @@
+import { createReadStream, existsSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Writable } from 'node:stream';
+import { asc, eq } from 'drizzle-orm';
+import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import type { Actor } from '../auth/actor.ts';
+import { clips, consents, players, spokenLines, squadPlayers } from '../db/schema.ts';
+import type { Context } from '../house.ts';
+import { csv } from '../http/csv.ts';
+import { allow } from '../policy.ts';
+import { guardiansOf } from '../post/posting.ts';
+import { notFound } from '../problems.ts';
+import { historyOf } from '../progress/exports.ts';
+import { remarksOnClip } from '../review/files.ts';
+import { childFor } from '../squad/family.ts';
+
+/** One file of the download: words, or a file of the house. */
+interface Entry {
+  name: string;
+  from: { text: string } | { file: string };
+}
+
+const json = (value: unknown) => ({ text: `${JSON.stringify(value, null, 2)}\n` });
+
+const README = `Everything that Eager Feet keeps of one child.
+
+child.json            who, in which squads, every yes and no, every line of the coach, who watched what, letters
+history-*.json        all scores, records, sessions and days of one squad (format eager-feet/history)
+scores-*.csv          the same scores as a table
+clips/                clips that are kept, and the coach's remarks on each as WebVTT
+spoken/               lines that the coach spoke
+
+Notes that coaches keep for themselves are not in here; ask the coach for them.
+`;
+
+/** What belongs to a child, as files, for its guardian. Found before the first byte goes out: what is wrong is still said then. */
+export function everythingOf(context: Context, actor: Actor, input: { player: string }): Entry[] {
+  const { db, config } = context;
+  const { player: playerId } = input;
+  allow(db, actor, 'download everything', input);
+  const player = db.select().from(players).where(eq(players.id, playerId)).get();
+  if (!player) throw notFound();
+  const { nickname, birthYear, strongerFoot, contactSchool, home, createdAt } = player;
+  const memberships = db.select().from(squadPlayers).where(eq(squadPlayers.playerId, playerId)).orderBy(asc(squadPlayers.joinedOn)).all();
+  const said = db.select().from(consents).where(eq(consents.playerId, playerId)).orderBy(asc(consents.at)).all();
+  const about = {
+    player: { nickname, birthYear, strongerFoot, contactSchool, home, createdAt },
+    squads: memberships.map(({ squadId, level, joinedOn, leftOn }) => ({ squadId, level, joinedOn, leftOn })),
+    guardians: guardiansOf(db, playerId).map((one) => one.name),
+    consents: said.map(({ kind, yes, textVersion, at }) => ({ kind, yes, textVersion, at: new Date(at).toISOString() })),
+    page: childFor(context, actor, playerId),
+  };
+  const histories = memberships.map(({ squadId }, i) => ({ part: i + 1, history: historyOf(context, squadId, playerId) }));
+  const kept = db.select().from(clips).where(eq(clips.playerId, playerId)).all();
+  const spoken = db.select().from(spokenLines).where(eq(spokenLines.playerId, playerId)).all();
+  const fileOf = (folder: string, name: string | null): Entry[] => {
+    const file = join(config.clipDir, name ?? 'none');
+    return name && existsSync(file) ? [{ name: `${folder}/${name}`, from: { file } }] : [];
+  };
+  return [
+    { name: 'README.txt', from: { text: README } },
+    { name: 'child.json', from: json(about) },
+    ...histories.flatMap(({ part, history }) => [
+      { name: `history-${part}.json`, from: json(history) },
+      {
+        name: `scores-${part}.csv`,
+        from: { text: csv(history.scores.map(({ drill, ...score }) => ({ ...score, drill: drill.name }))) },
+      },
+    ]),
+    ...kept
+      .filter((clip) => clip.state === 'kept')
+      .flatMap((clip) => [...fileOf('clips', clip.fileName), { name: `clips/${clip.id}.vtt`, from: { text: remarksOnClip(db, clip) } }]),
+    ...spoken.filter((line) => line.deletedAt === null).flatMap((line) => fileOf('spoken', line.fileName)),
+  ];
+}
+
+/** Waits until a slow reader has taken what was written. */
+const drained = (out: Writable) =>
+  new Promise<void>((resolve) => {
+    const done = () => {
+      out.off('drain', done);
+      out.off('close', done);
+      resolve();
+    };
+    if (!out.writableNeedDrain || out.destroyed) return done();
+    out.on('drain', done);
+    out.on('close', done);
+  });
+
+/** Writes files as a ZIP, one after the other: memory stays flat however many clips there are, and however slow the reader. */
+export async function writeZip(entries: readonly Entry[], out: Writable): Promise<void> {
+  const zip = new Zip((error, chunk) => {
+    if (error) out.destroy(error);
+    else out.write(chunk);
+  });
+  for (const { name, from } of entries) {
+    // Clips are compressed already.
+    const file = 'text' in from ? new ZipDeflate(name, { level: 6 }) : new ZipPassThrough(name);
+    zip.add(file);
+    if ('text' in from) file.push(Buffer.from(from.text), true);
+    else {
+      for await (const chunk of createReadStream(from.file)) {
+        file.push(chunk as Uint8Array);
+        await drained(out);
+        if (out.destroyed) return;
+      }
+      file.push(new Uint8Array(0), true);
+    }
+    await drained(out);
+    if (out.destroyed) return;
+  }
+  zip.end();
+  out.end();
+}

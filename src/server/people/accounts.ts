@@ -1,0 +1,53 @@
+import { hash, verify } from '@node-rs/argon2';
+import { and, eq } from 'drizzle-orm';
+import type { Db } from '../db/connection.ts';
+import { account, session, user } from '../db/schema.ts';
+import type { Context } from '../house.ts';
+import { badInput } from '../problems.ts';
+import { insertAccount } from '../squad/people.ts';
+
+export interface NewAccount {
+  name: string;
+  email: string;
+  password: string;
+}
+
+/** Signs somebody out everywhere, or everywhere but on one device. */
+export function endSignIns(db: Db, userId: string, but?: string): void {
+  for (const row of db.select({ id: session.id }).from(session).where(eq(session.userId, userId)).all())
+    if (row.id !== but) db.delete(session).where(eq(session.id, row.id)).run();
+}
+
+/**
+ * The account of somebody who was invited: a new one, or the one of that address when the password is its own. Every wrong password counts
+ * against the limits of signing in. What takes time is done first; the account itself is made by what this resolves to, in one transaction
+ * with the use of the invitation, so that an invitation that was used meanwhile leaves no account behind.
+ */
+export async function accountFor(context: Context, given: NewAccount, kind: 'coach' | 'guardian', from: string): Promise<() => string> {
+  const { db, limits } = context;
+  const email = given.email.toLowerCase();
+  const find = () =>
+    db
+      .select({ id: user.id, kind: user.kind, password: account.password })
+      .from(user)
+      .innerJoin(account, and(eq(account.userId, user.id), eq(account.providerId, 'credential')))
+      .where(eq(user.email, email))
+      .get();
+  const had = find();
+  if (!had) {
+    const password = await hash(given.password);
+    return () => {
+      if (find()) throw badInput('email', 'An account with this e-mail was made just now. Send the form again.');
+      return insertAccount(context, { name: given.name, email, kind }, password);
+    };
+  }
+  const one = { who: email, from, squad: null, device: null };
+  await limits.check(one);
+  if (!had.password || !(await verify(had.password, given.password))) {
+    await limits.failed(one);
+    throw badInput('password', 'There is an account with this e-mail already. Type its own password, or ask for a new one at “Sign in”.');
+  }
+  await limits.succeeded(one);
+  if (had.kind !== kind) throw badInput('email', `This e-mail belongs to a ${had.kind}’s account. Take another address for the ${kind}’s.`);
+  return () => had.id;
+}

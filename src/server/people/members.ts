@@ -1,0 +1,106 @@
+import { and, eq } from 'drizzle-orm';
+import type { Level } from '../../core/drills/index.ts';
+import { isPlayersAge } from '../../core/people/index.ts';
+import type { Actor } from '../auth/actor.ts';
+import { hashPin, signInName } from '../auth/squad-sign-in.ts';
+import { players, squadPlayers, user } from '../db/schema.ts';
+import type { Context } from '../house.ts';
+import { allow, asPlayer } from '../policy.ts';
+import { badInput, notFound } from '../problems.ts';
+import { forgetStreaksIn } from '../progress/days.ts';
+import { ageOf, squadById, squadDay } from '../squad/squads.ts';
+import { endSignIns } from './accounts.ts';
+import { newPin, nicknameTaken } from './joining.ts';
+
+type OfMember = { squad: string; player: string };
+const rowOf = (input: OfMember) => and(eq(squadPlayers.squadId, input.squad), eq(squadPlayers.playerId, input.player));
+
+export function setLevel(context: Context, actor: Actor, input: OfMember & { level: Level }): { level: Level } {
+  const { squad, player, level } = input;
+  allow(context.db, actor, 'set a level', { squad, player });
+  context.db.update(squadPlayers).set({ level }).where(rowOf(input)).run();
+  return { level };
+}
+
+/** Corrects a player's nickname and birth year, in every squad the player is in. */
+export function correctPlayer(
+  context: Context,
+  actor: Actor,
+  input: OfMember & { nickname: string; birthYear: number },
+): { nickname: string; birthYear: number } {
+  const { db, now } = context;
+  const { squad, player, nickname, birthYear } = input;
+  allow(db, actor, 'correct a player', { squad, player });
+  const age = ageOf({ birthYear }, squadById(db, squad), now());
+  if (!isPlayersAge(age)) throw badInput('birthYear', `That birth year would make the player ${age}. Check it.`);
+  db.transaction(() => {
+    const name = signInName(nickname);
+    const mine = db
+      .select({ squadId: squadPlayers.squadId, had: squadPlayers.signInName })
+      .from(squadPlayers)
+      .where(eq(squadPlayers.playerId, player))
+      .all();
+    for (const { squadId, had } of mine)
+      if (had !== name && nicknameTaken(db, squadId, nickname))
+        throw badInput('nickname', `“${nickname}” is taken in a squad of this player. Pick another one.`);
+    db.update(squadPlayers).set({ signInName: name }).where(eq(squadPlayers.playerId, player)).run();
+    db.update(players).set({ nickname, birthYear }).where(eq(players.id, player)).run();
+    const row = db.select({ userId: players.userId }).from(players).where(eq(players.id, player)).get();
+    if (row) db.update(user).set({ name: nickname }).where(eq(user.id, row.userId)).run();
+  });
+  return { nickname, birthYear };
+}
+
+/** Gives a player another PIN and signs the player out everywhere. */
+async function changePin(context: Context, player: string, pin: string): Promise<{ pin: string }> {
+  const { db } = context;
+  const pinHash = await hashPin(pin);
+  const row = db.select({ userId: players.userId }).from(players).where(eq(players.id, player)).get();
+  if (!row) throw notFound();
+  db.update(players).set({ pinHash }).where(eq(players.id, player)).run();
+  endSignIns(db, row.userId);
+  return { pin };
+}
+
+export async function resetPin(context: Context, actor: Actor, input: OfMember & { pin?: string | undefined }): Promise<{ pin: string }> {
+  const { squad, player } = input;
+  allow(context.db, actor, 'reset a PIN', { squad, player });
+  return changePin(context, player, input.pin ?? newPin());
+}
+
+export async function resetChildPin(context: Context, actor: Actor, input: { player: string; pin: string }): Promise<{ pin: string }> {
+  allow(context.db, actor, 'reset a child’s PIN', { player: input.player });
+  return changePin(context, input.player, input.pin);
+}
+
+/** Takes a player out of a squad. What was done stays with the family; coaches of the squad see it no more. */
+export function removePlayer(context: Context, actor: Actor, input: OfMember): { id: string } {
+  const { db, now } = context;
+  const { squad, player } = input;
+  allow(db, actor, 'remove people', { squad, player });
+  db.update(squadPlayers)
+    .set({ leftOn: squadDay(squadById(db, squad), now()) })
+    .where(rowOf(input))
+    .run();
+  return { id: player };
+}
+
+/** Undoes a removal: the player is in the squad again as before. */
+export function bringBack(context: Context, actor: Actor, input: OfMember): { id: string } {
+  const { db } = context;
+  allow(db, actor, 'remove people', { squad: input.squad });
+  const { changes } = db.update(squadPlayers).set({ leftOn: null }).where(rowOf(input)).run();
+  if (changes === 0) throw notFound();
+  forgetStreaksIn(db, input.squad);
+  return { id: input.player };
+}
+
+/** Of several squads, the one that a player looks at from now on. */
+export function chooseSquad(context: Context, actor: Actor, input: { squad: string }): { squad: string } {
+  const { db } = context;
+  allow(db, actor, 'choose a squad');
+  const player = asPlayer(actor);
+  if (!player.squads.includes(input.squad)) throw notFound();
+  db.update(players).set({ squadInView: input.squad }).where(eq(players.id, player.playerId)).run();
+  return input;
+}

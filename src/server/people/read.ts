@@ -1,0 +1,76 @@
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import type { People } from '../../contract/people.ts';
+import type { Actor } from '../auth/actor.ts';
+import { deletions, joinRequests, playerGuardians, players, squadCoaches, squadPlayers, user } from '../db/schema.ts';
+import type { Context } from '../house.ts';
+import { allow, asPerson } from '../policy.ts';
+import { squadById } from '../squad/squads.ts';
+import { workingInvitations } from './invitations.ts';
+
+/** Everybody of a squad, who asked to join, and the invitations that work. */
+export function readPeople(context: Context, actor: Actor, input: { squad: string }): People {
+  const { db } = context;
+  allow(db, actor, 'see people', input);
+  const squad = squadById(db, input.squad);
+  const coaches = db
+    .select({ userId: user.id, name: user.name, role: squadCoaches.role })
+    .from(squadCoaches)
+    .innerJoin(user, eq(user.id, squadCoaches.userId))
+    .where(eq(squadCoaches.squadId, squad.id))
+    .orderBy(asc(user.name))
+    .all();
+  const members = db
+    .select({
+      playerId: players.id,
+      nickname: players.nickname,
+      birthYear: players.birthYear,
+      strongerFoot: players.strongerFoot,
+      level: squadPlayers.level,
+      joinedOn: squadPlayers.joinedOn,
+    })
+    .from(squadPlayers)
+    .innerJoin(players, eq(players.id, squadPlayers.playerId))
+    .where(and(eq(squadPlayers.squadId, squad.id), isNull(squadPlayers.leftOn)))
+    .orderBy(asc(players.nickname))
+    .all();
+  const ids = members.map((one) => one.playerId);
+  const guardians = db
+    .select({ playerId: playerGuardians.playerId, name: user.name })
+    .from(playerGuardians)
+    .innerJoin(user, eq(user.id, playerGuardians.userId))
+    .where(inArray(playerGuardians.playerId, ids))
+    .orderBy(asc(user.name))
+    .all();
+  const leaving = new Map(
+    db
+      .select({ playerId: deletions.playerId, dueAt: deletions.dueAt })
+      .from(deletions)
+      .where(and(inArray(deletions.playerId, ids), isNull(deletions.undoneAt), isNull(deletions.doneAt)))
+      .all()
+      .map((row) => [row.playerId, row.dueAt]),
+  );
+  const { userId } = asPerson(actor);
+  return {
+    squad: { id: squad.id, name: squad.name, town: squad.town, code: squad.code, timeZone: squad.timeZone },
+    me: { userId, role: coaches.find((one) => one.userId === userId)?.role ?? 'assistant' },
+    coaches,
+    players: members.map((one) => ({
+      ...one,
+      guardians: guardians.filter((guardian) => guardian.playerId === one.playerId).map((guardian) => guardian.name),
+      leavingAt: leaving.get(one.playerId) ?? null,
+    })),
+    requests: db
+      .select({
+        id: joinRequests.id,
+        nickname: joinRequests.nickname,
+        birthYear: joinRequests.birthYear,
+        strongerFoot: joinRequests.strongerFoot,
+        at: joinRequests.at,
+      })
+      .from(joinRequests)
+      .where(and(eq(joinRequests.squadId, squad.id), eq(joinRequests.state, 'waiting')))
+      .orderBy(asc(joinRequests.at))
+      .all(),
+    invitations: workingInvitations(context, input),
+  };
+}

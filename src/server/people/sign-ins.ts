@@ -1,0 +1,87 @@
+import { and, desc, eq } from 'drizzle-orm';
+import type { SignIns } from '../../contract/accounts.ts';
+import type { Actor, Asking } from '../auth/actor.ts';
+import type { Db } from '../db/connection.ts';
+import { players, session } from '../db/schema.ts';
+import type { Context } from '../house.ts';
+import { allow, asPerson } from '../policy.ts';
+import { notFound } from '../problems.ts';
+import { endSignIns } from './accounts.ts';
+
+const SYSTEMS = [
+  [/iphone/i, 'an iPhone'],
+  [/ipad/i, 'an iPad'],
+  [/android.*mobile/i, 'an Android phone'],
+  [/android/i, 'an Android tablet'],
+  [/cros/i, 'a Chromebook'],
+  [/windows/i, 'a Windows computer'],
+  [/mac os/i, 'a Mac'],
+  [/linux/i, 'a Linux computer'],
+] as const;
+const BROWSERS = [
+  [/edg\//i, 'Edge'],
+  [/firefox/i, 'Firefox'],
+  [/chrom/i, 'Chrome'],
+  [/safari/i, 'Safari'],
+] as const;
+
+/** A device in words, from what its browser says of itself. */
+export function deviceInWords(agent: string | null): string {
+  const system = SYSTEMS.find(([pattern]) => pattern.test(agent ?? ''))?.[1] ?? 'a device';
+  const browser = BROWSERS.find(([pattern]) => pattern.test(agent ?? ''))?.[1];
+  return browser ? `${browser} on ${system}` : system;
+}
+
+function signInsOf(db: Db, userId: string, here: string | null): SignIns {
+  const rows = db.select().from(session).where(eq(session.userId, userId)).orderBy(desc(session.updatedAt)).all();
+  return {
+    signIns: rows.map((row) => ({
+      id: row.id,
+      here: row.id === here,
+      device: deviceInWords(row.userAgent),
+      since: row.createdAt.getTime(),
+      lastSeen: row.updatedAt.getTime(),
+    })),
+  };
+}
+
+export function mySignIns(context: Context, actor: Actor, _input: object, { signInId }: Asking): SignIns {
+  allow(context.db, actor, 'see my sign-ins');
+  return signInsOf(context.db, asPerson(actor).userId, signInId);
+}
+
+/** Signs the person out on one device, or with “others” everywhere but here. */
+export function endMySignIn(context: Context, actor: Actor, input: { signIn: string }, { signInId }: Asking): SignIns {
+  const { db } = context;
+  allow(db, actor, 'see my sign-ins');
+  const { userId } = asPerson(actor);
+  if (input.signIn === 'others') endSignIns(db, userId, signInId ?? '');
+  else end(db, userId, input.signIn);
+  return signInsOf(db, userId, signInId);
+}
+
+function end(db: Db, userId: string, id: string): void {
+  const { changes } = db
+    .delete(session)
+    .where(and(eq(session.id, id), eq(session.userId, userId)))
+    .run();
+  if (changes === 0) throw notFound();
+}
+
+function userOfChild(db: Db, playerId: string): string {
+  const row = db.select({ userId: players.userId }).from(players).where(eq(players.id, playerId)).get();
+  if (!row) throw notFound();
+  return row.userId;
+}
+
+export function childSignIns(context: Context, actor: Actor, input: { player: string }): SignIns {
+  allow(context.db, actor, 'see a child’s sign-ins', { player: input.player });
+  return signInsOf(context.db, userOfChild(context.db, input.player), null);
+}
+
+export function endChildSignIn(context: Context, actor: Actor, input: { player: string; signIn: string }): SignIns {
+  allow(context.db, actor, 'see a child’s sign-ins', { player: input.player });
+  const userId = userOfChild(context.db, input.player);
+  end(context.db, userId, input.signIn);
+  return signInsOf(context.db, userId, null);
+}

@@ -1,0 +1,127 @@
+import { and, eq, gte, sql } from 'drizzle-orm';
+import { DONE_SHARE } from '../../core/runsheet/index.ts';
+import { type Streak, type StripCell, streakAndStrip } from '../../core/streaks/index.ts';
+import type { Db } from '../db/connection.ts';
+import { prepared } from '../db/prepared.ts';
+import { runs, scores, squads, streakStates, trainingDays } from '../db/schema.ts';
+import type { Context } from '../house.ts';
+import { type Member, membersOf, squadDay } from '../squad/squads.ts';
+import { type Judged, lastTrained, streakInputs } from './calendar.ts';
+
+const of = { squad: sql.placeholder('squad'), player: sql.placeholder('player'), day: sql.placeholder('day') };
+
+const finishedOn = prepared((db) =>
+  db
+    .select({ n: sql<number>`count(distinct ${runs.sessionId})` })
+    .from(runs)
+    .where(and(eq(runs.playerId, of.player), eq(runs.squadId, of.squad), eq(runs.day, of.day), gte(runs.share, DONE_SHARE)))
+    .prepare(),
+);
+const putDay = prepared((db) =>
+  db
+    .insert(trainingDays)
+    .values({ squadId: of.squad, playerId: of.player, day: of.day, sessions: sql.placeholder('sessions') })
+    .onConflictDoUpdate({
+      target: [trainingDays.squadId, trainingDays.playerId, trainingDays.day],
+      set: { sessions: sql`excluded.sessions` },
+    })
+    .prepare(),
+);
+const forget = prepared((db) =>
+  db
+    .delete(streakStates)
+    .where(and(eq(streakStates.squadId, of.squad), eq(streakStates.playerId, of.player)))
+    .prepare(),
+);
+
+/** Writes down that a player did something on a training day, with the sessions finished on it; the streak is reckoned anew when asked for. */
+export function settleDay(db: Db, squadId: string, playerId: string, day: string | null): void {
+  if (day === null) return;
+  const asked = { squad: squadId, player: playerId, day };
+  putDay(db).run({ ...asked, sessions: finishedOn(db).get(asked)?.n ?? 0 });
+  forget(db).run({ squad: squadId, player: playerId });
+}
+
+/** Forgets the reckoned streaks of a squad: a rule or a break has changed. */
+export const forgetStreaksIn = (db: Db, squadId: string): void =>
+  void db.delete(streakStates).where(eq(streakStates.squadId, squadId)).run();
+
+/** Forgets the reckoned streaks of a player in all squads: a pause has changed. */
+export const forgetStreaksOf = (db: Db, playerId: string): void =>
+  void db.delete(streakStates).where(eq(streakStates.playerId, playerId)).run();
+
+export interface StreakState {
+  streak: Streak;
+  strip: StripCell[];
+  /** The last training day with a go; null before the first. */
+  lastDay: string | null;
+}
+
+const statesOn = prepared((db) =>
+  db
+    .select()
+    .from(streakStates)
+    .where(and(eq(streakStates.squadId, of.squad), eq(streakStates.asOf, of.day)))
+    .prepare(),
+);
+
+/** The streaks of some members on a training day, by player. What is not reckoned yet today is reckoned now, and kept. */
+export function streakStatesOf(db: Db, squadId: string, members: readonly Judged[], today: string): Map<string, StreakState> {
+  const known = new Map<string, StreakState>(
+    statesOn(db)
+      .all({ squad: squadId, day: today })
+      .map((row) => [row.playerId, row]),
+  );
+  const missing = members.filter((member) => !known.has(member.id));
+  if (missing.length === 0) return known;
+  const rows = [...streakInputs(db, squadId, missing, today)].map(([playerId, input]) => ({
+    squadId,
+    playerId,
+    asOf: today,
+    lastDay: lastTrained(input),
+    ...streakAndStrip(input),
+  }));
+  db.transaction((tx) => {
+    for (const row of rows) {
+      const { squadId: _squad, playerId: _player, ...set } = row;
+      tx.insert(streakStates)
+        .values(row)
+        .onConflictDoUpdate({ target: [streakStates.squadId, streakStates.playerId], set })
+        .run();
+      known.set(row.playerId, row);
+    }
+  });
+  return known;
+}
+
+/** The streak of one member on a training day. */
+export function streakStateOf(db: Db, squadId: string, member: Pick<Member, 'id' | 'joinedOn'>, today: string): StreakState {
+  const row = db
+    .select()
+    .from(streakStates)
+    .where(and(eq(streakStates.squadId, squadId), eq(streakStates.playerId, member.id), eq(streakStates.asOf, today)))
+    .get();
+  const state = row ?? streakStatesOf(db, squadId, [member], today).get(member.id);
+  if (!state) throw new Error('A member is always among the members.');
+  return state;
+}
+
+/** Reckons what is not reckoned yet of today, in all squads, so that nobody waits for it. */
+export function reckonStreaks({ db, now }: Pick<Context, 'db' | 'now'>): void {
+  for (const squad of db.select().from(squads).all()) streakStatesOf(db, squad.id, membersOf(db, squad.id), squadDay(squad, now()));
+}
+
+/** Makes the training days that an older program did not keep. */
+export function fillDays(db: Db): void {
+  if (db.select({ day: trainingDays.day }).from(trainingDays).limit(1).get()) return;
+  const rows = db
+    .selectDistinct({ squadId: scores.squadId, playerId: scores.playerId, day: scores.day })
+    .from(scores)
+    .all()
+    .concat(
+      db.selectDistinct({ squadId: runs.squadId, playerId: runs.playerId, day: runs.day }).from(runs).where(sql`${runs.share} > 0`).all(),
+    );
+  db.transaction(() => {
+    for (const { squadId, playerId, day } of rows) settleDay(db, squadId, playerId, day);
+  });
+}

@@ -1,0 +1,22 @@
+import { eq, inArray } from 'drizzle-orm';
+import type { Dose } from '../../core/weeks/index.ts';
+import type { Db } from '../db/connection.ts';
+import { paperResults, scores } from '../db/schema.ts';
+import type { Figure } from './figures.ts';
+
+/** The dose that a figure was done at. */
+export function doseOf(db: Db, figure: Pick<Figure, 'scoreId' | 'weekId'>): Dose {
+  const table = figure.weekId === null ? paperResults : scores;
+  const row = db.select({ dose: table.dose }).from(table).where(eq(table.id, figure.scoreId)).get();
+  if (!row) throw new Error(`The score ${figure.scoreId} of a figure is gone.`);
+  return row.dose;
+}
+
+/** The doses of some figures, looked up at once; by score. */
+export function dosesOf(db: Db, figures: readonly Pick<Figure, 'scoreId'>[]): Map<string, Dose> {
+  const ids = figures.map((one) => one.scoreId);
+  if (ids.length === 0) return new Map();
+  const sent = db.select({ id: scores.id, dose: scores.dose }).from(scores).where(inArray(scores.id, ids)).all();
+  const read = db.select({ id: paperResults.id, dose: paperResults.dose }).from(paperResults).where(inArray(paperResults.id, ids)).all();
+  return new Map([...sent, ...read].map((row) => [row.id, row.dose]));
+}

@@ -1,0 +1,56 @@
+import type { RecordView } from '../../contract/parts.ts';
+import { doseInWords } from '../../core/counts/index.ts';
+import { LESS_IS_BETTER, resultUnit } from '../../core/drills/index.ts';
+import type { Db } from '../db/connection.ts';
+import { type Counted, isRecord } from './counted.ts';
+import { dosesOf } from './doses.ts';
+import { type Figure, readFigures } from './figures.ts';
+
+/** A result that was a record when it was done, with the best before it. */
+export type Broken = Counted & { bestBefore: number };
+
+/** What may be a record, in SQL: of thousands of goes of a week only those come out. Whether it is one is said by the core. */
+const BEATEN =
+  'best_before is not null and result <> best_before and (result > best_before) = (measure not in (select value from json_each(?)))';
+
+/** Records of a week, the newest first; of several of one player, drill and foot the last one stands for all. */
+export function recordsOfWeek(db: Db, weekId: string): Broken[] {
+  const records = readFigures(db, `week_id = ? and ${BEATEN}`, weekId, JSON.stringify(LESS_IS_BETTER)).filter(isRecord);
+  return [...new Map(records.map((one) => [`${one.playerId}|${one.recordKey}`, one])).values()].sort((a, b) => b.doneAt - a.doneAt);
+}
+
+/** Records as they are told: each with its drill, dose and the best before it. */
+export function recordViews<R extends Broken>(
+  db: Db,
+  records: readonly R[],
+  drillName: (id: string) => string,
+): (RecordView & { of: R })[] {
+  const doses = dosesOf(db, records);
+  return records.flatMap((one) => {
+    const dose = doses.get(one.scoreId);
+    if (!dose) return [];
+    return [
+      {
+        of: one,
+        drillName: drillName(one.drillId),
+        doseWords: doseInWords(dose),
+        foot: one.foot,
+        unit: resultUnit(one.measure),
+        result: one.result,
+        before: one.bestBefore,
+        at: one.doneAt,
+      },
+    ];
+  });
+}
+
+const NEW_RECORD_MS = 7 * 86_400_000;
+
+/** The newest record of the last days, for one small celebration; null without one. What was read in from paper is no news. */
+export function newRecordOf(db: Db, figures: readonly Figure[], drillName: (id: string) => string, now: number) {
+  const newest = figures.filter((one) => one.weekId !== null && now - one.doneAt <= NEW_RECORD_MS).findLast(isRecord);
+  const [view] = newest ? recordViews(db, [newest], drillName) : [];
+  if (!view) return null;
+  const { of, ...told } = view;
+  return { ...told, scoreId: of.scoreId };
+}

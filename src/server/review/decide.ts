@@ -1,0 +1,173 @@
+import { and, eq, inArray } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type { z } from 'zod';
+import type { DecideSent, ReviewItem, Wave } from '../../contract/review.ts';
+import { mayBeWaved, recountedValue, recountOf } from '../../core/counts/index.ts';
+import type { Actor } from '../auth/actor.ts';
+import type { Db } from '../db/connection.ts';
+import { decisions, scores } from '../db/schema.ts';
+import { judgedScores, type ScoreFact } from '../go/facts.ts';
+import { refreshLater } from '../go/reading.ts';
+import { keptClip, workOf } from '../go/work.ts';
+import type { Context } from '../house.ts';
+import { allow, asPerson } from '../policy.ts';
+import { badInput, notFound } from '../problems.ts';
+import { settleById } from '../progress/figures.ts';
+import { itemOf } from './items.ts';
+
+/** What a decision is without its words. */
+const BARE = { undoes: null, value: null, faults: null, marks: null, reason: null, line: null, cues: [], waveId: null, tookSeconds: null };
+
+/** Number and faults of a correction: by marks they are counted here, not believed. */
+function correctionOf(db: Db, score: ScoreFact, sent: DecideSent): { value: number | null; faults: number | null } {
+  if (sent.verdict !== 'corrected') return { value: null, faults: null };
+  if (!sent.marks) return { value: sent.value, faults: null };
+  const clip = keptClip(db, score);
+  if (!clip) throw badInput('marks', 'The clip of this score is gone, so its marks cannot be checked. Type the number.');
+  const recount = recountOf(sent.marks, workOf(db, score, clip).work);
+  const value = recountedValue(recount, score.measure, score.foot);
+  if (value === null) throw badInput('marks', 'Marks cannot give the number of this measure. Type it.');
+  if (value !== sent.value) throw badInput('value', `The marks come to ${value}, not ${sent.value}. Load the page anew.`);
+  return { value, faults: recount.drops };
+}
+
+/** Writes a decision down. The same id again changes nothing; a newer decision on the same score takes its place, and both stay on record. */
+export function decideScore(context: Context, actor: Actor, input: { score: string } & DecideSent): ReviewItem {
+  const { db } = context;
+  allow(db, actor, 'decide a score', { score: input.score });
+  const { score: scoreId, ...said } = input;
+  const had = db.select().from(decisions).where(eq(decisions.id, said.id)).get();
+  if (had && had.scoreId !== scoreId) throw notFound();
+  const score = db.select().from(scores).where(eq(scores.id, scoreId)).get();
+  if (!score) throw notFound();
+  if (said.verdict === 'counted' && score.value === null)
+    throw badInput('verdict', 'The player lost count, so there is no number to count. Recount it, ask again, or set it aside.');
+  if (!had) {
+    const correction = correctionOf(db, score, said);
+    const marks = said.verdict === 'corrected' ? (said.marks ?? null) : null;
+    return changing(db, score, () =>
+      db
+        .insert(decisions)
+        .values({ ...BARE, ...said, ...correction, marks, scoreId, coachId: asPerson(actor).userId, at: context.now() })
+        .run(),
+    );
+  }
+  return itemOf(db, scoreId).item;
+}
+
+/** Does something to a score's decisions. Where another number counts afterwards, what waits after it is read anew. */
+function changing(db: Db, score: ScoreFact, change: () => unknown): ReviewItem {
+  return db.transaction(() => {
+    const before = judgedScores(db, eq(scores.id, score.id))[0]?.result;
+    change();
+    settleById(db, score.id);
+    const { item, judged } = itemOf(db, score.id);
+    if (judged.result !== before) refreshLater(db, score);
+    return item;
+  });
+}
+
+function insertUndo(context: Context, actor: Actor, id: string, decision: { id: string; scoreId: string }): void {
+  context.db
+    .insert(decisions)
+    .values({
+      ...BARE,
+      id,
+      scoreId: decision.scoreId,
+      coachId: asPerson(actor).userId,
+      verdict: 'undo',
+      undoes: decision.id,
+      at: context.now(),
+    })
+    .onConflictDoNothing()
+    .run();
+}
+
+/** Takes a decision back, as a fact of its own; the decision before it holds again. */
+export function undoDecision(context: Context, actor: Actor, input: { decision: string; id: string }): ReviewItem {
+  const { db } = context;
+  allow(db, actor, 'undo a decision', { decision: input.decision });
+  const undone = db.select().from(decisions).where(eq(decisions.id, input.decision)).get();
+  if (!undone || undone.verdict === 'undo') throw notFound();
+  const score = db.select().from(scores).where(eq(scores.id, undone.scoreId)).get();
+  if (!score) throw notFound();
+  return changing(db, score, () => insertUndo(context, actor, input.id, undone));
+}
+
+/** Why a score is not waved through; null when it may be. */
+function notWaved(squadId: string, one: ReturnType<typeof judgedScores>[number] | undefined): string | null {
+  if (!one || one.score.squadId !== squadId) return 'It is not here any more.';
+  if (one.standing === 'waiting for the coach') return 'Something speaks against it by now.';
+  if (one.standing !== 'clear') return 'It was decided meanwhile.';
+  return mayBeWaved({ result: 'clear', value: one.score.value }) ? null : 'The player lost count, so there is no number.';
+}
+
+/** Counts many clear scores as one act; the same wave again changes nothing. What is not clear by now is left, with the reason. */
+export function waveThrough(
+  context: Context,
+  actor: Actor,
+  input: { squad: string } & z.output<typeof Wave>,
+): { id: string; counted: string[]; left: { score: string; why: string }[] } {
+  const { db } = context;
+  allow(db, actor, 'wave clear ones through', { squad: input.squad });
+  const coachId = asPerson(actor).userId;
+  return db.transaction(() => {
+    const ids = input.scores.map((one) => one.score);
+    const judged = new Map(judgedScores(db, inArray(scores.id, ids)).map((one) => [one.score.id, one]));
+    const had = db.select().from(decisions).where(eq(decisions.waveId, input.id)).all();
+    const counted = had.map((one) => one.scoreId);
+    const left: { score: string; why: string }[] = [];
+    for (const { score, decision } of input.scores) {
+      if (counted.includes(score)) continue;
+      const why = had.length > 0 ? 'It was not part of this wave.' : notWaved(input.squad, judged.get(score));
+      if (why) {
+        left.push({ score, why });
+        continue;
+      }
+      const { changes } = db
+        .insert(decisions)
+        .values({ ...BARE, id: decision, scoreId: score, coachId, verdict: 'counted', waveId: input.id, at: context.now() })
+        .onConflictDoNothing()
+        .run();
+      if (changes > 0) {
+        settleById(db, score);
+        counted.push(score);
+      } else left.push({ score, why: 'Its id was used before. Load the page anew.' });
+    }
+    return { id: input.id, counted, left };
+  });
+}
+
+/** Takes back every decision of a wave that still stands. */
+export function undoWave(context: Context, actor: Actor, input: { squad: string; wave: string }): { undone: string[] } {
+  const { db } = context;
+  allow(db, actor, 'undo a wave', { squad: input.squad });
+  return db.transaction(() => {
+    const all = db
+      .select({ id: decisions.id, scoreId: decisions.scoreId })
+      .from(decisions)
+      .innerJoin(scores, eq(scores.id, decisions.scoreId))
+      .where(and(eq(decisions.waveId, input.wave), eq(scores.squadId, input.squad)))
+      .all();
+    if (all.length === 0) throw notFound();
+    const taken = new Set(
+      db
+        .select({ undoes: decisions.undoes })
+        .from(decisions)
+        .where(
+          inArray(
+            decisions.undoes,
+            all.map((one) => one.id),
+          ),
+        )
+        .all()
+        .map((row) => row.undoes),
+    );
+    const standing = all.filter((one) => !taken.has(one.id));
+    for (const one of standing) {
+      insertUndo(context, actor, uuid(), one);
+      settleById(db, one.scoreId);
+    }
+    return { undone: standing.map((one) => one.scoreId) };
+  });
+}

@@ -1,0 +1,122 @@
+import { and, asc, eq } from 'drizzle-orm';
+import { marksOf, remarksOn } from '../../core/counts/index.ts';
+import { marksVtt, type RecountForRow, recountRow, scoreRow, type TimedRemark } from '../../core/formats/index.ts';
+import type { Actor } from '../auth/actor.ts';
+import { clipById } from '../clips/clips.ts';
+import { mayFilm } from '../clips/consent.ts';
+import type { Db } from '../db/connection.ts';
+import { clips, recounts, reviewFacts, scores, weekRevisions, weeks } from '../db/schema.ts';
+import { drillNames } from '../drills/shelf.ts';
+import { judgedScores } from '../go/facts.ts';
+import { workOf } from '../go/work.ts';
+import type { Context } from '../house.ts';
+import { csv } from '../http/csv.ts';
+import { inSquadNow } from '../people/leaving.ts';
+import { allow, asPerson } from '../policy.ts';
+import { notFound } from '../problems.ts';
+import { membersOf } from '../squad/squads.ts';
+import { coachNames, itemOf } from './items.ts';
+
+const remarksOf = (db: Db, clip: { id: string; scoreId: string }): TimedRemark[] =>
+  remarksOn(db.select().from(reviewFacts).where(eq(reviewFacts.scoreId, clip.scoreId)).orderBy(asc(reviewFacts.at)).all(), clip.id);
+
+/** The own marks and all remarks of a score's clip as WebVTT. */
+export function marksFile(context: Context, actor: Actor, input: { score: string }): string {
+  const { db } = context;
+  allow(db, actor, 'export marks', input);
+  const { item } = itemOf(db, input.score);
+  if (!item.clip) throw notFound();
+  const mine = db
+    .select({ log: recounts.log })
+    .from(recounts)
+    .where(and(eq(recounts.clipId, item.clip.id), eq(recounts.coachId, asPerson(actor).userId)))
+    .get();
+  const about = `${item.drill.name}, ${item.doseWords}, week ${item.weekNumber}. A cue says left, right or drop; other cues are remarks.`;
+  return marksVtt(about, mine ? marksOf(mine.log) : [], remarksOf(db, { id: item.clip.id, scoreId: item.scoreId }));
+}
+
+/** The coach's remarks on a clip as WebVTT, to be shown on it. */
+export function remarksFile(context: Context, actor: Actor, input: { clip: string }): string {
+  const { db } = context;
+  allow(db, actor, 'watch a clip', input);
+  const clip = clipById(db, input.clip);
+  if (clip.state !== 'kept' || (actor.kind === 'coach' && !mayFilm(db, clip.playerId))) throw notFound();
+  return remarksOnClip(db, clip);
+}
+
+/** The coach's remarks on a clip, for who was let in. */
+export const remarksOnClip = (db: Db, clip: { id: string; scoreId: string }): string =>
+  marksVtt('Remarks of the coach.', [], remarksOf(db, clip));
+
+/** All scores of a squad with where they stand, oldest first. */
+export function scoresCsv(context: Context, actor: Actor, input: { squad: string }): string {
+  const { db } = context;
+  allow(db, actor, 'export scores', input);
+  const names = nicknames(db, input.squad);
+  const drillName = drillNames(db, input.squad);
+  const revisions = new Map(
+    db
+      .select({ id: weekRevisions.id, content: weekRevisions.content, number: weeks.number })
+      .from(weekRevisions)
+      .innerJoin(weeks, eq(weeks.id, weekRevisions.weekId))
+      .where(eq(weeks.squadId, input.squad))
+      .all()
+      .map((row) => [row.id, { number: row.number, sessions: new Map(row.content.sessions.map((one) => [one.id, one.name])) }]),
+  );
+  return csv(
+    judgedScores(db, and(eq(scores.squadId, input.squad), inSquadNow(scores.squadId, scores.playerId))).map(
+      ({ score, standing, counts, doubts, decision }) => {
+        const week = revisions.get(score.revisionId);
+        return scoreRow({
+          ...score,
+          player: names.get(score.playerId) ?? '',
+          week: week?.number ?? 0,
+          session: week?.sessions.get(score.sessionId) ?? '',
+          drill: drillName(score.drillId),
+          standing,
+          counts,
+          doubts: doubts.map((doubt) => doubt.reason),
+          line: decision?.line ?? null,
+        });
+      },
+    ),
+  );
+}
+
+/** Nicknames of everybody in a squad. */
+const nicknames = (db: Db, squadId: string) => new Map(membersOf(db, squadId).map((member) => [member.id, member.nickname]));
+
+/** All recounts of a squad's clips, oldest first; those whose family took its yes back are left out. */
+export function recountsCsv(context: Context, actor: Actor, input: { squad: string }): string {
+  const { db } = context;
+  allow(db, actor, 'export scores', input);
+  const names = nicknames(db, input.squad);
+  const drillName = drillNames(db, input.squad);
+  const coach = coachNames(db);
+  const rows = db
+    .select({ recount: recounts, score: scores, clip: clips })
+    .from(recounts)
+    .innerJoin(scores, eq(scores.id, recounts.scoreId))
+    .innerJoin(clips, eq(clips.id, recounts.clipId))
+    .where(and(eq(scores.squadId, input.squad), inSquadNow(scores.squadId, scores.playerId)))
+    .orderBy(asc(recounts.savedAt))
+    .all();
+  return csv(
+    rows
+      .filter(({ score }) => mayFilm(db, score.playerId))
+      .map(({ recount, score, clip }) => {
+        const row: RecountForRow = {
+          score: score.id,
+          player: names.get(score.playerId) ?? '',
+          drill: drillName(score.drillId),
+          foot: score.foot,
+          claimed: score.value,
+          coach: coach(recount.coachId),
+          savedAt: recount.savedAt,
+          marks: marksOf(recount.log),
+          work: workOf(db, score, clip).work,
+        };
+        return recountRow(row);
+      }),
+  );
+}

@@ -1,0 +1,113 @@
+import type { HistoryFact } from '../../contract/bench.ts';
+import { decisionInForce, standingFacts } from '../../core/counts/index.ts';
+import { resultUnit } from '../../core/drills/index.ts';
+import type { clips, reviewFacts, spokenLines } from '../db/schema.ts';
+import type { DecisionRow, JudgedScore } from '../go/facts.ts';
+import type { RecountRow } from './recounts.ts';
+
+type FactRow = typeof reviewFacts.$inferSelect;
+type SpokenRow = typeof spokenLines.$inferSelect;
+
+export interface Told {
+  judged: JudgedScore;
+  nickname: string;
+  clips: readonly (typeof clips.$inferSelect)[];
+  facts: readonly FactRow[];
+  recounts: readonly { row: RecountRow; value: number | null }[];
+  spoken: readonly SpokenRow[];
+  coach(id: string): string;
+}
+
+const quoted = (text: string | null) => (text ? `, “${text}”` : '');
+
+function decisionWords(one: DecisionRow): string {
+  if (one.verdict === 'undo') return 'took the decision back';
+  const value = one.value === null ? '' : ` to ${one.value}`;
+  const how = one.waveId ? ' in a wave' : '';
+  const cues = one.cues.length > 0 ? `, cues: ${one.cues.join(' · ')}` : '';
+  const reason = one.reason ? `, because: ${one.reason}` : '';
+  return `${one.verdict}${value}${how}${quoted(one.line)}${cues}${reason}`;
+}
+
+function saidWords({ said }: FactRow): string {
+  switch (said.kind) {
+    case 'doubt cleared':
+      return `cleared the doubt “${said.reason}”, because: ${said.why}`;
+    case 'remark':
+      return `put a remark at ${Math.floor(said.at / 60)}:${String(Math.floor(said.at % 60)).padStart(2, '0')}${quoted(said.text)}`;
+    case 'clip asked for':
+      return 'asked for a clip';
+    case 'taken back':
+      return 'took that back';
+  }
+}
+
+function clipFacts(clip: Told['clips'][number], nickname: string): HistoryFact[] {
+  const came: HistoryFact[] = clip.keptAt
+    ? [
+        {
+          id: `${clip.id}-came`,
+          at: clip.keptAt,
+          who: nickname,
+          words: `sent a clip of ${Math.round(clip.seconds ?? 0)} s`,
+          takeBack: null,
+        },
+      ]
+    : [];
+  const gone: HistoryFact[] = clip.deletedAt
+    ? [{ id: `${clip.id}-gone`, at: clip.deletedAt, who: 'the family', words: 'deleted the clip', takeBack: null }]
+    : [];
+  return [...came, ...gone];
+}
+
+/** The history of a score as facts, oldest first: what came in, what was said and decided, and what was taken back. */
+export function historyOf({ judged, nickname, clips, facts, recounts, spoken, coach }: Told): HistoryFact[] {
+  const { score, history } = judged;
+  const inForce = decisionInForce(history)?.id;
+  const standing = new Set(standingFacts(facts).map((fact) => fact.id));
+  const number = score.value === null ? 'lost count' : `${score.value} ${resultUnit(score.measure)}`;
+  const list: HistoryFact[] = [
+    {
+      id: `${score.id}-sent`,
+      at: score.receivedAt,
+      who: nickname,
+      words: `sent ${number}, ${score.clocked ? 'on the clock' : 'by hand'}`,
+      takeBack: null,
+    },
+    ...clips.flatMap((clip) => clipFacts(clip, nickname)),
+    ...recounts.map(({ row, value }) => ({
+      id: row.id,
+      at: row.savedAt,
+      who: coach(row.coachId),
+      words: `recounted${value === null ? '' : ` ${value}`}${row.whole ? '' : ', not to the end yet'}`,
+      takeBack: null,
+    })),
+    ...facts.map((fact) => ({
+      id: fact.id,
+      at: fact.at,
+      who: coach(fact.coachId),
+      words: saidWords(fact),
+      takeBack: standing.has(fact.id) ? ('said' as const) : null,
+    })),
+    ...spoken.flatMap((one): HistoryFact[] => [
+      {
+        id: one.id,
+        at: one.at,
+        who: coach(one.coachId),
+        words: `spoke a line of ${Math.round(one.seconds)} s`,
+        takeBack: one.deletedAt === null ? 'spoken' : null,
+      },
+      ...(one.deletedAt === null
+        ? []
+        : [{ id: `${one.id}-gone`, at: one.deletedAt, who: '', words: 'the spoken line was deleted', takeBack: null }]),
+    ]),
+    ...history.map((one) => ({
+      id: one.id,
+      at: one.at,
+      who: coach(one.coachId),
+      words: decisionWords(one),
+      takeBack: one.id === inForce ? ('decision' as const) : null,
+    })),
+  ];
+  return list.sort((a, b) => a.at - b.at);
+}

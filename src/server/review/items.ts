@@ -1,0 +1,163 @@
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import type { ReviewItem } from '../../contract/review.ts';
+import { doseInWords, doubtResult, standingFacts } from '../../core/counts/index.ts';
+import type { PublishedWeek } from '../../core/weeks/index.ts';
+import { mayFilm } from '../clips/consent.ts';
+import type { Db } from '../db/connection.ts';
+import { clips, reviewFacts, scores, user, weekRevisions, weeks } from '../db/schema.ts';
+import { shelfOf } from '../drills/shelf.ts';
+import { type JudgedScore, judgedScores } from '../go/facts.ts';
+import { notFound } from '../problems.ts';
+import { membersOf } from '../squad/squads.ts';
+
+/** The names of coaches, by account. */
+export function coachNames(db: Db): (id: string) => string {
+  const names = new Map(
+    db
+      .select({ id: user.id, name: user.name })
+      .from(user)
+      .where(eq(user.kind, 'coach'))
+      .all()
+      .map((row) => [row.id, row.name]),
+  );
+  return (id) => names.get(id) ?? 'a coach';
+}
+
+/** A clip that a coach asked for: after which go of whom, of what, and since when. */
+export interface ClipAsk {
+  factId: string;
+  scoreId: string;
+  playerId: string;
+  drillId: string;
+  at: number;
+  /** The first clip that came for it; null while it is still wanted. */
+  clipId: string | null;
+}
+
+/** What a squad's coaches asked to see, oldest first, with the clip that answered it. */
+export function clipAsks(db: Db, squadId: string, playerId?: string): ClipAsk[] {
+  const rows = db
+    .select({ fact: reviewFacts, playerId: scores.playerId, drillId: scores.drillId })
+    .from(reviewFacts)
+    .innerJoin(scores, eq(scores.id, reviewFacts.scoreId))
+    .where(
+      and(
+        eq(scores.squadId, squadId),
+        playerId ? eq(scores.playerId, playerId) : undefined,
+        sql`json_extract(${reviewFacts.said}, '$.kind') in ('clip asked for', 'taken back')`,
+      ),
+    )
+    .orderBy(asc(reviewFacts.at))
+    .all();
+  const standing = new Set(standingFacts(rows.map((row) => row.fact)).map((fact) => fact.id));
+  return rows
+    .filter((row) => standing.has(row.fact.id))
+    .map(({ fact, playerId: player, drillId }) => {
+      const came = db
+        .select({ id: clips.id })
+        .from(clips)
+        .innerJoin(scores, eq(scores.id, clips.scoreId))
+        .where(
+          and(
+            eq(clips.playerId, player),
+            eq(clips.state, 'kept'),
+            eq(scores.drillId, drillId),
+            sql`(${scores.id} = ${fact.scoreId} or ${scores.doneAt} >= ${fact.at})`,
+          ),
+        )
+        .orderBy(asc(clips.keptAt))
+        .limit(1)
+        .get();
+      return { factId: fact.id, scoreId: fact.scoreId, playerId: player, drillId, at: fact.at, clipId: came?.id ?? null };
+    });
+}
+
+/** What a list of scores is shown with, looked up once for all of them. */
+function lookups(db: Db, squadId: string, judged: readonly JudgedScore[]) {
+  const revisionIds = [...new Set(judged.map((one) => one.score.revisionId))];
+  const scoreIds = judged.map((one) => one.score.id);
+  const revisions = new Map(
+    db
+      .select({ id: weekRevisions.id, content: weekRevisions.content, number: weeks.number })
+      .from(weekRevisions)
+      .innerJoin(weeks, eq(weeks.id, weekRevisions.weekId))
+      .where(inArray(weekRevisions.id, revisionIds))
+      .all()
+      .map((row) => [row.id, row]),
+  );
+  const nicknames = new Map(membersOf(db, squadId).map((member) => [member.id, member.nickname]));
+  const kept = db
+    .select()
+    .from(clips)
+    .where(and(inArray(clips.scoreId, scoreIds), eq(clips.state, 'kept')))
+    .all();
+  const allowed = new Map([...new Set(judged.map((one) => one.score.playerId))].map((id) => [id, mayFilm(db, id)]));
+  const clipOf = new Map(kept.filter((clip) => allowed.get(clip.playerId)).map((clip) => [`${clip.scoreId}|${clip.playerId}`, clip]));
+  const [only, ...others] = new Set(judged.map((one) => one.score.playerId));
+  const wanted = new Set(clipAsks(db, squadId, others.length === 0 ? only : undefined).flatMap((ask) => ask.clipId ?? []));
+  return { revisions, nicknames, coach: coachNames(db), clipOf, allowed, wanted };
+}
+
+const sessionName = (content: PublishedWeek, id: string) => content.sessions.find((session) => session.id === id)?.name ?? '';
+
+/** Judged scores as the review bench shows them. */
+export function itemsOf(db: Db, squadId: string, judged: readonly JudgedScore[]): ReviewItem[] {
+  if (judged.length === 0) return [];
+  const { revisions, nicknames, coach, clipOf, allowed, wanted } = lookups(db, squadId, judged);
+  const shelf = shelfOf(db, squadId);
+  return judged.flatMap(({ score, doubts, recordBefore, history, standing }) => {
+    const revision = revisions.get(score.revisionId);
+    const drill = revision?.content.drills[score.drillId] ?? shelf.get(score.drillId);
+    const nickname = nicknames.get(score.playerId);
+    if (!revision || !drill || !nickname) return [];
+    const clip = clipOf.get(`${score.id}|${score.playerId}`);
+    const { unit, counts, doesNotCount } = drill.counting;
+    return [
+      {
+        scoreId: score.id,
+        goId: score.goId,
+        player: { id: score.playerId, nickname },
+        drill: { id: drill.id, name: drill.name, unit, counts, doesNotCount },
+        sessionName: sessionName(revision.content, score.sessionId),
+        weekNumber: revision.number,
+        measure: score.measure,
+        dose: score.dose,
+        doseWords: doseInWords(score.dose),
+        foot: score.foot,
+        value: score.value,
+        faults: score.faults,
+        seconds: score.seconds,
+        clocked: score.clocked,
+        doneAt: score.doneAt,
+        receivedAt: score.receivedAt,
+        recordBefore,
+        doubts,
+        result: doubtResult(doubts),
+        clip: clip ? { id: clip.id, seconds: clip.seconds ?? 0, workAt: clip.workAt, mediaType: clip.mediaType ?? '' } : null,
+        clipWanted: clip !== undefined && wanted.has(clip.id),
+        mayFilm: allowed.get(score.playerId) ?? false,
+        standing,
+        history: history.map(({ id, verdict, undoes, value, reason, line, cues, waveId, coachId, at }) => ({
+          id,
+          verdict,
+          undoes,
+          value,
+          reason,
+          line,
+          cues,
+          waveId,
+          coach: coach(coachId),
+          at,
+        })),
+      },
+    ];
+  });
+}
+
+/** One score as the review bench shows it, for somebody already let in, with everything that was said of it. */
+export function itemOf(db: Db, scoreId: string): { item: ReviewItem; judged: JudgedScore } {
+  const judged = judgedScores(db, eq(scores.id, scoreId))[0];
+  const item = judged ? itemsOf(db, judged.score.squadId, [judged])[0] : undefined;
+  if (!judged || !item) throw notFound();
+  return { item, judged };
+}

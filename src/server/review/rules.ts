@@ -1,0 +1,21 @@
+import { eq } from 'drizzle-orm';
+import type { DoubtRulesSent } from '../../contract/review.ts';
+import type { Actor } from '../auth/actor.ts';
+import { squads } from '../db/schema.ts';
+import { doubtRulesOf, refreshWaitingIn } from '../go/reading.ts';
+import type { Context } from '../house.ts';
+import { allow } from '../policy.ts';
+import { writeChange } from '../squad/changes.ts';
+
+/** Sets the squad's figures of the doubt rules; what waits is read anew by them, what is decided stays as it was seen. */
+export function setDoubtRules(context: Context, actor: Actor, input: { squad: string } & DoubtRulesSent): DoubtRulesSent {
+  const { db } = context;
+  const { squad, ...doubtRules } = input;
+  allow(db, actor, 'set doubt rules', { squad });
+  db.transaction(() => {
+    writeChange(context, actor, squad, 'figures of doubts', doubtRulesOf(db, squad), doubtRules);
+    db.update(squads).set({ doubtRules }).where(eq(squads.id, squad)).run();
+    refreshWaitingIn(db, squad);
+  });
+  return doubtRulesOf(db, squad);
+}

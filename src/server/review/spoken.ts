@@ -1,0 +1,111 @@
+import { rmSync } from 'node:fs';
+import { writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { eq } from 'drizzle-orm';
+import { ALL_FORMATS, BufferSource, Input } from 'mediabunny';
+import { type BenchItem, SPOKEN_SECONDS_MAX } from '../../contract/bench.ts';
+import type { Actor } from '../auth/actor.ts';
+import { mayFilm } from '../clips/consent.ts';
+import { tellsTooMuch } from '../clips/inspect.ts';
+import { scores, spokenLines } from '../db/schema.ts';
+import type { Context } from '../house.ts';
+import { allow, asPerson } from '../policy.ts';
+import { badInput, notFound, Problem } from '../problems.ts';
+import { settleById } from '../progress/figures.ts';
+import { benchOf } from './bench.ts';
+
+const wrong = (sentence: string) => badInput('data', sentence);
+const NOT_SPOKEN = 'This is not a spoken line that can be kept. Record it once more.';
+/** A recorder stops a little after it is told to. */
+const SLACK_SECONDS = 1;
+
+interface Heard {
+  mediaType: 'audio/webm' | 'audio/mp4';
+  extension: 'webm' | 'mp4';
+  seconds: number;
+}
+
+/** Reads the container: one sound track, no picture, at most 20 s, nothing about place or device. */
+async function inspectSpoken(bytes: Uint8Array): Promise<Heard> {
+  const input = new Input({ source: new BufferSource(bytes), formats: ALL_FORMATS });
+  try {
+    if (!(await input.canRead())) throw wrong(NOT_SPOKEN);
+    const { name } = await input.getFormat();
+    const isWebm = name === 'WebM' || name === 'Matroska';
+    if (!isWebm && name !== 'MP4') throw wrong(NOT_SPOKEN);
+    const [track, ...more] = await input.getAudioTracks();
+    if (!track || more.length > 0 || (await input.getVideoTracks()).length > 0) throw wrong(NOT_SPOKEN);
+    if (!track.codec || !['opus', 'aac'].includes(track.codec)) throw wrong(NOT_SPOKEN);
+    const seconds = await track.computeDuration();
+    if (seconds > SPOKEN_SECONDS_MAX + SLACK_SECONDS) throw wrong(`A spoken line lasts ${SPOKEN_SECONDS_MAX} s at most.`);
+    if (!(seconds > 0.2) || tellsTooMuch((await input.getMetadataTags()).raw)) throw wrong(NOT_SPOKEN);
+    return { mediaType: isWebm ? 'audio/webm' : 'audio/mp4', extension: isWebm ? 'webm' : 'mp4', seconds: Math.round(seconds * 10) / 10 };
+  } catch (error) {
+    if (error instanceof Problem) throw error;
+    throw wrong(NOT_SPOKEN);
+  } finally {
+    input.dispose();
+  }
+}
+
+/** Keeps a spoken line under a score. It needs the same yes of a guardian as a clip. The same id again changes nothing. */
+export async function speak(context: Context, actor: Actor, input: { score: string; id: string; data: string }): Promise<BenchItem> {
+  const { db } = context;
+  allow(db, actor, 'speak a line', { score: input.score });
+  const score = db.select().from(scores).where(eq(scores.id, input.score)).get();
+  if (!score) throw notFound();
+  const had = db.select().from(spokenLines).where(eq(spokenLines.id, input.id)).get();
+  if (had && had.scoreId !== score.id) throw notFound();
+  if (!had) {
+    if (!mayFilm(db, score.playerId))
+      throw new Problem('no consent', 'This family has said no to clips, and a spoken line needs the same yes. Write the line.');
+    const bytes = Buffer.from(input.data, 'base64');
+    const { mediaType, extension, seconds } = await inspectSpoken(bytes);
+    const fileName = `spoken-${input.id}.${extension}`;
+    await writeFile(join(context.config.clipDir, fileName), bytes);
+    db.insert(spokenLines)
+      .values({
+        id: input.id,
+        scoreId: score.id,
+        playerId: score.playerId,
+        squadId: score.squadId,
+        coachId: asPerson(actor).userId,
+        fileName,
+        mediaType,
+        bytes: bytes.length,
+        seconds,
+        at: context.now(),
+      })
+      .onConflictDoNothing()
+      .run();
+    settleById(db, score.id);
+  }
+  return benchOf(context, actor, score.id);
+}
+
+/** The file of a spoken line for somebody who may hear it; hidden from coaches once the guardian's yes is gone. */
+export function hearSpoken(context: Context, actor: Actor, input: { spoken: string }): { path: string; mediaType: string } {
+  const { db } = context;
+  allow(db, actor, 'hear a spoken line', input);
+  const row = db.select().from(spokenLines).where(eq(spokenLines.id, input.spoken)).get();
+  if (!row || row.deletedAt !== null) throw notFound();
+  if (actor.kind === 'coach' && !mayFilm(db, row.playerId)) throw notFound();
+  return { path: join(context.config.clipDir, row.fileName), mediaType: row.mediaType };
+}
+
+/** Deletes a spoken line for good; that it was there, and who deleted it, stays on record. */
+export function deleteSpoken(context: Context, actor: Actor, input: { spoken: string }): { id: string } {
+  const { db } = context;
+  allow(db, actor, 'delete a spoken line', input);
+  const row = db.select().from(spokenLines).where(eq(spokenLines.id, input.spoken)).get();
+  if (!row) throw notFound();
+  if (row.deletedAt === null) {
+    rmSync(join(context.config.clipDir, row.fileName), { force: true });
+    db.update(spokenLines)
+      .set({ deletedAt: context.now(), deletedBy: asPerson(actor).userId })
+      .where(eq(spokenLines.id, row.id))
+      .run();
+    settleById(db, row.scoreId);
+  }
+  return { id: row.id };
+}

@@ -1,0 +1,143 @@
+import { and, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
+import type { z } from 'zod';
+import type { Tables } from '../../contract/progress.ts';
+import type { tables as contract } from '../../contract/tables.ts';
+import { doseInWords } from '../../core/counts/index.ts';
+import { BETTER, resultUnit } from '../../core/drills/index.ts';
+import { grouped } from '../../core/grouped.ts';
+import { type TablePlayer, tableFor } from '../../core/tables/index.ts';
+import type { Actor } from '../auth/actor.ts';
+import type { Db } from '../db/connection.ts';
+import { consents, scoreFigures } from '../db/schema.ts';
+import { drillNames } from '../drills/shelf.ts';
+import type { Context } from '../house.ts';
+import { allow } from '../policy.ts';
+import { notFound } from '../problems.ts';
+import { doseOf } from '../progress/doses.ts';
+import { type OutlinedWeek, releasedWeeks } from '../weeks/outlines.ts';
+import { type Member, membersOf, squadById } from './squads.ts';
+
+const WEEKS_BEFORE = 4;
+/** A table needs a few players, or it is about two children. */
+const LEAST_PLAYERS = 4;
+
+/** Players whose guardian took them out of the tables: the newest word of a guardian is no. */
+export function outOfTables(db: Db, playerIds: readonly string[]): Set<string> {
+  const rows = db
+    .select({ playerId: consents.playerId, yes: consents.yes })
+    .from(consents)
+    .where(and(inArray(consents.playerId, [...playerIds]), eq(consents.kind, 'table')))
+    .orderBy(desc(consents.at), desc(consents.id))
+    .all();
+  const newest = new Map<string, boolean>();
+  for (const { playerId, yes } of rows) if (!newest.has(playerId)) newest.set(playerId, yes);
+  return new Set([...newest].flatMap(([id, yes]) => (yes ? [] : [id])));
+}
+
+/** The week that is shown: the asked one, else the last that opened. */
+export function shownWeek(released: readonly OutlinedWeek[], asked: string | null, now: number): OutlinedWeek | null {
+  const shown = asked ? released.find((one) => one.week.id === asked) : released.find((one) => one.revision.opensAt <= now);
+  if (asked && !shown) throw notFound();
+  return shown ?? null;
+}
+
+/** Clear results of a week and the four before it, by record key. */
+function resultsFor(db: Db, released: readonly OutlinedWeek[], shown: OutlinedWeek) {
+  const from = released.indexOf(shown);
+  const ids = released.slice(from, from + 1 + WEEKS_BEFORE).map((one) => one.week.id);
+  return db
+    .select({
+      scoreId: scoreFigures.scoreId,
+      weekId: scoreFigures.weekId,
+      playerId: scoreFigures.playerId,
+      drillId: scoreFigures.drillId,
+      recordKey: scoreFigures.recordKey,
+      measure: scoreFigures.measure,
+      foot: scoreFigures.foot,
+      result: scoreFigures.result,
+      doneAt: scoreFigures.doneAt,
+      clocked: scoreFigures.clocked,
+    })
+    .from(scoreFigures)
+    .where(and(inArray(scoreFigures.weekId, ids), isNotNull(scoreFigures.result), sql`${scoreFigures.measure} <> 'time on'`))
+    .all();
+}
+
+/**
+ * The tables of a week as one player may see them; for a coach (`viewer` null) without an own line.
+ * @param asked the week's id; null for the last that opened
+ */
+export function tablesFor(
+  context: Context,
+  squadId: string,
+  asked: string | null,
+  viewer: string | null,
+): Tables & { weekId: string | null } {
+  const { db } = context;
+  const squad = squadById(db, squadId);
+  const none = { school: squad.tableSchool, week: null, weekId: null, tables: [] };
+  // Where tables are off a player has nothing to look up here; a coach is told so.
+  if (squad.tableSchool === 'off') return none;
+  const released = releasedWeeks(db, squadId);
+  const shown = shownWeek(released, asked, context.now());
+  if (!shown) return none;
+  const members = membersOf(db, squadId);
+  const out = outOfTables(
+    db,
+    members.map((member) => member.id),
+  );
+  const drillName = drillNames(db, squadId);
+  const keys = grouped(resultsFor(db, released, shown), (row) => row.recordKey);
+  const week = { from: shown.revision.opensAt, to: shown.revision.closesAt };
+  const tables = [...keys].flatMap(([key, rows]) => {
+    const now = rows.filter((row) => row.weekId === shown.week.id);
+    const first = now[0];
+    if (!first || new Set(now.map((row) => row.playerId)).size < LEAST_PLAYERS) return [];
+    if (viewer !== null && !now.some((row) => row.playerId === viewer)) return [];
+    const { rows: upper, own } = tableFor(squad.tableSchool, playersOf(members, out, rows), week, BETTER[first.measure], viewer);
+    if (upper.length === 0 && !own) return [];
+    const dose = doseInWords(doseOf(db, first));
+    const bare = ({ playerId: _id, ...row }: (typeof upper)[number]) => row;
+    return [
+      {
+        key,
+        title: `${drillName(first.drillId)}, ${dose}${first.foot === 'both' ? '' : `, ${first.foot} foot`}`,
+        unit: resultUnit(first.measure),
+        rows: upper.map(bare),
+        own: own && { nickname: own.nickname, best: own.best, gain: own.gain, place: own.place },
+      },
+    ];
+  });
+  return {
+    school: squad.tableSchool,
+    week: shown.week.number,
+    weekId: shown.week.id,
+    tables: tables.sort((a, b) => a.title.localeCompare(b.title, 'en')),
+  };
+}
+
+function playersOf(
+  members: readonly Member[],
+  out: ReadonlySet<string>,
+  rows: readonly { playerId: string; result: number | null; doneAt: number; clocked: boolean }[],
+): TablePlayer[] {
+  const by = grouped(rows, (row) => row.playerId);
+  return members.map(({ id, nickname }) => ({
+    playerId: id,
+    nickname,
+    shown: !out.has(id),
+    results: (by.get(id) ?? []).flatMap(({ result, doneAt, clocked }) => (result === null ? [] : [{ result, doneAt, clocked }])),
+  }));
+}
+
+type TablesOfSquad = z.infer<typeof contract.tables.response>;
+
+/** The squad's tables of a week, for its coaches. */
+export function squadTables(context: Context, actor: Actor, input: { squad: string; week?: string | undefined }): TablesOfSquad {
+  allow(context.db, actor, 'see the register', { squad: input.squad });
+  const released = releasedWeeks(context.db, input.squad);
+  return {
+    ...tablesFor(context, input.squad, input.week ?? null, null),
+    weeks: released.map(({ week, outline }) => ({ id: week.id, number: week.number, title: outline.title })),
+  };
+}

@@ -1,0 +1,115 @@
+import { and, eq, gt, isNull } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import { recordKey } from '../../core/counts/index.ts';
+import { BETTER, type Drill, drillForPlayer, otherSchool } from '../../core/drills/index.ts';
+import { footBalance, type StepKind } from '../../core/progress/index.ts';
+import { catchUpsFor, type Given, NOTHING_GIVEN, type PublishedWeek, personalWeek } from '../../core/weeks/index.ts';
+import type { Db } from '../db/connection.ts';
+import { givenWeeks, ownSteps, weekRevisions, weeks } from '../db/schema.ts';
+import { shelfOf } from '../drills/shelf.ts';
+import type { KnownByKey } from '../go/known.ts';
+import type { Context } from '../house.ts';
+import { ageOf, type Member, membersOf, type Squad, schoolOf, weekFor } from '../squad/squads.ts';
+
+type Revision = Pick<typeof weekRevisions.$inferSelect, 'id' | 'content'>;
+
+/** Whether a drill may be done by a member: heading only from the squad's age on. */
+const mayDo = (squad: Squad, member: Member, drill: Drill, now: number) =>
+  !drill.loads.includes('heading') || ageOf(member, squad, now) >= squad.headingAge;
+
+/** Drills of a week that a member may not do. */
+const barredOf = (squad: Squad, member: Member, content: PublishedWeek, now: number): string[] =>
+  Object.values(content.drills).flatMap((drill) => (mayDo(squad, member, drill, now) ? [] : [drill.id]));
+
+/** After the heading age was changed: what players of the open week were given is barred anew. */
+export function barAnew({ db, now }: Context, squad: Squad): void {
+  const rows = db
+    .select({ given: givenWeeks, content: weekRevisions.content })
+    .from(givenWeeks)
+    .innerJoin(weekRevisions, eq(weekRevisions.id, givenWeeks.revisionId))
+    .innerJoin(weeks, eq(weeks.id, weekRevisions.weekId))
+    .where(and(eq(weeks.squadId, squad.id), gt(weekRevisions.closesAt, now())))
+    .all();
+  const members = new Map(membersOf(db, squad.id).map((member) => [member.id, member]));
+  for (const { given, content } of rows) {
+    const member = members.get(given.playerId);
+    if (!member) continue;
+    db.update(givenWeeks)
+      .set({ given: { ...given.given, barred: barredOf(squad, member, content, now()) } })
+      .where(and(eq(givenWeeks.revisionId, given.revisionId), eq(givenWeeks.playerId, given.playerId)))
+      .run();
+  }
+}
+
+/** What would make a week this player's own, by what is known now. */
+export function reckonGiven(
+  db: Db,
+  squad: Squad,
+  member: Member,
+  week: { number: number; content: PublishedWeek },
+  known: KnownByKey,
+  now: number,
+): Given {
+  const rows = db
+    .select()
+    .from(ownSteps)
+    .where(
+      and(eq(ownSteps.squadId, squad.id), eq(ownSteps.playerId, member.id), eq(ownSteps.week, week.number), isNull(ownSteps.droppedAt)),
+    )
+    .all();
+  const shelf = rows.length > 0 ? shelfOf(db, squad.id) : new Map<string, Drill>();
+  const steps = rows.flatMap((row) => {
+    const kind = row.kind as StepKind;
+    const school = kind === 'other cues' ? otherSchool(schoolOf(squad, member)) : schoolOf(squad, member);
+    const to = shelf.get(kind === 'other cues' ? row.drillId : (row.toDrillId ?? ''));
+    if (to && !mayDo(squad, member, to, now)) return [];
+    return [{ drillId: row.drillId, kind, toDrill: to ? drillForPlayer(to, school, member.strongerFoot) : null }];
+  });
+  const moved = new Set(steps.map((step) => step.drillId));
+  const extras =
+    squad.footOrder !== 'catch-up'
+      ? []
+      : catchUpsFor(
+          week.content,
+          (item) => {
+            const drill = week.content.drills[item.drillId];
+            if (!drill || moved.has(item.drillId)) return null;
+            const of = (foot: 'left' | 'right') => known.get(recordKey(drill, item.dose, foot))?.recent ?? [];
+            return footBalance(of('left'), of('right'), BETTER[item.dose.measure]);
+          },
+          uuid,
+        );
+  const barred = barredOf(squad, member, week.content, now);
+  return { extras, steps, ...(barred.length > 0 ? { barred } : {}) };
+}
+
+const givenRow = (db: Db, revisionId: string, playerId: string) =>
+  db
+    .select()
+    .from(givenWeeks)
+    .where(and(eq(givenWeeks.revisionId, revisionId), eq(givenWeeks.playerId, playerId)))
+    .get();
+
+/** What a player was given with a revision: reckoned when it is first asked for, and the same ever after. */
+export function giveWeek(db: Db, revisionId: string, playerId: string, reckon: () => Given, now: number): Given {
+  const had = givenRow(db, revisionId, playerId);
+  if (had) return had.given;
+  const given = reckon();
+  db.insert(givenWeeks).values({ revisionId, playerId, given, at: now }).onConflictDoNothing().run();
+  return given;
+}
+
+/**
+ * A released week as a player does it: in the own school, for the own feet, with what was given to the player.
+ * @param asOf what was given after this instant is left out: a run that began before ran without it
+ */
+export function playedWeek(
+  db: Db,
+  squad: Pick<Squad, 'contactSchool'>,
+  member: Pick<Member, 'id' | 'contactSchool' | 'strongerFoot'>,
+  revision: Revision,
+  asOf = Number.POSITIVE_INFINITY,
+): PublishedWeek {
+  const row = givenRow(db, revision.id, member.id);
+  return personalWeek(weekFor(squad, member, revision.content), row && row.at <= asOf ? row.given : NOTHING_GIVEN);
+}

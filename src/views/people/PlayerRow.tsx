@@ -1,0 +1,139 @@
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { invitations } from '../../contract/invitations.ts';
+import { type PersonView, people } from '../../contract/people.ts';
+import { LEVELS, type Level } from '../../core/drills/terms.ts';
+import { Button, Dialog, Field, Form, Notice } from '../../ui/parts/index.ts';
+import { call } from '../client.ts';
+import { useForm } from '../use-form.ts';
+import { dateInWords, dayInWords } from '../words.ts';
+import type { Shared } from './shared.ts';
+
+/** Nickname and birth year of a player, to be put right. */
+function Correct({ one, squad, onClose, onDone }: { one: PersonView; squad: string; onClose(): void; onDone(): void }) {
+  const { typed, field, refusal, busy, send } = useForm({ nickname: one.nickname, birthYear: String(one.birthYear) });
+  const save = async () => {
+    const given = { nickname: typed.nickname, birthYear: typed.birthYear === '' ? Number.NaN : Number(typed.birthYear) };
+    const done = await send(people.correct.body, given, (body) => call(people.correct, { squad, player: one.playerId }, body));
+    if (done) onDone();
+  };
+  return (
+    <Dialog label={`Correct ${one.nickname}`} onClose={onClose}>
+      <Form onSend={save}>
+        <Field label="Nickname" hint="The player signs in with it." {...field('nickname')} />
+        <Field label="Birth year" inputMode="numeric" {...field('birthYear')} />
+        {refusal && <Notice tone="stop">{refusal}</Notice>}
+        <Button type="submit" look="main" className="self-start" disabled={busy}>
+          Save
+        </Button>
+      </Form>
+    </Dialog>
+  );
+}
+
+/** A player's row: level, family, and what can be done. */
+export function PlayerRow({
+  one,
+  shown,
+  attempt,
+  refresh,
+  onInvitation,
+  onPin,
+}: Shared & { one: PersonView; onPin(nickname: string, pin: string): void }) {
+  const [removing, setRemoving] = useState(false);
+  const [correcting, setCorrecting] = useState(false);
+  const at = { squad: shown.squad.id, player: one.playerId };
+  const head = shown.me.role === 'head coach';
+  const act = (work: () => Promise<unknown>) => void attempt(work);
+  return (
+    <tr className="block border-joint border-t py-1 align-top sm:table-row">
+      <th scope="row" className="block pe-3 text-start sm:table-cell sm:py-2">
+        <a href={`/coach/${at.squad}/players/${one.playerId}`}>{one.nickname}</a>
+        <span className="block font-normal text-dust text-sm">
+          {one.birthYear}, {one.strongerFoot} · since {dayInWords(one.joinedOn)}
+        </span>
+      </th>
+      <td className="inline-block py-1 pe-3 sm:table-cell sm:py-2">
+        <select
+          className="field"
+          aria-label={`Level of ${one.nickname}`}
+          defaultValue={one.level}
+          disabled={one.leavingAt !== null}
+          onChange={(event) => act(() => call(people.setLevel, at, { level: event.target.value as Level }).then(() => 'Saved'))}
+        >
+          {LEVELS.map((name) => (
+            <option key={name}>{name}</option>
+          ))}
+        </select>
+      </td>
+      <td className="inline-block py-1 pe-3 sm:table-cell sm:py-2">
+        {one.leavingAt !== null ? (
+          <span className="text-mustard">The family deletes everything on {dateInWords(one.leavingAt, shown.squad.timeZone)}.</span>
+        ) : (
+          one.guardians.join(', ') || <span className="text-dust">nobody yet</span>
+        )}
+      </td>
+      <td className="block py-1 sm:table-cell sm:py-2">
+        {one.leavingAt === null && (
+          <span className="flex flex-wrap gap-2">
+            <Button size="small" onClick={() => setCorrecting(true)}>
+              Correct
+            </Button>
+            <Button size="small" onClick={() => act(async () => onInvitation(await call(invitations.inviteGuardian, at, { id: uuid() })))}>
+              Guardian’s code
+            </Button>
+            <Button
+              size="small"
+              onClick={() =>
+                act(async () => {
+                  const { pin } = await call(people.resetPin, at, {});
+                  onPin(one.nickname, pin);
+                })
+              }
+            >
+              New PIN
+            </Button>
+            {head && (
+              <Button size="small" look="stop" onClick={() => setRemoving(true)}>
+                Take out
+              </Button>
+            )}
+          </span>
+        )}
+        {correcting && (
+          <Correct
+            one={one}
+            squad={at.squad}
+            onClose={() => setCorrecting(false)}
+            onDone={() => {
+              setCorrecting(false);
+              act(refresh);
+            }}
+          />
+        )}
+        {removing && (
+          <Dialog label={`Take ${one.nickname} out of the squad?`} onClose={() => setRemoving(false)}>
+            <p>
+              Coaches of this squad see {one.nickname} no more; what was done stays with the family. It can be undone on this page right
+              after.
+            </p>
+            <Button
+              look="stop"
+              className="self-start"
+              onClick={() => {
+                setRemoving(false);
+                act(async () => {
+                  await call(people.removePlayer, at, {});
+                  await refresh();
+                  return `${one.nickname} is out of the squad.`;
+                });
+              }}
+            >
+              Take {one.nickname} out
+            </Button>
+          </Dialog>
+        )}
+      </td>
+    </tr>
+  );
+}

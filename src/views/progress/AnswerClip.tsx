@@ -1,0 +1,50 @@
+import { useRef } from 'react';
+import { bench as benchContract } from '../../contract/bench.ts';
+import type { LineView } from '../../contract/parts.ts';
+import { addressOf } from '../client.ts';
+
+/** A remark stands a moment before its instant, so that nothing is missed. */
+const BEFORE_SECONDS = 0.3;
+
+/** The own clip with the coach's remarks on it: shown on the picture while it plays, and each a way to its instant. */
+export function AnswerClip({ line }: { line: LineView }) {
+  const video = useRef<HTMLVideoElement>(null);
+  const { clip, remarks } = line;
+  if (!clip || remarks.length === 0) return null;
+  const goTo = (at: number) => {
+    if (!video.current) return;
+    video.current.currentTime = Math.max(0, at - BEFORE_SECONDS);
+    void video.current.play().catch(() => {});
+  };
+  return (
+    <div className="flex flex-col gap-2 pt-1">
+      <video
+        ref={video}
+        src={`/api/v1/clips/${clip.id}/file`}
+        controls
+        playsInline
+        preload="metadata"
+        className="max-h-64 w-full bg-ink"
+        aria-label={`Clip of ${line.drillName} with the coach’s remarks`}
+      >
+        <track kind="captions" default srcLang="en" label="Your coach" src={addressOf(benchContract.remarksFile, { clip: clip.id })} />
+      </video>
+      <ul className="flex flex-col gap-1">
+        {remarks.map((remark) => (
+          <li key={remark.id}>
+            <button
+              type="button"
+              className="inline-flex min-h-12 w-full items-center gap-2 rounded-sm border border-joint px-3 text-start"
+              onClick={() => goTo(remark.at)}
+            >
+              <span className="font-semibold text-lace">
+                {Math.floor(remark.at / 60)}:{String(Math.floor(remark.at % 60)).padStart(2, '0')}
+              </span>
+              {remark.text}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

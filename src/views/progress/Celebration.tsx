@@ -1,0 +1,41 @@
+import { useEffect, useState } from 'react';
+import type { NewRecord } from '../../contract/progress.ts';
+import { Mark } from '../../ui/parts/Mark.tsx';
+import { footInWords, number } from '../words.ts';
+
+const SEEN = 'eager-feet-record';
+
+/** One small celebration, once for each record: two soles step up. Whoever asked for stillness sees them stand. */
+export function Celebration({ record, playerId }: { record: NewRecord; playerId: string }) {
+  const [fresh, setFresh] = useState(false);
+  useEffect(() => {
+    const place = `${SEEN}:${playerId}`;
+    try {
+      setFresh(localStorage.getItem(place) !== record.scoreId);
+      localStorage.setItem(place, record.scoreId);
+    } catch {
+      // A browser that keeps nothing celebrates again: no harm done.
+      setFresh(true);
+    }
+  }, [record.scoreId, playerId]);
+  return (
+    <section className="slab flex items-center gap-4 border-l-4 border-l-lace p-4" aria-label="A new best">
+      <span className={`text-lace ${fresh ? 'shown-once' : ''}`} aria-hidden>
+        <Mark size={46} />
+      </span>
+      <p>
+        <span className="block font-bold">{fresh ? 'A new best.' : 'Your newest best'}</span>
+        {record.drillName}
+        <span className="text-dust text-sm">
+          {' '}
+          {record.doseWords}
+          {record.foot === 'both' ? '' : `, ${footInWords(record.foot)}`}
+        </span>
+        <span className="block">
+          <span className="font-bold font-display text-2xl">{number(record.result)}</span> {record.unit}{' '}
+          <span className="text-dust">before {number(record.before)}</span>
+        </span>
+      </p>
+    </section>
+  );
+}

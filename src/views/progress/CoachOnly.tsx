@@ -1,0 +1,121 @@
+import { Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { type PauseView, type PlayerPage, progress } from '../../contract/progress.ts';
+import { Button, Notice } from '../../ui/parts/index.ts';
+import { call } from '../client.ts';
+import { useAttempt } from '../use-attempt.ts';
+import { dateInWords, dayInWords } from '../words.ts';
+
+/** Notes of the squad's coaches on a player. They are on no child's screen and in no letter. */
+export function Notes({ player }: { player: PlayerPage }) {
+  const [notes, setNotes] = useState(player.notes);
+  const [text, setText] = useState('');
+  const { problem, attempt } = useAttempt();
+  const of = { squad: player.squadId, player: player.playerId };
+  const add = () =>
+    attempt(async () => {
+      const note = await call(progress.note, of, { id: uuid(), text });
+      setNotes((all) => [note, ...all]);
+      setText('');
+    });
+  const drop = (note: string) =>
+    attempt(async () => {
+      await call(progress.dropNote, { ...of, note });
+      setNotes((all) => all.filter((one) => one.id !== note));
+    });
+  return (
+    <section className="slab flex flex-col gap-2 p-4" aria-label="Notes of the coaches">
+      <h2>Notes of the coaches</h2>
+      <p className="text-dust text-sm">For this squad’s coaches only: never on {player.nickname}’s screen, nor the family’s.</p>
+      <label className="flex flex-col gap-1">
+        <span className="sr-only">A new note</span>
+        <textarea className="field min-h-16 w-full" maxLength={1000} value={text} onChange={(event) => setText(event.target.value)} />
+      </label>
+      <Button size="small" className="self-start" disabled={text.trim() === ''} onClick={() => void add()}>
+        Keep the note
+      </Button>
+      {problem && <Notice tone="stop">{problem}</Notice>}
+      <ul className="flex flex-col divide-y divide-joint">
+        {notes.map((note) => (
+          <li key={note.id} className="flex items-start justify-between gap-3 py-2">
+            <span className="min-w-0 whitespace-pre-wrap break-words">
+              {note.text}
+              <span className="block text-dust text-sm">
+                {note.coach}, {dateInWords(note.at, player.timeZone)}
+              </span>
+            </span>
+            {note.mine && (
+              <Button
+                size="tight"
+                look="stop"
+                aria-label={`Take away the note “${note.text.slice(0, 30)}”`}
+                onClick={() => void drop(note.id)}
+              >
+                <Trash2 aria-hidden className="size-4" />
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** Pauses of a player: ill, hurt, away. Nothing in them breaks a streak, and nothing counts against anybody. */
+export function Pauses({ player }: { player: PlayerPage }) {
+  const [pauses, setPauses] = useState(player.pauses);
+  const [from, setFrom] = useState(player.today);
+  const [to, setTo] = useState('');
+  const { problem, attempt } = useAttempt();
+  const of = { squad: player.squadId, player: player.playerId };
+  const put = (pause: PauseView) =>
+    attempt(async () => {
+      const kept = await call(progress.pause, { ...of, pause: pause.id }, { from: pause.from, to: pause.to });
+      setPauses((all) => [...all.filter((one) => one.id !== kept.id), kept].sort((a, b) => a.from.localeCompare(b.from)));
+    });
+  const drop = (id: string) =>
+    attempt(async () => {
+      await call(progress.dropPause, { ...of, pause: id });
+      setPauses((all) => all.filter((one) => one.id !== id));
+    });
+  return (
+    <section className="slab flex flex-col gap-2 p-4" aria-label="Pauses">
+      <h2>Pauses</h2>
+      <p className="text-dust text-sm">Ill, hurt or away: the streak waits. No reason is kept. It shows when this page is opened next.</p>
+      <ul className="flex flex-col gap-1">
+        {pauses.map((pause) => (
+          <li key={pause.id} className="flex flex-wrap items-center justify-between gap-2">
+            <span>
+              from {dayInWords(pause.from)} {pause.to ? `to ${dayInWords(pause.to)}` : 'until it is ended'}
+            </span>
+            <span className="flex gap-2">
+              {!pause.to && (
+                <Button size="tight" onClick={() => void put({ ...pause, to: player.today < pause.from ? pause.from : player.today })}>
+                  End it today
+                </Button>
+              )}
+              <Button size="tight" look="stop" onClick={() => void drop(pause.id)}>
+                Take away
+              </Button>
+            </span>
+          </li>
+        ))}
+      </ul>
+      <div className="flex flex-wrap items-end gap-3">
+        <label className="flex flex-col text-sm">
+          From
+          <input type="date" className="field" value={from} onChange={(event) => setFrom(event.target.value)} />
+        </label>
+        <label className="flex flex-col text-sm">
+          To (open when left out)
+          <input type="date" className="field" value={to} onChange={(event) => setTo(event.target.value)} />
+        </label>
+        <Button size="small" disabled={from === ''} onClick={() => void put({ id: uuid(), from, to: to === '' ? null : to })}>
+          Pause
+        </Button>
+      </div>
+      {problem && <Notice tone="stop">{problem}</Notice>}
+    </section>
+  );
+}

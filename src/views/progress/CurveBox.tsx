@@ -1,0 +1,118 @@
+import { useEffect, useRef, useState } from 'react';
+import { type CoachDrill, type Curve, progress } from '../../contract/progress.ts';
+import { Notice } from '../../ui/parts/index.ts';
+import { call, sentenceOf } from '../client.ts';
+import { dateInWords, footInWords, number } from '../words.ts';
+
+const DIRECTIONS = { rising: 'rising', steady: 'steady', dipping: 'dipping' } as const;
+
+/** A change of the result a week, with its sign. */
+const signed = (n: number) => `${n > 0 ? '+' : n < 0 ? '−' : ''}${number(Math.abs(n))}`;
+
+function trendWords(foot: Curve['feet'][number], unit: string): string {
+  if (!foot.trend) return 'too few goes for a trend (four days at least)';
+  const { direction, perWeek, low, high } = foot.trend;
+  return `${DIRECTIONS[direction]}, ${signed(perWeek)} ${unit} a week (90 %: ${signed(low)} to ${signed(high)})`;
+}
+
+/** Every go of one drill over time, with the line of records and what the next go is likely to bring. */
+export function CurveBox({ squad, player, drill }: { squad: string; player: string; drill: CoachDrill }) {
+  const [curve, setCurve] = useState<Curve | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const place = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    let current = true;
+    setProblem(null);
+    call(progress.curve, { squad, player, key: drill.key }).then(
+      (found) => current && setCurve(found),
+      (error) => current && setProblem(sentenceOf(error)),
+    );
+    return () => {
+      current = false;
+    };
+  }, [squad, player, drill.key]);
+  const shown = curve?.key === drill.key ? curve : null;
+  useEffect(() => {
+    if (!shown || !place.current) return;
+    const element = place.current;
+    let takeAway = () => {};
+    let gone = false;
+    import('./draw-curve.ts').then(
+      ({ drawCurve }) => {
+        if (!gone) takeAway = drawCurve(element, shown);
+      },
+      () => setProblem('The drawing could not be loaded. The numbers are below.'),
+    );
+    return () => {
+      gone = true;
+      takeAway();
+    };
+  }, [shown]);
+  const summary = shown
+    ? shown.feet.map((foot) => `${footInWords(foot.foot)}: ${foot.points.length} goes, ${trendWords(foot, shown.unit)}`).join('. ')
+    : 'Loading';
+  return (
+    <div className="flex flex-col gap-2">
+      {problem && <Notice tone="stop">{problem}</Notice>}
+      <div ref={place} role="img" aria-label={`Goes over time. ${summary}`} className="h-64 w-full" />
+      {shown && (
+        <table className="w-full text-sm">
+          <thead className="text-dust">
+            <tr>
+              <th scope="col" className="pe-3 text-start font-normal">
+                foot
+              </th>
+              <th scope="col" className="text-start font-normal">
+                trend
+              </th>
+              <th scope="col" className="text-end font-normal">
+                next go, four of five
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.feet.map((foot) => (
+              <tr key={foot.foot} className="border-joint border-t">
+                <th
+                  scope="row"
+                  className={`py-1 pe-3 text-start ${foot.foot === 'left' ? 'text-foot-left' : foot.foot === 'right' ? 'text-foot-right' : ''}`}
+                >
+                  {foot.foot}
+                </th>
+                <td>{trendWords(foot, shown.unit)}</td>
+                <td className="whitespace-nowrap text-end">
+                  {foot.next ? `${number(foot.next.low)} to ${number(foot.next.high)}, middle ${number(foot.next.middle)}` : '–'}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {shown && (
+        <details className="text-sm">
+          <summary>Records over time</summary>
+          <ul>
+            {shown.feet.flatMap((foot) =>
+              foot.points
+                .filter((point) => point.record)
+                .toReversed()
+                .map((point) => (
+                  <li key={`${foot.foot}${point.at}${point.result}`}>
+                    <span className="text-dust">{dateInWords(point.at, shown.timeZone)}</span> {foot.foot === 'both' ? '' : `${foot.foot} `}
+                    <b>{number(point.result)}</b> {shown.unit}
+                    <span className="text-dust">
+                      {point.clocked ? ', clocked' : ', by hand'}
+                      {point.byClip ? ', checked by clip' : ''}
+                    </span>
+                  </li>
+                )),
+            )}
+          </ul>
+        </details>
+      )}
+      <p className="text-dust text-sm">
+        Dots are goes, the stair is the record; the bar at the right is where four of five next goes fall.
+      </p>
+    </div>
+  );
+}

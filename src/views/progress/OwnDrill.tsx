@@ -1,0 +1,191 @@
+import { useEffect, useMemo, useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { type CoachDrill, type NextStepView, type OwnStepView, type PlayerPage, progress } from '../../contract/progress.ts';
+import { Button, Notice } from '../../ui/parts/index.ts';
+import { call } from '../client.ts';
+import { useAttempt } from '../use-attempt.ts';
+import { dateInWords, footInWords, number, plural } from '../words.ts';
+import { CurveBox } from './CurveBox.tsx';
+import { DrillSeam } from './DrillSeam.tsx';
+
+const STEP_WORDS = {
+  'easier link': 'the easier drill',
+  'harder link': 'the harder drill',
+  'other pace': 'another pace',
+  'wider cones': 'wider cones',
+  'closer cones': 'closer cones',
+  'other cues': 'the other school’s cues',
+  rest: 'a week without it',
+} as const;
+
+export const stepWords = (step: { kind: keyof typeof STEP_WORDS; toDrillName?: string | null; drillName?: string | null }) =>
+  step.toDrillName ? `${STEP_WORDS[step.kind]}, ${step.toDrillName}` : STEP_WORDS[step.kind];
+
+interface StepsProps {
+  squad: string;
+  player: string;
+  drill: CoachDrill;
+  chosen: OwnStepView[];
+  onChosen(steps: OwnStepView[]): void;
+}
+
+/** What may get somebody unstuck, each with its reason and one press to put it into the player's next week. */
+function Steps({ squad, player, drill, chosen, onChosen }: StepsProps) {
+  const { problem, busy, attempt } = useAttempt();
+  const taken = chosen.find((one) => one.drillId === drill.drillId);
+  const take = (step: NextStepView) =>
+    attempt(async () => {
+      const body = { id: uuid(), drillId: drill.drillId, kind: step.kind, toDrillId: step.drillId };
+      const made = await call(progress.takeStep, { squad, player }, body);
+      onChosen([made, ...chosen.filter((one) => one.drillId !== drill.drillId)]);
+    });
+  const drop = (step: OwnStepView) =>
+    attempt(async () => {
+      await call(progress.dropStep, { squad, player, step: step.id });
+      onChosen(chosen.filter((one) => one.id !== step.id));
+    });
+  return (
+    <div className="flex flex-col gap-2">
+      {problem && <Notice tone="stop">{problem}</Notice>}
+      {taken && (
+        <p className="flex flex-wrap items-center gap-2">
+          <b>
+            Week {taken.week}: {stepWords(taken)}
+          </b>
+          <Button size="small" disabled={busy} onClick={() => void drop(taken)}>
+            Take it back
+          </Button>
+        </p>
+      )}
+      <ul className="flex flex-col gap-2">
+        {drill.steps.map((step) => (
+          <li key={`${step.kind}${step.drillId}`} className="flex flex-wrap items-center justify-between gap-x-3 gap-y-1">
+            <span className="min-w-0 flex-1">
+              <span className="font-semibold first-letter:uppercase">{stepWords({ kind: step.kind, toDrillName: step.drillName })}</span>
+              <span className="block text-dust text-sm">{step.reason}</span>
+            </span>
+            <Button size="small" disabled={busy} onClick={() => void take(step)}>
+              Put it in next week
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function Stuck({ drill }: { drill: CoachDrill }) {
+  const { plateau, fallen } = drill;
+  const of = (foot: string) => (foot === 'both' ? '' : ` with the ${foot} foot`);
+  return (
+    <>
+      {plateau && (
+        <p>
+          <b>A plateau{of(plateau.foot)}:</b> {plural(plateau.goes, 'clocked go')} over {plural(plateau.days, 'day')} since the record of{' '}
+          {number(plateau.record)}, none better, and the trend holds level.
+        </p>
+      )}
+      {fallen && (
+        <p>
+          <b>{plural(fallen.goes, 'go')} running</b> below 85 % of the record{of(fallen.foot)}. Ups and downs are normal; this many are
+          worth a look. Only coaches see this.
+        </p>
+      )}
+    </>
+  );
+}
+
+const REMEMBERED = 'eager-feet-drill';
+
+/** Up to so many drills are offered at once; typing finds the others. */
+const OFFERED = 8;
+
+/** One drill of a player, chosen by search and remembered: seam over weeks, curve, milestones, and what may come next. */
+export function OwnDrill({ player, chosen, onChosen }: { player: PlayerPage; chosen: OwnStepView[]; onChosen: StepsProps['onChosen'] }) {
+  const [query, setQuery] = useState('');
+  const [key, setKey] = useState(player.drills[0]?.key ?? '');
+  const place = `${REMEMBERED}:${player.playerId}`;
+  useEffect(() => {
+    // What was looked at last is a matter of this browser.
+    const kept = localStorage.getItem(place);
+    if (kept && player.drills.some((drill) => drill.key === kept)) setKey(kept);
+  }, [place, player.drills]);
+  const found = useMemo(() => {
+    const words = query.trim().toLowerCase();
+    return player.drills.filter((drill) => `${drill.drillName} ${drill.doseWords}`.toLowerCase().includes(words));
+  }, [player.drills, query]);
+  const drill = player.drills.find((one) => one.key === key);
+  const choose = (next: string) => {
+    setKey(next);
+    localStorage.setItem(place, next);
+  };
+  if (!drill) return <Notice>No counted numbers yet.</Notice>;
+  const needs = player.drills.filter((one) => one.plateau || one.fallen);
+  return (
+    <div className="flex flex-col gap-4">
+      {needs.length > 0 && (
+        <section className="slab flex flex-col gap-1 p-4" aria-label="Worth a look">
+          <h2>Worth a look</h2>
+          <ul className="flex flex-wrap gap-2">
+            {needs.map((one) => (
+              <li key={one.key}>
+                <button type="button" className="underline" onClick={() => choose(one.key)}>
+                  {one.drillName} <span className="text-dust text-sm">{one.doseWords}</span>: {one.fallen ? 'fallen' : 'a plateau'}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <section className="flex flex-col gap-3" aria-label="One drill over time">
+        <div className="flex flex-wrap items-end justify-between gap-3">
+          <h2>One drill over time</h2>
+          <label className="flex items-center gap-2">
+            <span className="text-dust">Find a drill</span>
+            <input className="field" value={query} onChange={(event) => setQuery(event.target.value)} />
+          </label>
+        </div>
+        <ul className="flex flex-wrap gap-1.5">
+          {found.slice(0, OFFERED).map((one) => (
+            <li key={one.key}>
+              <button
+                type="button"
+                aria-pressed={one.key === key}
+                className={`rounded-sm border px-2 py-1 text-sm ${one.key === key ? 'border-lace bg-slab font-bold text-lace' : 'border-joint bg-slab'}`}
+                onClick={() => choose(one.key)}
+              >
+                {one.drillName} <span className="font-normal text-dust">{one.doseWords}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+        {found.length === 0 && <p className="text-dust">No drill is called “{query}” here.</p>}
+        {found.length > OFFERED && (
+          <p className="text-dust text-sm">{plural(found.length - OFFERED, 'drill')} more: type a part of the name.</p>
+        )}
+        <div className="grid items-start gap-4 xl:grid-cols-2">
+          <DrillSeam drill={drill} weeks={12} />
+          <div className="slab p-4">
+            <CurveBox squad={player.squadId} player={player.playerId} drill={drill} />
+          </div>
+        </div>
+        {drill.milestones.length > 0 && (
+          <p>
+            <span className="font-semibold">Milestones:</span>{' '}
+            {drill.milestones
+              .map(
+                (one) => `${one.label}${one.foot === 'both' ? '' : ` (${footInWords(one.foot)})`}, ${dateInWords(one.at, player.timeZone)}`,
+              )
+              .join(' · ')}
+          </p>
+        )}
+        {(drill.plateau || drill.fallen || chosen.some((one) => one.drillId === drill.drillId)) && (
+          <section className="slab flex flex-col gap-2 border-l-4 border-l-mustard p-4" aria-label="What may come next">
+            <Stuck drill={drill} />
+            <Steps squad={player.squadId} player={player.playerId} drill={drill} chosen={chosen} onChosen={onChosen} />
+          </section>
+        )}
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,170 @@
+import { type ReactNode, useEffect, useImperativeHandle, useRef, useState } from 'react';
+import type { ClipOfScore } from '../../contract/review.ts';
+import { evenFrames, stepFrames } from '../../core/clips/frames.ts';
+import type { Span } from '../../core/counts/recount.ts';
+import { clockWords } from '../words.ts';
+import { playerOf, type ShelvedClip } from './clip-shelf.ts';
+import { keepFocus } from './keys.ts';
+import { type Playhead, useMediaTime } from './playhead.ts';
+
+export const SPEEDS = [0.25, 0.5, 0.75, 1, 1.5, 2] as const;
+
+/** What the bench can do with the clip. */
+export interface StageHandle {
+  seek(at: number): void;
+  step(by: number): void;
+  toggle(): void;
+  pause(): void;
+  /** Playback rate, 0 while it stands still. */
+  rate(): number;
+}
+
+interface Props {
+  clip: ClipOfScore;
+  label: string;
+  shelved: ShelvedClip | null;
+  head: Playhead;
+  speed: number;
+  /** Where it is opened. */
+  from: number;
+  loop: Span | null;
+  handle: { current: StageHandle | null };
+  /** The clip reached this time by playing. */
+  onPassed(at: number): void;
+  /** Seconds that were played since the last word. */
+  onWatched(seconds: number): void;
+  children?: ReactNode;
+}
+
+function Time({ head, seconds }: { head: Playhead; seconds: number }) {
+  const at = useMediaTime(head);
+  return (
+    <span className="tabular-nums">
+      {at.toFixed(2)} of {seconds.toFixed(1)} s
+    </span>
+  );
+}
+
+/** Small pictures along the clip: a press goes there. */
+function Glimpses({ shelved, seconds, onSeek }: { shelved: ShelvedClip | null; seconds: number; onSeek(at: number): void }) {
+  if (!shelved || shelved.glimpses.length === 0) return <div className="h-9 border-joint border-x bg-ground" />;
+  return (
+    <div className="flex h-9 overflow-hidden border-joint border-x" aria-hidden>
+      {shelved.glimpses.map((glimpse) => (
+        <button
+          key={glimpse.at}
+          type="button"
+          tabIndex={-1}
+          title={clockWords(glimpse.at)}
+          className="h-full min-w-0 flex-1 bg-center bg-cover"
+          style={{ backgroundImage: `url(${glimpse.url})` }}
+          {...keepFocus}
+          onClick={() => onSeek(Math.min(seconds, glimpse.at))}
+        />
+      ))}
+    </div>
+  );
+}
+
+/** The clip: plays at a quarter to double speed, steps by its own pictures, repeats a stretch, and says where it stands. */
+export function ClipStage({ clip, label, shelved, head, speed, from, loop, handle, onPassed, onWatched, children }: Props) {
+  const box = useRef<HTMLDivElement>(null);
+  const [missing, setMissing] = useState(false);
+  // A player that was made ready is taken as it is; what plays is not changed under the eye.
+  const [element] = useState(() => shelved?.video ?? playerOf(`/api/v1/clips/${clip.id}/file`, from));
+  const frames = shelved?.frames ?? evenFrames(clip.seconds);
+  const latest = useRef({ loop, onPassed, onWatched, speed, frames });
+  latest.current = { loop, onPassed, onWatched, speed, frames };
+
+  const seek = (at: number) => {
+    const to = Math.max(0, Math.min(clip.seconds, at));
+    element.currentTime = to;
+    head.set(to);
+  };
+  const toggle = () => {
+    if (element.paused) void element.play().catch(() => {});
+    else element.pause();
+  };
+  useImperativeHandle(handle, () => ({
+    seek,
+    step: (by) => {
+      element.pause();
+      seek(stepFrames(latest.current.frames, head.get(), by, clip.seconds));
+    },
+    toggle,
+    pause: () => element.pause(),
+    rate: () => (element.paused ? 0 : element.playbackRate),
+  }));
+
+  useEffect(() => {
+    element.playbackRate = speed;
+  }, [element, speed]);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the picture callback lives as long as the clip is shown; the rest is read from refs.
+  useEffect(() => {
+    let stopped = false;
+    element.className = 'aspect-video max-h-[34vh] w-full bg-ink';
+    element.setAttribute('aria-label', label);
+    box.current?.append(element);
+    const onError = () => setMissing(true);
+    element.addEventListener('error', onError);
+    element.addEventListener('click', toggle);
+    let played = 0;
+    let before: number | null = null;
+    const onPicture = (_now: number, { mediaTime }: { mediaTime: number }) => {
+      if (stopped) return;
+      if (!element.paused) {
+        const { loop: stretch } = latest.current;
+        if (stretch && mediaTime >= stretch.to) element.currentTime = stretch.from;
+        if (before !== null && mediaTime > before) played += mediaTime - before;
+        before = mediaTime;
+        latest.current.onPassed(mediaTime);
+      } else before = null;
+      head.set(mediaTime);
+      element.requestVideoFrameCallback(onPicture);
+    };
+    element.requestVideoFrameCallback(onPicture);
+    const tellWatched = () => {
+      if (played > 0.5) latest.current.onWatched(played);
+      played = 0;
+    };
+    element.addEventListener('pause', tellWatched);
+    const begin = () => {
+      element.playbackRate = latest.current.speed;
+      if (Math.abs(element.currentTime - from) > 0.05) element.currentTime = from;
+      head.set(from);
+    };
+    if (element.readyState >= 1) begin();
+    else element.addEventListener('loadedmetadata', begin, { once: true });
+    // Without pictures to wait for (a clip that is only sound), the element's own time is the next best.
+    const onTime = () => {
+      if (element.videoWidth === 0) head.set(element.currentTime);
+    };
+    element.addEventListener('timeupdate', onTime);
+    return () => {
+      stopped = true;
+      tellWatched();
+      element.pause();
+      element.remove();
+      element.removeEventListener('loadedmetadata', begin);
+      element.removeEventListener('error', onError);
+      element.removeEventListener('click', toggle);
+      element.removeEventListener('pause', tellWatched);
+      element.removeEventListener('timeupdate', onTime);
+    };
+  }, []);
+
+  if (missing) return <p className="slab grid h-56 place-items-center text-dust">This clip is not here any more.</p>;
+  return (
+    <div className="flex flex-col">
+      <div ref={box} />
+      <Glimpses shelved={shelved} seconds={clip.seconds} onSeek={seek} />
+      <div className="flex flex-wrap items-center gap-1.5 border border-joint bg-slab p-1.5">
+        {children}
+        <span className="ms-auto text-dust text-sm">
+          <Time head={head} seconds={clip.seconds} />
+        </span>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,88 @@
+import type { ReviewItem } from '../../contract/review.ts';
+import type { Recount, Span } from '../../core/counts/index.ts';
+import { Notice } from '../../ui/parts/index.ts';
+import { number, plural } from '../words.ts';
+import type { Suggested } from './clip-shelf.ts';
+
+interface Props {
+  item: ReviewItem;
+  recount: Recount;
+  /** What the marks come to for this score; null without marks. */
+  value: number | null;
+  work: readonly Span[];
+  workFrom: 'run log' | 'claim';
+  delay: number;
+}
+
+function Figure({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
+    <div>
+      <dt className="text-dust text-sm">{name}</dt>
+      <dd className="font-semibold">{children}</dd>
+    </div>
+  );
+}
+
+/** What the marks come to, beside the claim. */
+export function RecountFacts({ item, recount, value, work, workFrom, delay }: Props) {
+  const { left, right, drops, longest, outside, rhythm } = recount;
+  const seconds = work.reduce((sum, span) => sum + span.to - span.from, 0);
+  if (value === null) {
+    return (
+      <p className="text-dust">
+        Tap along to recount. The work of {number(seconds)} s is taken from the {workFrom === 'run log' ? 'run log' : 'claim'}
+        {delay !== 0 ? `; ${Math.round(delay * 1000)} ms of your delay are taken off each tap` : ''}.
+      </p>
+    );
+  }
+  const off = item.value === null ? null : value - item.value;
+  return (
+    <dl className="flex flex-wrap gap-x-6 gap-y-1" aria-label="Recount">
+      <Figure name="Recount">
+        <span className="font-bold font-display text-xl">{number(value)}</span>
+        {off !== null && (
+          <span className="text-dust"> {off === 0 ? 'as claimed' : `${off > 0 ? '+' : '−'}${number(Math.abs(off))} to the claim`}</span>
+        )}
+      </Figure>
+      <Figure name="Left">
+        <span className="text-foot-left">{left}</span>
+      </Figure>
+      <Figure name="Right">
+        <span className="text-foot-right">{right}</span>
+      </Figure>
+      <Figure name="Longest run">{longest}</Figure>
+      <Figure name="Drops">{drops}</Figure>
+      {rhythm && (
+        <Figure name="Rhythm">
+          {rhythm.gap.toFixed(2)} s <span className="text-dust">± {rhythm.spread.toFixed(2)}</span>
+        </Figure>
+      )}
+      {outside > 0 && <Figure name="Outside the work">{plural(outside, 'rep')}, not counted</Figure>}
+      {item.foot !== 'both' && (item.foot === 'left' ? right : left) > 0 && (
+        <Figure name="Other foot">
+          {item.foot === 'left' ? right : left}, this score is of the {item.foot}
+        </Figure>
+      )}
+    </dl>
+  );
+}
+
+const WHY: Record<Extract<Suggested, { kind: 'none' }>['why'], string> = {
+  'no sound': 'this clip has no sound',
+  'nothing regular': 'nothing regular is to be heard',
+  'they do not agree': 'sound and movement do not agree',
+  'not readable': 'this browser cannot read the clip',
+};
+
+/** The suggestion in words. It never decides anything. */
+export function SuggestionWords({ suggested, value, marked }: { suggested: Suggested; value: number | null; marked: boolean }) {
+  if (suggested.kind === 'none') return <Notice>No suggestion: {WHY[suggested.why]}.</Notice>;
+  const { reps, confidence } = suggested.suggestion;
+  const beside = marked && value !== null ? `, your marks ${number(value)}` : '';
+  return (
+    <Notice>
+      Sound and movement suggest {reps.length}
+      {beside}. Agreement {Math.round(confidence * 100)} %. Hollow marks show where; your own eyes decide.
+    </Notice>
+  );
+}

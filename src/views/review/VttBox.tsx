@@ -1,0 +1,53 @@
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { type BenchItem, bench as benchContract } from '../../contract/bench.ts';
+import type { ReviewItem } from '../../contract/review.ts';
+import type { Mark } from '../../core/counts/marks.ts';
+import { FileButton, Notice } from '../../ui/parts/index.ts';
+import { addressOf, sentenceOf } from '../client.ts';
+import { plural } from '../words.ts';
+
+interface Props {
+  item: ReviewItem;
+  marks: readonly Mark[];
+  remarks: BenchItem['remarks'];
+  onMarks(marks: Mark[]): void;
+  onRemark(remark: { id: string; at: number; text: string }): Promise<void>;
+}
+
+/** Marks and remarks as a WebVTT file, out and in. What is read in replaces the marks as one step that can be undone. */
+export function VttBox({ item, marks, remarks, onMarks, onRemark }: Props) {
+  const [said, setSaid] = useState<{ tone: 'done' | 'stop'; words: string } | null>(null);
+  const read = async (file: File) => {
+    setSaid(null);
+    try {
+      const { readMarksVtt } = await import('../../core/formats/marks-vtt.ts');
+      const found = await readMarksVtt(await file.text(), uuid);
+      if (found.marks.length > 0) onMarks(found.marks);
+      const fresh = found.remarks.filter((one) => !remarks.some((had) => had.text === one.text && Math.abs(had.at - one.at) < 0.001));
+      // A remark of another clip gets an id of its own here.
+      for (const remark of fresh) await onRemark({ ...remark, id: uuid() });
+      setSaid({ tone: 'done', words: `Read ${plural(found.marks.length, 'mark')} and ${plural(fresh.length, 'new remark')}.` });
+    } catch (error) {
+      setSaid({ tone: 'stop', words: sentenceOf(error) });
+    }
+  };
+  return (
+    <details className="text-sm">
+      <summary className="cursor-pointer py-1">Marks as a file</summary>
+      <div className="flex flex-wrap items-center gap-3 py-1">
+        <a
+          className="underline"
+          href={addressOf(benchContract.marksFile, { score: item.scoreId })}
+          download={`marks-${item.player.nickname}.vtt`}
+        >
+          Save {plural(marks.length, 'mark')} and {plural(remarks.length, 'remark')} (WebVTT)
+        </a>
+        <FileButton size="small" label="WebVTT file" accept=".vtt,text/vtt" onFile={(file) => void read(file)}>
+          Read a WebVTT file
+        </FileButton>
+      </div>
+      {said && <Notice tone={said.tone}>{said.words}</Notice>}
+    </details>
+  );
+}

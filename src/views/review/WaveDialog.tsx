@@ -1,0 +1,60 @@
+import { useState } from 'react';
+import type { ReviewItem } from '../../contract/review.ts';
+import { mayBeWaved } from '../../core/counts/queue.ts';
+import { Button, Dialog } from '../../ui/parts/index.ts';
+import { plural } from '../words.ts';
+import { claimWords } from './claim-words.ts';
+
+interface Props {
+  waiting: readonly ReviewItem[];
+  onWave(items: ReviewItem[]): void;
+  onClose(): void;
+}
+
+/** Shows which clear scores are counted in one go and what that does, then does it. */
+export function WaveDialog({ waiting, onWave, onClose }: Props) {
+  const clear = waiting.filter(mayBeWaved);
+  const [clips, setClips] = useState(false);
+  const [out, setOut] = useState<ReadonlySet<string>>(new Set());
+  const offered = clear.filter((item) => clips || item.clip === null);
+  const chosen = offered.filter((item) => !out.has(item.scoreId));
+  const withClip = clear.length - clear.filter((item) => item.clip === null).length;
+  const toggle = (id: string) =>
+    setOut((now) => {
+      const next = new Set(now);
+      if (!next.delete(id)) next.add(id);
+      return next;
+    });
+  return (
+    <Dialog label="Wave the clear ones through" onClose={onClose}>
+      <p>
+        {plural(chosen.length, 'score')} will be marked as counted. They count already, so no record, streak or target changes; they only
+        leave your queue, and no line goes to the players. Doubted ones and lost counts stay. You can undo all of it as one.
+      </p>
+      {withClip > 0 && (
+        <label className="flex items-center gap-2">
+          <input type="checkbox" className="size-5" checked={clips} onChange={(event) => setClips(event.target.checked)} />
+          also {plural(withClip, 'clear one')} with a clip that nobody has reviewed
+        </label>
+      )}
+      <ul className="max-h-[46vh] overflow-y-auto border border-joint" aria-label="Scores that will be counted">
+        {offered.map((item) => (
+          <li key={item.scoreId} className="border-joint border-b last:border-b-0">
+            <label className="flex items-center gap-3 px-3 py-1.5">
+              <input type="checkbox" className="size-5" checked={!out.has(item.scoreId)} onChange={() => toggle(item.scoreId)} />
+              <span className="font-semibold">{item.player.nickname}</span>
+              <span className="min-w-0 flex-1 truncate text-dust">
+                {item.drill.name}
+                {item.foot === 'both' ? '' : `, ${item.foot}`}
+              </span>
+              <span>{claimWords(item)}</span>
+            </label>
+          </li>
+        ))}
+      </ul>
+      <Button look="main" autoFocus disabled={chosen.length === 0} onClick={() => onWave(chosen)}>
+        Count {plural(chosen.length, 'score')}
+      </Button>
+    </Dialog>
+  );
+}

@@ -1,0 +1,13 @@
+import type { ReviewItem } from '../../contract/review.ts';
+import { resultUnit } from '../../core/drills/terms.ts';
+import { number, plural } from '../words.ts';
+
+/** What was claimed, in words. */
+export function claimWords(item: ReviewItem): string {
+  if (item.value === null) return 'lost count';
+  if (item.measure === 'fixed reps') return `${number(item.value)} reps in ${number(item.seconds)} s`;
+  if (item.measure === 'sets') return `${plural(item.value, 'set')}, ${plural(item.faults, 'fault')}`;
+  return `${number(item.value)} ${resultUnit(item.measure)}`;
+}
+
+export const isWaiting = (item: ReviewItem): boolean => item.standing === 'clear' || item.standing === 'waiting for the coach';

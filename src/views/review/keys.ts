@@ -1,0 +1,92 @@
+import { useEffect, useRef } from 'react';
+
+/** What a key can do on the bench, with its usual key, the words on its button and, where those are short, what it does at length. */
+export const BENCH_KEYS = {
+  left: { key: 'f', words: 'Left rep', long: 'Left rep' },
+  right: { key: 'j', words: 'Right rep', long: 'Right rep' },
+  drop: { key: 'd', words: 'Drop' },
+  undo: { key: 'z', words: 'Undo' },
+  redo: { key: 'y', words: 'Redo' },
+  play: { key: ' ', words: 'Play', long: 'Play or pause' },
+  'frame back': { key: ',', words: 'Back', long: 'One picture back' },
+  'frame on': { key: '.', words: 'On', long: 'One picture on' },
+  slower: { key: '[', words: 'Slower' },
+  faster: { key: ']', words: 'Faster' },
+  'work start': { key: 'w', words: 'Start', long: 'To the start of the work' },
+  loop: { key: 'l', words: 'Loop', long: 'Repeat a stretch: from, to, off' },
+  earlier: { key: 'ArrowLeft', words: 'Earlier', long: 'Mark one picture earlier' },
+  later: { key: 'ArrowRight', words: 'Later', long: 'Mark one picture later' },
+  'previous mark': { key: 'ArrowUp', words: 'Mark before' },
+  'next mark': { key: 'ArrowDown', words: 'Mark after' },
+  'delete mark': { key: 'Delete', words: 'Delete', long: 'Delete the mark' },
+  suggest: { key: 'g', words: 'Suggest', long: 'Suggested count' },
+  whole: { key: 'e', words: 'To the end', long: 'Counted to the end of the work' },
+  compare: { key: 'v', words: 'Beside another clip' },
+  remark: { key: 'r', words: 'Remark here' },
+  counted: { key: 'Enter', words: 'Counted' },
+  corrected: { key: 'c', words: 'Corrected' },
+  again: { key: 'a', words: 'Again please' },
+  'set aside': { key: 's', words: 'Set aside' },
+  next: { key: 'n', words: 'Next' },
+  previous: { key: 'p', words: 'Previous' },
+  'take back': { key: 'u', words: 'Undo the last decision' },
+} as const satisfies Record<string, { key: string; words: string; long?: string }>;
+export type BenchAct = keyof typeof BENCH_KEYS;
+export const BENCH_ACTS = Object.keys(BENCH_KEYS) as BenchAct[];
+
+export type KeyMap = Record<BenchAct, string>;
+
+/** What a key does, at length. */
+export function longWords(act: BenchAct): string {
+  const known: { words: string; long?: string } = BENCH_KEYS[act];
+  return known.long ?? known.words;
+}
+
+/** The usual keys with a coach's own in their place. */
+export const keyMapOf = (own: Readonly<Record<string, string>>): KeyMap =>
+  Object.fromEntries(BENCH_ACTS.map((act) => [act, own[act] ?? BENCH_KEYS[act].key])) as KeyMap;
+
+const NAMES: Record<string, string> = { ' ': 'Space', ArrowLeft: '←', ArrowRight: '→', ArrowUp: '↑', ArrowDown: '↓', Delete: 'Del' };
+/** A key as it is written on a button. */
+export const keyName = (key: string): string => NAMES[key] ?? (key.length === 1 ? key.toUpperCase() : key);
+
+/** The act that a key already does, or null; digits belong to the cues. */
+export function keyTakenBy(map: KeyMap, key: string, but: BenchAct): BenchAct | 'cues' | null {
+  if (/^[1-9]$/.test(key)) return 'cues';
+  return BENCH_ACTS.find((act) => act !== but && map[act].toLowerCase() === key.toLowerCase()) ?? null;
+}
+
+const takesLetters = (target: Element) => target.closest('input, textarea, select, [contenteditable="true"]') !== null;
+const takesPresses = (target: Element) => target.closest('button, a, summary, [role="slider"]') !== null;
+
+export type KeyHandlers = Partial<Record<BenchAct, () => void>> & { cue?(n: number): void };
+
+/** Keys of the bench: not while somebody types or a dialog is open; Enter and Space press the button that has the focus. */
+export function useBenchKeys(map: KeyMap, handlers: KeyHandlers): void {
+  const now = useRef({ map, handlers });
+  now.current = { map, handlers };
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const target = event.target instanceof Element ? event.target : document.body;
+      if (event.ctrlKey || event.metaKey || event.altKey || takesLetters(target)) return;
+      if (document.querySelector('dialog[open]')) return;
+      if ((event.key === 'Enter' || event.key === ' ') && takesPresses(target)) return;
+      const { map: keys, handlers: does } = now.current;
+      if (/^[1-9]$/.test(event.key) && does.cue) {
+        does.cue(Number(event.key));
+        event.preventDefault();
+        return;
+      }
+      const act = BENCH_ACTS.find((one) => keys[one].toLowerCase() === event.key.toLowerCase());
+      const handler = act && does[act];
+      if (!handler || (event.repeat && act !== 'frame on' && act !== 'frame back' && act !== 'earlier' && act !== 'later')) return;
+      event.preventDefault();
+      handler();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+}
+
+/** A press with the mouse leaves the focus where it is, so that the keys go on working. */
+export const keepFocus = { onMouseDown: (event: { preventDefault(): void }) => event.preventDefault() };

@@ -1,0 +1,65 @@
+import type { Span } from '../../core/counts/recount.ts';
+
+/** Where a coach was with one score: kept when going to the next and back, and over a reload. */
+export interface Place {
+  at: number | null;
+  speed: number;
+  loop: Span | null;
+  zoom: number;
+  line: string;
+  cues: string[];
+  reason: string;
+  typed: string;
+  remark: string;
+  /** Seconds that the score was in front so far. */
+  spent: number;
+}
+
+export const FRESH: Place = { at: null, speed: 1, loop: null, zoom: 1, line: '', cues: [], reason: '', typed: '', remark: '', spent: 0 };
+
+const KEPT = 60;
+
+/** The places of one squad's review in this tab. */
+export class Places {
+  private readonly key: string;
+  private places: Record<string, Place> | null = null;
+
+  constructor(squadId: string) {
+    this.key = `review:${squadId}`;
+  }
+
+  private all(): Record<string, Place> {
+    if (this.places) return this.places;
+    try {
+      this.places = JSON.parse(sessionStorage.getItem(this.key) ?? '{}') as Record<string, Place>;
+    } catch {
+      this.places = {};
+    }
+    return this.places;
+  }
+
+  get(scoreId: string): Place {
+    return { ...FRESH, ...this.all()[scoreId] };
+  }
+
+  put(scoreId: string, change: Partial<Place>): void {
+    const { [scoreId]: mine, ...others } = this.all();
+    const rest = Object.entries(others).slice(-KEPT + 1);
+    this.write({ ...Object.fromEntries(rest), [scoreId]: { ...FRESH, ...mine, ...change } });
+  }
+
+  /** Forgets a score that was decided. */
+  drop(scoreId: string): void {
+    const { [scoreId]: _, ...others } = this.all();
+    this.write(others);
+  }
+
+  private write(places: Record<string, Place>): void {
+    this.places = places;
+    try {
+      sessionStorage.setItem(this.key, JSON.stringify(this.places));
+    } catch {
+      // A full store keeps the places of this page only.
+    }
+  }
+}

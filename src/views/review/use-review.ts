@@ -1,0 +1,229 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { type BenchItem, bench as benchContract } from '../../contract/bench.ts';
+import { type BenchSettings, type Decide, type ReviewItem, type ReviewQueue, review } from '../../contract/review.ts';
+import { compareWaiting, decisionInForce, LONGEST_LOOK, standingOf } from '../../core/counts/index.ts';
+import { call, ServerProblem, sentenceOf } from '../client.ts';
+import { plural } from '../words.ts';
+import { isWaiting } from './claim-words.ts';
+import { ClipShelf } from './clip-shelf.ts';
+import { Places } from './places.ts';
+import { NO_FILTER, passes, type QueueFilter } from './Queue.tsx';
+
+/** What was done last, and how it is taken back. */
+interface Last {
+  words: string;
+  undo(): Promise<void>;
+}
+
+/** A decision on its way. */
+interface Outgoing {
+  item: ReviewItem;
+  decision: Decide;
+}
+
+const inQueueOrder = (items: readonly ReviewItem[]): ReviewItem[] => [...items].sort(compareWaiting);
+
+/** Seconds that a score has been in front, without the time that the page was hidden. */
+function useSpent(scoreId: string | null, places: Places) {
+  const since = useRef<number | null>(null);
+  useEffect(() => {
+    if (!scoreId) return;
+    const begin = () => {
+      since.current = document.hidden ? null : performance.now();
+    };
+    const bank = () => {
+      if (since.current === null) return;
+      places.put(scoreId, { spent: places.get(scoreId).spent + (performance.now() - since.current) / 1000 });
+      since.current = null;
+    };
+    const onHide = () => (document.hidden ? bank() : begin());
+    begin();
+    document.addEventListener('visibilitychange', onHide);
+    return () => {
+      document.removeEventListener('visibilitychange', onHide);
+      bank();
+    };
+  }, [scoreId, places]);
+  return (id: string) => places.get(id).spent + (since.current === null ? 0 : (performance.now() - since.current) / 1000);
+}
+
+/**
+ * The review in the hands of one coach: what waits and what was decided, one score in front, the next one fetched ahead.
+ * A decision moves on at once and is sent behind the coach's back; one that cannot be saved waits and says so.
+ */
+export function useReview(queue: ReviewQueue) {
+  const [items, setItems] = useState<ReadonlyMap<string, ReviewItem>>(
+    () => new Map([...queue.waiting, ...queue.decided].map((item) => [item.scoreId, item])),
+  );
+  const [decidedIds, setDecidedIds] = useState<string[]>(() => queue.decided.map((item) => item.scoreId));
+  const [filter, setFilter] = useState<QueueFilter>(NO_FILTER);
+  const [shownId, setShownId] = useState<string | null>(queue.waiting[0]?.scoreId ?? queue.decided[0]?.scoreId ?? null);
+  const [benches, setBenches] = useState<ReadonlyMap<string, BenchItem>>(new Map());
+  const [last, setLast] = useState<Last | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [unsent, setUnsent] = useState<Outgoing[]>([]);
+  const [settings, setSettings] = useState<BenchSettings>(queue.bench);
+  const [rules, setRules] = useState(queue.rules);
+  const [shelf] = useState(() => new ClipShelf());
+  const [places] = useState(() => new Places(queue.squad.id));
+  const reading = useRef(new Set<string>());
+  const spentOn = useSpent(shownId, places);
+
+  const allWaiting = useMemo(() => inQueueOrder([...items.values()].filter(isWaiting)), [items]);
+  const waiting = useMemo(() => allWaiting.filter((item) => passes(filter, item)), [allWaiting, filter]);
+  const decided = useMemo(
+    () =>
+      decidedIds.flatMap((id) => {
+        const item = items.get(id);
+        return item && !isWaiting(item) && passes(filter, item) ? [item] : [];
+      }),
+    [items, decidedIds, filter],
+  );
+  const shown = shownId ? (items.get(shownId) ?? null) : null;
+
+  const putItem = useCallback((item: ReviewItem) => setItems((all) => new Map(all).set(item.scoreId, item)), []);
+  const putBench = useCallback(
+    (bench: BenchItem) => {
+      setBenches((all) => new Map(all).set(bench.item.scoreId, bench));
+      putItem(bench.item);
+    },
+    [putItem],
+  );
+  const attempt = useCallback((work: () => Promise<void>) => {
+    setProblem(null);
+    work().catch((error) => setProblem(sentenceOf(error)));
+  }, []);
+  const reload = useCallback(
+    async (id: string) => {
+      if (reading.current.has(id)) return;
+      reading.current.add(id);
+      try {
+        putBench(await call(benchContract.item, { score: id }));
+      } catch (error) {
+        setProblem(sentenceOf(error));
+      } finally {
+        reading.current.delete(id);
+      }
+    },
+    [putBench],
+  );
+
+  // What is in front, and the next two, are read and fetched ahead.
+  useEffect(() => {
+    if (!shown) return;
+    const place = waiting.findIndex((item) => item.scoreId === shown.scoreId);
+    const ahead = [shown, ...waiting.slice(place + 1, place + 3)];
+    for (const item of ahead) if (!benches.has(item.scoreId)) void reload(item.scoreId);
+    const clips = ahead.flatMap((item) => item.clip ?? []);
+    void (async () => {
+      // One after the other, so that what is in front is not held up.
+      for (const { id, workAt } of clips) await shelf.fetch(id, workAt);
+    })();
+  }, [shown, waiting, benches, reload, shelf]);
+
+  const nextAfter = (id: string): string | null => {
+    const place = waiting.findIndex((item) => item.scoreId === id);
+    const rest = waiting.filter((item) => item.scoreId !== id);
+    return rest[Math.min(Math.max(place, 0), rest.length - 1)]?.scoreId ?? null;
+  };
+  const go = (by: number) => {
+    const list = waiting.length > 0 ? waiting : decided;
+    const place = list.findIndex((item) => item.scoreId === shownId);
+    const next = list[Math.min(list.length - 1, Math.max(0, place < 0 ? 0 : place + by))];
+    if (next) setShownId(next.scoreId);
+  };
+
+  const undoDecision = async (item: ReviewItem) => {
+    const inForce = decisionInForce(item.history);
+    if (!inForce) return;
+    putItem(await call(review.undo, { decision: inForce.id }, { id: uuid() }));
+    setLast(null);
+    setShownId(item.scoreId);
+    void reload(item.scoreId);
+  };
+
+  const send = async ({ item, decision }: Outgoing) => {
+    try {
+      const now = await call(review.decide, { score: item.scoreId }, decision);
+      putItem(now);
+      setUnsent((all) => all.filter((one) => one.decision.id !== decision.id));
+      places.drop(item.scoreId);
+      setLast((before) => {
+        const words = `${item.player.nickname}’s ${item.drill.name} is ${now.standing}.`;
+        return before?.words === words ? before : { words, undo: () => undoDecision(now) };
+      });
+      if (benches.has(item.scoreId)) void reload(item.scoreId);
+    } catch (error) {
+      setProblem(sentenceOf(error));
+      const mayWorkLater = !(error instanceof ServerProblem) || error.status >= 500;
+      setUnsent((all) => [...all.filter((one) => one.decision.id !== decision.id), ...(mayWorkLater ? [{ item, decision }] : [])]);
+      if (mayWorkLater) return;
+      // Refused: it waits again, with what was typed still there.
+      putItem(item);
+      setShownId(item.scoreId);
+    }
+  };
+
+  const decide = (item: ReviewItem, given: Decide) => {
+    const decision = { ...given, tookSeconds: Math.min(LONGEST_LOOK, Math.round(spentOn(item.scoreId) * 10) / 10) };
+    setProblem(null);
+    // As it will stand, until the server says so.
+    const { standing } = standingOf(item.value, item.result !== 'clear', { ...decision, undoes: null, faults: null, at: 0 });
+    putItem({ ...item, standing });
+    setDecidedIds((ids) => [item.scoreId, ...ids.filter((id) => id !== item.scoreId)]);
+    setShownId(nextAfter(item.scoreId) ?? item.scoreId);
+    void send({ item, decision });
+  };
+
+  const wave = (chosen: ReviewItem[]) =>
+    attempt(async () => {
+      const id = uuid();
+      const scores = chosen.map((item) => ({ score: item.scoreId, decision: uuid() }));
+      const done = await call(review.wave, { squad: queue.squad.id }, { id, scores });
+      const counted = new Set(done.counted);
+      setItems((all) => new Map([...all].map(([key, item]) => [key, counted.has(key) ? { ...item, standing: 'counted' as const } : item])));
+      setDecidedIds((ids) => [...done.counted, ...ids.filter((one) => !counted.has(one))]);
+      if (shownId && counted.has(shownId)) setShownId(waiting.find((item) => !counted.has(item.scoreId))?.scoreId ?? shownId);
+      setBenches((all) => new Map([...all].filter(([key]) => !counted.has(key))));
+      const left = done.left.length > 0 ? ` ${plural(done.left.length, 'score')} stayed: ${done.left[0]?.why}` : '';
+      setLast({
+        words: `${plural(counted.size, 'score')} counted.${left}`,
+        undo: async () => {
+          const { undone } = await call(review.undoWave, { squad: queue.squad.id, wave: id });
+          const back = new Set(undone);
+          setItems((all) => new Map([...all].map(([key, item]) => [key, back.has(key) ? { ...item, standing: 'clear' as const } : item])));
+          setBenches((all) => new Map([...all].filter(([key]) => !back.has(key))));
+          setLast(null);
+        },
+      });
+    });
+
+  const saveSettings = (next: BenchSettings) => {
+    setSettings(next);
+    attempt(async () => void (await call(review.settings, {}, next)));
+  };
+
+  /** A queue that was read anew, as after other rules. */
+  const take = (fresh: ReviewQueue) => {
+    setItems(new Map([...fresh.waiting, ...fresh.decided].map((item) => [item.scoreId, item])));
+    setDecidedIds(fresh.decided.map((item) => item.scoreId));
+    setRules(fresh.rules);
+    setBenches(new Map());
+  };
+
+  return {
+    mayChange: queue.mayChange,
+    ...{ shown, waiting, decided, allWaiting, last, problem, settings, rules, shelf, places, filter },
+    everything: [...items.values()],
+    unsent: unsent.length,
+    retry: () => {
+      for (const one of unsent) void send(one);
+    },
+    benchOf: (id: string) => benches.get(id) ?? null,
+    show: (id: string) => setShownId(id),
+    undo: (item: ReviewItem) => attempt(() => undoDecision(item)),
+    undoLast: () => last && attempt(last.undo),
+    ...{ setFilter, putBench, reload, attempt, go, decide, wave, saveSettings, take },
+  };
+}

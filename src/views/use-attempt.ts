@@ -1,0 +1,28 @@
+import { useCallback, useState } from 'react';
+import { sentenceOf } from './client.ts';
+
+/** Does what somebody asked for, and says in a sentence that it is done or what kept it from being done. */
+export function useAttempt() {
+  const [outcome, setOutcome] = useState<{ done: boolean; sentence: string | null } | null>(null);
+  const [busy, setBusy] = useState(false);
+  /**
+   * Resolves to whether it was done.
+   * @param work what to do; resolves to the sentence that says it is done, or to nothing
+   */
+  const attempt = useCallback(async (work: () => Promise<unknown>): Promise<boolean> => {
+    setOutcome(null);
+    setBusy(true);
+    try {
+      const sentence = await work();
+      setOutcome({ done: true, sentence: typeof sentence === 'string' ? sentence : null });
+      return true;
+    } catch (error) {
+      setOutcome({ done: false, sentence: sentenceOf(error) });
+      return false;
+    } finally {
+      setBusy(false);
+    }
+  }, []);
+  const done = outcome?.done === true;
+  return { done, said: done ? outcome.sentence : null, problem: done ? null : (outcome?.sentence ?? null), busy, attempt };
+}

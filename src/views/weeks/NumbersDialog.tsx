@@ -1,0 +1,193 @@
+import { useEffect, useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import type { NumberToBeat } from '../../contract/go.ts';
+import { numbers, type OwnNumberSent, type SquadNumbers } from '../../contract/numbers.ts';
+import { BETTER, resultUnit } from '../../core/drills/terms.ts';
+import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
+import { call, sentenceOf } from '../client.ts';
+
+interface Props {
+  weekId: string;
+  saveNow(): Promise<boolean>;
+  onClose(): void;
+}
+
+type Player = SquadNumbers['players'][number];
+type Item = SquadNumbers['items'][number];
+
+interface Change {
+  player: string;
+  foot: NumberToBeat['foot'];
+  text: string;
+}
+
+/** One player's numbers for an item: each with its reason, and a way to set another one. */
+function Cell({
+  player,
+  item,
+  change,
+  onChange,
+  onSet,
+}: {
+  player: Player;
+  item: Item;
+  change: Change | null;
+  onChange(change: Change | null): void;
+  onSet(sent: Omit<OwnNumberSent, 'id' | 'item'>): void;
+}) {
+  const less = BETTER[item.measure] === 'less';
+  const mine = player.numbers.filter((one) => one.itemId === item.itemId);
+  const instead = player.instead.find((one) => one.itemId === item.itemId);
+  return (
+    <tr className="border-joint border-t align-top">
+      <th scope="row" className="py-1.5 pe-3 text-start font-normal">
+        {player.nickname}
+        {player.catchUps > 0 && <span className="block text-dust text-sm">catch-up doses: {player.catchUps}</span>}
+      </th>
+      <td className="w-full py-1.5">
+        {mine.length === 0 && <span className="text-dust">left out: a week without it</span>}
+        {instead && <span className="block text-sm">does “{instead.drillName}” instead</span>}
+        {mine.map((one) => {
+          const open = change?.player === player.playerId && change.foot === one.foot;
+          const sent = { player: player.playerId, foot: one.foot };
+          const about = `${player.nickname}${one.foot === 'both' ? '' : `, ${one.foot} foot`}`;
+          return (
+            <div key={one.foot} className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
+              {one.foot !== 'both' && (
+                <span className={`w-10 text-sm ${one.foot === 'left' ? 'text-foot-left' : 'text-foot-right'}`}>{one.foot}</span>
+              )}
+              <b className="w-16 text-end">
+                {one.target.number ?? '–'}
+                {one.target.number !== null && <span className="font-normal text-dust text-sm">{less ? ' or less' : ''}</span>}
+              </b>
+              <span className={`min-w-0 flex-1 text-sm ${one.target.byCoach ? 'font-semibold text-lace' : 'text-dust'}`}>
+                {one.target.byCoach ? 'Set by a coach for this player.' : one.target.reason}
+                {one.target.estimated ? ' (an estimate)' : ''} {one.tuning}
+              </span>
+              {open ? (
+                <form
+                  className="flex flex-wrap items-center gap-2"
+                  onSubmit={(event) => {
+                    event.preventDefault();
+                    const n = Number(change.text.replace(',', '.'));
+                    onSet({ ...sent, kind: 'number', number: change.text.trim() === '' || Number.isNaN(n) ? null : n });
+                  }}
+                >
+                  <input
+                    className="field w-20"
+                    inputMode="decimal"
+                    // biome-ignore lint/a11y/noAutofocus: it is there because somebody has just asked to type a number.
+                    autoFocus
+                    aria-label={`Number for ${about}`}
+                    value={change.text}
+                    onChange={(event) => onChange({ ...change, text: event.target.value })}
+                  />
+                  <Button size="tight" type="submit" look="main">
+                    Set
+                  </Button>
+                  <Button size="tight" onClick={() => onSet({ ...sent, kind: 'no number', number: null })}>
+                    No number
+                  </Button>
+                  <Button size="tight" onClick={() => onChange(null)}>
+                    Leave it
+                  </Button>
+                </form>
+              ) : one.target.byCoach ? (
+                <Button
+                  size="tight"
+                  onClick={() => onSet({ ...sent, kind: 'rule', number: null })}
+                  aria-label={`Back to the rule for ${about}`}
+                >
+                  Back to the rule
+                </Button>
+              ) : (
+                <Button
+                  size="tight"
+                  aria-label={`Set another number for ${about}`}
+                  onClick={() => onChange({ player: player.playerId, foot: one.foot, text: String(one.target.number ?? '') })}
+                >
+                  Another
+                </Button>
+              )}
+            </div>
+          );
+        })}
+      </td>
+    </tr>
+  );
+}
+
+/** Who gets which number, an item at a time, with the reasons, before the week is released; each can be set for one player. */
+export function NumbersDialog({ weekId, saveNow, onClose }: Props) {
+  const [found, setFound] = useState<SquadNumbers | null>(null);
+  const [itemId, setItemId] = useState<string | null>(null);
+  const [change, setChange] = useState<Change | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is on the screen is saved once, when the dialog opens.
+  useEffect(() => {
+    let current = true;
+    saveNow()
+      .then(() => call(numbers.squad, { week: weekId }))
+      .then(
+        (got) => current && setFound(got),
+        (error) => current && setProblem(sentenceOf(error)),
+      );
+    return () => {
+      current = false;
+    };
+  }, [weekId]);
+  const item = found?.items.find((one) => one.itemId === itemId) ?? found?.items[0];
+  const set = async (sent: Omit<OwnNumberSent, 'id' | 'item'>) => {
+    if (!item) return;
+    setProblem(null);
+    try {
+      setFound(await call(numbers.setOwn, { week: weekId }, { ...sent, id: uuid(), item: item.itemId }));
+      setChange(null);
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  return (
+    <Dialog label="Everybody’s numbers" onClose={onClose} className="max-w-5xl bg-slab">
+      {problem && <Notice tone="stop">{problem}</Notice>}
+      {!found && !problem && <p className="text-dust">Working out everybody’s numbers…</p>}
+      {found && found.items.length === 0 && <Notice>Nothing in this week is scored, so nobody gets a number.</Notice>}
+      {found && item && (
+        <>
+          <label className="flex flex-wrap items-center gap-2">
+            Drill
+            <select
+              className="field max-w-full"
+              value={item.itemId}
+              onChange={(event) => {
+                setItemId(event.target.value);
+                setChange(null);
+              }}
+            >
+              {found.items.map((one) => (
+                <option key={one.itemId} value={one.itemId}>
+                  {one.drillName}, {one.doseWords}: {one.rule}
+                </option>
+              ))}
+            </select>
+            <span className="text-dust">numbers in {resultUnit(item.measure)}</span>
+          </label>
+          <table className="w-full">
+            <tbody>
+              {found.players.map((player) => (
+                <Cell
+                  key={player.playerId}
+                  player={player}
+                  item={item}
+                  change={change}
+                  onChange={setChange}
+                  onSet={(sent) => void set(sent)}
+                />
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+    </Dialog>
+  );
+}

@@ -1,0 +1,186 @@
+import { eq } from 'drizzle-orm';
+import type { Actor } from '../../src/server/auth/actor.ts';
+import { deletions, squadPlayers } from '../../src/server/db/schema.ts';
+import { askToDelete, readDeletion, undoDeletion } from '../../src/server/keeping/deletion.ts';
+import { readKeeping } from '../../src/server/keeping/read.ts';
+import { acceptAsCoach, makeSquad, removeCoach, setRole } from '../../src/server/people/coaches.ts';
+import { claimChild, claimMore } from '../../src/server/people/guardians.ts';
+import {
+  familyLinks,
+  inviteCoach,
+  inviteGuardian,
+  invitePlayers,
+  lookAtInvitation,
+  makeFamilyLink,
+  printCards,
+  revokeInvitation,
+} from '../../src/server/people/invitations.ts';
+import { admit, askToJoin, playersElsewhere, readInRoster, readRequest, refuse, takeOver } from '../../src/server/people/joining.ts';
+import { bringBack, chooseSquad, correctPlayer, removePlayer, resetChildPin, resetPin, setLevel } from '../../src/server/people/members.ts';
+import { readPeople } from '../../src/server/people/read.ts';
+import { childSignIns, endChildSignIn, endMySignIn, mySignIns } from '../../src/server/people/sign-ins.ts';
+import { setPostChoices } from '../../src/server/post/choices.ts';
+import { addAccount, addCoach } from '../../src/server/squad/people.ts';
+import { giveNewCode, setFigures } from '../../src/server/squad/rules.ts';
+import { actorAgain, askingAs, PASSWORD, type Town, uuid } from './make.ts';
+import { PEOPLE, type Person } from './people-of-town.ts';
+
+/* Rows of the policy matrix for people, keeping and the rules of issue seven. */
+
+const COACHES = ['coach', 'assistant'] as const;
+const HEAD = ['coach'] as const;
+const GUARDIAN = ['guardian'] as const;
+const SIGNED_IN = PEOPLE.filter((one) => one !== 'nobody');
+
+const comet = (t: Town) => ({ squad: t.squad, player: t.player.playerId });
+const child = (t: Town) => ({ player: t.player.playerId });
+const players = (t: Town) => invitePlayers(t.context, t.coach, { squad: t.squad, id: uuid(), days: 30, uses: 30 });
+const guardianCode = (t: Town) => inviteGuardian(t.context, t.coach, { ...comet(t), id: uuid() }).code;
+
+async function request(t: Town): Promise<string> {
+  const id = uuid();
+  const asked = { id, code: players(t).code, nickname: `New ${id.slice(-6)}`, birthYear: 2015, strongerFoot: 'left' as const, pin: '4711' };
+  await askToJoin(t.context, t.nobody, asked, askingAs(t.nobody));
+  return id;
+}
+
+/** One more assistant, to be changed and taken out. */
+async function anAssistant(t: Town): Promise<string> {
+  const id = await addAccount(t.context, { name: 'mallow', email: `${uuid()}@town.example`, password: PASSWORD, kind: 'coach' });
+  addCoach(t.context, t.squad, id, 'assistant');
+  return id;
+}
+
+/** The head coach coaches the other squad too: its player can be taken over. */
+function coachOfBoth(t: Town, a: Actor): Actor {
+  if (a.kind !== 'coach' || !a.squads.includes(t.squad) || a.squads.includes(t.otherSquad)) return a;
+  addCoach(t.context, t.otherSquad, a.userId, 'assistant');
+  return actorAgain(t, a);
+}
+
+const aDeletion = (t: Town): string => {
+  t.context.db.delete(deletions).run();
+  return askToDelete(t.context, t.guardian, { ...child(t), id: uuid(), nickname: 'Comet' }).id;
+};
+
+/** Undoes what a row did to the child, so that the next person meets the same town. */
+function after<T>(t: Town, result: T): T {
+  t.context.db.delete(deletions).run();
+  t.context.db.update(squadPlayers).set({ leftOn: null }).where(eq(squadPlayers.playerId, t.player.playerId)).run();
+  return result;
+}
+
+export const PEOPLE_ROWS: Record<string, { open: readonly Person[]; call(t: Town, a: Actor): unknown }> = {
+  'people.list': { open: COACHES, call: (t, a) => readPeople(t.context, a, { squad: t.squad }) },
+  'people.makeSquad': {
+    open: ['coach', 'assistant', 'otherCoach'],
+    call: (t, a) => makeSquad(t.context, a, { id: uuid(), name: 'Newts', town: 'Quillhaven', timeZone: 'Europe/Lisbon', age: 9 }),
+  },
+  'invitations.invitePlayers': {
+    open: COACHES,
+    call: (t, a) => invitePlayers(t.context, a, { squad: t.squad, id: uuid(), days: 3, uses: 3 }),
+  },
+  'invitations.inviteCoach': { open: HEAD, call: (t, a) => inviteCoach(t.context, a, { squad: t.squad, id: uuid(), role: 'assistant' }) },
+  'invitations.inviteGuardian': { open: COACHES, call: (t, a) => inviteGuardian(t.context, a, { ...comet(t), id: uuid() }) },
+  'invitations.revoke': { open: COACHES, call: (t, a) => revokeInvitation(t.context, a, { invitation: players(t).id }) },
+  'invitations.cards': { open: COACHES, call: (t, a) => printCards(t.context, a, { squad: t.squad }) },
+  'invitations.admit': {
+    open: COACHES,
+    call: async (t, a) => admit(t.context, a, { squad: t.squad, request: await request(t), level: 'steady' }),
+  },
+  'invitations.refuse': { open: COACHES, call: async (t, a) => refuse(t.context, a, { squad: t.squad, request: await request(t) }) },
+  'people.roster': {
+    open: COACHES,
+    call: (t, a) => readInRoster(t.context, a, { squad: t.squad, text: `nickname,birth year\n${uuid().slice(-9)},2014\n`, dry: false }),
+  },
+  'people.addExisting': {
+    open: COACHES,
+    call: (t, a) => {
+      const one = t.strangerPlayer.playerId;
+      const done = takeOver(t.context, coachOfBoth(t, a), { squad: t.squad, player: one, level: 'steady' });
+      t.context.db.update(squadPlayers).set({ leftOn: '2026-11-02' }).where(eq(squadPlayers.squadId, t.squad)).run();
+      t.context.db.update(squadPlayers).set({ leftOn: null }).where(eq(squadPlayers.playerId, t.player.playerId)).run();
+      return done;
+    },
+  },
+  'people.others': { open: COACHES, call: (t, a) => playersElsewhere(t.context, a, { squad: t.squad }) },
+  'people.setLevel': { open: COACHES, call: (t, a) => setLevel(t.context, a, { ...comet(t), level: 'strong' }) },
+  'people.correct': {
+    open: COACHES,
+    call: (t, a) => correctPlayer(t.context, a, { ...comet(t), nickname: 'Comet', birthYear: 2015 }),
+  },
+  'people.resetPin': { open: COACHES, call: (t, a) => resetPin(t.context, a, comet(t)) },
+  'people.removePlayer': { open: HEAD, call: (t, a) => after(t, removePlayer(t.context, a, comet(t))) },
+  'people.bringBack': { open: HEAD, call: (t, a) => bringBack(t.context, a, comet(t)) },
+  'people.setRole': {
+    open: HEAD,
+    call: async (t, a) => setRole(t.context, a, { squad: t.squad, user: await anAssistant(t), role: 'head coach' }),
+  },
+  'people.removeCoach': { open: HEAD, call: async (t, a) => removeCoach(t.context, a, { squad: t.squad, user: await anAssistant(t) }) },
+  'invitations.look': { open: PEOPLE, call: (t, a) => lookAtInvitation(t.context, a, { code: players(t).code }, askingAs(a)) },
+  'invitations.askToJoin': {
+    open: PEOPLE,
+    call: (t, a) => {
+      const id = uuid();
+      const asked = { id, code: players(t).code, nickname: id.slice(-9), birthYear: 2015, strongerFoot: 'both' as const, pin: '4711' };
+      return askToJoin(t.context, a, asked, askingAs(a));
+    },
+  },
+  'invitations.request': { open: PEOPLE, call: async (t, a) => readRequest(t.context, a, { request: await request(t) }) },
+  'invitations.acceptAsCoach': {
+    open: PEOPLE,
+    call: (t, a) => {
+      const { code } = inviteCoach(t.context, t.coach, { squad: t.squad, id: uuid(), role: 'assistant' });
+      return acceptAsCoach(t.context, a, { code, name: 'Mallow', email: `${uuid()}@town.example`, password: PASSWORD }, askingAs(a));
+    },
+  },
+  'invitations.claimChild': {
+    open: PEOPLE,
+    call: (t, a) =>
+      claimChild(t.context, a, { code: guardianCode(t), name: 'Aunt', email: `${uuid()}@town.example`, password: PASSWORD }, askingAs(a)),
+  },
+  'invitations.claimMore': {
+    open: ['guardian', 'otherGuardian'],
+    call: (t, a) => claimMore(t.context, a, { code: guardianCode(t) }, askingAs(a)),
+  },
+  'invitations.familyLink': { open: GUARDIAN, call: (t, a) => makeFamilyLink(t.context, a, { ...child(t), id: uuid() }) },
+  'invitations.familyLinks': { open: GUARDIAN, call: (t, a) => familyLinks(t.context, a, child(t)) },
+  'people.childPin': { open: GUARDIAN, call: (t, a) => resetChildPin(t.context, a, { ...child(t), pin: '8888' }) },
+  'accounts.childSignIns': { open: GUARDIAN, call: (t, a) => childSignIns(t.context, a, child(t)) },
+  'accounts.endChildSignIn': {
+    open: GUARDIAN,
+    call: (t, a) => {
+      const id = uuid();
+      t.context.db.$client
+        .prepare('insert into session (id, expires_at, token, created_at, updated_at, user_id) values (?, ?, ?, 1, 1, ?)')
+        .run(id, Date.now() + 1e9, id, t.player.userId);
+      return endChildSignIn(t.context, a, { ...child(t), signIn: id });
+    },
+  },
+  'accounts.signIns': { open: SIGNED_IN, call: (t, a) => mySignIns(t.context, a, {}, askingAs(a)) },
+  'accounts.endSignIn': { open: SIGNED_IN, call: (t, a) => endMySignIn(t.context, a, { signIn: 'others' }, askingAs(a)) },
+  'accounts.chooseSquad': { open: ['player', 'otherPlayer'], call: (t, a) => chooseSquad(t.context, a, { squad: t.squad }) },
+  'rules.setFigures': { open: HEAD, call: (t, a) => setFigures(t.context, a, { squad: t.squad, clipDays: 30 }) },
+  'rules.newCode': { open: HEAD, call: (t, a) => giveNewCode(t.context, a, { squad: t.squad }) },
+  'post.choices': {
+    open: ['coach', 'assistant', 'otherCoach', 'guardian', 'otherGuardian'],
+    call: (t, a) => setPostChoices(t.context, a, { reminders: true, summaries: false, quietFrom: 21, quietTo: 8, mailsPerDay: 1 }),
+  },
+  'keeping.read': { open: HEAD, call: (t, a) => readKeeping(t.context, a, { squad: t.squad }) },
+  'keeping.deletion': { open: GUARDIAN, call: (t, a) => readDeletion(t.context, a, child(t)) },
+  'keeping.askToDelete': {
+    open: GUARDIAN,
+    call: (t, a) => after(t, askToDelete(t.context, a, { ...child(t), id: uuid(), nickname: 'comet' })),
+  },
+  'keeping.undoDeletion': {
+    open: GUARDIAN,
+    call: (t, a) => {
+      const deletion = aDeletion(t);
+      try {
+        return undoDeletion(t.context, a, { ...child(t), deletion });
+      } finally {
+        after(t, null);
+      }
+    },
+  },
+};
