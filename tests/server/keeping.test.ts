@@ -399,6 +399,24 @@ describe('keeping a house', () => {
       expect((await backUp(config(), 'by hand', town.context.now())).over).to.deep.equal({ backups: 0, files: 0 });
     });
 
+    it('takes away what a cut one has left, and leaves alone what an upgrade in another process has begun', async () => {
+      const { backupDir, databaseFile } = config();
+      const left = (name: string) => {
+        mkdirSync(join(backupDir, name), { recursive: true });
+        writeFileSync(join(backupDir, name, 'database.sqlite'), 'half');
+      };
+      const folders = () => readdirSync(backupDir).filter((name) => name.endsWith('.unfinished'));
+      const [cut, upgrade] = ['2026-01-01T00-00-00-000Z.unfinished', '2026-01-01T00-00-00-000Z-before-upgrade.unfinished'];
+      for (const name of [cut, upgrade, 'blobs']) left(name);
+      writeFileSync(join(backupDir, 'blobs', '7-1.unfinished'), 'half a clip');
+      await backUp(config(), 'by hand', town.context.now());
+      expect(folders()).to.deep.equal([upgrade]);
+      expect(readdirSync(join(backupDir, 'blobs'))).not.to.include('7-1.unfinished');
+      left(cut);
+      copyBeforeUpgrade({ backupDir, databaseFile }, MONDAY_TEN);
+      expect(folders()).to.deep.equal([cut]);
+    });
+
     it('is made of the database before an upgrade changes it', () => {
       const file = join(config().dataDir, 'older.sqlite');
       town.context.db.$client.prepare('vacuum into ?').run(file);

@@ -162,8 +162,27 @@ interface Begun {
   database: string;
 }
 
+const BEFORE_UPGRADE = '-before-upgrade';
+
+/**
+ * Takes away what a backup that was cut (a stopped server, a power cut) has left. Whoever makes backups is alone in the folder, and
+ * so is whoever upgrades the database; but the two may meet, so neither touches what the other has begun.
+ */
+function sweep(backupDir: string, kind: BackupKind): void {
+  const left = (folder: string) =>
+    existsSync(folder) ? readdirSync(folder, { withFileTypes: true }).filter((entry) => entry.name.endsWith(UNFINISHED)) : [];
+  const upgrade = kind === 'before upgrade';
+  const folders = left(backupDir).filter(
+    (entry) => entry.isDirectory() && entry.name.endsWith(`${BEFORE_UPGRADE}${UNFINISHED}`) === upgrade,
+  );
+  for (const { name } of folders) rmSync(join(backupDir, name), { recursive: true, force: true });
+  const blobs = join(backupDir, 'blobs');
+  if (!upgrade) for (const { name } of left(blobs)) rmSync(join(blobs, name), { force: true });
+}
+
 function begin({ backupDir }: Pick<Config, 'backupDir'>, kind: BackupKind, now: number): Begun {
-  const name = stampInName(now) + (kind === 'before upgrade' ? '-before-upgrade' : '');
+  sweep(backupDir, kind);
+  const name = stampInName(now) + (kind === 'before upgrade' ? BEFORE_UPGRADE : '');
   const folder = join(backupDir, name);
   const half = `${folder}${UNFINISHED}`;
   mkdirSync(half, PRIVATE_DIR);

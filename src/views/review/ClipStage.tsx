@@ -120,7 +120,8 @@ export function ClipStage({ clip, label, shelved, head, speed, from, loop, handl
         before = mediaTime;
         latest.current.onPassed(mediaTime);
       } else before = null;
-      head.set(mediaTime);
+      // A picture that comes while another is being looked for is the one left behind: steps must not start from it.
+      if (!element.seeking) head.set(mediaTime);
       element.requestVideoFrameCallback(onPicture);
     };
     element.requestVideoFrameCallback(onPicture);
