@@ -73,8 +73,16 @@ if (want('player')) {
   await desk.waitForLoadState('networkidle');
   await shoot(desk, 'player', true);
 }
+if (want('season-sheet')) {
+  await desk.goto(`${base}/squad`);
+  await desk.getByRole('link', { name: 'Comet' }).first().click();
+  await desk.getByRole('link', { name: 'Season sheet' }).click();
+  await desk.waitForLoadState('networkidle');
+  await shoot(desk, 'season-sheet', true);
+}
 for (const [name, path] of [
   ['tables', 'squad/tables'],
+  ['fair-numbers', 'squad/calibration'],
   ['rules', 'rules'],
 ] as const) {
   if (!want(name)) continue;
@@ -110,31 +118,6 @@ if (want('staircase-map')) {
   await desk.getByRole('link', { name: /^Foot hold/ }).waitFor();
   await shoot(desk, 'staircase-map');
 }
-const player = await signedIn(browser, 'player', PHONE);
-const phone = await player.newPage();
-if (want('this-week')) {
-  await phone.goto('/week', { waitUntil: 'networkidle' });
-  await shoot(phone, 'this-week');
-}
-if (want('my-feet')) {
-  await phone.goto('/feet', { waitUntil: 'networkidle' });
-  await shoot(phone, 'my-feet');
-}
-if (want('answer')) {
-  await phone.goto('/feet', { waitUntil: 'networkidle' });
-  const clip = phone.getByLabel('Clip of Sole taps with the coach’s remarks').first();
-  await clip.evaluate((video: HTMLVideoElement) => {
-    video.currentTime = 5.6;
-  });
-  await clip.locator('xpath=ancestor::li[1]').evaluate((line) => line.scrollIntoView({ block: 'center' }));
-  await phone.waitForLoadState('networkidle');
-  await shoot(phone, 'answer');
-}
-if (want('home-guide')) {
-  await phone.goto('/home', { waitUntil: 'networkidle' });
-  await phone.getByRole('button', { name: 'Ground' }).click();
-  await shoot(phone, 'home-guide');
-}
 /** Several moments side by side, as one picture. */
 async function together(name: string, moments: readonly Buffer[]): Promise<void> {
   const page = await browser.newPage({ viewport: { width: moments.length * 400 - 10, height: PHONE.height } });
@@ -142,6 +125,26 @@ async function together(name: string, moments: readonly Buffer[]): Promise<void>
   await page.setContent(`<body style="margin:0;display:flex;gap:10px;background:#5a636a">${pictures.join('')}</body>`);
   await shoot(page, name);
   await page.close();
+}
+const player = await signedIn(browser, 'player', PHONE);
+const phone = await player.newPage();
+if (want('this-week')) {
+  await phone.goto('/week', { waitUntil: 'networkidle' });
+  const week = await phone.screenshot();
+  await phone.goto('/home', { waitUntil: 'networkidle' });
+  await phone.getByRole('button', { name: 'Ground' }).click();
+  await together('this-week', [week, await phone.screenshot()]);
+}
+if (want('my-feet')) {
+  await phone.goto('/feet', { waitUntil: 'networkidle' });
+  const feet = await phone.screenshot();
+  const clip = phone.getByLabel('Clip of Sole taps with the coach’s remarks').first();
+  await clip.evaluate((video: HTMLVideoElement) => {
+    video.currentTime = 5.6;
+  });
+  await clip.locator('xpath=ancestor::li[1]').evaluate((line) => line.scrollIntoView({ block: 'center' }));
+  await phone.waitForLoadState('networkidle');
+  await together('my-feet', [feet, await phone.screenshot()]);
 }
 if (['go-clock', 'go-score'].some(want)) {
   await phone.goto('/week');

@@ -72,16 +72,18 @@ export function PlayerView({ player }: { player: PlayerPage }) {
         </div>
       </header>
       <Heads player={player} chosen={chosen} />
-      <div className="grid items-start gap-4 2xl:grid-cols-[3fr_2fr]">
-        <OwnDrill player={player} chosen={chosen} onChosen={setChosen} />
-        <div className="grid items-start gap-4 lg:grid-cols-2 2xl:grid-cols-1">
+      <OwnDrill player={player} chosen={chosen} onChosen={setChosen} />
+      <div className="grid items-start gap-4 lg:grid-cols-2">
+        <div className="flex flex-col gap-4">
           <StreakCard streak={player.streak} strip={player.strip} />
-          <section className="slab flex flex-col gap-2 p-4">
-            <h2>Both feet, week by week</h2>
-            <Ledger player={player} />
-            <WeeksSeam weeks={player.weeks} />
-          </section>
+          <Pauses player={player} />
+          <Notes player={player} />
         </div>
+        <section className="slab flex flex-col gap-2 p-4">
+          <h2>Both feet, week by week</h2>
+          <Ledger player={player} />
+          <WeeksSeam weeks={player.weeks} />
+        </section>
       </div>
       <div className="grid items-start gap-4 xl:grid-cols-[3fr_2fr]">
         <div className="flex flex-col gap-4">
@@ -98,17 +100,13 @@ export function PlayerView({ player }: { player: PlayerPage }) {
             )}
           </section>
         </div>
-        <div className="flex flex-col gap-4">
-          <Notes player={player} />
-          <Pauses player={player} />
-          <section className="slab p-4">
-            <h2>Lines</h2>
-            {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls can be scrolled by keyboard. */}
-            <section className="max-h-[34rem] overflow-y-auto" aria-label="Lines, newest first" tabIndex={0}>
-              <Lines lines={player.lines} timeZone={player.timeZone} empty="No lines yet." />
-            </section>
+        <section className="slab p-4">
+          <h2>Lines</h2>
+          {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls can be scrolled by keyboard. */}
+          <section className="max-h-[44rem] overflow-y-auto" aria-label="Lines, newest first" tabIndex={0}>
+            <Lines lines={player.lines} timeZone={player.timeZone} empty="No lines yet." />
           </section>
-        </div>
+        </section>
       </div>
     </div>
   );

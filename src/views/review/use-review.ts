@@ -7,6 +7,7 @@ import { call, ServerProblem, sentenceOf } from '../client.ts';
 import { plural } from '../words.ts';
 import { isWaiting } from './claim-words.ts';
 import { ClipShelf } from './clip-shelf.ts';
+import { FreshReads } from './fresh-reads.ts';
 import { Places } from './places.ts';
 import { NO_FILTER, passes, type QueueFilter } from './Queue.tsx';
 
@@ -67,7 +68,7 @@ export function useReview(queue: ReviewQueue) {
   const [rules, setRules] = useState(queue.rules);
   const [shelf] = useState(() => new ClipShelf());
   const [places] = useState(() => new Places(queue.squad.id));
-  const reading = useRef(new Set<string>());
+  const [reads] = useState(() => new FreshReads());
   const spentOn = useSpent(shownId, places);
 
   const allWaiting = useMemo(() => inQueueOrder([...items.values()].filter(isWaiting)), [items]);
@@ -83,12 +84,21 @@ export function useReview(queue: ReviewQueue) {
   const shown = shownId ? (items.get(shownId) ?? null) : null;
 
   const putItem = useCallback((item: ReviewItem) => setItems((all) => new Map(all).set(item.scoreId, item)), []);
-  const putBench = useCallback(
+  const takeBench = useCallback(
     (bench: BenchItem) => {
       setBenches((all) => new Map(all).set(bench.item.scoreId, bench));
-      putItem(bench.item);
+      // As long as a decision is on its way, the score stands as it was decided here.
+      if (!reads.isOnWay(bench.item.scoreId)) putItem(bench.item);
     },
-    [putItem],
+    [putItem, reads],
+  );
+  /** What the server said after something was done to a score. */
+  const putBench = useCallback(
+    (bench: BenchItem) => {
+      reads.changed(bench.item.scoreId);
+      takeBench(bench);
+    },
+    [reads, takeBench],
   );
   const attempt = useCallback((work: () => Promise<void>) => {
     setProblem(null);
@@ -96,17 +106,14 @@ export function useReview(queue: ReviewQueue) {
   }, []);
   const reload = useCallback(
     async (id: string) => {
-      if (reading.current.has(id)) return;
-      reading.current.add(id);
       try {
-        putBench(await call(benchContract.item, { score: id }));
+        const bench = await reads.read(id, () => call(benchContract.item, { score: id }));
+        if (bench) takeBench(bench);
       } catch (error) {
         setProblem(sentenceOf(error));
-      } finally {
-        reading.current.delete(id);
       }
     },
-    [putBench],
+    [reads, takeBench],
   );
 
   // What is in front, and the next two, are read and fetched ahead.
@@ -137,7 +144,9 @@ export function useReview(queue: ReviewQueue) {
   const undoDecision = async (item: ReviewItem) => {
     const inForce = decisionInForce(item.history);
     if (!inForce) return;
-    putItem(await call(review.undo, { decision: inForce.id }, { id: uuid() }));
+    const now = await call(review.undo, { decision: inForce.id }, { id: uuid() });
+    reads.changed(item.scoreId);
+    putItem(now);
     setLast(null);
     setShownId(item.scoreId);
     void reload(item.scoreId);
@@ -146,6 +155,7 @@ export function useReview(queue: ReviewQueue) {
   const send = async ({ item, decision }: Outgoing) => {
     try {
       const now = await call(review.decide, { score: item.scoreId }, decision);
+      reads.arrived(item.scoreId);
       putItem(now);
       setUnsent((all) => all.filter((one) => one.decision.id !== decision.id));
       places.drop(item.scoreId);
@@ -153,13 +163,14 @@ export function useReview(queue: ReviewQueue) {
         const words = `${item.player.nickname}’s ${item.drill.name} is ${now.standing}.`;
         return before?.words === words ? before : { words, undo: () => undoDecision(now) };
       });
-      if (benches.has(item.scoreId)) void reload(item.scoreId);
+      void reload(item.scoreId);
     } catch (error) {
       setProblem(sentenceOf(error));
       const mayWorkLater = !(error instanceof ServerProblem) || error.status >= 500;
       setUnsent((all) => [...all.filter((one) => one.decision.id !== decision.id), ...(mayWorkLater ? [{ item, decision }] : [])]);
       if (mayWorkLater) return;
       // Refused: it waits again, with what was typed still there.
+      reads.arrived(item.scoreId);
       putItem(item);
       setShownId(item.scoreId);
     }
@@ -168,6 +179,7 @@ export function useReview(queue: ReviewQueue) {
   const decide = (item: ReviewItem, given: Decide) => {
     const decision = { ...given, tookSeconds: Math.min(LONGEST_LOOK, Math.round(spentOn(item.scoreId) * 10) / 10) };
     setProblem(null);
+    reads.sent(item.scoreId);
     // As it will stand, until the server says so.
     const { standing } = standingOf(item.value, item.result !== 'clear', { ...decision, undoes: null, faults: null, at: 0 });
     putItem({ ...item, standing });
@@ -182,6 +194,7 @@ export function useReview(queue: ReviewQueue) {
       const scores = chosen.map((item) => ({ score: item.scoreId, decision: uuid() }));
       const done = await call(review.wave, { squad: queue.squad.id }, { id, scores });
       const counted = new Set(done.counted);
+      for (const one of counted) reads.changed(one);
       setItems((all) => new Map([...all].map(([key, item]) => [key, counted.has(key) ? { ...item, standing: 'counted' as const } : item])));
       setDecidedIds((ids) => [...done.counted, ...ids.filter((one) => !counted.has(one))]);
       if (shownId && counted.has(shownId)) setShownId(waiting.find((item) => !counted.has(item.scoreId))?.scoreId ?? shownId);
@@ -192,6 +205,7 @@ export function useReview(queue: ReviewQueue) {
         undo: async () => {
           const { undone } = await call(review.undoWave, { squad: queue.squad.id, wave: id });
           const back = new Set(undone);
+          for (const one of back) reads.changed(one);
           setItems((all) => new Map([...all].map(([key, item]) => [key, back.has(key) ? { ...item, standing: 'clear' as const } : item])));
           setBenches((all) => new Map([...all].filter(([key]) => !back.has(key))));
           setLast(null);
