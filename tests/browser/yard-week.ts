@@ -7,8 +7,8 @@ import { databaseOf } from './house.ts';
 import { awake, coachBase, signIn } from './people.ts';
 
 /**
- * Plans a week of these sessions and releases it over the interface's own addresses. It opened an hour ago, because a page whose
- * time is hurried along tells of more time than went by.
+ * Plans a week of these sessions and releases it over the interface's own addresses. It opened a day ago: a page whose time is hurried
+ * along tells of more time than went by, and late in the evening “this evening” was hours ago.
  */
 export async function releaseWeekOf(context: BrowserContext, file: string, sessions: Session[]): Promise<void> {
   await signIn(context, 'coach');
@@ -23,7 +23,7 @@ export async function releaseWeekOf(context: BrowserContext, file: string, sessi
   const released = await context.request.post(`/api/v1/weeks/${id}/release`, { data: { when: { kind: 'now' } } });
   expect(released.status(), await released.text()).toBe(200);
   const db = new Database(databaseOf(file));
-  db.prepare('update week_revisions set opens_at = opens_at - 3600000 where week_id = ?').run(id);
+  db.prepare('update week_revisions set opens_at = opens_at - 86400000 where week_id = ?').run(id);
   db.close();
   await context.clearCookies();
 }

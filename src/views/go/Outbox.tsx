@@ -83,7 +83,11 @@ export function Outbox() {
             You are not signed in any more. It is kept here. <ButtonLink href="/join">Sign in</ButtonLink>
           </p>
         )}
-        {refused > 0 && <p>{plural(refused, 'thing')} was not taken.</p>}
+        {refused > 0 && (
+          <p>
+            {plural(refused, 'thing')} {refused === 1 ? 'was' : 'were'} not taken.
+          </p>
+        )}
         {others > 0 && (
           <p>
             {plural(others, 'thing')} of another player {others === 1 ? 'waits' : 'wait'} on this phone.
