@@ -88,6 +88,8 @@ export type BenchSettings = z.infer<typeof BenchSettings>;
 
 export const ReviewQueue = z.object({
   squad: z.object({ id: Id, name: z.string(), timeZone: z.string() }),
+  /** The coach who asked. */
+  coachId: Id,
   /** Waiting scores: doubted first, then clips asked for, then clips, then clear ones; newest first within each. */
   waiting: z.array(ReviewItem),
   /** The last decided ones, newest decision first. */

@@ -182,6 +182,8 @@ test(`a clip whose page is killed at ${KILLS} random moments of its upload arriv
   await page.goto('/week');
   await awake(page);
   const visit = await thisWeek(context);
+  // The page has made its store.
+  await expect.poll(() => page.evaluate(async () => (await indexedDB.databases()).map((one) => one.name))).toContain('eager-feet');
   // A clip that is ready lies in the outbox, as the device keeps it.
   const file = readFileSync('src/demo/clips/hop-taps-left.webm');
   const id = uuid();

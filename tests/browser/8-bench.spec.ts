@@ -1,7 +1,8 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Page } from '@playwright/test';
+import type { Page, Route } from '@playwright/test';
 import Database from 'better-sqlite3';
+import type { ReviewQueue } from '../../src/contract/review.ts';
 import { clipsOf, databaseOf, expect, test } from './house.ts';
 import { awake, coachBase, PHONE, sendGo, signIn } from './people.ts';
 
@@ -362,7 +363,11 @@ test.describe
       expect(total).toBeGreaterThanOrEqual(30);
       let keys = 0;
       let clear = 0;
+      // The line is dead while the last ones are decided, and the page is left: they are kept here, and sent when it is opened again.
+      const noLine = (route: Route) => route.abort('internetdisconnected');
+      const DECISIONS = '**/api/v1/scores/*/decisions';
       for (let left = total; left > 0; left--) {
+        if (left === 3) await page.route(DECISIONS, noLine);
         const before = keys;
         const doubted = (await page.getByText(/^Needs a look|^Cannot be/).count()) > 0;
         // Whether somebody lost count in the open week depends on the hour the demo data was made.
@@ -383,9 +388,15 @@ test.describe
       }
       expect(clear).toBeGreaterThanOrEqual(25);
       expect(keys).toBeLessThanOrEqual(2 * total);
-      // All of it is kept, not only shown.
+      await expect(page.getByText('3 decisions could not be saved yet.')).toBeVisible();
+      await page.unroute(DECISIONS, noLine);
       await page.reload();
       await awake(page);
       await expect(heading).toHaveText('Waiting (0)');
+      await expect(page.getByText('could not be saved yet')).toBeHidden();
+      // All of it is with the server, not only shown.
+      const squad = new URL(page.url()).pathname.split('/')[2];
+      const queue = async () => (await (await context.request.get(`/api/v1/squads/${squad}/review`)).json()) as ReviewQueue;
+      await expect.poll(async () => (await queue()).waiting.length).toBe(0);
     });
   });

@@ -70,6 +70,7 @@ export function reviewQueue(context: Context, actor: Actor, input: { squad: stri
     .sort((a, b) => (b.history.at(-1)?.at ?? 0) - (a.history.at(-1)?.at ?? 0));
   return {
     squad: { id: squad.id, name: squad.name, timeZone: squad.timeZone },
+    coachId: userId,
     waiting,
     decided,
     habits: habitsOfCoach(db, userId),

@@ -10,6 +10,7 @@ import { ClipShelf } from './clip-shelf.ts';
 import { FreshReads } from './fresh-reads.ts';
 import { Places } from './places.ts';
 import { NO_FILTER, passes, type QueueFilter } from './Queue.tsx';
+import { Unsent } from './unsent.ts';
 
 /** What was done last, and how it is taken back. */
 interface Last {
@@ -69,7 +70,10 @@ export function useReview(queue: ReviewQueue) {
   const [shelf] = useState(() => new ClipShelf());
   const [places] = useState(() => new Places(queue.squad.id));
   const [reads] = useState(() => new FreshReads());
+  const [kept] = useState(() => new Unsent(queue.squad.id, queue.coachId));
   const spentOn = useSpent(shownId, places);
+  const shownNow = useRef(shownId);
+  shownNow.current = shownId;
 
   const allWaiting = useMemo(() => inQueueOrder([...items.values()].filter(isWaiting)), [items]);
   const waiting = useMemo(() => allWaiting.filter((item) => passes(filter, item)), [allWaiting, filter]);
@@ -155,6 +159,7 @@ export function useReview(queue: ReviewQueue) {
   const send = async ({ item, decision }: Outgoing) => {
     try {
       const now = await call(review.decide, { score: item.scoreId }, decision);
+      kept.drop(decision.id);
       reads.arrived(item.scoreId);
       putItem(now);
       setUnsent((all) => all.filter((one) => one.decision.id !== decision.id));
@@ -163,30 +168,48 @@ export function useReview(queue: ReviewQueue) {
         const words = `${item.player.nickname}’s ${item.drill.name} is ${now.standing}.`;
         return before?.words === words ? before : { words, undo: () => undoDecision(now) };
       });
-      void reload(item.scoreId);
+      // What was read of it tells of before; whoever comes back to it has it read anew.
+      setBenches((all) => new Map([...all].filter(([id]) => id !== item.scoreId || id === shownNow.current)));
+      if (shownNow.current === item.scoreId) void reload(item.scoreId);
     } catch (error) {
       setProblem(sentenceOf(error));
       const mayWorkLater = !(error instanceof ServerProblem) || error.status >= 500;
       setUnsent((all) => [...all.filter((one) => one.decision.id !== decision.id), ...(mayWorkLater ? [{ item, decision }] : [])]);
       if (mayWorkLater) return;
       // Refused: it waits again, with what was typed still there.
+      kept.drop(decision.id);
       reads.arrived(item.scoreId);
       putItem(item);
       setShownId(item.scoreId);
     }
   };
 
-  const decide = (item: ReviewItem, given: Decide) => {
-    const decision = { ...given, tookSeconds: Math.min(LONGEST_LOOK, Math.round(spentOn(item.scoreId) * 10) / 10) };
-    setProblem(null);
+  /** Shows a score as it will stand, and sends what was decided of it. */
+  const letGo = (item: ReviewItem, decision: Decide) => {
     reads.sent(item.scoreId);
-    // As it will stand, until the server says so.
     const { standing } = standingOf(item.value, item.result !== 'clear', { ...decision, undoes: null, faults: null, at: 0 });
     putItem({ ...item, standing });
     setDecidedIds((ids) => [item.scoreId, ...ids.filter((id) => id !== item.scoreId)]);
-    setShownId(nextAfter(item.scoreId) ?? item.scoreId);
     void send({ item, decision });
   };
+  const decide = (item: ReviewItem, given: Decide) => {
+    const decision = { ...given, tookSeconds: Math.min(LONGEST_LOOK, Math.round(spentOn(item.scoreId) * 10) / 10) };
+    setProblem(null);
+    kept.put(item.scoreId, decision);
+    setShownId(nextAfter(item.scoreId) ?? item.scoreId);
+    letGo(item, decision);
+  };
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, with what an earlier page left on its way.
+  useEffect(() => {
+    const left = new Map(kept.all().map((one) => [one.score, one.decision]));
+    const stillWaiting = queue.waiting.filter((item) => left.has(item.scoreId));
+    // What waits no more has arrived, or somebody else was first.
+    for (const [score, decision] of left) if (!stillWaiting.some((item) => item.scoreId === score)) kept.drop(decision.id);
+    for (const item of stillWaiting) letGo(item, left.get(item.scoreId) as Decide);
+    const first = queue.waiting.find((item) => !left.has(item.scoreId));
+    if (first && stillWaiting.length > 0) setShownId(first.scoreId);
+  }, []);
 
   const wave = (chosen: ReviewItem[]) =>
     attempt(async () => {
@@ -226,14 +249,23 @@ export function useReview(queue: ReviewQueue) {
     setBenches(new Map());
   };
 
+  const retry = () => {
+    for (const one of unsent) void send(one);
+  };
+  const again = useRef(retry);
+  again.current = retry;
+  useEffect(() => {
+    const onLine = () => again.current();
+    window.addEventListener('online', onLine);
+    return () => window.removeEventListener('online', onLine);
+  }, []);
+
   return {
     mayChange: queue.mayChange,
     ...{ shown, waiting, decided, allWaiting, last, problem, settings, rules, shelf, places, filter },
     everything: [...items.values()],
     unsent: unsent.length,
-    retry: () => {
-      for (const one of unsent) void send(one);
-    },
+    retry,
     benchOf: (id: string) => benches.get(id) ?? null,
     show: (id: string) => setShownId(id),
     undo: (item: ReviewItem) => attempt(() => undoDecision(item)),
