@@ -186,7 +186,7 @@ test('killed at 50 random moments under a stream of goes and clips, nothing that
     }
   };
   const waitForServer = async () => {
-    while (running && (gone || !(await ask('/sign-in')))) await new Promise((done) => setTimeout(done, 60));
+    while (running && (gone || !(await ask('/icon.svg')))) await new Promise((done) => setTimeout(done, 60));
   };
   const streams = [sendGoes(), sendGoes(), sendClips()];
   for (let kill = 0; kill < 50; kill++) {

@@ -73,8 +73,9 @@ export function ClipStage({ clip, label, shelved, head, speed, from, loop, handl
   // A player that was made ready is taken as it is; what plays is not changed under the eye.
   const [element] = useState(() => shelved?.video ?? playerOf(`/api/v1/clips/${clip.id}/file`, from));
   const frames = shelved?.frames ?? evenFrames(clip.seconds);
-  const latest = useRef({ loop, onPassed, onWatched, speed, frames });
-  latest.current = { loop, onPassed, onWatched, speed, frames };
+  const known = shelved?.frames != null;
+  const latest = useRef({ loop, onPassed, onWatched, speed, frames, known });
+  latest.current = { loop, onPassed, onWatched, speed, frames, known };
 
   const seek = (at: number) => {
     const to = Math.max(0, Math.min(clip.seconds, at));
@@ -89,7 +90,9 @@ export function ClipStage({ clip, label, shelved, head, speed, from, loop, handl
     seek,
     step: (by) => {
       element.pause();
-      seek(stepFrames(latest.current.frames, head.get(), by, clip.seconds));
+      // As long as the pictures' own times are not known, one that lasts long would be stepped within for ever: its own beginning is no place to start from.
+      const at = latest.current.known ? head.get() : element.currentTime;
+      seek(stepFrames(latest.current.frames, at, by, clip.seconds));
     },
     toggle,
     pause: () => element.pause(),
