@@ -139,9 +139,13 @@ if (want('my-feet')) {
   await phone.goto('/feet', { waitUntil: 'networkidle' });
   const feet = await phone.screenshot();
   const clip = phone.getByLabel('Clip of Sole taps with the coach’s remarks').first();
-  await clip.evaluate((video: HTMLVideoElement) => {
-    video.currentTime = 5.6;
-  });
+  await clip.evaluate(
+    (video: HTMLVideoElement) =>
+      new Promise((done) => {
+        video.addEventListener('seeked', done, { once: true });
+        video.currentTime = 5.6;
+      }),
+  );
   await clip.locator('xpath=ancestor::li[1]').evaluate((line) => line.scrollIntoView({ block: 'center' }));
   await phone.waitForLoadState('networkidle');
   await together('my-feet', [feet, await phone.screenshot()]);

@@ -1,6 +1,6 @@
 import type { Calibration, Reach } from '../../contract/tables.ts';
 import { Notice } from '../../ui/parts/index.ts';
-import { dayInWords, number } from '../words.ts';
+import { dayInWords } from '../words.ts';
 import { SquadTabs } from './SquadTabs.tsx';
 
 const MEANT = 60;
@@ -75,8 +75,8 @@ function sentenceFor(reach: Reach): string {
   const share = Math.round(shareOf(reach));
   if (reach.goes < FEW) return `${reach.reached} of ${reach.goes} were reached: too few goes to say more.`;
   const off = share - MEANT;
-  if (Math.abs(off) <= 5) return `${share} % were reached. Meant were ${MEANT} %: the numbers are fair.`;
-  return `${share} % were reached. Meant were ${MEANT} %: the numbers were too ${off > 0 ? 'easy' : 'hard'} by about ${Math.abs(off)} in a hundred.`;
+  if (Math.abs(off) <= 5) return 'The numbers are fair.';
+  return `The numbers were too ${off > 0 ? 'easy' : 'hard'} by about ${Math.abs(off)} in a hundred.`;
 }
 
 /** How often players reached what the program gave a 60 % chance: it should be near 60 %, and is shown as it is. */
@@ -89,7 +89,7 @@ export function CalibrationView({ calibration, squad }: { calibration: Calibrati
       <SquadTabs squad={squad} here="/calibration" />
       <section className="slab flex flex-col gap-2 p-4" aria-label="In short">
         <p className="flex flex-wrap items-baseline gap-x-4">
-          <span className="font-bold font-display text-4xl">{shown.goes === 0 ? '–' : `${number(shareOf(shown))} %`}</span>
+          <span className="font-bold font-display text-4xl">{shown.goes === 0 ? '–' : `${Math.round(shareOf(shown))} %`}</span>
           <span>of the stretch numbers were reached; {MEANT} % is what they are meant for.</span>
         </p>
         <p>{sentenceFor(given)}</p>
