@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { eq } from 'drizzle-orm';
 import type { PaperMapping } from '../../src/core/formats/index.ts';
 import { HistoryFile } from '../../src/core/formats/index.ts';
 import type { Item } from '../../src/core/weeks/index.ts';
@@ -358,6 +359,19 @@ describe('progress on the server', () => {
       const mine = family(town.context, town.guardian).children[0]?.letters;
       expect(mine?.map((one) => one.subject)).to.deep.equal(['Comet’s week 1']);
       expect(mine?.[0]?.plain).to.not.contain('Pebble');
+      // Who came to it later gets theirs; the others keep the one they have.
+      const { db } = town.context;
+      const first = new Map(all.map((one) => [one.about, one.id]));
+      db.delete(letters)
+        .where(eq(letters.id, first.get('Pebble') ?? ''))
+        .run();
+      send(town.player, item, { both: 30 });
+      postWhatIsDue(town.context);
+      const second = new Map(readPost(town.context, town.coach, { squad: town.squad }).letters.map((one) => [one.about, one.id]));
+      expect([...second.keys()].sort()).to.deep.equal([...first.keys()].sort());
+      expect(second.get('Comet')).to.equal(first.get('Comet'));
+      expect(second.get(null)).to.equal(first.get(null));
+      expect(second.get('Pebble')).to.not.equal(first.get('Pebble'));
     });
   });
 

@@ -12,7 +12,7 @@ import { notFound } from '../problems.ts';
 import { memberOf, membersOf, squadById, squadDay } from '../squad/squads.ts';
 import { choicesFor } from './choices.ts';
 import { childWeek, squadWeek, weekStartingOn } from './numbers.ts';
-import { type Draft, guardiansOf, postLetter, wantsMail } from './posting.ts';
+import { type Draft, guardiansOf, isPosted, postLetter, wantsMail } from './posting.ts';
 import { remindersFor } from './reminders.ts';
 
 /** Local hour of Monday from which the summaries of the week before go out by themselves. */
@@ -38,24 +38,29 @@ export function lettersOf(db: Db, userId: string, playerId: string): LetterView[
 /** The Monday of the last week that is over in a squad. */
 const lastMonday = ({ db, now }: Context, squadId: string): string => addDays(mondayOf(squadDay(squadById(db, squadId), now())), -7);
 
-/** The summaries of a week for the squad's coaches and each child's guardians, from the numbers as they are now. */
-function draftsFor(context: Context, squadId: string, weekOf: string): Draft[] {
+/**
+ * The summaries of a week for the squad's coaches and each child's guardians, from the numbers as they are now.
+ * @param who everybody, as for a preview; or whoever has none yet, so that a week whose post is out is not reckoned again
+ */
+function draftsFor(context: Context, squadId: string, weekOf: string, who: 'everybody' | 'who has none'): Draft[] {
   const { db } = context;
   const shown = weekStartingOn(db, squadId, weekOf);
   if (!shown) return [];
+  const shared = { kind: 'monday summary' as const, weekOf, key: '' };
+  const gets = (userId: string, playerId: string | null) => who === 'everybody' || !isPosted(db, squadId, { ...shared, userId, playerId });
   const coaches = db
     .select({ id: user.id, name: user.name })
     .from(squadCoaches)
     .innerJoin(user, eq(user.id, squadCoaches.userId))
     .where(eq(squadCoaches.squadId, squadId))
-    .all();
-  const numbers = squadWeek(context, squadId, shown);
-  const shared = { kind: 'monday summary' as const, weekOf, key: '' };
-  const drafts = coaches.map(
-    (coach): Draft => ({ ...shared, ...squadSummary(numbers), userId: coach.id, playerId: null, to: coach.name, about: null }),
+    .all()
+    .filter((coach) => gets(coach.id, null));
+  const summary = coaches.length > 0 ? squadSummary(squadWeek(context, squadId, shown)) : null;
+  const drafts = coaches.flatMap((coach): Draft[] =>
+    summary ? [{ ...shared, ...summary, userId: coach.id, playerId: null, to: coach.name, about: null }] : [],
   );
   for (const member of membersOf(db, squadId)) {
-    const guardians = guardiansOf(db, member.id);
+    const guardians = guardiansOf(db, member.id).filter((guardian) => gets(guardian.id, member.id));
     if (guardians.length === 0) continue;
     const letter = familySummary(childWeek(context, squadId, memberOf(db, squadId, member.id), shown));
     for (const guardian of guardians)
@@ -67,7 +72,9 @@ function draftsFor(context: Context, squadId: string, weekOf: string): Draft[] {
 /** Puts the summaries of a week into the local post. Whoever has theirs gets no second one. Returns how many went. */
 export function putSummaries(context: Context, squadId: string, weekOf: string): number {
   const squad = squadById(context.db, squadId);
-  return context.db.transaction(() => draftsFor(context, squadId, weekOf).filter((draft) => postLetter(context, squad, draft)).length);
+  return context.db.transaction(
+    () => draftsFor(context, squadId, weekOf, 'who has none').filter((draft) => postLetter(context, squad, draft)).length,
+  );
 }
 
 /** Sends what is due: in each squad, from Monday morning on, the summaries of the week before. Safe to ask at any time. */
@@ -152,7 +159,11 @@ export function previewPost(context: Context, actor: Actor, input: { squad: stri
     const { kind, to, about, subject, plain, html } = draft;
     return { kind, to, about, subject, plain, html, weekOf: draft.weekOf, mailed: wantsMail(db, squad, draft) };
   };
-  return { weekOf, letters: draftsFor(context, squad.id, weekOf).map(shown), reminders: remindersFor(context, squad).map(shown) };
+  return {
+    weekOf,
+    letters: draftsFor(context, squad.id, weekOf, 'everybody').map(shown),
+    reminders: remindersFor(context, squad).map(shown),
+  };
 }
 
 /** Sends the summaries of a week before they would go by themselves. */
