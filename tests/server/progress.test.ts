@@ -365,7 +365,6 @@ describe('progress on the server', () => {
       db.delete(letters)
         .where(eq(letters.id, first.get('Pebble') ?? ''))
         .run();
-      send(town.player, item, { both: 30 });
       postWhatIsDue(town.context);
       const second = new Map(readPost(town.context, town.coach, { squad: town.squad }).letters.map((one) => [one.about, one.id]));
       expect([...second.keys()].sort()).to.deep.equal([...first.keys()].sort());
