@@ -16,6 +16,7 @@ import { playerCurve, playerPage } from '../../src/server/progress/player.ts';
 import { dropStep, takeStep } from '../../src/server/progress/steps.ts';
 import { setChoices } from '../../src/server/squad/choices.ts';
 import { family, giveConsent } from '../../src/server/squad/family.ts';
+import { addPlayer } from '../../src/server/squad/people.ts';
 import { register } from '../../src/server/squad/register.ts';
 import { readRules, setStreakRule, setTables, setZone } from '../../src/server/squad/rules.ts';
 import { calibration, compareWeeks, ground } from '../../src/server/squad/season.ts';
@@ -24,7 +25,7 @@ import { setOwnNumber, squadNumbers } from '../../src/server/weeks/numbers.ts';
 import { fillOutlines } from '../../src/server/weeks/outlines.ts';
 import { makeWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
 import { aBlock, aSession, drillOf, timed } from '../core/make.ts';
-import { DAY, HOUR, MONDAY_TEN, openTown, outcome, type Town, uuid } from './make.ts';
+import { actorAgain, DAY, HOUR, MONDAY_TEN, openTown, outcome, type Town, uuid } from './make.ts';
 
 const each = (change: Partial<Item> = {}): Item => ({
   ...newItem(uuid(), drillOf('hop-out-in-taps')),
@@ -238,6 +239,33 @@ describe('progress on the server', () => {
       const child = family(town.context, town.guardian).children[0];
       expect(child).to.include({ inTables: false, tableSchool: 'scores' });
       expect(child?.clipsAllowed).to.equal(false);
+    });
+
+    it('shows last week’s tables as long as a new week has none', async () => {
+      setTables(town.context, town.coach, { squad: town.squad, tableSchool: 'scores' });
+      const joined = { birthYear: 2016, strongerFoot: 'right', level: 'steady', pin: '1111', joinedOn: '2026-11-01' } as const;
+      const [fern, tansy] = await Promise.all(
+        ['Fern', 'Tansy'].map((nickname) => addPlayer(town.context, town.squad, { ...joined, nickname })),
+      );
+      if (!fern || !tansy) throw new Error('Nobody joined.');
+      const again = (one: { userId: string }) => actorAgain(town, one) as Town['player'];
+      const all = [town.player, town.otherPlayer, again(fern), again(tansy)];
+      const [item, next] = [taps(), taps()];
+      const first = releaseItems(item);
+      for (const [i, actor] of all.entries()) send(actor, item, { both: 20 + i });
+      const shown = (week?: string) => {
+        const { weekId, tables } = squadTables(town.context, town.coach, { squad: town.squad, week });
+        return [weekId, tables.length];
+      };
+      expect(shown()).to.deep.equal([first, 1]);
+      town.setNow(MONDAY_TEN + 7 * DAY);
+      const second = releaseItems(next);
+      expect(shown()).to.deep.equal([first, 1]);
+      expect(shown(second)).to.deep.equal([second, 0]);
+      expect(myFeet(town.context, town.player).tables).to.deep.include({ week: 1 });
+      for (const [i, actor] of all.entries()) send(actor, next, { both: 30 + i });
+      expect(shown()).to.deep.equal([second, 1]);
+      expect(myFeet(town.context, town.player).tables).to.deep.include({ week: 2 });
     });
 
     it('knows what it cannot do yet, by the band of each one’s level', () => {

@@ -124,6 +124,8 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
   // An upload on a slow line takes long; its headers must still come at once.
   server.requestTimeout = 0;
   server.headersTimeout = 20_000;
+  // Longer than a proxy or a browser keeps a connection that nobody uses: whoever closes first cuts a request that is just being sent.
+  server.keepAliveTimeout = 75_000;
   return server;
 }
 

@@ -15,7 +15,7 @@ import { allow } from '../policy.ts';
 import { notFound } from '../problems.ts';
 import { doseOf } from '../progress/doses.ts';
 import { type OutlinedWeek, releasedWeeks } from '../weeks/outlines.ts';
-import { type Member, membersOf, squadById } from './squads.ts';
+import { type Member, membersOf, type Squad, squadById } from './squads.ts';
 
 const WEEKS_BEFORE = 4;
 /** A table needs a few players, or it is about two children. */
@@ -63,30 +63,23 @@ function resultsFor(db: Db, released: readonly OutlinedWeek[], shown: OutlinedWe
     .all();
 }
 
-/**
- * The tables of a week as one player may see them; for a coach (`viewer` null) without an own line.
- * @param asked the week's id; null for the last that opened
- */
-export function tablesFor(
+type TableOf = Tables['tables'][number];
+
+/** The tables of one week, by title. */
+function tablesOf(
   context: Context,
-  squadId: string,
-  asked: string | null,
+  squad: Squad,
+  released: readonly OutlinedWeek[],
+  shown: OutlinedWeek,
   viewer: string | null,
-): Tables & { weekId: string | null } {
+): TableOf[] {
   const { db } = context;
-  const squad = squadById(db, squadId);
-  const none = { school: squad.tableSchool, week: null, weekId: null, tables: [] };
-  // Where tables are off a player has nothing to look up here; a coach is told so.
-  if (squad.tableSchool === 'off') return none;
-  const released = releasedWeeks(db, squadId);
-  const shown = shownWeek(released, asked, context.now());
-  if (!shown) return none;
-  const members = membersOf(db, squadId);
+  const members = membersOf(db, squad.id);
   const out = outOfTables(
     db,
     members.map((member) => member.id),
   );
-  const drillName = drillNames(db, squadId);
+  const drillName = drillNames(db, squad.id);
   const keys = grouped(resultsFor(db, released, shown), (row) => row.recordKey);
   const week = { from: shown.revision.opensAt, to: shown.revision.closesAt };
   const tables = [...keys].flatMap(([key, rows]) => {
@@ -108,12 +101,38 @@ export function tablesFor(
       },
     ];
   });
-  return {
+  return tables.sort((a, b) => a.title.localeCompare(b.title, 'en'));
+}
+
+/**
+ * The tables of a week as one player may see them; for a coach (`viewer` null) without an own line.
+ * @param asked the week's id; null for the last that opened, or the one before it as long as that has no table yet
+ */
+export function tablesFor(
+  context: Context,
+  squadId: string,
+  asked: string | null,
+  viewer: string | null,
+): Tables & { weekId: string | null } {
+  const { db } = context;
+  const squad = squadById(db, squadId);
+  const none = { school: squad.tableSchool, week: null, weekId: null, tables: [] };
+  // Where tables are off a player has nothing to look up here; a coach is told so.
+  if (squad.tableSchool === 'off') return none;
+  const released = releasedWeeks(db, squadId);
+  const newest = shownWeek(released, asked, context.now());
+  if (!newest) return none;
+  const of = (shown: OutlinedWeek) => ({
     school: squad.tableSchool,
     week: shown.week.number,
     weekId: shown.week.id,
-    tables: tables.sort((a, b) => a.title.localeCompare(b.title, 'en')),
-  };
+    tables: tablesOf(context, squad, released, shown, viewer),
+  });
+  const tables = of(newest);
+  const before = released[released.indexOf(newest) + 1];
+  if (asked !== null || tables.tables.length > 0 || !before) return tables;
+  const last = of(before);
+  return last.tables.length > 0 ? last : tables;
 }
 
 function playersOf(
