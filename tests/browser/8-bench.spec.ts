@@ -364,7 +364,12 @@ test.describe
       let keys = 0;
       let clear = 0;
       // The line is dead while the last ones are decided, and the page is left: they are kept here, and sent when it is opened again.
-      const noLine = (route: Route) => route.abort('internetdisconnected');
+      // One of them finds the coach signed out.
+      let tried = 0;
+      const noLine = (route: Route) =>
+        tried++ === 0
+          ? route.fulfill({ status: 401, json: { title: 'not signed in', detail: 'Sign in first.' } })
+          : route.abort('internetdisconnected');
       const DECISIONS = '**/api/v1/scores/*/decisions';
       for (let left = total; left > 0; left--) {
         if (left === 3) await page.route(DECISIONS, noLine);

@@ -173,7 +173,8 @@ export function useReview(queue: ReviewQueue) {
       if (shownNow.current === item.scoreId) void reload(item.scoreId);
     } catch (error) {
       setProblem(sentenceOf(error));
-      const mayWorkLater = !(error instanceof ServerProblem) || error.status >= 500;
+      // Whoever was signed out meanwhile signs in again, and it goes.
+      const mayWorkLater = !(error instanceof ServerProblem) || error.status >= 500 || error.status === 401;
       setUnsent((all) => [...all.filter((one) => one.decision.id !== decision.id), ...(mayWorkLater ? [{ item, decision }] : [])]);
       if (mayWorkLater) return;
       // Refused: it waits again, with what was typed still there.
