@@ -55,10 +55,11 @@ function draftsFor(context: Context, squadId: string, weekOf: string, who: 'ever
     .where(eq(squadCoaches.squadId, squadId))
     .all()
     .filter((coach) => gets(coach.id, null));
-  const summary = coaches.length > 0 ? squadSummary(squadWeek(context, squadId, shown)) : null;
-  const drafts = coaches.flatMap((coach): Draft[] =>
-    summary ? [{ ...shared, ...summary, userId: coach.id, playerId: null, to: coach.name, about: null }] : [],
-  );
+  const drafts: Draft[] = [];
+  if (coaches.length > 0) {
+    const summary = squadSummary(squadWeek(context, squadId, shown));
+    for (const { id, name } of coaches) drafts.push({ ...shared, ...summary, userId: id, playerId: null, to: name, about: null });
+  }
   for (const member of membersOf(db, squadId)) {
     const guardians = guardiansOf(db, member.id).filter((guardian) => gets(guardian.id, member.id));
     if (guardians.length === 0) continue;
