@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid';
 import { type CoachDrill, type NextStepView, type OwnStepView, type PlayerPage, progress } from '../../contract/progress.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { call } from '../client.ts';
+import { keepHere, keptHere } from '../kept-here.ts';
 import { useAttempt } from '../use-attempt.ts';
 import { dateInWords, footInWords, number, plural } from '../words.ts';
 import { CurveBox } from './CurveBox.tsx';
@@ -107,8 +108,8 @@ export function OwnDrill({ player, chosen, onChosen }: { player: PlayerPage; cho
   const place = `${REMEMBERED}:${player.playerId}`;
   useEffect(() => {
     // What was looked at last is a matter of this browser.
-    const kept = localStorage.getItem(place);
-    if (kept && player.drills.some((drill) => drill.key === kept)) setKey(kept);
+    const kept = keptHere(place);
+    if (typeof kept === 'string' && player.drills.some((drill) => drill.key === kept)) setKey(kept);
   }, [place, player.drills]);
   const found = useMemo(() => {
     const words = query.trim().toLowerCase();
@@ -117,7 +118,7 @@ export function OwnDrill({ player, chosen, onChosen }: { player: PlayerPage; cho
   const drill = player.drills.find((one) => one.key === key);
   const choose = (next: string) => {
     setKey(next);
-    localStorage.setItem(place, next);
+    keepHere(place, next);
   };
   if (!drill) return <Notice>No counted numbers yet.</Notice>;
   const needs = player.drills.filter((one) => one.plateau || one.fallen);

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Id } from '../../contract/parts.ts';
 import { Decide } from '../../contract/review.ts';
+import { keepHere, keptHere } from '../kept-here.ts';
 
 const Kept = z.array(z.object({ score: Id, decision: Decide }));
 type Kept = z.infer<typeof Kept>;
@@ -17,11 +18,7 @@ export class Unsent {
   }
 
   all(): Kept {
-    try {
-      return Kept.safeParse(JSON.parse(localStorage.getItem(this.key) ?? '[]')).data ?? [];
-    } catch {
-      return [];
-    }
+    return Kept.safeParse(keptHere(this.key)).data ?? [];
   }
 
   put(score: string, decision: Decide): void {
@@ -33,11 +30,6 @@ export class Unsent {
   }
 
   private write(kept: Kept): void {
-    try {
-      if (kept.length === 0) localStorage.removeItem(this.key);
-      else localStorage.setItem(this.key, JSON.stringify(kept));
-    } catch {
-      // Without room they are kept by this page alone.
-    }
+    keepHere(this.key, kept.length === 0 ? null : kept);
   }
 }

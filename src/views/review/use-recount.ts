@@ -13,6 +13,7 @@ import {
   undo,
 } from '../../core/counts/index.ts';
 import { call, sentenceOf } from '../client.ts';
+import { keepHere, keptHere } from '../kept-here.ts';
 
 const SAVE_AFTER_MS = 400;
 const RETRY_AFTER_MS = 4000;
@@ -28,13 +29,7 @@ interface Kept {
 const draftKey = (clipId: string) => `recount:${clipId}`;
 
 /** What this browser kept of a recount, in case a save did not get through. */
-function draftOf(clipId: string): Kept | null {
-  try {
-    return JSON.parse(localStorage.getItem(draftKey(clipId)) ?? 'null') as Kept | null;
-  } catch {
-    return null;
-  }
-}
+const draftOf = (clipId: string) => keptHere(draftKey(clipId)) as Kept | null;
 
 /** The newer of what the server and what this browser kept. */
 function newest(clipId: string, saved: RecountView | null): Kept {
@@ -80,7 +75,7 @@ export function useRecount(scoreId: string, clipId: string, saved: RecountView |
       await call(benchContract.recount, { score: scoreId }, { id, log, edit, whole, delay });
       sent.current = edit;
       if (now.current.edit === edit) {
-        localStorage.removeItem(draftKey(clipId));
+        keepHere(draftKey(clipId), null);
         setSaving('');
       }
       if (whole) onWhole();
@@ -93,7 +88,7 @@ export function useRecount(scoreId: string, clipId: string, saved: RecountView |
   const keep = (next: Kept) => {
     now.current = next;
     setKept(next);
-    localStorage.setItem(draftKey(clipId), JSON.stringify(next));
+    keepHere(draftKey(clipId), next);
     clearTimeout(timer.current);
     timer.current = setTimeout(() => void send(), SAVE_AFTER_MS);
   };

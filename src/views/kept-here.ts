@@ -1,0 +1,18 @@
+/** What this browser kept under a name; null when there is nothing, or nothing that can be read. */
+export function keptHere(name: string): unknown {
+  try {
+    return JSON.parse(localStorage.getItem(name) ?? 'null');
+  } catch {
+    return null;
+  }
+}
+
+/** Keeps something in this browser, or forgets it (null). Where the store is full or denied, this page alone has it: nobody is stopped. */
+export function keepHere(name: string, value: unknown): void {
+  try {
+    if (value === null) localStorage.removeItem(name);
+    else localStorage.setItem(name, JSON.stringify(value));
+  } catch {
+    // Said above.
+  }
+}
