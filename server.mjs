@@ -6,8 +6,9 @@ import { handler } from './dist/server/entry.mjs';
 
 const root = dirname(fileURLToPath(import.meta.url));
 try {
-  const context = openFrom(process.env);
-  const signIns = process.argv.includes('--demo') ? await loadDemo(context, root) : '';
+  const demo = process.argv.includes('--demo');
+  const context = openFrom(process.env, { demo });
+  const signIns = demo ? await loadDemo(context, root) : '';
   await serve(context, handler, root);
   console.log(`Eager Feet is open at ${context.config.baseAddress}`);
   if (signIns) console.log(signIns);

@@ -18,6 +18,16 @@ export const EmailSignIn = z.object({
   password: z.string().min(1, 'Type your password.').max(200, 'A password has at most 200 letters.'),
 });
 
+/** The code that an authenticator app shows. */
+export const AppCode = z.object({
+  code: z
+    .string()
+    .trim()
+    .regex(/^\d{6}$/, 'The code is 6 digits.'),
+});
+/** A recovery code, for when the app is lost. */
+export const RecoveryCode = z.object({ code: z.string().trim().min(8, 'A recovery code is longer than that.').max(40) });
+
 export const Me = z.object({
   kind: z.enum(['nobody', 'coach', 'player', 'guardian']),
   name: z.string().nullable(),
@@ -35,6 +45,10 @@ export const SignInView = z.object({
 export type SignInView = z.infer<typeof SignInView>;
 export const SignIns = z.object({ signIns: z.array(SignInView) });
 export type SignIns = z.infer<typeof SignIns>;
+
+/** Something that changed about who can get in, in a sentence. */
+export const AccountNewsView = z.object({ id: Id, at: Instant, sentence: z.string() });
+export type AccountNewsView = z.infer<typeof AccountNewsView>;
 
 const ofChild = z.object({ player: Id });
 
@@ -65,6 +79,24 @@ export const accounts = {
     params: z.object({ signIn: z.string().max(80) }),
     body: Nothing,
     response: SignIns,
+  }),
+  news: endpoint({
+    method: 'GET',
+    path: '/me/news',
+    act: 'see my sign-ins',
+    summary: 'What changed about who can get into my account, or those of my children.',
+    params: NoParams,
+    body: Nothing,
+    response: z.object({ news: z.array(AccountNewsView) }),
+  }),
+  squadNews: endpoint({
+    method: 'GET',
+    path: '/squads/{squad}/news',
+    act: 'see who came and went',
+    summary: 'Who came, went and may what in a squad: 12 months of it, with who did it.',
+    params: z.object({ squad: Id }),
+    body: Nothing,
+    response: z.object({ news: z.array(AccountNewsView.extend({ by: z.string().nullable() })) }),
   }),
   chooseSquad: endpoint({
     method: 'PUT',

@@ -4,6 +4,7 @@ import { drills } from './drills.ts';
 import { go } from './go.ts';
 import { invitations } from './invitations.ts';
 import { keeping } from './keeping.ts';
+import { keys } from './keys.ts';
 import { numbers } from './numbers.ts';
 import { paper } from './paper.ts';
 import { people } from './people.ts';
@@ -20,6 +21,7 @@ export const contract = {
   accounts,
   people,
   invitations,
+  keys,
   drills,
   weeks,
   numbers,

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { LEVELS } from '../core/drills/terms.ts';
+import { isSimplePin } from '../core/people/pins.ts';
 import { endpoint } from './endpoint.ts';
 import { Id, Instant, NoParams, Nothing, StrongerFootName } from './parts.ts';
 
@@ -13,7 +14,10 @@ export const INVITATION_KINDS = ['players', 'coach', 'guardian', 'family link'] 
 export const InvitationKindName = z.enum(INVITATION_KINDS);
 export type InvitationKindName = z.infer<typeof InvitationKindName>;
 
-export const Pin = z.string().regex(/^\d{4,8}$/, 'The PIN is 4 to 8 digits.');
+export const Pin = z
+  .string()
+  .regex(/^\d{4,8}$/, 'The PIN is 4 to 8 digits.')
+  .refine((pin) => !isSimplePin(pin), 'That PIN is one of the first that somebody would try. Take digits that only you would think of.');
 export const NicknameText = z.string().trim().min(1, 'Type a nickname.').max(30, 'A nickname has at most 30 letters.');
 const EARLIEST = 1990;
 export const BirthYear = z
@@ -90,6 +94,10 @@ const ofMember = ofSquad.extend({ player: Id });
 const ofChild = z.object({ player: Id });
 const Done = z.object({ id: Id });
 
+/** Connected at once, or waiting for the yes of the child’s guardian. */
+export const Claimed = z.object({ playerId: Id, state: z.enum(['connected', 'waiting']) });
+export type Claimed = z.infer<typeof Claimed>;
+
 export const invitations = {
   invitePlayers: endpoint({
     method: 'POST',
@@ -147,7 +155,7 @@ export const invitations = {
     summary: 'Lets in who asked to join.',
     params: ofSquad.extend({ request: Id }),
     body: z.object({ level: z.enum(LEVELS), nickname: NicknameText.optional() }),
-    response: z.object({ playerId: Id, guardianCode: InvitationView }),
+    response: z.object({ playerId: Id, guardianCode: InvitationView.nullable() }),
   }),
   refuse: endpoint({
     method: 'POST',
@@ -201,7 +209,7 @@ export const invitations = {
     summary: 'A guardian’s account, connected with the child of the code; with an account of that address, its password is asked.',
     params: NoParams,
     body: z.object({ code: CodeText, name: PersonName, email: EmailText, password: NewPassword }),
-    response: z.object({ playerId: Id }),
+    response: Claimed,
   }),
   claimMore: endpoint({
     method: 'POST',
@@ -210,7 +218,7 @@ export const invitations = {
     summary: 'One more child for a guardian who is signed in.',
     params: NoParams,
     body: z.object({ code: CodeText }),
-    response: z.object({ playerId: Id }),
+    response: Claimed,
   }),
   familyLink: endpoint({
     method: 'POST',

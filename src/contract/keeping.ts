@@ -32,6 +32,12 @@ export const CleanReport = z.object({
   invitations: count,
   mails: count,
   children: count,
+  /** Houses that a backup took the place of, seven days ago. */
+  replaced: count.default(0),
+  /** News of accounts older than a year. */
+  news: count.default(0),
+  /** What is over and waits: at once at most a tenth of the clips goes. */
+  held: count.default(0),
 });
 export type CleanReport = z.infer<typeof CleanReport>;
 

@@ -13,8 +13,8 @@ export const PersonView = z.object({
   strongerFoot: StrongerFootName,
   level: z.enum(LEVELS),
   joinedOn: Day,
-  /** Names of the guardians who claimed this child. */
-  guardians: z.array(z.string()),
+  /** The guardians of this child, in the order they came. */
+  guardians: z.array(z.object({ userId: Id, name: z.string() })),
   /** A guardian asked for everything to be deleted; then when. */
   leavingAt: Instant.nullable(),
 });

@@ -78,6 +78,10 @@ export const ConsentName = z.enum(['clips', 'table', 'post'], 'Say clips, table 
 export const ClipView = z.object({ who: z.string(), kind: z.enum(['loaded', 'watched']), seconds: z.number().nullable(), at: Instant });
 export type ClipView = z.infer<typeof ClipView>;
 
+/** Somebody who asks to be a guardian of a child that has one. */
+export const GuardianRequestView = z.object({ id: Id, name: z.string(), at: Instant });
+export type GuardianRequestView = z.infer<typeof GuardianRequestView>;
+
 export const Child = z.object({
   playerId: Id,
   timeZone: z.string(),
@@ -103,6 +107,8 @@ export const Child = z.object({
   /** In no squad now: what was done is still here. */
   inSquad: z.boolean(),
   /** Letters to this guardian about this child, newest first. */
+  /** Who has a code and asks to be a guardian too. */
+  guardianRequests: z.array(GuardianRequestView),
   letters: z.array(LetterView),
   squadId: Id,
   /** Calendar addresses of this child that still work. */
@@ -123,6 +129,8 @@ export const Family = z.object({
   /** Whether mail leaves the house at all. */
   mail: z.enum(['smtp', 'local mailbox']),
   children: z.array(Child),
+  /** Children of whom this account has asked to be a guardian, and waits for the yes of one who is. */
+  asked: z.number().int(),
 });
 export type Family = z.infer<typeof Family>;
 

@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto';
-import { accessSync, chmodSync, constants, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { accessSync, constants, existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 
 export interface Config {
@@ -7,6 +7,8 @@ export interface Config {
   port: number;
   dataDir: string;
   databaseFile: string;
+  /** Counts of wrong tries; no loss when it is thrown away. */
+  limitsFile: string;
   clipDir: string;
   uploadDir: string;
   /** The address people type; links and sign-in cookies are made for it. */
@@ -20,18 +22,43 @@ export interface Config {
   proxies: readonly string[];
   /** Local hour of the server at which it works by night. */
   nightHour: number;
+  /** Whether head coaches need an authenticator app. */
+  twoFactorForHeads: boolean;
+  /** The day that whoever starts the house says it is, when its clock looks wrong; null otherwise. */
+  today: string | null;
 }
+
+/** The database's name in the data folder. */
+export const DATABASE_FILE = 'eager-feet.sqlite';
 
 /** A wrong setting, with a sentence that says what to do. */
 export class SettingError extends Error {}
 
+const SECRET_LETTERS_MIN = 32;
+
+/** The house's secret as it lies in a file. @throws SettingError when it is empty or was cut */
+export function readSecret(file: string): string {
+  const secret = readFileSync(file, 'utf8').trim();
+  if (secret.length < SECRET_LETTERS_MIN)
+    throw new SettingError(
+      `The secret in ${file} is empty or was cut. Nothing was changed. Put the file back from a backup (each holds one); without it every sign-in, invitation and family link ends.`,
+    );
+  return secret;
+}
+
+/** The house's secret; made for a new house only, so that one that was lost is not quietly replaced. */
 function secretIn(dataDir: string): string {
   const file = join(dataDir, 'secret');
   if (!existsSync(file)) {
-    writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
-    chmodSync(file, 0o600);
+    if (existsSync(join(dataDir, DATABASE_FILE)))
+      throw new SettingError(
+        `The file ${file} is missing beside a database that was made with it. Nothing was changed. Put it back from a backup (each holds one).`,
+      );
+    const half = `${file}.unfinished`;
+    writeFileSync(half, randomBytes(32).toString('hex'), { mode: 0o600, flush: true });
+    renameSync(half, file);
   }
-  return readFileSync(file, 'utf8').trim();
+  return readSecret(file);
 }
 
 function hourIn(given: string | undefined, usual: number): number {
@@ -39,6 +66,12 @@ function hourIn(given: string | undefined, usual: number): number {
   if (!Number.isInteger(hour) || hour < 0 || hour > 23)
     throw new SettingError(`NIGHT_HOUR is "${given}", but must be a whole hour from 0 to 23.`);
   return hour;
+}
+
+function yesIn(given: string | undefined): boolean {
+  if (given === undefined || given === '' || given === 'no') return false;
+  if (given === 'yes') return true;
+  throw new SettingError(`TWO_FACTOR_FOR_HEADS is "${given}", but must be yes or no.`);
 }
 
 function addressIn(given: string | undefined, usual: string): string {
@@ -55,10 +88,12 @@ function smtpIn(given: string | undefined): string | null {
 }
 
 /**
- * Reads PORT (4321), HOST (127.0.0.1), DATA_DIR (./data) and BASE_ADDRESS, SMTP_URL, MAIL_FROM, BACKUP_DIR, PROXY_ADDRESSES and NIGHT_HOUR, and makes the data folder with its secret.
- * @throws SettingError when a value is wrong or the folder cannot be written.
+ * Reads PORT (4321), HOST (127.0.0.1), DATA_DIR (./data) and BASE_ADDRESS, SMTP_URL, MAIL_FROM, BACKUP_DIR, PROXY_ADDRESSES, NIGHT_HOUR, TWO_FACTOR_FOR_HEADS and TODAY,
+ * and makes the data folder with its secret.
+ * @param restoring a backup brings its own secret: what is there may be lost, and none is made
+ * @throws SettingError when a value is wrong, the folder cannot be written, or its secret is lost.
  */
-export function readConfig(env: Record<string, string | undefined>): Config {
+export function readConfig(env: Record<string, string | undefined>, { restoring = false }: { restoring?: boolean } = {}): Config {
   const port = Number(env.PORT ?? 4321);
   if (!Number.isInteger(port) || port < 1 || port > 65_535) {
     throw new SettingError(`PORT is "${env.PORT}", but must be a whole number from 1 to 65535.`);
@@ -78,18 +113,22 @@ export function readConfig(env: Record<string, string | undefined>): Config {
       host,
       port,
       dataDir,
-      databaseFile: join(dataDir, 'eager-feet.sqlite'),
+      databaseFile: join(dataDir, DATABASE_FILE),
+      limitsFile: join(dataDir, 'limits.sqlite'),
       clipDir,
       uploadDir,
       baseAddress,
-      secret: secretIn(dataDir),
+      secret: restoring ? '' : secretIn(dataDir),
       smtpUrl,
       mailFrom: env.MAIL_FROM ?? 'Eager Feet <eager-feet@localhost>',
       proxies: (env.PROXY_ADDRESSES ?? '').split(/[\s,]+/).filter(Boolean),
       backupDir: resolve(env.BACKUP_DIR ?? join(dataDir, 'backups')),
       nightHour,
+      twoFactorForHeads: yesIn(env.TWO_FACTOR_FOR_HEADS),
+      today: env.TODAY ?? null,
     };
-  } catch {
+  } catch (error) {
+    if (error instanceof SettingError) throw error;
     throw new SettingError(
       `The data folder ${dataDir} cannot be written. Give this user the right to write there, or set DATA_DIR to another folder.`,
     );

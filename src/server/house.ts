@@ -1,9 +1,12 @@
 import pino, { type Logger } from 'pino';
 import { type Auth, createAuth } from './auth/auth.ts';
+import { type Hashes, hashesWith, type Seal, sealWhatIsOpen, sealWith } from './auth/hashes.ts';
 import { createSignInLimits, type SignInLimits } from './auth/limits.ts';
+import type { AccountMail, AccountNews } from './auth/parts.ts';
 import type { Config } from './config.ts';
 import { type Db, openDatabase } from './db/connection.ts';
 import { copyBeforeUpgrade } from './keeping/backups.ts';
+import { tellAccount } from './people/told.ts';
 import { putAccountMail } from './post/mail.ts';
 
 /** What every server function works with. The clock is part of it, so that tests can set it. */
@@ -12,6 +15,8 @@ export interface Context {
   config: Config;
   auth: Auth;
   limits: SignInLimits;
+  hashes: Hashes;
+  seal: Seal;
   log: Logger;
   now(): number;
 }
@@ -29,9 +34,15 @@ const errorForLog = (error: unknown) => {
 export function createContext(config: Config, now: () => number = Date.now, logLevel = 'info'): Context {
   const db = openDatabase(config.databaseFile, () => copyBeforeUpgrade(config, now()));
   const log = pino({ level: logLevel, redact: REDACTED, serializers: { err: errorForLog } });
-  const limits = createSignInLimits();
-  const auth = createAuth({ db, config, limits, now, mail: (mail) => putAccountMail(db, mail, now()) });
-  return { db, config, limits, auth, log, now };
+  const limits = createSignInLimits(config.limitsFile);
+  const seal = sealWith(config.secret);
+  const hashes = hashesWith(seal);
+  sealWhatIsOpen(db, seal);
+  const mail = (one: AccountMail) => putAccountMail(db, seal, one, now());
+  const tell = (news: AccountNews) => tellAccount(context, news);
+  const auth = createAuth({ db, config, limits, hashes, now, mail, tell });
+  const context: Context = { db, config, limits, hashes, seal, auth, log, now };
+  return context;
 }
 
 const KEY = Symbol.for('eager-feet.house');

@@ -5,8 +5,11 @@ import { readConfig, SettingError } from './config.ts';
 import { refreshOldReadings } from './go/reading.ts';
 import { type Context, createContext, openHouse } from './house.ts';
 import { type AstroHandler, clientDirOf, createHouseServer } from './http/server.ts';
+import { makePrivate } from './keeping/files.ts';
 import { catchUp, workByNight } from './keeping/jobs.ts';
 import { lockHouse } from './keeping/lock.ts';
+import { finishExchange } from './keeping/restore.ts';
+import { checkData, checkOpened, seeClock } from './keeping/start.ts';
 import { postWhatIsDue } from './post/letters.ts';
 import { sendDue } from './post/outbox.ts';
 import { remindFamilies } from './post/reminders.ts';
@@ -14,6 +17,8 @@ import { fillDays, reckonStreaks } from './progress/days.ts';
 import { fillFigures } from './progress/figures.ts';
 import { fillOutlines } from './weeks/outlines.ts';
 
+/** What the house makes is nobody else's to read. */
+const PRIVATE_UMASK = 0o077;
 const GRACE_MS = 10_000;
 /** How often the house is looked after. */
 const LOOK_MS = 15 * 60_000;
@@ -47,12 +52,21 @@ function listenProblem(error: NodeJS.ErrnoException, port: number, host: string)
   return new SettingError(`Cannot listen on ${host}:${port} (${error.code}). Check HOST and PORT.`);
 }
 
-/** Opens the house: settings, database with migrations, the one context of this process. */
-export function openFrom(env: Record<string, string | undefined>): Context {
+/**
+ * Opens the house: settings, database with migrations, the one context of this process. Data that look wrong are left alone.
+ * @param demo the demo may lie for weeks between two starts, so its clock is not asked about
+ * @throws SettingError with what to do
+ */
+export function openFrom(env: Record<string, string | undefined>, { demo = false }: { demo?: boolean } = {}): Context {
+  process.umask(PRIVATE_UMASK);
   const config = readConfig(env);
   // Held until the process ends.
   lockHouse(config.dataDir);
-  const context = createContext(config, Date.now, env.LOG_LEVEL ?? 'warn');
+  const exchanged = finishExchange(config.dataDir);
+  makePrivate(config.dataDir);
+  checkData(config);
+  const context = createContext(exchanged ? readConfig(env) : config, Date.now, env.LOG_LEVEL ?? 'warn');
+  checkOpened(context, { clock: !demo });
   fillFigures(context.db);
   fillDays(context.db);
   fillOutlines(context.db);
@@ -76,7 +90,7 @@ export async function serve(context: Context, astro: AstroHandler, root: string)
   } catch (error) {
     throw listenProblem(error as NodeJS.ErrnoException, port, host);
   }
-  const lookAfter = rounds(context, [reckonStreaks, postWhatIsDue, remindFamilies, catchUp]);
+  const lookAfter = rounds(context, [seeClock, reckonStreaks, postWhatIsDue, remindFamilies, catchUp]);
   const mail = rounds(context, [sendDue]);
   void lookAfter();
   const looking = [setInterval(() => void lookAfter(), LOOK_MS), setInterval(() => void mail(), MAIL_MS)];
@@ -86,6 +100,7 @@ export async function serve(context: Context, astro: AstroHandler, root: string)
     sleep();
     server.close(() => {
       context.db.$client.close();
+      context.limits.close();
       process.exit(0);
     });
     server.closeIdleConnections();

@@ -33,10 +33,13 @@ export class Problem extends Error {
   readonly [PROBLEM] = true;
   readonly kind: ProblemKind;
   readonly fields: FieldProblem[];
-  constructor(kind: ProblemKind, sentence: string, fields: FieldProblem[] = []) {
+  /** Seconds after which it may be tried again; null where waiting does not help. */
+  readonly retryAfter: number | null;
+  constructor(kind: ProblemKind, sentence: string, fields: FieldProblem[] = [], retryAfter: number | null = null) {
     super(sentence);
     this.kind = kind;
     this.fields = fields;
+    this.retryAfter = retryAfter;
   }
 
   /** Pages and the server around them are bundled apart, each with a class of its own: what one throws is a problem to the other too. */
@@ -84,6 +87,13 @@ export function parseInput<S extends z.ZodType>(schema: S, given: unknown): z.ou
   const fields = parsed.error.issues.map((issue) => ({ field: issue.path.join('.'), sentence: issue.message }));
   throw new Problem('bad input', fields[0]?.sentence ?? 'Something in the form is not right.', fields);
 }
+
+/** Headers that a problem's answer carries beside its body. */
+export const problemHeaders = ({ retryAfter }: Problem): Record<string, string> => ({
+  'cache-control': 'no-store',
+  'content-type': 'application/problem+json',
+  ...(retryAfter === null ? {} : { 'retry-after': String(retryAfter) }),
+});
 
 /** A problem as RFC 9457 has it. */
 export function problemDocument(problem: Problem) {

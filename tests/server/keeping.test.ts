@@ -258,7 +258,9 @@ describe('keeping a house', () => {
 
     it('keeps a guardian who has another child here', () => {
       const { userId } = town.guardian as { userId: string };
-      town.context.db.$client.prepare('insert into player_guardians values (?, ?)').run(town.otherPlayer.playerId, userId);
+      town.context.db.$client
+        .prepare('insert into player_guardians (player_id, user_id) values (?, ?)')
+        .run(town.otherPlayer.playerId, userId);
       ask();
       days(8);
       finishDeletions(town.context);

@@ -1,4 +1,4 @@
-import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
+import { copyFileSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
@@ -33,6 +33,8 @@ export interface House {
 /** A house on a real file (an empty database, or a copy of one), and a clock that can be set. */
 export function openTestHouse(env: Record<string, string> = {}, database: string | null = null): House {
   const dataDir = mkdtempSync(join(tmpdir(), 'eager-feet-'));
+  // What is sealed in a database that is copied opens with the secret it was made with only.
+  writeFileSync(join(dataDir, 'secret'), 'a secret of all test houses, 32 letters and more', { mode: 0o600 });
   if (database) copyFileSync(database, readConfig({ DATA_DIR: dataDir, ...env }).databaseFile);
   let now = MONDAY_TEN;
   const context = createContext(readConfig({ DATA_DIR: dataDir, ...env }), () => now, 'silent');

@@ -1,8 +1,12 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
 import { addressOf } from '../../src/server/auth/address.ts';
 import { knownDevice, withAccount } from '../../src/server/auth/device.ts';
-import { createSignInLimits } from '../../src/server/auth/limits.ts';
+import { deviceInWords } from '../../src/server/auth/device-words.ts';
+import { createSignInLimits, type Try } from '../../src/server/auth/limits.ts';
 import { invitations, joinRequests, session, user } from '../../src/server/db/schema.ts';
 import { sendGo } from '../../src/server/go/send-go.ts';
 import { thisWeek } from '../../src/server/go/this-week.ts';
@@ -21,7 +25,6 @@ import {
 import { admit, askToJoin, readInRoster, readRequest, refuse, takeOver } from '../../src/server/people/joining.ts';
 import { bringBack, chooseSquad, correctPlayer, removePlayer, resetPin } from '../../src/server/people/members.ts';
 import { readPeople } from '../../src/server/people/read.ts';
-import { deviceInWords } from '../../src/server/people/sign-ins.ts';
 import type { Problem } from '../../src/server/problems.ts';
 import { playerPage } from '../../src/server/progress/player.ts';
 import { reviewQueue } from '../../src/server/review/queue.ts';
@@ -165,10 +168,10 @@ describe('people of a squad', () => {
         }),
       );
       expect(signedIn.status).to.equal(200);
-      const claimed = await claimMore(town.context, town.guardian, { code: guardianCode.code }, askingAs(town.guardian));
+      const claimed = await claimMore(town.context, town.guardian, { code: guardianCode?.code ?? '' }, askingAs(town.guardian));
       expect(claimed.playerId).to.equal(playerId);
       expect(
-        await outcome(() => claimMore(town.context, town.otherGuardian, { code: guardianCode.code }, askingAs(town.otherGuardian))),
+        await outcome(() => claimMore(town.context, town.otherGuardian, { code: guardianCode?.code ?? '' }, askingAs(town.otherGuardian))),
       ).to.equal('bad input');
       expect(family(town.context, actorAgain(town, town.guardian as { userId: string })).children.map((one) => one.nickname)).to.deep.equal(
         ['Comet', 'Otter'],
@@ -417,25 +420,55 @@ describe('where a request comes from', () => {
 describe('limits on signing in', () => {
   const stranger = (i: number) => ({ who: 'comet', from: `10.9.${Math.floor(i / 250)}.${i % 250}`, squad: 'LANTERN', device: null });
 
+  const wrong = (limits: ReturnType<typeof createSignInLimits>, one: Try) => outcome(() => limits.begin(one));
+
   it('let nobody lock a child out: the own device has a count of its own, whatever strangers do', async () => {
-    const limits = createSignInLimits();
-    for (let i = 0; i < 300; i++) await limits.failed(stranger(i));
-    expect(await outcome(() => limits.check(stranger(999)))).to.equal('too many tries');
+    const limits = createSignInLimits(':memory:');
+    for (let i = 0; i < 300; i++) await wrong(limits, stranger(i));
+    expect(await wrong(limits, stranger(999))).to.equal('too many tries');
     const own = { who: 'comet', from: '10.0.0.1', squad: 'LANTERN', device: 'a phone' };
-    expect(await outcome(() => limits.check(own))).to.equal('done');
+    await (await limits.begin(own))();
     // Also on the network where somebody is guessing, and also when that is the one at home.
-    for (let i = 0; i < 100; i++) await limits.failed({ ...own, device: null });
-    expect(await outcome(() => limits.check({ ...own, device: null }))).to.equal('too many tries');
-    expect(await outcome(() => limits.check(own))).to.equal('done');
-    for (let i = 0; i < 5; i++) await limits.failed(own);
-    expect(await outcome(() => limits.check(own))).to.equal('too many tries');
+    for (let i = 0; i < 100; i++) await wrong(limits, { ...own, device: null });
+    expect(await wrong(limits, { ...own, device: null })).to.equal('too many tries');
+    for (let i = 0; i < 5; i++) expect(await wrong(limits, own)).to.equal('done');
+    expect(await wrong(limits, own)).to.equal('too many tries');
   });
 
   it('hold for a squad as a whole, against somebody who tries each of its players a little', async () => {
-    const limits = createSignInLimits();
-    for (let i = 0; i < 200; i++) await limits.failed({ ...stranger(i), who: `player ${i % 40}` });
-    expect(await outcome(() => limits.check({ ...stranger(500), who: 'player 41' }))).to.equal('too many tries');
-    expect(await outcome(() => limits.check({ ...stranger(500), who: 'player 41', squad: 'HARBOR' }))).to.equal('done');
+    const limits = createSignInLimits(':memory:');
+    for (let i = 0; i < 200; i++) await wrong(limits, { ...stranger(i), who: `player ${i % 40}` });
+    expect(await wrong(limits, { ...stranger(500), who: 'player 41' })).to.equal('too many tries');
+    expect(await wrong(limits, { ...stranger(500), who: 'player 41', squad: 'HARBOR' })).to.equal('done');
+  });
+
+  it('hold for tries sent at the same moment as for tries one after the other, and for a whole IPv6 network', async () => {
+    const limits = createSignInLimits(':memory:');
+    const at = (from: string) => limits.begin({ ...stranger(0), from });
+    const together = await Promise.all(Array.from({ length: 300 }, () => outcome(() => at('10.1.1.1'))));
+    expect(together.filter((one) => one === 'done')).to.have.length(5);
+    const network = await Promise.all(Array.from({ length: 100 }, (_, i) => outcome(() => at(`2001:db8:7:7::${i.toString(16)}`))));
+    expect(network.filter((one) => one === 'done')).to.have.length(5);
+    expect(await outcome(() => at('2001:db8:7:8::1'))).to.equal('done');
+  });
+
+  it('give a right try back: a whole school gets in from one address, twice over', async () => {
+    const limits = createSignInLimits(':memory:');
+    for (let i = 0; i < 130; i++) await (await limits.begin({ ...stranger(0), who: `player ${i}`, from: '10.2.2.2' }))();
+    expect(await wrong(limits, { ...stranger(0), who: 'player 200', from: '10.2.2.2' })).to.equal('done');
+  });
+
+  it('outlive a restart', async () => {
+    const file = join(mkdtempSync(join(tmpdir(), 'eager-feet-limits-')), 'limits.sqlite');
+    const before = createSignInLimits(file);
+    for (let i = 0; i < 5; i++) await wrong(before, stranger(0));
+    before.close();
+    const after = createSignInLimits(file);
+    expect(await wrong(after, stranger(0))).to.equal('too many tries');
+    after.tidy(Date.now() + 6 * 60_000);
+    expect(await wrong(after, stranger(0))).to.equal('done');
+    after.close();
+    rmSync(join(file, '..'), { recursive: true });
   });
 
   it('know a device by a cookie that nobody can make up', () => {

@@ -4,7 +4,15 @@ import { deletions, squadPlayers } from '../../src/server/db/schema.ts';
 import { askToDelete, readDeletion, undoDeletion } from '../../src/server/keeping/deletion.ts';
 import { readKeeping } from '../../src/server/keeping/read.ts';
 import { acceptAsCoach, makeSquad, removeCoach, setRole } from '../../src/server/people/coaches.ts';
-import { claimChild, claimMore } from '../../src/server/people/guardians.ts';
+import {
+  answerGuardian,
+  childKeys,
+  claimChild,
+  claimMore,
+  endChildKeys,
+  removeGuardian,
+  removeGuardianAsCoach,
+} from '../../src/server/people/guardians.ts';
 import {
   familyLinks,
   inviteCoach,
@@ -19,8 +27,9 @@ import { admit, askToJoin, playersElsewhere, readInRoster, readRequest, refuse, 
 import { bringBack, chooseSquad, correctPlayer, removePlayer, resetChildPin, resetPin, setLevel } from '../../src/server/people/members.ts';
 import { readPeople } from '../../src/server/people/read.ts';
 import { childSignIns, endChildSignIn, endMySignIn, mySignIns } from '../../src/server/people/sign-ins.ts';
+import { myNews, squadNews } from '../../src/server/people/told.ts';
 import { setPostChoices } from '../../src/server/post/choices.ts';
-import { addAccount, addCoach } from '../../src/server/squad/people.ts';
+import { addAccount, addCoach, addGuardian } from '../../src/server/squad/people.ts';
 import { giveNewCode, setFigures } from '../../src/server/squad/rules.ts';
 import { actorAgain, askingAs, PASSWORD, type Town, uuid } from './make.ts';
 import { PEOPLE, type Person } from './people-of-town.ts';
@@ -48,6 +57,20 @@ async function request(t: Town): Promise<string> {
 async function anAssistant(t: Town): Promise<string> {
   const id = await addAccount(t.context, { name: 'mallow', email: `${uuid()}@town.example`, password: PASSWORD, kind: 'coach' });
   addCoach(t.context, t.squad, id, 'assistant');
+  return id;
+}
+
+/** Somebody with a code who waits for the guardian's yes. */
+async function aGuardianRequest(t: Town): Promise<string> {
+  const given = { code: guardianCode(t), name: 'Uncle', email: `${uuid()}@town.example`, password: PASSWORD };
+  await claimChild(t.context, t.nobody, given, askingAs(t.nobody));
+  return childKeys(t.context, t.guardian, child(t)).requests.at(-1)?.id ?? '';
+}
+
+/** One more guardian of the child, to be taken out. */
+async function anotherGuardian(t: Town): Promise<string> {
+  const id = await addAccount(t.context, { name: 'aunt', email: `${uuid()}@town.example`, password: PASSWORD, kind: 'guardian' });
+  addGuardian(t.context, t.player.playerId, id);
   return id;
 }
 
@@ -81,7 +104,7 @@ export const PEOPLE_ROWS: Record<string, { open: readonly Person[]; call(t: Town
     call: (t, a) => invitePlayers(t.context, a, { squad: t.squad, id: uuid(), days: 3, uses: 3 }),
   },
   'invitations.inviteCoach': { open: HEAD, call: (t, a) => inviteCoach(t.context, a, { squad: t.squad, id: uuid(), role: 'assistant' }) },
-  'invitations.inviteGuardian': { open: COACHES, call: (t, a) => inviteGuardian(t.context, a, { ...comet(t), id: uuid() }) },
+  'invitations.inviteGuardian': { open: HEAD, call: (t, a) => inviteGuardian(t.context, a, { ...comet(t), id: uuid() }) },
   'invitations.revoke': { open: COACHES, call: (t, a) => revokeInvitation(t.context, a, { invitation: players(t).id }) },
   'invitations.cards': { open: COACHES, call: (t, a) => printCards(t.context, a, { squad: t.squad }) },
   'invitations.admit': {
@@ -143,9 +166,25 @@ export const PEOPLE_ROWS: Record<string, { open: readonly Person[]; call(t: Town
     open: ['guardian', 'otherGuardian'],
     call: (t, a) => claimMore(t.context, a, { code: guardianCode(t) }, askingAs(a)),
   },
+  'accounts.news': { open: SIGNED_IN, call: (t, a) => myNews(t.context, a) },
+  'accounts.squadNews': { open: HEAD, call: (t, a) => squadNews(t.context, a, { squad: t.squad }) },
+  'keys.read': { open: GUARDIAN, call: (t, a) => childKeys(t.context, a, child(t)) },
+  'keys.endAll': { open: GUARDIAN, call: (t, a) => endChildKeys(t.context, a, child(t)) },
+  'keys.answer': {
+    open: GUARDIAN,
+    call: async (t, a) => answerGuardian(t.context, a, { ...child(t), request: await aGuardianRequest(t), yes: false }),
+  },
+  'keys.removeGuardian': {
+    open: GUARDIAN,
+    call: async (t, a) => removeGuardian(t.context, a, { ...child(t), user: await anotherGuardian(t) }),
+  },
+  'keys.removeAsCoach': {
+    open: HEAD,
+    call: async (t, a) => removeGuardianAsCoach(t.context, a, { ...comet(t), user: await anotherGuardian(t) }),
+  },
   'invitations.familyLink': { open: GUARDIAN, call: (t, a) => makeFamilyLink(t.context, a, { ...child(t), id: uuid() }) },
   'invitations.familyLinks': { open: GUARDIAN, call: (t, a) => familyLinks(t.context, a, child(t)) },
-  'people.childPin': { open: GUARDIAN, call: (t, a) => resetChildPin(t.context, a, { ...child(t), pin: '8888' }) },
+  'people.childPin': { open: GUARDIAN, call: (t, a) => resetChildPin(t.context, a, { ...child(t), pin: '8848' }) },
   'accounts.childSignIns': { open: GUARDIAN, call: (t, a) => childSignIns(t.context, a, child(t)) },
   'accounts.endChildSignIn': {
     open: GUARDIAN,

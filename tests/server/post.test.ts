@@ -6,6 +6,8 @@ import { letters, outbox } from '../../src/server/db/schema.ts';
 import { sendGo } from '../../src/server/go/send-go.ts';
 import { sendRun } from '../../src/server/go/send-run.ts';
 import { thisWeek } from '../../src/server/go/this-week.ts';
+import { openHouse } from '../../src/server/house.ts';
+import { signInRoute } from '../../src/server/http/sign-in-route.ts';
 import { setPostChoices } from '../../src/server/post/choices.ts';
 import { postWhatIsDue, previewPost, readPost } from '../../src/server/post/letters.ts';
 import { transportFor } from '../../src/server/post/mail.ts';
@@ -230,11 +232,12 @@ describe('a new password', () => {
   let town: Town;
   beforeEach(async () => {
     town = await openTown();
+    openHouse(town.context);
   });
   afterEach(() => town.close());
 
   const post = (path: string, body: object, cookie = '') =>
-    town.context.auth.handler(
+    signInRoute(
       new Request(`http://localhost/api/auth${path}`, {
         method: 'POST',
         headers: { 'content-type': 'application/json', 'x-eager-feet-address': '10.0.0.1', cookie },
@@ -242,17 +245,28 @@ describe('a new password', () => {
       }),
     );
   const signIn = (password: string) => post('/sign-in/email', { email: 'comets@town.example', password });
+  const cookieOf = (answer: Response) =>
+    answer.headers
+      .getSetCookie()
+      .map((one) => one.split(';')[0])
+      .join('; ');
+  const unseal = (text: string) => town.context.seal.unseal(text);
   const mails = () => town.context.db.select().from(outbox).all();
-  const tokenIn = (plain: string | undefined) => /#(\S+)/.exec(plain ?? '')?.[1] ?? '';
+  const links = () => mails().filter((one) => one.subject.includes('new password'));
+  /** The mail is made after the answer went. */
+  const soon = async (n: number) => {
+    for (let i = 0; i < 500 && links().length < n; i++) await new Promise((done) => setTimeout(done, 2));
+  };
+  const tokenIn = (plain: string | undefined) => /#(\S+)/.exec(unseal(plain ?? ''))?.[1] ?? '';
 
   it('comes by a link that works once and ends all sign-ins; nobody learns whether there is an account', async () => {
-    const signedIn = await signIn('a long enough password');
-    const cookie = (signedIn.headers.get('set-cookie') ?? '').split(';')[0] ?? '';
+    const cookie = cookieOf(await signIn('a long enough password'));
     const nobody = await post('/request-password-reset', { email: 'nobody@town.example' });
     const somebody = await post('/request-password-reset', { email: 'comets@town.example' });
     expect([nobody.status, await nobody.text()]).to.deep.equal([somebody.status, await somebody.text()]);
-    expect(mails()).to.have.length(1);
-    const token = tokenIn(mails()[0]?.plain);
+    await soon(1);
+    expect(links()).to.have.length(1);
+    const token = tokenIn(links()[0]?.plain);
     expect((await post('/reset-password', { token, newPassword: 'short' })).status).to.equal(400);
     expect((await post('/reset-password', { token, newPassword: 'quite another one' })).status).to.equal(200);
     expect((await post('/reset-password', { token, newPassword: 'and a third one' })).status).to.equal(400);
@@ -260,23 +274,48 @@ describe('a new password', () => {
     expect((await signIn('quite another one')).status).to.equal(200);
     const session = await town.context.auth.api.getSession({ headers: new Headers({ cookie }) });
     expect(session).to.equal(null);
-    expect(mails().map((one) => one.subject)).to.include('Your password was changed');
+    expect(
+      mails()
+        .map((one) => unseal(one.plain))
+        .join(),
+    ).to.include('The password was changed');
+  });
+
+  it('leaves neither its link nor a letter with it readable in the database', async () => {
+    await post('/request-password-reset', { email: 'comets@town.example' });
+    await soon(1);
+    const token = tokenIn(links()[0]?.plain);
+    expect(token.length).to.be.greaterThan(20);
+    town.context.db.$client.pragma('wal_checkpoint(TRUNCATE)');
+    expect(readFileSync(town.context.config.databaseFile).toString('latin1')).to.not.include(token);
   });
 
   it('is asked for three times an hour at the most: nobody’s mailbox is filled', async () => {
     for (let i = 0; i < 6; i++) expect((await post('/request-password-reset', { email: 'comets@town.example' })).status).to.equal(200);
-    expect(mails()).to.have.length(3);
-  });
+    await soon(4);
+    expect(links()).to.have.length(3);
+  }).timeout(5000);
 
-  it('is changed by who knows the old one, who is told by mail; everywhere else is signed out', async () => {
-    const cookie = ((await signIn('a long enough password')).headers.get('set-cookie') ?? '').split(';')[0] ?? '';
-    const elsewhere = ((await signIn('a long enough password')).headers.get('set-cookie') ?? '').split(';')[0] ?? '';
+  it('is changed by who knows the old one, who is told by mail; everywhere else is signed out, whatever was asked', async () => {
+    const cookie = cookieOf(await signIn('a long enough password'));
+    const elsewhere = cookieOf(await signIn('a long enough password'));
+    const before = mails().length;
     const change = (currentPassword: string) =>
-      post('/change-password', { currentPassword, newPassword: 'quite another one', revokeOtherSessions: true }, cookie);
+      post('/change-password', { currentPassword, newPassword: 'quite another one', revokeOtherSessions: false }, cookie);
     expect((await change('a wrong password')).status).to.equal(400);
-    expect(mails()).to.have.length(0);
+    expect(mails()).to.have.length(before);
     expect((await change('a long enough password')).status).to.equal(200);
     expect(await town.context.auth.api.getSession({ headers: new Headers({ cookie: elsewhere }) })).to.equal(null);
-    expect(mails()[0]?.subject).to.equal('Your password was changed');
+    expect(unseal(mails().at(-1)?.plain ?? '')).to.include('The password was changed');
+  });
+
+  it('is not found out from inside an account: five wrong ones, and the right one waits too', async () => {
+    const cookie = cookieOf(await signIn('a long enough password'));
+    const change = (currentPassword: string) => post('/change-password', { currentPassword, newPassword: 'quite another one' }, cookie);
+    const together = await Promise.all(Array.from({ length: 40 }, (_, i) => change(`wrong password ${i}`)));
+    expect(together.filter((one) => one.status === 400)).to.have.length(5);
+    expect(together.filter((one) => one.status === 429)).to.have.length(35);
+    expect((await change('a long enough password')).status).to.equal(429);
+    expect(Number((await change('a long enough password')).headers.get('retry-after'))).to.be.within(1, 300);
   });
 });

@@ -1,4 +1,5 @@
 import { LEVELS, type Level, STRONGER_FEET, type StrongerFoot } from '../drills/terms.ts';
+import { shapeOfName } from './lookalike.ts';
 
 /* A list of players that a coach kept in a table, read in as players of a squad. */
 
@@ -46,7 +47,7 @@ function readLine(
   const level = levelWord === '' ? 'steady' : LEVELS.find((one) => one === levelWord);
   if (nickname === '') return 'There is no nickname.';
   if (nickname.length > 30) return `“${nickname.slice(0, 30)}…” is longer than 30 letters.`;
-  if (seen.has(nickname.toLowerCase())) return `“${nickname}” is there already. Two players need two nicknames.`;
+  if (seen.has(shapeOfName(nickname))) return `“${nickname}” is there already, or looks like one that is. Two players need two nicknames.`;
   if (!Number.isInteger(birthYear) || !isPlayersAge(year - birthYear))
     return `“${(cells[at.birthYear] ?? '').trim()}” is no birth year of a player of ${YOUNGEST} to ${OLDEST} years.`;
   if (!strongerFoot) return `“${footWord}” is no stronger foot. Write left, right or both.`;
@@ -56,7 +57,7 @@ function readLine(
 
 /**
  * Reads rows of cells, the first of them headings. A foot left out is right, a level left out is steady.
- * @param taken nicknames of the squad, as they are compared when signing in (lower case)
+ * @param taken nicknames of the squad; one that looks like another of them is taken too
  * @param year this year; players are 4 to 20 years old
  */
 export function readRoster(rows: readonly (readonly string[])[], taken: readonly string[], year: number): RosterRead {
@@ -65,7 +66,7 @@ export function readRoster(rows: readonly (readonly string[])[], taken: readonly
   const at = { nickname: column('nickname'), birthYear: column('birthYear'), strongerFoot: column('strongerFoot'), level: column('level') };
   if (at.nickname < 0 || at.birthYear < 0)
     return { good: [], wrong: [{ line: 1, sentence: 'The first line names the columns. “nickname” and “birth year” are needed.' }] };
-  const seen = new Set(taken);
+  const seen = new Set(taken.map(shapeOfName));
   const read: RosterRead = { good: [], wrong: [] };
   for (const [i, cells] of rows.slice(1).entries()) {
     const line = i + 2;
@@ -73,7 +74,7 @@ export function readRoster(rows: readonly (readonly string[])[], taken: readonly
     const found = readLine(cells, at, seen, year);
     if (typeof found === 'string') read.wrong.push({ line, sentence: found });
     else {
-      seen.add(found.nickname.toLowerCase());
+      seen.add(shapeOfName(found.nickname));
       read.good.push({ line, ...found });
     }
   }

@@ -3,6 +3,7 @@ import type { Db } from '../db/connection.ts';
 import { playerGuardians, players, squadCoaches, squadPlayers } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { isLeaving } from '../people/leaving.ts';
+import { needsTwoFactor } from '../people/two-factor.ts';
 import { ADDRESS_HEADER } from './address.ts';
 
 /** Who asks: what the policy needs to know, and no more. */
@@ -59,7 +60,12 @@ export async function askingFrom(context: Context, headers: Headers): Promise<As
   const signedIn = await context.auth.api.getSession({ headers });
   const from = headers.get(ADDRESS_HEADER) ?? '';
   if (!signedIn) return { actor: NOBODY, from, signInId: null };
-  return { actor: actorOf(context.db, signedIn.user as { id: string; name: string; kind: string }), from, signInId: signedIn.session.id };
+  const { user } = signedIn;
+  const actor = actorOf(context.db, user as { id: string; name: string; kind: string });
+  const signInId = signedIn.session.id;
+  // Without the app that the house asks for, a head coach gets to the own account only.
+  const waits = actor.kind === 'coach' && !user.twoFactorEnabled && needsTwoFactor(context, actor.userId);
+  return { actor: waits ? { ...actor, squads: [], heads: [] } : actor, from, signInId };
 }
 
 /** The actor of a request. */

@@ -1,7 +1,10 @@
-import { RateLimiterMemory } from 'rate-limiter-flexible';
+import Database from 'better-sqlite3';
+import { RateLimiterSQLite } from 'rate-limiter-flexible';
 import { Problem } from '../problems.ts';
+import { networkOf } from './address.ts';
 
 const MINUTE = 60;
+const DAY = 24 * 3600;
 
 /** Who is tried, from where. */
 export interface Try {
@@ -15,66 +18,139 @@ export interface Try {
   device: string | null;
 }
 
-const WRONG_HERE = { points: 5, duration: 5 * MINUTE };
-const WRONG_FROM = { points: 60, duration: 10 * MINUTE };
-const WRONG_ACCOUNT = { points: 20, duration: 10 * MINUTE };
-const WRONG_SQUAD = { points: 200, duration: 10 * MINUTE };
-/** What an account may ask for by mail: 3 in an hour, so that nobody's mailbox is filled. */
-const ASKED = { points: 3, duration: 60 * MINUTE };
+const NETS = {
+  here: { points: 5, duration: 5 * MINUTE },
+  address: { points: 60, duration: 10 * MINUTE },
+  account: { points: 20, duration: 10 * MINUTE },
+  squad: { points: 200, duration: 10 * MINUTE },
+  /** What an account may ask for by mail: 3 in an hour, so that nobody's mailbox is filled. */
+  asked: { points: 3, duration: 60 * MINUTE },
+  /** What one network may ask for by mail, for whatever accounts. */
+  'asked from': { points: 20, duration: 60 * MINUTE },
+  /** Nicknames that were asked for and are taken: which ones there are is not told for nothing. */
+  joining: { points: 20, duration: 60 * MINUTE },
+} as const;
+type Net = keyof typeof NETS;
+
+/** How long an address is remembered at which an account has signed in. */
+const KNOWN_SECONDS = 90 * DAY;
+
+const TABLE = 'counts';
+
+/** A count under a key. */
+interface Count {
+  net: Net;
+  key: string;
+}
+
+function openCounts(file: string): Database.Database {
+  const counts = new Database(file);
+  counts.pragma('journal_mode = WAL');
+  // A count that a power cut takes along costs nothing; one for every try must not wait for the disk.
+  counts.pragma('synchronous = NORMAL');
+  counts.exec(`create table if not exists ${TABLE} (key text primary key, points integer not null default 0, expire integer)`);
+  return counts;
+}
+
+const tooMany = (seconds: number) => {
+  const minutes = Math.max(1, Math.ceil(seconds / MINUTE));
+  return new Problem(
+    'too many tries',
+    `Too many wrong tries. Wait ${minutes} min, then try again, or ask your coach.`,
+    [],
+    Math.max(1, seconds),
+  );
+};
 
 /**
  * Limits on guessing a PIN, a password or a code. Four nets: wrong tries on one account from one address (5 in 5 min), from one address on
  * anything (60 in 10 min: a school on one network still gets in), on one account from anywhere (20 in 10 min), and on a squad's players
- * from anywhere (200 in 10 min).
+ * from anywhere (200 in 10 min). An IPv6 /64 counts as one address.
+ *
+ * A try is counted before the slow hash is looked at and given back when it was right, so that of many sent at the same moment no more
+ * are tested than of as many sent one after the other. The counts lie in a file of their own and outlive a restart.
  *
  * None of them can be used to lock a child out: a device on which the account signed in before has a count of its own (5 in 5 min), whatever
  * strangers do; the nets over account and squad do not hold at addresses where the account signed in before; and a family link asks for no PIN.
+ * @param file where the counts are kept; “:memory:” for tests
  */
-export function createSignInLimits() {
-  const here = new RateLimiterMemory(WRONG_HERE);
-  const address = new RateLimiterMemory(WRONG_FROM);
-  const account = new RateLimiterMemory(WRONG_ACCOUNT);
-  const squad = new RateLimiterMemory(WRONG_SQUAD);
-  const asked = new RateLimiterMemory(ASKED);
-  const known = new Set<string>();
-  const placeKey = ({ who, from, device }: Try) => (device ? `${who}|device ${device}` : `${who}|${from}`);
+export function createSignInLimits(file: string) {
+  const counts = openCounts(file);
+  const netOf = (name: string, { points, duration }: { points: number; duration: number }) =>
+    new RateLimiterSQLite({
+      ...{ storeClient: counts, storeType: 'better-sqlite3', tableName: TABLE, tableCreated: true, clearExpiredByTimeout: false },
+      ...{ keyPrefix: name, points, duration },
+    });
+  const nets = Object.fromEntries(Object.entries(NETS).map(([name, net]) => [name, netOf(name, net)])) as Record<Net, RateLimiterSQLite>;
+  const known = netOf('known', { points: 1, duration: KNOWN_SECONDS });
+  const knownKey = ({ who, from }: Try) => `${who}|${networkOf(from)}`;
 
-  async function wait(limiter: RateLimiterMemory, key: string, points: number): Promise<number> {
-    const seen = await limiter.get(key);
-    return seen && seen.consumedPoints >= points ? Math.ceil(seen.msBeforeNext / 1000) : 0;
+  async function countsOf(one: Try): Promise<Count[]> {
+    const network = networkOf(one.from);
+    if (one.device) return [{ net: 'here', key: `${one.who}|device ${one.device}` }];
+    const near: Count[] = [
+      { net: 'here', key: `${one.who}|${network}` },
+      { net: 'address', key: network },
+    ];
+    if (await known.get(knownKey(one))) return near;
+    return [...near, { net: 'account', key: one.who }, ...(one.squad ? [{ net: 'squad' as const, key: one.squad }] : [])];
   }
 
-  async function secondsToWait(one: Try): Promise<number> {
-    const mine = await wait(here, placeKey(one), WRONG_HERE.points);
-    if (one.device) return mine;
-    const anywhere = await wait(address, one.from, WRONG_FROM.points);
-    if (known.has(`${one.who}|${one.from}`)) return Math.max(mine, anywhere);
-    const ofSquad = one.squad ? await wait(squad, one.squad, WRONG_SQUAD.points) : 0;
-    return Math.max(mine, anywhere, await wait(account, one.who, WRONG_ACCOUNT.points), ofSquad);
+  const giveBackAll = async (all: readonly Count[]) => {
+    for (const { net, key } of all) await nets[net].reward(key);
+  };
+
+  /** Counts all at once; when one of them is over its limit, none is counted. */
+  async function take(all: readonly Count[]): Promise<void> {
+    let wait = 0;
+    for (const { net, key } of all) {
+      const { consumedPoints, msBeforeNext } = await nets[net].penalty(key);
+      if (consumedPoints > NETS[net].points) wait = Math.max(wait, Math.ceil(msBeforeNext / 1000));
+    }
+    if (wait === 0) return;
+    await giveBackAll(all);
+    throw tooMany(wait);
   }
 
   return {
-    /** @throws Problem "too many tries" when this account may not be tried from there now */
-    async check(one: Try): Promise<void> {
-      const seconds = await secondsToWait(one);
-      if (seconds === 0) return;
-      const minutes = Math.max(1, Math.ceil(seconds / MINUTE));
-      throw new Problem('too many tries', `Too many wrong tries. Wait ${minutes} min, then try again, or ask your coach.`);
-    },
-    async failed(one: Try): Promise<void> {
-      await here.penalty(placeKey(one));
-      if (one.device) return;
-      await address.penalty(one.from);
-      await account.penalty(one.who);
-      if (one.squad) await squad.penalty(one.squad);
-    },
-    async succeeded(one: Try): Promise<void> {
-      known.add(`${one.who}|${one.from}`);
-      await here.delete(placeKey(one));
+    /**
+     * Counts a try, before it is looked at.
+     * @returns what gives it back: to be called when the try was right
+     * @throws Problem "too many tries" when this account may not be tried from there now; that try is not counted
+     */
+    async begin(one: Try): Promise<() => Promise<void>> {
+      const all = await countsOf(one);
+      await take(all);
+      return async () => {
+        const [mine, ...others] = all;
+        // Whoever got in starts anew here; elsewhere the one try is given back.
+        if (mine) await nets[mine.net].delete(mine.key);
+        await giveBackAll(others);
+        await known.set(knownKey(one), 1, KNOWN_SECONDS);
+      };
     },
     /** Counts something that was asked for by mail; says whether it may be sent. */
-    async mayAsk(who: string): Promise<boolean> {
-      return (await asked.penalty(who)).consumedPoints <= ASKED.points;
+    async mayAsk(who: string, from: string): Promise<boolean> {
+      const byAccount = await nets.asked.penalty(who);
+      const byNetwork = await nets['asked from'].penalty(networkOf(from));
+      return byAccount.consumedPoints <= NETS.asked.points && byNetwork.consumedPoints <= NETS['asked from'].points;
+    },
+    /**
+     * Counts a question whether a nickname is free, before it is answered.
+     * @returns what gives it back: to be called when it was free
+     * @throws Problem "too many tries"
+     */
+    async joining(from: string): Promise<() => Promise<void>> {
+      const all: Count[] = [{ net: 'joining', key: networkOf(from) }];
+      await take(all);
+      return () => giveBackAll(all);
+    },
+    /** Forgets counts that are over. */
+    tidy: (now: number): void => {
+      counts.prepare(`delete from ${TABLE} where expire < ?`).run(now);
+    },
+    close: (): void => {
+      counts.close();
     },
   };
 }

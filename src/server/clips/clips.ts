@@ -8,6 +8,7 @@ import type { Db } from '../db/connection.ts';
 import { clips, clipViews, scores } from '../db/schema.ts';
 import { readAnew } from '../go/reading.ts';
 import type { Context } from '../house.ts';
+import { writeLedger } from '../keeping/ledger.ts';
 import { allow, asPerson, asPlayer, checkIsThem } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
 import { mayFilm } from './consent.ts';
@@ -91,6 +92,7 @@ export function deleteClip(context: Context, actor: Actor, input: { clip: string
   allow(db, actor, 'delete a clip', input);
   const clip = clipById(db, input.clip);
   if (clip.state === 'deleted') return clipView(clip);
+  writeLedger(context.config, { what: 'clip deleted', clip: clip.id, at: context.now() });
   if (clip.fileName) rmSync(clipPath(context, clip), { force: true });
   db.update(clips)
     .set({ state: 'deleted', deletedAt: context.now(), deletedBy: asPerson(actor).userId })

@@ -20,9 +20,8 @@ export const TABLE_CONSENT = {
     'Out of the tables, my child still sees the own line.',
 };
 
-/** Whether the newest word of a guardian is yes. Nobody's word yet is no, and so is a child that is leaving. */
-export function saidYes(db: Db, playerId: string, kind: ConsentKind): boolean {
-  if (isLeaving(db, playerId)) return false;
+/** The newest word of a guardian; null when none was said. */
+export function newestWord(db: Db, playerId: string, kind: ConsentKind): boolean | null {
   const newest = db
     .select({ yes: consents.yes })
     .from(consents)
@@ -30,7 +29,11 @@ export function saidYes(db: Db, playerId: string, kind: ConsentKind): boolean {
     .orderBy(desc(consents.at), desc(consents.id))
     .limit(1)
     .get();
-  return newest?.yes ?? false;
+  return newest?.yes ?? null;
 }
+
+/** Whether the newest word of a guardian is yes. Nobody's word yet is no, and so is a child that is leaving. */
+export const saidYes = (db: Db, playerId: string, kind: ConsentKind): boolean =>
+  !isLeaving(db, playerId) && newestWord(db, playerId, kind) === true;
 
 export const mayFilm = (db: Db, playerId: string): boolean => saidYes(db, playerId, 'clips');

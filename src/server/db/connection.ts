@@ -26,7 +26,7 @@ export function migrationsThere(): number {
 }
 
 /** How many migrations a database has had; 0 for a new file. */
-function migrationsDone(sqlite: Database.Database): number {
+export function migrationsDone(sqlite: Database.Database): number {
   const table = sqlite.prepare("select 1 from sqlite_master where name = '__drizzle_migrations'").get();
   return table ? (sqlite.prepare('select count(*) as n from __drizzle_migrations').get() as { n: number }).n : 0;
 }

@@ -1,5 +1,6 @@
 import { type Actor, type Asking, askingFrom } from '../auth/actor.ts';
 import { type Context, house } from '../house.ts';
+import { needsTwoFactor } from '../people/two-factor.ts';
 import { PROBLEMS, Problem } from '../problems.ts';
 
 /** What a page found: its data, or where to go instead, or an answer without data. */
@@ -12,6 +13,7 @@ export type Found<T> =
 export function homeOf(actor: Actor): string {
   switch (actor.kind) {
     case 'coach':
+      if (needsTwoFactor(house(), actor.userId) && actor.squads.length === 0) return '/account';
       return actor.squads[0] ? `/coach/${actor.squads[0]}/today` : '/no-squad';
     case 'player':
       return '/week';

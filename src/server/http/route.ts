@@ -2,8 +2,7 @@ import type { z } from 'zod';
 import type { Endpoint } from '../../contract/endpoint.ts';
 import { type Actor, type Asking, askingFrom } from '../auth/actor.ts';
 import { type Context, house } from '../house.ts';
-import { noRoom, PROBLEMS, Problem, parseInput, problemDocument, problemOf } from '../problems.ts';
-import { isFull } from '../room.ts';
+import { PROBLEMS, Problem, parseInput, problemDocument, problemHeaders, problemOf } from '../problems.ts';
 
 /** A body of ours is short: whoever takes longer than this to send it holds a connection for nothing. */
 const BODY_MS_MAX = 30_000;
@@ -62,8 +61,7 @@ export function problemResponse(context: Context, error: unknown): Response {
   return Response.json(problemDocument(problem), {
     status: PROBLEMS[problem.kind],
     headers: {
-      ...PRIVATE,
-      'content-type': 'application/problem+json',
+      ...problemHeaders(problem),
       // The rest of a body that was not read must not be taken for the next request.
       ...(problem.kind === 'too large' || problem.kind === 'too slow' ? { connection: 'close' } : {}),
     },
@@ -96,22 +94,4 @@ export function route<P extends z.ZodType, B extends z.ZodType, R extends z.ZodT
       return problemResponse(context, error);
     }
   };
-}
-
-/** What somebody types to sign in is short. */
-const SIGN_IN_BYTES_MAX = 16 * 1024;
-
-/** Hands a request to the accounts library once its body was counted. */
-export async function signInRoute(request: Request): Promise<Response> {
-  const context = house();
-  try {
-    const body = request.body ? await readBody(request, SIGN_IN_BYTES_MAX) : undefined;
-    const answer = await context.auth.handler(
-      new Request(request.url, { method: request.method, headers: request.headers, ...(body ? { body: new Uint8Array(body) } : {}) }),
-    );
-    // The library says only that something went wrong.
-    return answer.status === 500 && isFull(context.config.dataDir) ? problemResponse(context, noRoom()) : answer;
-  } catch (error) {
-    return problemResponse(context, error);
-  }
 }

@@ -8,7 +8,7 @@ import { recordLoading, watchClip } from '../clips/clips.ts';
 import { createUploads, UPLOAD_PATH } from '../clips/uploads.ts';
 import type { Context } from '../house.ts';
 import { everythingOf, writeZip } from '../keeping/everything.ts';
-import { PROBLEMS, Problem, problemDocument, problemOf } from '../problems.ts';
+import { PROBLEMS, Problem, problemDocument, problemHeaders, problemOf } from '../problems.ts';
 import { hearSpoken } from '../review/spoken.ts';
 import { setSafetyHeaders } from './headers.ts';
 
@@ -37,7 +37,7 @@ function answerProblem(res: ServerResponse, problem: Problem): void {
     res.destroy();
     return;
   }
-  res.writeHead(PROBLEMS[problem.kind], { 'content-type': 'application/problem+json', 'cache-control': 'no-store' });
+  res.writeHead(PROBLEMS[problem.kind], problemHeaders(problem));
   res.end(JSON.stringify(problemDocument(problem)));
 }
 

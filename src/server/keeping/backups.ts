@@ -12,7 +12,6 @@ import {
   renameSync,
   rmSync,
   statSync,
-  writeFileSync,
 } from 'node:fs';
 import { copyFile } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -22,6 +21,8 @@ import Database from 'better-sqlite3';
 import { z } from 'zod';
 import { BACKUP_KINDS, type BackupKind, endOfBackup, overBackups, stampInName } from '../../core/keeping/index.ts';
 import type { Config } from '../config.ts';
+import { syncPath, syncTree, writeWhole } from './files.ts';
+import { alignLedgers } from './ledger.ts';
 import { lockBackups } from './lock.ts';
 
 /* Backups: a copy of the database as of one instant, and the files it names, each kept once by what is in it. */
@@ -55,6 +56,7 @@ export type Progress = (sentence: string) => void;
 export const DATABASE_NAME = 'database.sqlite';
 const MANIFEST_NAME = 'manifest.json';
 export const UNFINISHED = '.unfinished';
+const ASIDE = '.unreadable';
 export const PRIVATE_DIR = { recursive: true, mode: 0o700 } as const;
 
 export const blobPath = (backupDir: string, sha256: string): string => join(backupDir, 'blobs', sha256.slice(0, 2), sha256);
@@ -66,16 +68,43 @@ export async function sumOf(file: string): Promise<string> {
   return hash.digest('hex');
 }
 
+/** A manifest as it can be read; null where it is cut, empty or something else. */
+function manifestIn(folder: string): Manifest | null {
+  try {
+    return Manifest.parse(JSON.parse(readFileSync(join(folder, MANIFEST_NAME), 'utf8')));
+  } catch {
+    return null;
+  }
+}
+
+/** Folders that carry a manifest, whole ones and others. */
+const foldersIn = (backupDir: string): string[] =>
+  existsSync(backupDir)
+    ? readdirSync(backupDir, { withFileTypes: true })
+        .filter((entry) => entry.isDirectory() && !entry.name.endsWith(UNFINISHED) && !entry.name.endsWith(ASIDE))
+        .map((entry) => entry.name)
+        .filter((name) => existsSync(join(backupDir, name, MANIFEST_NAME)))
+    : [];
+
 /** The whole backups in the folder, oldest first. Unfinished ones, and folders that are none, are not among them. */
 export function listBackups({ backupDir }: Pick<Config, 'backupDir'>): Backup[] {
-  if (!existsSync(backupDir)) return [];
-  const found = readdirSync(backupDir, { withFileTypes: true }).flatMap((entry) => {
-    const file = join(backupDir, entry.name, MANIFEST_NAME);
-    if (!entry.isDirectory() || entry.name.endsWith(UNFINISHED) || !existsSync(file)) return [];
-    const parsed = Manifest.safeParse(JSON.parse(readFileSync(file, 'utf8')));
-    return parsed.success ? [{ name: entry.name, folder: join(backupDir, entry.name), manifest: parsed.data }] : [];
+  const found = foldersIn(backupDir).flatMap((name) => {
+    const manifest = manifestIn(join(backupDir, name));
+    return manifest ? [{ name, folder: join(backupDir, name), manifest }] : [];
   });
   return found.sort((a, b) => a.manifest.madeAt - b.manifest.madeAt);
+}
+
+/** The names of backups whose manifest cannot be read, those that were set aside among them. */
+export function unreadableBackups({ backupDir }: Pick<Config, 'backupDir'>): string[] {
+  const aside = existsSync(backupDir) ? readdirSync(backupDir).filter((name) => name.endsWith(ASIDE)) : [];
+  return [...foldersIn(backupDir).filter((name) => manifestIn(join(backupDir, name)) === null), ...aside];
+}
+
+/** Sets aside what cannot be read, under a name that says so: it stops nothing else, and nothing of it is thrown away. */
+function setUnreadableAside(backupDir: string): void {
+  for (const name of foldersIn(backupDir))
+    if (manifestIn(join(backupDir, name)) === null) renameSync(join(backupDir, name), join(backupDir, `${name}${ASIDE}`));
 }
 
 /** Copies a file into the blobs and says what its sum is; what is there already is not written again. */
@@ -92,7 +121,7 @@ async function keepBlob(backupDir: string, from: string): Promise<{ sha256: stri
   mkdirSync(join(backupDir, 'blobs'), PRIVATE_DIR);
   const half = join(backupDir, 'blobs', `${process.pid}-${Date.now()}${UNFINISHED}`);
   try {
-    await pipeline(createReadStream(from), count, createWriteStream(half, { mode: 0o600 }));
+    await pipeline(createReadStream(from), count, createWriteStream(half, { mode: 0o600, flush: true }));
     const sha256 = hash.digest('hex');
     const to = blobPath(backupDir, sha256);
     if (!existsSync(to)) {
@@ -189,6 +218,24 @@ function begin({ backupDir }: Pick<Config, 'backupDir'>, kind: BackupKind, now: 
   return { kind, now, name, folder, half, database: join(half, DATABASE_NAME) };
 }
 
+/** What is wrong with the database of a backup, found by opening it; null when nothing is. */
+function troubleIn(database: string, { database: { bytes, sha256 } }: Pick<Manifest, 'database'>): string | null {
+  if (!existsSync(database)) return 'its database is missing';
+  if (statSync(database).size !== bytes) return 'its database has another size';
+  if (sumAtOnce(database) !== sha256) return 'its database is not what it was';
+  try {
+    const db = new Database(database, { readonly: true });
+    try {
+      const found = db.pragma('quick_check(1)', { simple: true });
+      return found === 'ok' ? null : String(found);
+    } finally {
+      db.close();
+    }
+  } catch (error) {
+    return error instanceof Error ? error.message : 'it cannot be opened';
+  }
+}
+
 /** Writes the manifest and gives the folder its name: from here on the backup counts. */
 function seal(begun: Begun, copied: Pick<Manifest, 'files' | 'missing'> & { sha256: string }): Backup {
   const { kind, now, name, folder, half, database } = begun;
@@ -197,8 +244,12 @@ function seal(begun: Begun, copied: Pick<Manifest, 'files' | 'missing'> & { sha2
     ...{ format: 'eager-feet/backup', version: 1, kind, madeAt: now, endsAt: endOfBackup(now, kind) },
     ...{ migrations: migrationsIn(database), database: { sha256, bytes: statSync(database).size }, files, missing },
   };
-  writeFileSync(join(half, MANIFEST_NAME), JSON.stringify(manifest, null, 2), { mode: 0o600 });
+  const trouble = troubleIn(database, manifest);
+  if (trouble) throw new Error(`The copy that was made is not whole (${trouble}); it was thrown away.`);
+  writeWhole(join(half, MANIFEST_NAME), JSON.stringify(manifest, null, 2));
+  syncTree(half);
   renameSync(half, folder);
+  syncPath(join(folder, '..'));
   return { name, folder, manifest };
 }
 
@@ -272,8 +323,10 @@ export function copyBeforeUpgrade(config: Pick<Config, 'backupDir' | 'databaseFi
 export async function backUp(config: Config, kind: BackupKind, now: number, say?: Progress) {
   const unlock = lockBackups(config.backupDir);
   try {
+    setUnreadableAside(config.backupDir);
     const made = await makeBackup(config, kind, now, say);
-    return { made, over: rotateBackups(config, now) };
+    alignLedgers(config);
+    return { made, over: rotateBackups(config, now), unreadable: unreadableBackups(config) };
   } finally {
     unlock();
   }
@@ -281,11 +334,10 @@ export async function backUp(config: Config, kind: BackupKind, now: number, say?
 
 /** Takes away the backups that are over, then the files that no backup names any more. Returns how many of each. */
 export function rotateBackups(config: Pick<Config, 'backupDir'>, now: number): { backups: number; files: number } {
-  const all = listBackups(config);
-  const over = overBackups(
-    all.map((one) => ({ ...one, madeAt: one.manifest.madeAt, endsAt: one.manifest.endsAt })),
-    now,
-  );
+  const all = listBackups(config).map((one) => ({ ...one, madeAt: one.manifest.madeAt, endsAt: one.manifest.endsAt }));
+  // The newest that can be opened stays, and until one is found none goes: a bad one must not push a good one out.
+  const good = all.findLast((one) => one.manifest.files !== null && troubleIn(join(one.folder, DATABASE_NAME), one.manifest) === null);
+  const over = good ? overBackups(all, now).filter((one) => one.name !== good.name) : [];
   for (const one of over) rmSync(one.folder, { recursive: true, force: true });
   const named = new Set(listBackups(config).flatMap((one) => (one.manifest.files ?? []).map((file) => file.sha256)));
   const blobs = join(config.backupDir, 'blobs');

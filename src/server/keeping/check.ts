@@ -1,8 +1,13 @@
 import { existsSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
+import { drizzle } from 'drizzle-orm/better-sqlite3';
 import type { Config } from '../config.ts';
-import { migrationsThere } from '../db/connection.ts';
+import { type Db, migrationsThere } from '../db/connection.ts';
+import * as schema from '../db/schema.ts';
+import { leftovers } from './again.ts';
+import { unreadableBackups } from './backups.ts';
+import { readLedger } from './ledger.ts';
 
 export interface CheckReport {
   /** Sentences about what is wrong; none when all is well. */
@@ -24,7 +29,7 @@ interface NamedFile {
  * Looks at a house, open or closed, and changes nothing: the database's own integrity and references, migrations, and orphans both ways
  * between the database and the folder of clips.
  */
-export function checkHouse(config: Pick<Config, 'databaseFile' | 'clipDir'>): CheckReport {
+export function checkHouse(config: Pick<Config, 'databaseFile' | 'clipDir' | 'dataDir' | 'backupDir'>): CheckReport {
   const troubles: string[] = [];
   const looked: string[] = [];
   if (!existsSync(config.databaseFile)) return { troubles: [`There is no database at ${config.databaseFile}.`], looked };
@@ -61,6 +66,22 @@ export function checkHouse(config: Pick<Config, 'databaseFile' | 'clipDir'>): Ch
         `${orphans.length} files belong to nothing on record: ${someOf(orphans)}. The nightly cleaning takes them away after a day.`,
       );
     looked.push(`${named.length} clips and spoken lines, and ${files.size} files`);
+    const ledger = readLedger(config);
+    if (ledger.unreadable > 0)
+      troubles.push(
+        `${ledger.unreadable} lines of the record of what was deleted cannot be read. Put the file back from beside the backups.`,
+      );
+    if (done === there) {
+      const nothing = { clipFile: () => undefined, child: () => undefined };
+      const back = leftovers(drizzle(db, { schema }) as Db, ledger.entries, nothing);
+      if (back.length > 0)
+        troubles.push(
+          `${back.length} things are there that were taken away: ${someOf([...new Set(back.map((one) => one.sentence))])} Put the backup back once more with npm run restore.`,
+        );
+    }
+    looked.push(`the record of what was deleted, ${ledger.entries.length} lines`);
+    const unreadable = unreadableBackups(config);
+    if (unreadable.length > 0) troubles.push(`${unreadable.length} backups cannot be read: ${someOf(unreadable)}.`);
     return { troubles, looked };
   } finally {
     db.close();

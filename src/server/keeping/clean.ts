@@ -2,20 +2,38 @@ import { readdirSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { and, eq, inArray, isNull, lt, notExists, or, sql } from 'drizzle-orm';
 import type { CleanReport } from '../../contract/keeping.ts';
+import { stampInName } from '../../core/keeping/index.ts';
 import { addDays } from '../../core/streaks/index.ts';
-import { mayFilm } from '../clips/consent.ts';
-import { clips, invitations, jobRuns, joinRequests, outbox, session, spokenLines, squads, verification } from '../db/schema.ts';
+import { newestWord } from '../clips/consent.ts';
+import {
+  accountEvents,
+  clips,
+  invitations,
+  jobRuns,
+  joinRequests,
+  outbox,
+  session,
+  spokenLines,
+  squads,
+  verification,
+} from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { isLeaving } from '../people/leaving.ts';
+import { NEWS_DAYS } from '../people/told.ts';
 import { mailboxOf } from '../post/mail.ts';
 import { squadDay } from '../squad/squads.ts';
 import { dueDeletions, finishDeletions } from './deletion.ts';
+import { namesIn } from './files.ts';
+import { REPLACED } from './restore.ts';
 
 const DAY_MS = 24 * 3_600_000;
 /** Who deleted what went by itself. */
 export const BY_HOUSE = 'the house';
 /** Days after which things are taken away that nobody waits for any more. */
-const DAYS = { upload: 7, orphan: 1, announced: 30, asked: 60, answered: 30, mail: 30, jobs: 180 } as const;
+const DAYS = { upload: 1, orphan: 1, announced: 30, asked: 60, answered: 30, mail: 30, jobs: 180, replaced: 7 } as const;
+/** Of clips that go by their date, and of files that nothing names, at most this share goes at once, and in a small house this many. */
+const SHARE_AT_ONCE = 0.1;
+const FEW = 10;
 
 /** A clip or a spoken line that is kept. */
 interface Kept {
@@ -39,7 +57,10 @@ const keptSpoken = ({ db }: Context): Kept[] =>
     .where(isNull(spokenLines.deletedAt))
     .all();
 
-/** What of it has to go: past the squad's days, or without a guardian's yes for it now. A child that is leaving has its own seven days. */
+/**
+ * What of it has to go: past the squad's days, oldest first, or without a guardian's yes for it now. A child that is leaving keeps
+ * everything as long as that can be undone. Where no guardian ever said no, the yes is what is missing, and it goes with those past their days.
+ */
 function overdue({ db, now }: Context, kept: readonly Kept[]): { late: string[]; refused: string[] } {
   const squad = new Map(
     db
@@ -48,12 +69,20 @@ function overdue({ db, now }: Context, kept: readonly Kept[]): { late: string[];
       .all()
       .map((one) => [one.id, { ...one, today: squadDay(one, now()) }]),
   );
-  const allowed = new Map([...new Set(kept.map((one) => one.playerId))].map((id) => [id, mayFilm(db, id) || isLeaving(db, id)]));
-  const refused = kept.filter((one) => !allowed.get(one.playerId));
-  const late = kept.filter(({ squadId, playerId, at }) => {
+  const words = new Map(
+    [...new Set(kept.map((one) => one.playerId))].map((id) => [id, isLeaving(db, id) ? 'leaving' : newestWord(db, id, 'clips')]),
+  );
+  const isPast = ({ squadId, at }: Kept) => {
     const of = squad.get(squadId);
-    return allowed.get(playerId) && of && at !== null && addDays(squadDay(of, at), of.clipDays) <= of.today;
-  });
+    return of !== undefined && at !== null && addDays(squadDay(of, at), of.clipDays) <= of.today;
+  };
+  const late = kept
+    .filter((one) => {
+      const word = words.get(one.playerId);
+      return word === null || (word === true && isPast(one));
+    })
+    .sort((a, b) => (a.at ?? 0) - (b.at ?? 0));
+  const refused = kept.filter((one) => words.get(one.playerId) === false);
   return { late: late.map((one) => one.id), refused: refused.map((one) => one.id) };
 }
 
@@ -133,29 +162,54 @@ function staleRows({ db, now }: Context) {
     },
     mails: { table: outbox, where: or(lt(outbox.sentAt, before(DAYS.mail)), lt(outbox.givenUpAt, before(DAYS.mail))) },
     jobs: { table: jobRuns, where: lt(jobRuns.startedAt, before(DAYS.jobs)) },
+    news: { table: accountEvents, where: lt(accountEvents.at, before(NEWS_DAYS)) },
   } as const;
+}
+
+/** Houses that a backup took the place of, some days ago. */
+const replacedHouses = ({ config, now }: Context): string[] =>
+  namesIn(config.dataDir).filter(
+    (name) => name.startsWith(REPLACED) && name <= `${REPLACED}${stampInName(now() - DAYS.replaced * DAY_MS)}`,
+  );
+
+/** What goes at once of lists that go by their date: as much as a tenth of all clips allows, from the first list on. */
+function withinShare(total: number, all: boolean, ...lists: readonly (readonly string[])[]): { now: string[][]; held: number } {
+  let left = all ? Number.POSITIVE_INFINITY : Math.max(FEW, Math.floor(total * SHARE_AT_ONCE));
+  let held = 0;
+  const now = lists.map((list) => {
+    const taken = list.slice(0, left);
+    left -= taken.length;
+    held += list.length - taken.length;
+    return taken;
+  });
+  return { now, held };
 }
 
 /**
  * The nightly cleaning. Everything goes by its own date, so that a house that was off for a week catches up the next time.
+ * A wrong clock or a lost table would have all clips go in one night: at most a tenth of them does, the oldest first, and the rest waits.
  * @param dry only says what would go
+ * @param all lets everything go that is over, however much it is
  */
-export function cleanHouse(context: Context, { dry }: { dry: boolean }): CleanReport {
+export function cleanHouse(context: Context, { dry, all = false }: { dry: boolean; all?: boolean }): CleanReport {
   const { db, config, now } = context;
-  const filmed = overdue(context, keptClips(context));
-  const spoken = overdue(context, keptSpoken(context));
+  const [clipsKept, spokenKept] = [keptClips(context), keptSpoken(context)];
+  const filmed = overdue(context, clipsKept);
+  const spoken = overdue(context, spokenKept);
   const uploads = oldFiles(config.uploadDir, now(), DAYS.upload);
   const mailbox = oldFiles(mailboxOf(config), now(), DAYS.mail);
-  const lost = orphans(context);
+  const share = withinShare(clipsKept.length + spokenKept.length, all, filmed.late, spoken.late, orphans(context));
+  const [lateClips = [], lateSpoken = [], lost = []] = share.now;
+  const replaced = replacedHouses(context);
   const never = and(eq(clips.state, 'expected'), lt(clips.announcedAt, now() - DAYS.announced * DAY_MS));
   const stale = staleRows(context);
   const countOf = ({ table, where }: (typeof stale)[keyof typeof stale]) =>
     db.select({ n: sql<number>`count(*)` }).from(table).where(where).get()?.n ?? 0;
   const report: CleanReport = {
     dry,
-    clipsPastDays: filmed.late.length,
+    clipsPastDays: lateClips.length,
     clipsWithoutYes: filmed.refused.length,
-    spokenLines: spoken.late.length + spoken.refused.length,
+    spokenLines: lateSpoken.length + spoken.refused.length,
     clipsNeverCame: db.select({ n: sql<number>`count(*)` }).from(clips).where(never).get()?.n ?? 0,
     uploads: uploads.length,
     orphans: lost.length,
@@ -165,15 +219,20 @@ export function cleanHouse(context: Context, { dry }: { dry: boolean }): CleanRe
     invitations: countOf(stale.invitations),
     mails: countOf(stale.mails) + mailbox.length,
     children: dueDeletions(context).length,
+    replaced: replaced.length,
+    news: countOf(stale.news),
+    held: share.held,
   };
   if (dry) return report;
-  dropClips(context, [...filmed.late, ...filmed.refused]);
-  dropSpoken(context, [...spoken.late, ...spoken.refused]);
+  dropClips(context, [...lateClips, ...filmed.refused]);
+  dropSpoken(context, [...lateSpoken, ...spoken.refused]);
   db.update(clips).set({ state: 'refused', refusal: 'It never arrived.' }).where(never).run();
   for (const { table, where } of Object.values(stale)) db.delete(table).where(where).run();
   for (const name of uploads) rmSync(join(config.uploadDir, name), { force: true });
   for (const name of lost) rmSync(join(config.clipDir, name), { force: true });
   for (const name of mailbox) rmSync(join(mailboxOf(config), name), { force: true });
+  for (const name of replaced) rmSync(join(config.dataDir, name), { recursive: true, force: true });
+  context.limits.tidy(now());
   finishDeletions(context);
   return report;
 }

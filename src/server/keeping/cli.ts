@@ -54,8 +54,10 @@ const check = (config: Config, _args: readonly string[], say: Say): number => te
 function clean(config: Config, args: readonly string[], say: Say): number {
   const context = createContext(config, Date.now, 'warn');
   try {
-    const report = cleanHouse(context, { dry: args.includes('--dry-run') });
+    const report = cleanHouse(context, { dry: args.includes('--dry-run'), all: args.includes('--yes') });
     for (const [what, n] of Object.entries(report)) if (typeof n === 'number') say(`${what}: ${n}`);
+    if (report.held > 0)
+      say(`${report.held} clips and files wait: at once at most a tenth goes. Run this again, or with --yes to let all of them go.`);
     say(report.dry ? 'Nothing was changed.' : 'Done.');
     return 0;
   } finally {
@@ -89,7 +91,7 @@ export async function command(env: Record<string, string | undefined>, args: rea
     return 2;
   }
   try {
-    return await run(readConfig(env), rest, say);
+    return await run(readConfig(env, { restoring: name === 'restore' }), rest, say);
   } catch (error) {
     const code = (error as { code?: string }).code;
     if (error instanceof SettingError) say(error.message);

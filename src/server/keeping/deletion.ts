@@ -8,7 +8,7 @@ import { leavingOf } from '../people/leaving.ts';
 import { allow, asPerson } from '../policy.ts';
 import { badInput, notFound, Problem } from '../problems.ts';
 import { listBackups } from './backups.ts';
-import { rememberGone } from './gone.ts';
+import { writeLedger } from './ledger.ts';
 import { purgePlayer } from './purge.ts';
 
 const DAY_MS = 24 * 3_600_000;
@@ -77,7 +77,7 @@ export function finishDeletions(context: Context): number {
   const { db, now, config } = context;
   const rows = dueDeletions(context);
   for (const row of rows) {
-    rememberGone(config, row.playerId, now());
+    writeLedger(config, { what: 'child deleted', player: row.playerId, at: now() });
     purgePlayer(context, row.playerId);
     db.update(deletions).set({ doneAt: now(), askedBy: '' }).where(eq(deletions.id, row.id)).run();
   }

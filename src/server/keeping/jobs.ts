@@ -5,6 +5,7 @@ import { jobRuns } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { backUp } from './backups.ts';
 import { cleanHouse } from './clean.ts';
+import { clockDoubt } from './start.ts';
 
 export const JOBS = ['cleaning', 'backup'] as const;
 export type Job = (typeof JOBS)[number];
@@ -13,10 +14,14 @@ const DAY_MS = 24 * 3_600_000;
 
 /** What each nightly work does; its answer is kept as its report. Cleaning goes first, so that no backup takes along what has to go. */
 const WORK: Record<Job, (context: Context) => unknown> = {
-  cleaning: (context) => cleanHouse(context, { dry: false }),
+  cleaning(context) {
+    const doubt = clockDoubt(context.db, context.now());
+    if (doubt) throw new Error(`${doubt}. Nothing was cleaned.`);
+    return cleanHouse(context, { dry: false });
+  },
   async backup({ config, now }) {
-    const { made, over } = await backUp(config, 'daily', now());
-    return { name: made.name, bytes: made.manifest.database.bytes, files: made.manifest.files?.length ?? 0, over };
+    const { made, over, unreadable } = await backUp(config, 'daily', now());
+    return { name: made.name, bytes: made.manifest.database.bytes, files: made.manifest.files?.length ?? 0, over, unreadable };
   },
 };
 

@@ -119,6 +119,7 @@ export function purgePlayer(context: Context, playerId: string): void {
     // Derived figures, and whatever else names a player without a reference.
     for (const table of tables.filter((one) => one !== 'deletions' && columnsOf(db, one).includes('player_id')))
       deleteRows(db, references, table, 'player_id', [playerId]);
+    deleteRows(db, references, 'account_events', 'user_id', accounts);
     deleteRows(db, references, 'user', 'id', accounts);
   });
   for (const { name } of files) rmSync(join(config.clipDir, name), { force: true });

@@ -1,4 +1,3 @@
-import { hash, verify } from '@node-rs/argon2';
 import { and, eq } from 'drizzle-orm';
 import type { Db } from '../db/connection.ts';
 import { account, session, user } from '../db/schema.ts';
@@ -24,7 +23,7 @@ export function endSignIns(db: Db, userId: string, but?: string): void {
  * with the use of the invitation, so that an invitation that was used meanwhile leaves no account behind.
  */
 export async function accountFor(context: Context, given: NewAccount, kind: 'coach' | 'guardian', from: string): Promise<() => string> {
-  const { db, limits } = context;
+  const { db, hashes, limits } = context;
   const email = given.email.toLowerCase();
   const find = () =>
     db
@@ -35,19 +34,18 @@ export async function accountFor(context: Context, given: NewAccount, kind: 'coa
       .get();
   const had = find();
   if (!had) {
-    const password = await hash(given.password);
+    const password = await hashes.hash(given.password);
     return () => {
       if (find()) throw badInput('email', 'An account with this e-mail was made just now. Send the form again.');
       return insertAccount(context, { name: given.name, email, kind }, password);
     };
   }
   const one = { who: email, from, squad: null, device: null };
-  await limits.check(one);
-  if (!had.password || !(await verify(had.password, given.password))) {
-    await limits.failed(one);
+  const giveBack = await limits.begin(one);
+  if (!had.password || !(await hashes.verify(had.password, given.password))) {
     throw badInput('password', 'There is an account with this e-mail already. Type its own password, or ask for a new one at “Sign in”.');
   }
-  await limits.succeeded(one);
+  await giveBack();
   if (had.kind !== kind) throw badInput('email', `This e-mail belongs to a ${had.kind}’s account. Take another address for the ${kind}’s.`);
   return () => had.id;
 }

@@ -5,13 +5,15 @@ import type { Actor, Asking } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
 import { squadCoaches, squads } from '../db/schema.ts';
 import type { Context } from '../house.ts';
+import { writeLedger } from '../keeping/ledger.ts';
 import { allow, asPerson } from '../policy.ts';
 import { badInput, notFound } from '../problems.ts';
 import { addCoach, freshSquadCode, insertSquad } from '../squad/people.ts';
 import { knownZone } from '../squad/rules.ts';
 import { squadDay } from '../squad/squads.ts';
 import { accountFor, type NewAccount } from './accounts.ts';
-import { findInvitation, spend } from './invitations.ts';
+import { checkStillGiven, findInvitation, spend } from './invitations.ts';
+import { tell } from './told.ts';
 
 const isCoach = (db: Db, squadId: string, userId: string): boolean =>
   db
@@ -64,9 +66,13 @@ export async function acceptAsCoach(
   const { squadId, role } = found;
   return db.transaction(() => {
     const userId = account();
+    checkStillGiven(context, found);
     if (squadId && isCoach(db, squadId, userId)) throw badInput('email', 'You are a coach of this squad already.');
-    spend(db, found);
-    if (squadId) addCoach(context, squadId, userId, role ?? 'assistant');
+    spend(context, found);
+    if (squadId) {
+      addCoach(context, squadId, userId, role ?? 'assistant');
+      tell(context, { kind: 'coach joined', userId, squadId, by: userId, detail: role ?? 'assistant' });
+    }
     return { squad: squadId };
   });
 }
@@ -88,24 +94,28 @@ function checkAnotherHead(db: Db, input: OfCoach): void {
 }
 
 export function setRole(context: Context, actor: Actor, input: OfCoach & { role: CoachRole }): { role: CoachRole } {
-  const { db } = context;
+  const { db, config, now } = context;
   allow(db, actor, 'change coaches', { squad: input.squad });
   const { role } = input;
   db.transaction(() => {
     const both = coachRow(db, input);
     if (role === 'assistant') checkAnotherHead(db, input);
+    writeLedger(config, { what: 'coach', squad: input.squad, user: input.user, role, at: now() });
     db.update(squadCoaches).set({ role }).where(both).run();
+    tell(context, { kind: 'role changed', userId: input.user, squadId: input.squad, by: asPerson(actor).userId, detail: role });
   });
   return { role };
 }
 
 export function removeCoach(context: Context, actor: Actor, input: OfCoach): { id: string } {
-  const { db } = context;
+  const { db, config, now } = context;
   allow(db, actor, 'change coaches', { squad: input.squad });
   db.transaction(() => {
     const both = coachRow(db, input);
     checkAnotherHead(db, input);
+    writeLedger(config, { what: 'coach', squad: input.squad, user: input.user, role: null, at: now() });
     db.delete(squadCoaches).where(both).run();
+    tell(context, { kind: 'coach removed', userId: input.user, squadId: input.squad, by: asPerson(actor).userId });
   });
   return { id: input.user };
 }

@@ -2,14 +2,17 @@ import { and, desc, eq, gt, inArray, isNull, or, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Card, CoachRole, InvitationView, Invited } from '../../contract/invitations.ts';
 import type { Actor, Asking } from '../auth/actor.ts';
+import { networkOf } from '../auth/address.ts';
 import type { Config } from '../config.ts';
 import type { Db } from '../db/connection.ts';
-import { invitations, playerGuardians, players, user } from '../db/schema.ts';
+import { INVITATION_KINDS, type InvitationKind, invitations, playerGuardians, players, user } from '../db/schema.ts';
 import type { Context } from '../house.ts';
+import { writeLedger } from '../keeping/ledger.ts';
 import { allow, asPerson } from '../policy.ts';
 import { badInput, notFound } from '../problems.ts';
 import { membersOf, squadById } from '../squad/squads.ts';
-import { codeOf, hashOfCode, type Invitation, invitationBy, isLong, showCode } from './codes.ts';
+import { codeOf, hashOfCode, type Invitation, invitationBy, isLong, senderStillMay, showCode } from './codes.ts';
+import { tell } from './told.ts';
 
 const DAY_MS = 24 * 3_600_000;
 /** How long codes work that nobody gives a time: a link in a child's hands, a code on paper, a mail to a coach. */
@@ -51,10 +54,15 @@ const viewOf = (config: Config, { one, nickname, madeBy }: Shown): InvitationVie
 };
 
 /** Invitations that still work, newest first. */
-export function workingInvitations({ db, config, now }: Context, of: { squad: string } | { player: string }): InvitationView[] {
+export function workingInvitations(
+  { db, config, now }: Context,
+  of: { squad: string } | { player: string },
+  kinds: readonly InvitationKind[] = INVITATION_KINDS,
+): InvitationView[] {
   return shownOf(db)
     .where(
       and(
+        inArray(invitations.kind, [...kinds]),
         'squad' in of ? eq(invitations.squadId, of.squad) : and(eq(invitations.playerId, of.player), eq(invitations.kind, 'family link')),
         isNull(invitations.revokedAt),
         gt(invitations.endsAt, now()),
@@ -63,12 +71,32 @@ export function workingInvitations({ db, config, now }: Context, of: { squad: st
     )
     .orderBy(desc(invitations.madeAt), desc(invitations.id))
     .all()
+    .filter((row) => senderStillMay(db, row.one))
     .map((row) => viewOf(config, row));
 }
+
+/** The kinds of invitations whose codes a coach of a squad may see: who is no head coach gets none that could make one. */
+export const kindsFor = (actor: Actor, squad: string): readonly InvitationKind[] =>
+  actor.kind === 'coach' && actor.heads.includes(squad) ? INVITATION_KINDS : ['players', 'family link'];
+
+const IN_WORDS: Record<InvitationKind, string> = {
+  players: 'a code with which players ask to join',
+  coach: 'an invitation for a coach',
+  guardian: 'a code for a guardian',
+  'family link': 'a link that signs the child in',
+};
 
 /** Makes an invitation, and gives what is handed on. */
 function invite(context: Context, one: NewInvitation, days: number): InvitationView {
   const { id } = makeInvitation(context, one, days);
+  const { playerId, squadId, madeBy } = one;
+  tell(context, {
+    kind: 'link made',
+    playerId: playerId ?? null,
+    squadId: squadId ?? null,
+    by: madeBy ?? null,
+    detail: IN_WORDS[one.kind],
+  });
   const row = shownOf(context.db).where(eq(invitations.id, id)).get();
   if (!row) throw notFound();
   return viewOf(context.config, row);
@@ -113,13 +141,31 @@ export function familyLinks(context: Context, actor: Actor, input: { player: str
 }
 
 export function revokeInvitation(context: Context, actor: Actor, input: { invitation: string }): { id: string } {
-  const { db, now } = context;
+  const { db, now, config } = context;
   allow(db, actor, 'revoke an invitation', input);
-  db.update(invitations)
-    .set({ revokedAt: now() })
-    .where(and(eq(invitations.id, input.invitation), isNull(invitations.revokedAt)))
-    .run();
-  return { id: input.invitation };
+  const row = db.select().from(invitations).where(eq(invitations.id, input.invitation)).get();
+  if (!row) throw notFound();
+  const { id, kind, squadId, playerId } = row;
+  // What was made by a head coach is a head coach's to end; whoever cannot see it cannot end it.
+  if (actor.kind === 'coach' && squadId && !kindsFor(actor, squadId).includes(kind)) throw notFound();
+  if (row.revokedAt !== null) return { id };
+  writeLedger(config, { what: 'invitation ended', invitation: id, at: now() });
+  db.update(invitations).set({ revokedAt: now() }).where(eq(invitations.id, id)).run();
+  tell(context, { kind: 'link ended', squadId, playerId, by: asPerson(actor).userId, detail: IN_WORDS[kind] });
+  return { id };
+}
+
+/** Ends every link that signs a child in: with a new PIN, whatever opened the account before opens it no more. */
+export function endFamilyLinks({ db, config, now }: Context, playerId: string): void {
+  const rows = db
+    .select({ id: invitations.id })
+    .from(invitations)
+    .where(and(eq(invitations.playerId, playerId), eq(invitations.kind, 'family link'), isNull(invitations.revokedAt)))
+    .all();
+  for (const { id } of rows) {
+    writeLedger(config, { what: 'invitation ended', invitation: id, at: now() });
+    db.update(invitations).set({ revokedAt: now() }).where(eq(invitations.id, id)).run();
+  }
 }
 
 /** A card for each player of the squad. Links and codes that still work are printed again, so that old cards stay good. */
@@ -142,7 +188,8 @@ export function printCards(context: Context, actor: Actor, input: { squad: strin
       .all()
       .map((row) => row.id),
   );
-  const working = workingInvitations(context, { squad });
+  const kinds = kindsFor(actor, squad);
+  const working = workingInvitations(context, { squad }, kinds);
   const take = (playerId: string, kind: 'guardian' | 'family link'): InvitationView =>
     working.find((one) => one.playerId === playerId && one.kind === kind) ??
     invite(context, { id: uuid(), kind, squadId: squad, playerId, madeBy, usesLeft: kind === 'guardian' ? 1 : null }, DAYS[kind]);
@@ -151,7 +198,7 @@ export function printCards(context: Context, actor: Actor, input: { squad: strin
       playerId: id,
       nickname,
       familyLink: take(id, 'family link'),
-      guardian: claimed.has(id) ? null : take(id, 'guardian'),
+      guardian: claimed.has(id) || !kinds.includes('guardian') ? null : take(id, 'guardian'),
     })),
   };
 }
@@ -160,12 +207,16 @@ const WRONG_CODE = 'This code does not work. It may be mistyped, used up, taken 
 
 /** Finds what a code opens. Wrong ones count against the limits of the address they come from, and past those no short one is tried. */
 export async function findInvitation(context: Context, typed: string, { from }: Asking): Promise<Invitation> {
-  const one = { who: `codes from ${from}`, from, squad: null, device: null };
-  if (!isLong(typed)) await context.limits.check(one);
-  const found = invitationBy(context.db, typed, context.now());
-  if (found) return found;
-  await context.limits.failed(one);
-  throw badInput('code', WRONG_CODE);
+  const { db, limits, now } = context;
+  const find = () => invitationBy(db, typed, now());
+  // A long code cannot be guessed: whatever others do from the same address, it goes on working.
+  const long = isLong(typed) ? find() : undefined;
+  if (long) return long;
+  const giveBack = await limits.begin({ who: `codes from ${networkOf(from)}`, from, squad: null, device: null });
+  const found = find();
+  if (!found) throw badInput('code', WRONG_CODE);
+  await giveBack();
+  return found;
 }
 
 export async function lookAtInvitation(context: Context, actor: Actor, input: { code: string }, asking: Asking): Promise<Invited> {
@@ -177,8 +228,17 @@ export async function lookAtInvitation(context: Context, actor: Actor, input: { 
   return { kind, role, endsAt, squad: squad && { name: squad.name, town: squad.town }, nickname: player?.nickname ?? null };
 }
 
+/**
+ * Looks once more, in the transaction that lets somebody in: hashing a password took time, and the invitation may have been ended meanwhile.
+ * @throws Problem when it works no more
+ */
+export function checkStillGiven({ db, now }: Context, { id }: Invitation): void {
+  const row = db.select().from(invitations).where(eq(invitations.id, id)).get();
+  if (!row || row.revokedAt !== null || row.endsAt <= now() || !senderStillMay(db, row)) throw badInput('code', WRONG_CODE);
+}
+
 /** Uses one of an invitation's uses up, if there still is one. */
-export function spend(db: Db, one: Invitation): void {
+export function spend({ db, config, now }: Context, one: Invitation): void {
   if (one.usesLeft === null) return;
   const { changes } = db
     .update(invitations)
@@ -186,4 +246,6 @@ export function spend(db: Db, one: Invitation): void {
     .where(and(eq(invitations.id, one.id), gt(invitations.usesLeft, 0)))
     .run();
   if (changes === 0) throw badInput('code', WRONG_CODE);
+  // A backup that is put back does not know that the last use is gone.
+  if (one.usesLeft === 1) writeLedger(config, { what: 'invitation ended', invitation: one.id, at: now() });
 }

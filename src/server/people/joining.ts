@@ -5,24 +5,30 @@ import { v7 as uuid } from 'uuid';
 import type { InvitationView, RequestState } from '../../contract/invitations.ts';
 import type { RosterLook } from '../../contract/people.ts';
 import type { Level, StrongerFoot } from '../../core/drills/index.ts';
-import { isPlayersAge, OLDEST, readRoster, YOUNGEST } from '../../core/people/index.ts';
+import { isPlayersAge, isSimplePin, looksLike, OLDEST, readRoster, YOUNGEST } from '../../core/people/index.ts';
 import type { Actor, Asking } from '../auth/actor.ts';
-import { hashPin, signInName } from '../auth/squad-sign-in.ts';
+import { signInName } from '../auth/squad-sign-in.ts';
 import type { Db } from '../db/connection.ts';
 import { joinRequests, players, squadPlayers, squads } from '../db/schema.ts';
 import type { Context } from '../house.ts';
+import { writeLedger } from '../keeping/ledger.ts';
 import { allow, asPerson } from '../policy.ts';
 import { badInput, notFound, Problem } from '../problems.ts';
 import { insertPlayer } from '../squad/people.ts';
 import { ageOf, squadById, squadDay } from '../squad/squads.ts';
-import { findInvitation, inviteGuardian, spend } from './invitations.ts';
+import { checkStillGiven, findInvitation, inviteGuardian, kindsFor, spend } from './invitations.ts';
 import { staying } from './leaving.ts';
 
 /* How players come into a squad: by asking, by a list, or from another squad of the same coach. */
 
 const PIN_DIGITS = 4;
 /** A PIN for somebody who has none yet, or forgot it. */
-export const newPin = () => String(randomInt(10 ** PIN_DIGITS)).padStart(PIN_DIGITS, '0');
+export function newPin(): string {
+  for (;;) {
+    const pin = String(randomInt(10 ** PIN_DIGITS)).padStart(PIN_DIGITS, '0');
+    if (!isSimplePin(pin)) return pin;
+  }
+}
 
 export interface Asked {
   id: string;
@@ -47,16 +53,21 @@ function requestOf(db: Db, id: string): RequestState | undefined {
   return { nickname: row.now ?? nickname, state, squad: state === 'admitted' ? { name: row.name, code: row.code } : null };
 }
 
-export const nicknameTaken = (db: Db, squadId: string, nickname: string): boolean =>
+/**
+ * Whether somebody in a squad has a nickname, or one that looks like it on a phone: other letters of the same shape, other capitals,
+ * spaces or accents. Whoever was taken out keeps theirs: coming back must not find a double.
+ */
+export const nicknameTaken = (db: Db, squadId: string, nickname: string, but: string | null = null): boolean =>
   db
-    .select({ id: squadPlayers.playerId })
+    .select({ id: squadPlayers.playerId, name: squadPlayers.signInName })
     .from(squadPlayers)
-    .where(and(eq(squadPlayers.squadId, squadId), eq(squadPlayers.signInName, signInName(nickname))))
-    .get() !== undefined;
+    .where(eq(squadPlayers.squadId, squadId))
+    .all()
+    .some((row) => row.id !== but && looksLike(row.name, nickname));
 
 /** Asks to join a squad. Sending it twice asks once. */
 export async function askToJoin(context: Context, actor: Actor, input: Asked, asking: Asking): Promise<RequestState> {
-  const { db, now } = context;
+  const { db, hashes, limits, now } = context;
   allow(db, actor, 'ask to join');
   const had = requestOf(db, input.id);
   if (had) return had;
@@ -66,11 +77,17 @@ export async function askToJoin(context: Context, actor: Actor, input: Asked, as
   const squad = squadById(db, found.squadId);
   if (!isPlayersAge(ageOf({ birthYear }, squad, now())))
     throw badInput('birthYear', `That birth year would make you younger than ${YOUNGEST} or older than ${OLDEST}. Check it.`);
+  // Who asks which names are taken has only so many tries.
+  const giveBack = await limits.joining(asking.from);
   if (nicknameTaken(db, squad.id, nickname))
-    throw badInput('nickname', `“${nickname}” is taken in this squad. Add a letter or pick another one.`);
-  const pinHash = await hashPin(input.pin);
+    throw badInput('nickname', `“${nickname}” is taken in this squad, or looks like one that is. Add a letter or pick another one.`);
+  await giveBack();
+  const pinHash = await hashes.hash(input.pin);
+  const twice = requestOf(db, id);
+  if (twice) return twice;
   db.transaction(() => {
-    spend(db, found);
+    checkStillGiven(context, found);
+    spend(context, found);
     db.insert(joinRequests)
       .values({ id, squadId: squad.id, invitationId: found.id, nickname, birthYear, strongerFoot, pinHash, at: now(), state: 'waiting' })
       .run();
@@ -99,7 +116,7 @@ export function admit(
   context: Context,
   actor: Actor,
   input: { squad: string; request: string; level: Level; nickname?: string | undefined },
-): { playerId: string; guardianCode: InvitationView } {
+): { playerId: string; guardianCode: InvitationView | null } {
   const { db, now } = context;
   allow(db, actor, 'admit a player', { squad: input.squad });
   const { userId } = asPerson(actor);
@@ -123,7 +140,12 @@ export function admit(
       .run();
     return made.playerId;
   });
-  return { playerId, guardianCode: inviteGuardian(context, actor, { squad: input.squad, player: playerId, id: uuid() }) };
+  // An assistant lets players in; who their guardian is, is a head coach's to say.
+  const mayInvite = kindsFor(actor, input.squad).includes('guardian');
+  return {
+    playerId,
+    guardianCode: mayInvite ? inviteGuardian(context, actor, { squad: input.squad, player: playerId, id: uuid() }) : null,
+  };
 }
 
 /** Says no; what was typed is deleted, and only that somebody asked stays. */
@@ -164,7 +186,7 @@ export async function readInRoster(
   const made = await Promise.all(
     read.good.map(async (line) => {
       const pin = newPin();
-      return { line, pin, pinHash: await hashPin(pin) };
+      return { line, pin, pinHash: await context.hashes.hash(pin) };
     }),
   );
   const added = db.transaction(() =>
@@ -211,6 +233,7 @@ export function takeOver(context: Context, actor: Actor, input: { squad: string;
   const joinedOn = squadDay(squadById(db, squadId), now());
   const before = and(eq(squadPlayers.squadId, squadId), eq(squadPlayers.playerId, player));
   if (db.select().from(squadPlayers).where(before).get()) {
+    writeLedger(context.config, { what: 'player left', squad: squadId, player, day: null, at: now() });
     db.update(squadPlayers).set({ leftOn: null, level }).where(before).run();
     return { playerId: player };
   }

@@ -2,15 +2,18 @@ import { and, eq } from 'drizzle-orm';
 import type { Level } from '../../core/drills/index.ts';
 import { isPlayersAge } from '../../core/people/index.ts';
 import type { Actor } from '../auth/actor.ts';
-import { hashPin, signInName } from '../auth/squad-sign-in.ts';
+import { signInName } from '../auth/squad-sign-in.ts';
 import { players, squadPlayers, user } from '../db/schema.ts';
 import type { Context } from '../house.ts';
-import { allow, asPlayer } from '../policy.ts';
+import { writeLedger } from '../keeping/ledger.ts';
+import { allow, asPerson, asPlayer } from '../policy.ts';
 import { badInput, notFound } from '../problems.ts';
 import { forgetStreaksIn } from '../progress/days.ts';
 import { ageOf, squadById, squadDay } from '../squad/squads.ts';
 import { endSignIns } from './accounts.ts';
+import { endFamilyLinks } from './invitations.ts';
 import { newPin, nicknameTaken } from './joining.ts';
+import { tell } from './told.ts';
 
 type OfMember = { squad: string; player: string };
 const rowOf = (input: OfMember) => and(eq(squadPlayers.squadId, input.squad), eq(squadPlayers.playerId, input.player));
@@ -41,7 +44,7 @@ export function correctPlayer(
       .where(eq(squadPlayers.playerId, player))
       .all();
     for (const { squadId, had } of mine)
-      if (had !== name && nicknameTaken(db, squadId, nickname))
+      if (had !== name && nicknameTaken(db, squadId, nickname, player))
         throw badInput('nickname', `“${nickname}” is taken in a squad of this player. Pick another one.`);
     db.update(squadPlayers).set({ signInName: name }).where(eq(squadPlayers.playerId, player)).run();
     db.update(players).set({ nickname, birthYear }).where(eq(players.id, player)).run();
@@ -51,44 +54,49 @@ export function correctPlayer(
   return { nickname, birthYear };
 }
 
-/** Gives a player another PIN and signs the player out everywhere. */
-async function changePin(context: Context, player: string, pin: string): Promise<{ pin: string }> {
-  const { db } = context;
-  const pinHash = await hashPin(pin);
+/** Gives a player another PIN, signs the player out everywhere, and ends the links that signed the player in: one act. */
+async function changePin(context: Context, by: string, player: string, pin: string, squadId: string | null): Promise<{ pin: string }> {
+  const { db, config, hashes, now } = context;
+  const pinHash = await hashes.hash(pin);
   const row = db.select({ userId: players.userId }).from(players).where(eq(players.id, player)).get();
   if (!row) throw notFound();
-  db.update(players).set({ pinHash }).where(eq(players.id, player)).run();
-  endSignIns(db, row.userId);
+  writeLedger(config, { what: 'PIN', player, hash: pinHash, at: now() });
+  db.transaction(() => {
+    db.update(players).set({ pinHash }).where(eq(players.id, player)).run();
+    endSignIns(db, row.userId);
+    endFamilyLinks(context, player);
+    tell(context, { kind: 'new PIN', userId: row.userId, playerId: player, squadId, by });
+  });
   return { pin };
 }
 
 export async function resetPin(context: Context, actor: Actor, input: OfMember & { pin?: string | undefined }): Promise<{ pin: string }> {
   const { squad, player } = input;
   allow(context.db, actor, 'reset a PIN', { squad, player });
-  return changePin(context, player, input.pin ?? newPin());
+  return changePin(context, asPerson(actor).userId, player, input.pin ?? newPin(), squad);
 }
 
 export async function resetChildPin(context: Context, actor: Actor, input: { player: string; pin: string }): Promise<{ pin: string }> {
   allow(context.db, actor, 'reset a child’s PIN', { player: input.player });
-  return changePin(context, input.player, input.pin);
+  return changePin(context, asPerson(actor).userId, input.player, input.pin, null);
 }
 
 /** Takes a player out of a squad. What was done stays with the family; coaches of the squad see it no more. */
 export function removePlayer(context: Context, actor: Actor, input: OfMember): { id: string } {
-  const { db, now } = context;
+  const { db, config, now } = context;
   const { squad, player } = input;
   allow(db, actor, 'remove people', { squad, player });
-  db.update(squadPlayers)
-    .set({ leftOn: squadDay(squadById(db, squad), now()) })
-    .where(rowOf(input))
-    .run();
+  const day = squadDay(squadById(db, squad), now());
+  writeLedger(config, { what: 'player left', squad, player, day, at: now() });
+  db.update(squadPlayers).set({ leftOn: day }).where(rowOf(input)).run();
   return { id: player };
 }
 
 /** Undoes a removal: the player is in the squad again as before. */
 export function bringBack(context: Context, actor: Actor, input: OfMember): { id: string } {
-  const { db } = context;
+  const { db, config, now } = context;
   allow(db, actor, 'remove people', { squad: input.squad });
+  writeLedger(config, { what: 'player left', squad: input.squad, player: input.player, day: null, at: now() });
   const { changes } = db.update(squadPlayers).set({ leftOn: null }).where(rowOf(input)).run();
   if (changes === 0) throw notFound();
   forgetStreaksIn(db, input.squad);

@@ -1,11 +1,11 @@
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { People } from '../../contract/people.ts';
 import type { Actor } from '../auth/actor.ts';
 import { deletions, joinRequests, playerGuardians, players, squadCoaches, squadPlayers, user } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow, asPerson } from '../policy.ts';
 import { squadById } from '../squad/squads.ts';
-import { workingInvitations } from './invitations.ts';
+import { kindsFor, workingInvitations } from './invitations.ts';
 
 /** Everybody of a squad, who asked to join, and the invitations that work. */
 export function readPeople(context: Context, actor: Actor, input: { squad: string }): People {
@@ -35,11 +35,11 @@ export function readPeople(context: Context, actor: Actor, input: { squad: strin
     .all();
   const ids = members.map((one) => one.playerId);
   const guardians = db
-    .select({ playerId: playerGuardians.playerId, name: user.name })
+    .select({ playerId: playerGuardians.playerId, userId: user.id, name: user.name })
     .from(playerGuardians)
     .innerJoin(user, eq(user.id, playerGuardians.userId))
     .where(inArray(playerGuardians.playerId, ids))
-    .orderBy(asc(user.name))
+    .orderBy(asc(playerGuardians.since), sql`${playerGuardians}.rowid`)
     .all();
   const leaving = new Map(
     db
@@ -56,7 +56,7 @@ export function readPeople(context: Context, actor: Actor, input: { squad: strin
     coaches,
     players: members.map((one) => ({
       ...one,
-      guardians: guardians.filter((guardian) => guardian.playerId === one.playerId).map((guardian) => guardian.name),
+      guardians: guardians.filter(({ playerId }) => playerId === one.playerId).map(({ userId: id, name }) => ({ userId: id, name })),
       leavingAt: leaving.get(one.playerId) ?? null,
     })),
     requests: db
@@ -71,6 +71,6 @@ export function readPeople(context: Context, actor: Actor, input: { squad: strin
       .where(and(eq(joinRequests.squadId, squad.id), eq(joinRequests.state, 'waiting')))
       .orderBy(asc(joinRequests.at))
       .all(),
-    invitations: workingInvitations(context, input),
+    invitations: workingInvitations(context, input, kindsFor(actor, squad.id)),
   };
 }

@@ -1,36 +1,13 @@
 import { and, desc, eq } from 'drizzle-orm';
 import type { SignIns } from '../../contract/accounts.ts';
 import type { Actor, Asking } from '../auth/actor.ts';
+import { deviceInWords } from '../auth/device-words.ts';
 import type { Db } from '../db/connection.ts';
 import { players, session } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow, asPerson } from '../policy.ts';
 import { notFound } from '../problems.ts';
 import { endSignIns } from './accounts.ts';
-
-const SYSTEMS = [
-  [/iphone/i, 'an iPhone'],
-  [/ipad/i, 'an iPad'],
-  [/android.*mobile/i, 'an Android phone'],
-  [/android/i, 'an Android tablet'],
-  [/cros/i, 'a Chromebook'],
-  [/windows/i, 'a Windows computer'],
-  [/mac os/i, 'a Mac'],
-  [/linux/i, 'a Linux computer'],
-] as const;
-const BROWSERS = [
-  [/edg\//i, 'Edge'],
-  [/firefox/i, 'Firefox'],
-  [/chrom/i, 'Chrome'],
-  [/safari/i, 'Safari'],
-] as const;
-
-/** A device in words, from what its browser says of itself. */
-export function deviceInWords(agent: string | null): string {
-  const system = SYSTEMS.find(([pattern]) => pattern.test(agent ?? ''))?.[1] ?? 'a device';
-  const browser = BROWSERS.find(([pattern]) => pattern.test(agent ?? ''))?.[1];
-  return browser ? `${browser} on ${system}` : system;
-}
 
 function signInsOf(db: Db, userId: string, here: string | null): SignIns {
   const rows = db.select().from(session).where(eq(session.userId, userId)).orderBy(desc(session.updatedAt)).all();

@@ -4,6 +4,7 @@ import nodemailer from 'nodemailer';
 import { v7 as uuid } from 'uuid';
 import { stampInName } from '../../core/keeping/index.ts';
 import { type Letter, letterOf } from '../../core/post/index.ts';
+import type { Seal } from '../auth/hashes.ts';
 import type { AccountMail } from '../auth/parts.ts';
 import type { Config } from '../config.ts';
 import type { Db } from '../db/connection.ts';
@@ -21,23 +22,21 @@ export function putMail(db: Db, mail: Mail, madeAt: number, notBefore: number): 
   db.insert(outbox).values({ id: uuid(), userId, letterId, playerId, subject, plain, html, madeAt, notBefore }).run();
 }
 
-/** Mail that an account asked for itself goes at once: somebody waits for it. */
-export function putAccountMail(db: Db, { userId, kind, address }: AccountMail, at: number): void {
-  const letter =
-    kind === 'new password'
-      ? letterOf(
-          'A new password for Eager Feet',
-          'Somebody, we hope you, asked for a new password.',
-          [{ heading: 'Choose it here, within the hour', lines: [address ?? ''] }],
-          'If it was not you, do nothing: the old password goes on working.',
-        )
-      : letterOf(
-          'Your password was changed',
-          'The password of your Eager Feet account was changed just now.',
-          [{ heading: 'Not you?', lines: ['Ask for a new password at “Sign in” at once, and tell your coach.'] }],
-          'Sign-ins with the old password have ended.',
-        );
-  putMail(db, { ...letter, userId, letterId: null, playerId: null }, at, at);
+/** Mail about an account itself goes at once: somebody waits for it. It may carry a link that opens the account, so it lies sealed until it goes. */
+export function putSealedMail(db: Db, { seal }: Seal, userId: string, letter: Letter, at: number): void {
+  const { subject, plain, html } = letter;
+  putMail(db, { userId, letterId: null, playerId: null, subject, plain: seal(plain), html: seal(html) }, at, at);
+}
+
+/** Mail that an account asked for itself. */
+export function putAccountMail(db: Db, seal: Seal, { userId, address }: AccountMail, at: number): void {
+  const letter = letterOf(
+    'A new password for Eager Feet',
+    'Somebody, we hope you, asked for a new password.',
+    [{ heading: 'Choose it here, within the hour', lines: [address] }],
+    'If it was not you, do nothing: the old password goes on working.',
+  );
+  putSealedMail(db, seal, userId, letter, at);
 }
 
 /** How mail leaves the house: a server's own mail service where one is set, else files in the local mailbox. */

@@ -29,7 +29,7 @@ export function mailLetter({ db, now }: Context, mail: Mail, hours: MailHours, t
 const AT_ONCE = 50;
 
 /** Sends what is due. What cannot be handed over waits longer each time and is given up after six tries; returns how many went. */
-export async function sendDue({ db, config, now, log }: Context, transport = transportFor(config)): Promise<number> {
+export async function sendDue({ db, config, seal, now, log }: Context, transport = transportFor(config)): Promise<number> {
   const due = db
     .select({ mail: outbox, to: user.email })
     .from(outbox)
@@ -53,7 +53,7 @@ export async function sendDue({ db, config, now, log }: Context, transport = tra
       continue;
     }
     try {
-      await transport.send({ ...mail, to, at: now() });
+      await transport.send({ ...mail, plain: seal.unseal(mail.plain), html: seal.unseal(mail.html), to, at: now() });
       // A link to a new password is nobody's to read any more once it went.
       set({ sentAt: now(), trouble: null, ...(mail.letterId === null ? { plain: '', html: '' } : {}) });
       sent++;

@@ -7,6 +7,8 @@ import type { Db } from '../db/connection.ts';
 import { type ConsentKind, clips, clipViews, consents, players, scores, squadPlayers, squads, user } from '../db/schema.ts';
 import { drillNames } from '../drills/shelf.ts';
 import type { Context } from '../house.ts';
+import { writeLedger } from '../keeping/ledger.ts';
+import { guardianRequestsOf, requestsBy } from '../people/guardian-requests.ts';
 import { leavingOf } from '../people/leaving.ts';
 import { allow, asPerson } from '../policy.ts';
 import { choicesFor, mayPost, POST_CONSENT } from '../post/choices.ts';
@@ -101,6 +103,7 @@ export function childFor(context: Context, actor: Actor, playerId: string): Chil
     inTables: !outOfTables(db, [playerId]).has(playerId),
     mayPost: mayPost(db, playerId),
     leaving,
+    guardianRequests: guardianRequestsOf(db, playerId),
     inSquad: current !== undefined,
     letters: lettersOf(db, asPerson(actor).userId, playerId),
   };
@@ -132,6 +135,7 @@ export function family(context: Context, actor: Actor): Family {
     post: postChoicesOf(context, asPerson(actor).userId, children[0]),
     mail: context.config.smtpUrl ? 'smtp' : 'local mailbox',
     children: children.map((id) => childFor(context, actor, id)),
+    asked: requestsBy(context.db, asPerson(actor).userId),
   };
 }
 
@@ -141,19 +145,13 @@ export function giveConsent(
   actor: Actor,
   input: { player: string; id: string; kind: ConsentKind; yes: boolean; textVersion: number },
 ): Child {
-  const { db } = context;
-  allow(db, actor, 'give consent', { player: input.player });
-  db.insert(consents)
-    .values({
-      id: input.id,
-      playerId: input.player,
-      guardianId: asPerson(actor).userId,
-      kind: input.kind,
-      yes: input.yes,
-      textVersion: input.textVersion,
-      at: context.now(),
-    })
-    .onConflictDoNothing()
-    .run();
+  const { db, config } = context;
+  const { id, player, kind, yes, textVersion } = input;
+  allow(db, actor, 'give consent', { player });
+  const guardian = asPerson(actor).userId;
+  const at = context.now();
+  // Written down outside the database first: a no must outlive a backup that is put back.
+  writeLedger(config, { what: 'consent', player, guardian, kind, yes, version: textVersion, at });
+  db.insert(consents).values({ id, playerId: player, guardianId: guardian, kind, yes, textVersion, at }).onConflictDoNothing().run();
   return childFor(context, actor, input.player);
 }

@@ -1,13 +1,13 @@
 import { randomInt } from 'node:crypto';
-import { hash } from '@node-rs/argon2';
 import { eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Level, StrongerFoot } from '../../core/drills/index.ts';
 import type { StreakRule } from '../../core/streaks/index.ts';
-import { hashPin, signInName } from '../auth/squad-sign-in.ts';
+import { signInName } from '../auth/squad-sign-in.ts';
 import type { Db } from '../db/connection.ts';
 import { account, playerGuardians, players, squadCoaches, squadPlayers, squadRules, squads, user } from '../db/schema.ts';
 import type { Context } from '../house.ts';
+import { writeLedger } from '../keeping/ledger.ts';
 
 function addUser(context: Context, id: string, name: string, email: string, kind: 'coach' | 'guardian' | 'player'): void {
   const at = new Date(context.now());
@@ -37,7 +37,7 @@ export function insertAccount(context: Context, given: AccountOf, password: stri
 
 /** The same, with the password itself. */
 export const addAccount = async (context: Context, { password, ...given }: AccountOf & { password: string }): Promise<string> =>
-  insertAccount(context, given, await hash(password));
+  insertAccount(context, given, await context.hashes.hash(password));
 
 /** Letters of a squad code: no vowels, so that none makes a word, and none that are misread. */
 const CODE_LETTERS = 'BCDFGHJKMNPQRSTVWXZ23456789';
@@ -79,6 +79,7 @@ export function addSquad(context: Context, given: NewSquad): string {
 }
 
 export function addCoach(context: Context, squadId: string, userId: string, role: 'head coach' | 'assistant'): void {
+  writeLedger(context.config, { what: 'coach', squad: squadId, user: userId, role, at: context.now() });
   context.db.insert(squadCoaches).values({ squadId, userId, role }).run();
 }
 
@@ -116,9 +117,11 @@ export async function addPlayer(
   squadId: string,
   { pin, ...given }: NewPlayer,
 ): Promise<{ playerId: string; userId: string }> {
-  return insertPlayer(context, squadId, given, await hashPin(pin));
+  return insertPlayer(context, squadId, given, await context.hashes.hash(pin));
 }
 
 export function addGuardian(context: Context, playerId: string, userId: string): void {
-  context.db.insert(playerGuardians).values({ playerId, userId }).run();
+  const at = context.now();
+  writeLedger(context.config, { what: 'guardian', player: playerId, user: userId, on: true, at });
+  context.db.insert(playerGuardians).values({ playerId, userId, since: at }).run();
 }

@@ -5,6 +5,7 @@ import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
 import { feeds, players, squadPlayers, user, weekRevisions, weeks } from '../db/schema.ts';
 import type { Context } from '../house.ts';
+import { writeLedger } from '../keeping/ledger.ts';
 import { allow, asPerson } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
 import { memberOf, squadById, typicalRunnerOf, weekFor } from '../squad/squads.ts';
@@ -59,6 +60,7 @@ export function makeFeed(
 
 export function revokeFeed(context: Context, actor: Actor, input: { feed: string }): { id: string } {
   allow(context.db, actor, 'revoke a feed', input);
+  writeLedger(context.config, { what: 'feed ended', feed: input.feed, at: context.now() });
   context.db
     .update(feeds)
     .set({ revokedAt: context.now() })

@@ -1,7 +1,8 @@
 import { useEffect, useState } from 'react';
-import { EmailSignIn, SquadSignIn } from '../../contract/accounts.ts';
+import { AppCode, EmailSignIn, RecoveryCode, SquadSignIn } from '../../contract/accounts.ts';
 import { Button, Field, Form, Notice } from '../../ui/parts/index.ts';
 import { sendJson, sentenceOf } from '../client.ts';
+import { useForm } from '../use-form.ts';
 
 interface Input {
   name: string;
@@ -32,6 +33,33 @@ const FORMS = {
   },
 } as const satisfies Record<string, { schema: unknown; address: string; inputs: readonly Input[] }>;
 
+/** The second step: a code of the authenticator app, or a recovery code when the phone is lost. */
+function SecondStep() {
+  const { typed, field, refusal, busy, send } = useForm({ code: '' });
+  const [lost, setLost] = useState(false);
+  const enter = async () => {
+    const [schema, path] = lost ? ([RecoveryCode, 'verify-backup-code'] as const) : ([AppCode, 'verify-totp'] as const);
+    const done = await send(schema, typed, (body) => sendJson('POST', `/api/auth/two-factor/${path}`, body));
+    if (done) window.location.assign('/');
+  };
+  return (
+    <Form onSend={enter}>
+      <Field
+        key={String(lost)}
+        label={lost ? 'A recovery code' : 'The code that your authenticator app shows'}
+        inputMode={lost ? undefined : 'numeric'}
+        autoComplete="one-time-code"
+        {...field('code')}
+      />
+      {refusal && <Notice tone="stop">{/wait/i.test(refusal) ? refusal : 'That code does not fit. Check it and try again.'}</Notice>}
+      <Button type="submit" look="main" size="player" disabled={busy}>
+        {busy ? 'A moment…' : 'Sign in'}
+      </Button>
+      <Button onClick={() => setLost(!lost)}>{lost ? 'I have the app' : 'I lost my phone: use a recovery code'}</Button>
+    </Form>
+  );
+}
+
 /** Sign-in by squad code, nickname and PIN, or by e-mail and password. What was typed stays when something is wrong. */
 export function SignInForm({ kind }: { kind: keyof typeof FORMS }) {
   const { schema, address, inputs } = FORMS[kind];
@@ -39,6 +67,7 @@ export function SignInForm({ kind }: { kind: keyof typeof FORMS }) {
   const [problems, setProblems] = useState<Record<string, string>>({});
   const [refusal, setRefusal] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const [step, setStep] = useState<'who' | 'code'>('who');
 
   // Somebody who was just let in comes with the squad code and the nickname.
   useEffect(() => {
@@ -55,8 +84,9 @@ export function SignInForm({ kind }: { kind: keyof typeof FORMS }) {
     if (!parsed.success) return;
     setBusy(true);
     try {
-      await sendJson('POST', address, parsed.data);
-      window.location.assign('/');
+      const answer = (await sendJson('POST', address, parsed.data)) as { twoFactorRedirect?: boolean } | null;
+      if (answer?.twoFactorRedirect) setStep('code');
+      else window.location.assign('/');
     } catch (error) {
       const sentence = sentenceOf(error);
       setRefusal(
@@ -66,6 +96,7 @@ export function SignInForm({ kind }: { kind: keyof typeof FORMS }) {
     }
   };
 
+  if (step === 'code') return <SecondStep />;
   return (
     <Form onSend={send}>
       {(inputs as readonly Input[]).map(({ name, ...input }) => (

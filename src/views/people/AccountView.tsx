@@ -1,12 +1,14 @@
 import { useState } from 'react';
 import { z } from 'zod';
-import { accounts, type SignIns } from '../../contract/accounts.ts';
+import { type AccountNewsView, accounts, type SignIns } from '../../contract/accounts.ts';
 import { NewPassword } from '../../contract/invitations.ts';
 import { Button, Field, Form, Notice } from '../../ui/parts/index.ts';
 import { call, sendJson } from '../client.ts';
 import { useAttempt } from '../use-attempt.ts';
 import { useForm } from '../use-form.ts';
+import { NewsList } from './NewsBox.tsx';
 import { SignInsBox } from './SignInsBox.tsx';
+import { TwoFactorBox } from './TwoFactorBox.tsx';
 
 const Change = z.object({ currentPassword: z.string().min(1, 'Type your password of now.'), newPassword: NewPassword });
 
@@ -39,7 +41,19 @@ function PasswordBox() {
 }
 
 /** A person's own account: where it is signed in, and its password. Players have a PIN, which guardian and coach can change. */
-export function AccountView({ first, name, player }: { first: SignIns; name: string; player: boolean }) {
+export function AccountView({
+  first,
+  news,
+  name,
+  player,
+  twoFactor,
+}: {
+  first: SignIns;
+  news: readonly AccountNewsView[];
+  name: string;
+  player: boolean;
+  twoFactor: { on: boolean; needed: boolean };
+}) {
   const [signIns, setSignIns] = useState(first.signIns);
   const { problem, attempt } = useAttempt();
   const end = (signIn: string) => attempt(async () => setSignIns((await call(accounts.endSignIn, { signIn })).signIns));
@@ -56,7 +70,21 @@ export function AccountView({ first, name, player }: { first: SignIns; name: str
           </Button>
         )}
       </section>
-      {player ? <p>Your PIN is changed by your guardian or your coach.</p> : <PasswordBox />}
+      {twoFactor.needed && !twoFactor.on && (
+        <Notice tone="look">This house asks head coaches for an authenticator app. Set it up below; your squads open right after.</Notice>
+      )}
+      {player ? (
+        <p>Your PIN is changed by your guardian or your coach.</p>
+      ) : (
+        <>
+          <PasswordBox />
+          <TwoFactorBox first={twoFactor.on} needed={twoFactor.needed} />
+        </>
+      )}
+      <section className="slab flex flex-col gap-2 p-4" aria-label="What changed">
+        <h2>What changed</h2>
+        <NewsList news={news} />
+      </section>
     </div>
   );
 }

@@ -17,6 +17,7 @@ function Request({ one, shown, attempt, refresh, onInvitation }: Shared & { one:
     attempt(async () => {
       const { guardianCode } = await call(invitations.admit, { squad, request: one.id }, { level, nickname });
       await refresh();
+      if (!guardianCode) return `${nickname} is in. A head coach makes the code for a grown-up of the family.`;
       onInvitation(guardianCode);
       return `${nickname} is in. Give the code to a grown-up of the family.`;
     });

@@ -8,6 +8,7 @@ import { useAttempt } from '../use-attempt.ts';
 import { CoachesBox } from './CoachesBox.tsx';
 import { InvitationCard } from './InvitationCard.tsx';
 import { InviteBox, type Others, OthersBox, RequestsBox } from './JoiningBoxes.tsx';
+import { SquadNewsBox } from './NewsBox.tsx';
 import { PlayerRow } from './PlayerRow.tsx';
 import { RosterBox } from './RosterBox.tsx';
 import type { Shared } from './shared.ts';
@@ -92,6 +93,7 @@ export function PeopleView({ first, others }: { first: People; others: Others })
         <RosterBox squad={squad} onAdded={() => void refresh()} />
         <OthersBox {...shared} others={others} />
       </div>
+      {shown.me.role === 'head coach' && <SquadNewsBox squad={squad} />}
       {invitation && (
         <Dialog label="Hand this on" onClose={() => setInvitation(null)}>
           <InvitationCard one={invitation} timeZone={shown.squad.timeZone} />

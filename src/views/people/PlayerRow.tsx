@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { invitations } from '../../contract/invitations.ts';
+import { keys } from '../../contract/keys.ts';
 import { type PersonView, people } from '../../contract/people.ts';
 import { LEVELS, type Level } from '../../core/drills/terms.ts';
 import { Button, Dialog, Field, Form, Notice } from '../../ui/parts/index.ts';
@@ -42,6 +43,7 @@ export function PlayerRow({
 }: Shared & { one: PersonView; onPin(nickname: string, pin: string): void }) {
   const [removing, setRemoving] = useState(false);
   const [correcting, setCorrecting] = useState(false);
+  const [unguarding, setUnguarding] = useState<PersonView['guardians'][number] | null>(null);
   const at = { squad: shown.squad.id, player: one.playerId };
   const head = shown.me.role === 'head coach';
   const act = (work: () => Promise<unknown>) => void attempt(work);
@@ -70,7 +72,19 @@ export function PlayerRow({
         {one.leavingAt !== null ? (
           <span className="text-mustard">The family deletes everything on {dateInWords(one.leavingAt, shown.squad.timeZone)}.</span>
         ) : (
-          one.guardians.join(', ') || <span className="text-dust">nobody yet</span>
+          <>
+            {one.guardians.length === 0 && <span className="text-dust">nobody yet</span>}
+            {one.guardians.map((guardian) => (
+              <span key={guardian.userId} className="flex flex-wrap items-center gap-2">
+                {guardian.name}
+                {head && (
+                  <Button size="small" onClick={() => setUnguarding(guardian)}>
+                    <span className="sr-only">{guardian.name}: </span>not a guardian
+                  </Button>
+                )}
+              </span>
+            ))}
+          </>
         )}
       </td>
       <td className="block py-1 sm:table-cell sm:py-2">
@@ -79,9 +93,14 @@ export function PlayerRow({
             <Button size="small" onClick={() => setCorrecting(true)}>
               Correct
             </Button>
-            <Button size="small" onClick={() => act(async () => onInvitation(await call(invitations.inviteGuardian, at, { id: uuid() })))}>
-              Guardian’s code
-            </Button>
+            {head && (
+              <Button
+                size="small"
+                onClick={() => act(async () => onInvitation(await call(invitations.inviteGuardian, at, { id: uuid() })))}
+              >
+                Guardian’s code
+              </Button>
+            )}
             <Button
               size="small"
               onClick={() =>
@@ -110,6 +129,28 @@ export function PlayerRow({
               act(refresh);
             }}
           />
+        )}
+        {unguarding && (
+          <Dialog label={`Take ${unguarding.name} out as guardian?`} onClose={() => setUnguarding(null)}>
+            <p>
+              {unguarding.name} sees nothing of {one.nickname} any more. What was said yes or no to stays. The family is told.
+            </p>
+            <Button
+              look="stop"
+              className="self-start"
+              onClick={() => {
+                const { userId, name } = unguarding;
+                setUnguarding(null);
+                act(async () => {
+                  await call(keys.removeAsCoach, { ...at, user: userId });
+                  await refresh();
+                  return `${name} is no guardian of ${one.nickname} any more.`;
+                });
+              }}
+            >
+              Take {unguarding.name} out
+            </Button>
+          </Dialog>
         )}
         {removing && (
           <Dialog label={`Take ${one.nickname} out of the squad?`} onClose={() => setRemoving(false)}>

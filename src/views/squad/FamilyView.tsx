@@ -282,7 +282,7 @@ function ChildPage({ family, child, put, attempt }: OfChild) {
       <Anchor part="letters" child={child} />
       <Letters child={child} />
       <Anchor part="access" child={child} />
-      <ChildAccess playerId={child.playerId} nickname={child.nickname} timeZone={child.timeZone} />
+      <ChildAccess playerId={child.playerId} nickname={child.nickname} timeZone={child.timeZone} requests={child.guardianRequests} />
       <Anchor part="lines" child={child} />
       <section className="slab p-4">
         <h3 className="text-lg">Every line from the coach</h3>
@@ -320,7 +320,15 @@ export function FamilyView({ family }: { family: Family }) {
     <div className="flex flex-col gap-6">
       <h1>{family.name}</h1>
       {problem && <Notice tone="stop">{problem}</Notice>}
-      {children.length === 0 && <Notice>No child is connected with this account yet. Ask the coach for a code.</Notice>}
+      {family.asked > 0 && (
+        <Notice tone="look">
+          You asked to be a guardian of a child that has one already. That guardian says yes or no on the own family page; look here again
+          then.
+        </Notice>
+      )}
+      {children.length === 0 && family.asked === 0 && (
+        <Notice>No child is connected with this account yet. Ask the coach for a code.</Notice>
+      )}
       {children.map((child) => (
         <ChildPage key={child.playerId} family={family} child={child} put={put} attempt={attempt} />
       ))}

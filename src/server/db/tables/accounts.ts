@@ -1,4 +1,4 @@
-import { integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 import { flag } from './columns.ts';
 
 /* Accounts: the tables that better-auth reads and writes, in its own field names. */
@@ -12,6 +12,8 @@ export const user = sqliteTable('user', {
   emailVerified: flag('email_verified').notNull().default(false),
   image: text('image'),
   kind: text('kind').$type<'coach' | 'guardian' | 'player'>().notNull().default('guardian'),
+  /** Whether a code of an authenticator app is asked for beside the password. */
+  twoFactorEnabled: flag('two_factor_enabled').notNull().default(false),
   createdAt: moment('created_at').notNull(),
   updatedAt: moment('updated_at').notNull(),
 });
@@ -55,3 +57,20 @@ export const verification = sqliteTable('verification', {
   createdAt: moment('created_at'),
   updatedAt: moment('updated_at'),
 });
+
+/** What an authenticator app shares with the house, and the codes for when it is lost; both encrypted with the house's secret. */
+export const twoFactor = sqliteTable(
+  'two_factor',
+  {
+    id: text('id').primaryKey(),
+    secret: text('secret').notNull(),
+    backupCodes: text('backup_codes').notNull(),
+    userId: text('user_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    verified: flag('verified').notNull().default(true),
+    failedVerificationCount: integer('failed_verification_count').notNull().default(0),
+    lockedUntil: moment('locked_until'),
+  },
+  (t) => [index('two_factor_of_user').on(t.userId)],
+);

@@ -1,4 +1,5 @@
 import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import type { AccountEventKind } from '../../../core/people/news.ts';
 import { user } from './accounts.ts';
 import { instant, json } from './columns.ts';
 
@@ -44,3 +45,30 @@ export const jobRuns = sqliteTable(
   },
   (t) => [index('job_runs_of_job').on(t.job, t.startedAt)],
 );
+
+/** What happened to who may get in: told on the account page, by mail, and to head coaches. */
+export const accountEvents = sqliteTable(
+  'account_events',
+  {
+    id: text('id').primaryKey(),
+    kind: text('kind').$type<AccountEventKind>().notNull(),
+    /** The account that it is about; no reference, so that a removal stays on record after the account is gone. */
+    userId: text('user_id'),
+    /** The child that it is about, and the squad; the child's go with the child. */
+    playerId: text('player_id'),
+    squadId: text('squad_id'),
+    /** Whose act it was; null for the house and for who was not signed in. */
+    byUserId: text('by_user_id'),
+    /** A device, a role, a kind of link: a few words that name nobody. */
+    detail: text('detail'),
+    at: instant('at').notNull(),
+  },
+  (t) => [
+    index('account_events_of_user').on(t.userId, t.at),
+    index('account_events_of_player').on(t.playerId, t.at),
+    index('account_events_of_squad').on(t.squadId, t.at),
+  ],
+);
+
+/** What the house knows of itself: that its secret is the one it was made with, and when its clock was last seen. */
+export const houseFacts = sqliteTable('house_facts', { key: text('key').primaryKey(), value: text('value').notNull() });

@@ -145,8 +145,29 @@ export const playerGuardians = sqliteTable(
     userId: text('user_id')
       .notNull()
       .references(() => user.id, { onDelete: 'cascade' }),
+    /** When they were connected; 0 for those before 0.7. The first says whether there are others. */
+    since: instant('since').notNull().default(0),
   },
   (t) => [primaryKey({ columns: [t.playerId, t.userId] })],
+);
+
+/** Somebody with a code wants to be a guardian of a child that has one already: the first one says yes or no. */
+export const guardianRequests = sqliteTable(
+  'guardian_requests',
+  {
+    id: text('id').primaryKey(),
+    playerId: text('player_id')
+      .notNull()
+      .references(() => players.id),
+    userId: text('user_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    at: instant('at').notNull(),
+    state: text('state').$type<'waiting' | 'admitted' | 'refused'>().notNull(),
+    decidedAt: instant('decided_at'),
+    decidedBy: text('decided_by'),
+  },
+  (t) => [index('guardian_requests_of_player').on(t.playerId, t.state)],
 );
 
 /** A player's own pauses (ill, hurt). */
@@ -205,7 +226,8 @@ export const invitations = sqliteTable(
   },
   (t) => [index('invitations_of_squad').on(t.squadId, t.madeAt), index('invitations_of_player').on(t.playerId)],
 );
-export type InvitationKind = 'players' | 'coach' | 'guardian' | 'family link';
+export const INVITATION_KINDS = ['players', 'coach', 'guardian', 'family link'] as const;
+export type InvitationKind = (typeof INVITATION_KINDS)[number];
 
 /** Somebody with a squad's code asked to join; a coach admits or refuses. Refused ones are cleared of what was typed. */
 export const joinRequests = sqliteTable(

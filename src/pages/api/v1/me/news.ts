@@ -1,0 +1,5 @@
+import { accounts } from '../../../../contract/accounts.ts';
+import { route } from '../../../../server/http/route.ts';
+import { myNews } from '../../../../server/people/told.ts';
+
+export const GET = route(accounts.news, myNews);
