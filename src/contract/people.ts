@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { LEVELS } from '../core/drills/terms.ts';
 import { endpoint } from './endpoint.ts';
 import { BirthYear, CoachRole, InvitationView, JoinRequestView, NicknameText, Pin } from './invitations.ts';
-import { Day, Id, Instant, NoParams, Nothing, StrongerFootName } from './parts.ts';
+import { Day, Id, NoParams, Nothing, StrongerFootName } from './parts.ts';
 
 /* People: who is in a squad, and what is put right of them. */
 
@@ -15,8 +15,6 @@ export const PersonView = z.object({
   joinedOn: Day,
   /** The guardians of this child, in the order they came. */
   guardians: z.array(z.object({ userId: Id, name: z.string() })),
-  /** A guardian asked for everything to be deleted; then when. */
-  leavingAt: Instant.nullable(),
 });
 export type PersonView = z.infer<typeof PersonView>;
 

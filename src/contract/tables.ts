@@ -85,7 +85,7 @@ export const Calibration = z.object({
   byMeasure: z.array(Reach.extend({ name: MeasureName })),
   /** By four weeks, oldest first, named by their first day. */
   byPeriod: z.array(Reach),
-  byPlayer: z.array(Reach),
+  byPlayer: z.array(Reach.extend({ playerId: Id })),
 });
 export type Calibration = z.infer<typeof Calibration>;
 

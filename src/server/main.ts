@@ -11,6 +11,7 @@ import { lockHouse } from './keeping/lock.ts';
 import { finishExchange } from './keeping/restore.ts';
 import { checkData, checkOpened, seeClock } from './keeping/start.ts';
 import { postWhatIsDue } from './post/letters.ts';
+import { nameOldLettersById } from './post/names.ts';
 import { sendDue } from './post/outbox.ts';
 import { remindFamilies } from './post/reminders.ts';
 import { fillDays, reckonStreaks } from './progress/days.ts';
@@ -71,6 +72,7 @@ export function openFrom(env: Record<string, string | undefined>, { demo = false
   fillDays(context.db);
   fillOutlines(context.db);
   refreshOldReadings(context.db);
+  nameOldLettersById(context.db);
   openHouse(context);
   return context;
 }

@@ -12,7 +12,8 @@ export interface LetterPart {
   list?: boolean;
 }
 
-const escaped = (text: string): string =>
+/** A text as it stands in HTML. */
+export const escaped = (text: string): string =>
   text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;').replaceAll("'", '&#39;');
 
 const paragraphs = ({ lines, list }: LetterPart): string =>

@@ -40,8 +40,10 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
   return db.transaction((tx) => {
     const had = tx.select().from(runs).where(eq(runs.id, sent.id)).get();
     if (had && (had.playerId !== member.id || had.sessionId !== sent.sessionId)) throw notFound();
+    const stopOf = (events: readonly ClockEvent[]) => events.find((event) => event.type === 'stop' && event.why === 'hurt');
     if (!had) {
-      checkOpen(released, startedAt, now);
+      // That something hurt is taken whenever it comes: a week that has closed meanwhile must not make it vanish.
+      if (!stopOf(sent.events)) checkOpen(released, startedAt, now);
       const day = creditedDay(startedAt, now, released.squad.timeZone, released.squad.dayEndsAt);
       tx.insert(runs)
         .values({
@@ -76,7 +78,8 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
       kept.at(-1)?.event.at,
     );
     const share = shareOfWork(sheet, state);
-    const hurt = kept.find(({ event }) => event.type === 'stop' && event.why === 'hurt')?.event;
+    // Also where another log of the same run, sent before, has its place in the kept one.
+    const hurt = stopOf(kept.map((row) => row.event)) ?? stopOf(sent.events);
     // A run once stopped by pain stays so; its time is kept on our clock.
     const hurtAt = had?.hurtAt ?? (hurt ? startedAt + (hurt.at - sent.startedAt) : null);
     tx.update(runs)

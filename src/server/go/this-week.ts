@@ -142,7 +142,7 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
   const open = openWeekOf(db, squadId, now);
   const mine = open
     ? weekOfMember(db, squad, member, { ...open.week, content: open.revision.content }, now, (reckon) =>
-        giveWeek(db, open.revision.id, member.id, reckon, now),
+        giveWeek(db, squad, member, open.revision, reckon, now),
       )
     : null;
   const content = mine?.content ?? null;

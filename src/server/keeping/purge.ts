@@ -1,8 +1,9 @@
 import { existsSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { and, eq, inArray, isNull } from 'drizzle-orm';
+import { eq, isNull } from 'drizzle-orm';
+import { nameToken, WHO_LEFT } from '../../core/post/index.ts';
 import type { Db } from '../db/connection.ts';
-import { letters, outbox, players, squadPlayers } from '../db/schema.ts';
+import { letters, outbox } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { mailboxOf } from '../post/mail.ts';
 
@@ -60,38 +61,23 @@ function accountsOf(db: Db, playerId: string): string[] {
   return (rows as { id: string }[]).map((row) => row.id);
 }
 
-const escaped = (text: string) => text.replaceAll(/[.*+?^${}()|[\]\\]/g, '\\$&');
-
 /**
- * Takes a nickname out of the letters to coaches that told of it, and out of their mails; what was mailed to the local mailbox about the
- * child, or tells of it, is deleted there.
+ * Takes a player out of the letters to coaches that told of it, and out of their mails: they name players by id, and say now that somebody
+ * has left. What was mailed to the local mailbox about the child, or tells of it, is deleted there.
  */
-function forgetInLetters({ db, config }: Context, playerId: string, nickname: string): void {
-  const name = new RegExp(`(?<![\\p{L}\\p{N}])${escaped(nickname)}(?![\\p{L}\\p{N}])`, 'gu');
-  const out = (text: string) => text.replaceAll(name, 'a player who has left');
-  const squads = db.select({ id: squadPlayers.squadId }).from(squadPlayers).where(eq(squadPlayers.playerId, playerId)).all();
-  const ids = squads.map((row) => row.id);
-  const told = db
-    .select()
-    .from(letters)
-    .where(and(inArray(letters.squadId, ids), isNull(letters.playerId)))
-    .all()
-    .filter((one) => one.plain.match(name));
-  const gone = new Set(
-    db
-      .select({ id: outbox.id })
-      .from(outbox)
-      .where(eq(outbox.playerId, playerId))
-      .all()
-      .map((row) => row.id),
-  );
-  for (const { id, subject, plain, html } of told) {
-    const change = { subject: out(subject), plain: out(plain), html: out(html) };
-    db.update(letters).set(change).where(eq(letters.id, id)).run();
-    for (const mail of db.select({ id: outbox.id }).from(outbox).where(eq(outbox.letterId, id)).all()) {
-      db.update(outbox).set(change).where(eq(outbox.id, mail.id)).run();
-      gone.add(mail.id);
-    }
+function forgetInLetters({ db, config }: Context, playerId: string): void {
+  const token = nameToken(playerId);
+  const out = (text: string) => text.replaceAll(token, WHO_LEFT);
+  const names = ({ subject, plain, html }: { subject: string; plain: string; html: string }) => `${subject}${plain}${html}`.includes(token);
+  const changed = ({ subject, plain, html }: { subject: string; plain: string; html: string }) => ({
+    ...{ subject: out(subject), plain: out(plain), html: out(html) },
+  });
+  for (const letter of db.select().from(letters).where(isNull(letters.playerId)).all())
+    if (names(letter)) db.update(letters).set(changed(letter)).where(eq(letters.id, letter.id)).run();
+  const gone = new Set<string>();
+  for (const mail of db.select().from(outbox).all()) {
+    if (mail.playerId === playerId || names(mail)) gone.add(mail.id);
+    if (names(mail)) db.update(outbox).set(changed(mail)).where(eq(outbox.id, mail.id)).run();
   }
   const mailbox = mailboxOf(config);
   for (const file of existsSync(mailbox) ? readdirSync(mailbox) : [])
@@ -112,8 +98,7 @@ export function purgePlayer(context: Context, playerId: string): void {
   const tables = tablesOf(db);
   const references = referencesOf(db, tables);
   db.transaction(() => {
-    const player = db.select({ nickname: players.nickname }).from(players).where(eq(players.id, playerId)).get();
-    if (player) forgetInLetters(context, playerId, player.nickname);
+    forgetInLetters(context, playerId);
     const accounts = accountsOf(db, playerId);
     deleteRows(db, references, 'players', 'id', [playerId]);
     // Derived figures, and whatever else names a player without a reference.

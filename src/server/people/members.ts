@@ -10,6 +10,7 @@ import { allow, asPerson, asPlayer } from '../policy.ts';
 import { badInput, notFound } from '../problems.ts';
 import { forgetStreaksIn } from '../progress/days.ts';
 import { ageOf, squadById, squadDay } from '../squad/squads.ts';
+import { barAnew } from '../weeks/given.ts';
 import { endSignIns } from './accounts.ts';
 import { endFamilyLinks } from './invitations.ts';
 import { newPin, nicknameTaken } from './joining.ts';
@@ -50,6 +51,7 @@ export function correctPlayer(
     db.update(players).set({ nickname, birthYear }).where(eq(players.id, player)).run();
     const row = db.select({ userId: players.userId }).from(players).where(eq(players.id, player)).get();
     if (row) db.update(user).set({ name: nickname }).where(eq(user.id, row.userId)).run();
+    for (const { squadId } of mine) barAnew(context, squadById(db, squadId));
   });
   return { nickname, birthYear };
 }

@@ -1,11 +1,12 @@
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { People } from '../../contract/people.ts';
 import type { Actor } from '../auth/actor.ts';
-import { deletions, joinRequests, playerGuardians, players, squadCoaches, squadPlayers, user } from '../db/schema.ts';
+import { joinRequests, playerGuardians, players, squadCoaches, squadPlayers, user } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow, asPerson } from '../policy.ts';
 import { squadById } from '../squad/squads.ts';
 import { kindsFor, workingInvitations } from './invitations.ts';
+import { staying } from './leaving.ts';
 
 /** Everybody of a squad, who asked to join, and the invitations that work. */
 export function readPeople(context: Context, actor: Actor, input: { squad: string }): People {
@@ -30,7 +31,7 @@ export function readPeople(context: Context, actor: Actor, input: { squad: strin
     })
     .from(squadPlayers)
     .innerJoin(players, eq(players.id, squadPlayers.playerId))
-    .where(and(eq(squadPlayers.squadId, squad.id), isNull(squadPlayers.leftOn)))
+    .where(and(eq(squadPlayers.squadId, squad.id), isNull(squadPlayers.leftOn), staying()))
     .orderBy(asc(players.nickname))
     .all();
   const ids = members.map((one) => one.playerId);
@@ -41,14 +42,6 @@ export function readPeople(context: Context, actor: Actor, input: { squad: strin
     .where(inArray(playerGuardians.playerId, ids))
     .orderBy(asc(playerGuardians.since), sql`${playerGuardians}.rowid`)
     .all();
-  const leaving = new Map(
-    db
-      .select({ playerId: deletions.playerId, dueAt: deletions.dueAt })
-      .from(deletions)
-      .where(and(inArray(deletions.playerId, ids), isNull(deletions.undoneAt), isNull(deletions.doneAt)))
-      .all()
-      .map((row) => [row.playerId, row.dueAt]),
-  );
   const { userId } = asPerson(actor);
   return {
     squad: { id: squad.id, name: squad.name, town: squad.town, code: squad.code, timeZone: squad.timeZone },
@@ -57,7 +50,6 @@ export function readPeople(context: Context, actor: Actor, input: { squad: strin
     players: members.map((one) => ({
       ...one,
       guardians: guardians.filter(({ playerId }) => playerId === one.playerId).map(({ userId: id, name }) => ({ userId: id, name })),
-      leavingAt: leaving.get(one.playerId) ?? null,
     })),
     requests: db
       .select({

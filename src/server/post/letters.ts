@@ -1,16 +1,18 @@
 import { and, desc, eq, inArray, isNull, or } from 'drizzle-orm';
 import type { z } from 'zod';
 import type { post as contract, LetterView, MailView, PostView } from '../../contract/post.ts';
-import { familySummary, squadSummary } from '../../core/post/index.ts';
+import { familySummary, squadSummary, withNames } from '../../core/post/index.ts';
 import { addDays, instantOf, mondayOf } from '../../core/streaks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
 import { letters, outbox, players, squadCoaches, squads, user } from '../db/schema.ts';
 import type { Context } from '../house.ts';
+import { inSquadNow } from '../people/leaving.ts';
 import { allow, asPerson } from '../policy.ts';
 import { notFound } from '../problems.ts';
 import { memberOf, membersOf, squadById, squadDay } from '../squad/squads.ts';
 import { choicesFor } from './choices.ts';
+import { namesNow } from './names.ts';
 import { childWeek, squadWeek, weekStartingOn } from './numbers.ts';
 import { type Draft, guardiansOf, isPosted, postLetter, wantsMail } from './posting.ts';
 import { remindersFor } from './reminders.ts';
@@ -95,6 +97,7 @@ const MAILS_SHOWN = 60;
 /** Mail to the squad's coaches, and about its players, that waits or went lately. */
 function mailsOf({ db }: Context, squadId: string): MailView[] {
   const ids = membersOf(db, squadId).map((member) => member.id);
+  const nameOf = namesNow(db, squadId);
   return db
     .select({ mail: outbox, to: user.name, about: players.nickname })
     .from(outbox)
@@ -106,7 +109,7 @@ function mailsOf({ db }: Context, squadId: string): MailView[] {
     .limit(MAILS_SHOWN)
     .all()
     .map(({ mail, to, about }) => ({
-      ...{ id: mail.id, to, about, subject: mail.subject, tries: mail.tries, trouble: mail.trouble },
+      ...{ id: mail.id, to, about, subject: withNames(mail, nameOf).subject, tries: mail.tries, trouble: mail.trouble },
       state: mail.sentAt ? ('sent' as const) : mail.givenUpAt ? ('given up' as const) : ('waiting' as const),
       at: mail.sentAt ?? mail.givenUpAt ?? mail.notBefore,
     }));
@@ -117,15 +120,18 @@ export function readPost(context: Context, actor: Actor, input: { squad: string 
   const { db } = context;
   allow(db, actor, 'see the post', input);
   const squad = squadById(db, input.squad);
+  const nameOf = namesNow(db, squad.id);
   const rows = db
     .select({ letter: letters, to: user.name, about: players.nickname })
     .from(letters)
     .innerJoin(user, eq(user.id, letters.userId))
     .leftJoin(players, eq(players.id, letters.playerId))
-    .where(eq(letters.squadId, squad.id))
+    // Of who left, or is leaving, the squad's coaches are shown nothing any more.
+    .where(and(eq(letters.squadId, squad.id), or(isNull(letters.playerId), inSquadNow(letters.squadId, letters.playerId))))
     .orderBy(desc(letters.madeAt), desc(letters.id))
     .limit(LETTERS_SHOWN)
-    .all();
+    .all()
+    .map((row) => ({ ...row, letter: withNames(row.letter, nameOf) }));
   const weekOf = addDays(lastMonday(context, squad.id), 7);
   return {
     squad: { id: squad.id, name: squad.name, timeZone: squad.timeZone },
@@ -156,8 +162,9 @@ export function previewPost(context: Context, actor: Actor, input: { squad: stri
   const { db } = context;
   const squad = squadById(db, input.squad);
   const weekOf = mondayOf(input.weekOf ?? lastMonday(context, input.squad));
+  const nameOf = namesNow(db, squad.id);
   const shown = (draft: Draft) => {
-    const { kind, to, about, subject, plain, html } = draft;
+    const { kind, to, about, subject, plain, html } = withNames(draft, nameOf);
     return { kind, to, about, subject, plain, html, weekOf: draft.weekOf, mailed: wantsMail(db, squad, draft) };
   };
   return {

@@ -1,5 +1,5 @@
 import { and, count, eq, gte } from 'drizzle-orm';
-import type { ChildWeek, RecordTold, SquadWeek } from '../../core/post/index.ts';
+import { type ChildWeek, nameToken, type RecordTold, type SquadWeek } from '../../core/post/index.ts';
 import { doneOnTime, footLedger, quietFor } from '../../core/progress/index.ts';
 import { DONE_SHARE } from '../../core/runsheet/index.ts';
 import type { Db } from '../db/connection.ts';
@@ -29,16 +29,16 @@ const told = (db: Db, records: readonly Broken[], nickname: (id: string) => stri
     ...{ drill, dose, foot, result, before, unit },
   }));
 
-/** What a coach's summary tells of a squad's week. */
+/** What a coach's summary tells of a squad's week; players stand as their ids, and get their names when it is read. */
 export function squadWeek(context: Context, squadId: string, shown: OutlinedWeek): SquadWeek {
   const { db } = context;
   const squad = squadById(db, squadId);
   const today = squadDay(squad, context.now());
   const members = membersOf(db, squadId);
-  const names = new Map(members.map((member) => [member.id, member.nickname]));
+  const here = new Set(members.map((member) => member.id));
   const side = sideView(db, shown, members);
   const states = streakStatesOf(db, squadId, members, today);
-  const records = recordsOfWeek(db, shown.week.id).filter((one) => names.has(one.playerId));
+  const records = recordsOfWeek(db, shown.week.id).filter((one) => here.has(one.playerId));
   return {
     squad: squad.name,
     week: { number: shown.week.number, title: shown.outline.title },
@@ -48,10 +48,10 @@ export function squadWeek(context: Context, squadId: string, shown: OutlinedWeek
     done: side.done,
     onTime: side.onTime,
     touches: side.touches,
-    records: told(db, records, (id) => names.get(id) ?? '', drillNames(db, squadId)),
+    records: told(db, records, nameToken, drillNames(db, squadId)),
     quiet: members.flatMap((member) => {
       const { days, quiet } = quietFor(states.get(member.id)?.lastDay ?? null, member.joinedOn, today);
-      return quiet ? [{ nickname: member.nickname, days }] : [];
+      return quiet ? [{ nickname: nameToken(member.id), days }] : [];
     }),
     notYet: groundOf(context, squadId)
       .rows.filter((row) => row.met < row.tried)

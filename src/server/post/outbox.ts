@@ -1,9 +1,10 @@
 import { and, asc, eq, gt, isNull, lte } from 'drizzle-orm';
-import { MAIL_TRIES, type MailHours, mailAt, retryAfter } from '../../core/post/index.ts';
-import { outbox, user } from '../db/schema.ts';
+import { MAIL_TRIES, type MailHours, mailAt, retryAfter, withNames } from '../../core/post/index.ts';
+import { letters, outbox, user } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { mayPost } from './choices.ts';
 import { type Mail, putMail, transportFor } from './mail.ts';
+import { namesNow } from './names.ts';
 
 const DAY_MS = 24 * 3_600_000;
 
@@ -31,15 +32,16 @@ const AT_ONCE = 50;
 /** Sends what is due. What cannot be handed over waits longer each time and is given up after six tries; returns how many went. */
 export async function sendDue({ db, config, seal, now, log }: Context, transport = transportFor(config)): Promise<number> {
   const due = db
-    .select({ mail: outbox, to: user.email })
+    .select({ mail: outbox, to: user.email, squadId: letters.squadId })
     .from(outbox)
     .innerJoin(user, eq(user.id, outbox.userId))
+    .leftJoin(letters, eq(letters.id, outbox.letterId))
     .where(and(isNull(outbox.sentAt), isNull(outbox.givenUpAt), lte(outbox.notBefore, now())))
     .orderBy(asc(outbox.notBefore))
     .limit(AT_ONCE)
     .all();
   let sent = 0;
-  for (const { mail, to } of due) {
+  for (const { mail, to, squadId } of due) {
     const tries = mail.tries + 1;
     const set = (change: Partial<typeof outbox.$inferInsert>) =>
       db
@@ -53,7 +55,9 @@ export async function sendDue({ db, config, seal, now, log }: Context, transport
       continue;
     }
     try {
-      await transport.send({ ...mail, plain: seal.unseal(mail.plain), html: seal.unseal(mail.html), to, at: now() });
+      const opened = { ...mail, plain: seal.unseal(mail.plain), html: seal.unseal(mail.html) };
+      const nameOf = squadId ? namesNow(db, squadId) : () => undefined;
+      await transport.send({ ...withNames(opened, nameOf), to, at: now() });
       // A link to a new password is nobody's to read any more once it went.
       set({ sentAt: now(), trouble: null, ...(mail.letterId === null ? { plain: '', html: '' } : {}) });
       sent++;

@@ -50,8 +50,10 @@ export function clipAsks(db: Db, squadId: string, playerId?: string): ClipAsk[] 
     .orderBy(asc(reviewFacts.at))
     .all();
   const standing = new Set(standingFacts(rows.map((row) => row.fact)).map((fact) => fact.id));
+  // After a guardian's no nothing of a clip is asked for any more.
+  const mayBe = new Map([...new Set(rows.map((row) => row.playerId))].map((id) => [id, mayFilm(db, id)]));
   return rows
-    .filter((row) => standing.has(row.fact.id))
+    .filter((row) => standing.has(row.fact.id) && mayBe.get(row.playerId))
     .map(({ fact, playerId: player, drillId }) => {
       const came = db
         .select({ id: clips.id })

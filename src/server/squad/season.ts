@@ -12,7 +12,7 @@ import type { Dose } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
 import { prepared } from '../db/prepared.ts';
-import { players, runs } from '../db/schema.ts';
+import { runs } from '../db/schema.ts';
 import { drillNames, shelfOf } from '../drills/shelf.ts';
 import type { Context } from '../house.ts';
 import { allow } from '../policy.ts';
@@ -271,24 +271,22 @@ export function calibration(context: Context, actor: Actor, input: { squad: stri
   const { timeZone } = squadById(db, input.squad);
   const period = PERIOD_DAYS * DAY_MS;
   const since = context.now() - PERIODS * period;
-  const all = reachQuery(db).all({ squad: input.squad, since, period, less: JSON.stringify(LESS_IS_BETTER) }) as ReachRow[];
+  // Who left, or is leaving, is in no list and in no sum; names belong to ids, so that two players of one name stay two.
+  const nicknames = new Map(membersOf(db, input.squad).map((member) => [member.id, member.nickname]));
+  const rows = reachQuery(db).all({ squad: input.squad, since, period, less: JSON.stringify(LESS_IS_BETTER) }) as ReachRow[];
+  const all = rows.filter((row) => nicknames.has(row.playerId));
   const from = (row: ReachRow) => trainingDay(since + row.period * period, timeZone);
   const given = all.filter((row) => row.given === 1);
   // Where no number was ever given by the rule, what it would have given is shown in its place.
   const shown = given.length > 0 ? given : all;
   const one = (name: string, rows: readonly ReachRow[]): Reach => reachBy(rows, () => name)[0] ?? { name, goes: 0, reached: 0 };
-  const nicknames = new Map(
-    db
-      .select({ id: players.id, nickname: players.nickname })
-      .from(players)
-      .all()
-      .map((row) => [row.id, row.nickname]),
-  );
   return {
     given: one('given', given),
     reckoned: one('reckoned', all),
     byMeasure: reachBy(shown, (row) => row.measure),
     byPeriod: reachBy(shown, from),
-    byPlayer: reachBy(shown, (row) => nicknames.get(row.playerId) ?? ''),
+    byPlayer: reachBy(shown, (row) => row.playerId)
+      .map((row) => ({ ...row, playerId: row.name, name: nicknames.get(row.name) ?? '' }))
+      .sort((a, b) => a.name.localeCompare(b.name, 'en') || a.playerId.localeCompare(b.playerId)),
   };
 }

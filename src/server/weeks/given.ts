@@ -17,11 +17,13 @@ type Revision = Pick<typeof weekRevisions.$inferSelect, 'id' | 'content'>;
 const mayDo = (squad: Squad, member: Member, drill: Drill, now: number) =>
   !drill.loads.includes('heading') || ageOf(member, squad, now) >= squad.headingAge;
 
-/** Drills of a week that a member may not do. */
-const barredOf = (squad: Squad, member: Member, content: PublishedWeek, now: number): string[] =>
-  Object.values(content.drills).flatMap((drill) => (mayDo(squad, member, drill, now) ? [] : [drill.id]));
+/** Drills of a week that a member may not do today, those among them that an own step would bring in. */
+function barredOf(squad: Squad, member: Member, content: PublishedWeek, steps: Given['steps'], now: number): string[] {
+  const drills = [...Object.values(content.drills), ...steps.flatMap((step) => step.toDrill ?? [])];
+  return [...new Set(drills.flatMap((drill) => (mayDo(squad, member, drill, now) ? [] : [drill.id])))].sort();
+}
 
-/** After the heading age was changed: what players of the open week were given is barred anew. */
+/** After the heading age or a birth year was changed: what players of the open week were given is barred anew. */
 export function barAnew({ db, now }: Context, squad: Squad): void {
   const rows = db
     .select({ given: givenWeeks, content: weekRevisions.content })
@@ -35,7 +37,7 @@ export function barAnew({ db, now }: Context, squad: Squad): void {
     const member = members.get(given.playerId);
     if (!member) continue;
     db.update(givenWeeks)
-      .set({ given: { ...given.given, barred: barredOf(squad, member, content, now()) } })
+      .set({ given: { ...given.given, barred: barredOf(squad, member, content, given.given.steps, now()) } })
       .where(and(eq(givenWeeks.revisionId, given.revisionId), eq(givenWeeks.playerId, given.playerId)))
       .run();
   }
@@ -79,7 +81,7 @@ export function reckonGiven(
           },
           uuid,
         );
-  const barred = barredOf(squad, member, week.content, now);
+  const barred = barredOf(squad, member, week.content, steps, now);
   return { extras, steps, ...(barred.length > 0 ? { barred } : {}) };
 }
 
@@ -90,12 +92,24 @@ const givenRow = (db: Db, revisionId: string, playerId: string) =>
     .where(and(eq(givenWeeks.revisionId, revisionId), eq(givenWeeks.playerId, playerId)))
     .get();
 
-/** What a player was given with a revision: reckoned when it is first asked for, and the same ever after. */
-export function giveWeek(db: Db, revisionId: string, playerId: string, reckon: () => Given, now: number): Given {
-  const had = givenRow(db, revisionId, playerId);
-  if (had) return had.given;
-  const given = reckon();
-  db.insert(givenWeeks).values({ revisionId, playerId, given, at: now }).onConflictDoNothing().run();
+/**
+ * What a player was given with a revision: reckoned when it is first asked for, and the same ever after, save for one thing: who may head
+ * the ball is judged whenever it is read, by today's rule and birth year.
+ */
+export function giveWeek(db: Db, squad: Squad, member: Member, revision: Revision, reckon: () => Given, now: number): Given {
+  const had = givenRow(db, revision.id, member.id);
+  if (!had) {
+    const given = reckon();
+    db.insert(givenWeeks).values({ revisionId: revision.id, playerId: member.id, given, at: now }).onConflictDoNothing().run();
+    return given;
+  }
+  const barred = barredOf(squad, member, weekFor(squad, member, revision.content), had.given.steps, now);
+  if (barred.join() === (had.given.barred ?? []).join()) return had.given;
+  const given = { ...had.given, barred };
+  db.update(givenWeeks)
+    .set({ given })
+    .where(and(eq(givenWeeks.revisionId, revision.id), eq(givenWeeks.playerId, member.id)))
+    .run();
   return given;
 }
 

@@ -1,7 +1,17 @@
 import type { ThisWeek } from '../../contract/go.ts';
 import { NoAnswer, ServerProblem, sentenceOf } from '../client.ts';
 import { deviceNow, stampNow } from './now.ts';
-import { allOutgoing, allSent, belongsTo, changeOutgoing, type Outgoing, putOutgoing, removeOutgoing, type Sent } from './store.ts';
+import {
+  allOutgoing,
+  allSent,
+  belongsTo,
+  changeOutgoing,
+  deleteOutgoing,
+  type Outgoing,
+  putOutgoing,
+  removeOutgoing,
+  type Sent,
+} from './store.ts';
 
 /** Where one thing stands on its way. */
 export type ItemState =
@@ -29,7 +39,7 @@ export const EMPTY_OUTBOX: OutboxState = { items: [], waiting: 0, sent: [], offl
 
 type Film = ThisWeek['film'];
 type Listener = (state: OutboxState) => void;
-type Under = { id: string; doing: 'making ready' | 'sending'; share: number; cancel?: () => void };
+type Under = { id: string; doing: 'making ready' | 'sending'; share: number; abort: AbortController };
 
 const FIRST_RETRY_MS = 4000;
 const LONGEST_RETRY_MS = 10 * 60_000;
@@ -84,15 +94,17 @@ const isFinal = (problem: ServerProblem) =>
   problem.kind !== 'not allowed';
 
 /** Takes the place, the device and the cut parts out of a clip, if that was not done yet. Needs no line. */
-async function makeReady(clip: Extract<Outgoing, { kind: 'clip' }>): Promise<Outgoing> {
+async function makeReady(clip: Extract<Outgoing, { kind: 'clip' }>, { signal }: AbortController): Promise<Outgoing> {
   if (clip.prepared) return clip;
   const { prepareClip } = await import('./prepare.ts');
+  signal.throwIfAborted();
   const making = prepareClip(clip.file, { ...film, trim: clip.trim }, (share) => {
     if (under?.id === clip.id) under = { ...under, share };
     void tell();
   });
-  under = { id: clip.id, doing: 'making ready', share: 0, cancel: making.cancel };
+  signal.addEventListener('abort', making.cancel);
   const file = await making.file;
+  signal.throwIfAborted();
   const workAt = Math.max(0, clip.body.workAt - (clip.trim?.from ?? 0));
   const ready = { ...clip, file, trim: null, prepared: true, body: { ...clip.body, workAt } };
   await changeOutgoing(clip.id, (now) => ({ ...ready, held: now.held }));
@@ -100,12 +112,12 @@ async function makeReady(clip: Extract<Outgoing, { kind: 'clip' }>): Promise<Out
 }
 
 /** Sends one thing, loading what that takes only now: most openings of a page have nothing to send. */
-async function send(one: Outgoing): Promise<void> {
+async function send(one: Outgoing, { signal }: AbortController): Promise<void> {
   const { deliver } = await import('./deliver.ts');
+  signal.throwIfAborted();
+  if (under?.id === one.id) under = { ...under, doing: 'sending', share: 0 };
   await deliver(one, {
-    begun: (cancel) => {
-      under = { id: one.id, doing: 'sending', share: 0, cancel };
-    },
+    signal,
     progress: (share) => {
       if (under?.id === one.id) under = { ...under, share };
       void tell();
@@ -140,12 +152,17 @@ async function workLane(kinds: (one: Outgoing) => boolean, eager: boolean): Prom
     // It may have been held, deleted or lengthened since it was listed.
     const one = (await allOutgoing()).find((now) => now.id === listed.id);
     if (!one || one.refusal !== null || one.held) continue;
+    // Made before the first wait: whatever the player stops from here on is stopped.
+    const abort = new AbortController();
+    if (one.kind === 'clip') under = { id: one.id, doing: 'making ready', share: 0, abort };
     try {
-      const ready = one.kind === 'clip' ? await makeReady(one) : one;
-      if (under?.id === one.id) under = null;
+      const ready = one.kind === 'clip' ? await makeReady(one, abort) : one;
       if (!eager && waitOf(one) > 0) waits = true;
-      if (waits) continue;
-      await send(ready);
+      if (waits) {
+        if (under?.id === one.id) under = null;
+        continue;
+      }
+      await send(ready, abort);
       if (under?.id === one.id) under = null;
       await removeOutgoing(one.id, { at: deviceNow(), events: one.kind === 'run' ? one.body.events.length : 0 });
       await tell({ offline: false, signedOut: false });
@@ -209,17 +226,18 @@ export async function post(...out: Outgoing[]): Promise<void> {
 
 /** Lets something wait, or go on. What is under way is stopped; a clip goes on later at the byte where it was. */
 export async function hold(id: string, held: boolean): Promise<void> {
+  if (held && under?.id === id) under.abort.abort();
   await changeOutgoing(id, (now) => ({ ...now, held, nextAt: 0 }));
-  if (held && under?.id === id) under.cancel?.();
   await tell();
   if (!held) void flush(true);
 }
 
 /** Takes something off the list, for good. */
 export async function drop(id: string): Promise<void> {
-  if (under?.id === id) under.cancel?.();
-  await removeOutgoing(id);
+  if (under?.id === id) under.abort.abort();
+  await deleteOutgoing(id);
   await tell();
+  void flush();
 }
 
 /** Follows the outbox; the listener hears the state at once and at every change. Returns the way to stop. */

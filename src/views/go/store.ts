@@ -50,6 +50,8 @@ export type Outgoing = Waiting &
     | { kind: 'run'; body: RunSent }
     | { kind: 'by hand'; body: ByHandSent }
     | { kind: 'home'; body: HomeSaid }
+    /** A clip that was deleted after the server had heard of it: told there until it answers. */
+    | { kind: 'no clip'; body: { clip: string } }
     | {
         kind: 'clip';
         body: ClipSent;
@@ -58,6 +60,8 @@ export type Outgoing = Waiting &
         /** False until place and device data were taken out and the file can be searched. */
         prepared: boolean;
         uploadUrl: string | null;
+        /** Whether the server may have heard of it; left out by older releases, which did not note it. */
+        announced?: boolean;
       }
   );
 
@@ -248,6 +252,21 @@ export async function changeOutgoing(id: string, change: (now: Outgoing) => Outg
   const tx = (await database()).transaction('outbox', 'readwrite', SAFE);
   const now = await tx.store.get(id);
   if (now) await tx.store.put(change(now));
+  await tx.done;
+}
+
+/**
+ * Takes something off the list for good, at the player's word. A clip that the server may have heard of leaves the word that it is deleted
+ * in its place, in the same transaction.
+ */
+export async function deleteOutgoing(id: string): Promise<void> {
+  const tx = (await database()).transaction('outbox', 'readwrite', SAFE);
+  const now = await tx.store.get(id);
+  if (now?.kind === 'clip' && (now.announced ?? true)) {
+    const { file: _file, trim: _trim, prepared: _prepared, uploadUrl: _url, announced: _announced, ...rest } = now;
+    const label = `${now.label}, deleted`;
+    await tx.store.put({ ...rest, kind: 'no clip', body: { clip: id }, label, tries: 0, nextAt: 0, refusal: null, held: false });
+  } else if (now) await tx.store.delete(id);
   await tx.done;
 }
 

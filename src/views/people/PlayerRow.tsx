@@ -7,7 +7,7 @@ import { LEVELS, type Level } from '../../core/drills/terms.ts';
 import { Button, Dialog, Field, Form, Notice } from '../../ui/parts/index.ts';
 import { call } from '../client.ts';
 import { useForm } from '../use-form.ts';
-import { dateInWords, dayInWords } from '../words.ts';
+import { dayInWords } from '../words.ts';
 import type { Shared } from './shared.ts';
 
 /** Nickname and birth year of a player, to be put right. */
@@ -60,7 +60,6 @@ export function PlayerRow({
           className="field"
           aria-label={`Level of ${one.nickname}`}
           defaultValue={one.level}
-          disabled={one.leavingAt !== null}
           onChange={(event) => act(() => call(people.setLevel, at, { level: event.target.value as Level }).then(() => 'Saved'))}
         >
           {LEVELS.map((name) => (
@@ -69,56 +68,45 @@ export function PlayerRow({
         </select>
       </td>
       <td className="inline-block py-1 pe-3 sm:table-cell sm:py-2">
-        {one.leavingAt !== null ? (
-          <span className="text-mustard">The family deletes everything on {dateInWords(one.leavingAt, shown.squad.timeZone)}.</span>
-        ) : (
-          <>
-            {one.guardians.length === 0 && <span className="text-dust">nobody yet</span>}
-            {one.guardians.map((guardian) => (
-              <span key={guardian.userId} className="flex flex-wrap items-center gap-2">
-                {guardian.name}
-                {head && (
-                  <Button size="small" onClick={() => setUnguarding(guardian)}>
-                    <span className="sr-only">{guardian.name}: </span>not a guardian
-                  </Button>
-                )}
-              </span>
-            ))}
-          </>
-        )}
-      </td>
-      <td className="block py-1 sm:table-cell sm:py-2">
-        {one.leavingAt === null && (
-          <span className="flex flex-wrap gap-2">
-            <Button size="small" onClick={() => setCorrecting(true)}>
-              Correct
-            </Button>
+        {one.guardians.length === 0 && <span className="text-dust">nobody yet</span>}
+        {one.guardians.map((guardian) => (
+          <span key={guardian.userId} className="flex flex-wrap items-center gap-2">
+            {guardian.name}
             {head && (
-              <Button
-                size="small"
-                onClick={() => act(async () => onInvitation(await call(invitations.inviteGuardian, at, { id: uuid() })))}
-              >
-                Guardian’s code
-              </Button>
-            )}
-            <Button
-              size="small"
-              onClick={() =>
-                act(async () => {
-                  const { pin } = await call(people.resetPin, at, {});
-                  onPin(one.nickname, pin);
-                })
-              }
-            >
-              New PIN
-            </Button>
-            {head && (
-              <Button size="small" look="stop" onClick={() => setRemoving(true)}>
-                Take out
+              <Button size="small" onClick={() => setUnguarding(guardian)}>
+                <span className="sr-only">{guardian.name}: </span>not a guardian
               </Button>
             )}
           </span>
-        )}
+        ))}
+      </td>
+      <td className="block py-1 sm:table-cell sm:py-2">
+        <span className="flex flex-wrap gap-2">
+          <Button size="small" onClick={() => setCorrecting(true)}>
+            Correct
+          </Button>
+          {head && (
+            <Button size="small" onClick={() => act(async () => onInvitation(await call(invitations.inviteGuardian, at, { id: uuid() })))}>
+              Guardian’s code
+            </Button>
+          )}
+          <Button
+            size="small"
+            onClick={() =>
+              act(async () => {
+                const { pin } = await call(people.resetPin, at, {});
+                onPin(one.nickname, pin);
+              })
+            }
+          >
+            New PIN
+          </Button>
+          {head && (
+            <Button size="small" look="stop" onClick={() => setRemoving(true)}>
+              Take out
+            </Button>
+          )}
+        </span>
         {correcting && (
           <Correct
             one={one}

@@ -9,7 +9,7 @@ const FEW = 30;
 const shareOf = ({ goes, reached }: Reach) => (goes === 0 ? 0 : (100 * reached) / goes);
 
 /** The reach rates of some groups: a dot with the width of its chance on a line from 0 to 100 %, the meant 60 % as a mark. */
-function Rates({ label, rows }: { label: string; rows: readonly Reach[] }) {
+function Rates({ label, rows }: { label: string; rows: readonly (Reach & { playerId?: string })[] }) {
   return (
     <section className="slab p-4" aria-label={label}>
       <h2>{label}</h2>
@@ -29,7 +29,7 @@ function Rates({ label, rows }: { label: string; rows: readonly Reach[] }) {
             const half = 1.645 * Math.sqrt((share * (100 - share)) / Math.max(1, row.goes));
             const [from, to] = [Math.max(0, share - half), Math.min(100, share + half)];
             return (
-              <tr key={row.name} className="border-joint border-t">
+              <tr key={row.playerId ?? row.name} className="border-joint border-t">
                 <th scope="row" className="whitespace-nowrap py-1 pe-3 text-start font-normal">
                   {row.name}
                 </th>
