@@ -22,6 +22,8 @@ export interface Config {
   proxies: readonly string[];
   /** Local hour of the server at which it works by night. */
   nightHour: number;
+  /** Gigabytes that all clips and spoken lines together may take. */
+  clipRoomGb: number;
   /** Whether head coaches need an authenticator app. */
   twoFactorForHeads: boolean;
   /** The day that whoever starts the house says it is, when its clock looks wrong; null otherwise. */
@@ -68,6 +70,14 @@ function hourIn(given: string | undefined, usual: number): number {
   return hour;
 }
 
+const USUAL_ROOM_GB = 100;
+
+function roomIn(given: string | undefined): number {
+  const room = Number(given ?? USUAL_ROOM_GB);
+  if (!(room > 0)) throw new SettingError(`CLIP_ROOM_GB is "${given}", but must be a number of gigabytes above 0.`);
+  return room;
+}
+
 function yesIn(given: string | undefined): boolean {
   if (given === undefined || given === '' || given === 'no') return false;
   if (given === 'yes') return true;
@@ -88,7 +98,7 @@ function smtpIn(given: string | undefined): string | null {
 }
 
 /**
- * Reads PORT (4321), HOST (127.0.0.1), DATA_DIR (./data) and BASE_ADDRESS, SMTP_URL, MAIL_FROM, BACKUP_DIR, PROXY_ADDRESSES, NIGHT_HOUR, TWO_FACTOR_FOR_HEADS and TODAY,
+ * Reads PORT (4321), HOST (127.0.0.1), DATA_DIR (./data) and BASE_ADDRESS, SMTP_URL, MAIL_FROM, BACKUP_DIR, PROXY_ADDRESSES, NIGHT_HOUR, CLIP_ROOM_GB, TWO_FACTOR_FOR_HEADS and TODAY,
  * and makes the data folder with its secret.
  * @param restoring a backup brings its own secret: what is there may be lost, and none is made
  * @throws SettingError when a value is wrong, the folder cannot be written, or its secret is lost.
@@ -124,6 +134,7 @@ export function readConfig(env: Record<string, string | undefined>, { restoring 
       proxies: (env.PROXY_ADDRESSES ?? '').split(/[\s,]+/).filter(Boolean),
       backupDir: resolve(env.BACKUP_DIR ?? join(dataDir, 'backups')),
       nightHour,
+      clipRoomGb: roomIn(env.CLIP_ROOM_GB),
       twoFactorForHeads: yesIn(env.TWO_FACTOR_FOR_HEADS),
       today: env.TODAY ?? null,
     };

@@ -12,6 +12,7 @@ import { writeLedger } from '../keeping/ledger.ts';
 import { allow, asPerson, asPlayer, checkIsThem } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
 import { mayFilm } from './consent.ts';
+import { checkExpected, checkQuota } from './quota.ts';
 
 export type Clip = typeof clips.$inferSelect;
 
@@ -38,6 +39,8 @@ export function announceClip(context: Context, actor: Actor, sent: ClipSent): Cl
   if (!mayFilm(db, player.playerId)) {
     throw new Problem('no consent', 'Clips are off. A guardian can switch them on for your family.');
   }
+  checkExpected(context, player.playerId);
+  checkQuota(context, player.playerId, sent.squadId, 0);
   const score = db.select({ playerId: scores.playerId }).from(scores).where(eq(scores.id, sent.scoreId)).get();
   if (score && score.playerId !== player.playerId) throw notFound();
   const clip: Clip = {

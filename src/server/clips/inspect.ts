@@ -1,5 +1,7 @@
+import { closeSync, fstatSync, openSync, readSync } from 'node:fs';
 import { ALL_FORMATS, FilePathSource, Input, MP4, QTFF } from 'mediabunny';
 import { CLIP_SECONDS_MAX } from '../../contract/go.ts';
+import { type ByteSource, strangerInIso, strangerInMatroska } from '../../core/clips/containers/index.ts';
 import { Problem } from '../problems.ts';
 
 export interface Inspected {
@@ -14,11 +16,32 @@ const CUT_OFF = 'This clip is empty or was cut off. Film it once more.';
 /** A clip that is shorter than its own head says, by more than this, was cut on the way. */
 const CUT_SECONDS = 0.5;
 const CUT_SHARE = 0.05;
+const TELLS =
+  'This file may tell where or with what it was filmed: it carries more than picture and sound. Send it through the app, which takes that out.';
+const SOUND_CODECS = ['opus', 'aac', 'mp3', 'flac', 'vorbis'];
 const refuse = (sentence: string) => new Problem('clip refused', sentence, [{ field: 'clip', sentence }]);
 
 /** Tags that tell where or with what a clip was filmed. */
 export function tellsTooMuch(raw: Record<string, unknown> | undefined): boolean {
   return Object.keys(raw ?? {}).some((key) => /xyz|loc|gps|make|model|com\.apple/i.test(key));
+}
+
+/** What a file carries beside picture and sound, read whole from the disk; null when there is nothing. */
+export function strangerIn(path: string, isIso: boolean): string | null {
+  const handle = openSync(path, 'r');
+  try {
+    const { size } = fstatSync(handle);
+    const source: ByteSource = {
+      size,
+      read(offset, length) {
+        const bytes = Buffer.alloc(Math.max(0, Math.min(length, size - offset)));
+        return bytes.subarray(0, readSync(handle, bytes, 0, bytes.length, offset));
+      },
+    };
+    return isIso ? strangerInIso(source) : strangerInMatroska(source);
+  } finally {
+    closeSync(handle);
+  }
 }
 
 /**
@@ -38,14 +61,17 @@ export async function inspectClip(path: string): Promise<Inspected> {
     const video = videos[0];
     if (!video || videos.length > 1 || sounds.length > 1) throw refuse(NOT_A_CLIP);
     if (!video.codec || !VIDEO_CODECS.includes(video.codec)) throw refuse(NOT_A_CLIP);
+    const sound = sounds[0];
+    if (sound && !(sound.codec && SOUND_CODECS.includes(sound.codec))) throw refuse(NOT_A_CLIP);
+    if ((await input.getTracks()).length !== videos.length + sounds.length) throw refuse(TELLS);
     const seconds = await video.computeDuration();
     const said = await input.getDurationFromMetadata();
     if (!(seconds > 0.5) || (said !== null && said - seconds > Math.max(CUT_SECONDS, CUT_SHARE * said))) throw refuse(CUT_OFF);
     if (seconds > CLIP_SECONDS_MAX)
       throw refuse(`This clip lasts ${Math.round(seconds)} s. A clip may last 3 minutes: trim it, or film one go only.`);
     if ((await video.getFirstTimestamp()) < 0) throw refuse(NOT_A_CLIP);
-    if (tellsTooMuch((await input.getMetadataTags()).raw))
-      throw refuse('This file tells where or with what it was filmed. Send it through the app, which takes that out.');
+    const stranger = strangerIn(path, isMp4);
+    if (stranger !== null || tellsTooMuch((await input.getMetadataTags()).raw)) throw refuse(TELLS);
     return { mediaType: isMp4 ? 'video/mp4' : 'video/webm', extension: isMp4 ? 'mp4' : 'webm', seconds: Math.round(seconds * 1000) / 1000 };
   } catch (error) {
     if (error instanceof Problem) throw error;

@@ -1,21 +1,32 @@
-import { readdir, readFile, rename, rm, stat } from 'node:fs/promises';
+import { renameSync } from 'node:fs';
+import { readdir, readFile, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { clips } from '../db/schema.ts';
 import type { Context } from '../house.ts';
+import { syncPath } from '../keeping/files.ts';
 import { Problem } from '../problems.ts';
 import { clipById, keepClip, refuseClip } from './clips.ts';
+import { mayFilm } from './consent.ts';
 import { inspectClip } from './inspect.ts';
 
-/** Moves a whole uploaded file to the clips, once its container was read; what is not a clip is thrown away with its reason. */
+/**
+ * Moves a whole uploaded file to the clips, once its container was read; what is not a clip is thrown away with its reason. Reading takes
+ * time: the clip and the guardian's yes are looked at again after it, and from there to the row nothing is waited for. So of two films for
+ * one clip, of a film and rubbish, of a film and a no or a deletion, one outcome stands, on the disk as in the database.
+ */
 export async function settleClip(context: Context, clipId: string, from: string): Promise<void> {
-  const clip = clipById(context.db, clipId);
+  const { db, config } = context;
   try {
-    if (clip.state !== 'expected') return;
+    if (clipById(db, clipId).state !== 'expected') return;
     const found = await inspectClip(from);
-    const name = `${clipId}.${found.extension}`;
     const { size } = await stat(from);
-    await rename(from, join(context.config.clipDir, name));
+    const clip = clipById(db, clipId);
+    if (clip.state !== 'expected') return;
+    if (!mayFilm(db, clip.playerId)) throw new Problem('no consent', 'Clips are off. A guardian can switch them on for your family.');
+    const name = `${clipId}.${found.extension}`;
+    syncPath(from);
+    renameSync(from, join(config.clipDir, name));
     keepClip(context, clipId, { name, mediaType: found.mediaType, bytes: size, seconds: found.seconds });
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
@@ -68,7 +79,8 @@ export async function finishUploads(context: Context): Promise<void> {
     if (clip?.state !== 'expected') continue;
     const path = join(clipDir, name);
     const found = await inspectClip(path).catch(() => null);
-    if (found) keepClip(context, id, { name, mediaType: found.mediaType, bytes: (await sizeOf(path)) ?? 0, seconds: found.seconds });
+    if (found && mayFilm(context.db, clipById(context.db, id).playerId))
+      keepClip(context, id, { name, mediaType: found.mediaType, bytes: (await sizeOf(path)) ?? 0, seconds: found.seconds });
     else await rm(path, { force: true });
   }
 }

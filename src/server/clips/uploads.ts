@@ -9,6 +9,7 @@ import { isNoRoom, noRoom, PROBLEMS, Problem } from '../problems.ts';
 import { isFull } from '../room.ts';
 import { clipById } from './clips.ts';
 import { mayFilm } from './consent.ts';
+import { checkBegun, checkQuota } from './quota.ts';
 import { settleClip } from './settle.ts';
 
 export const UPLOAD_PATH = '/api/uploads';
@@ -58,6 +59,9 @@ export function createUploads(context: Context): Server {
     onUploadCreate: (req, upload) =>
       orReply(async () => {
         await checkClip(req.headers, upload.metadata?.clip);
+        const { playerId, squadId } = clipById(context.db, upload.metadata?.clip ?? 'none');
+        checkBegun(context, playerId);
+        checkQuota(context, playerId, squadId, upload.size ?? CLIP_BYTES_MAX);
         return { metadata: { clip: upload.metadata?.clip ?? null } };
       }),
     onUploadFinish: (_req, upload) =>

@@ -1,9 +1,9 @@
-import { rmSync } from 'node:fs';
-import { writeFile } from 'node:fs/promises';
+import { rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { ALL_FORMATS, BufferSource, Input } from 'mediabunny';
 import { type BenchItem, SPOKEN_SECONDS_MAX } from '../../contract/bench.ts';
+import { sourceOf, strangerInIso, strangerInMatroska } from '../../core/clips/containers/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import { mayFilm } from '../clips/consent.ts';
 import { tellsTooMuch } from '../clips/inspect.ts';
@@ -38,7 +38,8 @@ async function inspectSpoken(bytes: Uint8Array): Promise<Heard> {
     if (!track.codec || !['opus', 'aac'].includes(track.codec)) throw wrong(NOT_SPOKEN);
     const seconds = await track.computeDuration();
     if (seconds > SPOKEN_SECONDS_MAX + SLACK_SECONDS) throw wrong(`A spoken line lasts ${SPOKEN_SECONDS_MAX} s at most.`);
-    if (!(seconds > 0.2) || tellsTooMuch((await input.getMetadataTags()).raw)) throw wrong(NOT_SPOKEN);
+    const stranger = isWebm ? strangerInMatroska(sourceOf(bytes)) : strangerInIso(sourceOf(bytes));
+    if (!(seconds > 0.2) || stranger !== null || tellsTooMuch((await input.getMetadataTags()).raw)) throw wrong(NOT_SPOKEN);
     return { mediaType: isWebm ? 'audio/webm' : 'audio/mp4', extension: isWebm ? 'webm' : 'mp4', seconds: Math.round(seconds * 10) / 10 };
   } catch (error) {
     if (error instanceof Problem) throw error;
@@ -62,7 +63,9 @@ export async function speak(context: Context, actor: Actor, input: { score: stri
     const bytes = Buffer.from(input.data, 'base64');
     const { mediaType, extension, seconds } = await inspectSpoken(bytes);
     const fileName = `spoken-${input.id}.${extension}`;
-    await writeFile(join(context.config.clipDir, fileName), bytes);
+    // Looked at once more, and kept without a wait in between: a no that came meanwhile leaves no file.
+    if (!mayFilm(db, score.playerId)) throw new Problem('no consent', 'This family has just said no to clips. Write the line.');
+    writeFileSync(join(context.config.clipDir, fileName), bytes, { mode: 0o600, flush: true });
     db.insert(spokenLines)
       .values({
         id: input.id,

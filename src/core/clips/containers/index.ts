@@ -1,0 +1,3 @@
+export { strangerInIso } from './isobmff.ts';
+export { strangerInMatroska } from './matroska.ts';
+export { type ByteSource, type Finding, sourceOf } from './source.ts';
