@@ -99,6 +99,7 @@ export const ACTS = [
   'set what is mailed',
   'see how the house is kept',
   'delete a child',
+  'change what names a child',
   'download everything',
 ] as const;
 export type Act = (typeof ACTS)[number];

@@ -93,6 +93,9 @@ export type ThisWeek = z.infer<typeof ThisWeek>;
 const amount = (what: string) =>
   z.number(`${what} must be a number.`).min(0, `${what} cannot be negative.`).max(10_000, `${what} is at most 10,000.`);
 
+/** Tries of an unbroken run in one slot, of which each is a number of its own. */
+const PARTS_MAX = 100;
+
 /** One foot's number in a go. The id is made on the device: sending it twice changes nothing. */
 export const ScoreSent = z.object({
   id: Id,
@@ -103,7 +106,10 @@ export const ScoreSent = z.object({
   seconds: z.number('The seconds must be a number.').min(0, 'The seconds cannot be negative.').max(7200, 'A go lasts at most two hours.'),
   clocked: z.boolean(),
   /** Best by surface, or every try of the slot. */
-  parts: z.record(z.string().max(30), amount('Each number')).nullable(),
+  parts: z
+    .record(z.string().max(30), amount('Each number'))
+    .refine((parts) => Object.keys(parts).length <= PARTS_MAX, `A go has at most ${PARTS_MAX} single numbers.`)
+    .nullable(),
 });
 export type ScoreSent = z.infer<typeof ScoreSent>;
 

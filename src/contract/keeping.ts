@@ -12,8 +12,27 @@ export const DeletionView = z.object({
   dueAt: Instant,
   /** Backups that hold the child, each with its own end. */
   backups: z.array(z.object({ madeAt: Instant, endsAt: Instant })),
+  /** Texts of others that name the child; the head coach is asked to change them before the last day. */
+  mentions: z.number().int(),
 });
 export type DeletionView = z.infer<typeof DeletionView>;
+
+/** A text that names a child who is being deleted. */
+export const MentionView = z.object({
+  id: z.string(),
+  playerId: Id,
+  what: z.string(),
+  /** The name with what stands around it. */
+  around: z.string(),
+  /** The last day. */
+  until: Instant,
+});
+export type MentionView = z.infer<typeof MentionView>;
+const Mentions = z.object({
+  mentions: z.array(MentionView),
+  /** Mails in the house's local mailbox that name the child: for whoever runs it. */
+  mails: z.number().int(),
+});
 
 const count = z.number().int();
 
@@ -54,6 +73,24 @@ export type Keeping = z.infer<typeof Keeping>;
 const ofChild = z.object({ player: Id });
 
 export const keeping = {
+  mentions: endpoint({
+    method: 'GET',
+    path: '/squads/{squad}/mentions',
+    act: 'change what names a child',
+    summary: 'Texts of the squad that name a child whose family asked for everything to be deleted.',
+    params: z.object({ squad: Id }),
+    body: Nothing,
+    response: Mentions,
+  }),
+  changeMention: endpoint({
+    method: 'POST',
+    path: '/squads/{squad}/mentions',
+    act: 'change what names a child',
+    summary: 'Puts “a player who has left” in the place of the name in one of them.',
+    params: z.object({ squad: Id }),
+    body: z.object({ player: Id, mention: z.string().max(120) }),
+    response: Mentions,
+  }),
   read: endpoint({
     method: 'GET',
     path: '/squads/{squad}/keeping',

@@ -8,7 +8,10 @@ import { Dose } from '../core/weeks/schema.ts';
 export const Id = z.uuid('This id is not a UUID.');
 /** Epoch milliseconds, UTC. */
 export const Instant = z.number().int().min(0).max(8_640_000_000_000_000);
-export const Day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'A day looks like 2026-11-24.');
+export const Day = z
+  .string()
+  .regex(/^\d{4}-\d{2}-\d{2}$/, 'A day looks like 2026-11-24.')
+  .refine((day) => new Date(`${day}T00:00Z`).toJSON()?.startsWith(day) ?? false, 'That is no day of the calendar.');
 export const Nothing = z.undefined();
 export const NoParams = z.object({});
 

@@ -140,6 +140,7 @@ const RULES: Record<Act, { kinds: readonly Actor['kind'][]; tie: Rule }> = {
   'choose a squad': { kinds: ['player'], tie: always },
   'see how the house is kept': { kinds: ['coach'], tie: headOfSquad },
   'delete a child': { kinds: ['guardian'], tie: theirGuardian },
+  'change what names a child': { kinds: ['coach'], tie: headOfSquad },
   'download everything': { kinds: ['guardian'], tie: theirGuardian },
   'set what is mailed': { kinds: ['coach', 'guardian'], tie: always },
 };

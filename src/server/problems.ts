@@ -15,8 +15,10 @@ export const PROBLEMS = {
   'too large': 413,
   'too slow': 408,
   'too many tries': 429,
+  'too many requests': 429,
   'wrong origin': 403,
   'no room': 507,
+  busy: 503,
   'server trouble': 500,
 } as const;
 export type ProblemKind = keyof typeof PROBLEMS;
@@ -55,12 +57,27 @@ export const badInput = (field: string, sentence: string): Problem => new Proble
 
 const NO_ROOM_CODES = new Set(['SQLITE_FULL', 'ENOSPC', 'EDQUOT']);
 
-/** Whether an error, or what caused it, says that the disk is full. */
-export function isNoRoom(error: unknown): boolean {
+/** Whether an error, or what caused it, has a code of some kind. */
+function hasCode(error: unknown, fits: (code: string) => boolean): boolean {
   if (typeof error !== 'object' || error === null) return false;
   const { code, cause } = error as { code?: unknown; cause?: unknown };
-  return NO_ROOM_CODES.has(String(code)) || isNoRoom(cause);
+  return fits(String(code)) || hasCode(cause, fits);
 }
+
+/** Whether an error, or what caused it, says that the disk is full. */
+export const isNoRoom = (error: unknown): boolean => hasCode(error, (code) => NO_ROOM_CODES.has(code));
+
+/** Whether the database was held by somebody else: another program that writes into it. */
+export const isBusy = (error: unknown): boolean => hasCode(error, (code) => code.startsWith('SQLITE_BUSY'));
+
+const BUSY_SECONDS = 2;
+const busy = () =>
+  new Problem(
+    'busy',
+    'The server is busy with something else just now. It is tried again by itself, or try again in a moment.',
+    [],
+    BUSY_SECONDS,
+  );
 
 export const noRoom = () =>
   new Problem(
@@ -74,6 +91,9 @@ export const noRoom = () =>
  */
 export function problemOf(error: unknown, log: (error: unknown) => void): Problem {
   if (error instanceof Problem) return error;
+  if (hasCode(error, (code) => code === 'SQLITE_CONSTRAINT_UNIQUE' || code === 'SQLITE_CONSTRAINT_PRIMARYKEY'))
+    return new Problem('changed elsewhere', 'Somebody did this at the same moment. Look again, then try once more.');
+  if (isBusy(error)) return busy();
   log(error);
   return isNoRoom(error)
     ? noRoom()

@@ -112,7 +112,7 @@ describe('sending goes', () => {
     expect(sentence(aGo(town, 0, [aScore({ foot: 'left' })]))).to.include('not scored for the left foot');
     expect(await outcome(() => send(aGo(town, 0, [aScore()], { itemId: uuid() })))).to.equal('not found');
     expect(await outcome(() => send(aGo(town, 0, [aScore()], { round: 3 })))).to.equal('not found');
-    expect(sentence(aGo(town, 0, [aScore({ parts: { 'right foot': 3 } })]))).to.include('do not make the number');
+    expect(sentence(aGo(town, 0, [aScore({ parts: { 'right foot': 3 } })]))).to.include('no number called “right foot”');
   });
 
   it('answers a foreign squad’s week like a missing one', async () => {

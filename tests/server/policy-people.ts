@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import type { Actor } from '../../src/server/auth/actor.ts';
 import { deletions, squadPlayers } from '../../src/server/db/schema.ts';
 import { askToDelete, readDeletion, undoDeletion } from '../../src/server/keeping/deletion.ts';
+import { changeMention, readMentions } from '../../src/server/keeping/mentions.ts';
 import { readKeeping } from '../../src/server/keeping/read.ts';
 import { acceptAsCoach, makeSquad, removeCoach, setRole } from '../../src/server/people/coaches.ts';
 import {
@@ -30,7 +31,7 @@ import { childSignIns, endChildSignIn, endMySignIn, mySignIns } from '../../src/
 import { myNews, squadNews } from '../../src/server/people/told.ts';
 import { setPostChoices } from '../../src/server/post/choices.ts';
 import { addAccount, addCoach, addGuardian } from '../../src/server/squad/people.ts';
-import { giveNewCode, setFigures } from '../../src/server/squad/rules.ts';
+import { giveNewCode, putBreak, setFigures } from '../../src/server/squad/rules.ts';
 import { actorAgain, askingAs, PASSWORD, type Town, uuid } from './make.ts';
 import { PEOPLE, type Person } from './people-of-town.ts';
 
@@ -85,6 +86,14 @@ const aDeletion = (t: Town): string => {
   t.context.db.delete(deletions).run();
   return askToDelete(t.context, t.guardian, { ...child(t), id: uuid(), nickname: 'Comet' }).id;
 };
+
+/** A text that names a child who is being deleted: a fresh one, as each is changed once. */
+function aMention(t: Town): { player: string; mention: string } {
+  aDeletion(t);
+  putBreak(t.context, t.coach, { squad: t.squad, break: uuid(), from: '2026-12-20', to: '2026-12-24', title: 'Comet’s party' });
+  const one = readMentions(t.context, t.coach, { squad: t.squad }).mentions.at(-1);
+  return { player: one?.playerId ?? uuid(), mention: one?.id ?? '' };
+}
 
 /** Undoes what a row did to the child, so that the next person meets the same town. */
 function after<T>(t: Town, result: T): T {
@@ -206,6 +215,8 @@ export const PEOPLE_ROWS: Record<string, { open: readonly Person[]; call(t: Town
     call: (t, a) => setPostChoices(t.context, a, { reminders: true, summaries: false, quietFrom: 21, quietTo: 8, mailsPerDay: 1 }),
   },
   'keeping.read': { open: HEAD, call: (t, a) => readKeeping(t.context, a, { squad: t.squad }) },
+  'keeping.mentions': { open: HEAD, call: (t, a) => readMentions(t.context, a, { squad: t.squad }) },
+  'keeping.changeMention': { open: HEAD, call: (t, a) => changeMention(t.context, a, { squad: t.squad, ...aMention(t) }) },
   'keeping.deletion': { open: GUARDIAN, call: (t, a) => readDeletion(t.context, a, child(t)) },
   'keeping.askToDelete': {
     open: GUARDIAN,

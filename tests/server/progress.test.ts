@@ -302,7 +302,7 @@ describe('progress on the server', () => {
       // The first go has nothing to go by; 20, 20 and 25 reach 20, and 10 does not reach what follows.
       expect(given).to.include({ goes: 4, reached: 3 });
       expect(byMeasure).to.deep.equal([{ name: 'count in time', goes: 4, reached: 3 }]);
-      expect(byPlayer[0]).to.deep.equal({ name: 'Comet', goes: 4, reached: 3 });
+      expect(byPlayer[0]).to.deep.equal({ playerId: town.player.playerId, name: 'Comet', goes: 4, reached: 3 });
     });
 
     it('keeps the rule of its time when the rule changes, and days when the zone does', async () => {

@@ -118,12 +118,26 @@ export const Session = z.object({
 });
 export type Session = z.infer<typeof Session>;
 
-/** What a coach writes: everything of a week but its dates and state. */
-export const WeekPlan = z.object({
+const SESSION_ITEMS_MAX = 60;
+const WEEK_ITEMS_MAX = 200;
+const itemsIn = (session: { blocks: readonly { items: readonly unknown[] }[] }) =>
+  session.blocks.reduce((sum, block) => sum + block.items.length, 0);
+
+/** The parts of a week's plan; `WeekPlan` bounds them together. */
+const PlanParts = z.object({
   title: z.string().trim().min(1, 'Give the week a title.').max(80, 'A week title has at most 80 letters.'),
   focus: z.string().trim().max(200, 'The focus has at most 200 letters.'),
   sessions: z.array(Session).max(7, 'At most 7 sessions in a week.'),
 });
+const checkSize = (plan: { sessions: readonly z.infer<typeof Session>[] }, ctx: z.RefinementCtx) => {
+  for (const [i, session] of plan.sessions.entries())
+    if (itemsIn(session) > SESSION_ITEMS_MAX)
+      ctx.addIssue({ code: 'custom', path: ['sessions', i], message: `At most ${SESSION_ITEMS_MAX} drills in a session.` });
+  if (plan.sessions.reduce((sum, session) => sum + itemsIn(session), 0) > WEEK_ITEMS_MAX)
+    ctx.addIssue({ code: 'custom', path: ['sessions'], message: `At most ${WEEK_ITEMS_MAX} drills in a week.` });
+};
+/** What a coach writes: everything of a week but its dates and state. */
+export const WeekPlan = PlanParts.superRefine(checkSize);
 export type WeekPlan = z.infer<typeof WeekPlan>;
 
 const length = (name: keyof Times, words: string) => {
@@ -142,5 +156,5 @@ export const RunTimes = z.object({
 });
 
 /** A released week: the plan with the drills, and the squad's lengths, as they were that hour. */
-export const PublishedWeek = WeekPlan.extend({ drills: z.record(z.string(), Drill), times: RunTimes.partial().optional() });
+export const PublishedWeek = PlanParts.extend({ drills: z.record(z.string(), Drill), times: RunTimes.partial().optional() });
 export type PublishedWeek = z.infer<typeof PublishedWeek>;

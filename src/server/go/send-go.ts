@@ -77,11 +77,22 @@ function placeOf(db: Db, released: Released, sent: GoDone, member: Member): Plac
   return { item, drill };
 }
 
+/** The single numbers that a dose can have: one for each of its surfaces, one for each try of an unbroken run, else none. */
+function checkPartNames(parts: Record<string, number>, dose: Item['dose'], wrong: (sentence: string) => Problem): void {
+  const names = Object.keys(parts);
+  const surfaces: readonly string[] = dose.measure === 'surfaces' ? dose.surfaces : [];
+  const fits =
+    dose.measure === 'unbroken run' ? (name: string) => /^try [1-9]\d?\d?$/.test(name) : (name: string) => surfaces.includes(name);
+  const stranger = names.find((name) => !fits(name));
+  if (stranger !== undefined) throw wrong(`This drill has no number called “${stranger}”.`);
+}
+
 /** Bad input that a schema cannot know: a foot the item does not score, or a sum that its parts do not make. */
 function checkScore(one: ScoreSent, index: number, item: Item, feet: readonly string[]): void {
   const wrong = (field: string, sentence: string) => badInput(`scores.${index}.${field}`, sentence);
   if (!feet.includes(one.foot))
     throw wrong('foot', `This drill is not scored for ${one.foot === 'both' ? 'both feet together' : `the ${one.foot} foot`}.`);
+  if (one.parts !== null) checkPartNames(one.parts, item.dose, (sentence) => wrong('parts', sentence));
   if (one.value === null || one.parts === null) return;
   const parts = Object.values(one.parts);
   const expected = item.dose.measure === 'surfaces' ? parts.reduce((sum, n) => sum + n, 0) : Math.max(0, ...parts);

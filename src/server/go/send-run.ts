@@ -12,8 +12,13 @@ import { memberOf } from '../squad/squads.ts';
 import { playedWeek } from '../weeks/given.ts';
 import { checkOpen, releasedFor } from './send-go.ts';
 
+/** A visit is closed after three hours away; nobody trains for a day and a half. */
+const RUN_HOURS_MAX = 36;
+
 function checkOrder(events: readonly ClockEvent[]): void {
   if (events[0]?.type !== 'start') throw badInput('events.0', 'A run begins with its start.');
+  const length = (events.at(-1)?.at ?? 0) - (events[0]?.at ?? 0);
+  if (length > RUN_HOURS_MAX * 3_600_000) throw badInput('events', `A run lasts at most ${RUN_HOURS_MAX} hours.`);
   events.forEach((event, i) => {
     const before = events[i - 1];
     if (before && event.at < before.at) throw badInput(`events.${i}.at`, 'The events of a run must be in order of time.');

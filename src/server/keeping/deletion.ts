@@ -1,23 +1,58 @@
 import { and, eq, isNull, lte } from 'drizzle-orm';
 import type { DeletionView } from '../../contract/keeping.ts';
+import { letterOf } from '../../core/post/index.ts';
 import type { Actor } from '../auth/actor.ts';
-import { deletions, players } from '../db/schema.ts';
+import type { Db } from '../db/connection.ts';
+import { deletions, players, squadCoaches, squadPlayers } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { endSignIns } from '../people/accounts.ts';
 import { leavingOf } from '../people/leaving.ts';
 import { allow, asPerson } from '../policy.ts';
+import { putSealedMail } from '../post/mail.ts';
 import { badInput, notFound, Problem } from '../problems.ts';
 import { listBackups } from './backups.ts';
 import { writeLedger } from './ledger.ts';
+import { countMentions } from './mentions.ts';
 import { purgePlayer } from './purge.ts';
 
 const DAY_MS = 24 * 3_600_000;
 /** Days in which a deletion can be undone. */
 export const UNDO_DAYS = 7;
 
+/** Head coaches of the squads that a child is or was in. */
+const headCoachesOf = (db: Db, playerId: string): string[] =>
+  db
+    .selectDistinct({ id: squadCoaches.userId })
+    .from(squadCoaches)
+    .innerJoin(squadPlayers, eq(squadPlayers.squadId, squadCoaches.squadId))
+    .where(and(eq(squadPlayers.playerId, playerId), eq(squadCoaches.role, 'head coach')))
+    .all()
+    .map((row) => row.id);
+
 /** Backups that hold a child, with their own ends. */
 function backupsOf(context: Context): DeletionView['backups'] {
   return listBackups(context.config).map(({ manifest }) => ({ madeAt: manifest.madeAt, endsAt: manifest.endsAt }));
+}
+
+/** Head coaches are told that there are texts to change, without the name. */
+function tellHeadCoaches(context: Context, playerId: string): void {
+  const { db, seal, now } = context;
+  const n = countMentions(context, playerId);
+  if (n === 0) return;
+  const letter = letterOf(
+    'A family has asked for a player to be deleted',
+    `A family has asked for everything of a player to be deleted in ${UNDO_DAYS} days.`,
+    [
+      {
+        heading: 'To do until then',
+        lines: [
+          `${n} of your squad’s texts name that player. They are listed under Squad, People; change each, or have the name taken out.`,
+        ],
+      },
+    ],
+    'Who it is stands only there.',
+  );
+  for (const id of headCoachesOf(db, playerId)) putSealedMail(db, seal, id, letter, now());
 }
 
 /**
@@ -38,10 +73,11 @@ export function askToDelete(context: Context, actor: Actor, input: { player: str
       .values({ id: input.id, playerId: player.id, askedBy: asPerson(actor).userId, askedAt, dueAt: askedAt + UNDO_DAYS * DAY_MS })
       .run();
     endSignIns(db, player.userId);
+    tellHeadCoaches(context, player.id);
   }
   const leaving = leavingOf(db, player.id);
   if (!leaving) throw notFound();
-  return { ...leaving, backups: backupsOf(context) };
+  return { ...leaving, backups: backupsOf(context), mentions: countMentions(context, player.id) };
 }
 
 /** Takes a deletion back, as long as it is not done: everything is as before. */
@@ -61,7 +97,7 @@ export function undoDeletion(context: Context, actor: Actor, input: { player: st
 export function readDeletion(context: Context, actor: Actor, input: { player: string }): { deletion: DeletionView | null } {
   allow(context.db, actor, 'delete a child', { player: input.player });
   const leaving = leavingOf(context.db, input.player);
-  return { deletion: leaving ? { ...leaving, backups: backupsOf(context) } : null };
+  return { deletion: leaving ? { ...leaving, backups: backupsOf(context), mentions: countMentions(context, input.player) } : null };
 }
 
 /** Deletions whose seven days are over. */

@@ -88,9 +88,15 @@ export function ChildLeaving({ child, leaving, onUndone }: { child: Child; leavi
           Download everything first
         </ButtonLink>
       </div>
+      {found !== null && found.mentions > 0 && (
+        <p>
+          {found.mentions} {found.mentions === 1 ? 'text' : 'texts'} of coaches still {found.mentions === 1 ? 'names' : 'name'} {nickname}{' '}
+          (lines to others, titles, notes). The head coach was asked to change {found.mentions === 1 ? 'it' : 'them'} before that day.
+        </p>
+      )}
       {found === null ? (
         <Button size="small" className="self-start" onClick={() => void look()}>
-          When do the backups end?
+          Backups, and texts that name {nickname}
         </Button>
       ) : found.backups.length === 0 ? (
         <p>There is no backup.</p>

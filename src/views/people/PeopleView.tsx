@@ -8,6 +8,7 @@ import { useAttempt } from '../use-attempt.ts';
 import { CoachesBox } from './CoachesBox.tsx';
 import { InvitationCard } from './InvitationCard.tsx';
 import { InviteBox, type Others, OthersBox, RequestsBox } from './JoiningBoxes.tsx';
+import { MentionsBox } from './MentionsBox.tsx';
 import { SquadNewsBox } from './NewsBox.tsx';
 import { PlayerRow } from './PlayerRow.tsx';
 import { RosterBox } from './RosterBox.tsx';
@@ -55,6 +56,7 @@ export function PeopleView({ first, others }: { first: People; others: Others })
           )}
         </Notice>
       )}
+      {shown.me.role === 'head coach' && <MentionsBox squad={squad} timeZone={shown.squad.timeZone} />}
       <RequestsBox {...shared} />
       <div className="grid items-start gap-4 xl:grid-cols-2">
         <InviteBox {...shared} />

@@ -134,9 +134,9 @@ function readReference({ source }: Seen, box: Box): void {
 }
 
 function readDescriptions(seen: Seen, box: Box): void {
-  const { source, kind } = seen;
-  if (!kind) return strange('a description without a track');
-  const { head, boxes } = ENTRIES[kind];
+  const { source } = seen;
+  const { head, boxes } = ENTRIES[seen.kind ?? strange('a description without a track')];
+  const { kind } = seen;
   for (const entry of boxesIn(source, box.at + 8, box.length - 8)) {
     if (entry.length < head) strange('a description that is cut');
     if (kind === 'vide') {
@@ -207,7 +207,10 @@ function readBoxes(seen: Seen, parent: string, from: number, length: number): vo
 function readBox(seen: Seen, box: Box): void {
   const longest = LONGEST[box.type];
   if (longest !== undefined && box.length > longest) strange(`a box “${box.type}” that is too long`);
-  if (INSIDE[box.type]) return readBoxes(seen, box.type, box.at, box.length);
+  if (INSIDE[box.type]) {
+    readBoxes(seen, box.type, box.at, box.length);
+    return;
+  }
   switch (box.type) {
     case 'free':
     case 'skip':
@@ -220,11 +223,14 @@ function readBox(seen: Seen, box: Box): void {
       readHandler(seen, box);
       return;
     case 'dref':
-      return readReference(seen, box);
+      readReference(seen, box);
+      return;
     case 'stsd':
-      return readDescriptions(seen, box);
+      readDescriptions(seen, box);
+      return;
     case 'stsz':
-      return readSizes(seen, box);
+      readSizes(seen, box);
+      return;
     case 'trex': {
       const bytes = seen.source.read(box.at, box.length);
       seen.usual.set(u32(bytes, 4), u32(bytes, 16));
