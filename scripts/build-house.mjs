@@ -7,14 +7,16 @@ const CLIENT = 'dist/client';
 const SHELL = `${CLIENT}/shell.js`;
 
 await build({
-  entryPoints: ['src/demo/start.ts'],
-  outfile: 'dist/house/main.mjs',
+  // The server, and the threads beside it that do what takes long.
+  entryPoints: { main: 'src/demo/start.ts', heavy: 'src/server/heavy/worker.ts' },
+  outdir: 'dist/house',
+  outExtension: { '.js': '.mjs' },
   bundle: true,
   platform: 'node',
   format: 'esm',
   target: 'node20',
   // In one file a server starts in two thirds of the time. Outside stay what is compiled for the machine and what Astro's part loads as well.
-  external: ['better-sqlite3', '@node-rs/argon2', 'drizzle-orm', 'mediabunny', 'zod', 'react', 'react-dom'],
+  external: ['better-sqlite3', '@node-rs/argon2', 'drizzle-orm', 'mediabunny', 'zod', 'react', 'react-dom', 'piscina'],
   banner: { js: "import { createRequire as requireOf } from 'node:module'; const require = requireOf(import.meta.url);" },
   sourcemap: true,
   logLevel: 'warning',

@@ -22,6 +22,8 @@ export interface Config {
   proxies: readonly string[];
   /** Local hour of the server at which it works by night. */
   nightHour: number;
+  /** Requests in a minute that one person and one network may make. */
+  requestBounds: { person: number; stranger: number; network: number };
   /** Gigabytes that all clips and spoken lines together may take. */
   clipRoomGb: number;
   /** Whether head coaches need an authenticator app. */
@@ -70,6 +72,16 @@ function hourIn(given: string | undefined, usual: number): number {
   return hour;
 }
 
+const USUAL_REQUESTS = 600;
+
+/** From what one person may ask in a minute: a stranger half of it, a network ten times as much, for a school is one. */
+function boundsIn(given: string | undefined): Config['requestBounds'] {
+  const person = Number(given ?? USUAL_REQUESTS);
+  if (!Number.isInteger(person) || person < 60)
+    throw new SettingError(`REQUESTS_PER_MINUTE is "${given}", but must be a whole number from 60.`);
+  return { person, stranger: Math.ceil(person / 2), network: person * 10 };
+}
+
 const USUAL_ROOM_GB = 100;
 
 function roomIn(given: string | undefined): number {
@@ -98,7 +110,8 @@ function smtpIn(given: string | undefined): string | null {
 }
 
 /**
- * Reads PORT (4321), HOST (127.0.0.1), DATA_DIR (./data) and BASE_ADDRESS, SMTP_URL, MAIL_FROM, BACKUP_DIR, PROXY_ADDRESSES, NIGHT_HOUR, CLIP_ROOM_GB, TWO_FACTOR_FOR_HEADS and TODAY,
+ * Reads PORT (4321), HOST (127.0.0.1), DATA_DIR (./data) and BASE_ADDRESS, SMTP_URL, MAIL_FROM, BACKUP_DIR, PROXY_ADDRESSES, NIGHT_HOUR, CLIP_ROOM_GB,
+ * REQUESTS_PER_MINUTE, TWO_FACTOR_FOR_HEADS and TODAY,
  * and makes the data folder with its secret.
  * @param restoring a backup brings its own secret: what is there may be lost, and none is made
  * @throws SettingError when a value is wrong, the folder cannot be written, or its secret is lost.
@@ -134,6 +147,7 @@ export function readConfig(env: Record<string, string | undefined>, { restoring 
       proxies: (env.PROXY_ADDRESSES ?? '').split(/[\s,]+/).filter(Boolean),
       backupDir: resolve(env.BACKUP_DIR ?? join(dataDir, 'backups')),
       nightHour,
+      requestBounds: boundsIn(env.REQUESTS_PER_MINUTE),
       clipRoomGb: roomIn(env.CLIP_ROOM_GB),
       twoFactorForHeads: yesIn(env.TWO_FACTOR_FOR_HEADS),
       today: env.TODAY ?? null,

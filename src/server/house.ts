@@ -4,7 +4,8 @@ import { type Hashes, hashesWith, type Seal, sealWhatIsOpen, sealWith } from './
 import { createSignInLimits, type SignInLimits } from './auth/limits.ts';
 import type { AccountMail, AccountNews } from './auth/parts.ts';
 import type { Config } from './config.ts';
-import { type Db, openDatabase } from './db/connection.ts';
+import { type Db, openBeside, openDatabase } from './db/connection.ts';
+import { type Heavy, heavyHere } from './heavy/heavy.ts';
 import { copyBeforeUpgrade } from './keeping/backups.ts';
 import { tellAccount } from './people/told.ts';
 import { putAccountMail } from './post/mail.ts';
@@ -17,6 +18,8 @@ export interface Context {
   limits: SignInLimits;
   hashes: Hashes;
   seal: Seal;
+  /** Where what takes long is done. */
+  heavy: Heavy;
   log: Logger;
   now(): number;
 }
@@ -31,19 +34,29 @@ const errorForLog = (error: unknown) => {
   return { type, code: (rest as { code?: unknown }).code, message: without(message), stack: without(stack) };
 };
 
-export function createContext(config: Config, now: () => number = Date.now, logLevel = 'info'): Context {
-  const db = openDatabase(config.databaseFile, () => copyBeforeUpgrade(config, now()));
+/** What every context is made of, over an open database. */
+function contextOver(db: Db, config: Config, now: () => number, logLevel: string): Context {
   const log = pino({ level: logLevel, redact: REDACTED, serializers: { err: errorForLog } });
   const limits = createSignInLimits(config.limitsFile);
   const seal = sealWith(config.secret);
   const hashes = hashesWith(seal);
-  sealWhatIsOpen(db, seal);
   const mail = (one: AccountMail) => putAccountMail(db, seal, one, now());
   const tell = (news: AccountNews) => tellAccount(context, news);
   const auth = createAuth({ db, config, limits, hashes, now, mail, tell });
-  const context: Context = { db, config, limits, hashes, seal, auth, log, now };
+  const context: Context = { db, config, limits, hashes, seal, auth, heavy: heavyHere(() => context), log, now };
   return context;
 }
+
+/** A context of its own: opens the database and brings it to the newest schema. Heavy work is done in this thread until it is given others. */
+export function createContext(config: Config, now: () => number = Date.now, logLevel = 'info'): Context {
+  const db = openDatabase(config.databaseFile, () => copyBeforeUpgrade(config, now()));
+  const context = contextOver(db, config, now, logLevel);
+  sealWhatIsOpen(db, context.seal);
+  return context;
+}
+
+/** The context of a thread beside the one that answers: the database is open there already, and waiting for it stops nobody here. */
+export const threadContext = (config: Config): Context => contextOver(openBeside(config.databaseFile), config, Date.now, 'warn');
 
 const KEY = Symbol.for('eager-feet.house');
 type Held = { [KEY]?: Context };

@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { finishUploads } from './clips/settle.ts';
 import { readConfig, SettingError } from './config.ts';
 import { refreshOldReadings } from './go/reading.ts';
+import { heavyThreads, THE_HOUSE } from './heavy/heavy.ts';
 import { type Context, createContext, openHouse } from './house.ts';
 import { type AstroHandler, clientDirOf, createHouseServer } from './http/server.ts';
 import { makePrivate } from './keeping/files.ts';
@@ -10,11 +11,9 @@ import { catchUp, workByNight } from './keeping/jobs.ts';
 import { lockHouse } from './keeping/lock.ts';
 import { finishExchange } from './keeping/restore.ts';
 import { checkData, checkOpened, seeClock } from './keeping/start.ts';
-import { postWhatIsDue } from './post/letters.ts';
 import { nameOldLettersById } from './post/names.ts';
 import { sendDue } from './post/outbox.ts';
-import { remindFamilies } from './post/reminders.ts';
-import { fillDays, reckonStreaks } from './progress/days.ts';
+import { fillDays } from './progress/days.ts';
 import { fillFigures } from './progress/figures.ts';
 import { fillOutlines } from './weeks/outlines.ts';
 
@@ -73,6 +72,7 @@ export function openFrom(env: Record<string, string | undefined>, { demo = false
   fillOutlines(context.db);
   refreshOldReadings(context.db);
   nameOldLettersById(context.db);
+  context.heavy = heavyThreads(context.config);
   openHouse(context);
   return context;
 }
@@ -92,7 +92,8 @@ export async function serve(context: Context, astro: AstroHandler, root: string)
   } catch (error) {
     throw listenProblem(error as NodeJS.ErrnoException, port, host);
   }
-  const lookAfter = rounds(context, [seeClock, reckonStreaks, postWhatIsDue, remindFamilies, catchUp]);
+  const beside = (name: 'post what is due' | 'remind families' | 'reckon streaks') => () => context.heavy.run(name, THE_HOUSE, undefined);
+  const lookAfter = rounds(context, [seeClock, beside('reckon streaks'), beside('post what is due'), beside('remind families'), catchUp]);
   const mail = rounds(context, [sendDue]);
   void lookAfter();
   const looking = [setInterval(() => void lookAfter(), LOOK_MS), setInterval(() => void mail(), MAIL_MS)];
@@ -101,9 +102,11 @@ export async function serve(context: Context, astro: AstroHandler, root: string)
     for (const timer of looking) clearInterval(timer);
     sleep();
     server.close(() => {
-      context.db.$client.close();
-      context.limits.close();
-      process.exit(0);
+      void context.heavy.close().finally(() => {
+        context.db.$client.close();
+        context.limits.close();
+        process.exit(0);
+      });
     });
     server.closeIdleConnections();
     setTimeout(() => server.closeAllConnections(), GRACE_MS).unref();

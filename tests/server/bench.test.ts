@@ -401,13 +401,13 @@ describe('the review bench on the server', () => {
       aKeptClip(town, score);
       recount(score, every(3, 10, 1));
       decide(score, { verdict: 'counted', line: '=HYPERLINK("x")' });
-      const [head, row] = scoresCsv(town.context, town.coach, { squad: town.squad }).split('\r\n');
+      const [head, row] = [...scoresCsv(town.context, town.coach, { squad: town.squad })].join('').split('\r\n');
       expect(head).to.include('score,player,week,session,drill,measure,dose,foot,claimed');
       expect(row).to.include('Comet,1,Quick feet,Sole taps,count in time,30 s,both,60').and.to.include(`"'=HYPERLINK(""x"")"`);
-      const counted = recountsCsv(town.context, town.coach, { squad: town.squad });
+      const counted = [...recountsCsv(town.context, town.coach, { squad: town.squad })].join('');
       expect(counted).to.include('Comet,Sole taps,both,60,fennel').and.to.include(',5,5,0,10,0,1,0,');
       sayYes(town, false);
-      expect(recountsCsv(town.context, town.coach, { squad: town.squad })).not.to.include('Comet');
+      expect([...recountsCsv(town.context, town.coach, { squad: town.squad })].join('')).not.to.include('Comet');
     });
   });
 });

@@ -227,7 +227,7 @@ describe('a house on doubtful data', () => {
       writeFileSync(join(first.made.folder, 'manifest.json'), '');
       expect(listBackups(config())).to.have.length(0);
       expect(unreadableBackups(config())).to.deep.equal([first.made.name]);
-      expect(await catchUp(town.context)).to.deep.equal(['cleaning', 'backup']);
+      expect(await catchUp(town.context)).to.deep.equal(['cleaning', 'backup', 'check']);
       expect(listBackups(config())).to.have.length(1);
       expect(unreadableBackups(config())).to.deep.equal([`${first.made.name}.unreadable`]);
       expect(checkHouse(config()).troubles.join()).to.include('1 backups cannot be read');

@@ -2,7 +2,6 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { PassThrough } from 'node:stream';
 import Database from 'better-sqlite3';
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
@@ -30,7 +29,7 @@ import { checkHouse } from '../../src/server/keeping/check.ts';
 import { cleanHouse } from '../../src/server/keeping/clean.ts';
 import { command } from '../../src/server/keeping/cli.ts';
 import { askToDelete, finishDeletions, undoDeletion } from '../../src/server/keeping/deletion.ts';
-import { everythingOf, writeZip } from '../../src/server/keeping/everything.ts';
+import { everythingOf, everythingZip } from '../../src/server/keeping/everything.ts';
 import { goneFrom } from '../../src/server/keeping/gone.ts';
 import { catchUp } from '../../src/server/keeping/jobs.ts';
 import { lockBackups, lockHouse } from '../../src/server/keeping/lock.ts';
@@ -168,23 +167,25 @@ describe('keeping a house', () => {
     it('catches up after the house was off for a week, once, and writes down how it went', async () => {
       const { clip } = await aFilmedScore();
       days(67);
-      expect(await catchUp(town.context)).to.deep.equal(['cleaning', 'backup']);
+      expect(await catchUp(town.context)).to.deep.equal(['cleaning', 'backup', 'check']);
       expect(clipRow(clip)?.state).to.equal('deleted');
       expect(await catchUp(town.context)).to.deep.equal([]);
       days(68);
-      expect(await catchUp(town.context)).to.deep.equal(['cleaning', 'backup']);
+      expect(await catchUp(town.context)).to.deep.equal(['cleaning', 'backup', 'check']);
       const rows = town.context.db.select().from(jobRuns).all();
       expect(rows.map((row) => [row.job, row.trouble])).to.deep.equal([
         ['cleaning', null],
         ['backup', null],
+        ['check', null],
         ['cleaning', null],
         ['backup', null],
+        ['check', null],
       ]);
     });
 
     it('goes wrong without harm: the trouble is written down, and it is tried again', async () => {
       writeFileSync(config().backupDir, 'a file where the folder should be');
-      expect(await catchUp(town.context)).to.deep.equal(['cleaning', 'backup']);
+      expect(await catchUp(town.context)).to.deep.equal(['cleaning', 'backup', 'check']);
       const trouble = town.context.db.select().from(jobRuns).where(eq(jobRuns.job, 'backup')).get()?.trouble;
       expect(trouble).to.match(/ENOTDIR|EEXIST/);
       rmSync(config().backupDir);
@@ -279,10 +280,8 @@ describe('keeping a house', () => {
     it('comes as a ZIP of open formats with every clip byte for byte, and nothing of other children', async () => {
       const { clip } = await aFilmedScore();
       sendGo(town.context, town.otherPlayer, aGo(town, 0, [aScore()]));
-      const out = new PassThrough();
-      const chunks: Buffer[] = [];
-      out.on('data', (chunk: Buffer) => chunks.push(chunk));
-      await writeZip(everythingOf(town.context, town.guardian, comet()), out);
+      const chunks: Uint8Array[] = [];
+      for await (const chunk of everythingZip(town.context, town.guardian, comet())) chunks.push(chunk);
       const files = unzipSync(new Uint8Array(Buffer.concat(chunks)));
       const names = Object.keys(files).sort();
       expect(names).to.include.members(['README.txt', 'child.json', 'history-1.json', 'scores-1.csv', `clips/${clip}.vtt`]);
@@ -507,7 +506,7 @@ describe('keeping a house', () => {
       await catchUp(town.context);
       days(1);
       // The last night lies ahead of the clock now; the next one is done all the same.
-      expect(await catchUp(town.context)).to.deep.equal(['cleaning', 'backup']);
+      expect(await catchUp(town.context)).to.deep.equal(['cleaning', 'backup', 'check']);
     });
   });
 

@@ -58,8 +58,8 @@ export const PROGRESS_ROWS: Record<
   'progress.curve': { open: COACH, call: (t, a) => playerCurve(t.context, a, { ...ofComet(t), key: KEY }) },
   'progress.scores': { open: COACH, call: (t, a) => playerScores(t.context, a, ofComet(t)) },
   'progress.history': { open: ['coach', 'assistant', 'guardian'], call: (t, a) => playerHistory(t.context, a, ofComet(t)) },
-  'progress.recordsCsv': { open: COACH, call: (t, a) => recordsCsv(t.context, a, { squad: t.squad }) },
-  'progress.streaksCsv': { open: COACH, call: (t, a) => streaksCsv(t.context, a, { squad: t.squad }) },
+  'progress.recordsCsv': { open: COACH, call: (t, a) => [...recordsCsv(t.context, a, { squad: t.squad })] },
+  'progress.streaksCsv': { open: COACH, call: (t, a) => [...streaksCsv(t.context, a, { squad: t.squad })] },
   'progress.takeStep': {
     open: COACH,
     call: (t, a) => takeStep(t.context, a, { ...ofComet(t), id: uuid(), drillId: 'sole-taps', kind: 'rest', toDrillId: null }),

@@ -201,8 +201,8 @@ const ROWS: Record<string, Row> = {
   },
   'bench.marksFile': { open: COACH, call: (t, a, { filmed }) => marksFile(t.context, a, { score: filmed }) },
   'bench.remarksFile': { open: FAMILY_AND_COACH, call: (t, a, { keptClip }) => remarksFile(t.context, a, { clip: keptClip }) },
-  'review.scoresCsv': { open: COACH, call: (t, a) => scoresCsv(t.context, a, { squad: t.squad }) },
-  'review.recountsCsv': { open: COACH, call: (t, a) => recountsCsv(t.context, a, { squad: t.squad }) },
+  'review.scoresCsv': { open: COACH, call: (t, a) => [...scoresCsv(t.context, a, { squad: t.squad })] },
+  'review.recountsCsv': { open: COACH, call: (t, a) => [...recountsCsv(t.context, a, { squad: t.squad })] },
   'bench.keepCue': {
     open: COACH,
     call: (t, a) => keepCue(t.context, a, { squad: t.squad, id: uuid(), drillId: 'sole-taps', text: 'Quiet as rain' }),

@@ -461,8 +461,10 @@ describe('progress on the server', () => {
       expect(HistoryFile.parse(history)).to.deep.equal(history);
       expect(history.scores[0]).to.include({ claimed: 20, counts: 20, week: 1, standing: 'clear' });
       expect(history.days).to.deep.equal([{ day: '2026-11-02', sessions: 0 }]);
-      expect(recordsCsv(town.context, town.coach, { squad: town.squad })).to.contain('Comet,Sole taps,count in time,30 s,both,20,reps');
-      const calendar = streaksCsv(town.context, town.coach, { squad: town.squad });
+      expect([...recordsCsv(town.context, town.coach, { squad: town.squad })].join('')).to.contain(
+        'Comet,Sole taps,count in time,30 s,both,20,reps',
+      );
+      const calendar = [...streaksCsv(town.context, town.coach, { squad: town.squad })].join('');
       expect(calendar.split(/\r?\n/)[0]).to.equal('player,day,state,sessions');
       expect(calendar).to.contain('Comet,2026-11-02,done,0');
     });

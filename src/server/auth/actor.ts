@@ -53,6 +53,8 @@ export interface Asking {
   from: string;
   /** The id of the sign-in, null for nobody. */
   signInId: string | null;
+  /** Ends when whoever asks has gone. */
+  signal?: AbortSignal;
 }
 
 /** Who asks, from the session cookie of a request. */

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { clips } from '../db/schema.ts';
 import type { Context } from '../house.ts';
+import { whileBusy } from '../http/while-busy.ts';
 import { syncPath } from '../keeping/files.ts';
 import { Problem } from '../problems.ts';
 import { clipById, keepClip, refuseClip } from './clips.ts';
@@ -21,13 +22,18 @@ export async function settleClip(context: Context, clipId: string, from: string)
     if (clipById(db, clipId).state !== 'expected') return;
     const found = await inspectClip(from);
     const { size } = await stat(from);
-    const clip = clipById(db, clipId);
-    if (clip.state !== 'expected') return;
-    if (!mayFilm(db, clip.playerId)) throw new Problem('no consent', 'Clips are off. A guardian can switch them on for your family.');
-    const name = `${clipId}.${found.extension}`;
     syncPath(from);
-    renameSync(from, join(config.clipDir, name));
-    keepClip(context, clipId, { name, mediaType: found.mediaType, bytes: size, seconds: found.seconds });
+    await whileBusy(() =>
+      db.transaction(() => {
+        const clip = clipById(db, clipId);
+        if (clip.state !== 'expected') return;
+        if (!mayFilm(db, clip.playerId)) throw new Problem('no consent', 'Clips are off. A guardian can switch them on for your family.');
+        const name = `${clipId}.${found.extension}`;
+        keepClip(context, clipId, { name, mediaType: found.mediaType, bytes: size, seconds: found.seconds });
+        // Last: a row without its file would be worse than a file without its row, which the next start finishes.
+        renameSync(from, join(config.clipDir, name));
+      }),
+    );
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
     refuseClip(context, clipId, error.message);

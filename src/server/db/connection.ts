@@ -8,6 +8,9 @@ import * as schema from './schema.ts';
 
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
 
+/** How long a write waits at once for a writer outside this process. */
+const BUSY_MS = 50;
+
 /** The folder of migrations: found from this file upwards, because sources and bundles lie at different depths. */
 function migrationsFolder(): string {
   let folder = dirname(fileURLToPath(import.meta.url));
@@ -31,19 +34,35 @@ export function migrationsDone(sqlite: Database.Database): number {
   return table ? (sqlite.prepare('select count(*) as n from __drizzle_migrations').get() as { n: number }).n : 0;
 }
 
-/**
- * Opens (and makes, if need be) the database file and brings it to the newest schema.
- * @param beforeUpgrade called before a database that holds something is changed by a migration
- */
-export function openDatabase(file: string, beforeUpgrade: () => void = () => undefined): Db {
+/** How long a thread beside waits for the one that answers, and for others. */
+const BESIDE_BUSY_MS = 10_000;
+
+function openFile(file: string, busyMs: number): Database.Database {
   const sqlite = new Database(file);
   sqlite.pragma('journal_mode = WAL');
-  sqlite.pragma('busy_timeout = 5000');
+  // Somebody else's writing is not waited for where nothing else could go on meanwhile: acts are tried again by whoever called them.
+  sqlite.pragma(`busy_timeout = ${busyMs}`);
   sqlite.pragma('synchronous = FULL');
   // 64 MB: a season's rows lie far apart, and the usual 2 MB would fetch the same pages again for every page that is shown.
   sqlite.pragma('cache_size = -65536');
   // What is deleted is overwritten: a child that was deleted is gone from the file too.
   sqlite.pragma('secure_delete = ON');
+  return sqlite;
+}
+
+/** One more connection to a database that this process has open and up to date. */
+export function openBeside(file: string): Db {
+  const sqlite = openFile(file, BESIDE_BUSY_MS);
+  sqlite.pragma('foreign_keys = ON');
+  return drizzle(sqlite, { schema });
+}
+
+/**
+ * Opens (and makes, if need be) the database file and brings it to the newest schema.
+ * @param beforeUpgrade called before a database that holds something is changed by a migration
+ */
+export function openDatabase(file: string, beforeUpgrade: () => void = () => undefined): Db {
+  const sqlite = openFile(file, BUSY_MS);
   const done = migrationsDone(sqlite);
   if (done > 0 && done < migrationsThere()) beforeUpgrade();
   const db = drizzle(sqlite, { schema });

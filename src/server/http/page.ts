@@ -2,6 +2,7 @@ import { type Actor, type Asking, askingFrom } from '../auth/actor.ts';
 import { type Context, house } from '../house.ts';
 import { needsTwoFactor } from '../people/two-factor.ts';
 import { PROBLEMS, Problem } from '../problems.ts';
+import { whileBusy } from './while-busy.ts';
 
 /** What a page found: its data, or where to go instead, or an answer without data. */
 export type Found<T> =
@@ -30,10 +31,10 @@ export async function forPage<T>(
   read: (context: Context, actor: Actor, asking: Asking) => T | Promise<T>,
 ): Promise<Found<T>> {
   const context = house();
-  const asking = await askingFrom(context, request.headers);
+  const asking = await whileBusy(() => askingFrom(context, request.headers));
   const { actor } = asking;
   try {
-    return { kind: 'data', data: await read(context, actor, asking), actor, context };
+    return { kind: 'data', data: await whileBusy(() => read(context, actor, asking)), actor, context };
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
     if (error.kind === 'not signed in') return { kind: 'elsewhere', to: '/' };

@@ -4,6 +4,7 @@ import { type Actor, type Asking, askingFrom } from '../auth/actor.ts';
 import { type Context, house } from '../house.ts';
 import { PROBLEMS, Problem, parseInput, problemDocument, problemHeaders, problemOf } from '../problems.ts';
 import { tidy } from './texts.ts';
+import { whileBusy } from './while-busy.ts';
 
 /** A body of ours is short: whoever takes longer than this to send it holds a connection for nothing. */
 const BODY_MS_MAX = 30_000;
@@ -80,13 +81,13 @@ export function route<P extends z.ZodType, B extends z.ZodType, R extends z.ZodT
   return async ({ request, params, url }: Asked): Promise<Response> => {
     const context = house();
     try {
-      const asking = await askingFrom(context, request.headers);
+      const asking = await whileBusy(() => askingFrom(context, request.headers));
       const now = context.now();
       const asked = parseInput(endpoint.params, tidy({ ...Object.fromEntries(url.searchParams), ...params }, now));
       const hasBody = request.method !== 'GET' && request.method !== 'DELETE';
       const body = hasBody ? parseInput(endpoint.body, tidy(await readJson(request), now)) : undefined;
       const input = { ...(asked as object), ...((body ?? {}) as object) } as z.output<P> & z.output<B>;
-      const answer = await act(context, asking.actor, input, asking);
+      const answer = await whileBusy(() => act(context, asking.actor, input, { ...asking, signal: request.signal }));
       if (!endpoint.file) return Response.json(answer, { headers: PRIVATE });
       const { mediaType, name } = endpoint.file;
       const text = typeof answer === 'string' ? answer : JSON.stringify(answer, null, 2);

@@ -6,11 +6,15 @@ import { type Actor, actorFrom } from '../auth/actor.ts';
 import { ADDRESS_HEADER, addressOf } from '../auth/address.ts';
 import { recordLoading, watchClip } from '../clips/clips.ts';
 import { createUploads, UPLOAD_PATH } from '../clips/uploads.ts';
+import type { StreamName } from '../heavy/works.ts';
 import type { Context } from '../house.ts';
-import { everythingOf, writeZip } from '../keeping/everything.ts';
 import { PROBLEMS, Problem, problemDocument, problemHeaders, problemOf } from '../problems.ts';
 import { hearSpoken } from '../review/spoken.ts';
+import { boundConnections, endUnread } from './connections.ts';
 import { setSafetyHeaders } from './headers.ts';
+import { healthOf } from './health.ts';
+import { boundRequests } from './requests.ts';
+import { whileBusy } from './while-busy.ts';
 
 export type AstroHandler = (req: IncomingMessage, res: ServerResponse, next?: (error?: unknown) => void) => void;
 
@@ -51,7 +55,7 @@ function findMedia(context: Context, actor: Actor, kind: string, id: string, met
 
 /** Streams a clip or a spoken line with Range to those who may have it; `send` keeps memory flat however slow the reader. */
 async function serveMedia(context: Context, req: IncomingMessage, res: ServerResponse, kind: string, id: string): Promise<void> {
-  const actor = await actorFrom(context, headersOf(req));
+  const actor = await whileBusy(() => actorFrom(context, headersOf(req)));
   const { path, mediaType } = findMedia(context, actor, kind, id, req.method);
   const stream = send(req, path, { cacheControl: false, dotfiles: 'deny', index: false });
   stream.on('headers', (reply: ServerResponse) => {
@@ -63,18 +67,53 @@ async function serveMedia(context: Context, req: IncomingMessage, res: ServerRes
   stream.pipe(res);
 }
 
-const EVERYTHING = /^\/api\/v1\/family\/([0-9a-f-]{36})\/everything$/;
-
-/** Everything of a child as a ZIP, to a guardian. */
-async function serveEverything(context: Context, req: IncomingMessage, res: ServerResponse, player: string): Promise<void> {
-  const actor = await actorFrom(context, headersOf(req));
-  const entries = everythingOf(context, actor, { player });
-  res.writeHead(200, {
-    'content-type': 'application/zip',
-    'cache-control': 'private, no-store',
-    'content-disposition': 'attachment; filename="everything.zip"',
+/** Waits until a slow reader has taken what was written. */
+const drained = (out: ServerResponse) =>
+  new Promise<void>((resolve) => {
+    const done = () => {
+      out.off('drain', done);
+      out.off('close', done);
+      resolve();
+    };
+    if (!out.writableNeedDrain || out.destroyed) return done();
+    out.on('drain', done);
+    out.on('close', done);
   });
-  await writeZip(entries, res);
+
+/** What is as long as a season, made in a thread beside and written as fast as it is read. */
+interface Export {
+  stream: StreamName;
+  input: object;
+  mediaType: string;
+}
+
+const EVERYTHING = /^\/api\/v1\/family\/([0-9a-f-]{36})\/everything$/;
+const TABLE = /^\/api\/v1\/squads\/([0-9a-f-]{36})\/((?:scores|records|recounts|streaks)\.csv)$/;
+
+function exportAt(path: string): Export | null {
+  const [, child] = EVERYTHING.exec(path) ?? [];
+  if (child) return { stream: 'everything.zip', input: { player: child }, mediaType: 'application/zip' };
+  const [, squad, name] = TABLE.exec(path) ?? [];
+  return squad && name ? { stream: name as StreamName, input: { squad }, mediaType: 'text/csv; charset=utf-8' } : null;
+}
+
+async function serveExport(context: Context, req: IncomingMessage, res: ServerResponse, asked: Export): Promise<void> {
+  const actor = await whileBusy(() => actorFrom(context, headersOf(req)));
+  const gone = new AbortController();
+  res.once('close', () => gone.abort());
+  const pieces = await context.heavy.stream(asked.stream, actor, asked.input, gone.signal);
+  res.writeHead(200, {
+    'content-type': asked.mediaType,
+    'cache-control': 'private, no-store',
+    'content-disposition': `attachment; filename="${asked.stream}"`,
+  });
+  if (req.method !== 'HEAD')
+    for await (const piece of pieces) {
+      res.write(piece);
+      await drained(res);
+      if (res.destroyed) break;
+    }
+  res.end();
 }
 
 /** Files of the built client: hashed ones for ever, others to be asked for anew. Calls `next` for what is not there. */
@@ -94,16 +133,29 @@ const compress = compression({ threshold: 1024 });
 /** The house's HTTP server: uploads and clips here, built files from disk, everything else through Astro. */
 export function createHouseServer(context: Context, astro: AstroHandler, clientDir: string): Server {
   const uploads = createUploads(context);
+  const requests = boundRequests(context.config.requestBounds);
   const handle = async (req: IncomingMessage, res: ServerResponse): Promise<void> => {
     const path = (req.url ?? '/').split('?')[0] ?? '/';
     setSafetyHeaders(res, context.config, path);
+    endUnread(req, res);
+    if (connections.isOneTooMany(req, res)) {
+      res.setHeader('connection', 'close');
+      throw new Problem('too many requests', 'Too much is being asked from this network at once. Wait a moment, then try again.', [], 1);
+    }
     req.headers[ADDRESS_HEADER] = addressOf(req.socket.remoteAddress, req.headers['x-forwarded-for'], context.config.proxies);
+    if (path === '/health') {
+      const health = healthOf(context);
+      res.writeHead(health.ok ? 200 : 503, { 'content-type': 'application/json', 'cache-control': 'no-store' });
+      res.end(JSON.stringify(health));
+      return;
+    }
+    if (path.startsWith('/api/')) await requests.check(req, path);
     if (fromElsewhere(req)) throw new Problem('wrong origin', 'This came from another site, so nothing was done.');
     if (path === UPLOAD_PATH || path.startsWith(`${UPLOAD_PATH}/`)) return uploads.handle(req, res);
     const [, kind, id] = MEDIA_FILE.exec(path) ?? [];
     if (kind && id && (req.method === 'GET' || req.method === 'HEAD')) return serveMedia(context, req, res, kind, id);
-    const [, child] = EVERYTHING.exec(path) ?? [];
-    if (child && req.method === 'GET') return serveEverything(context, req, res, child);
+    const asked = exportAt(path);
+    if (asked && (req.method === 'GET' || req.method === 'HEAD')) return serveExport(context, req, res, asked);
     const isFile = /\.[a-z0-9]+$/i.test(path) && !path.startsWith('/api/');
     // What a page said of somebody is asked for anew: going back shows what is true now, and nothing after signing out.
     if (!isFile) res.setHeader('cache-control', 'no-store');
@@ -121,6 +173,7 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
       );
     });
   });
+  const connections = boundConnections(server, context.config.proxies);
   // An upload on a slow line takes long; its headers must still come at once.
   server.requestTimeout = 0;
   server.headersTimeout = 20_000;

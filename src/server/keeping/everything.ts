@@ -1,6 +1,5 @@
 import { createReadStream, existsSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Writable } from 'node:stream';
 import { asc, eq } from 'drizzle-orm';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import type { Actor } from '../auth/actor.ts';
@@ -74,24 +73,17 @@ export function everythingOf(context: Context, actor: Actor, input: { player: st
   ];
 }
 
-/** Waits until a slow reader has taken what was written. */
-const drained = (out: Writable) =>
-  new Promise<void>((resolve) => {
-    const done = () => {
-      out.off('drain', done);
-      out.off('close', done);
-      resolve();
-    };
-    if (!out.writableNeedDrain || out.destroyed) return done();
-    out.on('drain', done);
-    out.on('close', done);
-  });
+/** Everything of a child as a ZIP, piece by piece and one file after the other: memory stays flat however many clips there are. */
+export async function* everythingZip(context: Context, actor: Actor, input: { player: string }): AsyncGenerator<Uint8Array> {
+  yield* zipOf(everythingOf(context, actor, input));
+}
 
-/** Writes files as a ZIP, one after the other: memory stays flat however many clips there are, and however slow the reader. */
-export async function writeZip(entries: readonly Entry[], out: Writable): Promise<void> {
+/** Files as a ZIP, in pieces. */
+export async function* zipOf(entries: readonly Entry[]): AsyncGenerator<Uint8Array> {
+  const made: Uint8Array[] = [];
   const zip = new Zip((error, chunk) => {
-    if (error) out.destroy(error);
-    else out.write(chunk);
+    if (error) throw error;
+    made.push(chunk);
   });
   for (const { name, from } of entries) {
     // Clips are compressed already.
@@ -101,14 +93,12 @@ export async function writeZip(entries: readonly Entry[], out: Writable): Promis
     else {
       for await (const chunk of createReadStream(from.file)) {
         file.push(chunk as Uint8Array);
-        await drained(out);
-        if (out.destroyed) return;
+        yield* made.splice(0);
       }
       file.push(new Uint8Array(0), true);
     }
-    await drained(out);
-    if (out.destroyed) return;
+    yield* made.splice(0);
   }
   zip.end();
-  out.end();
+  yield* made.splice(0);
 }

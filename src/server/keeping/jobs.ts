@@ -2,17 +2,19 @@ import { Cron } from 'croner';
 import { and, desc, eq, isNotNull, isNull, lte } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { jobRuns } from '../db/schema.ts';
+import { THE_HOUSE } from '../heavy/heavy.ts';
 import type { Context } from '../house.ts';
 import { backUp } from './backups.ts';
+import { checkHouse } from './check.ts';
 import { cleanHouse } from './clean.ts';
 import { clockDoubt } from './start.ts';
 
-export const JOBS = ['cleaning', 'backup'] as const;
+export const JOBS = ['cleaning', 'backup', 'check'] as const;
 export type Job = (typeof JOBS)[number];
 
 const DAY_MS = 24 * 3_600_000;
 
-/** What each nightly work does; its answer is kept as its report. Cleaning goes first, so that no backup takes along what has to go. */
+/** What each nightly work does, in a thread beside; its answer is kept as its report. Cleaning goes first, so that no backup takes along what has to go. */
 const WORK: Record<Job, (context: Context) => unknown> = {
   cleaning(context) {
     const doubt = clockDoubt(context.db, context.now());
@@ -23,7 +25,15 @@ const WORK: Record<Job, (context: Context) => unknown> = {
     const { made, over, unreadable } = await backUp(config, 'daily', now());
     return { name: made.name, bytes: made.manifest.database.bytes, files: made.manifest.files?.length ?? 0, over, unreadable };
   },
+  check({ config }) {
+    const { troubles, looked } = checkHouse(config);
+    if (troubles.length > 0) throw new Error(troubles.join(' '));
+    return { looked };
+  },
 };
+
+/** Does a nightly work. */
+export const nightWork = (context: Context, job: Job): unknown => WORK[job](context);
 
 /** Does a work and writes down how it went; trouble with it never stops the house. */
 export async function doJob(context: Context, job: Job): Promise<void> {
@@ -37,7 +47,7 @@ export async function doJob(context: Context, job: Job): Promise<void> {
       .where(eq(jobRuns.id, id))
       .run();
   try {
-    end({ report: await WORK[job](context) });
+    end({ report: await context.heavy.run('night work', THE_HOUSE, job) });
   } catch (error) {
     log.error({ err: error, job }, 'nightly work');
     end({ trouble: error instanceof Error ? error.message : String(error) });

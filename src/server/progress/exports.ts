@@ -12,7 +12,7 @@ import { paperResults, playerPauses, players, runs, scores, trainingDays } from 
 import { drillNames } from '../drills/shelf.ts';
 import { judgedByIds } from '../go/facts.ts';
 import type { Context } from '../house.ts';
-import { csv } from '../http/csv.ts';
+import { csvPieces } from '../http/csv.ts';
 import { allow } from '../policy.ts';
 import { notFound } from '../problems.ts';
 import { memberEver, membersOf, squadById, squadDay } from '../squad/squads.ts';
@@ -40,13 +40,13 @@ function recordsAmong(db: Db, figures: readonly Figure[]): (Counted & { dose: Do
 }
 
 /** Every record of a squad's players. */
-export function recordsCsv(context: Context, actor: Actor, input: { squad: string }): string {
+export function* recordsCsv(context: Context, actor: Actor, input: { squad: string }): Generator<string> {
   const { db } = context;
   allow(db, actor, 'export scores', input);
   const drillName = drillNames(db, input.squad);
-  return csv(
-    membersOf(db, input.squad).flatMap((member) =>
-      recordsAmong(db, figuresOf(db, input.squad, member.id)).map((one) =>
+  const rowsOf = function* () {
+    for (const member of membersOf(db, input.squad))
+      yield recordsAmong(db, figuresOf(db, input.squad, member.id)).map((one) =>
         recordRow({
           player: member.nickname,
           drill: drillName(one.drillId),
@@ -58,20 +58,20 @@ export function recordsCsv(context: Context, actor: Actor, input: { squad: strin
           clocked: one.clocked,
           byClip: one.byClip,
         }),
-      ),
-    ),
-  );
+      );
+  };
+  yield* csvPieces(rowsOf());
 }
 
 /** The streak calendar of a squad: a line for each player and day (or week) that was judged. */
-export function streaksCsv(context: Context, actor: Actor, input: { squad: string }): string {
+export function* streaksCsv(context: Context, actor: Actor, input: { squad: string }): Generator<string> {
   const { db } = context;
   allow(db, actor, 'export scores', input);
   const squad = squadById(db, input.squad);
   const members = membersOf(db, squad.id);
   const inputs = streakInputs(db, squad.id, members, squadDay(squad, context.now()));
-  return csv(
-    members.flatMap((member) => {
+  yield* csvPieces(
+    members.map((member) => {
       const given = inputs.get(member.id);
       return given
         ? stripOf(given, WEEKS_EXPORTED)

@@ -5,12 +5,12 @@ import type { Actor } from '../auth/actor.ts';
 import { clipById } from '../clips/clips.ts';
 import { mayFilm } from '../clips/consent.ts';
 import type { Db } from '../db/connection.ts';
-import { clips, recounts, reviewFacts, scores, weekRevisions, weeks } from '../db/schema.ts';
+import { clips, recounts, reviewFacts, scores } from '../db/schema.ts';
 import { drillNames } from '../drills/shelf.ts';
-import { judgedScores } from '../go/facts.ts';
+import { judgedByIds } from '../go/facts.ts';
 import { workOf } from '../go/work.ts';
 import type { Context } from '../house.ts';
-import { csv } from '../http/csv.ts';
+import { csvPieces } from '../http/csv.ts';
 import { inSquadNow } from '../people/leaving.ts';
 import { allow, asPerson } from '../policy.ts';
 import { notFound } from '../problems.ts';
@@ -48,24 +48,35 @@ export function remarksFile(context: Context, actor: Actor, input: { clip: strin
 export const remarksOnClip = (db: Db, clip: { id: string; scoreId: string }): string =>
   marksVtt('Remarks of the coach.', [], remarksOf(db, clip));
 
-/** All scores of a squad with where they stand, oldest first. */
-export function scoresCsv(context: Context, actor: Actor, input: { squad: string }): string {
+const ROWS_AT_ONCE = 1000;
+
+/** A list in lists of at most so many. */
+function* inParts<T>(list: readonly T[], size: number): Generator<T[]> {
+  for (let i = 0; i < list.length; i += size) yield list.slice(i, i + size);
+}
+
+/** All scores of a squad with where they stand, oldest first, some rows at a time. */
+export function* scoresCsv(context: Context, actor: Actor, input: { squad: string }): Generator<string> {
   const { db } = context;
   allow(db, actor, 'export scores', input);
   const names = nicknames(db, input.squad);
   const drillName = drillNames(db, input.squad);
   const revisions = new Map(
-    db
-      .select({ id: weekRevisions.id, content: weekRevisions.content, number: weeks.number })
-      .from(weekRevisions)
-      .innerJoin(weeks, eq(weeks.id, weekRevisions.weekId))
-      .where(eq(weeks.squadId, input.squad))
-      .all()
-      .map((row) => [row.id, { number: row.number, sessions: new Map(row.content.sessions.map((one) => [one.id, one.name])) }]),
+    releasedNames(db, input.squad).map(({ id, number, sessions }) => [
+      id,
+      { number, sessions: new Map(sessions.map((one) => [one.id, one.name])) },
+    ]),
   );
-  return csv(
-    judgedScores(db, and(eq(scores.squadId, input.squad), inSquadNow(scores.squadId, scores.playerId))).map(
-      ({ score, standing, counts, doubts, decision }) => {
+  const ids = db
+    .select({ id: scores.id })
+    .from(scores)
+    .where(and(eq(scores.squadId, input.squad), inSquadNow(scores.squadId, scores.playerId)))
+    .orderBy(asc(scores.doneAt), asc(scores.id))
+    .all()
+    .map((row) => row.id);
+  const rowsOf = function* () {
+    for (const some of inParts(ids, ROWS_AT_ONCE))
+      yield judgedByIds(db, some).map(({ score, standing, counts, doubts, decision }) => {
         const week = revisions.get(score.revisionId);
         return scoreRow({
           ...score,
@@ -78,16 +89,29 @@ export function scoresCsv(context: Context, actor: Actor, input: { squad: string
           doubts: doubts.map((doubt) => doubt.reason),
           line: decision?.line ?? null,
         });
-      },
-    ),
-  );
+      });
+  };
+  yield* csvPieces(rowsOf());
 }
+
+/** Numbers of weeks and names of sessions of each revision; of what a week holds only that is read. */
+const releasedNames = (db: Db, squadId: string): { id: string; number: number; sessions: { id: string; name: string }[] }[] =>
+  (
+    db.$client
+      .prepare(
+        `select r.id as id, w.number as number,
+           (select json_group_array(json_object('id', json_extract(s.value, '$.id'), 'name', json_extract(s.value, '$.name')))
+            from json_each(r.content, '$.sessions') s) as sessions
+         from week_revisions r join weeks w on w.id = r.week_id where w.squad_id = ?`,
+      )
+      .all(squadId) as { id: string; number: number; sessions: string }[]
+  ).map((row) => ({ ...row, sessions: JSON.parse(row.sessions) as { id: string; name: string }[] }));
 
 /** Nicknames of everybody in a squad. */
 const nicknames = (db: Db, squadId: string) => new Map(membersOf(db, squadId).map((member) => [member.id, member.nickname]));
 
 /** All recounts of a squad's clips, oldest first; those whose family took its yes back are left out. */
-export function recountsCsv(context: Context, actor: Actor, input: { squad: string }): string {
+export function* recountsCsv(context: Context, actor: Actor, input: { squad: string }): Generator<string> {
   const { db } = context;
   allow(db, actor, 'export scores', input);
   const names = nicknames(db, input.squad);
@@ -101,10 +125,10 @@ export function recountsCsv(context: Context, actor: Actor, input: { squad: stri
     .where(and(eq(scores.squadId, input.squad), inSquadNow(scores.squadId, scores.playerId)))
     .orderBy(asc(recounts.savedAt))
     .all();
-  return csv(
-    rows
-      .filter(({ score }) => mayFilm(db, score.playerId))
-      .map(({ recount, score, clip }) => {
+  const shown = rows.filter(({ score }) => mayFilm(db, score.playerId));
+  const rowsOf = function* () {
+    for (const some of inParts(shown, ROWS_AT_ONCE))
+      yield some.map(({ recount, score, clip }) => {
         const row: RecountForRow = {
           score: score.id,
           player: names.get(score.playerId) ?? '',
@@ -117,6 +141,7 @@ export function recountsCsv(context: Context, actor: Actor, input: { squad: stri
           work: workOf(db, score, clip).work,
         };
         return recountRow(row);
-      }),
-  );
+      });
+  };
+  yield* csvPieces(rowsOf());
 }

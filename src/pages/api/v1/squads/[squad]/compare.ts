@@ -1,6 +1,6 @@
 import { tables } from '../../../../../contract/tables.ts';
+import { heavily } from '../../../../../server/heavy/heavily.ts';
 import { route } from '../../../../../server/http/route.ts';
-import { compareWeeks } from '../../../../../server/squad/season.ts';
 
-export const GET = route(tables.compare, compareWeeks);
+export const GET = route(tables.compare, heavily('two weeks'));
 export const HEAD = GET;

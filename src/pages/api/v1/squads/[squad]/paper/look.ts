@@ -1,5 +1,5 @@
 import { paper } from '../../../../../../contract/paper.ts';
+import { heavily } from '../../../../../../server/heavy/heavily.ts';
 import { route } from '../../../../../../server/http/route.ts';
-import { lookAtPaper } from '../../../../../../server/progress/paper.ts';
 
-export const POST = route(paper.look, lookAtPaper);
+export const POST = route(paper.look, heavily('look at a paper list'));

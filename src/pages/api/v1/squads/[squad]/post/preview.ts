@@ -1,6 +1,6 @@
 import { post } from '../../../../../../contract/post.ts';
+import { heavily } from '../../../../../../server/heavy/heavily.ts';
 import { route } from '../../../../../../server/http/route.ts';
-import { previewPost } from '../../../../../../server/post/letters.ts';
 
-export const GET = route(post.preview, previewPost);
+export const GET = route(post.preview, heavily('preview the post'));
 export const HEAD = GET;

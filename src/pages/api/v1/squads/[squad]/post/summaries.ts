@@ -1,5 +1,5 @@
 import { post } from '../../../../../../contract/post.ts';
+import { heavily } from '../../../../../../server/heavy/heavily.ts';
 import { route } from '../../../../../../server/http/route.ts';
-import { sendSummaries } from '../../../../../../server/post/letters.ts';
 
-export const POST = route(post.send, sendSummaries);
+export const POST = route(post.send, heavily('send summaries'));

@@ -1,6 +1,6 @@
 import { progress } from '../../../../../../../contract/progress.ts';
+import { heavily } from '../../../../../../../server/heavy/heavily.ts';
 import { route } from '../../../../../../../server/http/route.ts';
-import { playerHistory } from '../../../../../../../server/progress/exports.ts';
 
-export const GET = route(progress.history, playerHistory);
+export const GET = route(progress.history, heavily('player history'));
 export const HEAD = GET;

@@ -1,0 +1,191 @@
+import { existsSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { MessageChannel, type MessagePort } from 'node:worker_threads';
+import { Piscina } from 'piscina';
+import { type Actor, NOBODY } from '../auth/actor.ts';
+import type { Config } from '../config.ts';
+import type { Context } from '../house.ts';
+import { type FieldProblem, Problem, type ProblemKind } from '../problems.ts';
+import type { InputOf, Piece, ResultOf, StreamName, WorkName } from './works.ts';
+
+/** Runs heavy work where it stops nobody else. */
+export interface Heavy {
+  /**
+   * @param signal ends the work: whoever asked has gone
+   * @throws what the work throws; Problem "too many requests" when this person has several waiting already
+   */
+  run<N extends WorkName>(name: N, actor: Actor, input: InputOf<N>, signal?: AbortSignal): Promise<ResultOf<N>>;
+  /** The pieces of something long. The first is made before this resolves, so that what is wrong is said before anything is written. */
+  stream(name: StreamName, actor: Actor, input: object, signal?: AbortSignal): Promise<AsyncIterable<Piece>>;
+  close(): Promise<void>;
+}
+
+/** Work of the house itself, for which nobody asks. */
+export const THE_HOUSE = NOBODY;
+
+/** What a thread gives back: a value, or a problem in a form that crosses threads. */
+export type Reply =
+  | { value: unknown }
+  | { problem: { kind: ProblemKind; sentence: string; fields: FieldProblem[]; retryAfter: number | null } };
+
+/** What a thread is asked to do. */
+export interface Task {
+  name: string;
+  actor: Actor;
+  input: unknown;
+  /** Where pieces go; left out where one value comes back. */
+  port?: MessagePort;
+}
+
+export function unwrapped(reply: Reply): unknown {
+  if ('value' in reply) return reply.value;
+  const { kind, sentence, fields, retryAfter } = reply.problem;
+  throw new Problem(kind, sentence, fields, retryAfter);
+}
+
+const THREADS = 2;
+const WAITING_OF_PERSON = 3;
+const IDLE_MS = 60_000;
+const TOO_MANY_SECONDS = 10;
+
+/** One work of a person at a time: the next begins when the one before is over. */
+function inTurn() {
+  const last = new Map<string, { n: number; over: Promise<unknown> }>();
+  return async <T>(actor: Actor, work: () => Promise<T>): Promise<T> => {
+    if (actor.kind === 'nobody') return work();
+    const { userId } = actor;
+    const before = last.get(userId);
+    if (before && before.n >= WAITING_OF_PERSON)
+      throw new Problem(
+        'too many requests',
+        'Several long works of yours are waiting already. Let one end, then ask again.',
+        [],
+        TOO_MANY_SECONDS,
+      );
+    const mine = (before?.over ?? Promise.resolve()).then(work, work);
+    const entry = { n: (before?.n ?? 0) + 1, over: mine.catch(() => undefined) };
+    last.set(userId, entry);
+    try {
+      return await mine;
+    } finally {
+      const now = last.get(userId);
+      if (now) {
+        if (now.n <= 1 || now === entry) last.delete(userId);
+        else now.n--;
+      }
+    }
+  };
+}
+
+/** The file of the threads: bundled beside the server, or the source itself in tests and benches. */
+function threadFile(): { filename: string; execArgv: string[] } {
+  const bundled = fileURLToPath(new URL('./heavy.mjs', import.meta.url));
+  if (existsSync(bundled)) return { filename: bundled, execArgv: [] };
+  return { filename: fileURLToPath(new URL('./worker.ts', import.meta.url)), execArgv: ['--import', 'tsx'] };
+}
+
+/** Pieces as a thread makes them: it is told of each that was taken, and never runs far ahead of a slow reader. */
+async function* piecesOf(port: MessagePort, ended: Promise<Reply>): AsyncGenerator<Piece> {
+  const came: (Piece | null)[] = [];
+  let wake = () => {};
+  port.on('message', (piece: Piece | null) => {
+    came.push(piece);
+    wake();
+  });
+  let failure: unknown = null;
+  ended.then(
+    (reply) => {
+      try {
+        unwrapped(reply);
+      } catch (error) {
+        failure = error;
+        wake();
+      }
+    },
+    (error: unknown) => {
+      failure = error;
+      wake();
+    },
+  );
+  try {
+    for (;;) {
+      if (failure) throw failure;
+      const piece = came.shift();
+      if (piece === null) return;
+      if (piece === undefined) {
+        await new Promise<void>((resolve) => {
+          wake = resolve;
+        });
+        continue;
+      }
+      port.postMessage('taken');
+      yield piece;
+    }
+  } finally {
+    port.close();
+  }
+}
+
+/** Gives the pieces back with the first one already made. */
+async function begun(pieces: AsyncIterator<Piece>): Promise<AsyncIterable<Piece>> {
+  const first = await pieces.next();
+  return {
+    async *[Symbol.asyncIterator]() {
+      try {
+        if (first.done) return;
+        yield first.value;
+        for (let next = await pieces.next(); !next.done; next = await pieces.next()) yield next.value;
+      } finally {
+        await pieces.return?.();
+      }
+    },
+  };
+}
+
+/** Threads beside the one that answers, each with a connection of its own. */
+export function heavyThreads(config: Config): Heavy {
+  const pool = new Piscina({ ...threadFile(), workerData: config, minThreads: 0, maxThreads: THREADS, idleTimeout: IDLE_MS });
+  const turn = inTurn();
+  const ask = (task: Task, signal?: AbortSignal) =>
+    pool.run(task, { ...(signal ? { signal } : {}), ...(task.port ? { transferList: [task.port] } : {}) }) as Promise<Reply>;
+  return {
+    run: (name, actor, input, signal) => turn(actor, async () => unwrapped(await ask({ name, actor, input }, signal)) as never),
+    async stream(name, actor, input, signal) {
+      const stop = new AbortController();
+      signal?.addEventListener('abort', () => stop.abort(), { once: true });
+      const { port1, port2 } = new MessageChannel();
+      const ended = turn(actor, () => ask({ name, actor, input, port: port2 }, stop.signal));
+      ended.catch(() => undefined);
+      const pieces = piecesOf(port1, ended);
+      return begun({
+        next: () => pieces.next(),
+        async return() {
+          stop.abort();
+          return pieces.return(undefined);
+        },
+      });
+    },
+    close: () => pool.destroy(),
+  };
+}
+
+/** The same in the one thread there is: for commands, and for tests that look at what a work does. */
+export function heavyHere(contextOf: () => Context): Heavy {
+  const works = () => import('./works.ts');
+  return {
+    async run(name, actor, input) {
+      const work = (await works()).WORKS[name] as (context: Context, actor: Actor, input: unknown) => unknown;
+      return (await work(contextOf(), actor, input)) as never;
+    },
+    async stream(name, actor, input) {
+      const stream = (await works()).STREAMS[name] as (context: Context, actor: Actor, input: unknown) => Iterable<Piece>;
+      const pieces = stream(contextOf(), actor, input);
+      return begun(
+        (async function* () {
+          yield* pieces;
+        })(),
+      );
+    },
+    close: async () => undefined,
+  };
+}
