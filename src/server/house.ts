@@ -5,9 +5,9 @@ import { createSignInLimits, type SignInLimits } from './auth/limits.ts';
 import type { AccountMail, AccountNews } from './auth/parts.ts';
 import type { Config } from './config.ts';
 import { type Db, openBeside, openDatabase } from './db/connection.ts';
-import { type Heavy, heavyHere } from './heavy/heavy.ts';
+import { type Heavy, noHeavy } from './heavy/heavy.ts';
 import { copyBeforeUpgrade } from './keeping/backups.ts';
-import { tellAccount } from './people/told.ts';
+import { tellAccount } from './people/tell.ts';
 import { putAccountMail } from './post/mail.ts';
 
 /** What every server function works with. The clock is part of it, so that tests can set it. */
@@ -43,11 +43,11 @@ function contextOver(db: Db, config: Config, now: () => number, logLevel: string
   const mail = (one: AccountMail) => putAccountMail(db, seal, one, now());
   const tell = (news: AccountNews) => tellAccount(context, news);
   const auth = createAuth({ db, config, limits, hashes, now, mail, tell });
-  const context: Context = { db, config, limits, hashes, seal, auth, heavy: heavyHere(() => context), log, now };
+  const context: Context = { db, config, limits, hashes, seal, auth, heavy: noHeavy, log, now };
   return context;
 }
 
-/** A context of its own: opens the database and brings it to the newest schema. Heavy work is done in this thread until it is given others. */
+/** A context of its own: opens the database and brings it to the newest schema. It has no threads for heavy work until it is given some. */
 export function createContext(config: Config, now: () => number = Date.now, logLevel = 'info'): Context {
   const db = openDatabase(config.databaseFile, () => copyBeforeUpgrade(config, now()));
   const context = contextOver(db, config, now, logLevel);

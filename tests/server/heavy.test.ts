@@ -33,7 +33,7 @@ describe('heavy work', () => {
   it('gives in a thread what it gives here, and answers the same to who may not', async () => {
     // The thread's clock is the machine's; what it reads is the same.
     const there = await heavy.run('fair numbers', town.coach, squad());
-    expect(Object.keys(there)).to.deep.equal(Object.keys(calibration(town.context, town.coach, squad())));
+    expect(Object.keys(there as object)).to.deep.equal(Object.keys(calibration(town.context, town.coach, squad())));
     expect(await outcome(() => heavy.run('fair numbers', town.otherCoach, squad()))).to.equal('not found');
     expect(await outcome(() => heavy.run('fair numbers', town.nobody, squad()))).to.equal('not signed in');
     expect(await outcome(() => heavy.stream('scores.csv', town.player, squad()))).to.equal('not allowed');

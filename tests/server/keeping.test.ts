@@ -189,7 +189,7 @@ describe('keeping a house', () => {
       const trouble = town.context.db.select().from(jobRuns).where(eq(jobRuns.job, 'backup')).get()?.trouble;
       expect(trouble).to.match(/ENOTDIR|EEXIST/);
       rmSync(config().backupDir);
-      expect(await catchUp(town.context)).to.deep.equal(['backup']);
+      expect(await catchUp(town.context)).to.deep.equal(['backup', 'check']);
     });
   });
 

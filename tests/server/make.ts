@@ -11,6 +11,7 @@ import { readConfig } from '../../src/server/config.ts';
 import { squadPlayers, user } from '../../src/server/db/schema.ts';
 import { sendRun } from '../../src/server/go/send-run.ts';
 import { thisWeek } from '../../src/server/go/this-week.ts';
+import { heavyHere } from '../../src/server/heavy/here.ts';
 import { type Context, createContext } from '../../src/server/house.ts';
 import type { Problem } from '../../src/server/problems.ts';
 import { giveConsent } from '../../src/server/squad/family.ts';
@@ -38,6 +39,7 @@ export function openTestHouse(env: Record<string, string> = {}, database: string
   if (database) copyFileSync(database, readConfig({ DATA_DIR: dataDir, ...env }).databaseFile);
   let now = MONDAY_TEN;
   const context = createContext(readConfig({ DATA_DIR: dataDir, ...env }), () => now, 'silent');
+  context.heavy = heavyHere(context);
   return {
     context,
     setNow: (at) => {

@@ -3,8 +3,8 @@ import type { Db } from '../db/connection.ts';
 import { playerGuardians, players, squadCoaches, squadPlayers } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { isLeaving } from '../people/leaving.ts';
-import { needsTwoFactor } from '../people/two-factor.ts';
 import { ADDRESS_HEADER } from './address.ts';
+import { needsTwoFactor } from './needs-two-factor.ts';
 
 /** Who asks: what the policy needs to know, and no more. */
 export type Actor =

@@ -6,4 +6,4 @@ import type { InputOf, ResultOf, WorkName } from './works.ts';
 export const heavily =
   <N extends WorkName>(name: N) =>
   (context: Context, actor: Actor, input: InputOf<N>, asking?: Pick<Asking, 'signal'>): Promise<ResultOf<N>> =>
-    context.heavy.run(name, actor, input, asking?.signal);
+    context.heavy.run(name, actor, input, asking?.signal) as Promise<ResultOf<N>>;

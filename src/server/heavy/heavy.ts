@@ -2,26 +2,29 @@ import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { MessageChannel, type MessagePort } from 'node:worker_threads';
 import { Piscina } from 'piscina';
-import { type Actor, NOBODY } from '../auth/actor.ts';
 import type { Config } from '../config.ts';
-import type { Context } from '../house.ts';
 import { type FieldProblem, Problem, type ProblemKind } from '../problems.ts';
-import type { InputOf, Piece, ResultOf, StreamName, WorkName } from './works.ts';
 
-/** Runs heavy work where it stops nobody else. */
+/** A part of something long: a text, or bytes. */
+export type Piece = string | Uint8Array;
+
+/** Who asks, as far as the threads' order needs it; the works themselves ask the policy. */
+type Asker = { kind: string; userId?: string };
+
+/** Runs heavy work where it stops nobody else. Works are called by their names in `works.ts`; `heavily` gives their types. */
 export interface Heavy {
   /**
    * @param signal ends the work: whoever asked has gone
    * @throws what the work throws; Problem "too many requests" when this person has several waiting already
    */
-  run<N extends WorkName>(name: N, actor: Actor, input: InputOf<N>, signal?: AbortSignal): Promise<ResultOf<N>>;
+  run(name: string, actor: Asker, input: unknown, signal?: AbortSignal): Promise<unknown>;
   /** The pieces of something long. The first is made before this resolves, so that what is wrong is said before anything is written. */
-  stream(name: StreamName, actor: Actor, input: object, signal?: AbortSignal): Promise<AsyncIterable<Piece>>;
+  stream(name: string, actor: Asker, input: object, signal?: AbortSignal): Promise<AsyncIterable<Piece>>;
   close(): Promise<void>;
 }
 
 /** Work of the house itself, for which nobody asks. */
-export const THE_HOUSE = NOBODY;
+export const THE_HOUSE: Asker = { kind: 'nobody' };
 
 /** What a thread gives back: a value, or a problem in a form that crosses threads. */
 export type Reply =
@@ -31,7 +34,7 @@ export type Reply =
 /** What a thread is asked to do. */
 export interface Task {
   name: string;
-  actor: Actor;
+  actor: Asker;
   input: unknown;
   /** Where pieces go; left out where one value comes back. */
   port?: MessagePort;
@@ -51,9 +54,9 @@ const TOO_MANY_SECONDS = 10;
 /** One work of a person at a time: the next begins when the one before is over. */
 function inTurn() {
   const last = new Map<string, { n: number; over: Promise<unknown> }>();
-  return async <T>(actor: Actor, work: () => Promise<T>): Promise<T> => {
-    if (actor.kind === 'nobody') return work();
+  return async <T>(actor: Asker, work: () => Promise<T>): Promise<T> => {
     const { userId } = actor;
+    if (userId === undefined) return work();
     const before = last.get(userId);
     if (before && before.n >= WAITING_OF_PERSON)
       throw new Problem(
@@ -127,7 +130,7 @@ async function* piecesOf(port: MessagePort, ended: Promise<Reply>): AsyncGenerat
 }
 
 /** Gives the pieces back with the first one already made. */
-async function begun(pieces: AsyncIterator<Piece>): Promise<AsyncIterable<Piece>> {
+export async function begun(pieces: AsyncIterator<Piece>): Promise<AsyncIterable<Piece>> {
   const first = await pieces.next();
   return {
     async *[Symbol.asyncIterator]() {
@@ -149,7 +152,7 @@ export function heavyThreads(config: Config): Heavy {
   const ask = (task: Task, signal?: AbortSignal) =>
     pool.run(task, { ...(signal ? { signal } : {}), ...(task.port ? { transferList: [task.port] } : {}) }) as Promise<Reply>;
   return {
-    run: (name, actor, input, signal) => turn(actor, async () => unwrapped(await ask({ name, actor, input }, signal)) as never),
+    run: (name, actor, input, signal) => turn(actor, async () => unwrapped(await ask({ name, actor, input }, signal))),
     async stream(name, actor, input, signal) {
       const stop = new AbortController();
       signal?.addEventListener('abort', () => stop.abort(), { once: true });
@@ -169,23 +172,9 @@ export function heavyThreads(config: Config): Heavy {
   };
 }
 
-/** The same in the one thread there is: for commands, and for tests that look at what a work does. */
-export function heavyHere(contextOf: () => Context): Heavy {
-  const works = () => import('./works.ts');
-  return {
-    async run(name, actor, input) {
-      const work = (await works()).WORKS[name] as (context: Context, actor: Actor, input: unknown) => unknown;
-      return (await work(contextOf(), actor, input)) as never;
-    },
-    async stream(name, actor, input) {
-      const stream = (await works()).STREAMS[name] as (context: Context, actor: Actor, input: unknown) => Iterable<Piece>;
-      const pieces = stream(contextOf(), actor, input);
-      return begun(
-        (async function* () {
-          yield* pieces;
-        })(),
-      );
-    },
-    close: async () => undefined,
-  };
-}
+/** A context that was not given any: what needs threads says so. */
+export const noHeavy: Heavy = {
+  run: () => Promise.reject(new Error('Nothing heavy is done here: give the context its threads.')),
+  stream: () => Promise.reject(new Error('Nothing heavy is done here: give the context its threads.')),
+  close: async () => undefined,
+};

@@ -3,8 +3,8 @@ import { workerData } from 'node:worker_threads';
 import type { Config } from '../config.ts';
 import { type Context, threadContext } from '../house.ts';
 import { Problem } from '../problems.ts';
-import type { Reply, Task } from './heavy.ts';
-import { type Piece, STREAMS, WORKS } from './works.ts';
+import type { Piece, Reply, Task } from './heavy.ts';
+import { STREAMS, WORKS } from './works.ts';
 
 /* One thread of those that do heavy work: it opens the database once and does what it is asked, one thing at a time. */
 

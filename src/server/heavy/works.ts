@@ -1,3 +1,5 @@
+import type { Actor } from '../auth/actor.ts';
+import type { Context } from '../house.ts';
 import { everythingZip } from '../keeping/everything.ts';
 import { nightWork } from '../keeping/jobs.ts';
 import { postWhatIsDue, previewPost, sendSummaries } from '../post/letters.ts';
@@ -7,6 +9,7 @@ import { playerHistory, recordsCsv, streaksCsv } from '../progress/exports.ts';
 import { lookAtPaper, readInPaper } from '../progress/paper.ts';
 import { recountsCsv, scoresCsv } from '../review/files.ts';
 import { calibration, compareWeeks, ground } from '../squad/season.ts';
+import type { Piece } from './heavy.ts';
 
 /**
  * What reads or writes a season, and takes longer than anybody else should wait: it is done in threads beside the one that answers. Each is a
@@ -37,15 +40,14 @@ export const STREAMS = {
 } satisfies Record<string, Stream>;
 
 // biome-ignore lint/suspicious/noExplicitAny: each work has an input of its own, which its name gives back below
-type Work = (context: import('../house.ts').Context, actor: import('../auth/actor.ts').Actor, input: any) => unknown;
+type Work = (context: Context, actor: Actor, input: any) => unknown;
 type Stream = (
-  context: import('../house.ts').Context,
-  actor: import('../auth/actor.ts').Actor,
+  context: Context,
+  actor: Actor,
   // biome-ignore lint/suspicious/noExplicitAny: as above
   input: any,
 ) => Iterable<Piece> | AsyncIterable<Piece>;
 
-export type Piece = string | Uint8Array;
 export type WorkName = keyof typeof WORKS;
 export type StreamName = keyof typeof STREAMS;
 export type InputOf<N extends WorkName> = Parameters<(typeof WORKS)[N]>[2];

@@ -1,6 +1,6 @@
 import { type Actor, type Asking, askingFrom } from '../auth/actor.ts';
+import { needsTwoFactor } from '../auth/needs-two-factor.ts';
 import { type Context, house } from '../house.ts';
-import { needsTwoFactor } from '../people/two-factor.ts';
 import { PROBLEMS, Problem } from '../problems.ts';
 import { whileBusy } from './while-busy.ts';
 

@@ -13,7 +13,7 @@ import { knownZone } from '../squad/rules.ts';
 import { squadDay } from '../squad/squads.ts';
 import { accountFor, type NewAccount } from './accounts.ts';
 import { checkStillGiven, findInvitation, spend } from './invitations.ts';
-import { tell } from './told.ts';
+import { tell } from './tell.ts';
 
 const isCoach = (db: Db, squadId: string, userId: string): boolean =>
   db

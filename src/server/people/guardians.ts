@@ -15,7 +15,7 @@ import type { Invitation } from './codes.ts';
 import { guardianRequestsOf } from './guardian-requests.ts';
 import { checkStillGiven, endFamilyLinks, findInvitation, spend, workingInvitations } from './invitations.ts';
 import { childSignIns } from './sign-ins.ts';
-import { tell } from './told.ts';
+import { tell } from './tell.ts';
 
 /* Guardians of a child: the first comes with a head coach's code; each further one needs the yes of one who is there. */
 

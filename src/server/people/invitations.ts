@@ -12,7 +12,7 @@ import { allow, asPerson } from '../policy.ts';
 import { badInput, notFound } from '../problems.ts';
 import { membersOf, squadById } from '../squad/squads.ts';
 import { codeOf, hashOfCode, type Invitation, invitationBy, isLong, senderStillMay, showCode } from './codes.ts';
-import { tell } from './told.ts';
+import { tell } from './tell.ts';
 
 const DAY_MS = 24 * 3_600_000;
 /** How long codes work that nobody gives a time: a link in a child's hands, a code on paper, a mail to a coach. */

@@ -14,7 +14,7 @@ import { barAnew } from '../weeks/given.ts';
 import { endSignIns } from './accounts.ts';
 import { endFamilyLinks } from './invitations.ts';
 import { newPin, nicknameTaken } from './joining.ts';
-import { tell } from './told.ts';
+import { tell } from './tell.ts';
 
 type OfMember = { squad: string; player: string };
 const rowOf = (input: OfMember) => and(eq(squadPlayers.squadId, input.squad), eq(squadPlayers.playerId, input.player));
