@@ -43,4 +43,5 @@ CREATE TABLE `guardian_requests` (
 --> statement-breakpoint
 CREATE INDEX `guardian_requests_of_player` ON `guardian_requests` (`player_id`,`state`);--> statement-breakpoint
 ALTER TABLE `user` ADD `two_factor_enabled` integer DEFAULT false NOT NULL;--> statement-breakpoint
-ALTER TABLE `player_guardians` ADD `since` integer DEFAULT 0 NOT NULL;
+ALTER TABLE `player_guardians` ADD `since` integer DEFAULT 0 NOT NULL;--> statement-breakpoint
+ALTER TABLE `runs` ADD `proven` text;

@@ -40,7 +40,9 @@ test('from an invitation to the first session on a phone, and a guardian who cla
   await phone.getByLabel('Birth year').fill('2016');
   await phone.getByLabel('Your own PIN').fill('4711');
   await phone.getByRole('button', { name: 'Ask to join' }).click();
-  await expect(phone.getByText('“Comet” is taken in this squad. Add a letter or pick another one.')).toBeVisible();
+  await expect(
+    phone.getByText('“Comet” is taken in this squad, or looks like one that is. Add a letter or pick another one.'),
+  ).toBeVisible();
   await phone.getByLabel('Nickname').fill('Quokka');
   await expect(phone.getByLabel('Birth year')).toHaveValue('2016');
   await phone.getByRole('button', { name: 'Ask to join' }).click();
@@ -191,7 +193,7 @@ test('everything of a child is downloaded, deleted by the nickname typed, hidden
   await dialog.getByRole('textbox').fill('Comet');
   await dialog.getByRole('button', { name: 'Delete Comet and everything' }).click();
   await expect(page.getByRole('region', { name: 'Comet is being deleted' })).toBeVisible();
-  await page.getByRole('button', { name: 'When do the backups end?' }).click();
+  await page.getByRole('button', { name: 'Backups, and texts that name Comet' }).click();
   await expect(page.getByText(/^(These backups hold Comet|There is no backup)/)).toBeVisible();
   await coach.goto(`${base}/squad`);
   await expect(coach.getByRole('region', { name: 'Register' }).getByRole('link', { name: 'Fig' })).toBeVisible();

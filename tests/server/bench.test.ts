@@ -36,7 +36,7 @@ describe('the review bench on the server', () => {
   afterEach(() => town.close());
 
   /** A score of sole taps in 30 s, a minute after the one before. */
-  const send = (value: number | null, change: Parameters<typeof aScore>[0] = {}, runId: string | null = null) => {
+  const send = (value: number | null, change: Parameters<typeof aScore>[0] = {}, runId: string | undefined = undefined) => {
     town.setNow(MONDAY_TEN + ++minute * 60_000);
     const score = aScore({ value, ...change });
     sendGo(town.context, town.player, aGo(town, 0, [score], { runId }));

@@ -70,7 +70,7 @@ describe('heavy work', () => {
     const working = heavy.run('reckon streaks', THE_HOUSE, undefined);
     const sent: string[] = [];
     for (let i = 0; i < 20; i++) {
-      sent.push(await outcome(() => sendGo(town.context, town.otherPlayer, aGo(town, 0, [aScore()]))));
+      sent.push(await outcome(() => sendGo(town.context, town.otherPlayer, aGo(town, 0, [aScore()], {}, town.otherPlayer))));
       await pause(2);
     }
     await working;

@@ -116,7 +116,8 @@ describe('what is hidden', () => {
       releaseNow(town);
       const rows = () => calibration(town.context, town.coach, squad()).byPlayer;
       for (const player of [town.player, town.otherPlayer])
-        for (let i = 0; i < 4; i++) sendGo(town.context, player, aGo(town, 0, [aScore({ value: 20 + i })], { doneAt: MONDAY_TEN + i }));
+        for (let i = 0; i < 4; i++)
+          sendGo(town.context, player, aGo(town, 0, [aScore({ value: 20 + i })], { doneAt: MONDAY_TEN + i }, player));
       expect(rows().map((one) => one.name)).to.deep.equal(['Comet', 'Pebble']);
       town.context.db.update(players).set({ nickname: 'Comet' }).where(eq(players.id, town.otherPlayer.playerId)).run();
       expect(rows().map((one) => one.name)).to.deep.equal(['Comet', 'Comet']);
@@ -164,7 +165,7 @@ describe('what is hidden', () => {
       saveWeek(context, coach, { week, draft: 1, plan: { ...aPlan(), title: 'Beat COMET’s record' } });
       releaseWeek(context, coach, { week, when: { kind: 'now' } });
       const score = aScore();
-      sendGo(context, town.otherPlayer, aGo(town, 0, [score]));
+      sendGo(context, town.otherPlayer, aGo(town, 0, [score], {}, town.otherPlayer));
       decideScore(context, coach, {
         score: score.id,
         id: uuid(),

@@ -220,7 +220,7 @@ describe('keeping a house', () => {
 
     it('leaves nothing of the child in any table, file or page of the database, and everybody else as they were', async () => {
       const { score } = await aFilmedScore();
-      sendGo(town.context, town.otherPlayer, aGo(town, 0, [aScore()]));
+      sendGo(town.context, town.otherPlayer, aGo(town, 0, [aScore()], {}, town.otherPlayer));
       const pebble = () => town.context.db.select().from(scores).where(eq(scores.playerId, town.otherPlayer.playerId)).all();
       const before = pebble();
       giveConsent(town.context, town.guardian, { ...comet(), id: uuid(), kind: 'post', yes: true, textVersion: 1 });
@@ -279,7 +279,7 @@ describe('keeping a house', () => {
   describe('everything of a child', () => {
     it('comes as a ZIP of open formats with every clip byte for byte, and nothing of other children', async () => {
       const { clip } = await aFilmedScore();
-      sendGo(town.context, town.otherPlayer, aGo(town, 0, [aScore()]));
+      sendGo(town.context, town.otherPlayer, aGo(town, 0, [aScore()], {}, town.otherPlayer));
       const chunks: Uint8Array[] = [];
       for await (const chunk of everythingZip(town.context, town.guardian, comet())) chunks.push(chunk);
       const files = unzipSync(new Uint8Array(Buffer.concat(chunks)));

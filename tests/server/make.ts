@@ -8,7 +8,7 @@ import type { Drill } from '../../src/core/drills/index.ts';
 import type { Item, WeekPlan } from '../../src/core/weeks/index.ts';
 import { type Actor, actorOf, NOBODY } from '../../src/server/auth/actor.ts';
 import { readConfig } from '../../src/server/config.ts';
-import { squadPlayers, user } from '../../src/server/db/schema.ts';
+import { runs, squadPlayers, user, weekRevisions, weeks } from '../../src/server/db/schema.ts';
 import { sendRun } from '../../src/server/go/send-run.ts';
 import { thisWeek } from '../../src/server/go/this-week.ts';
 import { heavyHere } from '../../src/server/heavy/here.ts';
@@ -211,12 +211,35 @@ export const aScore = (change: Partial<ScoreSent> = {}): ScoreSent => ({
 });
 
 /** A go of an item of the open week, done now. */
-export function aGo(town: Town, item: number, scores: ScoreSent[], change: Partial<GoSent> = {}): GoSent {
+/** A go with the run behind it whose log proves its numbers: what a visit would have left. */
+export function clockedGo(town: Town, by: { playerId: string }, go: GoSent): GoSent {
+  const id = uuid();
+  const { itemId, round, revisionId, sessionId } = go;
+  const { db } = town.context;
+  const week = db
+    .select({ weekId: weeks.id, squadId: weeks.squadId })
+    .from(weekRevisions)
+    .innerJoin(weeks, eq(weeks.id, weekRevisions.weekId))
+    .where(eq(weekRevisions.id, revisionId))
+    .get();
+  if (!week) throw new Error('no such revision');
+  const proven = go.scores.flatMap(({ foot, seconds, clocked }) => [
+    { itemId, round, foot, seconds, clocked },
+    { itemId, round, foot: null, seconds, clocked },
+  ]);
+  const row = { id, playerId: by.playerId, ...week, revisionId, sessionId, startedAt: go.doneAt, receivedAt: go.doneAt };
+  db.insert(runs)
+    .values({ ...row, day: null, share: 0, proven })
+    .run();
+  return { ...go, runId: id };
+}
+
+export function aGo(town: Town, item: number, scores: ScoreSent[], change: Partial<GoSent> = {}, by = town.player): GoSent {
   const week = thisWeek(town.context, town.player).week;
   const session = week?.content.sessions[0];
   const found = session?.blocks.flatMap((block) => block.items)[item];
   if (!week || !session || !found) throw new Error('no open week');
-  return {
+  const go: GoSent = {
     goId: uuid(),
     revisionId: week.revisionId,
     sessionId: session.id,
@@ -227,6 +250,7 @@ export function aGo(town: Town, item: number, scores: ScoreSent[], change: Parti
     scores,
     ...change,
   };
+  return change.runId === undefined && scores.some((one) => one.clocked) ? clockedGo(town, by, go) : go;
 }
 
 /** A run of the open week's first session that its player stopped because something hurt, a minute ago. Returns its id. */

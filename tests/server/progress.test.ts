@@ -25,7 +25,7 @@ import { setOwnNumber, squadNumbers } from '../../src/server/weeks/numbers.ts';
 import { fillOutlines } from '../../src/server/weeks/outlines.ts';
 import { makeWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
 import { aBlock, aSession, drillOf, timed } from '../core/make.ts';
-import { actorAgain, DAY, HOUR, MONDAY_TEN, openTown, outcome, type Town, uuid } from './make.ts';
+import { actorAgain, clockedGo, DAY, HOUR, MONDAY_TEN, openTown, outcome, type Town, uuid } from './make.ts';
 
 const each = (change: Partial<Item> = {}): Item => ({
   ...newItem(uuid(), drillOf('hop-out-in-taps')),
@@ -58,7 +58,7 @@ describe('progress on the server', () => {
     const { week } = thisWeek(town.context, actor);
     const session = week?.content.sessions.find((one) => one.blocks.some((block) => block.items.some((it) => it.id === item.id)));
     const seconds = 'seconds' in item.dose ? item.dose.seconds : 30;
-    sendGo(town.context, actor, {
+    const go = {
       goId: uuid(),
       revisionId: week?.revisionId ?? '',
       sessionId: session?.id ?? '',
@@ -75,7 +75,8 @@ describe('progress on the server', () => {
         clocked: true,
         parts: null,
       })),
-    });
+    };
+    sendGo(town.context, actor, clockedGo(town, actor, go));
   }
   const itemsOf = (actor: Town['player']): Item[] => {
     const content = thisWeek(town.context, actor).week?.content;

@@ -27,7 +27,7 @@ import { GroundView } from '../../src/views/squad/GroundView.tsx';
 import { RulesView } from '../../src/views/squad/RulesView.tsx';
 import { TablesView } from '../../src/views/squad/TablesView.tsx';
 import { aBlock, aSession, drillOf, timed } from '../core/make.ts';
-import { DAY, MONDAY_TEN, openTown, type Town, uuid } from './make.ts';
+import { clockedGo, DAY, MONDAY_TEN, openTown, type Town, uuid } from './make.ts';
 
 const draw: typeof createElement = createElement;
 /** What a person reads of a page. */
@@ -69,7 +69,7 @@ describe('what pages say of what was really done', () => {
 
   function send(actor: Town['player'], item: Item, values: { left: number; right: number }): void {
     const { week } = thisWeek(town.context, actor);
-    sendGo(town.context, actor, {
+    const go = {
       goId: uuid(),
       revisionId: week?.revisionId ?? '',
       sessionId: week?.content.sessions[0]?.id ?? '',
@@ -80,7 +80,8 @@ describe('what pages say of what was really done', () => {
       scores: (['left', 'right'] as const).map((foot) => ({
         ...{ id: uuid(), foot, value: values[foot], faults: 0, seconds: 30, clocked: true, parts: null },
       })),
-    });
+    };
+    sendGo(town.context, actor, clockedGo(town, actor, go));
   }
 
   /** Two weeks: in the first both train, in the second Comet alone, better on the left. */

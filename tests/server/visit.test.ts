@@ -1,7 +1,8 @@
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
 import type { ByHandSent } from '../../src/contract/go.ts';
-import { players, runs, scores } from '../../src/server/db/schema.ts';
+import { type ClockEvent, compileRunSheet, replay } from '../../src/core/runsheet/index.ts';
+import { players, runs, scoreFigures, scores } from '../../src/server/db/schema.ts';
 import { sendByHand } from '../../src/server/go/by-hand.ts';
 import { saveHome } from '../../src/server/go/home.ts';
 import { sendGo } from '../../src/server/go/send-go.ts';
@@ -89,15 +90,89 @@ describe('a visit as the server takes it', () => {
         return { id, revisionId, sessionId, startedAt: at, sentAt: at, events: [...log] };
       });
       for (const run of runs_) sendRun(town.context, town.player, run);
-      expect(town.context.db.select().from(runs).all()).to.have.length(2);
+      expect(
+        town.context.db
+          .select({ id: runs.id })
+          .from(runs)
+          .all()
+          .map((row) => row.id),
+      ).to.include.members(runs_.map((run) => run.id));
       expect(thisWeek(town.context, town.player).numbers[0]?.record).to.equal(55);
+    });
+  });
+
+  describe('on the clock', () => {
+    /** The log of a whole run of the session, each score step answered after a second. */
+    const wholeLog = () => {
+      const week = thisWeek(town.context, town.player).week;
+      const session = week?.content.sessions[0];
+      if (!week || !session) throw new Error('no open week');
+      const sheet = compileRunSheet(session, new Map(Object.entries(week.content.drills)), {
+        ...thisWeek(town.context, town.player).runner,
+        ownPace: {},
+      });
+      const events: ClockEvent[] = [{ type: 'start', at: MONDAY_TEN }];
+      let at = MONDAY_TEN;
+      for (let i = 0; i < 500; i++) {
+        const state = replay(sheet, events, at);
+        if (state.phase !== 'running') break;
+        const kind = sheet[state.index]?.kind;
+        if (kind === 'set-up' || kind === 'drink') events.push({ type: 'ready', at });
+        else if (kind === 'score') events.push({ type: 'done', at });
+        else if (sheet[state.index]?.kind === 'work' && (sheet[state.index]?.seconds ?? 0) === 0) events.push({ type: 'done', at });
+        at += 1000;
+      }
+      return { week, session, events };
+    };
+    const clockedNow = (id: string) => town.context.db.select().from(scoreFigures).where(eq(scoreFigures.scoreId, id)).get()?.clocked;
+    const send = (change: { runId?: string | null; seconds?: number } = {}) => {
+      const { seconds = 30, runId = null } = change;
+      const score = aScore({ seconds, value: 20 });
+      sendGo(town.context, town.player, aGo(town, 0, [score], { runId }));
+      return score.id;
+    };
+    const logFor = (id: string, keep = Number.POSITIVE_INFINITY) => {
+      const { week, session, events } = wholeLog();
+      const log = events.slice(0, keep);
+      return { id, revisionId: week.revisionId, sessionId: session.id, startedAt: MONDAY_TEN, sentAt: MONDAY_TEN, events: log };
+    };
+
+    it('is proved by the log that came, not by what a score says of itself', () => {
+      const runId = uuid();
+      expect(clockedNow(send())).to.equal(false);
+      const before = send({ runId });
+      expect(clockedNow(before)).to.equal(false);
+      sendRun(town.context, town.player, logFor(runId));
+      // The log proves the number that came before it, and the one after.
+      expect(clockedNow(before)).to.equal(true);
+      expect(clockedNow(send({ runId }))).to.equal(true);
+      // 31 s are within what rounding leaves, 31.1 are not.
+      expect(clockedNow(send({ runId, seconds: 31 }))).to.equal(true);
+      expect(clockedNow(send({ runId, seconds: 31.1 }))).to.equal(false);
+      expect(town.context.db.select().from(scores).where(eq(scores.id, before)).get()?.clocked).to.equal(true);
+    });
+
+    it('is not proved by a log that ends before the work does, nor by somebody else’s', () => {
+      const [cut, theirs] = [uuid(), uuid()];
+      sendRun(town.context, town.player, logFor(cut, 2));
+      expect(clockedNow(send({ runId: cut }))).to.equal(false);
+      sendRun(town.context, town.otherPlayer, logFor(theirs));
+      expect(clockedNow(send({ runId: theirs }))).to.equal(false);
+    });
+
+    it('is proved by the log of an older program too, which is replayed once', () => {
+      const runId = uuid();
+      sendRun(town.context, town.player, logFor(runId));
+      town.context.db.update(runs).set({ proven: null }).where(eq(runs.id, runId)).run();
+      expect(clockedNow(send({ runId }))).to.equal(true);
+      expect(town.context.db.select().from(runs).where(eq(runs.id, runId)).get()?.proven?.length).to.be.greaterThan(0);
     });
   });
 
   describe('with the printed sheet', () => {
     const ENTERED = MONDAY_TEN + 2 * DAY;
     const sent = (change: Partial<ByHandSent> = {}): ByHandSent => {
-      const { revisionId, sessionId, itemId } = aGo(town, 0, [aScore()]);
+      const { revisionId, sessionId, itemId } = aGo(town, 0, [aScore({ clocked: false })]);
       const goes = [{ goId: uuid(), itemId, round: 0, scores: [aScore({ value: 40 })] }];
       const when = { daysAgo: 1, hour: 16, enteredAt: ENTERED, sentAt: ENTERED };
       return { id: uuid(), revisionId, sessionId, ...when, done: [itemId], goes, ...change };

@@ -73,3 +73,49 @@ export function shareOfWork(sheet: readonly Interval[], state: ClockState): numb
   }
   return [...best.values()].reduce((sum, seconds) => sum + seconds, 0) / planned;
 }
+
+/** What a run log proves of one go: the seconds of its work, and whether all of it ran on our clock. */
+export interface ProvenWork {
+  itemId: string;
+  round: number;
+  /** A foot's work; null for the work of all feet and surfaces together. */
+  foot: Foot | null;
+  seconds: number;
+  clocked: boolean;
+}
+
+const round1 = (n: number) => Math.round(n * 10) / 10;
+
+/** What a run log proves of every go that it knows: for each foot, and for all of the go's work together. */
+export function provenWork(sheet: readonly Interval[], state: ClockState): ProvenWork[] {
+  const goes = new Map(
+    sheet.flatMap((one) =>
+      one.kind === 'work' && one.itemId !== null ? [[`${one.itemId}|${one.round}`, { itemId: one.itemId, round: one.round }]] : [],
+    ),
+  );
+  return [...goes.values()].flatMap(({ itemId, round }) => {
+    const work = workOfGo(sheet, state, itemId, round);
+    const sumOf = (list: readonly ClockedWork[], foot: Foot | null): ProvenWork[] =>
+      list.length === 0
+        ? []
+        : [
+            {
+              itemId,
+              round,
+              foot,
+              seconds: round1(list.reduce((sum, one) => sum + one.seconds, 0)),
+              clocked: list.every((one) => one.clocked),
+            },
+          ];
+    const feet = [...new Set(work.map((one) => one.foot))];
+    return [
+      ...feet.flatMap((foot) =>
+        sumOf(
+          work.filter((one) => one.foot === foot),
+          foot,
+        ),
+      ),
+      ...sumOf(work, null),
+    ];
+  });
+}

@@ -14,7 +14,7 @@ export {
 export { compileRunSheet, roundsOf } from './compile.ts';
 export { type Announced, type Cue, cuesOf, type MotifName, sideInWords, spokenSeconds, type ToneName } from './cues.ts';
 export { FILM_MARGIN_SECONDS, type FilmWindow, filmedNow, filmWindows } from './film.ts';
-export { type ClockedWork, DONE_SHARE, shareOfWork, workOfGo } from './goes.ts';
+export { type ClockedWork, DONE_SHARE, type ProvenWork, provenWork, shareOfWork, workOfGo } from './goes.ts';
 export { hear, type KnockEar, levelOf, QUIET_EAR } from './knock.ts';
 export { type Down, inTheAir, type LaidCue, laidCues, relay } from './laid.ts';
 export { paceAtLevel, plannedPace } from './pace.ts';

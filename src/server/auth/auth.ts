@@ -6,7 +6,7 @@ import { and, desc, eq, ne } from 'drizzle-orm';
 import type { Db } from '../db/connection.ts';
 import * as schema from '../db/schema.ts';
 import { writeLedger } from '../keeping/ledger.ts';
-import type { Problem } from '../problems.ts';
+import { Problem } from '../problems.ts';
 import { ADDRESS_HEADER } from './address.ts';
 import { cookieAttributes, DEVICE_COOKIE, DEVICE_SECONDS, knownDevice, withAccount } from './device.ts';
 import { deviceInWords } from './device-words.ts';
@@ -62,8 +62,8 @@ export function createAuth(parts: AuthParts) {
   /** Requests by which an authenticator app is set up. */
   const settingUp = new WeakSet<object>();
   const begin = async (request: object, one: Try) => {
-    const giveBack = await limits.begin(one).catch((problem: Problem) => {
-      throw asApiError(problem);
+    const giveBack = await limits.begin(one).catch((error: unknown) => {
+      throw error instanceof Problem ? asApiError(error) : error;
     });
     begun.set(request, giveBack);
   };

@@ -29,8 +29,8 @@ type SignInContext = Parameters<typeof setSessionCookie>[0];
 export const squadSignIn = ({ db, config, hashes, limits, now, tell }: AuthParts, asApiError: (problem: Problem) => APIError) => {
   const decoy = hashes.hash('no such player');
   const begin = (one: Try) =>
-    limits.begin(one).catch((problem: Problem) => {
-      throw asApiError(problem);
+    limits.begin(one).catch((error: unknown) => {
+      throw error instanceof Problem ? asApiError(error) : error;
     });
   const wrong = (sentence: string) => asApiError(new Problem('not signed in', sentence));
 

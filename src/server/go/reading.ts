@@ -7,6 +7,7 @@ import { reviewFacts, scoreFigures, scoreReadings, scores, squads, weekRevisions
 import { shelfOf } from '../drills/shelf.ts';
 import { bestOf, earlierResults, settleFigure, waitingIn } from '../progress/figures.ts';
 import type { ScoreFact } from './facts.ts';
+import { isProven } from './proof.ts';
 import { keptClip, recountedOf } from './work.ts';
 
 /** Readings of an older version are read anew at the start. */
@@ -75,7 +76,7 @@ export function readScore(db: Db, score: ScoreFact, drill: Drill = drillOfScore(
   const weighed = weighDoubts(
     {
       claim: score,
-      clocked: score.clocked,
+      clocked: isProven(db, score),
       drill,
       dose: score.dose,
       earlier: earlier.map((one) => one.result),

@@ -1,15 +1,17 @@
-import { asc, eq } from 'drizzle-orm';
+import { and, asc, eq } from 'drizzle-orm';
 import type { RunSent } from '../../contract/go.ts';
-import { type ClockEvent, compileRunSheet, DONE_SHARE, replay, shareOfWork } from '../../core/runsheet/index.ts';
+import { type ClockEvent, compileRunSheet, DONE_SHARE, provenWork, replay, shareOfWork } from '../../core/runsheet/index.ts';
 import { creditedDay, doneOnServerClock } from '../../core/streaks/index.ts';
 import type { Actor } from '../auth/actor.ts';
-import { runEvents, runs } from '../db/schema.ts';
+import { runEvents, runs, scores } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow, asPlayer, checkIsThem } from '../policy.ts';
 import { badInput, notFound } from '../problems.ts';
 import { settleDay } from '../progress/days.ts';
 import { memberOf } from '../squad/squads.ts';
 import { playedWeek } from '../weeks/given.ts';
+import { isProven, wasClocked } from './proof.ts';
+import { readAnew } from './reading.ts';
 import { checkOpen, releasedFor } from './send-go.ts';
 
 /** A visit is closed after three hours away; nobody trains for a day and a half. */
@@ -87,8 +89,9 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
     const hurt = stopOf(kept.map((row) => row.event)) ?? stopOf(sent.events);
     // A run once stopped by pain stays so; its time is kept on our clock.
     const hurtAt = had?.hurtAt ?? (hurt ? startedAt + (hurt.at - sent.startedAt) : null);
+    const proven = provenWork(sheet, state);
     tx.update(runs)
-      .set({ share, hurtAt: hurtAt === null ? null : Math.round(hurtAt) })
+      .set({ proven, share, hurtAt: hurtAt === null ? null : Math.round(hurtAt) })
       .where(eq(runs.id, sent.id))
       .run();
     if (share > 0)
@@ -98,6 +101,13 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
         member.id,
         had?.day ?? creditedDay(startedAt, now, released.squad.timeZone, released.squad.dayEndsAt),
       );
+    // Numbers that came before their log were by hand until now.
+    const claimed = tx
+      .select()
+      .from(scores)
+      .where(and(eq(scores.runId, sent.id), eq(scores.playerId, member.id), eq(scores.clocked, true)))
+      .all();
+    for (const score of claimed) if (isProven(db, score) !== wasClocked(db, score.id)) readAnew(db, score);
     return { id: sent.id, events: kept.length, share, done: share >= DONE_SHARE };
   });
 }

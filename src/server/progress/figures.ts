@@ -8,6 +8,7 @@ import type { PublishedWeek } from '../../core/weeks/index.ts';
 import type { Db } from '../db/connection.ts';
 import { prepared } from '../db/prepared.ts';
 import { clips, decisions, reviewFacts, scoreFigures, scoreReadings, scores, spokenLines, weekRevisions } from '../db/schema.ts';
+import { isProven } from '../go/proof.ts';
 
 /* Figures follow from the facts of one score; a new fact settles that score's line anew, and never a season. */
 
@@ -166,7 +167,7 @@ export function settleFigure(db: Db, score: ScoreFact, doubts: readonly Doubt[],
     foot: score.foot,
     doneAt: score.doneAt,
     day: score.day,
-    clocked: score.clocked,
+    clocked: isProven(db, score),
     byClip: decision !== null && has(clipsOf(db).get({ id: score.id })),
     standing,
     decided: decision !== null,

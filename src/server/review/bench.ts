@@ -141,6 +141,7 @@ export function benchOf(context: Context, actor: Actor, scoreId: string): BenchI
     facts: historyOf({
       judged,
       nickname: item.player.nickname,
+      clocked: item.clocked,
       clips: own,
       facts,
       recounts: counted.map((row) => ({ row, value: countOf(row) })),

@@ -11,6 +11,8 @@ type SpokenRow = typeof spokenLines.$inferSelect;
 export interface Told {
   judged: JudgedScore;
   nickname: string;
+  /** Whether the number was made on the clock, as its log proves. */
+  clocked: boolean;
   clips: readonly (typeof clips.$inferSelect)[];
   facts: readonly FactRow[];
   recounts: readonly { row: RecountRow; value: number | null }[];
@@ -61,7 +63,7 @@ function clipFacts(clip: Told['clips'][number], nickname: string): HistoryFact[]
 }
 
 /** The history of a score as facts, oldest first: what came in, what was said and decided, and what was taken back. */
-export function historyOf({ judged, nickname, clips, facts, recounts, spoken, coach }: Told): HistoryFact[] {
+export function historyOf({ judged, clocked, nickname, clips, facts, recounts, spoken, coach }: Told): HistoryFact[] {
   const { score, history } = judged;
   const inForce = decisionInForce(history)?.id;
   const standing = new Set(standingFacts(facts).map((fact) => fact.id));
@@ -71,7 +73,7 @@ export function historyOf({ judged, nickname, clips, facts, recounts, spoken, co
       id: `${score.id}-sent`,
       at: score.receivedAt,
       who: nickname,
-      words: `sent ${number}, ${score.clocked ? 'on the clock' : 'by hand'}`,
+      words: `sent ${number}, ${clocked ? 'on the clock' : 'by hand'}`,
       takeBack: null,
     },
     ...clips.flatMap((clip) => clipFacts(clip, nickname)),

@@ -7,6 +7,7 @@ import type { Db } from '../db/connection.ts';
 import { clips, reviewFacts, scores, user, weekRevisions, weeks } from '../db/schema.ts';
 import { shelfOf } from '../drills/shelf.ts';
 import { type JudgedScore, judgedScores } from '../go/facts.ts';
+import { wasClocked } from '../go/proof.ts';
 import { notFound } from '../problems.ts';
 import { membersOf } from '../squad/squads.ts';
 
@@ -129,7 +130,7 @@ export function itemsOf(db: Db, squadId: string, judged: readonly JudgedScore[])
         value: score.value,
         faults: score.faults,
         seconds: score.seconds,
-        clocked: score.clocked,
+        clocked: wasClocked(db, score.id),
         doneAt: score.doneAt,
         receivedAt: score.receivedAt,
         recordBefore,

@@ -117,7 +117,8 @@ export function GoView({ visit, session, kept = false }: Props) {
     // A recording that does not end leaves the numbers without a clip, never the clip without its numbers.
     const takes = await filming.collect(scores.map((score) => keyOf(score.foot))).catch(() => []);
     const takeOf = (score: ScoreSent) => takes.find((take) => take.key === keyOf(score.foot));
-    const out = goToSend({ visit, run, item, round, scores, drillName: drill.name, takeOf });
+    // The log goes before the numbers: it is what proves that they were made on the clock.
+    const out = [runToSend(run, log(), now()), ...goToSend({ visit, run, item, round, scores, drillName: drill.name, takeOf })];
     const keys = takes.map((take) => take.key);
     const keeping = clock.give(out, keys);
     filming.takeAway(keys);

@@ -1,7 +1,7 @@
 import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 import type { Doubt } from '../../../core/counts/index.ts';
 import type { Foot, Measure } from '../../../core/drills/index.ts';
-import type { ClockEvent } from '../../../core/runsheet/index.ts';
+import type { ClockEvent, ProvenWork } from '../../../core/runsheet/index.ts';
 import type { Dose } from '../../../core/weeks/index.ts';
 import { user } from './accounts.ts';
 import { flag, instant, json } from './columns.ts';
@@ -35,6 +35,8 @@ export const runs = sqliteTable(
     share: real('share').notNull(),
     /** Done with the printed sheet and entered afterwards: no clock ran, and there are no events. */
     byHand: flag('by_hand').notNull().default(false),
+    /** What the log proves of each go; null where it was not looked at yet. Derived from the kept events. */
+    proven: json<ProvenWork[]>('proven'),
     /** When it was stopped because something hurt, on the server's clock; null otherwise. */
     hurtAt: instant('hurt_at'),
   },

@@ -1,0 +1,60 @@
+import { and, asc, eq, sql } from 'drizzle-orm';
+import { compileRunSheet, type ProvenWork, provenWork, replay } from '../../core/runsheet/index.ts';
+import type { Db } from '../db/connection.ts';
+import { prepared } from '../db/prepared.ts';
+import { players, runEvents, runs, scoreFigures, squadPlayers, weekRevisions } from '../db/schema.ts';
+import { squadById } from '../squad/squads.ts';
+import { playedWeek } from '../weeks/given.ts';
+import type { ScoreFact } from './facts.ts';
+
+/* Whether a number was made on our clock is proved by the kept log of its run, never believed. */
+
+/** How far the seconds that were sent may be from those that ran: both are rounded. */
+const SECONDS_APART = 1;
+
+const of = { id: sql.placeholder('id') };
+const runById = prepared((db) => db.select().from(runs).where(eq(runs.id, of.id)).prepare());
+const figureOf = prepared((db) =>
+  db.select({ clocked: scoreFigures.clocked }).from(scoreFigures).where(eq(scoreFigures.scoreId, of.id)).prepare(),
+);
+
+/** What the log of a run that came before 0.7 proves: replayed once, and kept. */
+function proveNow(db: Db, run: typeof runs.$inferSelect): ProvenWork[] {
+  const events = db.select({ event: runEvents.event }).from(runEvents).where(eq(runEvents.runId, run.id)).orderBy(asc(runEvents.seq)).all();
+  const revision = db.select({ content: weekRevisions.content }).from(weekRevisions).where(eq(weekRevisions.id, run.revisionId)).get();
+  const member = db
+    .select({ id: players.id, strongerFoot: players.strongerFoot, contactSchool: players.contactSchool, level: squadPlayers.level })
+    .from(players)
+    .innerJoin(squadPlayers, and(eq(squadPlayers.playerId, players.id), eq(squadPlayers.squadId, run.squadId)))
+    .where(eq(players.id, run.playerId))
+    .get();
+  if (!revision || !member || events.length === 0) return [];
+  const content = playedWeek(db, squadById(db, run.squadId), member, { id: run.revisionId, ...revision }, run.startedAt);
+  const session = content.sessions.find((one) => one.id === run.sessionId);
+  if (!session) return [];
+  const sheet = compileRunSheet(session, new Map(Object.entries(content.drills)), { ...member, ownPace: {}, times: content.times });
+  const log = events.map((row) => row.event);
+  return provenWork(sheet, replay(sheet, log, log.at(-1)?.at));
+}
+
+function provenOf(db: Db, run: typeof runs.$inferSelect): ProvenWork[] {
+  if (run.proven) return run.proven;
+  const proven = run.byHand ? [] : proveNow(db, run);
+  db.update(runs).set({ proven }).where(eq(runs.id, run.id)).run();
+  return proven;
+}
+
+type Claimed = Pick<ScoreFact, 'clocked' | 'runId' | 'playerId' | 'itemId' | 'round' | 'foot' | 'measure' | 'seconds'>;
+
+/** Whether a number that says it was made on the clock was: the whole of its work ran, in its own run, for the seconds it says. */
+export function isProven(db: Db, score: Claimed): boolean {
+  if (!score.clocked || score.runId === null) return false;
+  const run = runById(db).get({ id: score.runId });
+  if (!run || run.playerId !== score.playerId) return false;
+  const foot = score.measure === 'surfaces' ? null : score.foot;
+  const work = provenOf(db, run).find((one) => one.itemId === score.itemId && one.round === score.round && one.foot === foot);
+  return work ? work.clocked && Math.abs(work.seconds - score.seconds) <= SECONDS_APART : false;
+}
+
+/** Whether a number counts as one of the clock now. */
+export const wasClocked = (db: Db, scoreId: string): boolean => figureOf(db).get({ id: scoreId })?.clocked ?? false;
