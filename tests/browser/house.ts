@@ -7,9 +7,9 @@ export const TEMPLATE = 'test-results/template';
 const FIRST_PORT = 4390;
 
 /** Starts the built application on a folder of data and waits until it answers. */
-export async function startServer(port: number, dataDir: string, demo = false): Promise<ChildProcess> {
+export async function startServer(port: number, dataDir: string, demo = false, env: Record<string, string> = {}): Promise<ChildProcess> {
   const server = spawn('node', ['server.mjs', ...(demo ? ['--demo'] : [])], {
-    env: { ...process.env, PORT: String(port), DATA_DIR: dataDir },
+    env: { ...process.env, ...env, PORT: String(port), DATA_DIR: dataDir },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   await new Promise<void>((resolve, reject) => {

@@ -7,7 +7,8 @@ import { mailboxOf } from '../post/mail.ts';
 import { backUp, listBackups } from './backups.ts';
 import { checkHouse } from './check.ts';
 import { cleanHouse } from './clean.ts';
-import { restoreBackup } from './restore.ts';
+import { lockHouse } from './lock.ts';
+import { finishExchange, restoreBackup } from './restore.ts';
 
 type Say = (sentence: string) => void;
 
@@ -40,6 +41,17 @@ async function restore(config: Config, args: readonly string[], say: Say): Promi
     );
   const { report } = await restoreBackup(config, chosen, { over: args.includes('--over'), now: Date.now(), say });
   return tell(report, say);
+}
+
+/** Finishes what a restore that was cut has begun, or clears it away: what every start does first. */
+function settle(config: Config, _args: readonly string[], say: Say): number {
+  const unlock = lockHouse(config.dataDir);
+  try {
+    say(finishExchange(config.dataDir) ? 'The restore that was cut is finished.' : 'Nothing was begun.');
+    return 0;
+  } finally {
+    unlock();
+  }
 }
 
 function tell({ troubles, looked }: { troubles: string[]; looked: string[] }, say: Say): number {
@@ -77,6 +89,7 @@ const COMMANDS: Record<string, (config: Config, args: readonly string[], say: Sa
   backup,
   backups: list,
   restore,
+  settle,
   check,
   clean,
   mailbox,
@@ -91,7 +104,7 @@ export async function command(env: Record<string, string | undefined>, args: rea
     return 2;
   }
   try {
-    return await run(readConfig(env, { restoring: name === 'restore' }), rest, say);
+    return await run(readConfig(env, { restoring: name === 'restore' || name === 'settle' }), rest, say);
   } catch (error) {
     const code = (error as { code?: string }).code;
     if (error instanceof SettingError) say(error.message);

@@ -6,7 +6,7 @@ import { expect, test } from '@playwright/test';
 import Database from 'better-sqlite3';
 import { v7 as uuid } from 'uuid';
 import type { ThisWeek } from '../../src/contract/go.ts';
-import { startServer, stopServer, TEMPLATE } from './house.ts';
+import { startServer, stopServer, TEMPLATE } from '../browser/house.ts';
 
 /* What happens to a house when its machine fails: killed in the middle, a full disk, two at once. Against the built server. */
 
@@ -359,4 +359,66 @@ test.describe('a full disk', () => {
     expect(existsSync(`${dataDir}/clips/${id}.webm`) && statSync(`${dataDir}/clips/${id}.webm`).size).toBe(CLIP.length);
     expect(command(dataDir, 'check').said).toContain('All is well.');
   });
+});
+
+test('a restore that is killed at 50 random moments leaves the old house or the new one, whole', async () => {
+  const dataDir = 'test-results/data-restore';
+  rmSync(dataDir, { recursive: true, force: true });
+  cpSync(TEMPLATE, dataDir, { recursive: true });
+  const backupDir = 'test-results/data-restore-backups';
+  rmSync(backupDir, { recursive: true, force: true });
+  const env = { ...process.env, DATA_DIR: dataDir, BACKUP_DIR: backupDir };
+  const house = (...args: string[]) => execFileSync(process.execPath, ['scripts/house.mjs', ...args], { env, encoding: 'utf8' });
+  house('backup');
+  const chance = seeded(14);
+  const scoresIn = () => {
+    const db = new Database(`${dataDir}/eager-feet.sqlite`, { readonly: true });
+    const n = (db.prepare('select count(*) as n from scores').get() as { n: number }).n;
+    db.close();
+    return n;
+  };
+  const whole = scoresIn();
+  // The house that stands lacks a player's scores; the one of the backup has them.
+  const lessen = () => {
+    const db = new Database(`${dataDir}/eager-feet.sqlite`);
+    db.exec('pragma foreign_keys = off; delete from scores where rowid % 2 = 0');
+    db.pragma('wal_checkpoint(TRUNCATE)');
+    db.close();
+  };
+  lessen();
+  const fewer = scoresIn();
+  let [old, fresh] = [0, 0];
+  for (let i = 0; i < 50; i++) {
+    const restoring = spawn(process.execPath, ['scripts/house.mjs', 'restore', 'latest', '--over'], { env, stdio: 'ignore' });
+    const ended = new Promise((resolve) => restoring.once('exit', resolve));
+    await new Promise((done) => setTimeout(done, 350 + chance() * 900));
+    restoring.kill('SIGKILL');
+    await ended;
+    // Whoever comes next finishes the exchange or clears what was begun; then the house is whole.
+    try {
+      house('settle');
+    } catch (error) {
+      throw new Error(`after ${i}: ${(error as { stdout: string }).stdout}`);
+    }
+    const n = scoresIn();
+    expect([whole, fewer], `after ${i}`).toContain(n);
+    const db = new Database(`${dataDir}/eager-feet.sqlite`, { readonly: true });
+    expect(db.pragma('quick_check', { simple: true })).toBe('ok');
+    const clips = (db.prepare("select file_name as name from clips where state = 'kept'").all() as { name: string }[]).map(
+      (row) => row.name,
+    );
+    db.close();
+    expect(
+      clips.filter((name) => !existsSync(`${dataDir}/clips/${name}`)),
+      `after ${i}`,
+    ).toEqual([]);
+    expect(readFileSync(`${dataDir}/secret`, 'utf8').trim().length).toBeGreaterThan(31);
+    expect(readdirSync(dataDir).filter((name) => name.startsWith('restoring-') || name === 'exchange.json')).toEqual([]);
+    if (n === whole) {
+      fresh++;
+      lessen();
+    } else old++;
+  }
+  console.log(`50 kills of a restore: ${old} times the old house, ${fresh} times the new one`);
+  expect(old).toBeGreaterThan(0);
 });
