@@ -1,4 +1,7 @@
+import { randomUUID } from 'node:crypto';
+import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
+import { codeAt } from '../totp.ts';
 import { expect, test } from './house.ts';
 import { awake, coachBase, PHONE, signIn } from './people.ts';
 
@@ -170,6 +173,112 @@ test('a guardian’s no hides the clips from the coach at once', async ({ page, 
   await desk.close();
 });
 
+test('a second grown-up with a code waits for the first one’s yes; one page shows every key to the child and ends them', async ({
+  browser,
+}) => {
+  const [first, second, desk] = [
+    await browser.newContext({ viewport: PHONE }),
+    await browser.newContext({ viewport: PHONE }),
+    await browser.newContext(),
+  ];
+  await signIn(desk, 'coach');
+  const coach = await desk.newPage();
+  const base = await coachBase(coach);
+  await coach.goto(`${base}/squad/people`);
+  await awake(coach);
+  await coach
+    .getByRole('row', { name: /^Comet/ })
+    .getByRole('button', { name: 'Guardian’s code' })
+    .click();
+  const code = await coach
+    .getByRole('dialog')
+    .getByText(/^[0-9A-Z]{4}-[0-9A-Z]{4}-[0-9A-Z]{2}$/)
+    .innerText();
+  const uncle = await second.newPage();
+  await uncle.goto('/invited');
+  await awake(uncle);
+  await uncle.getByLabel('Code from your coach').fill(code);
+  await uncle.getByRole('button', { name: 'Go on' }).click();
+  await uncle.getByLabel('Your name').fill('Comet’s uncle');
+  await uncle.getByLabel('E-mail').fill('uncle@family.example');
+  await uncle.getByLabel('Password').fill('a long enough password');
+  await uncle.getByRole('button', { name: 'I am Comet’s guardian' }).click();
+  await expect(uncle.getByText('You asked to be a guardian of a child that has one already.')).toBeVisible();
+  await signIn(first, 'guardian');
+  const page = await first.newPage();
+  await page.goto('/family');
+  await awake(page);
+  const keys = page.getByRole('region', { name: 'How Comet gets in' });
+  await expect(keys.getByText('Comet’s uncle has a code from the coach')).toBeVisible();
+  await keys.getByRole('button', { name: 'Yes, Comet’s uncle too' }).click();
+  await expect(keys.getByText('Comet’s uncle is a guardian now.')).toBeVisible();
+  await uncle.reload();
+  await expect(uncle.getByRole('heading', { name: /Comet/ }).first()).toBeVisible();
+  await keys.getByRole('button', { name: 'Make a family link' }).click();
+  await expect(keys.getByText(/works until/)).toHaveCount(1);
+  expect((await new AxeBuilder({ page }).include('section[aria-label="How Comet gets in"]').analyze()).violations).toEqual([]);
+  await keys.getByRole('button', { name: 'Take Comet’s uncle out' }).click();
+  await expect(keys.getByText('Comet’s uncle is no guardian of Comet any more.')).toBeVisible();
+  await keys.getByRole('button', { name: 'End every link and sign-in' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'End them all' }).click();
+  await expect(keys.getByText('Nothing but Comet’s PIN opens the account now.')).toBeVisible();
+  await expect(keys.getByText(/works until/)).toHaveCount(0);
+  // The head coach reads who came and went.
+  await coach.reload();
+  await awake(coach);
+  const list = coach.getByRole('region', { name: 'Who came and went' });
+  await list.getByRole('button', { name: 'Show the list' }).click();
+  await expect(list.getByText(/a code for a guardian/)).toBeVisible();
+  for (const one of [first, second, desk]) await one.close();
+});
+
+test('an authenticator app is set up, asked for at the door, and a recovery code works when the phone is lost', async ({ browser }) => {
+  const home = await browser.newContext();
+  await signIn(home, 'guardian');
+  const page = await home.newPage();
+  await page.goto('/account');
+  await awake(page);
+  const box = page.getByRole('region', { name: 'Authenticator app' });
+  await box.getByLabel('Your password').fill('not it at all');
+  await box.getByRole('button', { name: 'Set it up' }).click();
+  await expect(box.getByText('The password is not right.')).toBeVisible();
+  await box.getByLabel('Your password').fill('quillhaven-demo');
+  await box.getByRole('button', { name: 'Set it up' }).click();
+  const secret = /type the key ([A-Z2-7=]+)/.exec(await box.getByText(/type the key/).innerText())?.[1] ?? '';
+  await box.getByLabel(/The code that the app shows now/).fill('000000');
+  await box.getByRole('button', { name: 'Switch it on' }).click();
+  await expect(box.getByText('That code is not right.')).toBeVisible();
+  await box.getByLabel(/The code that the app shows now/).fill(codeAt(secret, Date.now()));
+  await box.getByRole('button', { name: 'Switch it on' }).click();
+  await expect(box.getByText('It is on.')).toBeVisible();
+  const recovery = await box.getByRole('listitem').first().innerText();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  for (const [how, code] of [
+    ['app', () => codeAt(secret, Date.now())],
+    ['lost', () => recovery],
+  ] as const) {
+    const elsewhere = await browser.newContext({ viewport: PHONE });
+    const phone = await elsewhere.newPage();
+    await phone.goto('/sign-in');
+    await awake(phone);
+    await phone.getByLabel('E-mail').fill('family@lanternfish.example');
+    await phone.getByLabel('Password').fill('quillhaven-demo');
+    await phone.getByRole('button', { name: 'Sign in' }).click();
+    if (how === 'lost') await phone.getByRole('button', { name: 'I lost my phone: use a recovery code' }).click();
+    await phone.getByLabel(how === 'app' ? 'The code that your authenticator app shows' : 'A recovery code').fill(code());
+    await phone.getByRole('button', { name: 'Sign in' }).click();
+    await expect(phone.getByRole('heading', { name: /Comet/ }).first()).toBeVisible();
+    await elsewhere.close();
+  }
+  await page.reload();
+  await awake(page);
+  await expect(page.getByText('Signing in now asks for a code of an authenticator app too.')).toBeVisible();
+  await box.getByLabel('Your password').fill('quillhaven-demo');
+  await box.getByRole('button', { name: 'Switch it off' }).click();
+  await expect(box.getByText('With it, your password alone opens nothing.')).toBeVisible();
+  await home.close();
+});
+
 test('everything of a child is downloaded, deleted by the nickname typed, hidden at once, and back after an undo', async ({
   page,
   context,
@@ -185,6 +294,9 @@ test('everything of a child is downloaded, deleted by the nickname typed, hidden
   await signIn(desk, 'coach');
   const coach = await desk.newPage();
   const base = await coachBase(coach);
+  const pause = { from: '2026-12-20', to: '2026-12-24', title: 'Comet’s week' };
+  const made = await desk.request.put(`/api/v1/squads/${base.split('/')[2]}/breaks/${randomUUID()}`, { data: pause });
+  expect(made.status(), await made.text()).toBe(200);
   await page.getByRole('button', { name: 'Delete Comet and everything' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('textbox').fill('Pebble');
@@ -199,7 +311,18 @@ test('everything of a child is downloaded, deleted by the nickname typed, hidden
   await expect(coach.getByRole('region', { name: 'Register' }).getByRole('link', { name: 'Fig' })).toBeVisible();
   await expect(coach.getByRole('region', { name: 'Register' }).getByRole('link', { name: 'Comet' })).toHaveCount(0);
   await coach.goto(`${base}/squad/people`);
-  await expect(coach.getByRole('row', { name: /^Comet/ })).toContainText('The family deletes everything on');
+  await expect(coach.getByRole('row', { name: /^Fig/ })).toBeVisible();
+  await expect(coach.getByRole('row', { name: /^Comet/ })).toHaveCount(0);
+  // What coaches wrote of the child elsewhere is shown to the head coach, and the name is taken out.
+  const texts = coach.getByRole('region', { name: 'Texts that name a player who leaves' });
+  await expect(texts.getByText('Comet’s week', { exact: true })).toBeVisible();
+  // The break itself, and the history of the rules that tells of it.
+  const out = texts.getByRole('button', { name: 'Take the name out' });
+  await expect(out).toHaveCount(2);
+  await out.first().click();
+  await expect(out).toHaveCount(1);
+  await out.first().click();
+  await expect(texts).toHaveCount(0);
   const phone = await browser.newContext();
   const refused = await phone.request.post('/api/auth/sign-in/squad', { data: { code: 'LANTERN', nickname: 'Comet', pin: '2468' } });
   expect(refused.status()).toBe(401);

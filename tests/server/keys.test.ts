@@ -1,4 +1,3 @@
-import { createHmac } from 'node:crypto';
 import { readFileSync, statSync } from 'node:fs';
 import { verify } from '@node-rs/argon2';
 import { expect } from 'chai';
@@ -25,6 +24,7 @@ import { resetChildPin } from '../../src/server/people/members.ts';
 import { readPeople } from '../../src/server/people/read.ts';
 import { myNews, squadNews } from '../../src/server/people/told.ts';
 import { family } from '../../src/server/squad/family.ts';
+import { codeAt } from '../totp.ts';
 import { actorAgain, askingAs, makeAssistant, openTown, outcome, PASSWORD, type Town, uuid } from './make.ts';
 
 /* Who may get in, and who they may become. */
@@ -292,17 +292,6 @@ describe('keys', () => {
   });
 
   describe('an authenticator app', () => {
-    /** The code that an app shows (RFC 6238: SHA-1, 30 s, six digits). */
-    const codeAt = (secret: string, at: number) => {
-      const alphabet = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ234567';
-      const bits = [...secret.replaceAll('=', '')].map((letter) => alphabet.indexOf(letter).toString(2).padStart(5, '0')).join('');
-      const key = Buffer.from(bits.match(/.{8}/g)?.map((byte) => Number.parseInt(byte, 2)) ?? []);
-      const counter = Buffer.alloc(8);
-      counter.writeBigUInt64BE(BigInt(Math.floor(at / 30_000)));
-      const mac = createHmac('sha1', key).update(counter).digest();
-      const offset = (mac.at(-1) ?? 0) & 15;
-      return String((mac.readUInt32BE(offset) & 0x7fffffff) % 1_000_000).padStart(6, '0');
-    };
     const setUp = async () => {
       const cookie = cookieOf(await asFennel());
       const begun = (await (await post('/two-factor/enable', { password: PASSWORD }, cookie)).json()) as {

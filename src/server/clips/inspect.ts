@@ -2,6 +2,7 @@ import { closeSync, fstatSync, openSync, readSync } from 'node:fs';
 import { ALL_FORMATS, FilePathSource, Input, MP4, QTFF } from 'mediabunny';
 import { CLIP_SECONDS_MAX } from '../../contract/go.ts';
 import { type ByteSource, strangerInIso, strangerInMatroska } from '../../core/clips/containers/index.ts';
+import { type Heavy, THE_HOUSE } from '../heavy/heavy.ts';
 import { Problem } from '../problems.ts';
 
 export interface Inspected {
@@ -18,6 +19,8 @@ const CUT_SECONDS = 0.5;
 const CUT_SHARE = 0.05;
 const TELLS =
   'This file may tell where or with what it was filmed: it carries more than picture and sound. Send it through the app, which takes that out.';
+/** What the readers of containers say of a file whose end is missing. */
+const isCut = (stranger: string) => /longer than what it lies in|is cut|no element|after the last box|no size/.test(stranger);
 const SOUND_CODECS = ['opus', 'aac', 'mp3', 'flac', 'vorbis'];
 const refuse = (sentence: string) => new Problem('clip refused', sentence, [{ field: 'clip', sentence }]);
 
@@ -26,19 +29,35 @@ export function tellsTooMuch(raw: Record<string, unknown> | undefined): boolean 
   return Object.keys(raw ?? {}).some((key) => /xyz|loc|gps|make|model|com\.apple/i.test(key));
 }
 
-/** What a file carries beside picture and sound, read whole from the disk; null when there is nothing. */
-export function strangerIn(path: string, isIso: boolean): string | null {
+/** The first bytes of a Matroska file; an ISO file names its kind after the first four. */
+const EBML = [0x1a, 0x45, 0xdf, 0xa3];
+const FIRST_BOXES = ['ftyp', 'styp', 'moov', 'mdat', 'free', 'skip', 'wide', 'uuid', 'moof', 'sidx'];
+
+type Kind = 'iso' | 'matroska' | null;
+
+/** What kind of container a file says it is, by its first bytes; null for neither. */
+export function containerOf(source: ByteSource): Kind {
+  const head = source.read(0, 8);
+  if (EBML.every((byte, i) => head[i] === byte)) return 'matroska';
+  return FIRST_BOXES.includes(String.fromCharCode(...head.subarray(4, 8))) ? 'iso' : null;
+}
+
+/** What a container carries beside picture and sound; null when there is nothing. */
+export const strangerIn = (source: ByteSource, kind: Exclude<Kind, null>): string | null =>
+  kind === 'iso' ? strangerInIso(source) : strangerInMatroska(source);
+
+/** A file's bytes, read piece by piece while the work lasts. */
+function withFile<T>(path: string, work: (source: ByteSource) => T): T {
   const handle = openSync(path, 'r');
   try {
     const { size } = fstatSync(handle);
-    const source: ByteSource = {
+    return work({
       size,
       read(offset, length) {
         const bytes = Buffer.alloc(Math.max(0, Math.min(length, size - offset)));
         return bytes.subarray(0, readSync(handle, bytes, 0, bytes.length, offset));
       },
-    };
-    return isIso ? strangerInIso(source) : strangerInMatroska(source);
+    });
   } finally {
     closeSync(handle);
   }
@@ -50,6 +69,13 @@ export function strangerIn(path: string, isIso: boolean): string | null {
  * @throws Problem "clip refused" with a sentence for the player.
  */
 export async function inspectClip(path: string): Promise<Inspected> {
+  // Looked at by ourselves first: whatever is not what a prepared clip is made of never reaches the library, which could turn in circles over it.
+  const { kind, stranger } = withFile(path, (source) => {
+    const found = containerOf(source);
+    return { kind: found, stranger: found && strangerIn(source, found) };
+  });
+  if (kind === null) throw refuse(NOT_A_CLIP);
+  if (stranger !== null) throw refuse(isCut(stranger) ? CUT_OFF : TELLS);
   const input = new Input({ source: new FilePathSource(path), formats: ALL_FORMATS });
   try {
     if (!(await input.canRead())) throw refuse(NOT_A_CLIP);
@@ -70,13 +96,31 @@ export async function inspectClip(path: string): Promise<Inspected> {
     if (seconds > CLIP_SECONDS_MAX)
       throw refuse(`This clip lasts ${Math.round(seconds)} s. A clip may last 3 minutes: trim it, or film one go only.`);
     if ((await video.getFirstTimestamp()) < 0) throw refuse(NOT_A_CLIP);
-    const stranger = strangerIn(path, isMp4);
-    if (stranger !== null || tellsTooMuch((await input.getMetadataTags()).raw)) throw refuse(TELLS);
+    if (tellsTooMuch((await input.getMetadataTags()).raw)) throw refuse(TELLS);
     return { mediaType: isMp4 ? 'video/mp4' : 'video/webm', extension: isMp4 ? 'mp4' : 'webm', seconds: Math.round(seconds * 1000) / 1000 };
   } catch (error) {
     if (error instanceof Problem) throw error;
     throw refuse(NOT_A_CLIP);
   } finally {
     input.dispose();
+  }
+}
+
+/** The same as a work of a thread: one that does not come to an end is ended with its thread. */
+export const inspectInThread = (_context: unknown, _nobody: unknown, { path }: { path: string }): Promise<Inspected> => inspectClip(path);
+
+const INSPECT_MS = 30_000;
+
+/**
+ * Reads an uploaded file in a thread beside, for at most half a minute.
+ * @throws Problem "clip refused"
+ */
+export async function inspectBeside(heavy: Heavy, path: string): Promise<Inspected> {
+  const signal = AbortSignal.timeout(INSPECT_MS);
+  try {
+    return (await heavy.run('inspect a clip', THE_HOUSE, { path }, signal)) as Inspected;
+  } catch (error) {
+    if (signal.aborted) throw refuse(NOT_A_CLIP);
+    throw error;
   }
 }

@@ -80,13 +80,7 @@ export function checkBegun({ db, config }: Context, playerId: string): void {
         return [];
       }
     });
-  const mine =
-    ids.length === 0
-      ? 0
-      : db
-          .select({ id: clips.id })
-          .from(clips)
-          .where(and(eq(clips.playerId, playerId), inArray(clips.id, ids)))
-          .all().length;
+  const under = and(eq(clips.playerId, playerId), eq(clips.state, 'expected'), inArray(clips.id, ids));
+  const mine = ids.length === 0 ? 0 : db.select({ id: clips.id }).from(clips).where(under).all().length;
   if (mine >= QUOTA.begun) throw full('Several of your clips are being sent already. Let those arrive first.');
 }

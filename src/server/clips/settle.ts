@@ -9,7 +9,7 @@ import { syncPath } from '../keeping/files.ts';
 import { Problem } from '../problems.ts';
 import { clipById, keepClip, refuseClip } from './clips.ts';
 import { mayFilm } from './consent.ts';
-import { inspectClip } from './inspect.ts';
+import { inspectBeside } from './inspect.ts';
 
 /**
  * Moves a whole uploaded file to the clips, once its container was read; what is not a clip is thrown away with its reason. Reading takes
@@ -20,7 +20,7 @@ export async function settleClip(context: Context, clipId: string, from: string)
   const { db, config } = context;
   try {
     if (clipById(db, clipId).state !== 'expected') return;
-    const found = await inspectClip(from);
+    const found = await inspectBeside(context.heavy, from);
     const { size } = await stat(from);
     syncPath(from);
     await whileBusy(() =>
@@ -84,7 +84,7 @@ export async function finishUploads(context: Context): Promise<void> {
     const clip = context.db.select({ state: clips.state }).from(clips).where(eq(clips.id, id)).get();
     if (clip?.state !== 'expected') continue;
     const path = join(clipDir, name);
-    const found = await inspectClip(path).catch(() => null);
+    const found = await inspectBeside(context.heavy, path).catch(() => null);
     if (found && mayFilm(context.db, clipById(context.db, id).playerId))
       keepClip(context, id, { name, mediaType: found.mediaType, bytes: (await sizeOf(path)) ?? 0, seconds: found.seconds });
     else await rm(path, { force: true });

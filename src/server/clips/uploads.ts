@@ -1,3 +1,4 @@
+import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { FileStore } from '@tus/file-store';
 import { Server } from '@tus/server';
@@ -66,8 +67,13 @@ export function createUploads(context: Context): Server {
       }),
     onUploadFinish: (_req, upload) =>
       orReply(async () => {
-        await settleClip(context, upload.metadata?.clip ?? 'none', join(context.config.uploadDir, upload.id));
-        await store.remove(upload.id).catch(() => undefined);
+        try {
+          await settleClip(context, upload.metadata?.clip ?? 'none', join(context.config.uploadDir, upload.id));
+        } finally {
+          // Taken or refused, the note that the store keeps beside the file goes too.
+          await store.remove(upload.id).catch(() => undefined);
+          await rm(join(context.config.uploadDir, `${upload.id}.json`), { force: true });
+        }
         return {};
       }),
   });

@@ -1,4 +1,5 @@
 import type { Actor } from '../auth/actor.ts';
+import { inspectInThread } from '../clips/inspect.ts';
 import type { Context } from '../house.ts';
 import { everythingZip } from '../keeping/everything.ts';
 import { nightWork } from '../keeping/jobs.ts';
@@ -16,6 +17,7 @@ import type { Piece } from './heavy.ts';
  * server function like any other, and asks the policy itself.
  */
 export const WORKS = {
+  'inspect a clip': inspectInThread,
   'fair numbers': calibration,
   'two weeks': compareWeeks,
   'not there yet': ground,

@@ -3,10 +3,10 @@ import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { ALL_FORMATS, BufferSource, Input } from 'mediabunny';
 import { type BenchItem, SPOKEN_SECONDS_MAX } from '../../contract/bench.ts';
-import { sourceOf, strangerInIso, strangerInMatroska } from '../../core/clips/containers/index.ts';
+import { sourceOf } from '../../core/clips/containers/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import { mayFilm } from '../clips/consent.ts';
-import { tellsTooMuch } from '../clips/inspect.ts';
+import { containerOf, strangerIn, tellsTooMuch } from '../clips/inspect.ts';
 import { scores, spokenLines } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow, asPerson } from '../policy.ts';
@@ -27,6 +27,8 @@ interface Heard {
 
 /** Reads the container: one sound track, no picture, at most 20 s, nothing about place or device. */
 async function inspectSpoken(bytes: Uint8Array): Promise<Heard> {
+  const kind = containerOf(sourceOf(bytes));
+  if (kind === null || strangerIn(sourceOf(bytes), kind) !== null) throw wrong(NOT_SPOKEN);
   const input = new Input({ source: new BufferSource(bytes), formats: ALL_FORMATS });
   try {
     if (!(await input.canRead())) throw wrong(NOT_SPOKEN);
@@ -38,8 +40,7 @@ async function inspectSpoken(bytes: Uint8Array): Promise<Heard> {
     if (!track.codec || !['opus', 'aac'].includes(track.codec)) throw wrong(NOT_SPOKEN);
     const seconds = await track.computeDuration();
     if (seconds > SPOKEN_SECONDS_MAX + SLACK_SECONDS) throw wrong(`A spoken line lasts ${SPOKEN_SECONDS_MAX} s at most.`);
-    const stranger = isWebm ? strangerInMatroska(sourceOf(bytes)) : strangerInIso(sourceOf(bytes));
-    if (!(seconds > 0.2) || stranger !== null || tellsTooMuch((await input.getMetadataTags()).raw)) throw wrong(NOT_SPOKEN);
+    if (!(seconds > 0.2) || tellsTooMuch((await input.getMetadataTags()).raw)) throw wrong(NOT_SPOKEN);
     return { mediaType: isWebm ? 'audio/webm' : 'audio/mp4', extension: isWebm ? 'webm' : 'mp4', seconds: Math.round(seconds * 10) / 10 };
   } catch (error) {
     if (error instanceof Problem) throw error;
