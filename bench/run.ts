@@ -13,6 +13,7 @@ import { readConfig } from '../src/server/config.ts';
 import { scores, user } from '../src/server/db/schema.ts';
 import { sendGo } from '../src/server/go/send-go.ts';
 import { thisWeek } from '../src/server/go/this-week.ts';
+import { heavyHere } from '../src/server/heavy/here.ts';
 import { type Context, createContext } from '../src/server/house.ts';
 import { myFeet } from '../src/server/progress/feet.ts';
 import { reviewQueue } from '../src/server/review/queue.ts';
@@ -108,6 +109,7 @@ const ms = (n: number) => n.toFixed(2);
 
 const dataDir = mkdtempSync(join(tmpdir(), 'eager-feet-bench-'));
 const context = createContext(readConfig({ DATA_DIR: dataDir }), Date.now, 'silent');
+context.heavy = heavyHere(context);
 await loadDemo(context, process.cwd());
 const people = context.db.select().from(user).all();
 const personOf = (kind: string): Actor => {

@@ -37,3 +37,17 @@ export const saidYes = (db: Db, playerId: string, kind: ConsentKind): boolean =>
   !isLeaving(db, playerId) && newestWord(db, playerId, kind) === true;
 
 export const mayFilm = (db: Db, playerId: string): boolean => saidYes(db, playerId, 'clips');
+
+/** Who of some children may film, read at once. */
+export function mayFilmAmong(db: Db, playerIds: readonly string[]): Set<string> {
+  const rows = db.$client
+    .prepare(
+      `select c.player_id as id from (
+         select player_id, yes, row_number() over (partition by player_id order by at desc, id desc) as place
+         from consents where kind = 'clips' and player_id in (select value from json_each(?))) c
+       where c.place = 1 and c.yes = 1 and not exists (
+         select 1 from deletions d where d.player_id = c.player_id and d.undone_at is null and d.done_at is null)`,
+    )
+    .all(JSON.stringify(playerIds)) as { id: string }[];
+  return new Set(rows.map((row) => row.id));
+}

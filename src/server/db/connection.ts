@@ -50,11 +50,44 @@ function openFile(file: string, busyMs: number): Database.Database {
   return sqlite;
 }
 
+/** Statements that are kept made: more than this, and the one that was used longest ago goes. */
+const STATEMENTS_MAX = 600;
+
+/**
+ * A connection as the query builder sees it: statements are made once for each text and then only run. Making one takes longer than running
+ * it, for what is asked again and again.
+ */
+function withKeptStatements(sqlite: Database.Database): Database.Database {
+  const kept = new Map<string, Database.Statement>();
+  const prepare = (text: string): Database.Statement => {
+    const had = kept.get(text);
+    const statement = had ?? sqlite.prepare(text);
+    if (had) kept.delete(text);
+    kept.set(text, statement);
+    const [oldest] = kept.size > STATEMENTS_MAX ? kept.keys() : [];
+    if (oldest !== undefined) kept.delete(oldest);
+    return statement;
+  };
+  return new Proxy(sqlite, {
+    get(target, name) {
+      if (name === 'prepare') return prepare;
+      const value = Reflect.get(target, name, target);
+      return typeof value === 'function' ? value.bind(target) : value;
+    },
+  });
+}
+
+/** The query builder over a connection; what is asked of `$client` goes to the connection itself. */
+function builderOver(sqlite: Database.Database): Db {
+  const db = drizzle(withKeptStatements(sqlite), { schema });
+  return Object.assign(db, { $client: sqlite });
+}
+
 /** One more connection to a database that this process has open and up to date. */
 export function openBeside(file: string): Db {
   const sqlite = openFile(file, BESIDE_BUSY_MS);
   sqlite.pragma('foreign_keys = ON');
-  return drizzle(sqlite, { schema });
+  return builderOver(sqlite);
 }
 
 /**
@@ -65,7 +98,7 @@ export function openDatabase(file: string, beforeUpgrade: () => void = () => und
   const sqlite = openFile(file, BUSY_MS);
   const done = migrationsDone(sqlite);
   if (done > 0 && done < migrationsThere()) beforeUpgrade();
-  const db = drizzle(sqlite, { schema });
+  const db = builderOver(sqlite);
   // Migrations that rebuild a table would trip over foreign keys; they are checked again right after.
   sqlite.pragma('foreign_keys = OFF');
   migrate(db, { migrationsFolder: migrationsFolder() });

@@ -2,8 +2,9 @@ import { and, asc, eq, sql } from 'drizzle-orm';
 import { compileRunSheet, type ProvenWork, provenWork, replay } from '../../core/runsheet/index.ts';
 import type { Db } from '../db/connection.ts';
 import { prepared } from '../db/prepared.ts';
-import { players, runEvents, runs, scoreFigures, squadPlayers, weekRevisions } from '../db/schema.ts';
+import { players, runEvents, runs, scoreFigures, squadPlayers } from '../db/schema.ts';
 import { squadById } from '../squad/squads.ts';
+import { contentOf } from '../weeks/contents.ts';
 import { playedWeek } from '../weeks/given.ts';
 import type { ScoreFact } from './facts.ts';
 
@@ -21,14 +22,14 @@ const figureOf = prepared((db) =>
 /** What the log of a run that came before 0.7 proves: replayed once, and kept. */
 function proveNow(db: Db, run: typeof runs.$inferSelect): ProvenWork[] {
   const events = db.select({ event: runEvents.event }).from(runEvents).where(eq(runEvents.runId, run.id)).orderBy(asc(runEvents.seq)).all();
-  const revision = db.select({ content: weekRevisions.content }).from(weekRevisions).where(eq(weekRevisions.id, run.revisionId)).get();
+  const revision = { content: contentOf(db, run.revisionId) };
   const member = db
     .select({ id: players.id, strongerFoot: players.strongerFoot, contactSchool: players.contactSchool, level: squadPlayers.level })
     .from(players)
     .innerJoin(squadPlayers, and(eq(squadPlayers.playerId, players.id), eq(squadPlayers.squadId, run.squadId)))
     .where(eq(players.id, run.playerId))
     .get();
-  if (!revision || !member || events.length === 0) return [];
+  if (!member || events.length === 0) return [];
   const content = playedWeek(db, squadById(db, run.squadId), member, { id: run.revisionId, ...revision }, run.startedAt);
   const session = content.sessions.find((one) => one.id === run.sessionId);
   if (!session) return [];
@@ -58,3 +59,12 @@ export function isProven(db: Db, score: Claimed): boolean {
 
 /** Whether a number counts as one of the clock now. */
 export const wasClocked = (db: Db, scoreId: string): boolean => figureOf(db).get({ id: scoreId })?.clocked ?? false;
+
+/** Of some scores those that count as made on the clock. */
+export function clockedAmong(db: Db, scoreIds: readonly string[]): Set<string> {
+  const rows = db.$client
+    .prepare('select score_id from score_figures where clocked = 1 and score_id in (select value from json_each(?))')
+    .pluck()
+    .all(JSON.stringify(scoreIds));
+  return new Set(rows as string[]);
+}

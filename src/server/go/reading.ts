@@ -3,9 +3,10 @@ import { type ClearedDoubt, DOUBT_RULES, type Doubt, type DoubtRules, standingFa
 import type { Drill } from '../../core/drills/index.ts';
 import type { Db } from '../db/connection.ts';
 import { prepared } from '../db/prepared.ts';
-import { reviewFacts, scoreFigures, scoreReadings, scores, squads, weekRevisions } from '../db/schema.ts';
+import { reviewFacts, scoreFigures, scoreReadings, scores, squads } from '../db/schema.ts';
 import { shelfOf } from '../drills/shelf.ts';
 import { bestOf, earlierResults, settleFigure, waitingIn } from '../progress/figures.ts';
+import { contentOf } from '../weeks/contents.ts';
 import type { ScoreFact } from './facts.ts';
 import { isProven } from './proof.ts';
 import { keptClip, recountedOf } from './work.ts';
@@ -20,8 +21,7 @@ const of = { player: sql.placeholder('player'), key: sql.placeholder('key'), at:
 const sameKey = and(eq(scores.playerId, of.player), eq(scores.recordKey, of.key));
 /** The drill as it was in the revision that a score was done on; one that took a place at home is read from the shelf. */
 export function drillOfScore(db: Db, score: Pick<ScoreFact, 'revisionId' | 'drillId' | 'squadId'>): Drill {
-  const revision = db.select({ content: weekRevisions.content }).from(weekRevisions).where(eq(weekRevisions.id, score.revisionId)).get();
-  const drill = revision?.content.drills[score.drillId] ?? shelfOf(db, score.squadId).get(score.drillId);
+  const drill = contentOf(db, score.revisionId).drills[score.drillId] ?? shelfOf(db, score.squadId).get(score.drillId);
   if (!drill) throw new Error(`Revision ${score.revisionId} has lost its drill ${score.drillId}.`);
   return drill;
 }

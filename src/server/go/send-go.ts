@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm';
+import { eq, getTableColumns, sql } from 'drizzle-orm';
 import type { GoAnswer, GoSent, ScoreSent } from '../../contract/go.ts';
 import { recordKey, resultOf } from '../../core/counts/index.ts';
 import { BETTER, type Drill } from '../../core/drills/index.ts';
@@ -7,6 +7,7 @@ import { creditedDay, doneOnServerClock } from '../../core/streaks/index.ts';
 import type { Item } from '../../core/weeks/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
+import { prepared } from '../db/prepared.ts';
 import { scores, weekRevisions, weeks } from '../db/schema.ts';
 import { shelfOf } from '../drills/shelf.ts';
 import type { Context } from '../house.ts';
@@ -14,31 +15,38 @@ import { allow, asPlayer, checkIsThem } from '../policy.ts';
 import { badInput, notFound, Problem } from '../problems.ts';
 import { settleDay } from '../progress/days.ts';
 import { type Member, memberOf, type Squad, squadById } from '../squad/squads.ts';
+import { contentOf, revisionColumns } from '../weeks/contents.ts';
 import { playedWeek } from '../weeks/given.ts';
-import { judgedScores, type ScoreFact } from './facts.ts';
+import { judgedByIds, type ScoreFact } from './facts.ts';
 import { refreshReading } from './reading.ts';
 
 /** A device clock may run a little ahead of ours. */
 const CLOCK_SLACK_MS = 5 * 60_000;
 
+const { plan: _plan, ...weekColumns } = getTableColumns(weeks);
+
 export interface Released {
-  week: typeof weeks.$inferSelect;
+  week: Omit<typeof weeks.$inferSelect, 'plan'>;
   revision: typeof weekRevisions.$inferSelect;
   squad: Squad;
 }
 
-/** The released week that a player sends something for; a foreign squad's answers like a missing one. */
-export function releasedFor(db: Db, squads: readonly string[], revisionId: string, now: number): Released {
-  const row = db
-    .select({ week: weeks, revision: weekRevisions })
+const releasedBy = prepared((db) =>
+  db
+    .select({ week: weekColumns, revision: revisionColumns })
     .from(weekRevisions)
     .innerJoin(weeks, eq(weeks.id, weekRevisions.weekId))
-    .where(eq(weekRevisions.id, revisionId))
-    .get();
+    .where(eq(weekRevisions.id, sql.placeholder('id')))
+    .prepare(),
+);
+
+/** The released week that a player sends something for; a foreign squad's answers like a missing one. */
+export function releasedFor(db: Db, squads: readonly string[], revisionId: string, now: number): Released {
+  const row = releasedBy(db).get({ id: revisionId });
   if (!row || !squads.includes(row.week.squadId)) throw notFound();
   // A surprise that is not open yet is not there for players, whatever they know of it.
   if (row.revision.surprise && row.revision.opensAt > now) throw notFound();
-  return { ...row, squad: squadById(db, row.week.squadId) };
+  return { week: row.week, revision: { ...row.revision, content: contentOf(db, revisionId) }, squad: squadById(db, row.week.squadId) };
 }
 
 /** Refuses what was not done while the week was open. A device whose clock runs ahead is taken at the time of arrival. */
@@ -131,7 +139,7 @@ function factOf(context: Context, released: Released, place: Place, sent: GoDone
 }
 
 function answerOf(db: Db, score: ScoreFact): GoAnswer['results'][number] {
-  const judged = judgedScores(db, eq(scores.id, score.id))[0];
+  const judged = judgedByIds(db, [score.id])[0];
   const better = BETTER[score.measure];
   const recordBefore = judged?.recordBefore ?? null;
   const result = resultOf(score, score.dose);

@@ -3,8 +3,9 @@ import { marksOf, recountedValue, recountOf, type Span } from '../../core/counts
 import { compileRunSheet, workSpans } from '../../core/runsheet/index.ts';
 import type { Db } from '../db/connection.ts';
 import { prepared } from '../db/prepared.ts';
-import { clips, players, recounts, runEvents, runs, squadPlayers, weekRevisions } from '../db/schema.ts';
+import { clips, players, recounts, runEvents, runs, squadPlayers } from '../db/schema.ts';
 import { squadById } from '../squad/squads.ts';
+import { contentOf } from '../weeks/contents.ts';
 import { playedWeek } from '../weeks/given.ts';
 import type { ScoreFact } from './facts.ts';
 
@@ -32,7 +33,7 @@ function spansOfRun(db: Db, score: ScoreFact): Span[] {
     .orderBy(asc(runEvents.seq))
     .all()
     .map((row) => row.event);
-  const revision = db.select({ content: weekRevisions.content }).from(weekRevisions).where(eq(weekRevisions.id, score.revisionId)).get();
+  const revision = { content: contentOf(db, score.revisionId) };
   // Somebody who has left the squad meanwhile is still in these rows.
   const member = db
     .select({ id: players.id, strongerFoot: players.strongerFoot, contactSchool: players.contactSchool, level: squadPlayers.level })
@@ -40,7 +41,7 @@ function spansOfRun(db: Db, score: ScoreFact): Span[] {
     .innerJoin(squadPlayers, and(eq(squadPlayers.playerId, players.id), eq(squadPlayers.squadId, score.squadId)))
     .where(eq(players.id, score.playerId))
     .get();
-  if (!revision || !member) return [];
+  if (!member) return [];
   const run = db.select({ at: runs.startedAt }).from(runs).where(eq(runs.id, score.runId)).get();
   const content = playedWeek(db, squadById(db, score.squadId), member, { id: score.revisionId, ...revision }, run?.at);
   const session = content.sessions.find((one) => one.id === score.sessionId);

@@ -10,6 +10,7 @@ import type { Context } from '../house.ts';
 import { allow } from '../policy.ts';
 import { mailboxOf } from '../post/mail.ts';
 import { notFound } from '../problems.ts';
+import { forgetContent } from '../weeks/contents.ts';
 import { fillOutlines } from '../weeks/outlines.ts';
 
 /* Texts of a squad that name a child whose family asked for everything to be deleted: no query finds whom a sentence is about, so a head coach looks. */
@@ -170,6 +171,8 @@ export function changeMention(
     if (found.place.table === 'week_revisions') {
       db.$client.prepare('delete from week_outlines where revision_id = (select id from week_revisions where rowid = ?)').run(rowid);
       fillOutlines(db);
+      const row = db.$client.prepare('select id from week_revisions where rowid = ?').get(rowid) as { id: string };
+      forgetContent(db, row.id);
     }
   });
   return readMentions(context, actor, { squad: input.squad });

@@ -2,14 +2,15 @@ import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { ReviewItem } from '../../contract/review.ts';
 import { doseInWords, doubtResult, standingFacts } from '../../core/counts/index.ts';
 import type { PublishedWeek } from '../../core/weeks/index.ts';
-import { mayFilm } from '../clips/consent.ts';
+import { mayFilmAmong } from '../clips/consent.ts';
 import type { Db } from '../db/connection.ts';
 import { clips, reviewFacts, scores, user, weekRevisions, weeks } from '../db/schema.ts';
 import { shelfOf } from '../drills/shelf.ts';
 import { type JudgedScore, judgedScores } from '../go/facts.ts';
-import { wasClocked } from '../go/proof.ts';
+import { clockedAmong } from '../go/proof.ts';
 import { notFound } from '../problems.ts';
 import { membersOf } from '../squad/squads.ts';
+import { contentOf } from '../weeks/contents.ts';
 
 /** The names of coaches, by account. */
 export function coachNames(db: Db): (id: string) => string {
@@ -52,9 +53,9 @@ export function clipAsks(db: Db, squadId: string, playerId?: string): ClipAsk[] 
     .all();
   const standing = new Set(standingFacts(rows.map((row) => row.fact)).map((fact) => fact.id));
   // After a guardian's no nothing of a clip is asked for any more.
-  const mayBe = new Map([...new Set(rows.map((row) => row.playerId))].map((id) => [id, mayFilm(db, id)]));
+  const mayBe = mayFilmAmong(db, [...new Set(rows.map((row) => row.playerId))]);
   return rows
-    .filter((row) => standing.has(row.fact.id) && mayBe.get(row.playerId))
+    .filter((row) => standing.has(row.fact.id) && mayBe.has(row.playerId))
     .map(({ fact, playerId: player, drillId }) => {
       const came = db
         .select({ id: clips.id })
@@ -81,20 +82,22 @@ function lookups(db: Db, squadId: string, judged: readonly JudgedScore[]) {
   const scoreIds = judged.map((one) => one.score.id);
   const revisions = new Map(
     db
-      .select({ id: weekRevisions.id, content: weekRevisions.content, number: weeks.number })
+      .select({ id: weekRevisions.id, number: weeks.number })
       .from(weekRevisions)
       .innerJoin(weeks, eq(weeks.id, weekRevisions.weekId))
       .where(inArray(weekRevisions.id, revisionIds))
       .all()
-      .map((row) => [row.id, row]),
+      .map((row) => [row.id, { ...row, content: contentOf(db, row.id) }]),
   );
   const nicknames = new Map(membersOf(db, squadId).map((member) => [member.id, member.nickname]));
   const kept = db
     .select()
     .from(clips)
-    .where(and(inArray(clips.scoreId, scoreIds), eq(clips.state, 'kept')))
+    // As one value: a query with hundreds of them takes longer to write than to run.
+    .where(and(sql`${clips.scoreId} in (select value from json_each(${JSON.stringify(scoreIds)}))`, eq(clips.state, 'kept')))
     .all();
-  const allowed = new Map([...new Set(judged.map((one) => one.score.playerId))].map((id) => [id, mayFilm(db, id)]));
+  const may = mayFilmAmong(db, [...new Set(judged.map((one) => one.score.playerId))]);
+  const allowed = new Map(judged.map((one) => [one.score.playerId, may.has(one.score.playerId)]));
   const clipOf = new Map(kept.filter((clip) => allowed.get(clip.playerId)).map((clip) => [`${clip.scoreId}|${clip.playerId}`, clip]));
   const [only, ...others] = new Set(judged.map((one) => one.score.playerId));
   const wanted = new Set(clipAsks(db, squadId, others.length === 0 ? only : undefined).flatMap((ask) => ask.clipId ?? []));
@@ -107,6 +110,10 @@ const sessionName = (content: PublishedWeek, id: string) => content.sessions.fin
 export function itemsOf(db: Db, squadId: string, judged: readonly JudgedScore[]): ReviewItem[] {
   if (judged.length === 0) return [];
   const { revisions, nicknames, coach, clipOf, allowed, wanted } = lookups(db, squadId, judged);
+  const clocked = clockedAmong(
+    db,
+    judged.map((one) => one.score.id),
+  );
   const shelf = shelfOf(db, squadId);
   return judged.flatMap(({ score, doubts, recordBefore, history, standing }) => {
     const revision = revisions.get(score.revisionId);
@@ -130,7 +137,7 @@ export function itemsOf(db: Db, squadId: string, judged: readonly JudgedScore[])
         value: score.value,
         faults: score.faults,
         seconds: score.seconds,
-        clocked: wasClocked(db, score.id),
+        clocked: clocked.has(score.id),
         doneAt: score.doneAt,
         receivedAt: score.receivedAt,
         recordBefore,

@@ -1,10 +1,10 @@
-import { and, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
+import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
 import type { BenchSettings, ReviewQueue } from '../../contract/review.ts';
 import { compareWaiting, doubtResult, type Habits, habitsOf, reviewKind } from '../../core/counts/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
 import { benchSettings, clips, decisions, scoreReadings, scores } from '../db/schema.ts';
-import { judgedScores } from '../go/facts.ts';
+import { judgedByIds } from '../go/facts.ts';
 import { doubtRulesOf } from '../go/reading.ts';
 import type { Context } from '../house.ts';
 import { allow, asPerson } from '../policy.ts';
@@ -54,7 +54,19 @@ export function reviewQueue(context: Context, actor: Actor, input: { squad: stri
   allow(db, actor, 'see the review queue', input);
   const squad = squadById(db, input.squad);
   const { userId } = asPerson(actor);
-  const waiting = itemsOf(db, squad.id, judgedScores(db, sql`${scores.id} in ${waitingIn(squad.id)}`));
+  const ids = db
+    .select({ id: scores.id })
+    .from(scores)
+    .where(sql`${scores.id} in ${waitingIn(squad.id)}`)
+    .all();
+  const waiting = itemsOf(
+    db,
+    squad.id,
+    judgedByIds(
+      db,
+      ids.map((row) => row.id),
+    ),
+  );
   waiting.sort(compareWaiting);
   const latest = db
     .selectDistinct({ id: decisions.scoreId, at: decisions.at })
@@ -65,7 +77,7 @@ export function reviewQueue(context: Context, actor: Actor, input: { squad: stri
     .limit(DECIDED_SHOWN)
     .all();
   const decidedIds = [...new Set(latest.map((row) => row.id))];
-  const decided = itemsOf(db, squad.id, judgedScores(db, inArray(scores.id, decidedIds)))
+  const decided = itemsOf(db, squad.id, judgedByIds(db, decidedIds))
     .filter((item) => item.standing !== 'clear' && item.standing !== 'waiting for the coach')
     .sort((a, b) => (b.history.at(-1)?.at ?? 0) - (a.history.at(-1)?.at ?? 0));
   return {

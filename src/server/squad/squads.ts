@@ -1,17 +1,26 @@
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { ContactSchool, Home } from '../../core/drills/index.ts';
 import { type Runner, TYPICAL_RUNNER } from '../../core/runsheet/index.ts';
 import { type DatedRule, type DayRange, trainingDay } from '../../core/streaks/index.ts';
 import { type PublishedWeek, weekForPlayer } from '../../core/weeks/index.ts';
 import type { Db } from '../db/connection.ts';
+import { prepared } from '../db/prepared.ts';
 import { playerPauses, players, squadBreaks, squadPlayers, squadRules, squads } from '../db/schema.ts';
 import { staying } from '../people/leaving.ts';
 import { notFound } from '../problems.ts';
 
 export type Squad = typeof squads.$inferSelect;
 
+const squadQuery = prepared((db) =>
+  db
+    .select()
+    .from(squads)
+    .where(eq(squads.id, sql.placeholder('id')))
+    .prepare(),
+);
+
 export function squadById(db: Db, id: string): Squad {
-  const squad = db.select().from(squads).where(eq(squads.id, id)).get();
+  const squad = squadQuery(db).get({ id });
   if (!squad) throw notFound();
   return squad;
 }
@@ -84,13 +93,24 @@ export function membersOf(db: Db, squadId: string): Member[] {
     .all();
 }
 
-export function memberOf(db: Db, squadId: string, playerId: string): Member {
-  const member = db
+const memberQuery = prepared((db) =>
+  db
     .select(memberColumns)
     .from(squadPlayers)
     .innerJoin(players, eq(players.id, squadPlayers.playerId))
-    .where(and(eq(squadPlayers.squadId, squadId), eq(squadPlayers.playerId, playerId), isNull(squadPlayers.leftOn), staying()))
-    .get();
+    .where(
+      and(
+        eq(squadPlayers.squadId, sql.placeholder('squad')),
+        eq(squadPlayers.playerId, sql.placeholder('player')),
+        isNull(squadPlayers.leftOn),
+        staying(),
+      ),
+    )
+    .prepare(),
+);
+
+export function memberOf(db: Db, squadId: string, playerId: string): Member {
+  const member = memberQuery(db).get({ squad: squadId, player: playerId });
   if (!member) throw notFound();
   return member;
 }

@@ -1,14 +1,15 @@
-import { and, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { z } from 'zod';
 import type { Tables } from '../../contract/progress.ts';
 import type { tables as contract } from '../../contract/tables.ts';
 import { doseInWords } from '../../core/counts/index.ts';
-import { BETTER, resultUnit } from '../../core/drills/index.ts';
+import { BETTER, type Foot, type Measure, resultUnit } from '../../core/drills/index.ts';
 import { grouped } from '../../core/grouped.ts';
 import { type TablePlayer, tableFor } from '../../core/tables/index.ts';
 import type { Actor } from '../auth/actor.ts';
 import type { Db } from '../db/connection.ts';
-import { consents, scoreFigures } from '../db/schema.ts';
+import { prepared, rowsAsJson } from '../db/prepared.ts';
+import { consents } from '../db/schema.ts';
 import { drillNames } from '../drills/shelf.ts';
 import type { Context } from '../house.ts';
 import { allow } from '../policy.ts';
@@ -41,26 +42,37 @@ export function shownWeek(released: readonly OutlinedWeek[], asked: string | nul
   return shown ?? null;
 }
 
+/** One clear result, as a table needs it. */
+interface ClearResult {
+  scoreId: string;
+  weekId: string;
+  playerId: string;
+  drillId: string;
+  recordKey: string;
+  measure: Measure;
+  foot: Foot;
+  result: number;
+  doneAt: number;
+  clocked: boolean;
+}
+
+const CLEAR_RESULTS = ['score_id', 'week_id', 'player_id', 'drill_id', 'record_key', 'measure', 'foot', 'result', 'done_at', 'clocked'];
+const clearResults = prepared((db) =>
+  rowsAsJson(
+    db,
+    CLEAR_RESULTS,
+    "score_figures where week_id in (select value from json_each(?)) and result is not null and measure <> 'time on'",
+  ),
+);
+
 /** Clear results of a week and the four before it, by record key. */
-function resultsFor(db: Db, released: readonly OutlinedWeek[], shown: OutlinedWeek) {
+function resultsFor(db: Db, released: readonly OutlinedWeek[], shown: OutlinedWeek): ClearResult[] {
   const from = released.indexOf(shown);
   const ids = released.slice(from, from + 1 + WEEKS_BEFORE).map((one) => one.week.id);
-  return db
-    .select({
-      scoreId: scoreFigures.scoreId,
-      weekId: scoreFigures.weekId,
-      playerId: scoreFigures.playerId,
-      drillId: scoreFigures.drillId,
-      recordKey: scoreFigures.recordKey,
-      measure: scoreFigures.measure,
-      foot: scoreFigures.foot,
-      result: scoreFigures.result,
-      doneAt: scoreFigures.doneAt,
-      clocked: scoreFigures.clocked,
-    })
-    .from(scoreFigures)
-    .where(and(inArray(scoreFigures.weekId, ids), isNotNull(scoreFigures.result), sql`${scoreFigures.measure} <> 'time on'`))
-    .all();
+  return clearResults(db)(JSON.stringify(ids)).map(
+    ([scoreId, weekId, playerId, drillId, recordKey, measure, foot, result, doneAt, clocked]) =>
+      ({ scoreId, weekId, playerId, drillId, recordKey, measure, foot, result, doneAt, clocked: clocked === 1 }) as ClearResult,
+  );
 }
 
 type TableOf = Tables['tables'][number];

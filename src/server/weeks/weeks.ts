@@ -13,6 +13,7 @@ import type { Context } from '../house.ts';
 import { allow, asPerson } from '../policy.ts';
 import { badInput, notFound, Problem } from '../problems.ts';
 import { ageOf, membersOf, type Squad, squadById, squadDay } from '../squad/squads.ts';
+import { contentOf, revisionColumns } from './contents.ts';
 import { keepOutline } from './outlines.ts';
 
 type Week = typeof weeks.$inferSelect;
@@ -296,12 +297,13 @@ export const standing = (): SQL => sql`not exists (
 /** The week of a squad that is open at an instant: of several the one that opened last, in its newest revision. */
 export function openWeekOf(db: Db, squadId: string, now: number): OpenWeek | null {
   const row = db
-    .select({ week: weeks, revision: weekRevisions })
+    .select({ week: weeks, revision: revisionColumns })
     .from(weekRevisions)
     .innerJoin(weeks, eq(weeks.id, weekRevisions.weekId))
     .where(and(eq(weeks.squadId, squadId), lte(weekRevisions.opensAt, now), standing()))
     .orderBy(desc(weekRevisions.opensAt), desc(weekRevisions.revision))
     .limit(1)
     .get();
-  return row && now < row.revision.closesAt ? row : null;
+  if (!row || now >= row.revision.closesAt) return null;
+  return { week: row.week, revision: { ...row.revision, content: contentOf(db, row.revision.id) } };
 }
