@@ -32,15 +32,19 @@ export function shelfDrills(db: Db, squadId: string): ShelfDrill[] {
   return [...ownDrills(db, squadId), ...SHIPPED];
 }
 
-/** The shelf of a squad by drill id, as plain drills. */
-export function shelfOf(db: Db, squadId: string): Map<string, Drill> {
-  return new Map(shelfDrills(db, squadId).map(({ own: _own, archived: _archived, ...drill }) => [drill.id, drill]));
+const plain = ({ own: _own, archived: _archived, ...drill }: ShelfDrill): Drill => drill;
+const SHIPPED_BY_ID = new Map(SHIPPED.map((drill) => [drill.id, plain(drill)]));
+
+/** The shelf of a squad by drill id, as plain drills: its own first, then the shipped ones. */
+export function shelfOf(db: Db, squadId: string): ReadonlyMap<string, Drill> {
+  const own = ownDrills(db, squadId);
+  return own.length === 0 ? SHIPPED_BY_ID : new Map([...own.map((drill) => [drill.id, plain(drill)] as const), ...SHIPPED_BY_ID]);
 }
 
 /** Names of all drills a squad knows, by id; an id that nobody knows any more is its own name. */
 export function drillNames(db: Db, squadId: string): (id: string) => string {
-  const names = new Map(shelfDrills(db, squadId).map((drill) => [drill.id, drill.name]));
-  return (id) => names.get(id) ?? id;
+  const own = new Map(ownDrills(db, squadId).map((drill) => [drill.id, drill.name]));
+  return (id) => SHIPPED_BY_ID.get(id)?.name ?? own.get(id) ?? id;
 }
 
 /** Drill ids of all released weeks of a squad, whichever revision. */

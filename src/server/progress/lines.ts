@@ -1,9 +1,11 @@
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, asc, eq, isNull, sql } from 'drizzle-orm';
+import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import type { LineView } from '../../contract/parts.ts';
 import { recountOf, remarksOn } from '../../core/counts/index.ts';
 import { resultUnit } from '../../core/drills/index.ts';
 import { grouped } from '../../core/grouped.ts';
 import type { Db } from '../db/connection.ts';
+import { prepared } from '../db/prepared.ts';
 import { clips, reviewFacts, spokenLines } from '../db/schema.ts';
 import type { JudgedScore } from '../go/facts.ts';
 import { workOf } from '../go/work.ts';
@@ -17,17 +19,18 @@ const byScore = <R extends { scoreId: string }>(rows: readonly R[]) => grouped(r
 
 /** What goes with the answers to some scores, looked up once for all of them. */
 function withAnswers(db: Db, scoreIds: readonly string[]) {
-  const ids = [...scoreIds];
+  // As one value each: a query with a hundred of them takes longer to write than to run.
+  const among = (column: SQLiteColumn) => sql`${column} in (select value from json_each(${JSON.stringify(scoreIds)}))`;
   const kept = db
     .select()
     .from(clips)
-    .where(and(inArray(clips.scoreId, ids), eq(clips.state, 'kept')))
+    .where(and(among(clips.scoreId), eq(clips.state, 'kept')))
     .all();
-  const facts = db.select().from(reviewFacts).where(inArray(reviewFacts.scoreId, ids)).orderBy(asc(reviewFacts.at)).all();
+  const facts = db.select().from(reviewFacts).where(among(reviewFacts.scoreId)).orderBy(asc(reviewFacts.at)).all();
   const spoken = db
     .select()
     .from(spokenLines)
-    .where(and(inArray(spokenLines.scoreId, ids), isNull(spokenLines.deletedAt)))
+    .where(and(among(spokenLines.scoreId), isNull(spokenLines.deletedAt)))
     .orderBy(asc(spokenLines.at))
     .all();
   return {
@@ -38,10 +41,20 @@ function withAnswers(db: Db, scoreIds: readonly string[]) {
   };
 }
 
+const COUNTED_KEPT = 2000;
+/** What corrections came to, by decision and clip: both are frozen, and replaying a run for each is the longest part of a page of lines. */
+const countedOnce = prepared(() => new Map<string, LineView['recount']>());
+
 /** Left and right of the marks that a correction rests on; null where the number was typed, or only one foot works. */
 function recountWords(db: Db, { score, decision }: Decided, clip: typeof clips.$inferSelect | undefined): LineView['recount'] {
   if (!decision.marks || score.foot !== 'both') return null;
+  const known = countedOnce(db);
+  const key = `${decision.id}|${clip?.id}|${clip?.workAt}`;
+  const had = known.get(key);
+  if (had) return had;
   const { left, right } = recountOf(decision.marks, clip ? workOf(db, score, clip).work : []);
+  if (known.size >= COUNTED_KEPT) known.clear();
+  known.set(key, { left, right });
   return { left, right };
 }
 
