@@ -1,13 +1,24 @@
-import { eq, inArray } from 'drizzle-orm';
+import { eq, inArray, sql } from 'drizzle-orm';
 import type { Dose } from '../../core/weeks/index.ts';
 import type { Db } from '../db/connection.ts';
+import { prepared } from '../db/prepared.ts';
 import { paperResults, scores } from '../db/schema.ts';
 import type { Figure } from './figures.ts';
 
+const doseIn = (table: typeof scores | typeof paperResults) =>
+  prepared((db) =>
+    db
+      .select({ dose: table.dose })
+      .from(table)
+      .where(eq(table.id, sql.placeholder('id')))
+      .prepare(),
+  );
+const doseOfScore = doseIn(scores);
+const doseOnPaper = doseIn(paperResults);
+
 /** The dose that a figure was done at. */
 export function doseOf(db: Db, figure: Pick<Figure, 'scoreId' | 'weekId'>): Dose {
-  const table = figure.weekId === null ? paperResults : scores;
-  const row = db.select({ dose: table.dose }).from(table).where(eq(table.id, figure.scoreId)).get();
+  const row = (figure.weekId === null ? doseOnPaper : doseOfScore)(db).get({ id: figure.scoreId });
   if (!row) throw new Error(`The score ${figure.scoreId} of a figure is gone.`);
   return row.dose;
 }

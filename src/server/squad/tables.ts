@@ -61,15 +61,16 @@ const clearResults = prepared((db) =>
   rowsAsJson(
     db,
     CLEAR_RESULTS,
-    "score_figures where week_id in (select value from json_each(?)) and result is not null and measure <> 'time on'",
+    `score_figures where week_id in (select value from json_each(?1)) and result is not null and measure <> 'time on'
+      and (?2 is null or record_key in (select record_key from score_figures where player_id = ?2 and week_id = ?3))`,
   ),
 );
 
-/** Clear results of a week and the four before it, by record key. */
-function resultsFor(db: Db, released: readonly OutlinedWeek[], shown: OutlinedWeek): ClearResult[] {
+/** Clear results of a week and the four before it; for a viewer only under the record keys that this player has in the week. */
+function resultsFor(db: Db, released: readonly OutlinedWeek[], shown: OutlinedWeek, viewer: string | null): ClearResult[] {
   const from = released.indexOf(shown);
   const ids = released.slice(from, from + 1 + WEEKS_BEFORE).map((one) => one.week.id);
-  return clearResults(db)(JSON.stringify(ids)).map(
+  return clearResults(db)(JSON.stringify(ids), viewer, shown.week.id).map(
     ([scoreId, weekId, playerId, drillId, recordKey, measure, foot, result, doneAt, clocked]) =>
       ({ scoreId, weekId, playerId, drillId, recordKey, measure, foot, result, doneAt, clocked: clocked === 1 }) as ClearResult,
   );
@@ -92,7 +93,7 @@ function tablesOf(
     members.map((member) => member.id),
   );
   const drillName = drillNames(db, squad.id);
-  const keys = grouped(resultsFor(db, released, shown), (row) => row.recordKey);
+  const keys = grouped(resultsFor(db, released, shown, viewer), (row) => row.recordKey);
   const week = { from: shown.revision.opensAt, to: shown.revision.closesAt };
   const tables = [...keys].flatMap(([key, rows]) => {
     const now = rows.filter((row) => row.weekId === shown.week.id);
