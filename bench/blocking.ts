@@ -12,7 +12,7 @@ const base = `http://localhost:${PORT}`;
 const dataDir = process.argv[2];
 if (!dataDir) throw new Error('Say where the house lies: npm run bench:blocking -- FOLDER');
 
-const server = spawn('node', ['--import', './bench/loop-delay.mjs', 'server.mjs'], {
+const server = spawn('node', ['--import', new URL('loop-delay.mjs', import.meta.url).pathname, 'server.mjs'], {
   env: {
     ...process.env,
     PORT: String(PORT),

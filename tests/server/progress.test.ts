@@ -1,3 +1,5 @@
+import { join } from 'node:path';
+import Database from 'better-sqlite3';
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
 import type { PaperMapping } from '../../src/core/formats/index.ts';
@@ -159,6 +161,12 @@ describe('progress on the server', () => {
       const again = each();
       releaseItems(again);
       const extras = () => itemsOf(town.player).filter((one) => !one.scored);
+      // Whoever looks while another program holds the database sees the week without: nothing is given before it is written down.
+      const held = new Database(join(town.context.config.dataDir, 'eager-feet.sqlite'));
+      held.exec('begin immediate');
+      expect(itemsOf(town.player)).to.have.length(1);
+      held.exec('rollback');
+      held.close();
       // Balance 0.5: the foot behind has a share of 2/3, so 15 s on top of 15 s.
       expect(extras().map((one) => [one.side, 'seconds' in one.dose ? one.dose.seconds : 0])).to.deep.equal([['left', 15]]);
       const [first] = extras();

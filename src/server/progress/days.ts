@@ -4,6 +4,7 @@ import { type Streak, type StripCell, streakAndStrip } from '../../core/streaks/
 import type { Db } from '../db/connection.ts';
 import { prepared } from '../db/prepared.ts';
 import { runs, scores, squads, streakStates, trainingDays } from '../db/schema.ts';
+import { unlessHeld } from '../db/unless-held.ts';
 import type { Context } from '../house.ts';
 import { type Member, membersOf, squadDay } from '../squad/squads.ts';
 import { type Judged, lastTrained, streakInputs } from './calendar.ts';
@@ -65,7 +66,7 @@ const statesOn = prepared((db) =>
     .prepare(),
 );
 
-/** The streaks of some members on a training day, by player. What is not reckoned yet today is reckoned now, and kept. */
+/** The streaks of some members on a training day, by player. What is not reckoned yet today is reckoned now, and kept where it can be. */
 export function streakStatesOf(db: Db, squadId: string, members: readonly Judged[], today: string): Map<string, StreakState> {
   const known = new Map<string, StreakState>(
     statesOn(db)
@@ -81,16 +82,18 @@ export function streakStatesOf(db: Db, squadId: string, members: readonly Judged
     lastDay: lastTrained(input),
     ...streakAndStrip(input),
   }));
-  db.transaction((tx) => {
-    for (const row of rows) {
-      const { squadId: _squad, playerId: _player, ...set } = row;
-      tx.insert(streakStates)
-        .values(row)
-        .onConflictDoUpdate({ target: [streakStates.squadId, streakStates.playerId], set })
-        .run();
-      known.set(row.playerId, row);
-    }
-  });
+  for (const row of rows) known.set(row.playerId, row);
+  unlessHeld(() =>
+    db.transaction((tx) => {
+      for (const row of rows) {
+        const { squadId: _squad, playerId: _player, ...set } = row;
+        tx.insert(streakStates)
+          .values(row)
+          .onConflictDoUpdate({ target: [streakStates.squadId, streakStates.playerId], set })
+          .run();
+      }
+    }),
+  );
   return known;
 }
 

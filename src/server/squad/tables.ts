@@ -61,8 +61,8 @@ const clearResults = prepared((db) =>
   rowsAsJson(
     db,
     CLEAR_RESULTS,
-    `score_figures where week_id in (select value from json_each(?1)) and result is not null and measure <> 'time on'
-      and (?2 is null or record_key in (select record_key from score_figures where player_id = ?2 and week_id = ?3))`,
+    `score_figures where week_id in (select value from json_each(?)) and result is not null and measure <> 'time on'
+      and (? is null or record_key in (select record_key from score_figures where player_id = ? and week_id = ?))`,
   ),
 );
 
@@ -70,7 +70,7 @@ const clearResults = prepared((db) =>
 function resultsFor(db: Db, released: readonly OutlinedWeek[], shown: OutlinedWeek, viewer: string | null): ClearResult[] {
   const from = released.indexOf(shown);
   const ids = released.slice(from, from + 1 + WEEKS_BEFORE).map((one) => one.week.id);
-  return clearResults(db)(JSON.stringify(ids), viewer, shown.week.id).map(
+  return clearResults(db)(JSON.stringify(ids), viewer, viewer, shown.week.id).map(
     ([scoreId, weekId, playerId, drillId, recordKey, measure, foot, result, doneAt, clocked]) =>
       ({ scoreId, weekId, playerId, drillId, recordKey, measure, foot, result, doneAt, clocked: clocked === 1 }) as ClearResult,
   );

@@ -6,6 +6,7 @@ import { footBalance, type StepKind } from '../../core/progress/index.ts';
 import { catchUpsFor, type Given, NOTHING_GIVEN, type PublishedWeek, personalWeek } from '../../core/weeks/index.ts';
 import type { Db } from '../db/connection.ts';
 import { givenWeeks, ownSteps, weekRevisions, weeks } from '../db/schema.ts';
+import { unlessHeld } from '../db/unless-held.ts';
 import { shelfOf } from '../drills/shelf.ts';
 import type { KnownByKey } from '../go/known.ts';
 import type { Context } from '../house.ts';
@@ -94,22 +95,27 @@ const givenRow = (db: Db, revisionId: string, playerId: string) =>
 
 /**
  * What a player was given with a revision: reckoned when it is first asked for, and the same ever after, save for one thing: who may head
- * the ball is judged whenever it is read, by today's rule and birth year.
+ * the ball is judged whenever it is read, by today's rule and birth year. Where it cannot be written down just now, nothing is given yet:
+ * what a run began without it leaves it out (see `playedWeek`).
  */
 export function giveWeek(db: Db, squad: Squad, member: Member, revision: Revision, reckon: () => Given, now: number): Given {
   const had = givenRow(db, revision.id, member.id);
   if (!had) {
     const given = reckon();
-    db.insert(givenWeeks).values({ revisionId: revision.id, playerId: member.id, given, at: now }).onConflictDoNothing().run();
-    return given;
+    const row = { revisionId: revision.id, playerId: member.id, given, at: now };
+    if (unlessHeld(() => db.insert(givenWeeks).values(row).onConflictDoNothing().run())) return given;
+    return { ...NOTHING_GIVEN, ...(given.barred ? { barred: given.barred } : {}) };
   }
   const barred = barredOf(squad, member, weekFor(squad, member, revision.content), had.given.steps, now);
   if (barred.join() === (had.given.barred ?? []).join()) return had.given;
   const given = { ...had.given, barred };
-  db.update(givenWeeks)
-    .set({ given })
-    .where(and(eq(givenWeeks.revisionId, revision.id), eq(givenWeeks.playerId, member.id)))
-    .run();
+  unlessHeld(() =>
+    db
+      .update(givenWeeks)
+      .set({ given })
+      .where(and(eq(givenWeeks.revisionId, revision.id), eq(givenWeeks.playerId, member.id)))
+      .run(),
+  );
   return given;
 }
 

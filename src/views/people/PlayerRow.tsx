@@ -74,7 +74,7 @@ export function PlayerRow({
             {guardian.name}
             {head && (
               <Button size="small" onClick={() => setUnguarding(guardian)}>
-                <span className="sr-only">{guardian.name}: </span>not a guardian
+                Remove<span className="sr-only"> {guardian.name} as a guardian</span>
               </Button>
             )}
           </span>

@@ -16,8 +16,8 @@ interface Begun {
 
 const wrongPassword = (sentence: string) => (/invalid password/i.test(sentence) ? 'The password is not right.' : sentence);
 
-/** The key of an authenticator app, as it is typed where nothing can be scanned. */
-const keyOf = (uri: string) => new URL(uri).searchParams.get('secret') ?? '';
+/** The key of an authenticator app, in fours, as it is typed where nothing can be scanned. */
+const keyOf = (uri: string) => (new URL(uri).searchParams.get('secret') ?? '').replaceAll(/.{4}(?=.)/g, '$& ');
 
 function Codes({ codes }: { codes: readonly string[] }) {
   return (
@@ -72,7 +72,9 @@ export function TwoFactorBox({ first, needed }: { first: boolean; needed: boolea
       )}
       {begun ? (
         <Form className="flex max-w-md flex-col gap-3" onSend={confirm}>
-          <p>1. Scan this with the app, or type the key {keyOf(begun.totpURI)} into it.</p>
+          <p>
+            1. Scan this with the app, or type this key into it: <code className="break-words">{keyOf(begun.totpURI)}</code>
+          </p>
           <Qr qr={begun.qr} label="QR code for the authenticator app" />
           <Field label="2. The code that the app shows now" inputMode="numeric" autoComplete="one-time-code" {...code.field('code')} />
           {code.refusal && <Notice tone="stop">That code is not right. Type the one that is shown now.</Notice>}

@@ -1,0 +1,16 @@
+import { isBusy } from '../problems.ts';
+
+/**
+ * Writes down what a reading has reckoned, unless another program holds the database: a reading must not wait for that. Only for what can be
+ * reckoned again.
+ * @returns whether it was written
+ */
+export function unlessHeld(write: () => void): boolean {
+  try {
+    write();
+    return true;
+  } catch (error) {
+    if (!isBusy(error)) throw error;
+    return false;
+  }
+}
