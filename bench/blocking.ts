@@ -6,13 +6,15 @@
 import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { cpus } from 'node:os';
+import { fileURLToPath } from 'node:url';
 
 const PORT = 4470;
 const base = `http://localhost:${PORT}`;
 const dataDir = process.argv[2];
 if (!dataDir) throw new Error('Say where the house lies: npm run bench:blocking -- FOLDER');
 
-const server = spawn('node', ['--import', new URL('loop-delay.mjs', import.meta.url).pathname, 'server.mjs'], {
+const of = (file: string) => fileURLToPath(new URL(file, import.meta.url));
+const server = spawn('node', ['--import', of('loop-delay.mjs'), of('../server.mjs')], {
   env: {
     ...process.env,
     PORT: String(PORT),
@@ -57,25 +59,25 @@ const register = (await (await fetch(`${base}/api/v1/squads/${squad}/register`, 
   players: { id: string }[];
 };
 const player = register.players[17]?.id ?? '';
-const of = `/api/v1/squads/${squad}`;
+const ofSquad = `/api/v1/squads/${squad}`;
 const paths: [string, string][] = [
-  ['today', `${of}/today`],
-  ['register', `${of}/register`],
-  ['review', `${of}/review`],
-  ['player page', `${of}/players/${player}`],
-  ['player history', `${of}/players/${player}/history`],
-  ['fair numbers', `${of}/calibration`],
-  ['two weeks', `${of}/compare`],
-  ['not there yet', `${of}/ground`],
-  ['tables', `${of}/tables`],
-  ['people', `${of}/people`],
-  ['post', `${of}/post`],
-  ['post, preview', `${of}/post/preview`],
-  ['weeks', `${of}/weeks`],
-  ['scores.csv', `${of}/scores.csv`],
-  ['records.csv', `${of}/records.csv`],
-  ['streaks.csv', `${of}/streaks.csv`],
-  ['recounts.csv', `${of}/recounts.csv`],
+  ['today', `${ofSquad}/today`],
+  ['register', `${ofSquad}/register`],
+  ['review', `${ofSquad}/review`],
+  ['player page', `${ofSquad}/players/${player}`],
+  ['player history', `${ofSquad}/players/${player}/history`],
+  ['fair numbers', `${ofSquad}/calibration`],
+  ['two weeks', `${ofSquad}/compare`],
+  ['not there yet', `${ofSquad}/ground`],
+  ['tables', `${ofSquad}/tables`],
+  ['people', `${ofSquad}/people`],
+  ['post', `${ofSquad}/post`],
+  ['post, preview', `${ofSquad}/post/preview`],
+  ['weeks', `${ofSquad}/weeks`],
+  ['scores.csv', `${ofSquad}/scores.csv`],
+  ['records.csv', `${ofSquad}/records.csv`],
+  ['streaks.csv', `${ofSquad}/streaks.csv`],
+  ['recounts.csv', `${ofSquad}/recounts.csv`],
 ];
 for (const [, path] of paths.slice(0, 4)) await ask(path);
 console.log(`Node ${process.version}, ${cpus().length} cores\n`);
