@@ -1,4 +1,3 @@
-import { once } from 'node:events';
 import { workerData } from 'node:worker_threads';
 import type { Config } from '../config.ts';
 import { type Context, threadContext } from '../house.ts';
@@ -23,15 +22,21 @@ async function sendPieces({ name, actor, input, port }: Task): Promise<void> {
   if (!port) return;
   let ahead = 0;
   let closed = false;
+  let goOn = () => {};
   port.on('message', () => {
     ahead--;
+    goOn();
   });
   port.once('close', () => {
     closed = true;
+    goOn();
   });
   const pieces = (STREAMS as Works)[name]?.(context(), actor, input) as Iterable<Piece> | AsyncIterable<Piece>;
   for await (const piece of pieces) {
-    while (ahead >= AHEAD && !closed) await Promise.race([once(port, 'message'), once(port, 'close')]);
+    while (ahead >= AHEAD && !closed)
+      await new Promise<void>((done) => {
+        goOn = done;
+      });
     if (closed) return;
     port.postMessage(piece);
     ahead++;
