@@ -184,7 +184,7 @@ export function answers(cleared: ClearedDoubt, doubt: Doubt, scoreId: string | u
 }
 
 /**
- * All reasons to doubt a claim, strongest first (job page, section 7): those that stand, and those that a clearing answers.
+ * All reasons to doubt a claim, strongest first: those that stand, and those that a clearing answers.
  * An honest "I lost count" is never doubted.
  */
 export function weighDoubts(input: DoubtInput, rules: DoubtRules = DOUBT_RULES): { doubts: Doubt[]; answered: Doubt[] } {

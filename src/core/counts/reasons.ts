@@ -1,4 +1,4 @@
-/** Why a score may be doubted (job page, section 7). */
+/** Why a score may be doubted. */
 export const DOUBT_REASONS = [
   'over the ceiling',
   'very fast',

@@ -12,7 +12,7 @@ export interface AgeDefaults {
 }
 
 /**
- * Safe usual rules of a new squad by the age of its players (job pages 8, 9, 10 and 12; the minutes and the rhythm are our estimates):
+ * Safe usual rules of a new squad by the age of its players (the minutes and the rhythm are our estimates):
  * under 9 two short sessions a week, under 11 no tables, no heading below 12 and few headers until 15.
  * @param age whole years, 5 to 18
  */

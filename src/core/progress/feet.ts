@@ -22,7 +22,7 @@ export interface FootBalance {
 }
 
 /**
- * Foot balance of a drill: lower / higher of the two medians of the last 5 (job page 10). Null until both feet have a
+ * Foot balance of a drill: lower / higher of the two medians of the last 5. Null until both feet have a
  * result. Two medians of 0 are even. Where less is better, the slower foot is behind.
  */
 export function footBalance(left: readonly TimedResult[], right: readonly TimedResult[], better: 'more' | 'less'): FootBalance | null {

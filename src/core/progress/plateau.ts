@@ -15,7 +15,7 @@ export interface Plateau {
 
 /**
  * Whether somebody is stuck: at least 4 clocked goes over at least 14 days since the record, none of them better, and a trend interval
- * over them that holds 0 (job page, section 10). Null when not.
+ * over them that holds 0. Null when not.
  * @param clocked clocked results under one record key
  */
 export function plateauOf(clocked: readonly TimedResult[], better: Better): Plateau | null {
@@ -63,7 +63,7 @@ const MUCH_WORK = 60;
 const OFTEN_FAULTY = 0.4;
 
 /**
- * The next steps that are worth a try, most fitting first (job page, section 10). A rule of thumb in this order: much work and a dip want
+ * The next steps that are worth a try, most fitting first. A rule of thumb in this order: much work and a dip want
  * rest; many faults want more room or the easier drill; clean and strong wants the harder drill or less room; all others another pace
  * or other words.
  */

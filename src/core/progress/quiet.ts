@@ -1,6 +1,6 @@
 import { type Day, dayNumber } from '../streaks/calendar.ts';
 
-/** Days without a go after which a player has gone quiet (job page 10). */
+/** Days without a go after which a player has gone quiet. */
 export const QUIET_AFTER_DAYS = 5;
 
 /**

@@ -46,7 +46,7 @@ export interface Dip {
   told: boolean;
 }
 
-/** Ups and downs beside the record (job page, section 8). The record is the best of what is given. */
+/** Ups and downs beside the record. The record is the best of what is given. */
 export function dipOf(results: readonly TimedResult[], better: Better): Dip {
   const record = recordOf(results, better)?.result;
   let running = 0;

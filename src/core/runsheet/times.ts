@@ -17,7 +17,7 @@ export const TIMES_RANGE: Readonly<Record<keyof Times, readonly [least: number, 
   scoring: [5, 60],
 };
 
-/** Default lengths in seconds (job page, section 5). */
+/** Default lengths in seconds. */
 export const TIMES: Readonly<Times & { ruleSaid: number }> = {
   leadIn: 5,
   leadInFirstOfBlock: 10,

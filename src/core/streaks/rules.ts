@@ -7,7 +7,7 @@ const freeDays = z
   .max(2, 'Free days are 0, 1 or 2 a week.');
 const perWeek = z.number('The number a week must be a number.').int().min(1, 'At least 1 a week.').max(7, 'At most 7 a week.');
 
-/** What keeps a streak in a squad (job page 9). */
+/** What keeps a streak in a squad. */
 export const StreakRule = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('every day'), freeDays }),
   z.object({

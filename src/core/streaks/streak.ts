@@ -182,7 +182,7 @@ function dailyNeed(input: StreakInput, units: readonly Unit[], rule: Extract<Str
 }
 
 /**
- * The streak by the squad's rule (job page 9): days or weeks in a row, free days, breaks and pauses forgiven,
+ * The streak by the squad's rule: days or weeks in a row, free days, breaks and pauses forgiven,
  * the running day or week never counted against the player. When a squad changes between a daily and a weekly rule,
  * the current streak starts with the new rule; best stays what it was.
  */

@@ -2,7 +2,7 @@ import { median } from 'simple-statistics';
 import { type Better, beats } from '../progress/records.ts';
 import type { TimedResult } from '../progress/trend.ts';
 
-/** Three ways to show a squad its numbers (job page, section 10). */
+/** Three ways to show a squad its numbers. */
 export const TABLE_SCHOOLS = ['off', 'improvement', 'scores'] as const;
 export type TableSchool = (typeof TABLE_SCHOOLS)[number];
 

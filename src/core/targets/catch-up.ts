@@ -4,7 +4,7 @@ const MOST_SHARE = 0.7;
 
 /**
  * Share of the scored work that the foot behind gets in the catch-up school: 50 % at balance 1, in a straight line up to 70 % at 0.4, and
- * 70 % below (job page, section 10).
+ * 70 % below.
  * @param balance lower / higher of the two feet's medians, 0–1
  * @throws RangeError outside 0–1
  */

@@ -23,7 +23,7 @@ export function gatesOf(drill: Pick<Drill, 'layout'>, sets: number): number | nu
 }
 
 /**
- * How a course is tuned for a player (job page, section 8): the course changes, not the number. No fault in the last two goes makes it
+ * How a course is tuned for a player: the course changes, not the number. No fault in the last two goes makes it
  * closer, faults at more than 40 % of the gates of the last go make it wider; else it stays.
  */
 export function tuningOf(goes: readonly CourseGo[]): { tuning: Tuning; reason: string } {

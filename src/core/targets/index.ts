@@ -139,7 +139,7 @@ function stepped(dose: Dose, record: number | null): Target {
 }
 
 /**
- * A player's number for one foot of one item, with the reason in words (job page, section 8).
+ * A player's number for one foot of one item, with the reason in words.
  * @param own what is known under the same record key
  */
 export function targetFor(rule: TargetRule, drill: Drill, dose: Dose, level: Level, own: Own): Target {

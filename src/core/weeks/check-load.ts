@@ -197,7 +197,7 @@ function moreTouches(view: PlannerView): Check[] {
   ];
 }
 
-/** Time, feet and load of each session, and the touches of the week (job page 5). */
+/** Time, feet and load of each session, and the touches of the week. */
 export function loadChecks(view: PlannerView): Check[] {
   return [
     ...view.week.sessions.flatMap((one) => [...overBudget(one, view), ...feetDiffer(one, view), ...legBurners(one, view)]),

@@ -64,7 +64,7 @@ export function whoLacks(plan: WeekPlan, drills: ReadonlyMap<string, Drill>, pla
 const listed = (names: readonly string[]) =>
   names.length <= 1 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 
-/** Kit and space that some players do not have (job page 5). */
+/** Kit and space that some players do not have. */
 export function placeChecks({ plan, drills, facts, newId }: PlannerView): Check[] {
   return usedDrills(plan, drills).flatMap((drill): Check[] => {
     const { lacks, forAll: everyone } = ofDrill(drill, drills, facts.players);

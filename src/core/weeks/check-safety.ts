@@ -4,7 +4,7 @@ import { allItems, itemsOf } from './measure.ts';
 import type { Check, PlannerView } from './planner-view.ts';
 import type { Item } from './schema.ts';
 
-/** What is not safe for this squad: these checks block a release (job page 12). */
+/** What is not safe for this squad: these checks block a release. */
 export function safetyChecks({ plan, drills, facts, week }: PlannerView): Check[] {
   const checks: Check[] = [];
   const { headers } = week.dose;

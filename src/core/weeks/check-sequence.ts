@@ -202,7 +202,7 @@ function onlyFullPace(view: PlannerView): Check[] {
   return checks;
 }
 
-/** What comes before what: warm-up, easier drills, recaps, a challenge, technique before speed (job page 5). */
+/** What comes before what: warm-up, easier drills, recaps, a challenge, technique before speed. */
 export function sequenceChecks(view: PlannerView): Check[] {
   return [
     ...view.plan.sessions.flatMap((session) => warmUpFirst(session, view)),

@@ -9,7 +9,7 @@ export interface ReleaseProblem {
 
 /**
  * What must be mended before a week can be released: a week needs work in it, every drill must be known,
- * heading stays out of squads below the heading age, and no overhead or wall drill goes out without its caution (job page 12).
+ * heading stays out of squads below the heading age, and no overhead or wall drill goes out without its caution.
  * @param headingAge lowest age (years) at which heading is allowed.
  * @param youngest age in years of the youngest player of the squad; null when the squad is empty.
  */

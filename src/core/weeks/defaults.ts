@@ -38,7 +38,7 @@ export function newItem(id: string, drill: Drill): Item {
   };
 }
 
-/** Seconds to drink after a block of a kind: longer after a leg burner (job page, dose defaults 30–45 s). */
+/** Seconds to drink after a block of a kind: longer after a leg burner (30–45 s). */
 export function usualDrink(kind: BlockKind): number {
   return kind === 'leg burner' ? 45 : 30;
 }

@@ -133,7 +133,7 @@ function doseOfFoot({ dose }: Item): number | null {
 const MOST_EXTRA = 120;
 
 /**
- * The catch-up doses of a week for one player, in the school that has them (job page, section 10): for each scored item done with each
+ * The catch-up doses of a week for one player, in the school that has them: for each scored item done with each
  * foot, what the foot behind gets on top.
  * @param balanceOf foot balance of a drill and who is behind; null while one foot has no number
  * @param newId makes ids: core makes no chance

@@ -29,7 +29,7 @@ import { type OpenWeek, openWeekOf, standing } from '../weeks/weeks.ts';
 import { type JudgedScore, judgedScores } from './facts.ts';
 import { keysOf, knownOfOne, numbersOf, ownTargetsOf, runnerOf } from './known.ts';
 
-/** Years under which a grown-up helps (job page 12). */
+/** Years under which a grown-up helps. */
 const HELPED_UNDER = 8;
 
 /** Goes of the open week that were asked for again and not done again since. */
