@@ -1,12 +1,10 @@
-import { and, asc, eq, sql } from 'drizzle-orm';
-import { compileRunSheet, type ProvenWork, provenWork, replay } from '../../core/runsheet/index.ts';
+import { eq, sql } from 'drizzle-orm';
+import { type ProvenWork, provenWork, replay } from '../../core/runsheet/index.ts';
 import type { Db } from '../db/connection.ts';
 import { prepared } from '../db/prepared.ts';
-import { players, runEvents, runs, scoreFigures, squadPlayers } from '../db/schema.ts';
-import { squadById } from '../squad/squads.ts';
-import { contentOf } from '../weeks/contents.ts';
-import { playedWeek } from '../weeks/given.ts';
+import { runs, scoreFigures } from '../db/schema.ts';
 import type { ScoreFact } from './facts.ts';
+import { ranOf } from './ran.ts';
 
 /* Whether a number was made on our clock is proved by the kept log of its run, never believed. */
 
@@ -21,21 +19,8 @@ const figureOf = prepared((db) =>
 
 /** What the log of a run that came before 0.7 proves: replayed once, and kept. */
 function proveNow(db: Db, run: typeof runs.$inferSelect): ProvenWork[] {
-  const events = db.select({ event: runEvents.event }).from(runEvents).where(eq(runEvents.runId, run.id)).orderBy(asc(runEvents.seq)).all();
-  const revision = { content: contentOf(db, run.revisionId) };
-  const member = db
-    .select({ id: players.id, strongerFoot: players.strongerFoot, contactSchool: players.contactSchool, level: squadPlayers.level })
-    .from(players)
-    .innerJoin(squadPlayers, and(eq(squadPlayers.playerId, players.id), eq(squadPlayers.squadId, run.squadId)))
-    .where(eq(players.id, run.playerId))
-    .get();
-  if (!member || events.length === 0) return [];
-  const content = playedWeek(db, squadById(db, run.squadId), member, { id: run.revisionId, ...revision }, run.startedAt);
-  const session = content.sessions.find((one) => one.id === run.sessionId);
-  if (!session) return [];
-  const sheet = compileRunSheet(session, new Map(Object.entries(content.drills)), { ...member, ownPace: {}, times: content.times });
-  const log = events.map((row) => row.event);
-  return provenWork(sheet, replay(sheet, log, log.at(-1)?.at));
+  const ran = ranOf(db, run);
+  return ran ? provenWork(ran.sheet, replay(ran.sheet, ran.log, ran.log.at(-1)?.at)) : [];
 }
 
 function provenOf(db: Db, run: typeof runs.$inferSelect): ProvenWork[] {

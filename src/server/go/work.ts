@@ -1,13 +1,11 @@
-import { and, asc, desc, eq, sql } from 'drizzle-orm';
+import { and, desc, eq, sql } from 'drizzle-orm';
 import { marksOf, recountedValue, recountOf, type Span } from '../../core/counts/index.ts';
-import { compileRunSheet, workSpans } from '../../core/runsheet/index.ts';
+import { workSpans } from '../../core/runsheet/index.ts';
 import type { Db } from '../db/connection.ts';
 import { prepared } from '../db/prepared.ts';
-import { clips, players, recounts, runEvents, runs, squadPlayers } from '../db/schema.ts';
-import { squadById } from '../squad/squads.ts';
-import { contentOf } from '../weeks/contents.ts';
-import { playedWeek } from '../weeks/given.ts';
+import { clips, recounts, runs } from '../db/schema.ts';
 import type { ScoreFact } from './facts.ts';
+import { ranOf } from './ran.ts';
 
 export type WorkFrom = 'run log' | 'claim';
 
@@ -25,29 +23,9 @@ export const keptClip = (db: Db, score: Pick<ScoreFact, 'id' | 'playerId'>): typ
 
 /** When the work ran, in seconds after its start, as the kept run log has it. Empty when there is none, or it knows nothing of it. */
 function spansOfRun(db: Db, score: ScoreFact): Span[] {
-  if (!score.runId) return [];
-  const events = db
-    .select({ event: runEvents.event })
-    .from(runEvents)
-    .where(eq(runEvents.runId, score.runId))
-    .orderBy(asc(runEvents.seq))
-    .all()
-    .map((row) => row.event);
-  const revision = { content: contentOf(db, score.revisionId) };
-  // Somebody who has left the squad meanwhile is still in these rows.
-  const member = db
-    .select({ id: players.id, strongerFoot: players.strongerFoot, contactSchool: players.contactSchool, level: squadPlayers.level })
-    .from(players)
-    .innerJoin(squadPlayers, and(eq(squadPlayers.playerId, players.id), eq(squadPlayers.squadId, score.squadId)))
-    .where(eq(players.id, score.playerId))
-    .get();
-  if (!member) return [];
-  const run = db.select({ at: runs.startedAt }).from(runs).where(eq(runs.id, score.runId)).get();
-  const content = playedWeek(db, squadById(db, score.squadId), member, { id: score.revisionId, ...revision }, run?.at);
-  const session = content.sessions.find((one) => one.id === score.sessionId);
-  if (!session) return [];
-  const sheet = compileRunSheet(session, new Map(Object.entries(content.drills)), { ...member, ownPace: {}, times: content.times });
-  return workSpans(sheet, events, score);
+  const run = score.runId ? db.select().from(runs).where(eq(runs.id, score.runId)).get() : undefined;
+  const ran = run && ranOf(db, run);
+  return ran ? workSpans(ran.sheet, ran.log, score) : [];
 }
 
 /**
