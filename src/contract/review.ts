@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { REVIEW_KINDS } from '../core/counts/habits.ts';
 import { MARK_ID } from '../core/counts/marks.ts';
+import { isPlace } from '../core/counts/queue.ts';
 import { VERDICTS } from '../core/counts/standing.ts';
 import { endpoint } from './endpoint.ts';
 import { Dose, DoubtView, FootName, Id, Instant, MeasureName, NoParams, Nothing, StandingName } from './parts.ts';
@@ -92,6 +93,9 @@ export const ReviewQueue = z.object({
   coachId: Id,
   /** Waiting scores: doubted first, then clips asked for, then clips, then clear ones; newest first within each. */
   waiting: z.array(ReviewItem),
+  /** How many wait in all, and the place from which to read on; null when these are all. */
+  waitingInAll: z.number().int(),
+  more: z.string().nullable(),
   /** The last decided ones, newest decision first. */
   decided: z.array(ReviewItem),
   /** Seconds that this coach takes, by what waits. */
@@ -101,6 +105,8 @@ export const ReviewQueue = z.object({
   mayChange: z.boolean(),
   bench: BenchSettings,
 });
+export const WaitingPage = z.object({ waiting: z.array(ReviewItem), more: z.string().nullable() });
+export type WaitingPage = z.infer<typeof WaitingPage>;
 export type ReviewQueue = z.infer<typeof ReviewQueue>;
 
 export const text = (max: number, what: string) => z.string().trim().max(max, `${what} has at most ${max} letters.`);
@@ -157,6 +163,15 @@ export const review = {
     params: ofSquad,
     body: Nothing,
     response: ReviewQueue,
+  }),
+  waitingAfter: endpoint({
+    method: 'GET',
+    path: '/squads/{squad}/review/waiting',
+    act: 'see the review queue',
+    summary: 'What waits after a place of the queue, as many as one answer holds.',
+    params: ofSquad.extend({ after: z.string().refine(isPlace, 'This is no place of the queue.') }),
+    body: Nothing,
+    response: WaitingPage,
   }),
   decide: endpoint({
     method: 'POST',

@@ -11,11 +11,14 @@ import {
   doubtResult,
   doubtsOf,
   formDistance,
+  isPlace,
+  placeOf,
   rateOf,
   recordKey,
   resultOf,
   reviewMinutes,
   standingOf,
+  standsAfter,
   weighDoubts,
 } from '../../src/core/counts/index.ts';
 import type { Dose } from '../../src/core/weeks/index.ts';
@@ -281,6 +284,7 @@ describe('a correction by marks', () => {
 describe('the review queue', () => {
   it('puts what cannot be first, then doubts with a clip, doubts, clips asked for, other clips, clear ones', () => {
     const one = (result: 'clear' | 'look' | 'cannot be', hasClip: boolean, doneAt = 0, clipWanted = false) => ({
+      scoreId: 'a',
       result,
       clip: hasClip ? {} : null,
       doneAt,
@@ -302,6 +306,24 @@ describe('the review queue', () => {
       'clear true false',
       'clear false false',
     ]);
+  });
+  it('can be read on from any place: what stands after a place is what comes later in the order, also where all is alike', () => {
+    const one = fc.record({
+      scoreId: fc.constantFrom('a', 'b', 'c', 'd', 'e'),
+      result: fc.constantFrom('clear' as const, 'look' as const, 'cannot be' as const),
+      clip: fc.constantFrom(null, {}),
+      clipWanted: fc.boolean(),
+      doneAt: fc.constantFrom(0, 9, 10),
+    });
+    fc.assert(
+      fc.property(fc.uniqueArray(one, { selector: (o) => o.scoreId, minLength: 1 }), (given) => {
+        const inOrder = given.sort(compareWaiting);
+        for (const [i, at] of inOrder.entries())
+          expect(inOrder.filter((o) => standsAfter(o, placeOf(at)))).to.deep.equal(inOrder.slice(i + 1));
+      }),
+    );
+    expect(() => standsAfter({ scoreId: 'a', result: 'clear', clip: null, clipWanted: false, doneAt: 0 }, '6.0.a')).to.throw(RangeError);
+    expect([isPlace('5.12.a-b'), isPlace('5.12.'), isPlace('6.1.a')]).to.deep.equal([true, false, false]);
   });
   it('estimates minutes: 2 doubts with clips, 10 clear ones are 90 + 30 s = 2 min', () => {
     const waiting = [...Array(2).fill({ result: 'look', hasClip: true }), ...Array(10).fill({ result: 'clear', hasClip: false })];

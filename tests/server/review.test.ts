@@ -4,7 +4,7 @@ import { sendGo } from '../../src/server/go/send-go.ts';
 import { myFeet } from '../../src/server/progress/feet.ts';
 import { playerPage } from '../../src/server/progress/player.ts';
 import { decideScore, undoDecision } from '../../src/server/review/decide.ts';
-import { reviewQueue } from '../../src/server/review/queue.ts';
+import { reviewQueue, waitingAfter } from '../../src/server/review/queue.ts';
 import { family } from '../../src/server/squad/family.ts';
 import { register } from '../../src/server/squad/register.ts';
 import { today } from '../../src/server/squad/today.ts';
@@ -52,6 +52,22 @@ describe('review on the server', () => {
     expect(waiting[0]?.doubts[0]?.sentence).to.include('4.3 a second');
     expect(waiting[0]).to.include({ recordBefore: 60 });
     expect(today(town.context, town.coach, { squad: town.squad }).toReview).to.deep.equal({ doubted: 1, clips: 0, clear: 2, minutes: 1 });
+  });
+
+  it('gives a long queue in parts that together are all of it, in order, also when one is decided between two of them', () => {
+    for (let i = 0; i < 64; i++) {
+      town.setNow(MONDAY_TEN + i * 1000);
+      send(50 + (i % 3));
+    }
+    const first = queue();
+    expect([first.waiting.length, first.waitingInAll]).to.deep.equal([60, 64]);
+    const last = first.waiting.at(-1)?.scoreId ?? '';
+    decide(last, {});
+    const rest = waitingAfter(town.context, town.coach, { squad: town.squad, after: first.more ?? '' });
+    expect([rest.waiting.length, rest.more]).to.deep.equal([4, null]);
+    const times = [...first.waiting, ...rest.waiting].map((item) => item.doneAt);
+    expect(times).to.deep.equal([...new Set(times)].sort((a, b) => b - a));
+    expect(() => waitingAfter(town.context, town.player, { squad: town.squad, after: '0.0.a' })).to.throw();
   });
 
   it('lets a doubted score into the record only when counted, and takes it out again on undo', () => {

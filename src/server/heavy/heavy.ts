@@ -47,6 +47,8 @@ export function unwrapped(reply: Reply): unknown {
 }
 
 const THREADS = 2;
+/** A small nursery: what streams by is given back soon, instead of being let grow to what the machine would bear. */
+const MEMORY = { maxYoungGenerationSizeMb: 16, maxOldGenerationSizeMb: 768 };
 const WAITING_OF_PERSON = 3;
 const IDLE_MS = 60_000;
 const TOO_MANY_SECONDS = 10;
@@ -147,7 +149,14 @@ export async function begun(pieces: AsyncIterator<Piece>): Promise<AsyncIterable
 
 /** Threads beside the one that answers, each with a connection of its own. */
 export function heavyThreads(config: Config): Heavy {
-  const pool = new Piscina({ ...threadFile(), workerData: config, minThreads: 0, maxThreads: THREADS, idleTimeout: IDLE_MS });
+  const pool = new Piscina({
+    ...threadFile(),
+    workerData: config,
+    minThreads: 0,
+    maxThreads: THREADS,
+    idleTimeout: IDLE_MS,
+    resourceLimits: MEMORY,
+  });
   const turn = inTurn();
   const ask = (task: Task, signal?: AbortSignal) =>
     pool.run(task, { ...(signal ? { signal } : {}), ...(task.port ? { transferList: [task.port] } : {}) }) as Promise<Reply>;

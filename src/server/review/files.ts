@@ -1,6 +1,7 @@
 import { and, asc, eq } from 'drizzle-orm';
 import { marksOf, remarksOn } from '../../core/counts/index.ts';
 import { marksVtt, type RecountForRow, recountRow, scoreRow, type TimedRemark } from '../../core/formats/index.ts';
+import { inParts } from '../../core/in-parts.ts';
 import type { Actor } from '../auth/actor.ts';
 import { clipById } from '../clips/clips.ts';
 import { mayFilm } from '../clips/consent.ts';
@@ -48,12 +49,7 @@ export function remarksFile(context: Context, actor: Actor, input: { clip: strin
 export const remarksOnClip = (db: Db, clip: { id: string; scoreId: string }): string =>
   marksVtt('Remarks of the coach.', [], remarksOf(db, clip));
 
-const ROWS_AT_ONCE = 1000;
-
-/** A list in lists of at most so many. */
-function* inParts<T>(list: readonly T[], size: number): Generator<T[]> {
-  for (let i = 0; i < list.length; i += size) yield list.slice(i, i + size);
-}
+const ROWS_AT_ONCE = 250;
 
 /** All scores of a squad with where they stand, oldest first, some rows at a time. */
 export function* scoresCsv(context: Context, actor: Actor, input: { squad: string }): Generator<string> {
@@ -67,15 +63,8 @@ export function* scoresCsv(context: Context, actor: Actor, input: { squad: strin
       { number, sessions: new Map(sessions.map((one) => [one.id, one.name])) },
     ]),
   );
-  const ids = db
-    .select({ id: scores.id })
-    .from(scores)
-    .where(and(eq(scores.squadId, input.squad), inSquadNow(scores.squadId, scores.playerId)))
-    .orderBy(asc(scores.doneAt), asc(scores.id))
-    .all()
-    .map((row) => row.id);
   const rowsOf = function* () {
-    for (const some of inParts(ids, ROWS_AT_ONCE))
+    for (const some of idsOldestFirst(db, input.squad))
       yield judgedByIds(db, some).map(({ score, standing, counts, doubts, decision }) => {
         const week = revisions.get(score.revisionId);
         return scoreRow({
@@ -92,6 +81,27 @@ export function* scoresCsv(context: Context, actor: Actor, input: { squad: strin
       });
   };
   yield* csvPieces(rowsOf());
+}
+
+/** Ids of a squad's scores, oldest first, some at a time: SQLite keeps the order, and never a whole season is here at once. */
+function* idsOldestFirst(db: Db, squadId: string): Generator<string[]> {
+  const query = db
+    .select({ id: scores.id })
+    .from(scores)
+    .where(and(eq(scores.squadId, squadId), inSquadNow(scores.squadId, scores.playerId)))
+    .orderBy(asc(scores.doneAt), asc(scores.id))
+    .toSQL();
+  let some: string[] = [];
+  for (const id of db.$client
+    .prepare<unknown[], string>(query.sql)
+    .pluck()
+    .iterate(...query.params)) {
+    some.push(id);
+    if (some.length < ROWS_AT_ONCE) continue;
+    yield some;
+    some = [];
+  }
+  if (some.length > 0) yield some;
 }
 
 /** Numbers of weeks and names of sessions of each revision; of what a week holds only that is read. */

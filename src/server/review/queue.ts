@@ -1,16 +1,27 @@
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
-import type { BenchSettings, ReviewQueue } from '../../contract/review.ts';
-import { compareWaiting, doubtResult, type Habits, habitsOf, reviewKind } from '../../core/counts/index.ts';
+import type { BenchSettings, ReviewQueue, WaitingPage } from '../../contract/review.ts';
+import {
+  compareWaiting,
+  type DoubtResult,
+  doubtResult,
+  type Habits,
+  habitsOf,
+  placeOf,
+  reviewKind,
+  standsAfter,
+  type Waiting,
+} from '../../core/counts/index.ts';
 import type { Actor } from '../auth/actor.ts';
+import { mayFilmAmong } from '../clips/consent.ts';
 import type { Db } from '../db/connection.ts';
-import { benchSettings, clips, decisions, scoreReadings, scores } from '../db/schema.ts';
+import { prepared, rowsAsJson } from '../db/prepared.ts';
+import { benchSettings, clips, decisions, scoreFigures, scoreReadings } from '../db/schema.ts';
 import { judgedByIds } from '../go/facts.ts';
 import { doubtRulesOf } from '../go/reading.ts';
 import type { Context } from '../house.ts';
 import { allow, asPerson } from '../policy.ts';
-import { waitingIn } from '../progress/figures.ts';
-import { squadById } from '../squad/squads.ts';
-import { itemsOf } from './items.ts';
+import { membersOf, squadById } from '../squad/squads.ts';
+import { clipAsks, itemsOf } from './items.ts';
 
 const DECIDED_SHOWN = 40;
 /** Newest decisions from which a coach's pace is learned. */
@@ -48,42 +59,86 @@ export function setUpBench(context: Context, actor: Actor, input: BenchSettings)
   return { keys, delay };
 }
 
-/** What waits for the coach, doubted first, and the latest decided ones. */
+/** Waiting scores in one answer: a season's undecided ones would hold everybody else up. */
+const WAITING_AT_ONCE = 60;
+
+/** What waits in a squad, in the queue's order, with no more of each than decides its place. */
+function waitingInOrder(db: Db, squadId: string): Waiting[] {
+  const here = membersOf(db, squadId).map((member) => member.id);
+  const may = mayFilmAmong(db, here);
+  const wanted = new Set(clipAsks(db, squadId).flatMap((ask) => ask.clipId ?? []));
+  const players = new Set(here);
+  return lightWaiting(db)(squadId)
+    .map((row) => row as [string, string, number, DoubtResult, string | null])
+    .filter(([, player]) => players.has(player))
+    .map(([scoreId, player, doneAt, result, clipId]) => {
+      const clip = clipId !== null && may.has(player) ? { id: clipId } : null;
+      return { scoreId, doneAt, result, clip, clipWanted: clip !== null && wanted.has(clip.id) };
+    })
+    .sort(compareWaiting);
+}
+
+const lightWaiting = prepared((db) =>
+  rowsAsJson(
+    db,
+    [
+      'score_id',
+      'player_id',
+      'done_at',
+      'doubt',
+      "(select c.id from clips c where c.score_id = f.score_id and c.player_id = f.player_id and c.state = 'kept')",
+    ],
+    'score_figures f where squad_id = ? and decided = 0',
+  ),
+);
+
+/** The first of some waiting scores, and the place from which to read on. */
+function firstOf(inOrder: readonly Waiting[]): { ids: string[]; more: string | null } {
+  const here = inOrder.slice(0, WAITING_AT_ONCE);
+  const last = here.at(-1);
+  return { ids: here.map((one) => one.scoreId), more: last && inOrder.length > here.length ? placeOf(last) : null };
+}
+
+/** What waits after a place of the queue. */
+export function waitingAfter(context: Context, actor: Actor, input: { squad: string; after: string }): WaitingPage {
+  const { db } = context;
+  allow(db, actor, 'see the review queue', input);
+  const { ids, more } = firstOf(waitingInOrder(db, input.squad).filter((one) => standsAfter(one, input.after)));
+  return { waiting: itemsOf(db, input.squad, judgedByIds(db, ids)).sort(compareWaiting), more };
+}
+
+/** Scores on which a decision stands, newest decision first. */
+const latestDecided = (db: Db, squadId: string): string[] =>
+  db
+    .select({ id: scoreFigures.scoreId })
+    .from(scoreFigures)
+    .where(and(eq(scoreFigures.squadId, squadId), isNotNull(scoreFigures.decidedAt)))
+    .orderBy(desc(scoreFigures.decidedAt))
+    .limit(DECIDED_SHOWN)
+    .all()
+    .map((row) => row.id);
+
+/** What waits for the coach, doubted first, and the latest decided ones; of a long queue the first, and where to read on. */
 export function reviewQueue(context: Context, actor: Actor, input: { squad: string }): ReviewQueue {
   const { db } = context;
   allow(db, actor, 'see the review queue', input);
   const squad = squadById(db, input.squad);
   const { userId } = asPerson(actor);
-  const ids = db
-    .select({ id: scores.id })
-    .from(scores)
-    .where(sql`${scores.id} in ${waitingIn(squad.id)}`)
-    .all();
-  const waiting = itemsOf(
-    db,
-    squad.id,
-    judgedByIds(
-      db,
-      ids.map((row) => row.id),
-    ),
-  );
-  waiting.sort(compareWaiting);
-  const latest = db
-    .selectDistinct({ id: decisions.scoreId, at: decisions.at })
-    .from(decisions)
-    .innerJoin(scores, eq(scores.id, decisions.scoreId))
-    .where(eq(scores.squadId, squad.id))
-    .orderBy(desc(decisions.at))
-    .limit(DECIDED_SHOWN)
-    .all();
-  const decidedIds = [...new Set(latest.map((row) => row.id))];
-  const decided = itemsOf(db, squad.id, judgedByIds(db, decidedIds))
-    .filter((item) => item.standing !== 'clear' && item.standing !== 'waiting for the coach')
+  const inOrder = waitingInOrder(db, squad.id);
+  const { ids, more } = firstOf(inOrder);
+  const here = new Set(ids);
+  // What waits and what was decided share most of what they are shown with, so they are read as one.
+  const items = itemsOf(db, squad.id, judgedByIds(db, [...ids, ...latestDecided(db, squad.id).filter((id) => !here.has(id))]));
+  const waiting = items.filter((item) => here.has(item.scoreId)).sort(compareWaiting);
+  const decided = items
+    .filter((item) => !here.has(item.scoreId) && item.standing !== 'clear' && item.standing !== 'waiting for the coach')
     .sort((a, b) => (b.history.at(-1)?.at ?? 0) - (a.history.at(-1)?.at ?? 0));
   return {
     squad: { id: squad.id, name: squad.name, timeZone: squad.timeZone },
     coachId: userId,
     waiting,
+    more,
+    waitingInAll: inOrder.length,
     decided,
     habits: habitsOfCoach(db, userId),
     rules: doubtRulesOf(db, squad.id),

@@ -44,13 +44,14 @@ function ReviewView({ queue }: { queue: ReviewQueue }) {
         <div className="flex flex-wrap items-baseline gap-x-4">
           <h1>Review</h1>
           <p className="text-dust">
-            {state.allWaiting.length} waiting: {plural(state.allWaiting.filter((item) => item.result !== 'clear').length, 'doubt')},{' '}
+            {state.inAll} waiting{state.whole ? '' : `, ${state.allWaiting.length} of them read so far`}:{' '}
+            {plural(state.allWaiting.filter((item) => item.result !== 'clear').length, 'doubt')},{' '}
             {plural(state.allWaiting.filter((item) => item.clip).length, 'clip')}
             {minutes > 0 ? `, about ${minutes} min` : ''}
           </p>
         </div>
         <div className="flex flex-wrap items-center gap-2">
-          <Button size="small" disabled={clear.length === 0} onClick={() => setOpen('wave')}>
+          <Button size="small" disabled={clear.length === 0 || !state.whole} onClick={() => setOpen('wave')}>
             Wave the clear ones through ({unfilmed})
           </Button>
           <Button size="small" onClick={() => setOpen('keys')}>

@@ -1,8 +1,9 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { type BenchItem, bench as benchContract } from '../../contract/bench.ts';
-import { type BenchSettings, type Decide, type ReviewItem, type ReviewQueue, review } from '../../contract/review.ts';
+import { type BenchSettings, type Decide, type ReviewItem, type ReviewQueue, review, type WaitingPage } from '../../contract/review.ts';
 import { compareWaiting, decisionInForce, LONGEST_LOOK, standingOf } from '../../core/counts/index.ts';
+import { inParts } from '../../core/in-parts.ts';
 import { call, ServerProblem, sentenceOf } from '../client.ts';
 import { plural } from '../words.ts';
 import { isWaiting } from './claim-words.ts';
@@ -23,6 +24,9 @@ interface Outgoing {
   item: ReviewItem;
   decision: Decide;
 }
+
+/** Scores of a wave that are sent at once. */
+const WAVE_PART = 100;
 
 const inQueueOrder = (items: readonly ReviewItem[]): ReviewItem[] => [...items].sort(compareWaiting);
 
@@ -67,6 +71,9 @@ export function useReview(queue: ReviewQueue) {
   const [unsent, setUnsent] = useState<Outgoing[]>([]);
   const [settings, setSettings] = useState<BenchSettings>(queue.bench);
   const [rules, setRules] = useState(queue.rules);
+  /** Whether all that waits has been read, and how many the server said there are. */
+  const [whole, setWhole] = useState(queue.more === null);
+  const [inAll, setInAll] = useState(queue.waitingInAll);
   const [shelf] = useState(() => new ClipShelf());
   const [places] = useState(() => new Places(queue.squad.id));
   const [reads] = useState(() => new FreshReads());
@@ -201,41 +208,80 @@ export function useReview(queue: ReviewQueue) {
     letGo(item, decision);
   };
 
+  /** Some of the queue came in: what an earlier page had decided of it and not sent goes on its way. Says what nobody decided yet. */
+  const goOnWith = (came: readonly ReviewItem[], left: Map<string, Decide>): ReviewItem | undefined => {
+    const open = came.filter((item) => !left.has(item.scoreId));
+    for (const item of came) {
+      const decision = left.get(item.scoreId);
+      left.delete(item.scoreId);
+      if (decision) letGo(item, decision);
+    }
+    return open[0];
+  };
+  /** Reads a long queue to its end, an answer at a time. A newer reading ends an older one. */
+  const readings = useRef(0);
+  const readOn = async (page: WaitingPage, left: Map<string, Decide>) => {
+    const mine = ++readings.current;
+    for (let place = page.more; place !== null; ) {
+      const next: WaitingPage = await call(review.waitingAfter, { squad: queue.squad.id, after: place });
+      if (mine !== readings.current) return;
+      // What this page knows of a score is newer than the list.
+      setItems((all) => new Map([...next.waiting.map((item) => [item.scoreId, item] as const), ...all]));
+      goOnWith(next.waiting, left);
+      place = next.more;
+    }
+    setWhole(true);
+    // What waits no more has arrived, or somebody else was first.
+    for (const decision of left.values()) kept.drop(decision.id);
+  };
   // biome-ignore lint/correctness/useExhaustiveDependencies: once, with what an earlier page left on its way.
   useEffect(() => {
     const left = new Map(kept.all().map((one) => [one.score, one.decision]));
-    const stillWaiting = queue.waiting.filter((item) => left.has(item.scoreId));
-    // What waits no more has arrived, or somebody else was first.
-    for (const [score, decision] of left) if (!stillWaiting.some((item) => item.scoreId === score)) kept.drop(decision.id);
-    for (const item of stillWaiting) letGo(item, left.get(item.scoreId) as Decide);
-    const first = queue.waiting.find((item) => !left.has(item.scoreId));
-    if (first && stillWaiting.length > 0) setShownId(first.scoreId);
+    const before = left.size;
+    const first = goOnWith(queue.waiting, left);
+    if (first && left.size < before) setShownId(first.scoreId);
+    attempt(() => readOn(queue, left));
   }, []);
 
+  /** Counts many at once. A long list goes in parts, one after the other, so that the server stays free for others; it is taken back as one. */
   const wave = (chosen: ReviewItem[]) =>
     attempt(async () => {
-      const id = uuid();
-      const scores = chosen.map((item) => ({ score: item.scoreId, decision: uuid() }));
-      const done = await call(review.wave, { squad: queue.squad.id }, { id, scores });
-      const counted = new Set(done.counted);
-      for (const one of counted) reads.changed(one);
-      setItems((all) => new Map([...all].map(([key, item]) => [key, counted.has(key) ? { ...item, standing: 'counted' as const } : item])));
-      setDecidedIds((ids) => [...done.counted, ...ids.filter((one) => !counted.has(one))]);
-      if (shownId && counted.has(shownId)) setShownId(waiting.find((item) => !counted.has(item.scoreId))?.scoreId ?? shownId);
-      setBenches((all) => new Map([...all].filter(([key]) => !counted.has(key))));
-      const left = done.left.length > 0 ? ` ${plural(done.left.length, 'score')} stayed: ${done.left[0]?.why}` : '';
-      setLast({
-        words: `${plural(counted.size, 'score')} counted.${left}`,
-        undo: async () => {
-          const { undone } = await call(review.undoWave, { squad: queue.squad.id, wave: id });
-          const back = new Set(undone);
-          for (const one of back) reads.changed(one);
-          setItems((all) => new Map([...all].map(([key, item]) => [key, back.has(key) ? { ...item, standing: 'clear' as const } : item])));
-          setBenches((all) => new Map([...all].filter(([key]) => !back.has(key))));
-          setLast(null);
-        },
-      });
+      const waves: string[] = [];
+      const counted = new Set<string>();
+      const left: string[] = [];
+      const tell = () =>
+        setLast({
+          words: `${plural(counted.size, 'score')} counted.${left.length > 0 ? ` ${plural(left.length, 'score')} stayed: ${left[0]}` : ''}`,
+          undo: () => undoWaves(waves),
+        });
+      for (const part of inParts(chosen, WAVE_PART)) {
+        const id = uuid();
+        const scores = part.map((item) => ({ score: item.scoreId, decision: uuid() }));
+        const done = await call(review.wave, { squad: queue.squad.id }, { id, scores });
+        waves.push(id);
+        left.push(...done.left.map((one) => one.why));
+        const now = new Set(done.counted);
+        for (const one of now) {
+          reads.changed(one);
+          counted.add(one);
+        }
+        setItems((all) => new Map([...all].map(([key, item]) => [key, now.has(key) ? { ...item, standing: 'counted' as const } : item])));
+        setDecidedIds((ids) => [...done.counted, ...ids.filter((one) => !now.has(one))]);
+        setShownId((at) => (at && now.has(at) ? (waiting.find((item) => !counted.has(item.scoreId))?.scoreId ?? at) : at));
+        setBenches((all) => new Map([...all].filter(([key]) => !now.has(key))));
+        tell();
+      }
     });
+  const undoWaves = async (waves: string[]) => {
+    for (const one of waves) {
+      const { undone } = await call(review.undoWave, { squad: queue.squad.id, wave: one });
+      const back = new Set(undone);
+      for (const score of back) reads.changed(score);
+      setItems((all) => new Map([...all].map(([key, item]) => [key, back.has(key) ? { ...item, standing: 'clear' as const } : item])));
+      setBenches((all) => new Map([...all].filter(([key]) => !back.has(key))));
+    }
+    setLast(null);
+  };
 
   const saveSettings = (next: BenchSettings) => {
     setSettings(next);
@@ -248,6 +294,9 @@ export function useReview(queue: ReviewQueue) {
     setDecidedIds(fresh.decided.map((item) => item.scoreId));
     setRules(fresh.rules);
     setBenches(new Map());
+    setInAll(fresh.waitingInAll);
+    setWhole(false);
+    attempt(() => readOn(fresh, new Map()));
   };
 
   const retry = () => {
@@ -265,6 +314,8 @@ export function useReview(queue: ReviewQueue) {
     mayChange: queue.mayChange,
     ...{ shown, waiting, decided, allWaiting, last, problem, settings, rules, shelf, places, filter },
     everything: [...items.values()],
+    inAll: whole ? allWaiting.length : Math.max(inAll, allWaiting.length),
+    whole,
     unsent: unsent.length,
     retry,
     benchOf: (id: string) => benches.get(id) ?? null,

@@ -51,7 +51,9 @@ export const scoreFigures = sqliteTable(
   (t) => [
     index('figures_of_key').on(t.playerId, t.recordKey, t.doneAt),
     index('figures_of_week').on(t.weekId, t.playerId),
-    index('figures_waiting').on(t.squadId, t.playerId).where(sql`decided = 0`),
+    // Everything that decides a place in the review queue.
+    index('figures_waiting').on(t.squadId, t.playerId, t.doneAt, t.doubt, t.scoreId).where(sql`decided = 0`),
+    index('figures_decided').on(t.squadId, t.decidedAt).where(sql`decided_at is not null`),
     index('figures_with_words').on(t.playerId, t.decidedAt).where(sql`has_words = 1`),
     // Everything that fair numbers are counted from, so that the rows themselves are not read.
     index('figures_stretch')
