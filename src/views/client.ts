@@ -26,6 +26,13 @@ export class NoAnswer extends Error {
   }
 }
 
+/** Whoever asked stopped it. */
+export class Stopped extends Error {
+  constructor() {
+    super('Stopped. Nothing was changed.');
+  }
+}
+
 type PathOf = Pick<Endpoint, 'method' | 'path'>;
 
 /** The address of an endpoint: parameters in the path where it names them, else in the query. */
@@ -41,16 +48,17 @@ export function addressOf(endpoint: PathOf, params: Record<string, string | unde
 }
 
 /** Sends JSON to an address of ours and gives the answer back, or throws ServerProblem or NoAnswer. */
-export async function sendJson(method: string, address: string, body?: unknown): Promise<unknown> {
+export async function sendJson(method: string, address: string, body?: unknown, signal?: AbortSignal): Promise<unknown> {
   let response: Response;
   try {
     response = await fetch(address, {
       method,
       headers: body === undefined ? {} : { 'content-type': 'application/json' },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      ...(signal ? { signal } : {}),
     });
   } catch {
-    throw new NoAnswer();
+    throw signal?.aborted ? new Stopped() : new NoAnswer();
   }
   const answer = (await response.json().catch(() => null)) as {
     title?: string;
@@ -75,6 +83,16 @@ export function call<P extends z.ZodType, B extends z.ZodType, R extends z.ZodTy
   ...body: undefined extends z.input<B> ? [] : [z.input<B>]
 ): Promise<z.output<R>> {
   return sendJson(endpoint.method, addressOf(endpoint, params as Record<string, string>), body[0]) as Promise<z.output<R>>;
+}
+
+/** The same for what may take long: it ends, here and on the server, when the signal says so. */
+export function callStoppably<P extends z.ZodType, B extends z.ZodType, R extends z.ZodType>(
+  signal: AbortSignal,
+  endpoint: Endpoint<P, B, R>,
+  params: z.input<P>,
+  ...body: undefined extends z.input<B> ? [] : [z.input<B>]
+): Promise<z.output<R>> {
+  return sendJson(endpoint.method, addressOf(endpoint, params as Record<string, string>), body[0], signal) as Promise<z.output<R>>;
 }
 
 /** The sentence of whatever went wrong. */

@@ -1,3 +1,5 @@
+import type { ReviewItem, ReviewQueue } from '../../src/contract/review.ts';
+import { placeOf } from '../../src/core/counts/queue.ts';
 import { expect, test } from './house.ts';
 import { awake, coachBase, PHONE, sendGo, signIn } from './people.ts';
 
@@ -26,6 +28,26 @@ test.describe
       await expect.poll(() => video.evaluate((v: HTMLVideoElement) => v.currentTime)).toBeCloseTo(2 + 1.5 / 30, 1);
       await page.getByRole('button', { name: /^Play/ }).click();
       await expect.poll(() => video.evaluate((v: HTMLVideoElement) => v.currentTime)).toBeGreaterThan(2.1);
+    });
+
+    test('a long queue comes in parts and is whole when they have come', async ({ page, context }) => {
+      await signIn(context, 'coach');
+      const base = await coachBase(page);
+      const queue = (await (await page.request.get(`/api/v1/squads/${base.split('/')[2]}/review`)).json()) as ReviewQueue;
+      // As a page whose queue is longer than what one answer holds: it comes with the first two, and the place to read on from.
+      const [first, second] = queue.waiting as [ReviewItem, ReviewItem];
+      await page.route(`**${base}/review`, async (asked) => {
+        const answer = await asked.fetch();
+        const cut = { ...queue, waiting: [first, second], more: placeOf(second) };
+        const data = JSON.stringify(cut).replaceAll('<', '\\u003c');
+        const body = (await answer.text()).replace(/(id="page-data">).*?(<\/script>)/s, (_, open, close) => `${open}${data}${close}`);
+        await asked.fulfill({ response: answer, body });
+      });
+      await page.goto(`${base}/review`);
+      await expect(page.getByRole('heading', { name: `Waiting (${queue.waitingInAll})` })).toBeVisible();
+      expect(queue.waitingInAll).toBeGreaterThan(2);
+      await expect(page.getByText('read so far')).toHaveCount(0);
+      await expect(page.getByRole('button', { name: /^Wave the clear ones through/ })).toBeEnabled();
     });
 
     test('each verdict asks for what it needs, can be undone, and stays on record', async ({ page, context }) => {

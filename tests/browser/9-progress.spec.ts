@@ -46,6 +46,28 @@ test.describe('the squad area', () => {
     await expect(page.getByRole('heading', { name: 'Comet', level: 1 })).toBeVisible();
   });
 
+  test('what takes long says so and can be stopped', async ({ page, context }) => {
+    await signIn(context, 'coach');
+    const base = await coachBase(page);
+    await page.goto(`${base}/post`);
+    await awake(page);
+    // The answer is held back until the coach has stopped waiting for it.
+    let gone = () => {};
+    const stopped = new Promise<void>((done) => {
+      gone = done;
+    });
+    await page.route('**/post/preview', async (asked) => {
+      await stopped;
+      await asked.abort().catch(() => undefined);
+    });
+    await page.getByRole('button', { name: 'What would be sent now?' }).click();
+    await expect(page.getByText(/Writing the letters, \d+ s/)).toBeVisible();
+    await page.getByRole('button', { name: 'Stop' }).click();
+    await expect(page.getByText('Stopped. Nothing was changed.')).toBeVisible();
+    await expect(page.getByText(/Writing the letters/)).toHaveCount(0);
+    gone();
+  });
+
   test('two weeks, fair numbers, and what is not there yet', async ({ page, context }) => {
     await signIn(context, 'coach');
     const base = await coachBase(page);

@@ -19,7 +19,7 @@ import { bench } from '../../src/server/review/bench.ts';
 import { dropCue, keepCue } from '../../src/server/review/cues.ts';
 import { decideScore, undoDecision, undoWave, waveThrough } from '../../src/server/review/decide.ts';
 import { marksFile, recountsCsv, remarksFile, scoresCsv } from '../../src/server/review/files.ts';
-import { reviewQueue, setUpBench } from '../../src/server/review/queue.ts';
+import { reviewQueue, setUpBench, waitingAfter } from '../../src/server/review/queue.ts';
 import { saveRecount } from '../../src/server/review/recounts.ts';
 import { setDoubtRules } from '../../src/server/review/rules.ts';
 import { say, takeBack } from '../../src/server/review/said.ts';
@@ -172,6 +172,7 @@ const ROWS: Record<string, Row> = {
   'go.clip': { open: FAMILY_AND_COACH, call: (t, a, { clip }) => clipState(t.context, a, { clip }) },
   'go.deleteClip': { open: ['player', 'guardian'], call: (t, a, { clip }) => deleteClip(t.context, a, { clip }) },
   'review.queue': { open: COACH, call: (t, a) => reviewQueue(t.context, a, { squad: t.squad }) },
+  'review.waitingAfter': { open: COACH, call: (t, a) => waitingAfter(t.context, a, { squad: t.squad, after: '0.0.a' }) },
   'review.decide': {
     open: COACH,
     call: (t, a, { score }) =>

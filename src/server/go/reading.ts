@@ -5,7 +5,7 @@ import type { Db } from '../db/connection.ts';
 import { prepared } from '../db/prepared.ts';
 import { reviewFacts, scoreFigures, scoreReadings, scores, squads } from '../db/schema.ts';
 import { shelfOf } from '../drills/shelf.ts';
-import { bestOf, earlierResults, settleFigure, waitingIn } from '../progress/figures.ts';
+import { bestOf, type ResultUnderKey, resultsUnderKey, settleFigure, soonerOf, waitingIn } from '../progress/figures.ts';
 import { contentOf } from '../weeks/contents.ts';
 import type { ScoreFact } from './facts.ts';
 import { isProven } from './proof.ts';
@@ -68,8 +68,13 @@ export interface Reading {
 }
 
 /** What a score looks like beside everything known now. */
-export function readScore(db: Db, score: ScoreFact, drill: Drill = drillOfScore(db, score)): Reading {
-  const earlier = earlierResults(db, score);
+export function readScore(
+  db: Db,
+  score: ScoreFact,
+  drill: Drill = drillOfScore(db, score),
+  under: readonly ResultUnderKey[] = resultsUnderKey(db, score),
+): Reading {
+  const earlier = soonerOf(under, score);
   const recordBefore = bestOf(earlier, score.measure);
   const clearings = clearingsFor(db, score);
   const clip = keptClip(db, score);
@@ -103,9 +108,10 @@ const putReading = prepared((db) =>
 
 /** Reads a score anew beside what is known now (its doubts, the record before it), keeps that, and settles what follows. */
 export function refreshReading(db: Db, score: ScoreFact, drill?: Drill, stretchGiven?: boolean): Reading {
-  const reading = readScore(db, score, drill);
+  const under = resultsUnderKey(db, score);
+  const reading = readScore(db, score, drill, under);
   putReading(db).run({ id: score.id, doubts: reading.doubts, record: reading.recordBefore });
-  settleFigure(db, score, reading.doubts, stretchGiven);
+  settleFigure(db, score, reading.doubts, stretchGiven, under);
   return reading;
 }
 

@@ -147,6 +147,21 @@ function answerOf(db: Db, score: ScoreFact): GoAnswer['results'][number] {
   return { scoreId: score.id, foot: score.foot, result, standing: judged?.standing ?? 'clear', recordBefore, isRecord: beats };
 }
 
+const scoreById = prepared((db) =>
+  db
+    .select()
+    .from(scores)
+    .where(eq(scores.id, sql.placeholder('id')))
+    .prepare(),
+);
+const insertScore = prepared((db) => {
+  const values = Object.fromEntries(Object.keys(getTableColumns(scores)).map((name) => [name, sql.placeholder(name)]));
+  return db
+    .insert(scores)
+    .values(values as unknown as ScoreFact)
+    .prepare();
+});
+
 /**
  * Keeps the numbers of one go; to be called inside a transaction. Whatever is already there stays as it is.
  * An id that another player used answers like a missing thing.
@@ -156,13 +171,13 @@ export function keepGo(context: Context, released: Released, member: Member, go:
   const place = placeOf(db, released, go, member);
   const feet = feetToScore(place.item, member.strongerFoot);
   return go.scores.map((one, index) => {
-    const had = db.select().from(scores).where(eq(scores.id, one.id)).get();
+    const had = scoreById(db).get({ id: one.id });
     if (had && had.playerId !== member.id) throw notFound();
     if (had) return answerOf(db, had);
     checkOpen(released, go.doneAt, context.now());
     checkScore(one, index, place.item, feet);
     const fact = factOf(context, released, place, go, one, member.id);
-    db.insert(scores).values(fact).run();
+    insertScore(db).run(fact);
     refreshReading(db, fact, place.drill, place.item.target.rule === 'stretch');
     settleDay(db, fact.squadId, fact.playerId, fact.day);
     return answerOf(db, fact);

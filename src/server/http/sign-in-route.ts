@@ -88,6 +88,11 @@ async function askForPassword(context: Context, request: Request, given: Record<
   return Response.json({ ok: true }, { headers: { 'cache-control': 'no-store' } });
 }
 
+/** A refused sign-in takes at least this long, whether or not there is such an account: what was looked up on the way cannot be timed. */
+const REFUSED_MS = 150;
+
+const notBefore = (at: number) => new Promise<void>((done) => setTimeout(done, Math.max(0, at - Date.now())));
+
 /** Hands a request to the accounts library. */
 export async function signInRoute(request: Request): Promise<Response> {
   const context = house();
@@ -109,6 +114,7 @@ export async function signInRoute(request: Request): Promise<Response> {
     const answer = await context.auth.handler(answerAs(given));
     // The library says only that something went wrong.
     if (answer.status >= 500) throw isFull(context.config.dataDir) ? noRoom() : new Error(`the accounts library answered ${answer.status}`);
+    if (signingIn && !answer.ok) await notBefore(startedAt + REFUSED_MS);
     if (!answer.ok) throw await asProblem(answer);
     // A password that was changed while the old one was looked at opens nothing.
     if (before && passwordOf(context, given.email)?.password !== before.password) {

@@ -6,7 +6,7 @@ import { beats, GOES_FOR_NEXT, type TimedResult } from '../../core/progress/inde
 import { stretchNumber } from '../../core/targets/index.ts';
 import type { PublishedWeek } from '../../core/weeks/index.ts';
 import type { Db } from '../db/connection.ts';
-import { prepared } from '../db/prepared.ts';
+import { prepared, rowsAsJson } from '../db/prepared.ts';
 import { clips, decisions, reviewFacts, scoreFigures, scoreReadings, scores, spokenLines, weekRevisions } from '../db/schema.ts';
 import { isProven } from '../go/proof.ts';
 
@@ -16,36 +16,39 @@ export type FigureRow = typeof scoreFigures.$inferSelect;
 type ScoreFact = typeof scores.$inferSelect;
 
 const of = {
-  player: sql.placeholder('player'),
-  key: sql.placeholder('key'),
-  at: sql.placeholder('at'),
   id: sql.placeholder('id'),
 };
 
-const resultsUnderKey = prepared((db) =>
-  db
-    .select({
-      scoreId: scoreFigures.scoreId,
-      result: scoreFigures.result,
-      doneAt: scoreFigures.doneAt,
-      bestBefore: scoreFigures.bestBefore,
-    })
-    .from(scoreFigures)
-    .where(and(eq(scoreFigures.playerId, of.player), eq(scoreFigures.recordKey, of.key)))
-    .orderBy(asc(scoreFigures.doneAt), asc(scoreFigures.scoreId))
-    .prepare(),
+/** A result under a record key, as much of it as the next ones are judged by. */
+export interface ResultUnderKey {
+  scoreId: string;
+  /** Null where nothing counts. */
+  result: number | null;
+  doneAt: number;
+  bestBefore: number | null;
+}
+
+const underKey = prepared((db) =>
+  rowsAsJson(
+    db,
+    ['score_id', 'result', 'done_at', 'best_before'],
+    '(select * from score_figures where player_id = ? and record_key = ? order by done_at, score_id)',
+  ),
 );
+
+/** Everything that a player did under a record key, oldest first; of goes of one instant the ids decide. */
+export const resultsUnderKey = (db: Db, { playerId, recordKey }: OfKey): ResultUnderKey[] =>
+  (underKey(db)(playerId, recordKey) as [string, number | null, number, number | null][]).map(([scoreId, result, doneAt, bestBefore]) => ({
+    scoreId,
+    result,
+    doneAt,
+    bestBefore,
+  }));
 
 type OfKey = Pick<ScoreFact, 'playerId' | 'recordKey'>;
 
-/** Results that counted under the same record key before a score, oldest first; of goes of one instant the ids decide. */
-export const earlierResults = (db: Db, score: OfKey & Pick<ScoreFact, 'id' | 'doneAt'>): TimedResult[] =>
-  soonerOf(resultsUnderKey(db).all({ player: score.playerId, key: score.recordKey }), score);
-
-function soonerOf(
-  rows: readonly { scoreId: string; result: number | null; doneAt: number }[],
-  score: Pick<ScoreFact, 'id' | 'doneAt'>,
-): TimedResult[] {
+/** Results that counted before a score, oldest first, among all under its record key. */
+export function soonerOf(rows: readonly ResultUnderKey[], score: Pick<ScoreFact, 'id' | 'doneAt'>): TimedResult[] {
   return rows.flatMap((one) => {
     const sooner = one.doneAt < score.doneAt || (one.doneAt === score.doneAt && one.scoreId < score.id);
     return sooner && one.result !== null ? [{ result: one.result, doneAt: one.doneAt }] : [];
@@ -127,7 +130,7 @@ const setBest = prepared((db) =>
 /** Brings "best before" of one player's record key up to date, after a result in the middle of it came, went or changed. */
 export function refreshBests(db: Db, { playerId, recordKey, measure }: OfKey & Pick<ScoreFact, 'measure'>): void {
   let best: number | null = null;
-  for (const one of resultsUnderKey(db).all({ player: playerId, key: recordKey })) {
+  for (const one of resultsUnderKey(db, { playerId, recordKey })) {
     if (one.bestBefore !== best) setBest(db).run({ best, id: one.scoreId });
     if (one.result !== null && (best === null || beats(one.result, best, BETTER[measure]))) best = one.result;
   }
@@ -137,13 +140,19 @@ export function refreshBests(db: Db, { playerId, recordKey, measure }: OfKey & P
  * Settles where a score stands and what it comes to, from everything that is known of it.
  * @param doubts those that stand
  * @param stretchGiven whether its number was a stretch number when it was done; left out once it is settled for the first time
+ * @param under everything under its record key, where it was read already
  */
-export function settleFigure(db: Db, score: ScoreFact, doubts: readonly Doubt[], stretchGiven = false): FigureRow {
+export function settleFigure(
+  db: Db,
+  score: ScoreFact,
+  doubts: readonly Doubt[],
+  stretchGiven = false,
+  under: readonly ResultUnderKey[] = resultsUnderKey(db, score),
+): FigureRow {
   const had = figureOf(db).get({ id: score.id });
   const decision = decisionInForce(decisionsOf(db).all({ id: score.id }));
   const { standing, counts, faults } = standingOf(score.value, doubts.length > 0, decision);
   const result = resultOf({ ...score, value: counts, faults: faults ?? score.faults }, score.dose);
-  const under = resultsUnderKey(db).all({ player: score.playerId, key: score.recordKey });
   const earlier = soonerOf(under, score);
   const record = bestOf(earlier, score.measure);
   const has = (rows: { id: string } | undefined) => rows !== undefined;

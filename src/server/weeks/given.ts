@@ -1,10 +1,11 @@
-import { and, eq, gt, isNull } from 'drizzle-orm';
+import { and, eq, gt, isNull, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { recordKey } from '../../core/counts/index.ts';
 import { BETTER, type Drill, drillForPlayer, otherSchool } from '../../core/drills/index.ts';
 import { footBalance, type StepKind } from '../../core/progress/index.ts';
 import { catchUpsFor, type Given, NOTHING_GIVEN, type PublishedWeek, personalWeek } from '../../core/weeks/index.ts';
 import type { Db } from '../db/connection.ts';
+import { prepared } from '../db/prepared.ts';
 import { givenWeeks, ownSteps, weekRevisions, weeks } from '../db/schema.ts';
 import { unlessHeld } from '../db/unless-held.ts';
 import { shelfOf } from '../drills/shelf.ts';
@@ -86,12 +87,14 @@ export function reckonGiven(
   return { extras, steps, ...(barred.length > 0 ? { barred } : {}) };
 }
 
-const givenRow = (db: Db, revisionId: string, playerId: string) =>
+const givenTo = prepared((db) =>
   db
     .select()
     .from(givenWeeks)
-    .where(and(eq(givenWeeks.revisionId, revisionId), eq(givenWeeks.playerId, playerId)))
-    .get();
+    .where(and(eq(givenWeeks.revisionId, sql.placeholder('revision')), eq(givenWeeks.playerId, sql.placeholder('player'))))
+    .prepare(),
+);
+const givenRow = (db: Db, revision: string, player: string) => givenTo(db).get({ revision, player });
 
 /**
  * What a player was given with a revision: reckoned when it is first asked for, and the same ever after, save for one thing: who may head

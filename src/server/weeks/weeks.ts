@@ -1,4 +1,4 @@
-import { and, desc, eq, getTableColumns, lte, type SQL, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, lte, type SQL, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Release, WeekDetail, WeekList, WeekRow } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/index.ts';
@@ -36,24 +36,32 @@ export function newestRevision(db: Db, weekId: string): Head | undefined {
     .get();
 }
 
-function stateOf(revision: Head | undefined, now: number): WeekRow['state'] {
+/** What a list says of a release. */
+type HeadInList = Pick<Head, 'weekId' | 'draft' | 'opensAt' | 'closesAt' | 'surprise'>;
+
+function stateOf(revision: HeadInList | undefined, now: number): WeekRow['state'] {
   if (!revision) return 'draft';
   if (now < revision.opensAt) return 'released';
   return now < revision.closesAt ? 'open' : 'closed';
 }
 
-function rowOf(week: Week, revision: Head | undefined, now: number): WeekRow {
+/** What a list says of a week, read without the plan itself. */
+type Outline = Pick<Week, 'id' | 'number' | 'startsOn' | 'draft'> & { title: string; focus: string; sessions: number };
+
+const outlineOf = ({ id, number, startsOn, draft, plan }: Week): Outline => ({
+  ...{ id, number, startsOn, draft },
+  title: plan.title,
+  focus: plan.focus,
+  sessions: plan.sessions.length,
+});
+
+function rowOf({ draft, ...week }: Outline, revision: HeadInList | undefined, now: number): WeekRow {
   return {
-    id: week.id,
-    number: week.number,
-    title: week.plan.title,
-    focus: week.plan.focus,
-    startsOn: week.startsOn,
+    ...week,
     state: stateOf(revision, now),
-    sessions: week.plan.sessions.length,
     opensAt: revision?.opensAt ?? null,
     closesAt: revision?.closesAt ?? null,
-    changed: revision !== undefined && week.draft > revision.draft,
+    changed: revision !== undefined && draft > revision.draft,
     surprise: revision?.surprise ?? false,
   };
 }
@@ -61,7 +69,7 @@ function rowOf(week: Week, revision: Head | undefined, now: number): WeekRow {
 export function detailOf(context: Context, week: Week): WeekDetail {
   const revision = newestRevision(context.db, week.id);
   return {
-    ...rowOf(week, revision, context.now()),
+    ...rowOf(outlineOf(week), revision, context.now()),
     squadId: week.squadId,
     timeZone: squadById(context.db, week.squadId).timeZone,
     plan: week.plan,
@@ -79,13 +87,38 @@ export function weekById(db: Db, id: string): Week {
 /** When a week is over: the training day of its Sunday has ended. */
 const endOfWeek = (squad: Squad, startsOn: string) => instantOf(addDays(startsOn, 7), squad.dayEndsAt, 0, squad.timeZone);
 
+/** All weeks of a squad, newest first; of two seasons no plan is read whole. */
 export function listWeeks(context: Context, actor: Actor, input: { squad: string }): WeekList {
-  allow(context.db, actor, 'list weeks', { squad: input.squad });
-  const squad = squadById(context.db, input.squad);
-  const rows = context.db.select().from(weeks).where(eq(weeks.squadId, squad.id)).orderBy(desc(weeks.number)).all();
+  const { db } = context;
+  allow(db, actor, 'list weeks', { squad: input.squad });
+  const squad = squadById(db, input.squad);
+  const outlines: Outline[] = db
+    .select({
+      id: weeks.id,
+      number: weeks.number,
+      startsOn: weeks.startsOn,
+      draft: weeks.draft,
+      title: sql<string>`json_extract(${weeks.plan}, '$.title')`,
+      focus: sql<string>`json_extract(${weeks.plan}, '$.focus')`,
+      sessions: sql<number>`json_array_length(${weeks.plan}, '$.sessions')`,
+    })
+    .from(weeks)
+    .where(eq(weeks.squadId, squad.id))
+    .orderBy(desc(weeks.number))
+    .all();
+  const { weekId, draft, opensAt, closesAt, surprise } = weekRevisions;
+  const heads: HeadInList[] = db
+    .select({ weekId, draft, opensAt, closesAt, surprise })
+    .from(weekRevisions)
+    .innerJoin(weeks, eq(weeks.id, weekRevisions.weekId))
+    .where(eq(weeks.squadId, squad.id))
+    .orderBy(asc(weekRevisions.revision))
+    .all();
+  // The last of a week is its newest.
+  const newest = new Map(heads.map((head) => [head.weekId, head]));
   return {
     squad: { id: squad.id, name: squad.name, timeZone: squad.timeZone },
-    weeks: rows.map((week) => rowOf(week, newestRevision(context.db, week.id), context.now())),
+    weeks: outlines.map((week) => rowOf(week, newest.get(week.id), context.now())),
   };
 }
 

@@ -3,7 +3,8 @@ import { useState } from 'react';
 import type { z } from 'zod';
 import { post as contract, type PostView as Post } from '../../contract/post.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
-import { call } from '../client.ts';
+import { call, callStoppably } from '../client.ts';
+import { LongWork } from '../LongWork.tsx';
 import { useAttempt } from '../use-attempt.ts';
 import { dayInWords, plural, whenInWords } from '../words.ts';
 import { LetterBox } from './LetterBox.tsx';
@@ -65,9 +66,9 @@ function Mails({ post }: { post: Post }) {
 export function PostView({ post: first }: { post: Post }) {
   const [post, setPost] = useState(first);
   const [preview, setPreview] = useState<Preview | null>(null);
-  const { problem, said, attempt } = useAttempt();
+  const { problem, said, busy, stop, attempt } = useAttempt();
   const { squad, next } = post;
-  const look = () => attempt(async () => setPreview(await call(contract.preview, { squad: squad.id })));
+  const look = () => attempt(async (stoppable) => setPreview(await callStoppably(stoppable(), contract.preview, { squad: squad.id })));
   const send = (weekOf: string) =>
     attempt(async () => {
       const { sent } = await call(contract.send, { squad: squad.id }, { weekOf });
@@ -93,6 +94,7 @@ export function PostView({ post: first }: { post: Post }) {
           What would be sent now?
         </Button>
       </div>
+      <LongWork busy={busy} what="Writing the letters" onStop={stop} />
       {problem && <Notice tone="stop">{problem}</Notice>}
       {said && <Notice tone="done">{said}</Notice>}
       {preview && (

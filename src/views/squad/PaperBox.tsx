@@ -3,7 +3,8 @@ import { v7 as uuid } from 'uuid';
 import { type PaperListView, type PaperLook, type PaperRead, paper } from '../../contract/paper.ts';
 import { DATE_ORDERS, type DateOrder, NEEDED_FIELDS, PAPER_FIELDS, type PaperField, type PaperMapping } from '../../core/formats/paper.ts';
 import { Button, Field, FileButton, Notice } from '../../ui/parts/index.ts';
-import { call } from '../client.ts';
+import { call, callStoppably } from '../client.ts';
+import { LongWork } from '../LongWork.tsx';
 import { useAttempt } from '../use-attempt.ts';
 import { plural, whenInWords } from '../words.ts';
 
@@ -134,19 +135,21 @@ export function PaperBox({ squad, timeZone, first }: { squad: string; timeZone: 
   const [lists, setLists] = useState(first);
   const [sheet, setSheet] = useState<Sheet | null>(null);
   const [read, setRead] = useState<PaperRead | null>(null);
-  const { problem, said, attempt } = useAttempt();
+  const { problem, said, busy, stop, attempt } = useAttempt();
   const open = (file: File) =>
-    attempt(async () => {
+    attempt(async (stoppable) => {
       const text = await file.text();
-      const look = await call(paper.look, { squad }, { text });
+      const look = await callStoppably(stoppable(), paper.look, { squad }, { text });
       setRead(null);
       setSheet({ id: uuid(), name: file.name.replace(/\.[^.]+$/, ''), text, look, mapping: look.mapping, order: 'year-month-day' });
     });
   const send = (dry: boolean) =>
-    attempt(async () => {
+    attempt(async (stoppable) => {
       if (!sheet) return null;
       const { id, name, text, mapping, order } = sheet;
-      const found = await call(paper.read, { squad }, { id, name, text, mapping, order, dry });
+      const what = { id, name, text, mapping, order, dry };
+      // What is tried dry may be stopped; what is being written down is finished.
+      const found = dry ? await callStoppably(stoppable(), paper.read, { squad }, what) : await call(paper.read, { squad }, what);
       if (dry) {
         setRead(found);
         return null;
@@ -167,6 +170,7 @@ export function PaperBox({ squad, timeZone, first }: { squad: string; timeZone: 
       <FileButton label="A list as CSV" accept=".csv,text/csv,text/plain" className="self-start" onFile={(file) => void open(file)}>
         Choose a list
       </FileButton>
+      <LongWork busy={busy} what="Reading the list" onStop={stop} />
       {problem && <Notice tone="stop">{problem}</Notice>}
       {said && <Notice tone="done">{said}</Notice>}
       {sheet && (

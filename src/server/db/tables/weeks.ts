@@ -45,7 +45,12 @@ export const weekRevisions = sqliteTable(
       .notNull()
       .references(() => user.id),
   },
-  (t) => [uniqueIndex('revisions_of_week').on(t.weekId, t.revision), index('revisions_by_opening').on(t.opensAt)],
+  (t) => [
+    uniqueIndex('revisions_of_week').on(t.weekId, t.revision),
+    index('revisions_by_opening').on(t.opensAt),
+    // What lists say of a release, so that the heavy rows themselves are not read.
+    index('revisions_in_lists').on(t.weekId, t.revision, t.draft, t.opensAt, t.closesAt, t.surprise),
+  ],
 );
 
 /** Sessions or whole weeks that a squad's coaches keep to start from. */
