@@ -1,0 +1,70 @@
+import type { Course } from '../course.ts';
+import { mirrorBeat } from '../mirror.ts';
+import { MovesProblem } from '../problem.ts';
+import { type Act, type Beat, isSide, type Movement, movesBall, otherSide, type Side } from '../terms.ts';
+
+/** Metres of one short step on a route. */
+const STRIDE = 0.3;
+
+/** A text said over and over: its beats in a row, as far as they are planned. */
+export interface Unrolled {
+  movement: Movement;
+  beats: Beat[];
+  /** What of each beat the feet are judged by: a touch before a swing before a step. */
+  mains: Act[];
+  /** The working foot of each; null for both or none. */
+  sides: (Side | null)[];
+  /** Beats of one time through. */
+  perPass: number;
+  /** Metres that a beat takes on the course; 0 without one. */
+  stride: number;
+  course: Course | null;
+  /** The next beat after `k` that changes the ball; −1 for none. */
+  nextWithBall(k: number): number;
+  /** Whether beat `k` is in a mirrored time through. */
+  isMirrored(k: number): boolean;
+}
+
+/** Whether the ball is met: touched, handled, or held on the foot. */
+export const isWithBall = (act: Act): boolean => movesBall(act) || (act.verb === 'hold' && act.surface !== null && act.surface !== act.who);
+
+const mainOf = (beat: Beat): Act =>
+  beat.acts.find(isWithBall) ??
+  beat.acts.find((act) => act.verb === 'over') ??
+  beat.acts.find((act) => act.verb === 'step') ??
+  (beat.acts[0] as Act);
+
+export const problemIn = (beat: Beat, sentence: string): MovesProblem => new MovesProblem(sentence, beat.line, 0, beat.words.length);
+
+/** Degrees that the body turns in a beat. */
+export const turnOf = (beat: Beat): number => beat.acts.reduce((sum, act) => sum + act.turn, 0);
+
+/**
+ * Says a text so many times over.
+ * @throws MovesProblem when it needs a route that is not there
+ */
+export function unroll(movement: Movement, course: Course | null, passes: number): Unrolled {
+  const said = movement.beats;
+  const first = said[0] as Beat;
+  const onRoute = movement.stance.route;
+  if (onRoute && !course) throw problemIn(first, 'The route is not there. Lay it in the yard first.');
+  const way = onRoute ? course : null;
+  // On a route: so many beats, one short step each, as go into the way once round.
+  const perPass = way ? Math.max(said.length, Math.round(way.length / STRIDE / said.length) * said.length) : said.length;
+  const stride = way ? way.length / perPass : 0;
+  const isMirrored = (k: number) => movement.again === 'mirrored' && Math.floor(k / perPass) % 2 === 1;
+  const beats = Array.from({ length: passes * perPass }, (_, k) => {
+    const beat = said[(k % perPass) % said.length] as Beat;
+    return isMirrored(k) ? mirrorBeat(beat) : beat;
+  });
+  const mains = beats.map(mainOf);
+  const sides = mains.map(({ who }, k) => {
+    if (isSide(who)) return who;
+    if (who !== 'far' && who !== 'near') return null;
+    if (!way) throw problemIn(beats[k] as Beat, '“Far” and “near” foot are said on a route. Say right or left here.');
+    const outer: Side = way.bend(k * stride) > 0 ? 'left' : 'right';
+    return who === 'far' ? outer : otherSide(outer);
+  });
+  const nextWithBall = (k: number) => mains.findIndex((act, j) => j > k && isWithBall(act));
+  return { movement, beats, mains, sides, perPass, stride, course: way, nextWithBall, isMirrored };
+}
