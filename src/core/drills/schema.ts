@@ -40,6 +40,13 @@ const Faults = z
 /** What one school of contact says of a drill. */
 const SchoolWords = z.object({ cues: Cues, faults: Faults });
 
+/** A drill's movement in words (core/moves reads them). */
+export const DrillMoves = z.object({
+  texts: z.array(words(1600, 'The moves')).min(1, 'Say the moves.').max(2, 'At most two examples.'),
+  free: z.boolean(),
+});
+export type DrillMoves = z.infer<typeof DrillMoves>;
+
 /** One drill at one version, as published weeks freeze it. */
 export const Drill = z.object({
   id: z
@@ -63,6 +70,8 @@ export const Drill = z.object({
   twin: z.string().max(80).nullable().default(null),
   /** Cones and the way over them; null where the drill needs none. */
   layout: Layout.nullable().default(null),
+  /** What feet and ball do, in the words of the moves; two examples where the drill is free. Null where nobody has said it yet. */
+  moves: DrillMoves.nullable().default(null),
   kit: z.array(z.enum(KIT)),
   /** Metres of free ground needed. */
   space: z.object({

@@ -1,4 +1,4 @@
-import { distance, heading, minus, mix2, nearAngle, plus, unit } from './geometry.ts';
+import { ahead, distance, dot, heading, minus, mix, mix2, nearAngle, plus, toRight, unit } from './geometry.ts';
 import type { Point2 } from './terms.ts';
 
 /** A stretch of a route in the yard: from mark to mark, in big steps. */
@@ -10,7 +10,7 @@ export interface RouteLeg {
   way: 'out' | 'back';
 }
 
-/** A closed way over the ground, by the metres gone on it. */
+/** A closed way over the ground, by the metres gone on it; a metre sideways counts for as many as its steps are shorter. */
 export interface Course {
   length: number;
   at(metres: number): Point2;
@@ -18,16 +18,23 @@ export interface Course {
   face(metres: number): number;
   /** Degrees that the way turns to the right there. */
   bend(metres: number): number;
-  /** Whether it is gone sideways there. */
-  sideways(metres: number): boolean;
+  /** Which way it is gone sideways there, −1 to the left; 0 where it is gone straight on. */
+  sideways(metres: number): -1 | 0 | 1;
+  /** Where the ball is for feet that are there. */
+  ballFor(metres: number): Point2;
   cones: Point2[];
 }
 
 /** Metres at which a cone is woven past, and behind the last one where the player turns. */
 const PASS = 0.3;
-const BEHIND = 0.42;
+const BEHIND = 0.5;
 /** Out and back keep this far from the line between the marks. */
-const ASIDE = 0.12;
+const ASIDE = 0.22;
+/** Sideways the feet gain this much less ground with each step, so that they never cross. */
+const SIDEWAYS = 3;
+/** The ball is this far ahead; and in front of feet that go sideways. */
+const LEAD = 0.4;
+const IN_FRONT = 0.26;
 const MARK_EVERY = 0.6;
 const POINTS_PER_MARK = 16;
 
@@ -64,6 +71,23 @@ function spline(p: Point2, q: Point2, r: Point2, s: Point2, t: number): Point2 {
   return { x: one(p.x, q.x, r.x, s.x), y: one(p.y, q.y, r.y, s.y) };
 }
 
+/** How much of the way round a place is gone sideways, 0 to 1 and never in a jump. */
+function asideShare(length: number, shuffles: (s: number) => boolean): (s: number) => number {
+  const n = Math.max(1, Math.ceil(length / 0.05));
+  const there = Array.from({ length: n }, (_, i) => (shuffles((i / n) * length) ? 1 : 0));
+  const round = 10;
+  const shares = there.map((_, i) => {
+    let sum = 0;
+    for (let d = -round; d <= round; d++) sum += there[(i + d + n) % n] ?? 0;
+    return sum / (2 * round + 1);
+  });
+  return (s) => {
+    const at = ((((s / length) % 1) + 1) % 1) * n;
+    const i = Math.floor(at);
+    return mix(shares[i % n] as number, shares[(i + 1) % n] as number, at - i);
+  };
+}
+
 /**
  * The way that feet take on a route of the yard, closed and smooth.
  * @param legs out and back, in steps
@@ -79,7 +103,10 @@ export function courseOf(legs: readonly RouteLeg[], cones: readonly Point2[], st
     return Array.from({ length: POINTS_PER_MARK }, (_, j) => ({ ...spline(...around, j / POINTS_PER_MARK), leg: around[2].leg }));
   });
   const gone = [0];
-  points.forEach((point, i) => gone.push((gone[i] as number) + distance(point, points[(i + 1) % points.length] as Point2)));
+  points.forEach((point, i) => {
+    const slow = legs[point.leg]?.action === 'shuffle' ? SIDEWAYS : 1;
+    gone.push((gone[i] as number) + slow * distance(point, points[(i + 1) % points.length] as Point2));
+  });
   const length = gone.at(-1) as number;
   const placeOf = (s: number): { i: number; u: number } => {
     const d = ((s % length) + length) % length;
@@ -96,9 +123,15 @@ export function courseOf(legs: readonly RouteLeg[], cones: readonly Point2[], st
     return mix2(points[i] as Point2, points[(i + 1) % points.length] as Point2, u);
   };
   const legAt = (s: number) => legs[(points[placeOf(s).i] as { leg: number }).leg] as RouteLeg;
-  const sideways = (s: number) => legAt(s).action === 'shuffle';
   const alongIt = (s: number) => heading(minus(at(s + 0.12), at(s - 0.12)));
   const bend = (s: number) => nearAngle(alongIt(s + 0.2) - alongIt(s - 0.05), 0);
-  const face = (s: number) => (sideways(s) ? (legAt(s).way === 'back' ? 180 : 0) : alongIt(s));
-  return { length, at, face, bend, sideways, cones: cones.map(metres) };
+  const shuffles = (s: number) => legAt(s).action === 'shuffle';
+  const face = (s: number) => (shuffles(s) ? (legAt(s).way === 'back' ? 180 : 0) : alongIt(s));
+  const sideways = (s: number) => {
+    if (!shuffles(s)) return 0;
+    return dot(minus(at(s + 0.12), at(s - 0.12)), toRight(face(s))) < 0 ? -1 : 1;
+  };
+  const share = asideShare(length, shuffles);
+  const ballFor = (s: number) => plus(at(s + LEAD * (1 - share(s) * 0.6)), ahead(face(s)), IN_FRONT * share(s));
+  return { length, at, face, bend, sideways, ballFor, cones: cones.map(metres) };
 }

@@ -42,7 +42,7 @@ const FASTEST_BALL = 11;
 const DEEPEST = 0.03;
 const JOINS = 0.012;
 /** Two shoes whose middles are nearer than this at the same height are in one another. */
-const SHOES_APART = 0.07;
+const SHOES_APART = 0.06;
 
 /** How deep a shoe is in the ball, metres; below 0 it is clear. */
 export function depthInBall(foot: Point3 & { yaw: number }, ball: Point3): number {

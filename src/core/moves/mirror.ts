@@ -17,6 +17,7 @@ export const mirrorBeat = (beat: Beat): Beat => ({
 export const mirrorMovement = (movement: Movement): Movement => ({
   ...movement,
   beats: movement.beats.map(mirrorBeat),
+  sideways: movement.sideways.map(mirrorBeat),
   stance: {
     ...movement.stance,
     ballSide: flip(movement.stance.ballSide),

@@ -14,7 +14,9 @@ const TIMES = /^(\d+|two|three|four|five|six) times:? */;
 
 /** Reads a text clause by clause. */
 class Reader {
-  readonly movement: Movement = { stance: plainStance(), beats: [], again: 'same', moving: false };
+  readonly movement: Movement = { stance: plainStance(), beats: [], sideways: [], again: 'same', moving: false };
+  /** What is being said: the beats, or those of the way sideways. */
+  private list = this.movement.beats;
   private readonly so: FeetSoFar;
   private closed = false;
   private saidFeet = false;
@@ -38,6 +40,7 @@ class Reader {
       return;
     }
     if (/^(?:and )?moving along$/.test(words)) this.movement.moving = true;
+    else if (words === 'sideways' && stance.route && beats.length > 0) this.list = this.movement.sideways;
     else if (AGAIN.test(words)) this.close(clause);
     else if (/^(?:and )?(?:it |the ball )?(?:rolls on|rolling)$/.test(words) && beats.length > 0)
       for (const act of (beats.at(-1) as Beat).acts) act.rolling = true;
@@ -100,13 +103,13 @@ class Reader {
         .replace(/\s+/g, ' ')
         .trim(),
     };
-    this.movement.beats.push(beat);
+    this.list.push(beat);
     this.times?.beats.push(beat);
   }
 
   private endTimes(): void {
     if (!this.times) return;
-    for (let n = 1; n < this.times.n; n++) this.movement.beats.push(...this.times.beats);
+    for (let n = 1; n < this.times.n; n++) this.list.push(...this.times.beats);
     this.times = null;
   }
 }

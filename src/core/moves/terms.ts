@@ -88,6 +88,8 @@ export interface Stance {
 export interface Movement {
   stance: Stance;
   beats: Beat[];
+  /** On a route: the beats where it is gone sideways; none where those are the same. */
+  sideways: Beat[];
   again: 'same' | 'mirrored' | 'anew';
   /** It is meant to wander off. */
   moving: boolean;

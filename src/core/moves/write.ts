@@ -68,6 +68,7 @@ export function writeMovement(movement: Movement): string {
   return [
     ...stanceInWords(movement.stance),
     ...movement.beats.map(beatInWords),
+    ...(movement.sideways.length > 0 ? ['sideways', ...movement.sideways.map(beatInWords)] : []),
     ...(movement.moving ? ['moving along'] : []),
     { same: 'again', mirrored: 'again mirrored', anew: 'again from the start' }[movement.again],
   ].join('\n');

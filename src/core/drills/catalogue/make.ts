@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { groundOf, layOut, UNKNOWN_STEP } from '../../yard/index.ts';
 import type { Drill } from '../schema.ts';
+import { movesOfShipped } from './moves/index.ts';
 
 type Input = z.input<typeof Drill>;
 type Defaulted =
@@ -16,7 +17,8 @@ type Defaulted =
   | 'kit'
   | 'space'
   | 'touchesPerRep'
-  | 'bands';
+  | 'bands'
+  | 'moves';
 
 export const SPOT = { length: 2, width: 2 };
 
@@ -36,6 +38,7 @@ export function drill(given: Omit<Input, Defaulted> & Partial<Pick<Input, Defaul
     space: given.layout ? groundOf(layOut(given.layout).placed, UNKNOWN_STEP) : SPOT,
     touchesPerRep: 1,
     bands: [],
+    moves: movesOfShipped(given.id),
     ...given,
   };
 }

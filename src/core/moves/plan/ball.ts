@@ -33,8 +33,7 @@ import { isWithBall, problemIn, turnOf, type Unrolled } from './unroll.ts';
 
 /** Seconds of a plain beat at the movement's own pace. */
 const BEAT = 0.5;
-/** On a route the ball is this far ahead of the feet, metres. */
-const LEAD = 0.4;
+const RUNNING_BEAT = 0.36;
 /** Metres a second of a pass to the wall, and of what comes back. */
 const PASS_SPEED = 4;
 const REBOUND_SPEED = 2.2;
@@ -78,7 +77,7 @@ export class BallPlanner {
 
   constructor(private readonly said: Unrolled) {
     this.half = HALF_STANCE[said.movement.stance.feet];
-    this.ball = said.course ? { ...said.course.at(LEAD), z: BALL } : this.startBall();
+    this.ball = said.course ? { ...said.course.ballFor(0), z: BALL } : this.startBall();
     this.firstBall = { ...this.ball };
     this.passBegan = { middle: this.middle, face: 0, ball: this.ball, mirrored: false };
   }
@@ -122,7 +121,8 @@ export class BallPlanner {
     }
     const worker = side && act.verb !== 'hop' && act.verb !== 'turn' ? side : null;
     const next = this.bodyAfter(k, beat, worker);
-    const usual = BEAT * beat.length * (act.verb === 'over' ? 1.4 : act.verb === 'hold' && act.surface === null ? 3 : 1);
+    const running = course !== null && said.movement.stance.ball === 'none';
+    const usual = (running ? RUNNING_BEAT : BEAT) * beat.length * (act.verb === 'over' ? 1.4 : act.verb === 'hold' && act.surface === null ? 3 : 1);
     let gap = Math.max(usual, next.gap);
     let hold = 0;
     let fixed = 0;
@@ -131,13 +131,15 @@ export class BallPlanner {
       ({ gap, hold, fixed } = effect);
       this.settle(k, act, side, effect, next);
     } else {
+      // A pose is held until shortly before the next.
+      if (act.verb === 'hold') hold = gap * 0.8;
       this.track.fillUntil(this.t + gap, this.ball);
       this.followUntouched(k, gap, next);
     }
     this.track.fillUntil(this.t + gap, this.ball);
     this.ticks.push({
       k,
-      index: k % said.perPass % said.movement.beats.length,
+      index: said.indices[k] as number,
       t: this.t,
       gap,
       release: this.t + hold,
@@ -342,11 +344,12 @@ export class BallPlanner {
     if (!course) throw problemIn(beat, '“Along” is said on a route. Say first “on the route”, or say “forward”.');
     const j = said.nextWithBall(k);
     const beats = j > k ? j - k : 1;
-    const [from, to] = [k * stride + LEAD, (k + beats) * stride + LEAD];
-    this.track.roll(t, t + BEAT * beats, (u) => ({ ...course.at(mix(from, to, u)), z: BALL }), 1.5, 0.6);
-    const way = unit(minus(course.at(from + 0.12), this.ball));
+    const [from, to] = [k * stride, (k + beats) * stride];
+    const place = (at: number) => ({ ...course.ballFor(at), z: BALL });
+    this.track.roll(t, t + BEAT * beats, (u) => place(mix(from, to, u)), 1.5, 0.6);
+    const way = unit(minus(place(from + 0.12), this.ball));
     this.incoming = way;
-    return { target: { ...course.at(to), z: BALL }, way, hold: 0, gap: BEAT, fixed: 0 };
+    return { target: place(to), way, hold: 0, gap: BEAT, fixed: 0 };
   }
 
   /** Where a touch on the ground sends the ball. */

@@ -292,7 +292,7 @@ export class FeetPlanner {
       this.state[side].since = tick.release;
       this.move(side, tick.release, tick.release + 0.2, this.homeOf(side, tick.middle, tick.face, null), { lift: 0, fromBelow: true });
     }
-    this.leaps.push({ t0: tick.t - 0.012, t1: tick.release + 0.2, high: 0.16, leg: 'both' });
+    this.leaps.push({ t0: tick.t - 0.25, t1: tick.release + 0.2, high: 0.16, leg: 'both' });
   }
 
   private work(k: number, tick: Tick, act: Act, worker: Side, lifts: number): void {
@@ -301,7 +301,8 @@ export class FeetPlanner {
     const next = this.ticks[k + 1];
     if (s.air === null) this.stayDown(worker, startsAt);
     const came = s.air;
-    const from = { va: came ? came.v : NOWHERE, lift: came ? came.lift : 0.05 };
+    const left = came ? this.contacts[came.contact] : undefined;
+    const from = { va: came ? came.v : NOWHERE, lift: came ? came.lift : 0.05, below: left ? left.at.z > IN_AIR : false };
     s.air = null;
     if (act.verb === 'over') {
       const recover = next ? Math.min(0.44 * (next.t - tick.release), UP_SECONDS) : 0.3;
@@ -354,8 +355,8 @@ export class FeetPlanner {
     const at = seenFrom(tick.middle, tick.face, sign(side) * (this.half + out), forward);
     const pose: ShoePose = { ...at, z, yaw: tick.face + sign(side) * yaw, pitch };
     this.move(side, startsAt, tick.t, pose, { lift: z > 0 ? 0 : 0.05 });
-    const until = tick.t + tick.gap * 0.8;
     if (z === 0) return;
+    const until = tick.release;
     this.put(side, { t0: tick.t, t1: until, kind: 'ride', a: pose, b: this.state[side].pose });
     this.state[side].since = until;
     this.state[side].air = { t: until, v: NOWHERE, lift: 0, contact: -1 };
@@ -367,7 +368,7 @@ export class FeetPlanner {
     act: Act,
     side: Side,
     startsAt: number,
-    from: { va: Point3; lift: number },
+    from: { va: Point3; lift: number; below: boolean },
     cameUp: boolean,
   ): void {
     const { surface } = act;
@@ -382,7 +383,7 @@ export class FeetPlanner {
     this.move(side, startsAt, tick.t, pose, {
       va: from.va,
       vb: v,
-      fromBelow: inAir && cameUp,
+      fromBelow: cameUp && (inAir || from.below),
       swerve: this.swerveTo(k, tick, act, pose, contact, cameUp, inAir),
       lift: surface === 'sole' ? 0.07 : from.lift,
       contact: i,

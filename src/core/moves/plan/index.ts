@@ -94,7 +94,7 @@ function shownOnce(laid: Laid, movement: Movement): Plan {
  * @throws MovesProblem when a wall or a route is needed that is not there
  */
 export function planMovement(movement: Movement, course: Course | null = null): Plan {
-  if (movement.again === 'anew') return shownOnce(lay(movement, unroll(movement, course, 2)), movement);
+  if (movement.again === 'anew') return shownOnce(lay(movement, unroll(movement, course, 1)), movement);
   if (movement.stance.route) {
     const said = unroll(movement, course, 3);
     const laid = lay(movement, said);

@@ -3,8 +3,14 @@ import { mirrorBeat } from '../mirror.ts';
 import { MovesProblem } from '../problem.ts';
 import { type Act, type Beat, isSide, type Movement, movesBall, otherSide, type Side } from '../terms.ts';
 
-/** Metres of one short step on a route. */
+/** Metres of one short step on a route: with the ball, and running. */
 const STRIDE = 0.3;
+const RUNNING_STRIDE = 0.45;
+/** After the last beat of a movement that begins anew: it stands. */
+const STANDS: Beat = {
+  acts: [{ who: 'body', surface: null, verb: 'wait', ways: [], far: null, high: null, turn: 0, from: null, rolling: false }],
+  ...{ length: 1, rep: false, line: 1, words: '' },
+};
 
 /** A text said over and over: its beats in a row, as far as they are planned. */
 export interface Unrolled {
@@ -14,6 +20,8 @@ export interface Unrolled {
   mains: Act[];
   /** The working foot of each; null for both or none. */
   sides: (Side | null)[];
+  /** The number of each in the text; those of the way sideways count on. */
+  indices: number[];
   /** Beats of one time through. */
   perPass: number;
   /** Metres that a beat takes on the course; 0 without one. */
@@ -49,22 +57,34 @@ export function unroll(movement: Movement, course: Course | null, passes: number
   const onRoute = movement.stance.route;
   if (onRoute && !course) throw problemIn(first, 'The route is not there. Lay it in the yard first.');
   const way = onRoute ? course : null;
+  const step = movement.stance.ball === 'none' ? RUNNING_STRIDE : STRIDE;
   // On a route: so many beats, one short step each, as go into the way once round.
-  const perPass = way ? Math.max(said.length, Math.round(way.length / STRIDE / said.length) * said.length) : said.length;
+  const perPass = way ? Math.max(said.length, Math.round(way.length / step / said.length) * said.length) : said.length;
   const stride = way ? way.length / perPass : 0;
   const isMirrored = (k: number) => movement.again === 'mirrored' && Math.floor(k / perPass) % 2 === 1;
-  const beats = Array.from({ length: passes * perPass }, (_, k) => {
-    const beat = said[(k % perPass) % said.length] as Beat;
+  const all = [...said, ...movement.sideways];
+  const indices = Array.from({ length: passes * perPass }, (_, k) => {
+    const aside = way && movement.sideways.length > 0 && way.sideways((k % perPass) * stride) !== 0;
+    return aside ? said.length + (k % movement.sideways.length) : (k % perPass) % said.length;
+  });
+  const beats = indices.map((index, k) => {
+    const beat = all[index] as Beat;
     return isMirrored(k) ? mirrorBeat(beat) : beat;
   });
+  if (movement.again === 'anew') {
+    beats.push(STANDS);
+    indices.push(said.length - 1);
+  }
   const mains = beats.map(mainOf);
   const sides = mains.map(({ who }, k) => {
     if (isSide(who)) return who;
     if (who !== 'far' && who !== 'near') return null;
     if (!way) throw problemIn(beats[k] as Beat, '“Far” and “near” foot are said on a route. Say right or left here.');
-    const outer: Side = way.bend(k * stride) > 0 ? 'left' : 'right';
+    // Sideways the near foot is the one that goes first; on a bend the one on its inner side.
+    const aside = way.sideways(k * stride);
+    const outer: Side = (aside === 0 ? way.bend(k * stride) : aside) > 0 ? 'left' : 'right';
     return who === 'far' ? outer : otherSide(outer);
   });
   const nextWithBall = (k: number) => mains.findIndex((act, j) => j > k && isWithBall(act));
-  return { movement, beats, mains, sides, perPass, stride, course: way, nextWithBall, isMirrored };
+  return { movement, beats, mains, sides, indices, perPass, stride, course: way, nextWithBall, isMirrored };
 }

@@ -2,7 +2,7 @@ import { BALL, IN_AIR } from '../child.ts';
 import { type ShoePose, touching } from '../contact.ts';
 import { ahead, clamp, dot, hermite, minus, mix, rad, seenFrom, smooth, spanAt } from '../geometry.ts';
 import type { Contact, FootSpan, Plan, Tick } from '../plan/index.ts';
-import { isFootSurface, type Point3, type Side, type Surface, sign } from '../terms.ts';
+import { isFootSurface, otherSide, type Point3, type Side, type Surface, sign } from '../terms.ts';
 import { ballAt } from './ball.ts';
 
 /** A foot at an instant. */
@@ -36,6 +36,23 @@ function clearOf(pose: ShoePose, ball: Point3, weight: number): ShoePose {
   }
   const least = ball.z - HEART + dome;
   return least > pose.z ? { ...pose, z: mix(pose.z, least, by) } : pose;
+}
+
+/** The room between the middles of two shoes, and how high one is lifted over the other. */
+const SHOES_APART = 0.1;
+const OVER_SHOE = 0.1;
+
+/** A shoe in the air goes over the other one that stands in its way. */
+function overShoe(pose: ShoePose, other: ShoePose | null, weight: number): ShoePose {
+  if (!other || weight <= 0) return pose;
+  const near = smooth((SHOES_APART + 0.08 - Math.hypot(pose.x - other.x, pose.y - other.y)) / 0.1);
+  return near > 0 ? { ...pose, z: Math.max(pose.z, mix(pose.z, OVER_SHOE, near * weight)) } : pose;
+}
+
+/** The other foot where it stands; null while it moves. */
+function standing(plan: Plan, side: Side, t: number): ShoePose | null {
+  const span = spanAt(plan.feet[otherSide(side)], t);
+  return span.kind === 'down' || span.kind === 'pivot' ? span.a : null;
 }
 
 /** Round the ball on a swing: wider in front, so that the heel keeps off it. */
@@ -98,10 +115,10 @@ export function footAt(plan: Plan, side: Side, t: number): FootPose {
     }
     default: {
       const pose = through(span, u, seconds);
-      if (span.fromBelow) return { ...pose, down: false, touch };
       // Not at the touch itself.
       const weight = smooth(Math.min(clamp(u / 0.3, 0, 1), clamp((1 - u) / 0.3, 0, 1)));
-      return { ...clearOf(pose, ballAt(plan, t), weight), down: false, touch };
+      const clear = span.fromBelow ? pose : clearOf(pose, ballAt(plan, t), weight);
+      return { ...overShoe(clear, standing(plan, side, t), weight), down: false, touch };
     }
   }
 }

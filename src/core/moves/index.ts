@@ -1,0 +1,13 @@
+export { writeMovement } from './write.ts';
+export { readMovement } from './read.ts';
+export { mirrorMovement } from './mirror.ts';
+export { MovesProblem } from './problem.ts';
+export { type Contact, type Plan, planMovement } from './plan/index.ts';
+export { type Frame, frameAt } from './pose/frame.ts';
+export { ballAt } from './pose/ball.ts';
+export { footAt } from './pose/foot.ts';
+export { type Moment, momentsOf } from './moments.ts';
+export { type Broken, brokenInWords, brokenLaws, LAWS } from './laws.ts';
+export { isShownMirrored, movementOf, planOfDrill } from './of-drill.ts';
+export { completions } from './lexicon.ts';
+export * from './terms.ts';
