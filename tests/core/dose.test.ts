@@ -27,7 +27,7 @@ describe('the dose', () => {
   });
 
   it('takes reps as they are asked: 20 reps of two touches a foot', () => {
-    expect(dose(only(anItem('v-inside', { dose: { measure: 'fixed reps', reps: 20, rounds: 1 } }))).touches).to.deep.equal({
+    expect(dose(only(anItem('drag-forward-back', { dose: { measure: 'fixed reps', reps: 20, rounds: 1 } }))).touches).to.deep.equal({
       left: 40,
       right: 40,
     });

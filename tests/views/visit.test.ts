@@ -101,6 +101,9 @@ describe('a pause', () => {
     const words = renderToStaticMarkup(
       createElement(PausePanel, {
         here: 'Sole taps',
+        drill: null,
+        foot: null,
+        stronger: 'right',
         onGoOn: nothing,
         onAgain: nothing,
         onSkip: nothing,

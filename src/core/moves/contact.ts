@@ -47,8 +47,7 @@ export function onShoe(pose: ShoePose, side: Side, spot: Spot): Point3 {
   };
 }
 
-export const ankleOf = (pose: ShoePose, side: Side): Point3 =>
-  onShoe(pose, side, { out: 0, forward: -BODY.ankleBack, up: BODY.ankleUp });
+export const ankleOf = (pose: ShoePose, side: Side): Point3 => onShoe(pose, side, { out: 0, forward: -BODY.ankleBack, up: BODY.ankleUp });
 
 /** How a shoe is turned, and from where on the ball it touches: the way from the touched spot to the ball's middle. */
 interface Turned {
@@ -121,4 +120,3 @@ export function meetingPoint(side: Side | null, surface: Surface | null, middle:
   const right = side ? sign(side) * out : 0;
   return { x: middle.x + u.x * forward + v.x * right, y: middle.y + u.y * forward + v.y * right, z };
 }
-

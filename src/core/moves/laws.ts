@@ -124,12 +124,20 @@ function checkSwings(plan: Plan, watch: Watch): void {
 function checkLoop(plan: Plan, watch: Watch): void {
   const end = plan.start + plan.period;
   if (plan.closes === 'begins anew') return;
-  if (plan.closes === 'open') return watch.say('the loop closes', end, 1);
+  if (plan.closes === 'open') {
+    watch.say('the loop closes', end, 1);
+    return;
+  }
   const { drift } = plan;
   if (plan.closes === 'moves along' && !plan.movement.moving) watch.say('the loop closes', end, Math.hypot(drift.x, drift.y));
   const [a, b] = [frameAt(plan, 0), frameAt(plan, plan.period - 1e-4)];
   const off = (p: Point3, q: Point3) => distance3({ x: p.x + drift.x, y: p.y + drift.y, z: p.z }, q);
-  const most = Math.max(plan.hasBall ? off(a.ball, b.ball) : 0, off(a.feet.left, b.feet.left), off(a.feet.right, b.feet.right), off(a.hips, b.hips));
+  const most = Math.max(
+    plan.hasBall ? off(a.ball, b.ball) : 0,
+    off(a.feet.left, b.feet.left),
+    off(a.feet.right, b.feet.right),
+    off(a.hips, b.hips),
+  );
   if (most > JOINS) watch.say('the loop closes', end, most);
 }
 
@@ -190,4 +198,3 @@ export function brokenInWords(plan: Plan, { law, by, t, beat, side }: Broken): s
       return `${at} something is off (${law}, ${t.toFixed(1)} s).`;
   }
 }
-

@@ -27,10 +27,10 @@ export const PHRASES: readonly (readonly [RegExp, string])[] = [
   [/\b(?:a|one) (?:big )?(step|shoe)(?: length)?\b/g, '1 $1'],
 ];
 
-/** “forward and out” is one way, not two things of one beat. */
+/** “forward and out” is one way, not two things of one beat; but in “forward and left hops” the left is a foot. */
 export const joinWays = (words: string): string =>
   words
-    .replace(/\b(forwards?|ahead|back) and (out|across|in|left|right)\b/g, '$1 $2')
+    .replace(/\b(forwards?|ahead|back) and (out|across|in|(?:left|right)(?= \d| half| long| short| quick| rolling|$))\b/g, '$1 $2')
     .replace(/\b(out|across|in|left|right) and (forwards?|ahead|back)\b/g, '$2 $1');
 
 export const VERB_WORDS: Readonly<Record<string, Verb>> = {
@@ -68,7 +68,9 @@ export const HEIGHT_WORDS: Readonly<Record<string, Height>> = {
 
 /** Words that may stand anywhere and say nothing. */
 export const FILLER: ReadonlySet<string> = new Set(
-  'the a an with foot leg it ball its of by to then gently softly slowly quickly your standing round way on up off under change both'.split(' '),
+  'the a an with foot leg it ball its of by to then gently softly slowly quickly your standing round way on up off under change both'.split(
+    ' ',
+  ),
 );
 
 /** What a verb is done with when nobody says it. */

@@ -1,5 +1,5 @@
 import { ahead, dot } from './geometry.ts';
-import { type Plan, type Tick } from './plan/index.ts';
+import type { Plan, Tick } from './plan/index.ts';
 import { footAt } from './pose/foot.ts';
 import type { Side } from './terms.ts';
 
@@ -95,4 +95,37 @@ export function momentsOf(plan: Plan): Moment[] {
   }
   while (list.length > MOST) list.splice(list.length - 2, 1);
   return list;
+}
+
+/** Counted reps in one loop; 0 for work that is not counted. */
+export const repsIn = (plan: Plan): number => loopTicks(plan).filter((tick) => tick.beat.rep).length;
+
+/** The beats of one loop. */
+export function loopTicks(plan: Plan): Tick[] {
+  const first = (plan.ticks[plan.first] as Tick).t;
+  return plan.ticks.filter((tick) => tick.k >= plan.first && tick.t < first + plan.period - 1e-6 && tick.beat.words !== '');
+}
+
+export const PACES = ['quarter', 'easy', 'half', 'full'] as const;
+export type PaceName = (typeof PACES)[number];
+/** Shares of the own pace where a drill counts no reps. */
+const UNCOUNTED = { easy: 0.6, half: 0.8, full: 1 } as const;
+const SLOWEST = 0.12;
+const FASTEST = 2;
+
+/**
+ * How fast a plan is played for a pace, 1 being the plan's own.
+ * @param pace reps a second of the drill, at easy, half and full pace
+ */
+export function rateFor(plan: Plan, name: PaceName, pace: { easy: number; usual: number; fast: number }): number {
+  const reps = repsIn(plan);
+  const secondsPerRep = reps > 0 ? plan.period / reps : null;
+  const full = secondsPerRep === null ? UNCOUNTED.full : pace.fast * secondsPerRep;
+  const rates = {
+    quarter: full / 4,
+    easy: secondsPerRep === null ? UNCOUNTED.easy : pace.easy * secondsPerRep,
+    half: secondsPerRep === null ? UNCOUNTED.half : pace.usual * secondsPerRep,
+    full,
+  };
+  return Math.min(FASTEST, Math.max(SLOWEST, rates[name]));
 }

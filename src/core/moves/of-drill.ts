@@ -1,7 +1,5 @@
 import type { Drill } from '../drills/schema.ts';
-import { layOut } from '../yard/fit.ts';
-import { STEP } from './child.ts';
-import { type Course, courseOf } from './course.ts';
+import { courseOver } from './course-over.ts';
 import { mirrorMovement } from './mirror.ts';
 import { type Plan, planMovement } from './plan/index.ts';
 import { readMovement } from './read.ts';
@@ -9,13 +7,6 @@ import type { Movement } from './terms.ts';
 
 /** As much of a drill as its picture is made from. */
 export type DrawnDrill = Pick<Drill, 'moves' | 'layout' | 'sides'>;
-
-/** The way over a drill's own layout; null for a drill that has no route. */
-function courseOver({ layout }: DrawnDrill): Course | null {
-  if (!layout?.route) return null;
-  const { placed, route } = layOut(layout);
-  return route ? courseOf([...route.out, ...route.back], placed.cones, STEP) : null;
-}
 
 /** A drill's movement as its text has it. @throws MovesProblem */
 export function movementOf(drill: DrawnDrill, example = 0): Movement | null {
@@ -34,16 +25,16 @@ export function planOfDrill(drill: DrawnDrill, { mirror = false, example = 0 } =
   const movement = movementOf(drill, example);
   if (!movement) return null;
   // A way over the yard is the same for both feet; only what the feet do on it changes sides.
-  return planMovement(mirror ? mirrorMovement(movement) : movement, movement.stance.route ? courseOver(drill) : null);
+  return planMovement(mirror ? mirrorMovement(movement) : movement, movement.stance.route ? courseOver(drill.layout) : null);
 }
 
 /**
  * Whether a drill is shown with left and right changed over: texts are written for the right foot, or from the foot that starts.
  * @param foot the foot that works now; null where both do
- * @param stronger the player's
+ * @param stronger the player's; one who has none stronger is shown as a right-footed one
  */
-export function isShownMirrored(sides: Drill['sides'], foot: 'left' | 'right' | null, stronger: 'left' | 'right'): boolean {
+export function isShownMirrored(sides: Drill['sides'], foot: 'left' | 'right' | null, stronger: 'left' | 'right' | 'both'): boolean {
   if (sides === 'left' || sides === 'right') return false;
   if (foot) return foot === 'left';
-  return sides === 'other foot only' ? stronger === 'right' : stronger === 'left';
+  return sides === 'other foot only' ? stronger !== 'left' : stronger === 'left';
 }

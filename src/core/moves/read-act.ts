@@ -151,7 +151,8 @@ class ActReader {
   private settleTouch(verb: Verb): void {
     const { act } = this;
     if (isTouch(verb)) {
-      if (!act.surface) act.surface = act.who === 'chest' || act.who === 'head' ? act.who : act.who === 'feet' ? 'inside' : (USUAL_SURFACE[verb] ?? null);
+      if (!act.surface)
+        act.surface = act.who === 'chest' || act.who === 'head' ? act.who : act.who === 'feet' ? 'inside' : (USUAL_SURFACE[verb] ?? null);
       const told = act.ways.includes('home') || act.ways.includes('along');
       if (act.far === null && !told) act.far = USUAL_FAR[verb] ?? null;
     }

@@ -15,7 +15,8 @@ const PLACES: readonly (readonly [RegExp, Stance['ball']])[] = [
 
 const BALL =
   /^(?:the )?ball (between the feet|in front|in front of the (left|right)(?: foot)?|beside the (left|right)(?: foot)?|under the (left|right)(?: sole| foot)?|in the hands?|in the air|at the feet)$/;
-const CONE = /^(?:a )?cone (\d+(?:\.\d+)?) steps? (ahead|forward|behind|back|left|right)(?: and (\d+(?:\.\d+)?)(?: steps?)? (left|right))?$/;
+const CONE =
+  /^(?:a )?cone (\d+(?:\.\d+)?) steps? (ahead|forward|behind|back|left|right)(?: and (\d+(?:\.\d+)?)(?: steps?)? (left|right))?$/;
 const WALL = /^(?:a |the )?(wall|goal) (\d+(?:\.\d+)?)(?: big)? steps? (?:ahead|away|in front|forward)$/;
 
 /**

@@ -52,7 +52,8 @@ class Reader {
     const { beats } = this.movement;
     if (beats.length === 0) throw new MovesProblem('There is no beat yet. Say for example “right inside taps across”.', 1, 0, 0);
     const last = beats.at(-1) as Beat;
-    if (beats.length > MOST_BEATS) throw new MovesProblem(`At most ${MOST_BEATS} beats; these are ${beats.length}.`, last.line, 0, last.words.length);
+    if (beats.length > MOST_BEATS)
+      throw new MovesProblem(`At most ${MOST_BEATS} beats; these are ${beats.length}.`, last.line, 0, last.words.length);
     const done = beats.flatMap((beat) => beat.acts);
     if (!done.some((act) => movesBall(act) || ['over', 'step', 'hold', 'hop', 'jump'].includes(act.verb)))
       throw new MovesProblem('Nobody moves here.', (beats[0] as Beat).line, 0, (beats[0] as Beat).words.length);
@@ -78,7 +79,11 @@ class Reader {
       this.times = { n, group: clause.group, beats: [] };
     }
     const rep = words.includes('*');
-    const bare = words.replace(/\*/g, ' ').replace(/ +/g, ' ').trim().replace(/ and (?:it |the ball )?(?:rolls on|rolling)\b/g, ' rolling');
+    const bare = words
+      .replace(/\*/g, ' ')
+      .replace(/ +/g, ' ')
+      .trim()
+      .replace(/ and (?:it |the ball )?(?:rolls on|rolling)\b/g, ' rolling');
     const parts = joinWays(bare)
       .split(/ (?:and|while|as) | ?\+ ?/)
       .map((part) => part.trim().replace(/^then /, ''))

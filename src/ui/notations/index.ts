@@ -1,4 +1,6 @@
 export { Laces } from './Laces.tsx';
+export { SmallSoon, StageSoon } from './moves/StageSoon.tsx';
+export { StillImage } from './moves/StillImage.tsx';
 export { Seam, type SeamRow } from './Seam.tsx';
 export { Skyline } from './Skyline.tsx';
 export { type Stair, Staircase } from './Staircase.tsx';

@@ -11,6 +11,7 @@ import { DrillSheet } from './DrillSheet.tsx';
 import { Checks, Part, Pick, Text } from './editor-fields.tsx';
 import { type DrillForm, drillOf, formOf, idFor } from './editor-form.ts';
 import { LayoutEditor } from './LayoutEditor.tsx';
+import { MovesField } from './MovesField.tsx';
 
 interface Props {
   shelf: Shelf;
@@ -68,6 +69,13 @@ function DrillEditor({ shelf, changing, copying }: Props) {
   ];
   const problemAt = (...fields: string[]) =>
     issues.find((issue) => fields.some((field) => issue.field === field || issue.field.startsWith(`${field}.`)))?.sentence;
+  const { name, sides, hasLayout, moves, route, easy, usual, fast } = form;
+  const layout = useMemo(() => (hasLayout ? { moves, route, variants: [] } : null), [hasLayout, moves, route]);
+  // The picture goes on while a pace is being typed.
+  const shown = useMemo(() => {
+    const pace = { easy: Number(easy) || 1, usual: Number(usual) || 1.5, fast: Number(fast) || 2, ceiling: 99, estimated: true };
+    return { name: name || 'Your drill', sides, pace };
+  }, [name, sides, easy, usual, fast]);
   const others = shelf.drills.filter((drill) => drill.id !== id && !drill.archived);
 
   const save = async () => {
@@ -138,6 +146,10 @@ function DrillEditor({ shelf, changing, copying }: Props) {
             onChange={(aliases) => set({ aliases })}
             problem={problemAt('aliases')}
           />
+        </Part>
+        <Part title="Shown, not told">
+          <MovesField value={form.movement} layout={layout} drill={shown} others={others} onChange={(movement) => set({ movement })} />
+          {problemAt('moves') && <p className="text-sm text-stop">{problemAt('moves')}</p>}
         </Part>
         <Part title="How it is done">
           <Text label="Steps, one a line" rows={4} value={form.steps} onChange={(steps) => set({ steps })} problem={problemAt('steps')} />

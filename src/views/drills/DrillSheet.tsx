@@ -4,7 +4,7 @@ import type { Drill } from '../../core/drills/schema.ts';
 import { inSchool } from '../../core/drills/schools.ts';
 import { CONTACT_WORDS, type ContactSchool, resultUnit, STAND_INS } from '../../core/drills/terms.ts';
 import { UNKNOWN_STEP } from '../../core/yard/fit.ts';
-import { Staircase } from '../../ui/notations/index.ts';
+import { StageSoon, Staircase } from '../../ui/notations/index.ts';
 import { LayoutFigure } from './LayoutFigure.tsx';
 
 interface Props {
@@ -112,6 +112,7 @@ export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = 
           {caution}
         </p>
       ))}
+      <StageSoon drill={drill} large />
       <div className={drill.layout ? 'grid gap-4 md:grid-cols-2' : 'flex flex-col gap-3'}>
         <div className="flex flex-col gap-3">
           <section>

@@ -3,6 +3,7 @@ import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import type { Shelf } from '../../contract/drills.ts';
 import { lookThrough, type ShelfFilter, WHOLE_SHELF } from '../../core/drills/shelf.ts';
 import { FAMILIES, type Family, KIT, LOADS, type Load, MEASURES, type Measure } from '../../core/drills/terms.ts';
+import { StillImage } from '../../ui/notations/index.ts';
 import { ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { pageData } from '../page-data.ts';
 import { plural } from '../words.ts';
@@ -160,13 +161,16 @@ function DrillsView({ shelf, first }: DrillsData) {
                 <button
                   type="button"
                   aria-current={drill.id === chosenId ? 'true' : undefined}
-                  className={`w-full border-s-4 px-3 py-2 text-start ${drill.id === chosenId ? 'border-s-lace bg-ground' : 'border-s-transparent'}`}
+                  className={`flex w-full items-center gap-2 border-s-4 px-2 py-1 text-start ${drill.id === chosenId ? 'border-s-lace bg-ground' : 'border-s-transparent'}`}
                   onClick={() => choose(drill.id)}
                 >
-                  <span className="block font-semibold leading-tight">{drill.name}</span>
-                  <span className="block text-dust text-sm">
-                    {drill.own ? 'your own · ' : ''}
-                    {drill.family} · {drill.measure}
+                  <StillImage drill={drill} className="size-13 shrink-0" />
+                  <span className="min-w-0">
+                    <span className="block font-semibold leading-tight">{drill.name}</span>
+                    <span className="block text-dust text-sm">
+                      {drill.own ? 'your own · ' : ''}
+                      {drill.family} · {drill.measure}
+                    </span>
                   </span>
                 </button>
               </li>

@@ -32,6 +32,8 @@ export interface DrillForm {
   loads: Load[];
   minAge: string;
   maxAge: string;
+  /** What feet and ball do; empty where nobody says it. */
+  movement: string;
   hasLayout: boolean;
   moves: string;
   route: string;
@@ -67,6 +69,7 @@ const EMPTY: DrillForm = {
   loads: [],
   minAge: '',
   maxAge: '',
+  movement: '',
   hasLayout: false,
   moves: 'put a cone; 5 forward; put a cone',
   route: '',
@@ -113,6 +116,7 @@ export function formOf(drill: ShelfDrill | null): DrillForm {
     loads: drill.loads,
     minAge: optional(drill.minAge),
     maxAge: optional(drill.maxAge),
+    movement: drill.moves?.texts[0] ?? '',
     hasLayout: drill.layout !== null,
     moves: drill.layout?.moves ?? EMPTY.moves,
     route: drill.layout?.route ?? '',
@@ -145,6 +149,12 @@ export function idFor(name: string, chance: string): string {
   return `own-${plain || 'drill'}-${chance}`.replace(/-+/g, '-').replace(/-$/, '');
 }
 
+/** The moves as they were typed; a free drill that was left as it was keeps its second example. */
+function movesOf(form: DrillForm, from: Drill | null): Drill['moves'] {
+  if (form.movement.trim() === '') return null;
+  return from?.moves?.texts[0] === form.movement ? from.moves : { texts: [form.movement], free: false };
+}
+
 /**
  * The drill that the fields describe, unchecked: the schema says what is wrong with it. What the schools of contact say comes from the
  * drill it was made of, as long as its cues and faults were left as they were: else the coach's own words hold for both.
@@ -167,6 +177,7 @@ export function drillOf(form: DrillForm, id: string, from: Drill | null): unknow
     school: null,
     twin: null,
     layout: form.hasLayout ? { moves: form.moves, route: form.route, variants: form.variants } : null,
+    moves: movesOf(form, from),
     kit: form.kit,
     space: { length: number(form.length), width: number(form.width) },
     sides: form.sides,

@@ -4,6 +4,7 @@ import type { ThisWeek } from '../../contract/go.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { Session } from '../../core/weeks/schema.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { DrillsAhead } from './DrillsAhead.tsx';
 import { drillsOf, itemsOf, kitAtHome, lacks, standInsOf } from './kit.ts';
 import { Layouts } from './LayOut.tsx';
 import { Numbers } from './Numbers.tsx';
@@ -93,6 +94,7 @@ export function Before(props: Props) {
         <Fetch session={session} drills={drills} visit={visit} />
         <Layouts visit={visit} drills={drillsOf(session, drills)} />
       </section>
+      <DrillsAhead drills={drillsOf(session, drills)} stronger={visit.runner.strongerFoot} />
       <section className="slab flex flex-col gap-1 p-4" aria-label="Watch out">
         <h2 className="flex items-center gap-2">
           <TriangleAlert aria-hidden className="size-5" /> Watch out

@@ -1,9 +1,11 @@
 import type { ReactNode } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
+import type { StrongerFoot } from '../../core/drills/terms.ts';
 import { type ClockState, type Interval, sideInWords } from '../../core/runsheet/index.ts';
 import { Skyline } from '../../ui/notations/Skyline.tsx';
 import { Button } from '../../ui/parts/index.ts';
 import { clockWords } from '../words.ts';
+import { Coming } from './HowTo.tsx';
 
 interface Props {
   sheet: readonly Interval[];
@@ -11,6 +13,7 @@ interface Props {
   drillOf(interval: Interval | undefined): Drill | undefined;
   /** A clap or a knock counts as "ready". */
   listening: boolean;
+  stronger: StrongerFoot;
   /** What stands between the words and the skyline: outcomes, the camera, a helper's halves. */
   children?: ReactNode;
   /** Somebody counts along on the screen during the work. */
@@ -84,7 +87,7 @@ const isScored = (sheet: readonly Interval[], interval: Interval) =>
   sheet.some((one) => one.kind === 'score' && one.itemId === interval.itemId && one.round === interval.round);
 
 /** The clock, for a phone that leans on a bottle two metres away. A tap anywhere pauses, or says "ready" where that is waited for. */
-export function ClockFace({ sheet, state, drillOf, listening, children, halves, onPause, onReady, onDone }: Props) {
+export function ClockFace({ sheet, state, drillOf, listening, stronger, children, halves, onPause, onReady, onDone }: Props) {
   const interval = sheet[state.index];
   if (!interval) return null;
   const ran = state.ranMs / 1000;
@@ -128,7 +131,12 @@ export function ClockFace({ sheet, state, drillOf, listening, children, halves, 
           </span>
         )}
       </button>
-      {isBefore(interval) && drill && <BeforeGo drill={drill} scored={isScored(sheet, interval)} />}
+      {isBefore(interval) && drill && (
+        <>
+          <Coming drill={drill} foot={interval.foot === 'both' ? null : interval.foot} stronger={stronger} />
+          <BeforeGo drill={drill} scored={isScored(sheet, interval)} />
+        </>
+      )}
       {counting ? halves : children}
       <div className="flat:hidden">
         <Skyline

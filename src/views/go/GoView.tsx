@@ -226,6 +226,9 @@ export function GoView({ visit, session, kept = false }: Props) {
       {paused ? (
         <PausePanel
           here={here}
+          drill={drill ?? null}
+          foot={interval && interval.foot !== 'both' ? interval.foot : null}
+          stronger={runner.strongerFoot}
           onGoOn={goOn}
           onAgain={again}
           onSkip={() => tap('skip')}
@@ -256,6 +259,7 @@ export function GoView({ visit, session, kept = false }: Props) {
           state={state}
           drillOf={drillOf}
           listening={listening}
+          stronger={runner.strongerFoot}
           halves={
             helper && item?.scored && interval ? (
               <TapHalves

@@ -1,10 +1,17 @@
-import { HeartPulse, LogOut, Play, RotateCcw, SkipForward } from 'lucide-react';
+import { Eye, HeartPulse, LogOut, Play, RotateCcw, SkipForward } from 'lucide-react';
 import { useState } from 'react';
+import type { Drill } from '../../core/drills/schema.ts';
+import type { StrongerFoot } from '../../core/drills/terms.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
+import { HowTo } from './HowTo.tsx';
 
 interface Props {
   /** Where the clock stands, in words: "Sole taps, right foot: 12 s left". */
   here: string;
+  /** The drill that the clock stands at, to be shown again; null for none. */
+  drill: Drill | null;
+  foot: 'left' | 'right' | null;
+  stronger: StrongerFoot;
   onGoOn(): void;
   onAgain(): void;
   onSkip(): void;
@@ -13,8 +20,9 @@ interface Props {
 }
 
 /** What can be done in a pause: on, once more, past it, or stop; and always to say that something hurts. */
-export function PausePanel({ here, onGoOn, onAgain, onSkip, onHurt, onLeave }: Props) {
+export function PausePanel({ here, drill, foot, stronger, onGoOn, onAgain, onSkip, onHurt, onLeave }: Props) {
   const [hurts, setHurts] = useState(false);
+  const [shown, setShown] = useState(false);
   if (hurts) {
     return (
       <div className="flex flex-1 flex-col justify-center gap-4">
@@ -47,6 +55,12 @@ export function PausePanel({ here, onGoOn, onAgain, onSkip, onHurt, onLeave }: P
           <SkipForward aria-hidden className="size-6" /> Skip
         </Button>
       </div>
+      {drill?.moves && (
+        <Button size="clock" className="flex-none" onClick={() => setShown(true)}>
+          <Eye aria-hidden className="size-6" /> How does it go?
+        </Button>
+      )}
+      {drill && shown && <HowTo drill={drill} foot={foot} stronger={stronger} onClose={() => setShown(false)} />}
       <Button size="clock" look="stop" className="flex-none" onClick={() => setHurts(true)}>
         <HeartPulse aria-hidden className="size-6" /> Something hurts
       </Button>

@@ -1,7 +1,10 @@
+import { Fragment } from 'react';
 import { doseInWords } from '../../core/counts/result.ts';
 import { minutesInWords } from '../../core/dose/index.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { STAND_INS } from '../../core/drills/terms.ts';
+import { planOfDrill } from '../../core/moves/of-drill.ts';
+import { MovesProblem } from '../../core/moves/problem.ts';
 import { feetToScore, type Runner, roundsOf } from '../../core/runsheet/index.ts';
 import { kitOf } from '../../core/weeks/checks.ts';
 import { itemsOf, measureSession } from '../../core/weeks/measure.ts';
@@ -9,6 +12,7 @@ import type { Item, Session, WeekPlan } from '../../core/weeks/schema.ts';
 import { fitLayout, UNKNOWN_STEP } from '../../core/yard/fit.ts';
 import { routeInWords } from '../../core/yard/route.ts';
 import { Skyline, Yard } from '../../ui/notations/index.ts';
+import { Strip } from '../../ui/notations/moves/Strip.tsx';
 import { wishedDay } from '../words.ts';
 
 interface Props {
@@ -38,11 +42,46 @@ function scoreLines(session: Session): { key: string; item: Item; foot: string; 
     );
 }
 
+/** The drills of a session, each once, in order. */
+const drillsIn = (session: Session, drills: ReadonlyMap<string, Drill>): Drill[] =>
+  [...new Set(itemsOf(session).map((item) => item.drillId))].flatMap((id) => drills.get(id) ?? []);
+
+/** A drill in pictures; nothing for one whose moves nobody has said, or that cannot be read. */
+function InPictures({ drill }: { drill: Drill }) {
+  try {
+    const plan = planOfDrill(drill);
+    return plan && <Strip plan={plan} label={`${drill.name}, step by step`} />;
+  } catch (error) {
+    if (error instanceof MovesProblem) return null;
+    throw error;
+  }
+}
+
+/** How the session's drills go, on a page of its own. */
+function HowTheyGo({ session, drills }: { session: Session; drills: readonly Drill[] }) {
+  const shown = drills.filter((drill) => drill.moves);
+  if (shown.length === 0) return null;
+  return (
+    <article className="print-page flex flex-col gap-3" aria-label={`${session.name}, how the drills go`}>
+      <h2 className="border-ink border-b-2 pb-1 text-2xl">{session.name}: how the drills go</h2>
+      {shown.map((drill) => (
+        <section key={drill.id} className="break-inside-avoid">
+          <h3 className="text-base">
+            {drill.name}
+            {drill.moves?.free && ' (you are free here; this is one way)'}
+          </h3>
+          <InPictures drill={drill} />
+        </section>
+      ))}
+    </article>
+  );
+}
+
 function Sheet({ squad, number, plan, session, drills, runner }: Props & { session: Session }) {
   const { sheet, dose } = measureSession(session, drills, runner);
   const items = itemsOf(session);
   const kit = kitOf(items, drills);
-  const used = [...new Set(items.map((item) => item.drillId))].flatMap((id) => drills.get(id) ?? []);
+  const used = drillsIn(session, drills);
   const layouts = used.flatMap((drill) => {
     const fitted = drill.layout ? fitLayout(drill.layout, null, UNKNOWN_STEP) : null;
     return fitted ? [{ drill, fitted }] : [];
@@ -146,7 +185,10 @@ export function PrintSheets(props: Props) {
   return (
     <div className="mx-auto flex max-w-3xl flex-col gap-8">
       {props.plan.sessions.map((session) => (
-        <Sheet key={session.id} {...props} session={session} />
+        <Fragment key={session.id}>
+          <Sheet {...props} session={session} />
+          <HowTheyGo session={session} drills={drillsIn(session, props.drills)} />
+        </Fragment>
       ))}
       {props.plan.sessions.length === 0 && <p>This week has no session yet, so there is nothing to print.</p>}
     </div>

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
 import { searchDrills } from '../../core/drills/search.ts';
+import { StillImage } from '../../ui/notations/index.ts';
 import { Button, Dialog } from '../../ui/parts/index.ts';
 
 interface Props {
@@ -57,13 +58,16 @@ export function ShelfDialog({ drills, met, onPick, onClose }: Props) {
               <button
                 type="button"
                 aria-current={i === marked ? 'true' : undefined}
-                className={`w-full border-s-4 px-2 py-1.5 text-start ${i === marked ? 'border-s-lace bg-ground' : 'border-s-transparent'}`}
+                className={`flex w-full items-center gap-2 border-s-4 px-2 py-0.5 text-start ${i === marked ? 'border-s-lace bg-ground' : 'border-s-transparent'}`}
                 onClick={() => onPick(drill)}
               >
-                <span className="font-semibold">{drill.name}</span>{' '}
-                <span className="text-dust text-sm">
-                  {drill.family} · {drill.measure} · {drill.sides}
-                  {met.has(drill.id) ? '' : ' · not met yet'}
+                <StillImage drill={drill} className="size-11 shrink-0" />
+                <span>
+                  <span className="font-semibold">{drill.name}</span>{' '}
+                  <span className="text-dust text-sm">
+                    {drill.family} · {drill.measure} · {drill.sides}
+                    {met.has(drill.id) ? '' : ' · not met yet'}
+                  </span>
                 </span>
               </button>
             </li>

@@ -160,7 +160,7 @@ export const dribbling = [
     measure: 'fixed reps',
     counting: { unit: 'fake', counts: 'A fake and two touches past the cone.', doesNotCount: 'A fake that touches the ball.' },
     pace: guess(0.08, 0.13, 0.2, 0.35),
-    touchesPerRep: 5,
+    touchesPerRep: 4,
     easier: ['speed-change-half-way', 'scissor-away'],
     bands: [band(10, 110, 78, 56)],
   }),

@@ -22,12 +22,29 @@ export class BallTrack {
   }
 
   /** Along the ground on any way; `v0` and `v1` are the speeds at its ends, 1 being even. */
-  roll(t0: number, t1: number, way: (share: number) => Point3, v0: number, v1: number, cause: Cause = 'touch', kind: 'roll' | 'ride' = 'roll'): void {
+  roll(
+    t0: number,
+    t1: number,
+    way: (share: number) => Point3,
+    v0: number,
+    v1: number,
+    cause: Cause = 'touch',
+    kind: 'roll' | 'ride' = 'roll',
+  ): void {
     this.put(t0, t1, kind, cause, (u) => way(along(u, v0, v1)));
   }
 
   /** A part of a way that is gone with one speed curve, by shares of it. */
-  part(t0: number, t1: number, kind: BallSpan['kind'], cause: Cause, way: (share: number) => Point3, from: number, to: number, v1: number): void {
+  part(
+    t0: number,
+    t1: number,
+    kind: BallSpan['kind'],
+    cause: Cause,
+    way: (share: number) => Point3,
+    from: number,
+    to: number,
+    v1: number,
+  ): void {
     this.put(t0, t1, kind, cause, (u) => way(along(mix(from, to, u), 0, v1)));
   }
 

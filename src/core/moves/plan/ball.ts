@@ -1,20 +1,6 @@
 import { BALL, BALL_HEIGHT, HALF_STANCE, HELD, IN_AIR, SHOE, STEP } from '../child.ts';
 import { meetingPoint, touching } from '../contact.ts';
-import {
-  ahead,
-  clamp,
-  distance,
-  dot,
-  minus,
-  mix,
-  mix3,
-  nearAngle,
-  plus,
-  seenFrom,
-  toRight,
-  turnedRound,
-  unit,
-} from '../geometry.ts';
+import { ahead, clamp, distance, dot, minus, mix, mix3, nearAngle, plus, seenFrom, toRight, turnedRound, unit } from '../geometry.ts';
 import {
   type Act,
   type Beat,
@@ -114,7 +100,8 @@ export class BallPlanner {
     const beat = said.beats[k] as Beat;
     const act = said.mains[k] as Act;
     const side = said.sides[k] ?? null;
-    if (k % said.perPass === 0) this.passBegan = { middle: this.middle, face: this.face, ball: { ...this.ball }, mirrored: said.isMirrored(k) };
+    if (k % said.perPass === 0)
+      this.passBegan = { middle: this.middle, face: this.face, ball: { ...this.ball }, mirrored: said.isMirrored(k) };
     if (course) {
       this.middle = course.at(k * stride);
       this.face = nearAngle(course.face(k * stride + 0.1), this.face);
@@ -122,7 +109,8 @@ export class BallPlanner {
     const worker = side && act.verb !== 'hop' && act.verb !== 'turn' ? side : null;
     const next = this.bodyAfter(k, beat, worker);
     const running = course !== null && said.movement.stance.ball === 'none';
-    const usual = (running ? RUNNING_BEAT : BEAT) * beat.length * (act.verb === 'over' ? 1.4 : act.verb === 'hold' && act.surface === null ? 3 : 1);
+    const usual =
+      (running ? RUNNING_BEAT : BEAT) * beat.length * (act.verb === 'over' ? 1.4 : act.verb === 'hold' && act.surface === null ? 3 : 1);
     let gap = Math.max(usual, next.gap);
     let hold = 0;
     let fixed = 0;
@@ -239,7 +227,8 @@ export class BallPlanner {
     if (verb === 'pass') return this.pass(k, beat, next);
     if (verb === 'catch' || verb === 'pick') return this.takeInHands(act, next, gap);
     if (verb === 'hold') return this.holdOnFoot(gap);
-    const airborne = verb === 'kick' || verb === 'throw' || verb === 'drop' || verb === 'bounce' || (verb === 'cushion' && !isFootSurface(act.surface));
+    const airborne =
+      verb === 'kick' || verb === 'throw' || verb === 'drop' || verb === 'bounce' || (verb === 'cushion' && !isFootSurface(act.surface));
     if (airborne) return this.intoTheAir(k, act, next);
     if (act.ways.includes('along')) return this.alongTheRoute(k, beat);
     return this.overTheGround(k, act, side, beat, next, gap);
@@ -249,8 +238,7 @@ export class BallPlanner {
     const { stance } = this.said.movement;
     const at = { ...this.ball };
     const { t, track } = this;
-    if (stance.wall === null && stance.goal === null)
-      throw problemIn(beat, 'There is no wall to pass to. Say first “wall 3 steps ahead”.');
+    if (stance.wall === null && stance.goal === null) throw problemIn(beat, 'There is no wall to pass to. Say first “wall 3 steps ahead”.');
     if (stance.wall === null) {
       // At a goal it stays.
       const goal: Point3 = { x: mix(at.x, 0, 0.8), y: (stance.goal as number) + 0.3, z: BALL };
@@ -406,7 +394,8 @@ export class BallPlanner {
     const slow = nextAct?.verb === 'stop' || nextAct?.verb === 'pull' || nextAct?.surface === 'sole';
     const v1 = nextIsTouch || act.rolling ? (slow ? 0.35 : 0.6) : 0;
     const pivot = act.verb === 'circle' ? seenFrom(this.middle, this.face, sign(otherSide(side as Side)) * this.half, 0) : null;
-    const path = (share: number): Point3 => (pivot ? { ...turnedRound(at, pivot, turn * share), z: BALL } : { ...mix3(at, target, share), z: BALL });
+    const path = (share: number): Point3 =>
+      pivot ? { ...turnedRound(at, pivot, turn * share), z: BALL } : { ...mix3(at, target, share), z: BALL };
     if (inAir) {
       hold = 0.22;
       gap = Math.max(gap, track.bringDown(t, at, target, hold) - t);
@@ -490,4 +479,3 @@ export class BallPlanner {
     return [r0, r1 + oneLeg, f0, f1];
   }
 }
-

@@ -1,18 +1,7 @@
 import { BALL, HALF_SHOE, HALF_STANCE, IN_AIR } from '../child.ts';
 import { type ShoePose, touching } from '../contact.ts';
 import { ahead, clamp, distance, dot, minus, mix, mix2, nearAngle, plus, seenFrom, toRight, unit } from '../geometry.ts';
-import {
-  type Act,
-  isFootSurface,
-  isSide,
-  isTouch,
-  otherSide,
-  type Point2,
-  type Point3,
-  SIDES,
-  type Side,
-  sign,
-} from '../terms.ts';
+import { type Act, isFootSurface, isSide, isTouch, otherSide, type Point2, type Point3, SIDES, type Side, sign } from '../terms.ts';
 import { placeOnTrack } from './ball-track.ts';
 import type { BallSpan, Contact, FootSpan, Leap, Tick, TrunkKey } from './types.ts';
 import { isWithBall, turnOf, type Unrolled } from './unroll.ts';
@@ -240,7 +229,15 @@ export class FeetPlanner {
   }
 
   /** Feet that stand must stand where the body needs them. */
-  private stepIntoPlace(now: { k: number; tick: Tick; t0: number; free: number; hopper: Side | null; lifts: number; first: boolean }): number {
+  private stepIntoPlace(now: {
+    k: number;
+    tick: Tick;
+    t0: number;
+    free: number;
+    hopper: Side | null;
+    lifts: number;
+    first: boolean;
+  }): number {
     const { k, tick, t0, free, hopper } = now;
     const { worker } = tick;
     let { lifts } = now;
@@ -460,4 +457,3 @@ export class FeetPlanner {
     }
   }
 }
-

@@ -8,8 +8,8 @@ import { roughFoot, trunkKeys } from './trunk.ts';
 import type { Plan, Tick } from './types.ts';
 import { type Unrolled, unroll } from './unroll.ts';
 
-export * from './types.ts';
 export { TURNING } from './feet.ts';
+export * from './types.ts';
 
 /** Times through the text before the loop begins, so that the feet have settled where the ball goes. */
 const WARM = 4;

@@ -65,4 +65,3 @@ export function trunkKeys(
   });
   return [...keys, ...running.keys].sort((a, b) => a.t - b.t);
 }
-

@@ -63,8 +63,7 @@ function onSwing(span: FootSpan, round: NonNullable<FootSpan['round']>, u: numbe
   const front = Math.max(0, Math.sin(rad(angle)));
   const radius = 0.2 + 0.075 * front * front;
   const ends = 0.22;
-  const r =
-    v < ends ? mix(ra, radius, smooth(v / ends)) : v > 1 - ends ? mix(radius, rb, smooth((v - 1 + ends) / ends)) : radius;
+  const r = v < ends ? mix(ra, radius, smooth(v / ends)) : v > 1 - ends ? mix(radius, rb, smooth((v - 1 + ends) / ends)) : radius;
   const place = seenFrom(at, face, Math.cos(rad(angle)) * r * sign(side), Math.sin(rad(angle)) * r);
   const bow = Math.sin(Math.PI * u);
   return { ...place, z: span.lift * bow ** 0.8, yaw: mix(span.a.yaw, span.b.yaw, v) + sign(side) * 26 * bow, pitch: 14 * bow };

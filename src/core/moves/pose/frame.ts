@@ -117,7 +117,13 @@ function trunkOver(hips: Point3, face: number, lean: number, aside: number): { n
 }
 
 /** An arm: for balance against the other foot, or with its hand at the ball, or holding a foot that is brought up behind. */
-function armOf(side: Side, at: { neck: Point3; hips: Point3; face: number; aside: number; lifted: number; held: number }, other: FootPose, own: FootPose, ball: Point3): Arm {
+function armOf(
+  side: Side,
+  at: { neck: Point3; hips: Point3; face: number; aside: number; lifted: number; held: number },
+  other: FootPose,
+  own: FootPose,
+  ball: Point3,
+): Arm {
   const g = sign(side);
   const [u, v] = [ahead(at.face), toRight(at.face)];
   const out = BODY.shoulderHalf * g;

@@ -23,14 +23,25 @@ export function aboveShapes(plan: Plan, frame: Frame, width: number, height: num
   for (let x = Math.floor(cx - wide) + 0.5; x < cx + wide; x++) slabs.push(line([at({ x, y: cy - tall }), at({ x, y: cy + tall })]));
   for (let y = Math.floor(cy - tall) + 0.5; y < cy + tall; y++) slabs.push(line([at({ x: cx - wide, y }), at({ x: cx + wide, y })]));
   shapes.push({ d: slabs.join(''), stroke: 'var(--joint)', width: 1 });
-  if (plan.wall !== null) shapes.push({ d: line([at({ x: cx - wide, y: plan.wall }), at({ x: cx + wide, y: plan.wall })]), stroke: 'var(--ink)', width: 6 });
+  if (plan.wall !== null)
+    shapes.push({ d: line([at({ x: cx - wide, y: plan.wall }), at({ x: cx + wide, y: plan.wall })]), stroke: 'var(--ink)', width: 6 });
   const cones = plan.goal === null ? plan.cones : [...plan.cones, { x: -0.27, y: plan.goal }, { x: 0.27, y: plan.goal }];
   for (const cone of cones) {
     const { x, y } = at(cone);
     const s = scale * 0.09;
-    shapes.push({ d: polygon([{ x, y: y - s }, { x: x + s, y: y + s }, { x: x - s, y: y + s }]), fill: 'var(--slab)', stroke: 'var(--ink)', width: 2 });
+    shapes.push({
+      d: polygon([
+        { x, y: y - s },
+        { x: x + s, y: y + s },
+        { x: x - s, y: y + s },
+      ]),
+      fill: 'var(--slab)',
+      stroke: 'var(--ink)',
+      width: 2,
+    });
   }
-  const way = (from: number, to: number, n: number) => line(Array.from({ length: n + 1 }, (_, i) => at(ballAt(plan, from + (i / n) * (to - from)))));
+  const way = (from: number, to: number, n: number) =>
+    line(Array.from({ length: n + 1 }, (_, i) => at(ballAt(plan, from + (i / n) * (to - from)))));
   if (plan.hasBall) {
     const [from, to] = plan.course ? [frame.t - 1.5, frame.t + 2] : [plan.start, plan.start + plan.period];
     shapes.push({ d: way(from, to, Math.min(200, Math.ceil((to - from) / 0.035))), stroke: 'var(--dust)', width: 2, dash: '2 6' });
@@ -46,7 +57,10 @@ export function aboveShapes(plan: Plan, frame: Frame, width: number, height: num
   const shoe = (side: Side): Shape[] => {
     const d = polygon(soleOf(frame.feet[side], side).map(at));
     return side === 'left'
-      ? [{ d, fill: 'var(--slab)', stroke: 'none', opacity: 0.75 }, { d, fill: hatchOf(hatch), stroke: 'var(--left)', width: 2.5 }]
+      ? [
+          { d, fill: 'var(--slab)', stroke: 'none', opacity: 0.75 },
+          { d, fill: hatchOf(hatch), stroke: 'var(--left)', width: 2.5 },
+        ]
       : [{ d, fill: 'var(--right)', stroke: 'var(--right)', width: 2, opacity: frame.feet[side].down ? 1 : 0.82 }];
   };
   const shoes = SIDES.flatMap(shoe);

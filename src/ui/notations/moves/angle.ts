@@ -23,7 +23,11 @@ function hidden(plan: Plan, from: number): number {
     for (const side of SIDES) {
       const { knee, ankle } = frame.legs[side];
       for (let i = 0; i <= 6; i++) {
-        const p = { x: knee.x + (ankle.x - knee.x) * (i / 6), y: knee.y + (ankle.y - knee.y) * (i / 6), z: knee.z + (ankle.z - knee.z) * (i / 6) };
+        const p = {
+          x: knee.x + (ankle.x - knee.x) * (i / 6),
+          y: knee.y + (ankle.y - knee.y) * (i / 6),
+          z: knee.z + (ankle.z - knee.z) * (i / 6),
+        };
         if (camera.nearness(p) <= camera.nearness(frame.ball)) continue;
         const spot = camera.at(p);
         most = Math.max(most, 1 - Math.hypot(spot.x - ball.x, spot.y - ball.y) / (r * 1.4));

@@ -68,9 +68,15 @@ class Figure {
     const { plan, camera, stroke } = this;
     if (plan.wall === null) return;
     const y = plan.wall;
-    const [a, b, c, d] = [[-1.2, 0], [1.2, 0], [1.2, 0.9], [-1.2, 0.9]].map(([x, z]) => camera.at({ x: x as number, y, z: z as number }));
+    const [a, b, c, d] = [
+      [-1.2, 0],
+      [1.2, 0],
+      [1.2, 0.9],
+      [-1.2, 0.9],
+    ].map(([x, z]) => camera.at({ x: x as number, y, z: z as number }));
     // Seen through the wall only its foot is drawn.
-    if (camera.towards.y <= 0) this.behind.push({ d: polygon([a, b, c, d] as Spot[]), fill: 'var(--ground)', stroke: 'var(--ink)', width: stroke });
+    if (camera.towards.y <= 0)
+      this.behind.push({ d: polygon([a, b, c, d] as Spot[]), fill: 'var(--ground)', stroke: 'var(--ink)', width: stroke });
     this.behind.push({ d: line([a, b] as Spot[]), stroke: 'var(--ink)', width: stroke * 2 });
   }
 
@@ -80,7 +86,14 @@ class Figure {
       const foot = (s: number) => camera.onGround(at.x + camera.aside.x * 0.1 * s, at.y + camera.aside.y * 0.1 * s);
       this.parts.push({
         near: camera.nearness({ ...at, z: 0.1 }),
-        shapes: [{ d: polygon([camera.at({ ...at, z: 0.26 }), foot(1), foot(-1)]), fill: 'var(--slab)', stroke: 'var(--ink)', width: stroke * 0.8 }],
+        shapes: [
+          {
+            d: polygon([camera.at({ ...at, z: 0.26 }), foot(1), foot(-1)]),
+            fill: 'var(--slab)',
+            stroke: 'var(--ink)',
+            width: stroke * 0.8,
+          },
+        ],
       });
     };
     for (const one of plan.cones) cone(one);
@@ -161,7 +174,9 @@ class Figure {
     const [u, v] = [ahead(frame.face), toRight(frame.face)];
     const front = camera.direction({ x: u.x, y: u.y, z: 0 }).near;
     if (front < 0.05) return;
-    const stripe = [-0.105, 0.105].map((s) => camera.at({ x: chest.x + v.x * s + u.x * 0.045, y: chest.y + v.y * s + u.y * 0.045, z: chest.z + 0.07 }));
+    const stripe = [-0.105, 0.105].map((s) =>
+      camera.at({ x: chest.x + v.x * s + u.x * 0.045, y: chest.y + v.y * s + u.y * 0.045, z: chest.z + 0.07 }),
+    );
     this.parts.push({ near: camera.nearness(chest) + 0.001, shapes: [{ d: line(stripe), stroke: 'var(--lace)', width: stroke * 2.2 }] });
   }
 
@@ -194,7 +209,11 @@ class Figure {
     };
     const hair = [-70, -35, 0, 35, 70].map((right) => on(180 + right, 28)).concat([-60, 0, 60].map((right) => on(right, 62)));
     const tuft = on(180, 55);
-    const back: Shape = { d: circle({ x: tuft.x + (tuft.x - at.x) * 0.25, y: tuft.y + (tuft.y - at.y) * 0.25 }, r * 0.3), fill: 'var(--ink)', stroke: 'none' };
+    const back: Shape = {
+      d: circle({ x: tuft.x + (tuft.x - at.x) * 0.25, y: tuft.y + (tuft.y - at.y) * 0.25 }, r * 0.3),
+      fill: 'var(--ink)',
+      stroke: 'none',
+    };
     const skull: Shape = { d: circle(at, r), fill: 'var(--slab)', stroke: 'var(--ink)', width: stroke };
     const mane: Shape = { d: outlineOf(hair.map((p) => ({ x: p.x, y: p.y, r: r * 0.14 }))), fill: 'var(--ink)', stroke: 'none' };
     const face: Shape[] = [];
@@ -260,7 +279,16 @@ class Figure {
       const at = camera.onGround(frame.feet[stands].x, frame.feet[stands].y);
       const side = foot && camera.at(frame.feet[foot]).x < at.x ? 1 : -1;
       const x = at.x + side * 0.2 * camera.scale;
-      list.push(...arrow([{ x, y: at.y }, { x, y: at.y - 0.24 * camera.scale }], `var(--${stands})`, stroke * 1.2));
+      list.push(
+        ...arrow(
+          [
+            { x, y: at.y },
+            { x, y: at.y - 0.24 * camera.scale },
+          ],
+          `var(--${stands})`,
+          stroke * 1.2,
+        ),
+      );
     }
     if (!plan.hasBall) return list;
     const way = sampled((t) => ballAt(plan, t), moment.t, moment.ballUntil);
@@ -285,7 +313,8 @@ export function seamShapes(frame: Frame, at: Spot, r: number, look: (p: Point3) 
   }
   const shapes: Shape[] = path ? [{ d: path, stroke: 'var(--ink)', width: Math.max(1, r * 0.1) }] : [];
   const seen = [1, -1].map((s) => look({ x: pole.x * s, y: pole.y * s, z: pole.z * s })).find((p) => p.near > 0);
-  if (seen) shapes.push({ d: circle({ x: at.x + seen.x * r * 0.97, y: at.y + seen.y * r * 0.97 }, r * 0.13), fill: 'var(--ink)', stroke: 'none' });
+  if (seen)
+    shapes.push({ d: circle({ x: at.x + seen.x * r * 0.97, y: at.y + seen.y * r * 0.97 }, r * 0.13), fill: 'var(--ink)', stroke: 'none' });
   return shapes;
 }
 

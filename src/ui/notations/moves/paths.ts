@@ -49,7 +49,8 @@ export function outlineOf(circles: readonly (Spot & { r: number })[]): string {
 export function arrow(spots: readonly Spot[], stroke: string, width: number, dash?: string): Shape[] {
   const end = spots.at(-1);
   let total = 0;
-  for (let i = 1; i < spots.length; i++) total += Math.hypot((spots[i] as Spot).x - (spots[i - 1] as Spot).x, (spots[i] as Spot).y - (spots[i - 1] as Spot).y);
+  for (let i = 1; i < spots.length; i++)
+    total += Math.hypot((spots[i] as Spot).x - (spots[i - 1] as Spot).x, (spots[i] as Spot).y - (spots[i - 1] as Spot).y);
   if (!end || total < width * 3) return [];
   const from = spots.findLast((p) => Math.hypot(end.x - p.x, end.y - p.y) > width * 2.5) ?? (spots[0] as Spot);
   const length = Math.hypot(end.x - from.x, end.y - from.y) || 1;

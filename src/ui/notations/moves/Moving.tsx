@@ -1,0 +1,85 @@
+import { useEffect, useId, useRef } from 'react';
+import { frameAt, type Plan } from '../../../core/moves/index.ts';
+import { aboveShapes } from './above.ts';
+import { figureShapes } from './figure.ts';
+import { Hatch } from './Hatch.tsx';
+import { Painting } from './patch.ts';
+import type { Rhythm } from './rhythm.ts';
+
+export type Kind = 'figure' | 'above';
+
+interface Props {
+  plan: Plan;
+  kinds: readonly Kind[];
+  width: number;
+  height: number;
+  from: number;
+  /** How fast it is played, 1 being the movement's own pace; 0 stands. */
+  rate: number;
+  /** Where it stands, in seconds of the loop; kept by whoever shows it, so that it goes on from there. */
+  at: { current: number };
+  rhythm?: Rhythm | null;
+  /** Told when another beat begins. */
+  onBeat?(beat: number): void;
+  className?: string;
+}
+
+const TILT = 24;
+/** A tab that was hidden goes on where it was. */
+const LONGEST_FRAME = 0.1;
+
+/** A movement that moves: one or two pictures painted from the same moment. */
+export function Moving({ plan, kinds, width, height, from, rate, at, rhythm = null, onBeat, className = '' }: Props) {
+  const id = useId().replace(/:/g, '');
+  const groups = useRef(new Map<Kind, SVGGElement>());
+  const told = useRef(onBeat);
+  told.current = onBeat;
+  useEffect(() => {
+    const paintings = kinds.flatMap((kind) => {
+      const group = groups.current.get(kind);
+      if (!group) return [];
+      group.replaceChildren();
+      return [{ kind, painting: new Painting(group) }];
+    });
+    let beat = -1;
+    const show = () => {
+      const frame = frameAt(plan, at.current);
+      for (const { kind, painting } of paintings)
+        painting.paint(
+          kind === 'figure'
+            ? figureShapes(plan, frame, { width, height, from, tilt: TILT }, id)
+            : aboveShapes(plan, frame, width, height, id),
+        );
+      if (frame.beat !== beat) {
+        beat = frame.beat;
+        told.current?.(beat);
+      }
+    };
+    show();
+    if (rate === 0) return;
+    let [last, asked] = [performance.now(), 0];
+    const step = (now: number) => {
+      at.current += Math.min(LONGEST_FRAME, (now - last) / 1000) * rate;
+      last = now;
+      show();
+      rhythm?.lay(plan, at.current, rate);
+      asked = requestAnimationFrame(step);
+    };
+    asked = requestAnimationFrame(step);
+    return () => {
+      cancelAnimationFrame(asked);
+      rhythm?.forget();
+    };
+  }, [plan, kinds, width, height, from, rate, at, rhythm, id]);
+  return kinds.map((kind) => (
+    <svg key={kind} viewBox={`0 0 ${width} ${height}`} className={className} aria-hidden="true">
+      <Hatch id={id} />
+      <g
+        ref={(group) => {
+          if (group) groups.current.set(kind, group);
+          else groups.current.delete(kind);
+        }}
+      />
+    </svg>
+  ));
+}

@@ -1,0 +1,33 @@
+import { useMemo, useRef } from 'react';
+import type { Drill } from '../../../core/drills/schema.ts';
+import { MovesProblem, planOfDrill, rateFor } from '../../../core/moves/index.ts';
+import { goodAngle } from './angle.ts';
+import { type Kind, Moving } from './Moving.tsx';
+import { Still } from './Still.tsx';
+
+interface Props {
+  drill: Pick<Drill, 'name' | 'moves' | 'layout' | 'sides' | 'pace'>;
+  mirror: boolean;
+  still: boolean;
+  className: string;
+}
+
+const FIGURE: readonly Kind[] = ['figure'];
+
+/** A small picture of a drill: moving at half pace, or one moment of it. */
+export default function Small({ drill, mirror, still, className }: Props) {
+  const plan = useMemo(() => {
+    try {
+      return planOfDrill(drill, { mirror });
+    } catch (error) {
+      if (error instanceof MovesProblem) return null;
+      throw error;
+    }
+  }, [drill, mirror]);
+  const at = useRef(0);
+  if (!plan) return null;
+  const stands = still || window.matchMedia('(prefers-reduced-motion: reduce)').matches;
+  if (stands) return <Still plan={plan} width={150} height={150} className={className} />;
+  const rate = rateFor(plan, 'half', drill.pace);
+  return <Moving plan={plan} kinds={FIGURE} width={200} height={170} from={goodAngle(plan)} rate={rate} at={at} className={className} />;
+}

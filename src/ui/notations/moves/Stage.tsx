@@ -1,0 +1,182 @@
+import { ChevronLeft, ChevronRight, FlipHorizontal2, Pause, Play, Volume2, VolumeX } from 'lucide-react';
+import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
+import type { Drill } from '../../../core/drills/schema.ts';
+import { loopTicks, MovesProblem, PACES, type PaceName, type Plan, planOfDrill, rateFor } from '../../../core/moves/index.ts';
+import { Button } from '../../parts/Button.tsx';
+import { goodAngle } from './angle.ts';
+import { type Kind, Moving } from './Moving.tsx';
+import { Rhythm } from './rhythm.ts';
+import { Strip } from './Strip.tsx';
+
+interface Props {
+  drill: Pick<Drill, 'name' | 'moves' | 'layout' | 'sides' | 'pace'>;
+  /** Shown for the left foot at first. */
+  mirror?: boolean;
+  /** Both pictures and the strip, where there is room. */
+  large?: boolean;
+}
+
+const BOTH: readonly Kind[] = ['figure', 'above'];
+const FIGURE: readonly Kind[] = ['figure'];
+const ABOVE: readonly Kind[] = ['above'];
+const DEGREES_PER_KEY = 15;
+const DEGREES_PER_PIXEL = 0.6;
+
+const wantsStill = () => window.matchMedia('(prefers-reduced-motion: reduce)').matches;
+
+/** The plan of a drill, or the sentence that says why there is none. */
+function usePlan(drill: Props['drill'], mirror: boolean, example: number): { plan: Plan | null; problem: string | null } {
+  return useMemo(() => {
+    try {
+      return { plan: planOfDrill(drill, { mirror, example }), problem: null };
+    } catch (error) {
+      if (error instanceof MovesProblem) return { plan: null, problem: error.message };
+      throw error;
+    }
+  }, [drill, mirror, example]);
+}
+
+function Choices<T extends string>({
+  label,
+  all,
+  value,
+  onChange,
+}: {
+  label: string;
+  all: readonly T[];
+  value: T;
+  onChange(next: T): void;
+}) {
+  return (
+    <fieldset className="flex flex-wrap items-center gap-1">
+      <legend className="sr-only">{label}</legend>
+      {all.map((one) => (
+        <Button
+          key={one}
+          size="small"
+          aria-pressed={one === value}
+          className={one === value ? 'bg-lace! text-on-lace!' : ''}
+          onClick={() => onChange(one)}
+        >
+          {one}
+        </Button>
+      ))}
+    </fieldset>
+  );
+}
+
+/** A drill that moves: from any side or from above, at any pace, beat by beat, for either foot, with its rhythm to hear. */
+export default function Stage({ drill, mirror: first = false, large = false }: Props) {
+  const [mirror, setMirror] = useState(first);
+  const [example, setExample] = useState(0);
+  const { plan, problem } = usePlan(drill, mirror, example);
+  const [pace, setPace] = useState<PaceName>('easy');
+  const [playing, setPlaying] = useState(() => !wantsStill());
+  const [turned, setTurned] = useState<number | null>(null);
+  const [kind, setKind] = useState<Kind>('figure');
+  const [beat, setBeat] = useState(0);
+  /** Steps from beat to beat so far: each paints anew. */
+  const [steps, setSteps] = useState(0);
+  const [rhythm, setRhythm] = useState<Rhythm | null>(null);
+  const at = useRef(0);
+  const drag = useRef<{ x: number; from: number } | null>(null);
+  useEffect(() => () => rhythm?.close(), [rhythm]);
+  if (problem) return <p className="text-dust">This drill cannot be shown yet: {problem}</p>;
+  if (!plan) return null;
+  const from = turned ?? goodAngle(plan);
+  const rate = playing ? rateFor(plan, pace, drill.pace) : 0;
+  const kinds = large ? BOTH : kind === 'figure' ? FIGURE : ABOVE;
+  const words = [...plan.movement.beats, ...plan.movement.sideways];
+  const goTo = (by: 1 | -1) => {
+    const ticks = loopTicks(plan);
+    const now = at.current % plan.period;
+    const times = ticks.map((tick) => tick.t - plan.start);
+    const next = by > 0 ? (times.find((t) => t > now + 0.02) ?? times[0]) : (times.findLast((t) => t < now - 0.02) ?? times.at(-1));
+    at.current = (next ?? 0) + 0.001;
+    setPlaying(false);
+    setSteps((n) => n + 1);
+  };
+  const onMove = (event: PointerEvent) => {
+    if (drag.current) setTurned(Math.round(drag.current.from + (event.clientX - drag.current.x) * DEGREES_PER_PIXEL));
+  };
+  return (
+    <div className="flex flex-col gap-2">
+      {drill.moves?.free && (
+        <div className="flex flex-wrap items-center gap-2">
+          <span className="text-dust text-sm">You are free here. One way to do it:</span>
+          <Choices
+            label="Example"
+            all={['first', 'second']}
+            value={example === 0 ? 'first' : 'second'}
+            onChange={(one) => setExample(one === 'first' ? 0 : 1)}
+          />
+        </div>
+      )}
+      <div
+        role="slider"
+        tabIndex={0}
+        aria-label={`${drill.name}, moving picture. Arrow keys turn it.`}
+        aria-valuenow={from}
+        aria-valuemin={-180}
+        aria-valuemax={180}
+        aria-valuetext={`seen from ${from} degrees`}
+        className={`touch-pan-y cursor-grab overflow-hidden border border-joint bg-slab ${large ? 'grid sm:grid-cols-2' : ''}`}
+        onPointerDown={(event) => {
+          drag.current = { x: event.clientX, from };
+          event.currentTarget.setPointerCapture(event.pointerId);
+        }}
+        onPointerMove={onMove}
+        onPointerUp={() => {
+          drag.current = null;
+        }}
+        onKeyDown={(event) => {
+          const by = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
+          if (by === 0) return;
+          event.preventDefault();
+          setTurned(((from + by * DEGREES_PER_KEY + 540) % 360) - 180);
+        }}
+      >
+        <Moving
+          key={steps}
+          plan={plan}
+          kinds={kinds}
+          width={360}
+          height={300}
+          from={from}
+          rate={rate}
+          at={at}
+          rhythm={rhythm}
+          onBeat={setBeat}
+          className="block w-full"
+        />
+      </div>
+      <p className="min-h-6 font-semibold" aria-hidden="true">
+        {words[beat]?.words ?? ''}
+      </p>
+      <div className="flex flex-wrap items-center gap-2">
+        <Button size="small" onClick={() => setPlaying(!playing)}>
+          {playing ? <Pause aria-hidden className="size-4" /> : <Play aria-hidden className="size-4" />} {playing ? 'Stop' : 'Play'}
+        </Button>
+        <Button size="small" onClick={() => goTo(-1)} aria-label="Beat before">
+          <ChevronLeft aria-hidden className="size-4" />
+        </Button>
+        <Button size="small" onClick={() => goTo(1)} aria-label="Next beat">
+          <ChevronRight aria-hidden className="size-4" />
+        </Button>
+        <Choices<PaceName> label="Pace" all={PACES} value={pace} onChange={setPace} />
+        <Button size="small" aria-pressed={mirror} onClick={() => setMirror(!mirror)}>
+          <FlipHorizontal2 aria-hidden className="size-4" /> Other foot
+        </Button>
+        {!large && (
+          <Button size="small" aria-pressed={kind === 'above'} onClick={() => setKind(kind === 'above' ? 'figure' : 'above')}>
+            {kind === 'above' ? 'From the side' : 'From above'}
+          </Button>
+        )}
+        <Button size="small" aria-pressed={rhythm !== null} onClick={() => setRhythm(rhythm ? null : new Rhythm())}>
+          {rhythm ? <Volume2 aria-hidden className="size-4" /> : <VolumeX aria-hidden className="size-4" />} Rhythm
+        </Button>
+      </div>
+      <Strip plan={plan} from={from} label={`${drill.name}, step by step`} now={playing ? undefined : beat} />
+    </div>
+  );
+}

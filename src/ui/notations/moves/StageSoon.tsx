@@ -1,0 +1,37 @@
+import { lazy, Suspense } from 'react';
+import type { Drill } from '../../../core/drills/schema.ts';
+
+const Stage = lazy(() => import('./Stage.tsx'));
+const Small = lazy(() => import('./Small.tsx'));
+
+type Shown = Pick<Drill, 'name' | 'moves' | 'layout' | 'sides' | 'pace'>;
+
+/** The stage as its own part, fetched when it is first shown; nothing for a drill that nobody has said the moves of. */
+export function StageSoon({ drill, mirror = false, large = false }: { drill: Shown; mirror?: boolean; large?: boolean }) {
+  if (!drill.moves) return null;
+  return (
+    <Suspense fallback={<p className="text-dust">Drawing it…</p>}>
+      <Stage drill={drill} mirror={mirror} large={large} />
+    </Suspense>
+  );
+}
+
+/** The same without anything to press: it moves at half pace, or stands where no motion is wanted. */
+export function SmallSoon({
+  drill,
+  mirror = false,
+  still = false,
+  className = '',
+}: {
+  drill: Shown;
+  mirror?: boolean;
+  still?: boolean;
+  className?: string;
+}) {
+  if (!drill.moves) return null;
+  return (
+    <Suspense fallback={null}>
+      <Small drill={drill} mirror={mirror} still={still} className={className} />
+    </Suspense>
+  );
+}

@@ -1,0 +1,27 @@
+import { useMemo } from 'react';
+import { momentsOf, type Plan } from '../../../core/moves/index.ts';
+import { Still } from './Still.tsx';
+
+/** A movement in three to six numbered pictures with the words of each beat: for paper, and for whoever wants no motion. */
+export function Strip({ plan, from, label, now }: { plan: Plan; from?: number | undefined; label: string; now?: number | undefined }) {
+  const moments = useMemo(() => momentsOf(plan), [plan]);
+  return (
+    <ol className="grid grid-cols-[repeat(auto-fill,minmax(116px,1fr))] gap-2 print:grid-cols-6" aria-label={label}>
+      {moments.map((moment, i) => (
+        <li
+          // biome-ignore lint/suspicious/noArrayIndexKey: a picture is its place in the strip.
+          key={i}
+          aria-current={now === moment.beat ? 'step' : undefined}
+          className={`flex flex-col border bg-slab ${now === moment.beat ? 'border-lace' : 'border-joint'}`}
+        >
+          <Still plan={plan} moment={moment} width={150} height={150} from={from} className="w-full" />
+          <span className="px-1.5 pb-1.5 text-sm leading-tight">
+            {i + 1}. {moment.words}
+            {moment.times > 1 && ` (${moment.times} times)`}
+            {moment.rep && <b> = 1</b>}
+          </span>
+        </li>
+      ))}
+    </ol>
+  );
+}

@@ -1,0 +1,32 @@
+import { useState } from 'react';
+import type { Drill } from '../../core/drills/schema.ts';
+import type { StrongerFoot } from '../../core/drills/terms.ts';
+import { isShownMirrored } from '../../core/moves/of-drill.ts';
+import { SmallSoon } from '../../ui/notations/moves/StageSoon.tsx';
+import { HowTo } from './HowTo.tsx';
+
+/** The session's drills in order, each with its picture; a tap shows how it is done. */
+export function DrillsAhead({ drills, stronger }: { drills: readonly Drill[]; stronger: StrongerFoot }) {
+  const [open, setOpen] = useState<Drill | null>(null);
+  return (
+    <section className="slab flex flex-col gap-2 p-4" aria-label="What you will do">
+      <h2>What you will do</h2>
+      <p className="text-dust">Tap one to see how it is done.</p>
+      <ol className="flex flex-col divide-y divide-joint">
+        {drills.map((drill, i) => (
+          <li key={drill.id}>
+            <button type="button" className="flex min-h-16 w-full items-center gap-3 py-1 text-start" onClick={() => setOpen(drill)}>
+              <span className="size-16 shrink-0">
+                <SmallSoon drill={drill} mirror={isShownMirrored(drill.sides, null, stronger)} still className="size-16" />
+              </span>
+              <span className="text-lg leading-tight">
+                {i + 1}. {drill.name}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      {open && <HowTo drill={open} stronger={stronger} onClose={() => setOpen(null)} />}
+    </section>
+  );
+}

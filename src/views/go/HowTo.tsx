@@ -1,0 +1,43 @@
+import type { Drill } from '../../core/drills/schema.ts';
+import type { StrongerFoot } from '../../core/drills/terms.ts';
+import { isShownMirrored } from '../../core/moves/of-drill.ts';
+import { SmallSoon, StageSoon } from '../../ui/notations/moves/StageSoon.tsx';
+import { Dialog } from '../../ui/parts/index.ts';
+
+interface Props {
+  drill: Drill;
+  /** The foot that works now; null for both. */
+  foot?: 'left' | 'right' | null;
+  stronger: StrongerFoot;
+  onClose(): void;
+}
+
+/** How a drill is done: the moving picture, its steps, what to feel, and the fault that comes most with its cure. */
+export function HowTo({ drill, foot = null, stronger, onClose }: Props) {
+  const [fault] = drill.faults;
+  return (
+    <Dialog label={drill.name} onClose={onClose}>
+      <StageSoon drill={drill} mirror={isShownMirrored(drill.sides, foot, stronger)} />
+      <ol className="list-decimal ps-6 text-lg">
+        {drill.steps.map((step) => (
+          <li key={step}>{step}</li>
+        ))}
+      </ol>
+      <p className="text-lg">{drill.cues.slice(0, 2).join('. ')}.</p>
+      {fault && (
+        <p>
+          <b>{fault.wrong}?</b> {fault.mend}
+        </p>
+      )}
+    </Dialog>
+  );
+}
+
+/** The drill that comes, small and moving. It gives way where the screen is low. */
+export function Coming({ drill, foot, stronger }: { drill: Drill; foot: 'left' | 'right' | null; stronger: StrongerFoot }) {
+  return (
+    <div className="flat:hidden [@media(max-height:700px)]:hidden" aria-hidden="true">
+      <SmallSoon drill={drill} mirror={isShownMirrored(drill.sides, foot, stronger)} className="mx-auto block h-[17vh]" />
+    </div>
+  );
+}
