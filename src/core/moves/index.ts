@@ -1,7 +1,7 @@
 export { type Broken, brokenInWords, brokenLaws, LAWS } from './laws.ts';
 export { completions } from './lexicon.ts';
 export { mirrorMovement } from './mirror.ts';
-export { loopTicks, type Moment, momentsOf, PACES, type PaceName, rateFor, repsIn } from './moments.ts';
+export { beatInWords, loopTicks, type Moment, momentsOf, PACES, type PaceName, rateFor, repsIn } from './moments.ts';
 export { isShownMirrored, movementOf, planOfDrill } from './of-drill.ts';
 export { type Contact, type Plan, planMovement } from './plan/index.ts';
 export { ballAt } from './pose/ball.ts';

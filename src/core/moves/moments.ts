@@ -27,7 +27,15 @@ export interface Moment {
 const MOST = 6;
 const APPROACH = 0.34;
 
-const sentence = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+/** A beat as it is shown to a child: a sentence, without the numbers of shoe lengths that the picture shows anyway. */
+export function beatInWords(words: string): string {
+  const plain = words
+    .replace(/,? ?\b\d+(?:\.\d+)?(?! ?step)\b/g, '')
+    .replace(/ +(long|short|rolling)\b/g, '')
+    .replace(/ {2,}/g, ' ')
+    .trim();
+  return plain.charAt(0).toUpperCase() + plain.slice(1);
+}
 
 /** Seconds after the tick at which a swinging foot is farthest in front. */
 function frontOf(plan: Plan, tick: Tick, foot: Side): number {
@@ -51,7 +59,7 @@ function momentOf(plan: Plan, k: number): Moment {
   return {
     t: tick.t + into,
     beat: tick.index,
-    words: sentence(beat.words),
+    words: beatInWords(beat.words),
     times: 1,
     rep: beat.rep,
     foot: worker,

@@ -17,7 +17,7 @@ export function HowTo({ drill, foot = null, stronger, onClose }: Props) {
   const [fault] = drill.faults;
   return (
     <Dialog label={drill.name} onClose={onClose}>
-      <StageSoon drill={drill} mirror={isShownMirrored(drill.sides, foot, stronger)} />
+      <StageSoon drill={drill} mirror={isShownMirrored(drill.sides, foot, stronger)} player />
       <ol className="list-decimal ps-6 text-lg">
         {drill.steps.map((step) => (
           <li key={step}>{step}</li>

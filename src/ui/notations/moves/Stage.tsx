@@ -1,7 +1,7 @@
 import { ChevronLeft, ChevronRight, FlipHorizontal2, Pause, Play, Volume2, VolumeX } from 'lucide-react';
 import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import type { Drill } from '../../../core/drills/schema.ts';
-import { loopTicks, MovesProblem, PACES, type PaceName, type Plan, planOfDrill, rateFor } from '../../../core/moves/index.ts';
+import { beatInWords, loopTicks, MovesProblem, PACES, type PaceName, type Plan, planOfDrill, rateFor } from '../../../core/moves/index.ts';
 import { Button } from '../../parts/Button.tsx';
 import { goodAngle } from './angle.ts';
 import { type Kind, Moving } from './Moving.tsx';
@@ -12,8 +12,10 @@ interface Props {
   drill: Pick<Drill, 'name' | 'moves' | 'layout' | 'sides' | 'pace'>;
   /** Shown for the left foot at first. */
   mirror?: boolean;
-  /** Both pictures and the strip, where there is room. */
+  /** Both pictures side by side, where there is room. */
   large?: boolean;
+  /** For fingers: everything that is pressed is as large as a player's. */
+  player?: boolean;
 }
 
 const BOTH: readonly Kind[] = ['figure', 'above'];
@@ -66,7 +68,7 @@ function Choices<T extends string>({
 }
 
 /** A drill that moves: from any side or from above, at any pace, beat by beat, for either foot, with its rhythm to hear. */
-export default function Stage({ drill, mirror: first = false, large = false }: Props) {
+export default function Stage({ drill, mirror: first = false, large = false, player = false }: Props) {
   const [mirror, setMirror] = useState(first);
   const [example, setExample] = useState(0);
   const { plan, problem } = usePlan(drill, mirror, example);
@@ -151,9 +153,9 @@ export default function Stage({ drill, mirror: first = false, large = false }: P
         />
       </div>
       <p className="min-h-6 font-semibold" aria-hidden="true">
-        {words[beat]?.words ?? ''}
+        {beatInWords(words[beat]?.words ?? '')}
       </p>
-      <div className="flex flex-wrap items-center gap-2">
+      <div className={`flex flex-wrap items-center gap-2 ${player ? '[&_button]:min-h-12 [&_button]:min-w-12' : ''}`}>
         <Button size="small" onClick={() => setPlaying(!playing)}>
           {playing ? <Pause aria-hidden className="size-4" /> : <Play aria-hidden className="size-4" />} {playing ? 'Stop' : 'Play'}
         </Button>

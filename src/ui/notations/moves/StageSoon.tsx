@@ -6,12 +6,19 @@ const Small = lazy(() => import('./Small.tsx'));
 
 type Shown = Pick<Drill, 'name' | 'moves' | 'layout' | 'sides' | 'pace'>;
 
+interface StageProps {
+  drill: Shown;
+  mirror?: boolean;
+  large?: boolean;
+  player?: boolean;
+}
+
 /** The stage as its own part, fetched when it is first shown; nothing for a drill that nobody has said the moves of. */
-export function StageSoon({ drill, mirror = false, large = false }: { drill: Shown; mirror?: boolean; large?: boolean }) {
+export function StageSoon({ drill, mirror = false, large = false, player = false }: StageProps) {
   if (!drill.moves) return null;
   return (
     <Suspense fallback={<p className="text-dust">Drawing it…</p>}>
-      <Stage drill={drill} mirror={mirror} large={large} />
+      <Stage drill={drill} mirror={mirror} large={large} player={player} />
     </Suspense>
   );
 }

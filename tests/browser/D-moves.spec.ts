@@ -1,0 +1,145 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import type { ThisWeek } from '../../src/contract/go.ts';
+import type { WeekList } from '../../src/contract/weeks.ts';
+import { expect, test } from './house.ts';
+import { awake, coachBase, PHONE, signIn } from './people.ts';
+
+test.use({ file: 'D-moves' });
+
+/** Everything that a picture is painted of just now. */
+const painted = (page: Page) =>
+  page
+    .getByRole('slider', { name: /moving picture/ })
+    .locator('svg')
+    .first()
+    .innerHTML();
+
+const violationsOn = async (page: Page, within: string) =>
+  (
+    await new AxeBuilder({ page })
+      .setLegacyMode()
+      .include(within)
+      .options({ resultTypes: ['violations'] })
+      .analyze()
+  ).violations.map((one) => one.id);
+
+test('a drill sheet shows the drill: it moves, stands, goes on by beats, turns, and changes feet', async ({ page, context }) => {
+  await signIn(context, 'coach');
+  const base = await coachBase(page);
+  await page.goto(`${base}/drills?drill=v-inside`);
+  const shelf = page.getByRole('navigation', { name: 'Shelf' });
+  const still = shelf.getByRole('button', { name: /^V with the inside/ }).locator('img');
+  await still.scrollIntoViewIfNeeded();
+  await expect.poll(() => still.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(0);
+  const stage = page.getByRole('slider', { name: /^V with the inside, moving picture/ });
+  await expect(stage).toBeVisible();
+  const first = await painted(page);
+  await expect.poll(() => painted(page)).not.toBe(first);
+  const strip = page.getByRole('list', { name: 'V with the inside, step by step' }).getByRole('listitem');
+  await expect(strip).toHaveText([
+    '1. Right sole pulls back',
+    '2. Right inside pushes forward and out',
+    '3. Right sole brings it home = 1',
+  ]);
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  const stood = await painted(page);
+  await page.waitForFunction(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done(true)))));
+  expect(await painted(page)).toBe(stood);
+  await page.getByRole('button', { name: 'Next beat' }).click();
+  await expect(page.locator('li[aria-current=step]')).toHaveCount(1);
+  const from = Number(await stage.getAttribute('aria-valuenow'));
+  await stage.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(stage).toHaveAttribute('aria-valuenow', String(from + 15));
+  await page.getByRole('button', { name: 'Other foot', exact: true }).click();
+  await expect(strip.first()).toHaveText('1. Left sole pulls back');
+  expect(await violationsOn(page, 'article')).toEqual([]);
+});
+
+test('whoever wants no motion gets a picture that stands, and may still play it', async ({ browser }) => {
+  const context = await browser.newContext({ reducedMotion: 'reduce' });
+  const page = await context.newPage();
+  await signIn(context, 'coach');
+  const base = await coachBase(page);
+  await page.goto(`${base}/drills?drill=sole-taps`);
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+  const stood = await painted(page);
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect.poll(() => painted(page)).not.toBe(stood);
+  await context.close();
+});
+
+test('in the editor the words are looked at while they are typed, mended, and saved with the drill', async ({ page, context }) => {
+  await signIn(context, 'coach');
+  const base = await coachBase(page);
+  await page.goto(`${base}/drills/new?from=inside-taps`);
+  await awake(page);
+  const moves = page.getByLabel('Moves, a beat a line');
+  await expect(moves).toHaveValue(/right inside taps across/);
+  await moves.fill('ball between the feet\nright insid taps across *\nagain');
+  await expect(page.getByText('Line 2: “insid” is not a word of the moves. Did you mean “inside”?', { exact: true })).toBeVisible();
+  await moves.fill('ball in front of the right\nright laces pushes forward 3 *\nagain');
+  await expect(page.getByText('It ends 66 cm from where it began. Bring the ball home, or say “moving along”.')).toBeVisible();
+  await moves.fill('ball in front of the right\nright sole pulls back 2\nright laces pushes forward 2 *\naga');
+  await page.getByRole('button', { name: 'again', exact: true }).first().click();
+  await expect(moves).toHaveValue(/\nagain$/);
+  await expect(page.getByText(/^Line \d/)).toHaveCount(0);
+  await page.getByRole('button', { name: 'Save the drill' }).click();
+  await page.waitForURL(/drills\?drill=own-/);
+  await expect(page.getByRole('list', { name: /our way, step by step/ }).getByRole('listitem')).toHaveText([
+    '1. Right sole pulls back',
+    '2. Right laces pushes forward = 1',
+  ]);
+});
+
+test('a week on paper has each drill in pictures', async ({ page, context }) => {
+  await signIn(context, 'coach');
+  const base = await coachBase(page);
+  const list = (await (await page.request.get(`/api/v1/squads/${base.split('/')[2]}/weeks`)).json()) as WeekList;
+  const open = list.weeks.find((week) => week.state === 'open');
+  await page.goto(`${base}/weeks/${open?.id}/print`);
+  const pages = page.getByRole('article', { name: /how the drills go$/ });
+  await expect(pages.first()).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Inside taps, step by step' }).first().getByRole('listitem')).toHaveText([
+    '1. Right inside taps across = 1',
+    '2. Left inside taps across = 1',
+  ]);
+});
+
+test('a player sees each drill before the session, on the clock and in the pause, without a line too', async ({ browser }) => {
+  const context = await browser.newContext({ viewport: PHONE });
+  await signIn(context, 'Comet');
+  const { week } = (await (await context.request.get('/api/v1/go/this-week')).json()) as ThisWeek;
+  const session = week?.content.sessions[0];
+  let page = await context.newPage();
+  await page.goto('/week');
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  await page.goto(`/go/${session?.id}`);
+  const ahead = page.getByRole('region', { name: 'What you will do' }).getByRole('button');
+  await expect(ahead).toHaveCount(new Set(session?.blocks.flatMap((block) => block.items.map((item) => item.drillId))).size);
+  await page.close();
+
+  await context.setOffline(true);
+  page = await context.newPage();
+  await page.goto(`/go/${session?.id}`);
+  await page
+    .getByRole('region', { name: 'What you will do' })
+    .getByRole('button', { name: /Inside taps$/ })
+    .click();
+  const dialog = page.getByRole('dialog', { name: 'Inside taps' });
+  await expect(dialog.getByText('Tap it from one inside to the other.')).toBeVisible();
+  const first = await painted(page);
+  await expect.poll(() => painted(page)).not.toBe(first);
+  for (const box of await dialog.getByRole('button').evaluateAll((all) => all.map((one) => one.getBoundingClientRect().height)))
+    expect(box).toBeGreaterThanOrEqual(44);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Start' }).click();
+  await page.getByRole('button', { name: 'Ready' }).click();
+  await expect(page.getByTestId('clock-side')).toHaveText('Get ready');
+  await expect(page.locator('main svg path').first()).toBeAttached();
+  await page.getByRole('button', { name: 'Pause' }).last().click();
+  await page.getByRole('button', { name: 'How does it go?' }).click();
+  await expect(page.getByRole('dialog').getByRole('slider', { name: /moving picture/ })).toBeVisible();
+  await context.close();
+});
