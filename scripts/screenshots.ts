@@ -36,7 +36,7 @@ await desk.goto('/');
 const base = new URL(desk.url()).pathname.replace('/today', '');
 for (const area of ['today', 'drills', 'squad']) {
   if (!want(area)) continue;
-  await desk.goto(`${base}/${area === 'drills' ? 'drills?drill=cross-course' : area}`, { waitUntil: 'networkidle' });
+  await desk.goto(`${base}/${area === 'drills' ? 'drills?drill=roll-stop-step-over' : area}`, { waitUntil: 'networkidle' });
   await shoot(desk, area);
 }
 if (want('review') || want('two-clips')) {

@@ -281,8 +281,9 @@ test.describe('the shelf of drills', () => {
     await page.getByRole('button', { name: 'Save the drill' }).click();
     await expect(page.getByText('Some fields are not right yet.')).toBeVisible();
     await page.getByRole('button', { name: 'Take back the last' }).first().click();
-    await page.getByRole('button', { name: 'forward', exact: true }).first().click();
-    await page.getByRole('button', { name: 'Gate', exact: true }).first().click();
+    const layout = page.getByRole('group', { name: 'Kit, space, layout' });
+    await layout.getByRole('button', { name: 'forward', exact: true }).first().click();
+    await layout.getByRole('button', { name: 'Gate', exact: true }).first().click();
     await expect(moves).toHaveValue('put a cone; 3 forward; gate 1 wide; 5 forward; gate 1 wide');
     await page
       .getByLabel('Way over it (may stay empty)')

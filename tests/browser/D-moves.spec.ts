@@ -99,7 +99,7 @@ test('a week on paper has each drill in pictures', async ({ page, context }) => 
   const list = (await (await page.request.get(`/api/v1/squads/${base.split('/')[2]}/weeks`)).json()) as WeekList;
   const open = list.weeks.find((week) => week.state === 'open');
   await page.goto(`${base}/weeks/${open?.id}/print`);
-  const pages = page.getByRole('article', { name: /how the drills go$/ });
+  const pages = page.getByRole('region', { name: /how the drills go$/ });
   await expect(pages.first()).toBeVisible();
   await expect(page.getByRole('list', { name: 'Inside taps, step by step' }).first().getByRole('listitem')).toHaveText([
     '1. Right inside taps across = 1',

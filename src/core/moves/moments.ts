@@ -1,7 +1,7 @@
 import { ahead, dot } from './geometry.ts';
 import type { Plan, Tick } from './plan/index.ts';
 import { footAt } from './pose/foot.ts';
-import type { Side } from './terms.ts';
+import type { Beat, Side } from './terms.ts';
 
 /** One of the moments that tell a movement: a picture of the strip. */
 export interface Moment {
@@ -81,7 +81,8 @@ export function momentsOf(plan: Plan): Moment[] {
   const seen = new Map<object, Moment>();
   const list: Moment[] = [];
   for (let i = 0; i < beats.length * bothSides; i++) {
-    const said = beats[i % beats.length] as object;
+    const said = beats[i % beats.length] as Beat;
+    if (said.acts.every((act) => act.verb === 'wait') && beats.length > 1) continue;
     const old = i < beats.length ? seen.get(said) : undefined;
     if (old) old.times++;
     else {

@@ -27,14 +27,3 @@ export function planOfDrill(drill: DrawnDrill, { mirror = false, example = 0 } =
   // A way over the yard is the same for both feet; only what the feet do on it changes sides.
   return planMovement(mirror ? mirrorMovement(movement) : movement, movement.stance.route ? courseOver(drill.layout) : null);
 }
-
-/**
- * Whether a drill is shown with left and right changed over: texts are written for the right foot, or from the foot that starts.
- * @param foot the foot that works now; null where both do
- * @param stronger the player's; one who has none stronger is shown as a right-footed one
- */
-export function isShownMirrored(sides: Drill['sides'], foot: 'left' | 'right' | null, stronger: 'left' | 'right' | 'both'): boolean {
-  if (sides === 'left' || sides === 'right') return false;
-  if (foot) return foot === 'left';
-  return sides === 'other foot only' ? stronger !== 'left' : stronger === 'left';
-}

@@ -1,5 +1,5 @@
 export { Laces } from './Laces.tsx';
-export { SmallSoon, StageSoon } from './moves/StageSoon.tsx';
+export { StageSoon } from './moves/StageSoon.tsx';
 export { StillImage } from './moves/StillImage.tsx';
 export { Seam, type SeamRow } from './Seam.tsx';
 export { Skyline } from './Skyline.tsx';

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { StrongerFoot } from '../../core/drills/terms.ts';
-import { isShownMirrored } from '../../core/moves/of-drill.ts';
-import { SmallSoon } from '../../ui/notations/moves/StageSoon.tsx';
+import { isShownMirrored } from '../../core/moves/side-shown.ts';
+import { StillImage } from '../../ui/notations/moves/StillImage.tsx';
 import { HowTo } from './HowTo.tsx';
 
 /** The session's drills in order, each with its picture; a tap shows how it is done. */
@@ -16,9 +16,7 @@ export function DrillsAhead({ drills, stronger }: { drills: readonly Drill[]; st
         {drills.map((drill, i) => (
           <li key={drill.id}>
             <button type="button" className="flex min-h-16 w-full items-center gap-3 py-1 text-start" onClick={() => setOpen(drill)}>
-              <span className="size-16 shrink-0">
-                <SmallSoon drill={drill} mirror={isShownMirrored(drill.sides, null, stronger)} still className="size-16" />
-              </span>
+              <StillImage drill={drill} mirror={isShownMirrored(drill.sides, null, stronger)} className="size-16 shrink-0" />
               <span className="text-lg leading-tight">
                 {i + 1}. {drill.name}
               </span>

@@ -1,6 +1,6 @@
 import type { Drill } from '../../core/drills/schema.ts';
 import type { StrongerFoot } from '../../core/drills/terms.ts';
-import { isShownMirrored } from '../../core/moves/of-drill.ts';
+import { isShownMirrored } from '../../core/moves/side-shown.ts';
 import { SmallSoon, StageSoon } from '../../ui/notations/moves/StageSoon.tsx';
 import { Dialog } from '../../ui/parts/index.ts';
 

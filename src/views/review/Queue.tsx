@@ -115,6 +115,8 @@ function QueueRow({ item, shown, onShow }: { item: ReviewItem; shown: boolean; o
 
 interface Props {
   waiting: readonly ReviewItem[];
+  /** How many wait, where not all of them have been read yet. */
+  inAll?: number | undefined;
   decided: readonly ReviewItem[];
   all: readonly ReviewItem[];
   filter: QueueFilter;
@@ -124,14 +126,14 @@ interface Props {
 }
 
 /** The queue: doubted first, then clips asked for, then clips, then clear ones; under it what was decided lately. */
-export function Queue({ waiting, decided, all, filter, shownId, onFilter, onShow }: Props) {
+export function Queue({ waiting, inAll, decided, all, filter, shownId, onFilter, onShow }: Props) {
   const row = (item: ReviewItem) => (
     <QueueRow key={item.scoreId} item={item} shown={item.scoreId === shownId} onShow={() => onShow(item.scoreId)} />
   );
   return (
     <nav className="slab max-h-[38vh] overflow-y-auto lg:max-h-[82vh]" aria-label="Queue" tabIndex={-1}>
       <QueueFilters items={all} filter={filter} onFilter={onFilter} />
-      <h2 className="border-joint border-b px-3 py-2 text-base">Waiting ({waiting.length})</h2>
+      <h2 className="border-joint border-b px-3 py-2 text-base">Waiting ({inAll ?? waiting.length})</h2>
       {waiting.length === 0 && <p className="px-3 py-2 text-dust text-sm">Nothing waits here.</p>}
       <ul>{waiting.map(row)}</ul>
       <h2 className="border-joint border-y px-3 py-2 text-base">Decided lately</h2>

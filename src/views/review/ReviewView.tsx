@@ -89,6 +89,7 @@ function ReviewView({ queue }: { queue: ReviewQueue }) {
       <div className="grid gap-3 lg:grid-cols-[220px_minmax(0,1fr)]">
         <Queue
           waiting={waiting}
+          inAll={state.whole || waiting.length < state.allWaiting.length ? undefined : state.inAll}
           decided={decided}
           all={state.everything}
           filter={state.filter}

@@ -62,7 +62,7 @@ function HowTheyGo({ session, drills }: { session: Session; drills: readonly Dri
   const shown = drills.filter((drill) => drill.moves);
   if (shown.length === 0) return null;
   return (
-    <article className="print-page flex flex-col gap-3" aria-label={`${session.name}, how the drills go`}>
+    <section className="print-page flex flex-col gap-3" aria-label={`${session.name}, how the drills go`}>
       <h2 className="border-ink border-b-2 pb-1 text-2xl">{session.name}: how the drills go</h2>
       {shown.map((drill) => (
         <section key={drill.id} className="break-inside-avoid">
@@ -73,7 +73,7 @@ function HowTheyGo({ session, drills }: { session: Session; drills: readonly Dri
           <InPictures drill={drill} />
         </section>
       ))}
-    </article>
+    </section>
   );
 }
 

@@ -1,4 +1,4 @@
-import { useMemo, useRef } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Drill } from '../../../core/drills/schema.ts';
 import { MovesProblem, planOfDrill, rateFor } from '../../../core/moves/index.ts';
 import { goodAngle } from './angle.ts';
@@ -25,9 +25,10 @@ export default function Small({ drill, mirror, still, className }: Props) {
     }
   }, [drill, mirror]);
   const at = useRef(0);
+  const [moves, setMoves] = useState(false);
+  useEffect(() => setMoves(!still && !window.matchMedia('(prefers-reduced-motion: reduce)').matches), [still]);
   if (!plan) return null;
-  const stands = still || window.matchMedia('(prefers-reduced-motion: reduce)').matches;
-  if (stands) return <Still plan={plan} width={150} height={150} className={className} />;
+  if (!moves) return <Still plan={plan} width={150} height={150} className={className} />;
   const rate = rateFor(plan, 'half', drill.pace);
   return <Moving plan={plan} kinds={FIGURE} width={200} height={170} from={goodAngle(plan)} rate={rate} at={at} className={className} />;
 }

@@ -73,7 +73,8 @@ export default function Stage({ drill, mirror: first = false, large = false, pla
   const [example, setExample] = useState(0);
   const { plan, problem } = usePlan(drill, mirror, example);
   const [pace, setPace] = useState<PaceName>('easy');
-  const [playing, setPlaying] = useState(() => !wantsStill());
+  const [playing, setPlaying] = useState(false);
+  useEffect(() => setPlaying(!wantsStill()), []);
   const [turned, setTurned] = useState<number | null>(null);
   const [kind, setKind] = useState<Kind>('figure');
   const [beat, setBeat] = useState(0);

@@ -15,6 +15,8 @@ export interface Bounds {
 
 const kept = new WeakMap<Plan, Bounds>();
 const TALL = 1.38;
+/** Metres of ground from which on the picture follows the player. */
+const FOLLOWED = 1.9;
 
 export function boundsOf(plan: Plan): Bounds {
   const known = kept.get(plan);
@@ -48,5 +50,5 @@ export function boundsOf(plan: Plan): Bounds {
 /** Whether the loop goes so far that the picture follows the player. */
 export function isFollowed(plan: Plan): boolean {
   const b = boundsOf(plan);
-  return plan.course !== null || plan.closes === 'moves along' || b.right - b.left > 3.4 || b.far - b.near > 3.4;
+  return plan.course !== null || plan.closes === 'moves along' || b.right - b.left > FOLLOWED || b.far - b.near > FOLLOWED;
 }

@@ -1,4 +1,4 @@
-import type { MovesById } from './index.ts';
+import type { MovesById } from './by-id.ts';
 
 const FOUR_TAPS = '2 times: right inside taps across, left inside taps across';
 

@@ -1,4 +1,4 @@
-import type { MovesById } from './index.ts';
+import type { MovesById } from './by-id.ts';
 
 const THROWN = `ball in the hands
 hands throw up to the head`;

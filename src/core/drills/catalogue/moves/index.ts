@@ -1,11 +1,9 @@
 import { ballMasteryMoves } from './ball-mastery.ts';
+import type { MovesById } from './by-id.ts';
 import { firstTouchMoves } from './first-touch.ts';
 import { jugglingMoves } from './juggling.ts';
 import { onTheWayMoves } from './on-the-way.ts';
 import { wallMoves } from './wall.ts';
-
-/** Moves by the id of the drill: one text, or two examples of a drill that is free. */
-export type MovesById = Readonly<Record<string, string | readonly [string, string]>>;
 
 const ALL: MovesById = { ...ballMasteryMoves, ...wallMoves, ...jugglingMoves, ...onTheWayMoves, ...firstTouchMoves };
 

@@ -1,4 +1,4 @@
-import type { MovesById } from './index.ts';
+import type { MovesById } from './by-id.ts';
 
 const ALTERNATING = `ball in the air
 right laces kicks up to the knee *

@@ -1,4 +1,4 @@
-import type { MovesById } from './index.ts';
+import type { MovesById } from './by-id.ts';
 
 const BOTH_INSIDES = `on the route
 right inside pushes along

@@ -1,4 +1,4 @@
-import type { MovesById } from './index.ts';
+import type { MovesById } from './by-id.ts';
 
 const WALL = `wall 3 steps ahead
 ball in front of the right`;
