@@ -3,11 +3,12 @@ import { type Facts, type Preview, weeks } from '../../contract/weeks.ts';
 import { doseInWords } from '../../core/counts/result.ts';
 import { doseOf, minutesInWords } from '../../core/dose/index.ts';
 import { atHome } from '../../core/drills/home.ts';
+import { isShownMirrored } from '../../core/moves/side-shown.ts';
 import { compileRunSheet } from '../../core/runsheet/index.ts';
 import { targetInWords } from '../../core/targets/index.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
 import { UNKNOWN_STEP } from '../../core/yard/fit.ts';
-import { Skyline } from '../../ui/notations/index.ts';
+import { Skyline, StillImage } from '../../ui/notations/index.ts';
 import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
 import { call, sentenceOf } from '../client.ts';
 import { LayoutFigure } from '../drills/LayoutFigure.tsx';
@@ -29,8 +30,11 @@ function PreviewItem({ item, seen }: { item: Item; seen: Preview }) {
   const numbers = leftOut ? [] : seen.numbers.filter((one) => one.itemId === item.id);
   return (
     <li className="flex flex-col gap-1 border-joint border-t py-2">
-      <p>
-        <span className="font-semibold">{drill.name}</span> <span className="text-dust text-sm">{doseInWords(item.dose)}</span>
+      <p className="flex items-center gap-2">
+        <StillImage drill={drill} mirror={isShownMirrored(drill.sides, null, seen.runner.strongerFoot)} className="size-12 shrink-0" />
+        <span>
+          <span className="font-semibold">{drill.name}</span> <span className="text-dust text-sm">{doseInWords(item.dose)}</span>
+        </span>
       </p>
       {numbers.map((one) => (
         <p key={one.foot} className={`text-sm ${one.foot === 'left' ? 'text-foot-left' : one.foot === 'right' ? 'text-foot-right' : ''}`}>

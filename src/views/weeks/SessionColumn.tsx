@@ -10,7 +10,8 @@ import { newBlock } from '../../core/weeks/defaults.ts';
 import { changeBlock, changeItem, changeSession, moveById, removeById, stepItem } from '../../core/weeks/edit.ts';
 import { measureSession } from '../../core/weeks/measure.ts';
 import { BLOCK_KINDS, type Block, type BlockKind, type Item, type Session, type WeekPlan } from '../../core/weeks/schema.ts';
-import { Seam, Skyline } from '../../ui/notations/index.ts';
+import { Seam, Skyline, StillImage } from '../../ui/notations/index.ts';
+import { SmallSoon } from '../../ui/notations/moves/StageSoon.tsx';
 import { Button } from '../../ui/parts/index.ts';
 import { WEEKDAYS } from '../words.ts';
 import { ItemEditor } from './ItemEditor.tsx';
@@ -74,6 +75,7 @@ function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; 
               onKeyDown={(event) => event.key === 'Delete' && edit((plan) => removeById(plan, item.id))}
             >
               <Chevron aria-hidden className="mt-0.5 size-4 shrink-0 text-dust" />
+              {drill && <StillImage drill={drill} className="-my-0.5 size-9 shrink-0" />}
               <span className="min-w-0">
                 <span className="block font-semibold leading-tight">{name}</span>
                 <span className="block text-dust text-sm">
@@ -88,6 +90,7 @@ function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; 
           </div>
           {open && drill && (
             <div className="py-2 ps-5">
+              <SmallSoon drill={drill} className="h-32" />
               <ItemEditor item={item} drill={drill} onChange={(next) => edit((plan) => changeItem(plan, item.id, () => next))} />
             </div>
           )}

@@ -6,7 +6,7 @@ import { placeOnTrack } from './ball-track.ts';
 import { FeetPlanner } from './feet.ts';
 import { roughFoot, trunkKeys } from './trunk.ts';
 import type { Plan, Tick } from './types.ts';
-import { type Unrolled, unroll } from './unroll.ts';
+import { turnOf, type Unrolled, unroll } from './unroll.ts';
 
 export { TURNING } from './feet.ts';
 export * from './types.ts';
@@ -102,13 +102,16 @@ export function planMovement(movement: Movement, course: Course | null = null): 
   }
   const from = WARM * movement.beats.length;
   let best: Plan | null = null;
-  for (const passes of LOOPS.slice(movement.again === 'mirrored' ? 1 : 0)) {
+  // Only after whole turns can it face as it did; mirrored it turns back.
+  const turn = movement.again === 'mirrored' ? 0 : movement.beats.reduce((sum, beat) => sum + turnOf(beat), 0);
+  const faces = (passes: number) => (passes * turn) % 360 === 0 && (movement.again === 'same' || passes > 1);
+  for (const passes of LOOPS.filter(faces)) {
     const laid = lay(movement, unroll(movement, null, WARM + passes + 2));
     const to = from + passes * movement.beats.length;
     const found = closing(laid, from, to);
     if (!best || (best.closes === 'open' && found.closes !== 'open') || found.closes === 'same place')
       best = looped(laid, from, to, passes, found);
-    if (found.closes === 'same place') break;
+    if (found.closes === 'same place' || (found.closes === 'moves along' && movement.moving)) break;
   }
   return best as Plan;
 }

@@ -85,6 +85,9 @@ export function unroll(movement: Movement, course: Course | null, passes: number
     const outer: Side = (aside === 0 ? way.bend(k * stride) : aside) > 0 ? 'left' : 'right';
     return who === 'far' ? outer : otherSide(outer);
   });
-  const nextWithBall = (k: number) => mains.findIndex((act, j) => j > k && isWithBall(act));
+  // From the back, so that each is found once.
+  const following = new Array<number>(mains.length).fill(-1);
+  for (let k = mains.length - 2; k >= 0; k--) following[k] = isWithBall(mains[k + 1] as Act) ? k + 1 : (following[k + 1] as number);
+  const nextWithBall = (k: number) => following[k] ?? -1;
   return { movement, beats, mains, sides, indices, perPass, stride, course: way, nextWithBall, isMirrored };
 }
