@@ -1,4 +1,4 @@
-import { useMemo, useRef } from 'react';
+import { useDeferredValue, useMemo, useRef } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
 import { courseOver } from '../../core/moves/course-over.ts';
 import { brokenInWords, brokenLaws } from '../../core/moves/laws.ts';
@@ -54,12 +54,14 @@ const begun = (text: string) => /[a-z]+$/i.exec(text)?.[0] ?? '';
 
 /** A drill's movement in words, typed or tapped together; beside it the sheet shows it at every letter. */
 export function MovesField({ value, layout, drill, others, onChange }: Props) {
+  // A long route is planned and looked at behind the letters, never between two of them.
+  const looked = useDeferredValue(value);
   const shown = useMemo(
-    () => ({ ...drill, layout, moves: value.trim() === '' ? null : { texts: [value], free: false } }),
-    [drill, layout, value],
+    () => ({ ...drill, layout, moves: looked.trim() === '' ? null : { texts: [looked], free: false } }),
+    [drill, layout, looked],
   );
   const field = useRef<HTMLTextAreaElement>(null);
-  const wrong = useMemo(() => lookedAt(value, layout), [value, layout]);
+  const wrong = useMemo(() => lookedAt(looked, layout), [looked, layout]);
   const word = begun(value);
   const offered = word.length > 1 ? completions(word).slice(0, 4) : [];
   const add = (next: string) => {
