@@ -2,6 +2,7 @@ import { readFileSync, statSync } from 'node:fs';
 import { request as rawRequest, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
+import Database from 'better-sqlite3';
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
 import { actorFrom } from '../../src/server/auth/actor.ts';
@@ -68,7 +69,20 @@ describe('the HTTP server', () => {
   });
 
   describe('sign-in', () => {
-    it('knows each kind of person by the session cookie', async () => {
+    it('signs somebody in although the database is held by another writer just then', async () => {
+    const other = new Database(town.context.config.databaseFile);
+    other.exec('begin immediate');
+    const signingIn = Promise.all([asAccount('fennel'), asPlayer('Comet', '2468')]);
+    await new Promise((done) => setTimeout(done, 400));
+    const before = other.prepare('select count(*) as n from session').get();
+    other.exec('rollback');
+    const signedIn = await signingIn;
+    expect(signedIn.map((answer) => answer.status)).to.deep.equal([200, 200]);
+    expect(other.prepare('select count(*) as n from session').get()).to.deep.equal({ n: (before as { n: number }).n + 2 });
+    other.close();
+  });
+
+  it('knows each kind of person by the session cookie', async () => {
       for (const [who, kind] of [
         ['coach', 'coach'],
         ['player', 'player'],

@@ -5,6 +5,7 @@ import { twoFactor } from 'better-auth/plugins/two-factor';
 import { and, desc, eq, ne } from 'drizzle-orm';
 import type { Db } from '../db/connection.ts';
 import * as schema from '../db/schema.ts';
+import { whileBusy } from '../db/while-busy.ts';
 import { writeLedger } from '../keeping/ledger.ts';
 import { Problem } from '../problems.ts';
 import { ADDRESS_HEADER } from './address.ts';
@@ -37,6 +38,28 @@ function endOldSignIns(db: Db, userId: string, newest: string): void {
   for (const { id } of rows.slice(SIGN_INS_MAX - 1)) db.delete(schema.session).where(eq(schema.session.id, id)).run();
 }
 
+/**
+ * The accounts library's way into the database, patient: each of its steps is one statement, and is done again while the database is held
+ * (by the house's own threads, too, at the turn of a day). The library itself would answer that something went wrong.
+ */
+function patientAdapter(db: Db): ReturnType<typeof drizzleAdapter> {
+  const made = drizzleAdapter(db, { provider: 'sqlite', schema });
+  return (options) => {
+    const adapter = made(options);
+    return {
+      ...adapter,
+      create: (asked) => whileBusy(() => adapter.create(asked)) as never,
+      findOne: (asked) => whileBusy(() => adapter.findOne(asked)) as never,
+      findMany: (asked) => whileBusy(() => adapter.findMany(asked)) as never,
+      count: (asked) => whileBusy(() => adapter.count(asked)),
+      update: (asked) => whileBusy(() => adapter.update(asked)) as never,
+      updateMany: (asked) => whileBusy(() => adapter.updateMany(asked)),
+      delete: (asked) => whileBusy(() => adapter.delete(asked)),
+      deleteMany: (asked) => whileBusy(() => adapter.deleteMany(asked)),
+    };
+  };
+}
+
 /** Paths on which somebody signed in says the own password: a wrong one counts like one of signing in. */
 const OWN_PASSWORD = new Set(['/change-password', '/two-factor/enable', '/two-factor/disable', '/two-factor/generate-backup-codes']);
 
@@ -51,6 +74,7 @@ interface Asked {
 /** Sign-in by e-mail and password (coach, guardian), by squad code, nickname and PIN, or by a family link (player). */
 export function createAuth(parts: AuthParts) {
   const { db, config, hashes, limits } = parts;
+  const tell = (news: Parameters<AuthParts['tell']>[0]) => whileBusy(() => parts.tell(news));
   const emailOf = (body: unknown) => String((body as { email?: unknown } | undefined)?.email ?? '').toLowerCase();
   const fromOf = (ctx: Asked) => ctx.headers?.get(ADDRESS_HEADER) ?? '';
   const tryOf = (ctx: Asked): Try => {
@@ -68,19 +92,19 @@ export function createAuth(parts: AuthParts) {
     begun.set(request, giveBack);
   };
   /** A new password is written down outside the database, and links that were asked for with the old one end. */
-  const passwordChanged = (userId: string) => {
+  const passwordChanged = async (userId: string) => {
     const own = and(eq(schema.account.userId, userId), eq(schema.account.providerId, 'credential'));
     const row = db.select({ password: schema.account.password }).from(schema.account).where(own).get();
     if (row?.password) writeLedger(config, { what: 'password', user: userId, hash: row.password, at: parts.now() });
-    db.delete(schema.verification).where(eq(schema.verification.value, userId)).run();
-    parts.tell({ kind: 'password changed', userId, detail: null });
+    await whileBusy(() => db.delete(schema.verification).where(eq(schema.verification.value, userId)).run());
+    await tell({ kind: 'password changed', userId, detail: null });
   };
   return betterAuth({
     baseURL: config.baseAddress,
     secret: config.secret,
     telemetry: { enabled: false },
     logger: { disabled: true },
-    database: drizzleAdapter(db, { provider: 'sqlite', schema }),
+    database: patientAdapter(db),
     user: { additionalFields: { kind: { type: 'string', input: false, required: false, defaultValue: 'guardian' } } },
     session: { expiresIn: 60 * 60 * 24 * 60, updateAge: 60 * 60 * 24 },
     // A link to a new password is known by its hash only: who reads the database cannot use it.
@@ -95,10 +119,10 @@ export function createAuth(parts: AuthParts) {
       revokeSessionsOnPasswordReset: true,
       sendResetPassword: async ({ user, token }) =>
         parts.mail({ userId: user.id, kind: 'new password', address: `${config.baseAddress}/new-password#${token}` }),
-      onPasswordReset: async ({ user }) => passwordChanged(user.id),
+      onPasswordReset: ({ user }) => passwordChanged(user.id),
     },
     rateLimit: { enabled: false },
-    databaseHooks: { session: { create: { after: async ({ id, userId }) => endOldSignIns(db, userId, id) } } },
+    databaseHooks: { session: { create: { after: ({ id, userId }) => whileBusy(() => endOldSignIns(db, userId, id)) } } },
     advanced: {
       ipAddress: { ipAddressHeaders: [ADDRESS_HEADER] },
       cookiePrefix: 'eager-feet',
@@ -129,17 +153,17 @@ export function createAuth(parts: AuthParts) {
         } else if (OWN_PASSWORD.has(ctx.path)) {
           if (failed || !userId) return;
           await giveBack?.();
-          if (ctx.path === '/change-password') passwordChanged(userId);
-          if (ctx.path === '/two-factor/disable') parts.tell({ kind: 'two-factor off', userId, detail: null });
+          if (ctx.path === '/change-password') await passwordChanged(userId);
+          if (ctx.path === '/two-factor/disable') await tell({ kind: 'two-factor off', userId, detail: null });
           return;
         } else if (!ctx.path.startsWith('/two-factor/verify-')) return;
         const signedIn = ctx.context.newSession;
-        if (!failed && settingUp.has(ctx.context) && userId) parts.tell({ kind: 'two-factor on', userId, detail: null });
+        if (!failed && settingUp.has(ctx.context) && userId) await tell({ kind: 'two-factor on', userId, detail: null });
         if (failed || !signedIn) return;
         const who = signedIn.user.email.toLowerCase();
         const cookie = ctx.getCookie(DEVICE_COOKIE);
         if (knownDevice(config.secret, cookie, who) === null)
-          parts.tell({ kind: 'new device', userId: signedIn.user.id, detail: deviceInWords(ctx.headers?.get('user-agent') ?? null) });
+          await tell({ kind: 'new device', userId: signedIn.user.id, detail: deviceInWords(ctx.headers?.get('user-agent') ?? null) });
         ctx.setCookie(DEVICE_COOKIE, withAccount(config.secret, cookie, who), { ...cookieAttributes(config), maxAge: DEVICE_SECONDS });
       }),
     },

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { clips } from '../db/schema.ts';
 import type { Context } from '../house.ts';
-import { whileBusy } from '../http/while-busy.ts';
+import { whileBusy } from '../db/while-busy.ts';
 import { syncPath } from '../keeping/files.ts';
 import { Problem } from '../problems.ts';
 import { clipById, keepClip, refuseClip } from './clips.ts';

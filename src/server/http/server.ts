@@ -14,7 +14,7 @@ import { boundConnections, endUnread } from './connections.ts';
 import { setSafetyHeaders } from './headers.ts';
 import { healthOf } from './health.ts';
 import { boundRequests } from './requests.ts';
-import { whileBusy } from './while-busy.ts';
+import { whileBusy } from '../db/while-busy.ts';
 
 export type AstroHandler = (req: IncomingMessage, res: ServerResponse, next?: (error?: unknown) => void) => void;
 
