@@ -26,7 +26,11 @@ export async function coachBase(page: Page): Promise<string> {
 
 /** Waits until React has taken over a page that the server drew. */
 export async function awake(page: Page): Promise<void> {
-  await page.waitForFunction(() => document.querySelectorAll('astro-island[ssr]').length === 0);
+  // Asked at times of its own: on a busy machine frames may be rare.
+  await page.waitForFunction(() => document.querySelectorAll('astro-island[ssr]').length === 0, undefined, {
+    polling: 100,
+    timeout: 60_000,
+  });
 }
 
 /** Everything in a store of the browser's own database. */

@@ -70,19 +70,19 @@ describe('the HTTP server', () => {
 
   describe('sign-in', () => {
     it('signs somebody in although the database is held by another writer just then', async () => {
-    const other = new Database(town.context.config.databaseFile);
-    other.exec('begin immediate');
-    const signingIn = Promise.all([asAccount('fennel'), asPlayer('Comet', '2468')]);
-    await new Promise((done) => setTimeout(done, 400));
-    const before = other.prepare('select count(*) as n from session').get();
-    other.exec('rollback');
-    const signedIn = await signingIn;
-    expect(signedIn.map((answer) => answer.status)).to.deep.equal([200, 200]);
-    expect(other.prepare('select count(*) as n from session').get()).to.deep.equal({ n: (before as { n: number }).n + 2 });
-    other.close();
-  });
+      const other = new Database(town.context.config.databaseFile);
+      other.exec('begin immediate');
+      const signingIn = Promise.all([asAccount('fennel'), asPlayer('Comet', '2468')]);
+      await new Promise((done) => setTimeout(done, 400));
+      const before = other.prepare('select count(*) as n from session').get();
+      other.exec('rollback');
+      const signedIn = await signingIn;
+      expect(signedIn.map((answer) => answer.status)).to.deep.equal([200, 200]);
+      expect(other.prepare('select count(*) as n from session').get()).to.deep.equal({ n: (before as { n: number }).n + 2 });
+      other.close();
+    });
 
-  it('knows each kind of person by the session cookie', async () => {
+    it('knows each kind of person by the session cookie', async () => {
       for (const [who, kind] of [
         ['coach', 'coach'],
         ['player', 'player'],

@@ -1,8 +1,8 @@
 import { type Actor, type Asking, askingFrom } from '../auth/actor.ts';
 import { needsTwoFactor } from '../auth/needs-two-factor.ts';
+import { whileBusy } from '../db/while-busy.ts';
 import { type Context, house } from '../house.ts';
 import { PROBLEMS, Problem } from '../problems.ts';
-import { whileBusy } from '../db/while-busy.ts';
 
 /** What a page found: its data, or where to go instead, or an answer without data. */
 export type Found<T> =

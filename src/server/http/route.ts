@@ -1,10 +1,10 @@
 import type { z } from 'zod';
 import type { Endpoint } from '../../contract/endpoint.ts';
 import { type Actor, type Asking, askingFrom } from '../auth/actor.ts';
+import { whileBusy } from '../db/while-busy.ts';
 import { type Context, house } from '../house.ts';
 import { PROBLEMS, Problem, parseInput, problemDocument, problemHeaders, problemOf } from '../problems.ts';
 import { tidy } from './texts.ts';
-import { whileBusy } from '../db/while-busy.ts';
 
 /** A body of ours is short: whoever takes longer than this to send it holds a connection for nothing. */
 const BODY_MS_MAX = 30_000;

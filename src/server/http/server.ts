@@ -6,6 +6,7 @@ import { type Actor, actorFrom } from '../auth/actor.ts';
 import { ADDRESS_HEADER, addressOf } from '../auth/address.ts';
 import { recordLoading, watchClip } from '../clips/clips.ts';
 import { createUploads, UPLOAD_PATH } from '../clips/uploads.ts';
+import { whileBusy } from '../db/while-busy.ts';
 import type { StreamName } from '../heavy/works.ts';
 import type { Context } from '../house.ts';
 import { PROBLEMS, Problem, problemDocument, problemHeaders, problemOf } from '../problems.ts';
@@ -14,7 +15,6 @@ import { boundConnections, endUnread } from './connections.ts';
 import { setSafetyHeaders } from './headers.ts';
 import { healthOf } from './health.ts';
 import { boundRequests } from './requests.ts';
-import { whileBusy } from '../db/while-busy.ts';
 
 export type AstroHandler = (req: IncomingMessage, res: ServerResponse, next?: (error?: unknown) => void) => void;
 

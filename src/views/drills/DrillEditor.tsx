@@ -354,7 +354,8 @@ function DrillEditor({ shelf, changing, copying }: Props) {
         <p className="text-dust">As it will be</p>
         {parsed.success ? (
           <DrillSheet
-            drill={parsed.data}
+            // It moves beside its words already.
+            drill={{ ...parsed.data, moves: null }}
             shelf={[...others, parsed.data]}
             met={new Set(shelf.met)}
             school={shelf.squad.contactSchool}

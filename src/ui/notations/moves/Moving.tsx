@@ -5,6 +5,7 @@ import { figureShapes } from './figure.ts';
 import { Hatch } from './Hatch.tsx';
 import { Painting } from './patch.ts';
 import type { Rhythm } from './rhythm.ts';
+import { everyTurn } from './turns.ts';
 
 export type Kind = 'figure' | 'above';
 
@@ -26,7 +27,7 @@ interface Props {
 
 const TILT = 24;
 /** A tab that was hidden goes on where it was. */
-const LONGEST_FRAME = 0.1;
+const LONGEST_FRAME = 0.25;
 
 /** A movement that moves: one or two pictures painted from the same moment. */
 export function Moving({ plan, kinds, width, height, from, rate, at, rhythm = null, onBeat, className = '' }: Props) {
@@ -57,22 +58,28 @@ export function Moving({ plan, kinds, width, height, from, rate, at, rhythm = nu
     };
     show();
     if (rate === 0) return;
-    let [last, asked] = [performance.now(), 0];
-    const step = (now: number) => {
-      at.current += Math.min(LONGEST_FRAME, (now - last) / 1000) * rate;
+    let [last, seen] = [performance.now(), true];
+    // Nobody looks at what is scrolled away; whoever listens goes on.
+    const looking = new IntersectionObserver((entries) => {
+      seen = entries.some((entry) => entry.isIntersecting);
+    });
+    for (const group of groups.current.values()) if (group.ownerSVGElement) looking.observe(group.ownerSVGElement);
+    const stop = everyTurn((now) => {
+      const passed = Math.min(LONGEST_FRAME, (now - last) / 1000);
       last = now;
+      if (!seen && !rhythm) return;
+      at.current += passed * rate;
       show();
       rhythm?.lay(plan, at.current, rate);
-      asked = requestAnimationFrame(step);
-    };
-    asked = requestAnimationFrame(step);
+    });
     return () => {
-      cancelAnimationFrame(asked);
+      stop();
+      looking.disconnect();
       rhythm?.forget();
     };
   }, [plan, kinds, width, height, from, rate, at, rhythm, id]);
   return kinds.map((kind) => (
-    <svg key={kind} viewBox={`0 0 ${width} ${height}`} className={className} aria-hidden="true">
+    <svg key={kind} viewBox={`0 0 ${width} ${height}`} className={`will-change-transform ${className}`} aria-hidden="true">
       <Hatch id={id} />
       <g
         ref={(group) => {
