@@ -131,7 +131,7 @@ export function courseOf(legs: readonly RouteLeg[], cones: readonly Point2[], st
     if (!shuffles(s)) return 0;
     return dot(minus(at(s + 0.12), at(s - 0.12)), toRight(face(s))) < 0 ? -1 : 1;
   };
-  const share = asideShare(length, shuffles);
+  const share = legs.some((leg) => leg.action === 'shuffle') ? asideShare(length, shuffles) : () => 0;
   const ballFor = (s: number) => plus(at(s + LEAD * (1 - share(s) * 0.6)), ahead(face(s)), IN_FRONT * share(s));
   return { length, at, face, bend, sideways, ballFor, cones: cones.map(metres) };
 }

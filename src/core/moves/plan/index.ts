@@ -12,7 +12,12 @@ export { TURNING } from './feet.ts';
 export * from './types.ts';
 
 /** Times through the text before the loop begins, so that the feet have settled where the ball goes. */
-const WARM = 4;
+const WARM = 2;
+const WARM_SHORT = 4;
+/** Beats from which a text is not short. */
+const LONG = 4;
+/** Beats planned after the loop, for what looks ahead. */
+const AHEAD = 8;
 /** Times through the text after which a loop may close: half turns close in 2, quarters in 4. */
 const LOOPS = [1, 2, 4, 8] as const;
 /** Two moments are the same when ball and feet are within this, metres, and the body faces the same way, degrees. */
@@ -96,22 +101,25 @@ function shownOnce(laid: Laid, movement: Movement): Plan {
 export function planMovement(movement: Movement, course: Course | null = null): Plan {
   if (movement.again === 'anew') return shownOnce(lay(movement, unroll(movement, course, 1)), movement);
   if (movement.stance.route) {
-    const said = unroll(movement, course, 3);
+    const said = unroll(movement, course, 2, AHEAD);
     const laid = lay(movement, said);
     return looped(laid, said.perPass, 2 * said.perPass, 1, closing(laid, said.perPass, 2 * said.perPass));
   }
-  const from = WARM * movement.beats.length;
+  const warm = movement.beats.length < LONG ? WARM_SHORT : WARM;
+  const from = warm * movement.beats.length;
   let best: Plan | null = null;
   // Only after whole turns can it face as it did; mirrored it turns back.
   const turn = movement.again === 'mirrored' ? 0 : movement.beats.reduce((sum, beat) => sum + turnOf(beat), 0);
   const faces = (passes: number) => (passes * turn) % 360 === 0 && (movement.again === 'same' || passes > 1);
   for (const passes of LOOPS.filter(faces)) {
-    const laid = lay(movement, unroll(movement, null, WARM + passes + 2));
+    const laid = lay(movement, unroll(movement, null, warm + passes, AHEAD));
     const to = from + passes * movement.beats.length;
     const found = closing(laid, from, to);
     if (!best || (best.closes === 'open' && found.closes !== 'open') || found.closes === 'same place')
       best = looped(laid, from, to, passes, found);
-    if (found.closes === 'same place' || (found.closes === 'moves along' && movement.moving)) break;
+    // What moved on once without turning moves on for ever.
+    const goesOn = found.closes === 'moves along' && (movement.moving || (movement.again === 'same' && turn === 0));
+    if (found.closes === 'same place' || goesOn) break;
   }
   return best as Plan;
 }

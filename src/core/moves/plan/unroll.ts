@@ -49,9 +49,10 @@ export const turnOf = (beat: Beat): number => beat.acts.reduce((sum, act) => sum
 
 /**
  * Says a text so many times over.
+ * @param more beats after that
  * @throws MovesProblem when it needs a route that is not there
  */
-export function unroll(movement: Movement, course: Course | null, passes: number): Unrolled {
+export function unroll(movement: Movement, course: Course | null, passes: number, more = 0): Unrolled {
   const said = movement.beats;
   const first = said[0] as Beat;
   const onRoute = movement.stance.route;
@@ -63,7 +64,7 @@ export function unroll(movement: Movement, course: Course | null, passes: number
   const stride = way ? way.length / perPass : 0;
   const isMirrored = (k: number) => movement.again === 'mirrored' && Math.floor(k / perPass) % 2 === 1;
   const all = [...said, ...movement.sideways];
-  const indices = Array.from({ length: passes * perPass }, (_, k) => {
+  const indices = Array.from({ length: passes * perPass + more }, (_, k) => {
     const aside = way && movement.sideways.length > 0 && way.sideways((k % perPass) * stride) !== 0;
     return aside ? said.length + (k % movement.sideways.length) : (k % perPass) % said.length;
   });

@@ -31,7 +31,10 @@ function frame(now: number): void {
  * @returns ends it
  */
 export function everyTurn(draw: Draw): () => void {
-  if (painted) painted.port1.onmessage = () => void (notBefore = nextFrameAt(began, performance.now()));
+  if (painted)
+    painted.port1.onmessage = () => {
+      notBefore = nextFrameAt(began, performance.now());
+    };
   drawn.add(draw);
   if (drawn.size === 1) {
     notBefore = 0;
