@@ -160,15 +160,6 @@ export const bench = {
     body: SpokenSent,
     response: BenchItem,
   }),
-  deleteSpoken: endpoint({
-    method: 'DELETE',
-    path: '/spoken/{spoken}',
-    act: 'delete a spoken line',
-    summary: 'Deletes a spoken line for good.',
-    params: z.object({ spoken: Id }),
-    body: Nothing,
-    response: z.object({ id: Id }),
-  }),
   watched: endpoint({
     method: 'POST',
     path: '/clips/{clip}/views',
@@ -187,16 +178,6 @@ export const bench = {
     body: Nothing,
     response: z.string(),
     file: { mediaType: 'text/vtt', name: 'marks.vtt' },
-  }),
-  remarksFile: endpoint({
-    method: 'GET',
-    path: '/clips/{clip}/remarks.vtt',
-    act: 'watch a clip',
-    summary: 'The coach’s remarks on a clip as WebVTT, to be shown on it.',
-    params: z.object({ clip: Id }),
-    body: Nothing,
-    response: z.string(),
-    file: { mediaType: 'text/vtt', name: 'remarks.vtt' },
   }),
   keepCue: endpoint({
     method: 'POST',

@@ -1,4 +1,5 @@
 import { accounts } from './accounts.ts';
+import { answers } from './answers.ts';
 import { bench } from './bench.ts';
 import { drills } from './drills.ts';
 import { go } from './go.ts';
@@ -28,6 +29,7 @@ export const contract = {
   go,
   review,
   bench,
+  answers,
   progress,
   paper,
   squad,

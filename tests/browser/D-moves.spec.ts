@@ -113,6 +113,8 @@ test('a player sees each drill before the session, on the clock and in the pause
   const { week } = (await (await context.request.get('/api/v1/go/this-week')).json()) as ThisWeek;
   const session = week?.content.sessions[0];
   let page = await context.newPage();
+  await page.goto('/feet');
+  await awake(page);
   await page.goto('/week');
   await page.evaluate(() => navigator.serviceWorker.ready);
   await page.goto(`/go/${session?.id}`);
@@ -140,6 +142,17 @@ test('a player sees each drill before the session, on the clock and in the pause
   await expect(page.locator('main svg path').first()).toBeAttached();
   await page.getByRole('button', { name: 'Pause' }).last().click();
   await page.getByRole('button', { name: 'How does it go?' }).click();
+  await expect(page.getByRole('dialog').getByRole('slider', { name: /moving picture/ })).toBeVisible();
+  await page.close();
+
+  // The drills of My feet open it as well, those of earlier weeks too.
+  page = await context.newPage();
+  await page.goto('/feet');
+  const asked = page.getByRole('button', { name: /: how does it go\?$/ });
+  await asked.first().click();
+  await expect(page.getByRole('dialog').getByRole('slider', { name: /moving picture/ })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await asked.last().click();
   await expect(page.getByRole('dialog').getByRole('slider', { name: /moving picture/ })).toBeVisible();
   await context.close();
 });

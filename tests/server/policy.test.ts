@@ -195,13 +195,13 @@ const ROWS: Record<string, Row> = {
     open: COACH,
     call: async (t, a, { filmed }) => speak(t.context, a, { score: filmed, id: uuid(), data: await aSpokenLine(1) }),
   },
-  'bench.deleteSpoken': { open: FAMILY_AND_COACH, call: (t, a, { spoken }) => deleteSpoken(t.context, a, { spoken }) },
+  'answers.deleteSpoken': { open: FAMILY_AND_COACH, call: (t, a, { spoken }) => deleteSpoken(t.context, a, { spoken }) },
   'bench.watched': {
     open: FAMILY_AND_COACH,
     call: (t, a, { keptClip }) => recordWatching(t.context, a, { clip: keptClip, id: uuid(), seconds: 1 }),
   },
   'bench.marksFile': { open: COACH, call: (t, a, { filmed }) => marksFile(t.context, a, { score: filmed }) },
-  'bench.remarksFile': { open: FAMILY_AND_COACH, call: (t, a, { keptClip }) => remarksFile(t.context, a, { clip: keptClip }) },
+  'answers.remarksFile': { open: FAMILY_AND_COACH, call: (t, a, { keptClip }) => remarksFile(t.context, a, { clip: keptClip }) },
   'review.scoresCsv': { open: COACH, call: (t, a) => [...scoresCsv(t.context, a, { squad: t.squad })] },
   'review.recountsCsv': { open: COACH, call: (t, a) => [...recountsCsv(t.context, a, { squad: t.squad })] },
   'bench.keepCue': {

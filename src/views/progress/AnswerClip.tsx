@@ -1,5 +1,5 @@
 import { useRef } from 'react';
-import { bench as benchContract } from '../../contract/bench.ts';
+import { answers } from '../../contract/answers.ts';
 import type { LineView } from '../../contract/parts.ts';
 import { addressOf } from '../client.ts';
 
@@ -27,7 +27,7 @@ export function AnswerClip({ line }: { line: LineView }) {
         className="max-h-64 w-full bg-ink"
         aria-label={`Clip of ${line.drillName} with the coach’s remarks`}
       >
-        <track kind="captions" default srcLang="en" label="Your coach" src={addressOf(benchContract.remarksFile, { clip: clip.id })} />
+        <track kind="captions" default srcLang="en" label="Your coach" src={addressOf(answers.remarksFile, { clip: clip.id })} />
       </video>
       <ul className="flex flex-col gap-1">
         {remarks.map((remark) => (

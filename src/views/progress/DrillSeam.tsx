@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { DrillProgress, FootProgress } from '../../contract/progress.ts';
 import { Seam } from '../../ui/notations/index.ts';
 import { footInWords, number } from '../words.ts';
@@ -14,7 +15,7 @@ function words(foot: FootProgress, unit: string): string {
 const COLOR = { left: 'text-foot-left', right: 'text-foot-right', both: 'text-ink' } as const;
 
 /** One drill at one dose: left beside right on the seam, week by week, with record, last go, next number and foot balance. */
-export function DrillSeam({ drill, weeks = WEEKS_SHOWN }: { drill: DrillProgress; weeks?: number }) {
+export function DrillSeam({ drill, weeks = WEEKS_SHOWN, children }: { drill: DrillProgress; weeks?: number; children?: ReactNode }) {
   const of = (foot: string) => drill.feet.find((one) => one.foot === foot);
   const rows = drill.weeks
     .slice(-weeks)
@@ -54,6 +55,7 @@ export function DrillSeam({ drill, weeks = WEEKS_SHOWN }: { drill: DrillProgress
           {drill.balance.behind === 'both' ? ': even' : `: the ${drill.balance.behind} foot is behind`}
         </p>
       )}
+      {children}
     </article>
   );
 }

@@ -9,6 +9,7 @@ import { keepRead } from '../go/store.ts';
 import { dateInWords, footInWords, plural } from '../words.ts';
 import { Celebration } from './Celebration.tsx';
 import { DrillSeam } from './DrillSeam.tsx';
+import { HowItGoes } from './HowItGoes.tsx';
 import { Lines } from './Lines.tsx';
 import { Stairs } from './Stairs.tsx';
 import { StreakCard } from './StreakCard.tsx';
@@ -108,7 +109,9 @@ export function FeetView({ feet, kept = false }: { feet: MyFeet; kept?: boolean 
       </section>
       {feet.drills.length === 0 && <Notice>No numbers yet. Your first session makes the first record.</Notice>}
       {(all ? feet.drills : feet.drills.slice(0, DRILLS_SHOWN)).map((drill) => (
-        <DrillSeam key={drill.key} drill={drill} />
+        <DrillSeam key={drill.key} drill={drill}>
+          <HowItGoes playerId={feet.playerId} drillId={drill.drillId} name={drill.drillName} />
+        </DrillSeam>
       ))}
       {!all && feet.drills.length > DRILLS_SHOWN && (
         <Button size="player" onClick={() => setAll(true)}>

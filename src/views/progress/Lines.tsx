@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { bench as benchContract } from '../../contract/bench.ts';
+import { answers } from '../../contract/answers.ts';
 import type { LineView } from '../../contract/parts.ts';
 import { call, sentenceOf } from '../client.ts';
 import { DeleteClip } from '../DeleteClip.tsx';
@@ -48,7 +48,7 @@ function SpokenLine({ line, spoken }: { line: LineView; spoken: LineView['spoken
       <DeleteClip
         what="spoken line"
         onDelete={() => {
-          call(benchContract.deleteSpoken, { spoken: spoken.id })
+          call(answers.deleteSpoken, { spoken: spoken.id })
             .then(() => setGone(true))
             .catch((error) => setProblem(sentenceOf(error)));
         }}

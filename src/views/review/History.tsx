@@ -1,4 +1,5 @@
 import { v7 as uuid } from 'uuid';
+import { answers } from '../../contract/answers.ts';
 import { type BenchItem, bench as benchContract, type HistoryFact } from '../../contract/bench.ts';
 import { Button } from '../../ui/parts/index.ts';
 import { call } from '../client.ts';
@@ -21,7 +22,7 @@ export function History({ bench, timeZone, attempt, onBench, onUndoDecision }: P
     attempt(async () => {
       if (fact.takeBack === 'said') onBench(await call(benchContract.takeBack, { score: item.scoreId, fact: fact.id }, { id: uuid() }));
       else {
-        await call(benchContract.deleteSpoken, { spoken: fact.id });
+        await call(answers.deleteSpoken, { spoken: fact.id });
         onBench(await call(benchContract.item, { score: item.scoreId }));
       }
     });

@@ -1,5 +1,5 @@
-import { bench as benchContract } from '../../../../../contract/bench.ts';
+import { answers } from '../../../../../contract/answers.ts';
 import { route } from '../../../../../server/http/route.ts';
 import { deleteSpoken } from '../../../../../server/review/spoken.ts';
 
-export const DELETE = route(benchContract.deleteSpoken, deleteSpoken);
+export const DELETE = route(answers.deleteSpoken, deleteSpoken);

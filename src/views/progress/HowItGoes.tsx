@@ -1,0 +1,43 @@
+import { lazy, Suspense, useState } from 'react';
+import type { ThisWeek } from '../../contract/go.ts';
+import type { Drill } from '../../core/drills/schema.ts';
+import type { StrongerFoot } from '../../core/drills/terms.ts';
+import { Button, Notice } from '../../ui/parts/index.ts';
+import { keptRead } from '../go/store.ts';
+
+const HowTo = lazy(() => import('../go/HowTo.tsx').then((file) => ({ default: file.HowTo })));
+
+interface Found {
+  drill: Drill;
+  stronger: StrongerFoot;
+}
+
+/** A drill as this phone has it: as the open week has it, else as it is shipped. Null for one that is neither. */
+async function drillHere(playerId: string, drillId: string): Promise<Found | null> {
+  const visit = (await keptRead<ThisWeek>(`visit:${playerId}`).catch(() => null))?.value;
+  const stronger = visit?.runner.strongerFoot ?? 'right';
+  const planned = visit?.week?.content.drills[drillId];
+  if (planned?.moves) return { drill: planned, stronger };
+  const { catalogueById } = await import('../../core/drills/catalogue/index.ts');
+  const shipped = catalogueById.get(drillId);
+  return shipped ? { drill: shipped, stronger } : null;
+}
+
+/** Shows how a drill of My feet is done, without a line too. */
+export function HowItGoes({ playerId, drillId, name }: { playerId: string; drillId: string; name: string }) {
+  const [found, setFound] = useState<Found | 'none' | null>(null);
+  const open = async () => setFound((await drillHere(playerId, drillId).catch(() => null)) ?? 'none');
+  return (
+    <>
+      <Button size="player" onClick={() => void open()} aria-label={`${name}: how does it go?`}>
+        How does it go?
+      </Button>
+      {found === 'none' && <Notice>This one is shown when it is in your week.</Notice>}
+      {found && found !== 'none' && (
+        <Suspense fallback={null}>
+          <HowTo drill={found.drill} stronger={found.stronger} onClose={() => setFound(null)} />
+        </Suspense>
+      )}
+    </>
+  );
+}
