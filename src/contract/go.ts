@@ -40,6 +40,10 @@ export type NumberToBeat = z.infer<typeof NumberToBeat>;
 /** An item that cannot be done at a home, and the name of the drill that takes its place there. */
 export const SwapView = z.object({ itemId: Id, planned: z.string(), lacks: z.array(z.string()), instead: z.string().nullable() });
 
+/** A film that a player may watch. */
+export const FilmOfCoach = z.object({ id: Id, seconds: z.number(), bytes: z.number(), coach: z.string() });
+export type FilmOfCoach = z.infer<typeof FilmOfCoach>;
+
 export const ThisWeek = z.object({
   playerId: Id,
   nickname: z.string(),
@@ -81,6 +85,8 @@ export const ThisWeek = z.object({
   mayFilm: z.boolean(),
   /** Drills of which the coach would like to see a clip. */
   clipAsks: z.array(z.object({ sessionId: Id, drillId: z.string(), drillName: z.string() })),
+  /** Films of the coach: of the week’s drills, by their id, and the welcome to the week. */
+  films: z.object({ drills: z.record(z.string(), FilmOfCoach), welcome: FilmOfCoach.nullable() }),
   /** How this squad’s clips are sent: lines of the picture, and whether with their sound. */
   film: z.object({ height: z.literal(CLIP_HEIGHTS), sound: z.boolean() }),
   streak: StreakView,

@@ -2,6 +2,7 @@ import { accounts } from './accounts.ts';
 import { answers } from './answers.ts';
 import { bench } from './bench.ts';
 import { drills } from './drills.ts';
+import { films } from './films.ts';
 import { go } from './go.ts';
 import { invitations } from './invitations.ts';
 import { keeping } from './keeping.ts';
@@ -27,6 +28,7 @@ export const contract = {
   weeks,
   numbers,
   go,
+  films,
   review,
   bench,
   answers,

@@ -9,7 +9,6 @@ import { addDays, instantOf, mondayOf, trainingDay } from '../core/streaks/index
 import type { Session } from '../core/weeks/index.ts';
 import { type Actor, actorOf } from '../server/auth/actor.ts';
 import { announceClip } from '../server/clips/clips.ts';
-import { settleClip } from '../server/clips/settle.ts';
 import { squads, user } from '../server/db/schema.ts';
 import { judgedScores } from '../server/go/facts.ts';
 import { saveHome } from '../server/go/home.ts';
@@ -24,6 +23,7 @@ import { say } from '../server/review/said.ts';
 import { giveConsent } from '../server/squad/family.ts';
 import { addAccount, addCoach, addGuardian, addPlayer, addSquad } from '../server/squad/people.ts';
 import { setTables } from '../server/squad/rules.ts';
+import { settleUpload } from '../server/uploads/settle.ts';
 import { makeWeek, openWeekOf, releaseWeek, saveWeek } from '../server/weeks/weeks.ts';
 import { planner, WEEK_TITLES } from './plan.ts';
 
@@ -275,7 +275,7 @@ async function keepClips(scene: Scene, filmed: readonly Filmed[], folder: string
     announceClip(scene.context, person.actor, { id, scoreId, squadId: scene.squadId, workAt: note.leadSeconds });
     const copy = join(scene.context.config.uploadDir, id);
     await copyFile(join(folder, note.file), copy);
-    await settleClip(scene.context, id, copy);
+    await settleUpload(scene.context, 'clip', id, copy);
     if (note.weeksBefore > 0) answerClip(scene, scoreId, note);
   }
 }

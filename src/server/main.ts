@@ -1,6 +1,5 @@
 import { once } from 'node:events';
 import type { AddressInfo } from 'node:net';
-import { finishUploads } from './clips/settle.ts';
 import { readConfig, SettingError } from './config.ts';
 import { refreshOldReadings } from './go/reading.ts';
 import { heavyThreads, THE_HOUSE } from './heavy/heavy.ts';
@@ -15,6 +14,7 @@ import { nameOldLettersById } from './post/names.ts';
 import { sendDue } from './post/outbox.ts';
 import { fillDays } from './progress/days.ts';
 import { fillFigures } from './progress/figures.ts';
+import { finishUploads } from './uploads/settle.ts';
 import { fillOutlines } from './weeks/outlines.ts';
 
 /** What the house makes is nobody else's to read. */

@@ -2,7 +2,7 @@ import { and, eq, isNull, type SQL, sql } from 'drizzle-orm';
 import type { Act } from '../contract/acts.ts';
 import type { Actor } from './auth/actor.ts';
 import type { Db } from './db/connection.ts';
-import { clips, decisions, feeds, invitations, scores, spokenLines, squadPlayers, templates, weeks } from './db/schema.ts';
+import { clips, decisions, feeds, films, invitations, scores, spokenLines, squadPlayers, templates, weeks } from './db/schema.ts';
 import { inSquadNow, isLeaving } from './people/leaving.ts';
 import { notFound, Problem } from './problems.ts';
 
@@ -15,6 +15,7 @@ export type Subject =
   | { decision: string }
   | { clip: string }
   | { spoken: string }
+  | { film: string }
   | { template: string }
   | { feed: string }
   | { invitation: string }
@@ -30,6 +31,7 @@ type Rule = (actor: Actor, home: Home) => boolean;
 
 const coachOfSquad: Rule = (actor, home) => actor.kind === 'coach' && home.squad !== null && actor.squads.includes(home.squad);
 const headOfSquad: Rule = (actor, home) => actor.kind === 'coach' && home.squad !== null && actor.heads.includes(home.squad);
+const playerOfSquad: Rule = (actor, home) => actor.kind === 'player' && home.squad !== null && actor.squads.includes(home.squad);
 const thatPlayer: Rule = (actor, home) => actor.kind === 'player' && actor.playerId === home.player;
 const theirGuardian: Rule = (actor, home) => actor.kind === 'guardian' && home.player !== null && actor.children.includes(home.player);
 const anyOf =
@@ -87,6 +89,11 @@ const RULES: Record<Act, { kinds: readonly Actor['kind'][]; tie: Rule }> = {
   'undo a wave': { kinds: ['coach'], tie: coachOfSquad },
   'export marks': { kinds: ['coach'], tie: coachOfSquad },
   'export scores': { kinds: ['coach'], tie: coachOfSquad },
+  'see films': { kinds: ['coach'], tie: coachOfSquad },
+  'announce a film': { kinds: ['coach'], tie: coachOfSquad },
+  'upload a film': { kinds: ['coach'], tie: coachOfSquad },
+  'watch a film': { kinds: ['coach', 'player'], tie: anyOf(coachOfSquad, playerOfSquad) },
+  'remove a film': { kinds: ['coach'], tie: coachOfSquad },
   'keep a cue': { kinds: ['coach'], tie: coachOfSquad },
   'drop a cue': { kinds: ['coach'], tie: coachOfSquad },
   'set doubt rules': { kinds: ['coach'], tie: headOfSquad },
@@ -167,6 +174,10 @@ function homeOf(db: Db, subject: Subject): Home | null {
   if ('squad' in subject) return { squad: subject.squad, player: null };
   if ('week' in subject) {
     const row = db.select({ squad: weeks.squadId }).from(weeks).where(eq(weeks.id, subject.week)).get();
+    return row ? { squad: row.squad, player: null } : null;
+  }
+  if ('film' in subject) {
+    const row = db.select({ squad: films.squadId }).from(films).where(eq(films.id, subject.film)).get();
     return row ? { squad: row.squad, player: null } : null;
   }
   if ('template' in subject) {

@@ -1,7 +1,7 @@
 import { BufferTarget, EncodedAudioPacketSource, EncodedPacket, Output, WebMOutputFormat } from 'mediabunny';
 import type { RecountSent } from '../../src/contract/bench.ts';
 import { changed, type Mark, type MarkLog, NO_MARKS } from '../../src/core/counts/index.ts';
-import { announceClip, keepClip } from '../../src/server/clips/clips.ts';
+import { announceClip, CLIPS } from '../../src/server/clips/clips.ts';
 import { sayYes, type Town, uuid } from './make.ts';
 
 /** A silent 20 ms of Opus. */
@@ -25,7 +25,7 @@ export function aKeptClip(town: Town, scoreId: string, seconds = 34, workAt = 2)
   sayYes(town);
   const id = uuid();
   announceClip(town.context, town.player, { id, scoreId, squadId: town.squad, workAt });
-  keepClip(town.context, id, { name: `${id}.webm`, mediaType: 'video/webm', bytes: 1000, seconds });
+  CLIPS.keep(town.context, id, { name: `${id}.webm`, mediaType: 'video/webm', bytes: 1000, seconds });
   return id;
 }
 

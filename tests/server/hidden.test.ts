@@ -5,7 +5,6 @@ import { eq } from 'drizzle-orm';
 import type { RunSent } from '../../src/contract/go.ts';
 import { withNames } from '../../src/core/post/index.ts';
 import { announceClip, deleteClip } from '../../src/server/clips/clips.ts';
-import { settleClip } from '../../src/server/clips/settle.ts';
 import { clips, letters, players, squadPlayers } from '../../src/server/db/schema.ts';
 import { sendGo } from '../../src/server/go/send-go.ts';
 import { sendRun } from '../../src/server/go/send-run.ts';
@@ -29,6 +28,7 @@ import { hurtsOf } from '../../src/server/squad/hurts.ts';
 import { putBreak, setFigures } from '../../src/server/squad/rules.ts';
 import { calibration } from '../../src/server/squad/season.ts';
 import { today } from '../../src/server/squad/today.ts';
+import { settleUpload } from '../../src/server/uploads/settle.ts';
 import { makeWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
 import { anItem } from '../core/make.ts';
 import { aGo, aPlan, aScore, askingAs, DAY, MONDAY_TEN, openTown, outcome, releaseNow, sayYes, type Town, uuid } from './make.ts';
@@ -278,12 +278,12 @@ describe('what is hidden', () => {
 
     it('that are deleted, or refused by a no, while they are inspected leave no file', async () => {
       const id = announced();
-      const settling = settleClip(town.context, id, upload(CLIP));
+      const settling = settleUpload(town.context, 'clip', id, upload(CLIP));
       deleteClip(town.context, town.guardian, { clip: id });
       await settling;
       expect(truth(id)).to.deep.equal(['deleted', 0, 0]);
       const second = announced();
-      const also = settleClip(town.context, second, upload(CLIP));
+      const also = settleUpload(town.context, 'clip', second, upload(CLIP));
       giveConsent(town.context, town.guardian, { ...comet(), id: uuid(), kind: 'clips', yes: false, textVersion: 2 });
       expect(await outcome(() => also)).to.equal('no consent');
       expect(truth(second)).to.deep.equal(['refused', 0, 0]);
@@ -293,7 +293,10 @@ describe('what is hidden', () => {
       for (const other of [CLIP, 'package.json']) {
         const id = announced();
         const before = readdirSync(town.context.config.clipDir).length;
-        await Promise.allSettled([settleClip(town.context, id, upload(CLIP)), settleClip(town.context, id, upload(other))]);
+        await Promise.allSettled([
+          settleUpload(town.context, 'clip', id, upload(CLIP)),
+          settleUpload(town.context, 'clip', id, upload(other)),
+        ]);
         const [state, files, uploads] = truth(id);
         expect([state === 'kept' ? 1 : 0, uploads]).to.deep.equal([Number(files) - before, 0]);
         expect(['kept', 'refused']).to.include(state);

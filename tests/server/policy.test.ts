@@ -7,6 +7,7 @@ import type { Actor } from '../../src/server/auth/actor.ts';
 import { announceClip, clipState, deleteClip, recordWatching } from '../../src/server/clips/clips.ts';
 import { archiveDrill, exportDrills, importDrills, saveDrill } from '../../src/server/drills/own.ts';
 import { shelf } from '../../src/server/drills/shelf.ts';
+import { announceFilm, listFilms, removeFilm, stateOfFilm } from '../../src/server/films/films.ts';
 import { sendByHand } from '../../src/server/go/by-hand.ts';
 import { saveHome } from '../../src/server/go/home.ts';
 import { sendGo } from '../../src/server/go/send-go.ts';
@@ -72,6 +73,10 @@ const COACH = ['coach', 'assistant'] as const;
 const HEAD = ['coach'] as const;
 const FAMILY_AND_COACH = ['coach', 'assistant', 'player', 'guardian'] as const;
 const PLAYERS = ['player', 'otherPlayer', 'strangerPlayer'] as const;
+
+/** A film of a drill that has been announced. */
+const aFilm = (t: Town): string =>
+  announceFilm(t.context, t.coach, { squad: t.squad, id: uuid(), about: { kind: 'drill', drill: 'sole-taps' } }).id;
 
 /** One row for each endpoint of the contract, by "area.name". */
 const ROWS: Record<string, Row> = {
@@ -204,6 +209,13 @@ const ROWS: Record<string, Row> = {
   'answers.remarksFile': { open: FAMILY_AND_COACH, call: (t, a, { keptClip }) => remarksFile(t.context, a, { clip: keptClip }) },
   'review.scoresCsv': { open: COACH, call: (t, a) => [...scoresCsv(t.context, a, { squad: t.squad })] },
   'review.recountsCsv': { open: COACH, call: (t, a) => [...recountsCsv(t.context, a, { squad: t.squad })] },
+  'films.list': { open: COACH, call: (t, a) => listFilms(t.context, a, { squad: t.squad }) },
+  'films.announce': {
+    open: COACH,
+    call: (t, a) => announceFilm(t.context, a, { squad: t.squad, id: uuid(), about: { kind: 'drill', drill: 'sole-taps' } }),
+  },
+  'films.state': { open: [...COACH, 'player', 'otherPlayer'], call: (t, a) => stateOfFilm(t.context, a, { film: aFilm(t) }) },
+  'films.remove': { open: COACH, call: (t, a) => removeFilm(t.context, a, { film: aFilm(t) }) },
   'bench.keepCue': {
     open: COACH,
     call: (t, a) => keepCue(t.context, a, { squad: t.squad, id: uuid(), drillId: 'sole-taps', text: 'Quiet as rain' }),
@@ -298,7 +310,9 @@ describe('the policy matrix', () => {
 
   it('has an endpoint, the upload protocol or a file for every act', () => {
     const acts = Object.values(contract).flatMap((area) => Object.values(area).map((one) => one.act));
-    expect([...new Set([...acts, 'upload a clip', 'hear a spoken line', 'download everything'])]).to.have.members([...ACTS]);
+    expect([...new Set([...acts, 'upload a clip', 'upload a film', 'hear a spoken line', 'download everything'])]).to.have.members([
+      ...ACTS,
+    ]);
   });
 
   for (const [name, row] of Object.entries(ROWS)) {

@@ -151,6 +151,7 @@ describe('This week on the phone', () => {
   const visit: ThisWeek = {
     playerId: anId(),
     film: { height: 360, sound: true },
+    films: { drills: {}, welcome: null },
     squads: [],
     young: false,
     clipAsks: [],

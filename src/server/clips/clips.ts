@@ -13,6 +13,7 @@ import { allow, asPerson, asPlayer, checkIsThem } from '../policy.ts';
 import { notFound, Problem } from '../problems.ts';
 import { mayFilm } from './consent.ts';
 import { checkExpected, checkQuota } from './quota.ts';
+import type { KeptFile, Receiver } from './receiver.ts';
 
 export type Clip = typeof clips.$inferSelect;
 
@@ -26,6 +27,8 @@ export function clipById(db: Db, id: string): Clip {
 
 export const clipPath = (context: Context, clip: Pick<Clip, 'fileName'>): string => join(context.config.clipDir, clip.fileName ?? 'none');
 
+export const clipsAreOff = (): Problem => new Problem('no consent', 'Clips are off. A guardian can switch them on for your family.');
+
 /** Says that a clip will come. The same id again answers with what is known; without a guardian's yes it is refused. */
 export function announceClip(context: Context, actor: Actor, sent: ClipSent): ClipState {
   const { db } = context;
@@ -36,9 +39,7 @@ export function announceClip(context: Context, actor: Actor, sent: ClipSent): Cl
   const had = db.select().from(clips).where(eq(clips.id, sent.id)).get();
   if (had && had.playerId !== player.playerId) throw notFound();
   if (had) return clipView(had);
-  if (!mayFilm(db, player.playerId)) {
-    throw new Problem('no consent', 'Clips are off. A guardian can switch them on for your family.');
-  }
+  if (!mayFilm(db, player.playerId)) throw clipsAreOff();
   checkExpected(context, player.playerId);
   checkQuota(context, player.playerId, sent.squadId, 0);
   const score = db.select({ playerId: scores.playerId }).from(scores).where(eq(scores.id, sent.scoreId)).get();
@@ -65,7 +66,7 @@ export function announceClip(context: Context, actor: Actor, sent: ClipSent): Cl
 }
 
 /** Writes down that a clip's file is kept, and looks at its score again with the clip's length. */
-export function keepClip(context: Context, id: string, file: { name: string; mediaType: string; bytes: number; seconds: number }): void {
+function keepClip(context: Context, id: string, file: KeptFile): void {
   const { db } = context;
   db.update(clips)
     .set({ state: 'kept', fileName: file.name, mediaType: file.mediaType, bytes: file.bytes, seconds: file.seconds, keptAt: context.now() })
@@ -76,13 +77,24 @@ export function keepClip(context: Context, id: string, file: { name: string; med
   if (score && score.playerId === clip.playerId) readAnew(db, score);
 }
 
-export function refuseClip(context: Context, id: string, refusal: string): void {
+function refuseClip(context: Context, id: string, refusal: string): void {
   context.db
     .update(clips)
     .set({ state: 'refused', refusal })
     .where(and(eq(clips.id, id), eq(clips.state, 'expected')))
     .run();
 }
+
+/** Clips of players as uploads: a guardian's yes must hold when the file is kept. */
+export const CLIPS: Receiver = {
+  prefix: '',
+  isExpected: ({ db }, id) => clipById(db, id).state === 'expected',
+  check({ db }, id) {
+    if (!mayFilm(db, clipById(db, id).playerId)) throw clipsAreOff();
+  },
+  keep: keepClip,
+  refuse: refuseClip,
+};
 
 export function clipState(context: Context, actor: Actor, input: { clip: string }): ClipState {
   allow(context.db, actor, 'watch a clip', input);

@@ -1,8 +1,8 @@
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, eq, inArray, type SQL, sql } from 'drizzle-orm';
 import type { Db } from '../db/connection.ts';
-import { clips, spokenLines } from '../db/schema.ts';
+import { clips, films, spokenLines } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { Problem } from '../problems.ts';
 
@@ -38,24 +38,37 @@ const roomOf = (db: Db, of: { playerId: string } | { squadId: string } | null): 
 
 const full = (sentence: string) => new Problem('clip refused', sentence, [{ field: 'clip', sentence }]);
 
+const sum = (db: Db, table: typeof films | typeof spokenLines, where?: SQL): number =>
+  db
+    .select({ bytes: sql<number>`coalesce(sum(${table.bytes}), 0)` })
+    .from(table)
+    .where(where)
+    .get()?.bytes ?? 0;
+
+const keptFilms = eq(films.state, 'kept');
+
+/**
+ * Looks whether a file of a size still fits in the squad's room and in the house's: clips and films together.
+ * @param bytes of the file; 0 where it is not known yet
+ * @throws Problem "clip refused"
+ */
+export function checkRoom({ db, config }: Context, squadId: string, bytes: number): void {
+  if (roomOf(db, { squadId }).bytes + sum(db, films, and(keptFilms, eq(films.squadId, squadId))) + bytes > QUOTA.squad.bytes)
+    throw full('The squad’s room for clips is full. Your coach can let clips go earlier (Rules).');
+  if (roomOf(db, null).bytes + sum(db, spokenLines) + sum(db, films, keptFilms) + bytes > config.clipRoomGb * GB)
+    throw full('The room for clips on this server is full. Your coach can tell who runs it.');
+}
+
 /**
  * Looks whether a clip of a size still fits.
  * @param bytes of the file; 0 where it is not known yet
  * @throws Problem "clip refused" with a sentence for the player
  */
-export function checkQuota({ db, config }: Context, playerId: string, squadId: string, bytes: number): void {
-  const mine = roomOf(db, { playerId });
+export function checkQuota(context: Context, playerId: string, squadId: string, bytes: number): void {
+  const mine = roomOf(context.db, { playerId });
   if (mine.n >= QUOTA.child.clips || mine.bytes + bytes > QUOTA.child.bytes)
     throw full('You have as many clips here as one player may have. Delete some under My feet, or wait until the oldest go by themselves.');
-  if (roomOf(db, { squadId }).bytes + bytes > QUOTA.squad.bytes)
-    throw full('The squad’s room for clips is full. Your coach can let clips go earlier (Rules).');
-  const spoken =
-    db
-      .select({ bytes: sql<number>`coalesce(sum(${spokenLines.bytes}), 0)` })
-      .from(spokenLines)
-      .get()?.bytes ?? 0;
-  if (roomOf(db, null).bytes + spoken + bytes > config.clipRoomGb * GB)
-    throw full('The room for clips on this server is full. Your coach can tell who runs it.');
+  checkRoom(context, squadId, bytes);
 }
 
 /** Clips that a child announced and that have not come. @throws Problem when there are too many */

@@ -17,6 +17,7 @@ import { mayFilm } from '../clips/consent.ts';
 import type { Db } from '../db/connection.ts';
 import { runs, scores, weekRevisions, weeks } from '../db/schema.ts';
 import { drillNames, shelfOf } from '../drills/shelf.ts';
+import { filmsWithWeek } from '../films/films.ts';
 import type { Context } from '../house.ts';
 import { allow, asPlayer } from '../policy.ts';
 import { Problem } from '../problems.ts';
@@ -176,6 +177,7 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
     again: open ? askedAgain(db, judged, open, drillNames(db, squadId)) : [],
     mayFilm: films,
     clipAsks: content && films ? wantedClips(db, squadId, member.id, content) : [],
+    films: filmsWithWeek(db, squadId, open && content ? { id: open.week.id, drills: Object.keys(content.drills) } : null),
     film: { height: squad.clipHeight, sound: squad.clipSound },
     streak,
     strip,

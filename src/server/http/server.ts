@@ -5,12 +5,13 @@ import send from 'send';
 import { type Actor, actorFrom } from '../auth/actor.ts';
 import { ADDRESS_HEADER, addressOf } from '../auth/address.ts';
 import { recordLoading, watchClip } from '../clips/clips.ts';
-import { createUploads, UPLOAD_PATH } from '../clips/uploads.ts';
 import { whileBusy } from '../db/while-busy.ts';
+import { watchFilm } from '../films/films.ts';
 import type { StreamName } from '../heavy/works.ts';
 import type { Context } from '../house.ts';
 import { PROBLEMS, Problem, problemDocument, problemHeaders, problemOf } from '../problems.ts';
 import { hearSpoken } from '../review/spoken.ts';
+import { createUploads, UPLOAD_PATH } from '../uploads/uploads.ts';
 import { boundConnections, endUnread } from './connections.ts';
 import { setSafetyHeaders } from './headers.ts';
 import { healthOf } from './health.ts';
@@ -19,7 +20,7 @@ import { boundRequests } from './requests.ts';
 export type AstroHandler = (req: IncomingMessage, res: ServerResponse, next?: (error?: unknown) => void) => void;
 
 const UNSAFE = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
-const MEDIA_FILE = /^\/api\/v1\/(clips|spoken)\/([0-9a-f-]{36})\/file$/;
+const MEDIA_FILE = /^\/api\/v1\/(clips|spoken|films)\/([0-9a-f-]{36})\/file$/;
 
 function headersOf(req: IncomingMessage): Headers {
   const headers = new Headers();
@@ -45,9 +46,10 @@ function answerProblem(res: ServerResponse, problem: Problem): void {
   res.end(JSON.stringify(problemDocument(problem)));
 }
 
-/** The file of a clip or a spoken line for somebody who may have it; who loaded a clip is written down. */
+/** The file of a clip, a spoken line or a film for somebody who may have it; who loaded a clip is written down. */
 function findMedia(context: Context, actor: Actor, kind: string, id: string, method: string | undefined) {
   if (kind === 'spoken') return hearSpoken(context, actor, { spoken: id });
+  if (kind === 'films') return watchFilm(context, actor, { film: id });
   const found = watchClip(context, actor, { clip: id });
   if (method === 'GET') recordLoading(context, actor, id);
   return found;

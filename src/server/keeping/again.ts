@@ -7,6 +7,7 @@ import {
   clips,
   consents,
   feeds,
+  films,
   invitations,
   playerGuardians,
   players,
@@ -43,6 +44,8 @@ function subjectOf(entry: LedgerEntry): string {
       return `feed ${entry.feed}`;
     case 'clip deleted':
       return `clip ${entry.clip}`;
+    case 'film removed':
+      return `film ${entry.film}`;
     case 'password':
       return `password ${entry.user}`;
     default:
@@ -145,6 +148,18 @@ function leftover(db: Db, entry: LedgerEntry, drop: Parameters<typeof leftovers>
         mend: () => {
           if (row.fileName) drop.clipFile(row.fileName);
           db.update(clips).set({ state: 'deleted', deletedAt: entry.at, deletedBy: 'the house' }).where(one).run();
+        },
+      };
+    }
+    case 'film removed': {
+      const one = eq(films.id, entry.film);
+      const row = db.select().from(films).where(one).get();
+      if (!row || row.state === 'removed') return null;
+      return {
+        sentence: 'A film that was removed is there again.',
+        mend: () => {
+          if (row.fileName) drop.clipFile(row.fileName);
+          db.update(films).set({ state: 'removed', removedAt: entry.at, removedBy: 'the house' }).where(one).run();
         },
       };
     }

@@ -24,6 +24,7 @@ import type { Config } from '../config.ts';
 import { syncPath, syncTree, writeWhole } from './files.ts';
 import { alignLedgers } from './ledger.ts';
 import { lockBackups } from './lock.ts';
+import { namedFilesIn } from './named-files.ts';
 
 /* Backups: a copy of the database as of one instant, and the files it names, each kept once by what is in it. */
 
@@ -138,13 +139,7 @@ async function keepBlob(backupDir: string, from: string): Promise<{ sha256: stri
 function filesNamedIn(database: string): string[] {
   const db = new Database(database, { readonly: true });
   try {
-    const rows = db
-      .prepare(
-        `select file_name as name from clips where state = 'kept' and file_name is not null
-         union select file_name from spoken_lines where deleted_at is null order by 1`,
-      )
-      .all() as { name: string }[];
-    return rows.map((row) => row.name);
+    return namedFilesIn(db).map((file) => file.name);
   } finally {
     db.close();
   }

@@ -8,6 +8,7 @@ import * as schema from '../db/schema.ts';
 import { leftovers } from './again.ts';
 import { unreadableBackups } from './backups.ts';
 import { readLedger } from './ledger.ts';
+import { namedFilesIn } from './named-files.ts';
 
 export interface CheckReport {
   /** Sentences about what is wrong; none when all is well. */
@@ -19,11 +20,6 @@ export interface CheckReport {
 const MORE = 5;
 const someOf = (names: readonly string[]) =>
   names.slice(0, MORE).join(', ') + (names.length > MORE ? ` and ${names.length - MORE} more` : '');
-
-interface NamedFile {
-  name: string;
-  bytes: number;
-}
 
 /**
  * Looks at a house, open or closed, and changes nothing: the database's own integrity and references, migrations, and orphans both ways
@@ -46,12 +42,7 @@ export function checkHouse(config: Pick<Config, 'databaseFile' | 'clipDir' | 'da
     const there = migrationsThere();
     if (done !== there) troubles.push(`${done} of ${there} migrations are done. Start the house once, and they are.`);
     looked.push(`the database, its references and ${done} migrations`);
-    const named = db
-      .prepare(
-        `select file_name as name, bytes from clips where state = 'kept'
-         union all select file_name, bytes from spoken_lines where deleted_at is null`,
-      )
-      .all() as NamedFile[];
+    const named = namedFilesIn(db);
     const files = new Map(
       (existsSync(config.clipDir) ? readdirSync(config.clipDir) : []).map((name) => [name, statSync(join(config.clipDir, name)).size]),
     );
@@ -65,7 +56,7 @@ export function checkHouse(config: Pick<Config, 'databaseFile' | 'clipDir' | 'da
       troubles.push(
         `${orphans.length} files belong to nothing on record: ${someOf(orphans)}. The nightly cleaning takes them away after a day.`,
       );
-    looked.push(`${named.length} clips and spoken lines, and ${files.size} files`);
+    looked.push(`${named.length} clips, spoken lines and films, and ${files.size} files`);
     const ledger = readLedger(config);
     if (ledger.unreadable > 0)
       troubles.push(

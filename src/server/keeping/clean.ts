@@ -8,6 +8,7 @@ import { newestWord } from '../clips/consent.ts';
 import {
   accountEvents,
   clips,
+  films,
   invitations,
   jobRuns,
   joinRequests,
@@ -24,6 +25,7 @@ import { mailboxOf } from '../post/mail.ts';
 import { squadDay } from '../squad/squads.ts';
 import { dueDeletions, finishDeletions } from './deletion.ts';
 import { namesIn } from './files.ts';
+import { namedFilesIn } from './named-files.ts';
 import { REPLACED } from './restore.ts';
 
 const DAY_MS = 24 * 3_600_000;
@@ -124,20 +126,7 @@ function oldFiles(folder: string, now: number, days: number): string[] {
 
 /** Files in the folder of clips that nothing on record names. */
 function orphans({ db, config, now }: Context): string[] {
-  const named = new Set([
-    ...db
-      .select({ name: clips.fileName })
-      .from(clips)
-      .where(eq(clips.state, 'kept'))
-      .all()
-      .map((row) => row.name),
-    ...db
-      .select({ name: spokenLines.fileName })
-      .from(spokenLines)
-      .where(isNull(spokenLines.deletedAt))
-      .all()
-      .map((row) => row.name),
-  ]);
+  const named = new Set(namedFilesIn(db.$client).map((file) => file.name));
   return oldFiles(config.clipDir, now(), DAYS.orphan).filter((name) => !named.has(name));
 }
 
@@ -202,6 +191,7 @@ export function cleanHouse(context: Context, { dry, all = false }: { dry: boolea
   const [lateClips = [], lateSpoken = [], lost = []] = share.now;
   const replaced = replacedHouses(context);
   const never = and(eq(clips.state, 'expected'), lt(clips.announcedAt, now() - DAYS.announced * DAY_MS));
+  const filmsNever = and(eq(films.state, 'expected'), lt(films.announcedAt, now() - DAYS.announced * DAY_MS));
   const stale = staleRows(context);
   const countOf = ({ table, where }: (typeof stale)[keyof typeof stale]) =>
     db.select({ n: sql<number>`count(*)` }).from(table).where(where).get()?.n ?? 0;
@@ -210,7 +200,9 @@ export function cleanHouse(context: Context, { dry, all = false }: { dry: boolea
     clipsPastDays: lateClips.length,
     clipsWithoutYes: filmed.refused.length,
     spokenLines: lateSpoken.length + spoken.refused.length,
-    clipsNeverCame: db.select({ n: sql<number>`count(*)` }).from(clips).where(never).get()?.n ?? 0,
+    clipsNeverCame:
+      (db.select({ n: sql<number>`count(*)` }).from(clips).where(never).get()?.n ?? 0) +
+      (db.select({ n: sql<number>`count(*)` }).from(films).where(filmsNever).get()?.n ?? 0),
     uploads: uploads.length,
     orphans: lost.length,
     signIns: countOf(stale.signIns),
@@ -227,6 +219,7 @@ export function cleanHouse(context: Context, { dry, all = false }: { dry: boolea
   dropClips(context, [...lateClips, ...filmed.refused]);
   dropSpoken(context, [...lateSpoken, ...spoken.refused]);
   db.update(clips).set({ state: 'refused', refusal: 'It never arrived.' }).where(never).run();
+  db.update(films).set({ state: 'refused', refusal: 'It never arrived.' }).where(filmsNever).run();
   for (const { table, where } of Object.values(stale)) db.delete(table).where(where).run();
   for (const name of uploads) rmSync(join(config.uploadDir, name), { force: true });
   for (const name of lost) rmSync(join(config.clipDir, name), { force: true });

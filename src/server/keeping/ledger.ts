@@ -25,6 +25,7 @@ const Entry = z.discriminatedUnion('what', [
   z.object({ what: z.literal('PIN'), player: z.string(), hash: z.string(), ...at }),
   z.object({ what: z.literal('password'), user: z.string(), hash: z.string(), ...at }),
   z.object({ what: z.literal('clip deleted'), clip: z.string(), ...at }),
+  z.object({ what: z.literal('film removed'), film: z.string(), ...at }),
   z.object({ what: z.literal('player left'), squad: z.string(), player: z.string(), day: z.string().nullable(), ...at }),
 ]);
 export type LedgerEntry = z.infer<typeof Entry>;

@@ -2,16 +2,18 @@ import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { FileStore } from '@tus/file-store';
 import { Server } from '@tus/server';
+import { FILM_BYTES_MAX } from '../../contract/films.ts';
 import { CLIP_BYTES_MAX } from '../../contract/go.ts';
 import { actorFrom } from '../auth/actor.ts';
+import { clipById, clipsAreOff } from '../clips/clips.ts';
+import { mayFilm } from '../clips/consent.ts';
+import { checkBegun, checkQuota, checkRoom } from '../clips/quota.ts';
+import { filmToSend } from '../films/films.ts';
 import type { Context } from '../house.ts';
 import { allow } from '../policy.ts';
 import { isNoRoom, noRoom, PROBLEMS, Problem } from '../problems.ts';
 import { isFull } from '../room.ts';
-import { clipById } from './clips.ts';
-import { mayFilm } from './consent.ts';
-import { checkBegun, checkQuota } from './quota.ts';
-import { settleClip } from './settle.ts';
+import { settleUpload, uploadedFor } from './settle.ts';
 
 export const UPLOAD_PATH = '/api/uploads';
 
@@ -26,20 +28,39 @@ async function orReply<T>(work: () => Promise<T> | T): Promise<T> {
   }
 }
 
+type Notes = Record<string, string | null> | undefined;
+
 /**
- * The resumable uploads (tus 1.0) of clips. Each belongs to an announced clip of the signed-in player;
- * a cut connection goes on at the byte where it stopped, also after the tab was closed.
+ * Whether somebody may send the file that an upload is for, now.
+ * @param begins its size in bytes where the upload begins, which needs room; null where it goes on
+ */
+async function checkUpload(context: Context, headers: Headers, notes: Notes, begins: number | null): Promise<void> {
+  const { db } = context;
+  const actor = await actorFrom(context, headers);
+  const { what, id } = uploadedFor(notes);
+  if (what === 'film') {
+    const film = filmToSend(context, actor, { film: id });
+    if (begins === null) return;
+    if (begins > FILM_BYTES_MAX)
+      throw new Problem('clip refused', 'This film is too large. Send it through the app, which makes it small.');
+    checkRoom(context, film.squadId, begins);
+    return;
+  }
+  allow(db, actor, 'upload a clip', { clip: id });
+  const clip = clipById(db, id);
+  if (clip.state === 'deleted' || clip.state === 'refused') throw new Problem('clip refused', clip.refusal ?? 'This clip was deleted.');
+  if (!mayFilm(db, clip.playerId)) throw clipsAreOff();
+  if (begins === null) return;
+  checkBegun(context, clip.playerId);
+  checkQuota(context, clip.playerId, clip.squadId, begins);
+}
+
+/**
+ * The resumable uploads (tus 1.0) of clips and films. Each belongs to an announced one of whoever is signed in; a cut connection goes on at
+ * the byte where it stopped, also after the tab was closed.
  */
 export function createUploads(context: Context): Server {
   const store = new FileStore({ directory: context.config.uploadDir });
-  const checkClip = async (headers: Headers, clipId: string | null | undefined) => {
-    const actor = await actorFrom(context, headers);
-    allow(context.db, actor, 'upload a clip', { clip: clipId ?? 'none' });
-    const clip = clipById(context.db, clipId ?? 'none');
-    if (clip.state === 'deleted' || clip.state === 'refused') throw new Problem('clip refused', clip.refusal ?? 'This clip was deleted.');
-    if (!mayFilm(context.db, clip.playerId))
-      throw new Problem('no consent', 'Clips are off. A guardian can switch them on for your family.');
-  };
   return new Server({
     path: UPLOAD_PATH,
     datastore: store,
@@ -51,24 +72,23 @@ export function createUploads(context: Context): Server {
     onResponseError: (_req, error) => (isNoRoom(error) || isFull(context.config.uploadDir) ? asReply(noRoom()) : undefined),
     onIncomingRequest: (req, uploadId) =>
       orReply(async () => {
-        // A new upload names its clip in the metadata, which onUploadCreate checks.
+        // A new upload says in its notes what it is for, which onUploadCreate checks.
         if (req.method === 'POST' || req.method === 'OPTIONS') return;
         if (req.method === 'GET') throw new Problem('not found', 'Clips are watched through their own address.');
         const upload = await store.getUpload(uploadId).catch(() => null);
-        await checkClip(req.headers, upload?.metadata?.clip);
+        await checkUpload(context, req.headers, upload?.metadata, null);
       }),
     onUploadCreate: (req, upload) =>
       orReply(async () => {
-        await checkClip(req.headers, upload.metadata?.clip);
-        const { playerId, squadId } = clipById(context.db, upload.metadata?.clip ?? 'none');
-        checkBegun(context, playerId);
-        checkQuota(context, playerId, squadId, upload.size ?? CLIP_BYTES_MAX);
-        return { metadata: { clip: upload.metadata?.clip ?? null } };
+        await checkUpload(context, req.headers, upload.metadata, upload.size ?? CLIP_BYTES_MAX);
+        const { what, id } = uploadedFor(upload.metadata);
+        return { metadata: { [what]: id } };
       }),
     onUploadFinish: (_req, upload) =>
       orReply(async () => {
         try {
-          await settleClip(context, upload.metadata?.clip ?? 'none', join(context.config.uploadDir, upload.id));
+          const { what, id } = uploadedFor(upload.metadata);
+          await settleUpload(context, what, id, join(context.config.uploadDir, upload.id));
         } finally {
           // Taken or refused, the note that the store keeps beside the file goes too.
           await store.remove(upload.id).catch(() => undefined);
