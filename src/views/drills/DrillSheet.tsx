@@ -21,6 +21,8 @@ interface Props {
   alone?: boolean;
   /** Links and buttons beside the name. */
   tools?: ReactNode;
+  /** The coach’s own film of it, and the way to make one. */
+  film?: ReactNode;
 }
 
 const list = (items: readonly string[]) => (
@@ -77,7 +79,7 @@ function ages({ minAge, maxAge }: Drill): string {
 }
 
 /** One drill, whole: steps, cues, faults, counting rule, layout, bands, the stairs it stands on, and where it is used. */
-export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = [], alone = false, tools }: Props) {
+export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = [], alone = false, tools, film }: Props) {
   const Heading = alone ? 'h1' : 'h2';
   const Part = alone ? 'h2' : 'h3';
   const drill = inSchool(given, school);
@@ -113,6 +115,12 @@ export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = 
         </p>
       ))}
       <StageSoon drill={drill} large />
+      {film && (
+        <section className="print:hidden">
+          <Part className="text-base">Your own film</Part>
+          {film}
+        </section>
+      )}
       <div className={drill.layout ? 'grid gap-4 md:grid-cols-2' : 'flex flex-col gap-3'}>
         <div className="flex flex-col gap-3">
           <section>

@@ -5,6 +5,8 @@ import { lookThrough, type ShelfFilter, WHOLE_SHELF } from '../../core/drills/sh
 import { FAMILIES, type Family, KIT, LOADS, type Load, MEASURES, type Measure } from '../../core/drills/terms.ts';
 import { StillImage } from '../../ui/notations/index.ts';
 import { ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { FilmBox } from '../films/FilmBox.tsx';
+import { isSame, useFilms } from '../films/use-films.ts';
 import { pageData } from '../page-data.ts';
 import { plural } from '../words.ts';
 import { DrillFiles } from './DrillFiles.tsx';
@@ -115,6 +117,7 @@ interface DrillsData {
 /** Drills: the shelf with its filters, and beside it the sheet of the chosen drill. */
 function DrillsView({ shelf, first }: DrillsData) {
   const base = `/coach/${shelf.squad.id}`;
+  const films = useFilms(shelf.squad.id);
   const [filter, setFilter] = useState<ShelfFilter>(WHOLE_SHELF);
   const looked = useDeferredValue(filter);
   const met = useMemo(() => new Set(shelf.met), [shelf]);
@@ -185,6 +188,16 @@ function DrillsView({ shelf, first }: DrillsData) {
             school={shelf.squad.contactSchool}
             hrefOf={(id) => `${base}/drills?drill=${id}`}
             usedIn={(shelf.usedIn[chosen.id] ?? []).map((week) => ({ ...week, href: `${base}/weeks/${week.id}` }))}
+            film={
+              <FilmBox
+                key={chosen.id}
+                squad={shelf.squad.id}
+                about={{ kind: 'drill', drill: chosen.id }}
+                name={chosen.name}
+                kept={films.kept?.find((one) => isSame(one.about, { kind: 'drill', drill: chosen.id })) ?? null}
+                onChange={films.read}
+              />
+            }
             tools={
               <>
                 <ButtonLink href={`${base}/drills/${chosen.id}`} size="small">

@@ -94,7 +94,7 @@ export function Before(props: Props) {
         <Fetch session={session} drills={drills} visit={visit} />
         <Layouts visit={visit} drills={drillsOf(session, drills)} />
       </section>
-      <DrillsAhead drills={drillsOf(session, drills)} stronger={visit.runner.strongerFoot} />
+      <DrillsAhead drills={drillsOf(session, drills)} stronger={visit.runner.strongerFoot} films={visit.films?.drills ?? {}} />
       <section className="slab flex flex-col gap-1 p-4" aria-label="Watch out">
         <h2 className="flex items-center gap-2">
           <TriangleAlert aria-hidden className="size-5" /> Watch out

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import type { FilmOfCoach } from '../../contract/go.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { StrongerFoot } from '../../core/drills/terms.ts';
 import { isShownMirrored } from '../../core/moves/side-shown.ts';
@@ -6,7 +7,16 @@ import { StillImage } from '../../ui/notations/moves/StillImage.tsx';
 import { HowTo } from './HowTo.tsx';
 
 /** The session's drills in order, each with its picture; a tap shows how it is done. */
-export function DrillsAhead({ drills, stronger }: { drills: readonly Drill[]; stronger: StrongerFoot }) {
+export function DrillsAhead({
+  drills,
+  stronger,
+  films,
+}: {
+  drills: readonly Drill[];
+  stronger: StrongerFoot;
+  /** The coach's films, by drill. */
+  films: Readonly<Record<string, FilmOfCoach>>;
+}) {
   const [open, setOpen] = useState<Drill | null>(null);
   return (
     <section className="slab flex flex-col gap-2 p-4" aria-label="What you will do">
@@ -19,12 +29,13 @@ export function DrillsAhead({ drills, stronger }: { drills: readonly Drill[]; st
               <StillImage drill={drill} mirror={isShownMirrored(drill.sides, null, stronger)} className="size-16 shrink-0" />
               <span className="text-lg leading-tight">
                 {i + 1}. {drill.name}
+                {films[drill.id] && <span className="block text-dust text-sm">with a film of your coach</span>}
               </span>
             </button>
           </li>
         ))}
       </ol>
-      {open && <HowTo drill={open} stronger={stronger} onClose={() => setOpen(null)} />}
+      {open && <HowTo drill={open} stronger={stronger} film={films[open.id]} onClose={() => setOpen(null)} />}
     </section>
   );
 }

@@ -229,6 +229,7 @@ export function GoView({ visit, session, kept = false }: Props) {
           drill={drill ?? null}
           foot={interval && interval.foot !== 'both' ? interval.foot : null}
           stronger={runner.strongerFoot}
+          film={drill ? visit.films?.drills[drill.id] : undefined}
           onGoOn={goOn}
           onAgain={again}
           onSkip={() => tap('skip')}

@@ -1,23 +1,29 @@
+import type { FilmOfCoach } from '../../contract/go.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { StrongerFoot } from '../../core/drills/terms.ts';
 import { isShownMirrored } from '../../core/moves/side-shown.ts';
 import { SmallSoon, StageSoon } from '../../ui/notations/moves/StageSoon.tsx';
 import { Dialog } from '../../ui/parts/index.ts';
+import { FilmSoon } from '../films/FilmSoon.tsx';
 
 interface Props {
   drill: Drill;
   /** The foot that works now; null for both. */
   foot?: 'left' | 'right' | null;
   stronger: StrongerFoot;
+  /** The coach's own film of it. */
+  film?: FilmOfCoach | null | undefined;
   onClose(): void;
 }
 
 /** How a drill is done: the moving picture, its steps, what to feel, and the fault that comes most with its cure. */
-export function HowTo({ drill, foot = null, stronger, onClose }: Props) {
+export function HowTo({ drill, foot = null, stronger, film, onClose }: Props) {
   const [fault] = drill.faults;
   return (
     <Dialog label={drill.name} onClose={onClose}>
       <StageSoon drill={drill} mirror={isShownMirrored(drill.sides, foot, stronger)} player />
+      {film && <h3>{film.coach} shows it</h3>}
+      <FilmSoon film={film} label={`${drill.name}, shown by ${film?.coach ?? 'your coach'}`} />
       <ol className="list-decimal ps-6 text-lg">
         {drill.steps.map((step) => (
           <li key={step}>{step}</li>

@@ -1,5 +1,6 @@
 import { Eye, HeartPulse, LogOut, Play, RotateCcw, SkipForward } from 'lucide-react';
 import { useState } from 'react';
+import type { FilmOfCoach } from '../../contract/go.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { StrongerFoot } from '../../core/drills/terms.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
@@ -12,6 +13,8 @@ interface Props {
   drill: Drill | null;
   foot: 'left' | 'right' | null;
   stronger: StrongerFoot;
+  /** The coach's film of it. */
+  film?: FilmOfCoach | undefined;
   onGoOn(): void;
   onAgain(): void;
   onSkip(): void;
@@ -20,7 +23,7 @@ interface Props {
 }
 
 /** What can be done in a pause: on, once more, past it, or stop; and always to say that something hurts. */
-export function PausePanel({ here, drill, foot, stronger, onGoOn, onAgain, onSkip, onHurt, onLeave }: Props) {
+export function PausePanel({ here, drill, foot, stronger, film, onGoOn, onAgain, onSkip, onHurt, onLeave }: Props) {
   const [hurts, setHurts] = useState(false);
   const [shown, setShown] = useState(false);
   if (hurts) {
@@ -60,7 +63,7 @@ export function PausePanel({ here, drill, foot, stronger, onGoOn, onAgain, onSki
           <Eye aria-hidden className="size-6" /> How does it go?
         </Button>
       )}
-      {drill && shown && <HowTo drill={drill} foot={foot} stronger={stronger} onClose={() => setShown(false)} />}
+      {drill && shown && <HowTo drill={drill} foot={foot} stronger={stronger} film={film} onClose={() => setShown(false)} />}
       <Button size="clock" look="stop" className="flex-none" onClick={() => setHurts(true)}>
         <HeartPulse aria-hidden className="size-6" /> Something hurts
       </Button>

@@ -3,11 +3,13 @@ import { useEffect, useId, useRef, useState } from 'react';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { number } from '../words.ts';
 import type { Trim } from './store.ts';
-import type { Take } from './use-filming.ts';
 
 interface Props {
-  take: Take;
+  take: { address: string; trim: Trim | null; workAt: number | null };
+  /** What is said beside “your clip”: which foot. */
   name: string;
+  /** What is cut off never leaves it. */
+  device?: 'phone' | 'device';
   onTrim(trim: Trim | null): void;
 }
 
@@ -42,7 +44,7 @@ function useLength() {
 }
 
 /** The own clip before it leaves the phone: seen, and cut at both ends. What is cut off is never sent. */
-export function TrimClip({ take, name, onTrim }: Props) {
+export function TrimClip({ take, name, device = 'phone', onTrim }: Props) {
   const id = useId();
   const { video, seconds } = useLength();
   const [cutting, setCutting] = useState(take.trim !== null);
@@ -90,7 +92,9 @@ export function TrimClip({ take, name, onTrim }: Props) {
               />
             </label>
           ))}
-          <p className="text-dust text-sm">{number(to - from)} s are sent. What you cut off never leaves this phone.</p>
+          <p className="text-dust text-sm">
+            {number(to - from)} s are sent. What you cut off never leaves this {device}.
+          </p>
           {cutsWork && <Notice tone="look">This cuts into your go. Your coach cannot count what is not there.</Notice>}
         </div>
       )}

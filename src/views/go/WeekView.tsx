@@ -8,6 +8,7 @@ import type { Item, Session } from '../../core/weeks/schema.ts';
 import { Laces, Skyline } from '../../ui/notations/index.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { sendJson } from '../client.ts';
+import { FilmSoon } from '../films/FilmSoon.tsx';
 import { useAttempt } from '../use-attempt.ts';
 import { dayLetter, footInWords, plural, whenInWords, wishedDay } from '../words.ts';
 import { useHere } from './here.ts';
@@ -220,6 +221,12 @@ export function WeekView({ visit, keptAt = null }: Props) {
         />
         <p className="text-dust">{streak.sentence}</p>
       </section>
+      {visit.films?.welcome && (
+        <section className="slab flex flex-col gap-2 p-4">
+          <h2>A word from {visit.films.welcome.coach}</h2>
+          <FilmSoon film={visit.films.welcome} label={`Welcome to the week, by ${visit.films.welcome.coach}`} />
+        </section>
+      )}
       {visit.again.map(({ itemId, sessionId, line }) => (
         <article key={itemId + line.foot} className="slab flex flex-col gap-2 border-l-4 border-l-mustard p-4">
           <h2>Once more, please: {line.drillName}</h2>

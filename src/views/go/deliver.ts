@@ -2,7 +2,7 @@ import { go } from '../../contract/go.ts';
 import { call, ServerProblem } from '../client.ts';
 import { elapsedSince } from './now.ts';
 import { changeOutgoing, type Outgoing } from './store.ts';
-import { uploadClip } from './upload.ts';
+import { uploadFile } from './upload.ts';
 
 interface Hooks {
   /** Ends it: the player stopped it, or deleted what was to be sent. */
@@ -27,10 +27,13 @@ async function deliverClip(clip: Extract<Outgoing, { kind: 'clip' }>, { signal, 
   const known = await call(go.announceClip, {}, clip.body);
   signal.throwIfAborted();
   if (known.state !== 'expected') return;
-  const sending = uploadClip(clip, {
-    progress,
-    keepUrl: (uploadUrl) => changeOutgoing(clip.id, (now) => (now.kind === 'clip' ? { ...now, uploadUrl } : now)),
-  });
+  const sending = uploadFile(
+    { file: clip.file, uploadUrl: clip.uploadUrl, notes: { clip: clip.id } },
+    {
+      progress,
+      keepUrl: (uploadUrl) => changeOutgoing(clip.id, (now) => (now.kind === 'clip' ? { ...now, uploadUrl } : now)),
+    },
+  );
   signal.addEventListener('abort', sending.cancel);
   try {
     await sending.done;

@@ -16,6 +16,10 @@ export function useHere(visit: ThisWeek, kept: boolean): void {
       void keepRead(`visit:${visit.playerId}`, visit, deviceNow()).catch(() => {});
       void keepRead('me', { playerId: visit.playerId }, deviceNow()).catch(() => {});
     }
-    void flush(true).catch(() => {});
+    // After what the child did: films can wait.
+    void flush(true)
+      .catch(() => {})
+      .then(() => (kept ? undefined : import('../films/keep-films.ts').then(({ keepFilms }) => keepFilms(visit))))
+      .catch(() => {});
   }, [visit, kept]);
 }

@@ -94,7 +94,7 @@ interface Shape extends DBSchema {
   outbox: { key: string; value: Outgoing };
   takes: { key: [string, string]; value: KeptTake };
   sent: { key: string; value: Sent };
-  /** What was last read from the server, for when there is no line: "me", "visit:…", "feet:…". */
+  /** What was last read from the server, for when there is no line: "me", "visit:…", "feet:…", "film:…"; and a coach's film that was not sent, "unsent film:…". */
   kept: { key: string; value: { key: string; at: number; value: unknown } };
 }
 
@@ -331,9 +331,19 @@ export async function keptRead<T>(key: string): Promise<{ at: number; value: T }
   return row ? { at: row.at, value: row.value as T } : null;
 }
 
+/** Forgets one thing that was kept. */
+export async function forgetKept(key: string): Promise<void> {
+  await (await database()).delete('kept', key);
+}
+
+/** The keys of what is kept that begin so. */
+export async function keptKeys(prefix: string): Promise<string[]> {
+  return (await database()).getAllKeys('kept', IDBKeyRange.bound(prefix, `${prefix}\uffff`));
+}
+
 /** Forgets what was read from the server; what was made on this device stays. */
 export async function forgetRead(): Promise<void> {
   const tx = (await database()).transaction('kept', 'readwrite');
-  for (const key of await tx.store.getAllKeys()) if (/^(me$|visit:|feet:)/.test(key)) await tx.store.delete(key);
+  for (const key of await tx.store.getAllKeys()) if (/^(me$|visit:|feet:|film:)/.test(key)) await tx.store.delete(key);
   await tx.done;
 }

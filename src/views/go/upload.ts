@@ -1,8 +1,14 @@
 import { NoAnswer, ServerProblem } from '../client.ts';
 import { brokenOff } from './prepare.ts';
-import type { Outgoing } from './store.ts';
 
-type Clip = Extract<Outgoing, { kind: 'clip' }>;
+/** A file to send resumably. */
+export interface Sending {
+  file: Blob;
+  /** Where an earlier try stopped; null for a first one. */
+  uploadUrl: string | null;
+  /** What it is for: the announced clip of a player, or film of a coach. */
+  notes: { clip: string } | { film: string };
+}
 
 interface Hooks {
   progress(share: number): void;
@@ -11,16 +17,16 @@ interface Hooks {
 
 const CHUNK_BYTES = 256 * 1024;
 
-/** Sends a clip's file resumably. The upload's address is kept with the clip, so that a closed tab goes on where it stopped. */
-export function uploadClip(clip: Clip, hooks: Hooks): { done: Promise<void>; cancel(): void } {
+/** Sends a file resumably. The upload's address is kept beside it, so that a closed tab goes on where it stopped. */
+export function uploadFile({ file, uploadUrl, notes }: Sending, hooks: Hooks): { done: Promise<void>; cancel(): void } {
   let breakOff = () => {};
   const done = import('tus-js-client').then(
     ({ Upload, DetailedError }) =>
       new Promise<void>((resolve, reject) => {
-        const upload = new Upload(clip.file, {
+        const upload = new Upload(file, {
           endpoint: '/api/uploads',
-          uploadUrl: clip.uploadUrl,
-          metadata: { clip: clip.id },
+          uploadUrl,
+          metadata: { ...notes },
           chunkSize: CHUNK_BYTES,
           retryDelays: [],
           storeFingerprintForResuming: false,

@@ -1,5 +1,5 @@
 import { lazy, Suspense, useState } from 'react';
-import type { ThisWeek } from '../../contract/go.ts';
+import type { FilmOfCoach, ThisWeek } from '../../contract/go.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { StrongerFoot } from '../../core/drills/terms.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
@@ -10,17 +10,20 @@ const HowTo = lazy(() => import('../go/HowTo.tsx').then((file) => ({ default: fi
 interface Found {
   drill: Drill;
   stronger: StrongerFoot;
+  film: FilmOfCoach | undefined;
 }
 
 /** A drill as this phone has it: as the open week has it, else as it is shipped. Null for one that is neither. */
 async function drillHere(playerId: string, drillId: string): Promise<Found | null> {
   const visit = (await keptRead<ThisWeek>(`visit:${playerId}`).catch(() => null))?.value;
   const stronger = visit?.runner.strongerFoot ?? 'right';
+  // A visit that an older release kept has no films.
+  const film = visit?.films?.drills[drillId];
   const planned = visit?.week?.content.drills[drillId];
-  if (planned?.moves) return { drill: planned, stronger };
+  if (planned?.moves) return { drill: planned, stronger, film };
   const { catalogueById } = await import('../../core/drills/catalogue/index.ts');
   const shipped = catalogueById.get(drillId);
-  return shipped ? { drill: shipped, stronger } : null;
+  return shipped ? { drill: shipped, stronger, film } : null;
 }
 
 /** Shows how a drill of My feet is done, without a line too. */
@@ -35,7 +38,7 @@ export function HowItGoes({ playerId, drillId, name }: { playerId: string; drill
       {found === 'none' && <Notice>This one is shown when it is in your week.</Notice>}
       {found && found !== 'none' && (
         <Suspense fallback={null}>
-          <HowTo drill={found.drill} stronger={found.stronger} onClose={() => setFound(null)} />
+          <HowTo drill={found.drill} stronger={found.stronger} film={found.film} onClose={() => setFound(null)} />
         </Suspense>
       )}
     </>

@@ -1,6 +1,6 @@
 import { DndContext, type DragEndEvent } from '@dnd-kit/core';
 import { horizontalListSortingStrategy, SortableContext } from '@dnd-kit/sortable';
-import { Eye, ListOrdered, Plus, Redo2, Undo2 } from 'lucide-react';
+import { Eye, ListOrdered, Plus, Redo2, Undo2, Video } from 'lucide-react';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { ShelfDrill } from '../../contract/drills.ts';
@@ -13,6 +13,7 @@ import { checkWeek } from '../../core/weeks/planner.ts';
 import type { Session } from '../../core/weeks/schema.ts';
 import { Button, ButtonLink, Field, Notice } from '../../ui/parts/index.ts';
 import { call, sentenceOf } from '../client.ts';
+import { WelcomeDialog } from '../films/WelcomeDialog.tsx';
 import { pageData } from '../page-data.ts';
 import { ChecksStrip, DoseStrip, NeedsStrip } from './BenchStrip.tsx';
 import { ConflictBox } from './ConflictBox.tsx';
@@ -65,6 +66,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
   const [shaping, setShaping] = useState(false);
   const [previewing, setPreviewing] = useState(false);
   const [numbering, setNumbering] = useState(false);
+  const [greeting, setGreeting] = useState(false);
   const [templates, setTemplates] = useState(firstTemplates);
   const [said, setSaid] = useState<string | null>(null);
   const sensors = useBenchSensors();
@@ -155,6 +157,9 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
           <Button size="small" onClick={() => setNumbering(true)}>
             <ListOrdered aria-hidden className="size-4" /> Numbers
           </Button>
+          <Button size="small" onClick={() => setGreeting(true)}>
+            <Video aria-hidden className="size-4" /> Welcome film
+          </Button>
           <ButtonLink href="#release" size="small">
             To the release
           </ButtonLink>
@@ -232,6 +237,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
         />
       )}
       {numbering && <NumbersDialog weekId={week.id} saveNow={saveNow} onClose={() => setNumbering(false)} />}
+      {greeting && <WelcomeDialog week={{ ...week, squadId: first.squadId }} onClose={() => setGreeting(false)} />}
       {previewing && <PreviewDialog weekId={week.id} facts={facts} saveNow={saveNow} onClose={() => setPreviewing(false)} />}
     </div>
   );

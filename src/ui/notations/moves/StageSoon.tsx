@@ -1,5 +1,6 @@
 import { lazy, Suspense } from 'react';
 import type { Drill } from '../../../core/drills/schema.ts';
+import { useMounted } from '../../use-mounted.ts';
 
 const Stage = lazy(() => import('./Stage.tsx'));
 const Small = lazy(() => import('./Small.tsx'));
@@ -15,9 +16,13 @@ interface StageProps {
 
 /** The stage as its own part, fetched when it is first shown; nothing for a drill that nobody has said the moves of. */
 export function StageSoon({ drill, mirror = false, large = false, player = false }: StageProps) {
+  const mounted = useMounted();
   if (!drill.moves) return null;
+  const soon = <p className="text-dust">Drawing it…</p>;
+  // On the server React would fill it in by a script in the page, which no page of ours may hold.
+  if (!mounted) return soon;
   return (
-    <Suspense fallback={<p className="text-dust">Drawing it…</p>}>
+    <Suspense fallback={soon}>
       <Stage drill={drill} mirror={mirror} large={large} player={player} />
     </Suspense>
   );
@@ -35,7 +40,8 @@ export function SmallSoon({
   still?: boolean;
   className?: string;
 }) {
-  if (!drill.moves) return null;
+  const mounted = useMounted();
+  if (!drill.moves || !mounted) return null;
   return (
     <Suspense fallback={null}>
       <Small drill={drill} mirror={mirror} still={still} className={className} />
