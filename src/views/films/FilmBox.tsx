@@ -161,7 +161,7 @@ function SendFilm({ squad, about, film, keep, forget, onChange }: SendProps) {
           checked={film.adultsOnly}
           onChange={(event) => keep({ ...film, adultsOnly: event.target.checked })}
         />
-        Only an adult coach can be seen and heard in it, and the place does not matter.
+        Only an adult coach can be seen and heard in it, no child.
       </label>
       {problem && <Notice tone="stop">{problem} It is kept here until it is sent.</Notice>}
       <div className="flex flex-wrap items-center gap-2">
@@ -208,7 +208,7 @@ export function FilmBox({ squad, about, name, kept, onChange }: Props) {
     <div className="flex flex-col gap-2">
       {kept && (
         <>
-          <FilmPlayer key={kept.id} address={`/api/v1/films/${kept.id}/file`} label={`Film: ${name}`} />
+          <FilmPlayer key={kept.id} address={`/api/v1/films/${kept.id}/file`} label={`Film: ${name}`} spoken={about.kind === 'week'} />
           <div className="flex flex-wrap items-center gap-2">
             <span className="text-dust text-sm">
               By {kept.coach}, {dateInWords(kept.at, Intl.DateTimeFormat().resolvedOptions().timeZone)}. Players get it with the week.

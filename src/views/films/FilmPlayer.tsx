@@ -7,6 +7,8 @@ interface Props {
   label: string;
   /** For fingers: everything that is pressed is as large as a player's. */
   player?: boolean;
+  /** Somebody speaks, and no movement is to be looked at: the browser's own controls do. */
+  spoken?: boolean;
 }
 
 const SPEEDS = { quarter: 0.25, half: 0.5, full: 1 } as const;
@@ -15,7 +17,7 @@ type Speed = keyof typeof SPEEDS;
 const PICTURES = 30;
 
 /** A film that shows a movement: at a quarter, half and full speed, picture by picture, again and again, and mirrored. */
-export function FilmPlayer({ address, label, player = false }: Props) {
+export function FilmPlayer({ address, label, player = false, spoken = false }: Props) {
   const video = useRef<HTMLVideoElement>(null);
   const [playing, setPlaying] = useState(false);
   const [speed, setSpeed] = useState<Speed>('full');
@@ -46,46 +48,49 @@ export function FilmPlayer({ address, label, player = false }: Props) {
         ref={video}
         src={address}
         playsInline
+        controls={spoken}
         loop={loop}
         preload="metadata"
         className={`max-h-[46vh] w-full bg-ink ${mirror ? '-scale-x-100' : ''}`}
         aria-label={label}
-        onClick={toggle}
+        onClick={spoken ? undefined : toggle}
         onPlay={() => setPlaying(true)}
         onPause={() => setPlaying(false)}
         onError={() => setMissing(true)}
       />
-      <div className={`flex flex-wrap items-center gap-2 ${player ? '[&_button]:min-h-12 [&_button]:min-w-12' : ''}`}>
-        <Button size="small" onClick={toggle}>
-          {playing ? <Pause aria-hidden className="size-4" /> : <Play aria-hidden className="size-4" />} {playing ? 'Stop' : 'Play'}
-        </Button>
-        <Button size="small" aria-label="Picture before" onClick={() => step(-1)}>
-          <StepBack aria-hidden className="size-4" />
-        </Button>
-        <Button size="small" aria-label="Next picture" onClick={() => step(1)}>
-          <StepForward aria-hidden className="size-4" />
-        </Button>
-        <fieldset className="flex items-center gap-1">
-          <legend className="sr-only">Speed</legend>
-          {(Object.keys(SPEEDS) as Speed[]).map((one) => (
-            <Button
-              key={one}
-              size="small"
-              aria-pressed={one === speed}
-              className={one === speed ? 'bg-lace! text-on-lace!' : ''}
-              onClick={() => setSpeed(one)}
-            >
-              {one}
-            </Button>
-          ))}
-        </fieldset>
-        <Button size="small" aria-pressed={loop} className={loop ? 'bg-lace! text-on-lace!' : ''} onClick={() => setLoop(!loop)}>
-          <Repeat aria-hidden className="size-4" /> Again and again
-        </Button>
-        <Button size="small" aria-pressed={mirror} className={mirror ? 'bg-lace! text-on-lace!' : ''} onClick={() => setMirror(!mirror)}>
-          <FlipHorizontal2 aria-hidden className="size-4" /> Mirrored
-        </Button>
-      </div>
+      {!spoken && (
+        <div className={`flex flex-wrap items-center gap-2 ${player ? '[&_button]:min-h-12 [&_button]:min-w-12' : ''}`}>
+          <Button size="small" onClick={toggle}>
+            {playing ? <Pause aria-hidden className="size-4" /> : <Play aria-hidden className="size-4" />} {playing ? 'Stop' : 'Play'}
+          </Button>
+          <Button size="small" aria-label="Picture before" onClick={() => step(-1)}>
+            <StepBack aria-hidden className="size-4" />
+          </Button>
+          <Button size="small" aria-label="Next picture" onClick={() => step(1)}>
+            <StepForward aria-hidden className="size-4" />
+          </Button>
+          <fieldset className="flex items-center gap-1">
+            <legend className="sr-only">Speed</legend>
+            {(Object.keys(SPEEDS) as Speed[]).map((one) => (
+              <Button
+                key={one}
+                size="small"
+                aria-pressed={one === speed}
+                className={one === speed ? 'bg-lace! text-on-lace!' : ''}
+                onClick={() => setSpeed(one)}
+              >
+                {one}
+              </Button>
+            ))}
+          </fieldset>
+          <Button size="small" aria-pressed={loop} className={loop ? 'bg-lace! text-on-lace!' : ''} onClick={() => setLoop(!loop)}>
+            <Repeat aria-hidden className="size-4" /> Again and again
+          </Button>
+          <Button size="small" aria-pressed={mirror} className={mirror ? 'bg-lace! text-on-lace!' : ''} onClick={() => setMirror(!mirror)}>
+            <FlipHorizontal2 aria-hidden className="size-4" /> Mirrored
+          </Button>
+        </div>
+      )}
     </div>
   );
 }

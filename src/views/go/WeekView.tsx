@@ -224,7 +224,7 @@ export function WeekView({ visit, keptAt = null }: Props) {
       {visit.films?.welcome && (
         <section className="slab flex flex-col gap-2 p-4">
           <h2>A word from {visit.films.welcome.coach}</h2>
-          <FilmSoon film={visit.films.welcome} label={`Welcome to the week, by ${visit.films.welcome.coach}`} />
+          <FilmSoon spoken film={visit.films.welcome} label={`Welcome to the week, by ${visit.films.welcome.coach}`} />
         </section>
       )}
       {visit.again.map(({ itemId, sessionId, line }) => (
