@@ -1,11 +1,13 @@
-/** Draws the demo's synthetic clips in headless Chromium and writes them, with their true rep times, to src/demo/clips. */
+/** Draws the demo's clips in headless Chromium, the figure doing each drill rep by rep, and writes them with their true rep times to src/demo/clips. */
 import { mkdir, writeFile } from 'node:fs/promises';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { chromium } from '@playwright/test';
 import { build } from 'esbuild';
-import { layOutClip, type SyntheticClip } from '../src/core/clips/index.ts';
+import { layOutClip } from '../src/core/clips/index.ts';
+import { catalogueById } from '../src/core/drills/catalogue/index.ts';
 import { CHROMIUM } from './chromium.ts';
+import type { DrawnClip } from './clip-page.ts';
 
 const FOLDER = 'src/demo/clips';
 
@@ -35,10 +37,11 @@ await mkdir(FOLDER, { recursive: true });
 const list = [];
 for (const [index, [name, player, drill, foot, count, claim, workSeconds, weeksBefore]] of NOTES.entries()) {
   const clip = layOutClip(name, 7000 + index, count, workSeconds, foot);
-  const encoded = await page.evaluate(
-    (given) => (globalThis as unknown as { render(c: SyntheticClip): Promise<string> }).render(given),
-    clip,
-  );
+  const shown = catalogueById.get(drill);
+  if (!shown) throw new Error(`There is no drill ${drill}.`);
+  const { moves, layout, sides } = shown;
+  const given: DrawnClip = { clip, drill: { moves, layout, sides }, look: player };
+  const encoded = await page.evaluate((one) => (globalThis as unknown as { render(c: DrawnClip): Promise<string> }).render(one), given);
   const bytes = Buffer.from(encoded, 'base64');
   await writeFile(`${FOLDER}/${name}.webm`, bytes);
   list.push({

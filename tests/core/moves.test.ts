@@ -10,7 +10,9 @@ import {
   footAt,
   frameAt,
   isShownMirrored,
+  keepingPace,
   LAWS,
+  loopTicks,
   type Movement,
   MovesProblem,
   mirrorMovement,
@@ -328,5 +330,44 @@ describe('moves: the figures', () => {
       if (jumps > 0 && !one.drill.loads.includes('high impact') && one.drill.id !== 'sole-taps') off.push(`${one.drill.id}: jumps`);
     }
     expect(off).to.deep.equal([]);
+  });
+});
+
+describe('moves: done rep by rep', () => {
+  const plan = planMovement(readMovement('ball between the feet\nright inside taps across *\nleft inside taps across *\nagain'));
+  const contactAt = (seconds: number) => {
+    const at = (((seconds % plan.period) + plan.period) % plan.period) + plan.start;
+    return loopTicks(plan).find((tick) => Math.abs(tick.t - at) < 1e-6 || Math.abs(tick.t - at - plan.period) < 1e-6)?.worker;
+  };
+
+  it('touches at each rep’s instant, with the rep’s foot, and never goes back', () => {
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 0.1, max: 3, noNaN: true }), { minLength: 1, maxLength: 20 }), fc.boolean(), (gaps, left) => {
+        let at = 2;
+        const reps = gaps.map((gap, i) => {
+          at += gap;
+          return { at, foot: ((i % 2 === 0) === left ? 'left' : 'right') as 'left' | 'right' };
+        });
+        const clock = keepingPace(plan, reps);
+        for (const rep of reps) expect(contactAt(clock(rep.at))).to.equal(rep.foot);
+        const times = Array.from({ length: 200 }, (_, i) => clock((i / 199) * (at + 3)));
+        for (const [i, time] of times.entries()) if (i > 0) expect(time).to.be.at.least((times[i - 1] as number) - 1e-9);
+      }),
+    );
+  });
+  it('stands half a second before the first rep and after the last', () => {
+    const clock = keepingPace(plan, [
+      { at: 2, foot: 'right' },
+      { at: 2.5, foot: 'left' },
+    ]);
+    expect(clock(0)).to.equal(clock(1.5));
+    expect(clock(1.5)).to.be.below(clock(1.51));
+    expect(clock(3)).to.equal(clock(9));
+    expect(clock(2.99)).to.be.below(clock(3));
+  });
+  it('needs something to count', () => {
+    expect(() => keepingPace(plan, [])).to.throw(RangeError);
+    const held = planMovement(readMovement('no ball\nright foot holds behind\nagain'));
+    expect(() => keepingPace(held, [{ at: 1, foot: 'left' }])).to.throw(RangeError);
   });
 });

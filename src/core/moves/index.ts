@@ -1,3 +1,4 @@
+export { type DoneRep, keepingPace } from './keep-pace.ts';
 export { type Broken, brokenInWords, brokenLaws, LAWS } from './laws.ts';
 export { completions } from './lexicon.ts';
 export { mirrorMovement } from './mirror.ts';
