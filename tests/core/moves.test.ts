@@ -331,6 +331,47 @@ describe('moves: the figures', () => {
     }
     expect(off).to.deep.equal([]);
   });
+  it('fit on the ground that the drill asks for, either way round', () => {
+    const off = drills.flatMap((one) => {
+      const { length, width } = figuresOf(planOf(one)).ground;
+      const { space } = one.drill;
+      const [asked, used] = [[space.length, space.width].sort((a, b) => a - b), [length, width].sort((a, b) => a - b)] as [
+        [number, number],
+        [number, number],
+      ];
+      return used[0] > asked[0] + 1e-9 || used[1] > asked[1] + 1e-9 ? [`${one.drill.id}: ${length} × ${width} m`] : [];
+    });
+    expect(off).to.deep.equal([]);
+  });
+  it('leave no ceiling above what gravity and a foot of 9 m/s allow', () => {
+    const off = drills.flatMap((one) => {
+      const plan = planOf(one);
+      const { fastest } = figuresOf(plan);
+      return repsIn(plan) > 0 && one.drill.pace.ceiling > fastest ? [`${one.drill.id}: ${fastest.toFixed(2)}`] : [];
+    });
+    expect(off).to.deep.equal([]);
+  });
+  it('reckon the most reps a second from falls, passes and the way of a foot', () => {
+    const fastest = (text: string) => figuresOf(planMovement(readMovement(text))).fastest;
+    // 5 cm up and down again, whatever height the picture says below the head: 2·√(2·0.05/9.81) s.
+    const low = 1 / (2 * Math.sqrt(0.1 / 9.81));
+    const kick = (high: string) =>
+      fastest(`ball in the air\nright laces kicks up to the ${high} *\nleft laces kicks up to the ${high} *\nagain`);
+    expect(kick('knee')).to.be.closeTo(low, 0.15);
+    expect(kick('chest')).to.equal(kick('knee'));
+    expect(kick('head')).to.be.below(1.2);
+    const wall = (steps: number) =>
+      fastest(`wall ${steps} steps ahead\nball in front of the right\nright inside passes to the wall *\nagain`);
+    expect(wall(3)).to.be.above(wall(4));
+    // Rolled, it is the feet alone that limit it.
+    const taps = 'ball between the feet\nright inside taps across *\nleft inside taps across *\nagain';
+    expect(fastest(taps)).to.be.above(fastest(taps.replaceAll('across', 'across 3')));
+  });
+  it('have a mark for what is counted wherever something is', () => {
+    const counted = drills.filter((one) => !one.drill.moves?.free && !['course time', 'sets', 'time on'].includes(one.drill.measure));
+    const off = counted.filter((one) => repsIn(planOf(one)) === 0);
+    expect(off.map((one) => `${one.drill.id} ${one.drill.measure}`)).to.deep.equal([]);
+  });
 });
 
 describe('moves: done rep by rep', () => {

@@ -1,8 +1,9 @@
+import type { Course } from './course.ts';
 import { loopTicks, repsIn } from './moments.ts';
-import type { Plan } from './plan/index.ts';
+import { type Plan, planMovement, type Tick } from './plan/index.ts';
 import { ballAt } from './pose/ball.ts';
 import { footAt } from './pose/foot.ts';
-import { isSide, SIDES, type Side } from './terms.ts';
+import { type Height, isSide, type Movement, SIDES, type Side } from './terms.ts';
 
 /** What can be counted in a movement. */
 export interface Figures {
@@ -15,10 +16,9 @@ export interface Figures {
   jumps: number;
   /** Metres of ground that feet and ball use. */
   ground: { length: number; width: number };
-  /** Seconds of one loop at the movement's own pace, and seconds of a rep that gravity and the wall fix. */
+  /** Seconds of one loop at the movement's own pace. */
   seconds: number;
-  fixedPerRep: number;
-  /** Reps a second above which a foot would have to be quicker than 9 m/s, or the ball than gravity lets it. */
+  /** Reps a second that nobody's feet can do: see fastestReps. */
   fastest: number;
 }
 
@@ -42,18 +42,54 @@ function groundOf(plan: Plan): Figures['ground'] {
   return { length: round(far - near), width: round(right - left) };
 }
 
-/** The highest speed of a foot while it is not on the ground, metres a second. */
-function footSpeed(plan: Plan): number {
-  let most = 0;
-  for (const side of SIDES) {
+/** The way that the busier foot goes in one loop, metres. */
+function footWay(plan: Plan): number {
+  const ways = SIDES.map((side) => {
+    let way = 0;
     let last = footAt(plan, side, plan.start);
     for (let t = plan.start + SAMPLE; t <= plan.start + plan.period; t += SAMPLE) {
       const now = footAt(plan, side, t);
-      most = Math.max(most, Math.hypot(now.x - last.x, now.y - last.y, now.z - last.z) / SAMPLE);
+      way += Math.hypot(now.x - last.x, now.y - last.y, now.z - last.z);
       last = now;
     }
-  }
-  return most;
+    return way;
+  });
+  return Math.max(...ways);
+}
+
+/** Heights that a text names for the picture's sake: whoever hurries keeps the ball lower. What goes to the head has to. */
+const LOWERED: readonly (Height | null)[] = [null, 'ankle', 'knee', 'belt', 'chest'];
+/** A hard pass is so much quicker than the drawn one, and a low bounce takes so many seconds at most. */
+const HARD_PASS = 2;
+const LOW_BOUNCE_SECONDS = 0.3;
+
+/** The same movement with every ball kept as low as it may be. */
+const keptLow = (movement: Movement): Movement => ({
+  ...movement,
+  beats: movement.beats.map((beat) => ({
+    ...beat,
+    acts: beat.acts.map((act) => (act.verb === 'kick' && LOWERED.includes(act.high) ? { ...act, high: 'ankle' as const } : act)),
+  })),
+});
+
+const secondsAtLeast = (tick: Tick): number =>
+  tick.beat.acts.some((act) => act.verb === 'pass')
+    ? tick.fixed / HARD_PASS
+    : tick.beat.acts.some((act) => act.verb === 'bounce')
+      ? Math.min(tick.fixed, LOW_BOUNCE_SECONDS)
+      : tick.fixed;
+
+/**
+ * The most reps a second that anybody could do: no foot goes faster than 9 m/s on the whole of its way, and no ball comes down before
+ * gravity lets it (t = √(2h/g) for each fall), however low it is played and however hard it is passed.
+ * @returns Infinity where nothing limits it
+ */
+function fastestReps(plan: Plan, movement: Movement, course: Course | null): number {
+  const low = planMovement(keptLow(movement), course);
+  const reps = Math.max(1, repsIn(plan));
+  const fixed = loopTicks(low).reduce((sum, tick) => sum + secondsAtLeast(tick), 0) / Math.max(1, repsIn(low));
+  const byFeet = FASTEST_FOOT / (footWay(plan) / reps);
+  return fixed > 0 ? Math.min(byFeet, 1 / fixed) : byFeet;
 }
 
 /** Everything that can be counted in one loop of a plan. */
@@ -71,9 +107,6 @@ export function figuresOf(plan: Plan): Figures {
   }
   const count = (does: (who: string, verb: string) => boolean) =>
     ticks.reduce((sum, tick) => sum + tick.beat.acts.filter((act) => does(act.who, act.verb)).length, 0);
-  const fixed = ticks.reduce((sum, tick) => sum + tick.fixed, 0) / reps;
-  const perRep = plan.period / reps;
-  const byFeet = FASTEST_FOOT / Math.max(1e-6, footSpeed(plan)) / perRep;
   return {
     touchesPerRep: Math.round((all / reps) * 100) / 100,
     touches,
@@ -81,7 +114,6 @@ export function figuresOf(plan: Plan): Figures {
     jumps: count((_, verb) => verb === 'jump'),
     ground: groundOf(plan),
     seconds: plan.period,
-    fixedPerRep: fixed,
-    fastest: fixed > 0 ? Math.min(byFeet, 1 / fixed) : byFeet,
+    fastest: fastestReps(plan, plan.movement, plan.course),
   };
 }

@@ -326,7 +326,7 @@ export const wall = [
     sides: 'untracked',
     measure: 'unbroken run',
     counting: { unit: 'wall touch', counts: 'Each time the ball meets the wall.', doesNotCount: 'After the ball has met the ground.' },
-    pace: guess(0.2, 0.3, 0.5, 0.9),
+    pace: guess(0.2, 0.3, 0.45, 0.65),
     touchesPerRep: 3,
     easier: ['juggle-alternating', 'wall-one-touch'],
     bands: [band(null, 3, 8, 20)],

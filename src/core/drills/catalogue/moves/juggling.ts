@@ -73,8 +73,8 @@ again`,
   'juggle-over-a-cone': `cone 1 step ahead
 ball in the air
 2 times: right laces kicks up to the knee
-right laces kicks up to the head and left steps forward 2 steps *
-right laces kicks up to the head and turn half right
+right laces kicks up to the chest and left steps forward 2 steps *
+right laces kicks up to the chest and turn half right
 again`,
   'high-ball-down': `ball in the hands
 hands throw up over the head
