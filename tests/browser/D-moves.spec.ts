@@ -93,6 +93,31 @@ test('in the editor the words are looked at while they are typed, mended, and sa
   ]);
 });
 
+test('a name and the moves make a drill, and so do a name and a step', async ({ page, context }) => {
+  await signIn(context, 'coach');
+  const base = await coachBase(page);
+  await page.goto(`${base}/drills/new`);
+  await awake(page);
+  await page.getByRole('button', { name: 'Save the drill' }).click();
+  await expect(page.getByText('Write at least one step, or say the moves.').first()).toBeVisible();
+  await page.getByLabel('Name', { exact: true }).fill('Pulls in the hall');
+  await page
+    .getByLabel('Moves, a beat a line')
+    .fill('ball in front of the right\nright sole pulls back 2\nright laces pushes forward 2 *\nagain');
+  await expect(page.getByLabel('Steps, one a line')).toHaveAttribute('placeholder', /^Right sole pulls back\./);
+  await page.getByRole('button', { name: 'Save the drill' }).click();
+  await page.waitForURL(/drills\?drill=own-/);
+  const sheet = page.getByRole('article', { name: 'Pulls in the hall' });
+  await expect(sheet.getByText('Begin again without a stop.')).toBeVisible();
+  await page.goto(`${base}/drills/new`);
+  await awake(page);
+  await page.getByLabel('Name', { exact: true }).fill('Something new');
+  await page.getByLabel('Steps, one a line').fill('Show us a move that nobody knows.');
+  await page.getByRole('button', { name: 'Save the drill' }).click();
+  await page.waitForURL(/drills\?drill=own-something/);
+  await expect(page.getByRole('article', { name: 'Something new' }).getByText('Show us a move that nobody knows.')).toBeVisible();
+});
+
 test('a week on paper has each drill in pictures', async ({ page, context }) => {
   await signIn(context, 'coach');
   const base = await coachBase(page);

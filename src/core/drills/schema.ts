@@ -60,7 +60,7 @@ export const Drill = z.object({
   aliases: z.array(words(60, 'An alias')).max(12, 'At most 12 aliases.'),
   family: z.enum(FAMILIES),
   purpose: words(160, 'The purpose'),
-  steps: z.array(words(200, 'A step')).min(2, 'Write at least two steps.').max(6, 'At most 6 steps.'),
+  steps: z.array(words(200, 'A step')).min(1, 'Write at least one step, or say the moves.').max(6, 'At most 6 steps.'),
   cues: Cues,
   faults: Faults,
   /** The other words that each school of juggling contact has for it; null where the schools agree. */

@@ -3,6 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { v4 } from 'uuid';
 import { drills, type Shelf, type ShelfDrill } from '../../contract/drills.ts';
 import { CheckedDrill } from '../../core/drills/checked.ts';
+import { filledIn } from '../../core/drills/filled-in.ts';
 import { FAMILIES, KIT, LOADS, MEASURES, SIDES } from '../../core/drills/terms.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { call, type FieldProblem, ServerProblem, sentenceOf } from '../client.ts';
@@ -69,8 +70,11 @@ function DrillEditor({ shelf, changing, copying }: Props) {
   ];
   const problemAt = (...fields: string[]) =>
     issues.find((issue) => fields.some((field) => issue.field === field || issue.field.startsWith(`${field}.`)))?.sentence;
-  const { name, sides, hasLayout, moves, route, easy, usual, fast } = form;
+  const { name, hasLayout, moves, route, movement } = form;
   const layout = useMemo(() => (hasLayout ? { moves, route, variants: [] } : null), [hasLayout, moves, route]);
+  const filled = useMemo(() => filledIn(movement, layout), [movement, layout]);
+  const sides = form.sides || filled.sides;
+  const [easy, usual, fast] = [form.easy || filled.pace.easy, form.usual || filled.pace.usual, form.fast || filled.pace.fast];
   // The picture goes on while a pace is being typed.
   const shown = useMemo(() => {
     const pace = { easy: Number(easy) || 1, usual: Number(usual) || 1.5, fast: Number(fast) || 2, ceiling: 99, estimated: true };
@@ -128,6 +132,12 @@ function DrillEditor({ shelf, changing, copying }: Props) {
         </div>
         {problem && <Notice tone="stop">{problem}</Notice>}
         {restored && <Notice>What you had typed before is here again.</Notice>}
+        {!source && (
+          <p className="text-dust">
+            A name, and the moves or the steps: that is enough. What stands grey in the other fields is taken from the moves, or is
+            sensible; change it when you like.
+          </p>
+        )}
         {changing && (
           <p className="text-dust">Released weeks keep version {changing.version}. Weeks you release from now on get the new one.</p>
         )}
@@ -135,10 +145,28 @@ function DrillEditor({ shelf, changing, copying }: Props) {
           <Text label="Name" value={form.name} onChange={(name) => set({ name })} problem={problemAt('name', 'id')} />
           <div className="grid gap-3 sm:grid-cols-3">
             <Pick label="Family" value={form.family} options={FAMILIES} onChange={(family) => set({ family })} />
-            <Pick label="Measure" value={form.measure} options={MEASURES} onChange={(measure) => set({ measure })} />
-            <Pick label="Sides" value={form.sides} options={SIDES} onChange={(sides) => set({ sides })} />
+            <Pick
+              label="Measure"
+              value={form.measure}
+              options={form.measure === '' || !source ? ['', ...MEASURES] : MEASURES}
+              empty={`as it is done: ${filled.measure}`}
+              onChange={(measure) => set({ measure })}
+            />
+            <Pick
+              label="Sides"
+              value={form.sides}
+              options={form.sides === '' || !source ? ['', ...SIDES] : SIDES}
+              empty={`as it is done: ${filled.sides}`}
+              onChange={(sides) => set({ sides })}
+            />
           </div>
-          <Text label="Purpose, one line" value={form.purpose} onChange={(purpose) => set({ purpose })} problem={problemAt('purpose')} />
+          <Text
+            label="Purpose, one line"
+            value={form.purpose}
+            placeholder={filled.purpose}
+            onChange={(purpose) => set({ purpose })}
+            problem={problemAt('purpose')}
+          />
           <Text
             label="Aliases, one a line"
             rows={2}
@@ -152,13 +180,28 @@ function DrillEditor({ shelf, changing, copying }: Props) {
           {problemAt('moves') && <p className="text-sm text-stop">{problemAt('moves')}</p>}
         </Part>
         <Part title="How it is done">
-          <Text label="Steps, one a line" rows={4} value={form.steps} onChange={(steps) => set({ steps })} problem={problemAt('steps')} />
-          <Text label="Cues, one a line" rows={3} value={form.cues} onChange={(cues) => set({ cues })} problem={problemAt('cues')} />
+          <Text
+            label="Steps, one a line"
+            rows={4}
+            value={form.steps}
+            placeholder={filled.steps.join('\n')}
+            onChange={(steps) => set({ steps })}
+            problem={problemAt('steps')}
+          />
+          <Text
+            label="Cues, one a line"
+            rows={3}
+            value={form.cues}
+            placeholder={filled.cues.join('\n')}
+            onChange={(cues) => set({ cues })}
+            problem={problemAt('cues')}
+          />
           <Text
             label="Faults, one a line"
             hint="What goes wrong: how to mend it"
             rows={3}
             value={form.faults}
+            placeholder={filled.faults.map((fault) => `${fault.wrong}: ${fault.mend}`).join('\n')}
             onChange={(faults) => set({ faults })}
             problem={problemAt('faults')}
           />
@@ -169,7 +212,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
             onChange={(cautions) => set({ cautions })}
             problem={problemAt('cautions')}
           />
-          <Checks legend="Load" all={LOADS} chosen={form.loads} onChange={(loads) => set({ loads })} />
+          <Checks legend="Load" all={LOADS} chosen={form.loads ?? filled.loads} onChange={(loads) => set({ loads })} />
           <div className="grid gap-3 sm:grid-cols-2">
             <Text
               label="Youngest age"
@@ -187,13 +230,21 @@ function DrillEditor({ shelf, changing, copying }: Props) {
             label="Counting unit"
             hint="One of what: a tap, a catch, a step-over"
             value={form.unit}
+            placeholder={filled.counting.unit}
             onChange={(unit) => set({ unit })}
             problem={problemAt('counting.unit')}
           />
-          <Text label="Counts" value={form.counts} onChange={(counts) => set({ counts })} problem={problemAt('counting.counts')} />
+          <Text
+            label="Counts"
+            value={form.counts}
+            placeholder={filled.counting.counts}
+            onChange={(counts) => set({ counts })}
+            problem={problemAt('counting.counts')}
+          />
           <Text
             label="Does not count"
             value={form.doesNotCount}
+            placeholder={filled.counting.doesNotCount}
             onChange={(doesNotCount) => set({ doesNotCount })}
             problem={problemAt('counting.doesNotCount')}
           />
@@ -204,6 +255,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
                 label={`Reps a second, ${pace}`}
                 number
                 value={form[pace]}
+                placeholder={String(filled.pace[pace])}
                 onChange={(next) => set({ [pace]: next })}
                 problem={problemAt(`pace.${pace}`)}
               />
@@ -215,14 +267,16 @@ function DrillEditor({ shelf, changing, copying }: Props) {
               label="Ball touches in one rep"
               number
               value={form.touchesPerRep}
+              placeholder={String(filled.touchesPerRep)}
               onChange={(touchesPerRep) => set({ touchesPerRep })}
               problem={problemAt('touchesPerRep')}
             />
-            {(form.measure === 'sets' || form.measure === 'course time') && (
+            {['sets', 'course time'].includes(form.measure || filled.measure) && (
               <Text
                 label="Seconds of one set or course"
                 number
                 value={form.courseSeconds}
+                placeholder={String(filled.courseSeconds)}
                 onChange={(courseSeconds) => set({ courseSeconds })}
                 problem={problemAt('courseSeconds')}
               />
@@ -266,10 +320,24 @@ function DrillEditor({ shelf, changing, copying }: Props) {
           </Button>
         </Part>
         <Part title="Kit, space, layout">
-          <Checks legend="Kit" all={KIT} chosen={form.kit} onChange={(kit) => set({ kit })} />
+          <Checks legend="Kit" all={KIT} chosen={form.kit ?? filled.kit} onChange={(kit) => set({ kit })} />
           <div className="grid gap-3 sm:grid-cols-2">
-            <Text label="Length, m" number value={form.length} onChange={(length) => set({ length })} problem={problemAt('space.length')} />
-            <Text label="Width, m" number value={form.width} onChange={(width) => set({ width })} problem={problemAt('space.width')} />
+            <Text
+              label="Length, m"
+              number
+              value={form.length}
+              placeholder={String(filled.space.length)}
+              onChange={(length) => set({ length })}
+              problem={problemAt('space.length')}
+            />
+            <Text
+              label="Width, m"
+              number
+              value={form.width}
+              placeholder={String(filled.space.width)}
+              onChange={(width) => set({ width })}
+              problem={problemAt('space.width')}
+            />
           </div>
           <label className="flex items-center gap-2">
             <input

@@ -16,6 +16,8 @@ interface TextProps {
   value: string;
   onChange(next: string): void;
   hint?: string;
+  /** What holds while nothing is typed. */
+  placeholder?: string;
   problem?: string | undefined;
   rows?: number;
   number?: boolean;
@@ -23,12 +25,13 @@ interface TextProps {
 }
 
 /** A labelled field of one or more lines with its problem under it. */
-export function Text({ label, value, onChange, hint, problem, rows, number, className = '' }: TextProps) {
+export function Text({ label, value, onChange, hint, placeholder, problem, rows, number, className = '' }: TextProps) {
   const id = useId();
   const shared = {
     id,
     value,
-    className: 'field w-full',
+    placeholder,
+    className: 'field w-full placeholder:text-dust placeholder:italic',
     'aria-invalid': problem ? true : undefined,
     'aria-describedby': hint || problem ? `${id}-about` : undefined,
   };
@@ -55,11 +58,14 @@ export function Pick<T extends string>({
   label,
   value,
   options,
+  empty,
   onChange,
 }: {
   label: string;
   value: T;
   options: readonly T[];
+  /** What an empty choice is called. */
+  empty?: string | undefined;
   onChange(next: T): void;
 }) {
   const id = useId();
@@ -70,7 +76,9 @@ export function Pick<T extends string>({
       </label>
       <select id={id} className="field" value={value} onChange={(event) => onChange(event.target.value as T)}>
         {options.map((one) => (
-          <option key={one}>{one}</option>
+          <option key={one} value={one}>
+            {one || empty}
+          </option>
         ))}
       </select>
     </div>

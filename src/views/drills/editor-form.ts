@@ -1,8 +1,12 @@
 import type { ShelfDrill } from '../../contract/drills.ts';
+import { filledIn } from '../../core/drills/filled-in.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { Family, Kit, Load, Measure, Sides } from '../../core/drills/terms.ts';
 
-/** What stands in the editor's fields, as typed. Lists are one entry a line; a fault is "what goes wrong: correction". */
+/**
+ * What stands in the editor's fields, as typed. Lists are one entry a line; a fault is "what goes wrong: correction". What is empty (or null)
+ * is taken from the moves, or is what is sensible.
+ */
 export interface DrillForm {
   name: string;
   aliases: string;
@@ -11,11 +15,11 @@ export interface DrillForm {
   steps: string;
   cues: string;
   faults: string;
-  kit: Kit[];
+  kit: Kit[] | null;
   length: string;
   width: string;
-  sides: Sides;
-  measure: Measure;
+  sides: Sides | '';
+  measure: Measure | '';
   unit: string;
   counts: string;
   doesNotCount: string;
@@ -29,7 +33,7 @@ export interface DrillForm {
   easier: string[];
   bands: { per: string; starting: string; steady: string; strong: string; estimated: boolean }[];
   cautions: string;
-  loads: Load[];
+  loads: Load[] | null;
   minAge: string;
   maxAge: string;
   /** What feet and ball do; empty where nobody says it. */
@@ -48,25 +52,25 @@ const EMPTY: DrillForm = {
   steps: '',
   cues: '',
   faults: '',
-  kit: ['ball'],
-  length: '2',
-  width: '2',
-  sides: 'alternating',
-  measure: 'count in time',
+  kit: null,
+  length: '',
+  width: '',
+  sides: '',
+  measure: '',
   unit: '',
   counts: '',
   doesNotCount: '',
-  easy: '1',
-  usual: '1.5',
-  fast: '2.2',
-  ceiling: '3.5',
+  easy: '',
+  usual: '',
+  fast: '',
+  ceiling: '',
   estimated: true,
-  touchesPerRep: '1',
+  touchesPerRep: '',
   courseSeconds: '',
   easier: [],
   bands: [],
   cautions: '',
-  loads: [],
+  loads: null,
   minAge: '',
   maxAge: '',
   movement: '',
@@ -130,6 +134,8 @@ const lines = (text: string) =>
     .map((line) => line.trim())
     .filter(Boolean);
 const number = (text: string) => (text.trim() === '' ? Number.NaN : Number(text));
+const numberOr = (text: string, otherwise: number) => (text.trim() === '' ? otherwise : Number(text));
+const someOr = <T>(list: readonly T[], otherwise: readonly T[]) => (list.length > 0 ? [...list] : [...otherwise]);
 const numberOrNull = (text: string) => (text.trim() === '' ? null : Number(text));
 
 /** Cuts "what goes wrong: correction" at its first colon; a line without one has no correction yet. */
@@ -160,7 +166,11 @@ function movesOf(form: DrillForm, from: Drill | null): Drill['moves'] {
  * drill it was made of, as long as its cues and faults were left as they were: else the coach's own words hold for both.
  */
 export function drillOf(form: DrillForm, id: string, from: Drill | null): unknown {
-  const [cues, faults] = [lines(form.cues), lines(form.faults).map(faultOf)];
+  const layout = form.hasLayout ? { moves: form.moves, route: form.route, variants: form.variants } : null;
+  const filled = filledIn(form.movement, layout);
+  const measure = form.measure || filled.measure;
+  const timed = measure === 'sets' || measure === 'course time';
+  const [cues, faults] = [someOr(lines(form.cues), filled.cues), someOr(lines(form.faults).map(faultOf), filled.faults)];
   const asItWas = from !== null && JSON.stringify([cues, faults]) === JSON.stringify([from.cues, from.faults]);
   return {
     id,
@@ -169,29 +179,33 @@ export function drillOf(form: DrillForm, id: string, from: Drill | null): unknow
     name: form.name,
     aliases: lines(form.aliases),
     family: form.family,
-    purpose: form.purpose,
-    steps: lines(form.steps),
+    purpose: form.purpose.trim() || filled.purpose,
+    steps: someOr(lines(form.steps), filled.steps),
     cues,
     faults,
     contact: asItWas ? from.contact : null,
     school: null,
     twin: null,
-    layout: form.hasLayout ? { moves: form.moves, route: form.route, variants: form.variants } : null,
+    layout,
     moves: movesOf(form, from),
-    kit: form.kit,
-    space: { length: number(form.length), width: number(form.width) },
-    sides: form.sides,
-    measure: form.measure,
-    counting: { unit: form.unit, counts: form.counts, doesNotCount: form.doesNotCount },
+    kit: form.kit ?? filled.kit,
+    space: { length: numberOr(form.length, filled.space.length), width: numberOr(form.width, filled.space.width) },
+    sides: form.sides || filled.sides,
+    measure,
+    counting: {
+      unit: form.unit.trim() || filled.counting.unit,
+      counts: form.counts.trim() || filled.counting.counts,
+      doesNotCount: form.doesNotCount.trim() || filled.counting.doesNotCount,
+    },
     pace: {
-      easy: number(form.easy),
-      usual: number(form.usual),
-      fast: number(form.fast),
-      ceiling: number(form.ceiling),
+      easy: numberOr(form.easy, filled.pace.easy),
+      usual: numberOr(form.usual, filled.pace.usual),
+      fast: numberOr(form.fast, filled.pace.fast),
+      ceiling: numberOr(form.ceiling, filled.pace.ceiling),
       estimated: form.estimated,
     },
-    touchesPerRep: number(form.touchesPerRep),
-    courseSeconds: numberOrNull(form.courseSeconds),
+    touchesPerRep: numberOr(form.touchesPerRep, filled.touchesPerRep),
+    courseSeconds: numberOrNull(form.courseSeconds) ?? (timed ? filled.courseSeconds : null),
     easier: form.easier,
     bands: form.bands.map((band) => ({
       per: numberOrNull(band.per),
@@ -201,7 +215,7 @@ export function drillOf(form: DrillForm, id: string, from: Drill | null): unknow
       estimated: band.estimated,
     })),
     cautions: lines(form.cautions),
-    loads: form.loads,
+    loads: form.loads ?? filled.loads,
     minAge: numberOrNull(form.minAge),
     maxAge: numberOrNull(form.maxAge),
   };
