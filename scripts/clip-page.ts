@@ -2,7 +2,6 @@ import { AudioSample, AudioSampleSource, BufferTarget, CanvasSource, Output, Web
 import { clipSeconds, type SyntheticClip, soundOf } from '../src/core/clips/index.ts';
 import type { Drill } from '../src/core/drills/schema.ts';
 import { frameAt, keepingPace, planOfDrill } from '../src/core/moves/index.ts';
-import { chance } from '../src/core/squadsim/chance.ts';
 import { goodAngle } from '../src/ui/notations/moves/angle.ts';
 import { figureShapes } from '../src/ui/notations/moves/figure.ts';
 import type { Shape } from '../src/ui/notations/moves/paths.ts';
@@ -28,8 +27,6 @@ const COLOURS: Record<string, string> = {
 const STRIPES = ['#6a4c93', '#2f7d4f', '#b07a12', '#a8336b', '#35618f'];
 const YARDS = ['#cfc7b8', '#c2cbb9', '#c9c4c4', '#d6cdb4'];
 const HATCH = 'hatch';
-/** The ground's grain that a camera sees, in steps of grey. */
-const GRAIN = 6;
 
 function hatchOf(pen: OffscreenCanvasRenderingContext2D): CanvasPattern | string {
   const tile = new OffscreenCanvas(6, 6);
@@ -96,15 +93,12 @@ async function render({ clip, drill, look }: DrawnClip): Promise<string> {
     const part = sound.slice(from, from + rate);
     await audio.add(new AudioSample({ data: part, format: 'f32', numberOfChannels: 1, sampleRate: rate, timestamp: from / rate }));
   }
-  const random = chance(clip.seed + 2);
   for (let frame = 0; frame < seconds * clip.fps; frame++) {
     const at = frame / clip.fps;
     pen.fillStyle = YARDS[look % YARDS.length] as string;
     pen.fillRect(0, 0, clip.width, clip.height);
     const shapes = figureShapes(plan, frameAt(plan, clock(at)), view, HATCH);
     paint(pen, shapes, colourOf);
-    pen.fillStyle = random.happens(0.5) ? `rgb(255 255 255 / ${GRAIN / 255})` : `rgb(0 0 0 / ${GRAIN / 255})`;
-    for (let i = 0; i < 60; i++) pen.fillRect(random.next() * clip.width, random.next() * clip.height, 2, 2);
     await video.add(at, 1 / clip.fps);
   }
   await output.finalize();

@@ -23,7 +23,7 @@ export function Still({ plan, moment, width, height, from, className }: Props) {
   const id = useId().replace(/:/g, '');
   const shapes = useMemo(() => {
     const now = moment ?? (momentsOf(plan)[0] as Moment);
-    const view = { width, height, from: from ?? goodAngle(plan), tilt: TILT };
+    const view = { width, height, from: from ?? goodAngle(plan), tilt: TILT, still: true };
     return figureShapes(plan, frameAt(plan, now.t - plan.start), view, id, now);
   }, [plan, moment, width, height, from, id]);
   return (

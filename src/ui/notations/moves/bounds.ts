@@ -17,6 +17,8 @@ const kept = new WeakMap<Plan, Bounds>();
 const TALL = 1.38;
 /** Metres of ground from which on the picture follows the player. */
 const FOLLOWED = 1.9;
+/** In a picture that stands, earlier: nobody has to see it move, and the feet must be large enough to be read. */
+const FOLLOWED_STILL = 1.25;
 
 export function boundsOf(plan: Plan): Bounds {
   const known = kept.get(plan);
@@ -47,8 +49,9 @@ export function boundsOf(plan: Plan): Bounds {
   return b;
 }
 
-/** Whether the loop goes so far that the picture follows the player. */
-export function isFollowed(plan: Plan): boolean {
+/** Whether the loop goes so far that the picture follows the player; `still` for one that stands. */
+export function isFollowed(plan: Plan, still = false): boolean {
   const b = boundsOf(plan);
-  return plan.course !== null || plan.closes === 'moves along' || b.right - b.left > FOLLOWED || b.far - b.near > FOLLOWED;
+  const most = still ? FOLLOWED_STILL : FOLLOWED;
+  return plan.course !== null || plan.closes === 'moves along' || b.right - b.left > most || b.far - b.near > most;
 }

@@ -11,6 +11,8 @@ export interface View {
   from: number;
   /** Degrees from above. */
   tilt: number;
+  /** It stands: closer to the feet. */
+  still?: boolean;
 }
 
 /** Puts points of the ground on the picture; parallel, without vanishing points. */
@@ -32,7 +34,7 @@ export class Camera {
     this.towards = { x: Math.sin(from), y: Math.cos(from) };
     this.aside = { x: -Math.cos(from), y: Math.sin(from) };
     [this.sin, this.cos] = [Math.sin(tilt), Math.cos(tilt)];
-    const flat = cornersOf(plan, frame).map((p) => this.flat(p));
+    const flat = cornersOf(plan, frame, view.still === true).map((p) => this.flat(p));
     const [us, vs] = [flat.map((f) => f.u), flat.map((f) => f.v)];
     const [u0, u1, v0, v1] = [Math.min(...us), Math.max(...us), Math.min(...vs), Math.max(...vs)];
     const pad = Math.min(14, view.width * 0.05);
@@ -74,7 +76,21 @@ export class Camera {
 }
 
 /** Points that must be on the picture. */
-function cornersOf(plan: Plan, frame: Frame): Point3[] {
+function cornersOf(plan: Plan, frame: Frame, still: boolean): Point3[] {
+  if (still && isFollowed(plan, still)) {
+    const { hips, feet, ball } = frame;
+    const there = [feet.left, feet.right, ...(plan.hasBall ? [ball] : [])];
+    const [us, vs] = [
+      [hips.x - 0.42, hips.x + 0.42, ...there.map((p) => p.x)],
+      [hips.y - 0.36, hips.y + 0.36, ...there.map((p) => p.y)],
+    ];
+    const top = Math.max(1.42, plan.hasBall ? ball.z + 0.13 : 0);
+    return [Math.min(...us) - 0.08, Math.max(...us) + 0.08].flatMap((x) =>
+      [Math.min(...vs) - 0.08, Math.max(...vs) + 0.08].flatMap((y) =>
+        [0, Math.abs(x - hips.x) < 0.7 ? top : 0.3].map((z) => ({ x, y, z })),
+      ),
+    );
+  }
   if (isFollowed(plan)) {
     const { x, y } = frame.hips;
     return [-0.75, 0.75].flatMap((dx) => [-0.6, 0.75].flatMap((dy) => [0, 1.42].map((z) => ({ x: x + dx, y: y + dy, z }))));

@@ -54,7 +54,7 @@ class Figure {
   private ground(): void {
     const { plan, frame, camera } = this;
     const b = boundsOf(plan);
-    const round = isFollowed(plan) ? frame.hips : { x: (b.left + b.right) / 2, y: (b.near + b.far) / 2 };
+    const round = isFollowed(plan, camera.view.still) ? frame.hips : { x: (b.left + b.right) / 2, y: (b.near + b.far) / 2 };
     const wide = Math.max(1.6, (camera.view.width / camera.scale) * 0.75);
     const lines: string[] = [];
     for (let i = Math.floor(round.x - wide); i <= round.x + wide; i++)

@@ -17,7 +17,7 @@ function tellingMoment(plan: Plan): Moment {
 /** One picture of a movement as an SVG file of its own. */
 export function stillSvg(plan: Plan): string {
   const moment = tellingMoment(plan);
-  const view = { width: SIZE, height: SIZE, from: goodAngle(plan), tilt: 24 };
+  const view = { width: SIZE, height: SIZE, from: goodAngle(plan), tilt: 24, still: true };
   const shapes = figureShapes(plan, frameAt(plan, moment.t - plan.start), view, HATCH, moment);
   const paths = shapes.map(({ d, fill = 'none', stroke = 'none', width = 1, dash, opacity }) => {
     const more = `${dash ? ` stroke-dasharray="${dash}"` : ''}${opacity === undefined ? '' : ` opacity="${opacity.toFixed(2)}"`}`;
