@@ -73,12 +73,28 @@ if (want('player')) {
   await desk.waitForLoadState('networkidle');
   await shoot(desk, 'player', true);
 }
-if (want('season-sheet')) {
-  await desk.goto(`${base}/squad`);
-  await desk.getByRole('link', { name: 'Comet' }).first().click();
-  await desk.getByRole('link', { name: 'Season sheet' }).click();
-  await desk.waitForLoadState('networkidle');
-  await shoot(desk, 'season-sheet', true);
+if (want('drill-editor')) {
+  await desk.goto(`${base}/drills/new`, { waitUntil: 'networkidle' });
+  await desk.getByLabel('Name', { exact: true }).fill('Pull and push in the hall');
+  await desk
+    .getByLabel('Moves, a beat a line')
+    .fill('ball in front of the right\nright sole pulls back 2\nright laces pushes forward 3 *\nagain');
+  await desk.getByText(/^It ends/).waitFor();
+  await desk.getByRole('slider', { name: /moving picture/ }).waitFor();
+  await desk.getByText('Shown, not told').evaluate((one) => one.scrollIntoView());
+  await shoot(desk, 'drill-editor');
+}
+if (want('printed-moves')) {
+  await desk.goto(`${base}/weeks`, { waitUntil: 'networkidle' });
+  await desk.getByRole('link', { name: /draft/ }).first().click();
+  await desk.waitForURL(/weeks\/[0-9a-f-]{36}/);
+  await desk.goto(`${desk.url()}/print`, { waitUntil: 'networkidle' });
+  await desk.emulateMedia({ media: 'print' });
+  await desk
+    .getByRole('region', { name: /how the drills go$/ })
+    .first()
+    .screenshot({ path: `${OUT}/printed-moves.png` });
+  await desk.emulateMedia({ media: 'screen' });
 }
 for (const [name, path] of [
   ['tables', 'squad/tables'],
@@ -88,12 +104,6 @@ for (const [name, path] of [
   if (!want(name)) continue;
   await desk.goto(`${base}/${path}`, { waitUntil: 'networkidle' });
   await shoot(desk, name, name === 'rules');
-}
-if (want('invitations')) {
-  await desk.goto(`${base}/squad/people`, { waitUntil: 'networkidle' });
-  await desk.getByRole('button', { name: 'Invite players' }).click();
-  await desk.getByRole('dialog').waitFor();
-  await shoot(desk, 'invitations');
 }
 if (want('post')) {
   await desk.goto(`${base}/post`, { waitUntil: 'networkidle' });

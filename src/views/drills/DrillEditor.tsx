@@ -149,14 +149,14 @@ function DrillEditor({ shelf, changing, copying }: Props) {
               label="Measure"
               value={form.measure}
               options={form.measure === '' || !source ? ['', ...MEASURES] : MEASURES}
-              empty={`as it is done: ${filled.measure}`}
+              empty={`${filled.measure}, as it is done`}
               onChange={(measure) => set({ measure })}
             />
             <Pick
               label="Sides"
               value={form.sides}
               options={form.sides === '' || !source ? ['', ...SIDES] : SIDES}
-              empty={`as it is done: ${filled.sides}`}
+              empty={`${filled.sides}, as it is done`}
               onChange={(sides) => set({ sides })}
             />
           </div>
