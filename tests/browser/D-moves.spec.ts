@@ -70,6 +70,23 @@ test('whoever wants no motion gets a picture that stands, and may still play it'
   await context.close();
 });
 
+test('a still on the shelf moves while it is pointed at or has the focus', async ({ page, context }) => {
+  await signIn(context, 'coach');
+  const base = await coachBase(page);
+  await page.goto(`${base}/drills`);
+  await awake(page);
+  const one = page.getByRole('navigation', { name: 'Shelf' }).getByRole('button', { name: /^Sole taps ball mastery/ });
+  const lively = one.getByTestId('lively');
+  await expect(lively).toHaveCount(0);
+  await one.hover();
+  const first = await lively.locator('svg').innerHTML();
+  await expect.poll(() => lively.locator('svg').innerHTML()).not.toBe(first);
+  await page.getByRole('heading', { name: 'Drills', exact: true }).hover();
+  await expect(lively).toHaveCount(0);
+  await one.focus();
+  await expect(lively.locator('svg')).toBeVisible();
+});
+
 test('in the editor the words are looked at while they are typed, mended, and saved with the drill', async ({ page, context }) => {
   await signIn(context, 'coach');
   const base = await coachBase(page);

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { CATALOGUE } from '../../src/core/drills/index.ts';
+import { CATALOGUE, inSchool } from '../../src/core/drills/index.ts';
 import { figuresOf } from '../../src/core/moves/figures.ts';
 import {
   ballAt,
@@ -25,6 +25,7 @@ import {
   repsIn,
   writeMovement,
 } from '../../src/core/moves/index.ts';
+import { fitLayout } from '../../src/core/yard/fit.ts';
 
 const drills = CATALOGUE.flatMap((drill) =>
   (drill.moves?.texts ?? []).map((text, example) => ({ drill, text, example, name: `${drill.id} ${example + 1}` })),
@@ -410,5 +411,36 @@ describe('moves: done rep by rep', () => {
     expect(() => keepingPace(plan, [])).to.throw(RangeError);
     const held = planMovement(readMovement('no ball\nright foot holds behind\nagain'));
     expect(() => keepingPace(held, [{ at: 1, foot: 'left' }])).to.throw(RangeError);
+  });
+});
+
+describe('moves: by school and yard', () => {
+  const juggled = CATALOGUE.filter((drill) => drill.contact && drill.moves?.texts.some((text) => /kicks up/.test(text)));
+
+  it('lift the ball with the toe or the laces as the squad’s school has it, lawfully both ways', () => {
+    expect(juggled.length).to.be.above(5);
+    for (const drill of juggled)
+      for (const school of ['toe-up', 'laces'] as const) {
+        const taught = inSchool(drill, school);
+        const text = taught.moves?.texts.join('\n') ?? '';
+        expect(/\b(toe|laces) kicks up/.exec(text)?.[1] ?? school, drill.id).to.equal(school === 'toe-up' ? 'toe' : 'laces');
+        expect(inSchool(taught, school).moves).to.deep.equal(taught.moves);
+        const plan = planOfDrill(taught);
+        if (!plan) throw new Error(`${drill.id} has no picture`);
+        const broken = brokenLaws(plan, 1 / 60).filter(({ law }) => LAWS[law] === 'hard');
+        expect(
+          broken.map((one) => brokenInWords(plan, one)),
+          `${drill.id}, ${school}`,
+        ).to.deep.equal([]);
+      }
+  });
+  it('go over the cones as they lie in a small yard', () => {
+    const slalom = CATALOGUE.find((drill) => drill.id === 'slalom-right');
+    if (!slalom?.layout) throw new Error('There is no slalom.');
+    const fitted = fitLayout(slalom.layout, { length: 4, width: 3 }, 0.54);
+    if (!fitted || fitted.kind === 'as it is') throw new Error('It needs no fitting.');
+    const [whole, small] = [planOfDrill(slalom), planOfDrill({ ...slalom, fitted })];
+    expect(small?.course?.length).to.be.below((whole?.course?.length ?? 0) * 0.95);
+    expect(small?.cones).to.have.length(fitted.placed.cones.length);
   });
 });

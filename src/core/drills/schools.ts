@@ -1,9 +1,18 @@
 import type { Drill } from './schema.ts';
 import { CONTACT_SCHOOLS, type ContactSchool, type StrongerFoot } from './terms.ts';
 
-/** A drill in the words of a school of juggling contact; drills that both schools teach alike come back as they are. */
+/** What the part of the foot that lifts the ball is called in the moves: the toe that is pulled up, or the flat laces. */
+const LIFTS: Record<ContactSchool, string> = { 'toe-up': 'toe', laces: 'laces' };
+
+/** Moves in which the foot lifts the ball as a school teaches it. */
+const liftedAs = (moves: Drill['moves'], school: ContactSchool): Drill['moves'] =>
+  moves && { ...moves, texts: moves.texts.map((text) => text.replace(/\b(?:laces|toe)(?= kicks up\b)/g, LIFTS[school])) };
+
+/**
+ * A drill in the words and the picture of a school of juggling contact; drills that both schools teach alike come back as they are.
+ */
 export function inSchool(drill: Drill, school: ContactSchool): Drill {
-  return drill.contact ? { ...drill, ...drill.contact[school] } : drill;
+  return drill.contact ? { ...drill, ...drill.contact[school], moves: liftedAs(drill.moves, school) } : drill;
 }
 
 /**

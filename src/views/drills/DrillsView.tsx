@@ -167,7 +167,7 @@ function DrillsView({ shelf, first }: DrillsData) {
                   className={`flex w-full items-center gap-2 border-s-4 px-2 py-1 text-start ${drill.id === chosenId ? 'border-s-lace bg-ground' : 'border-s-transparent'}`}
                   onClick={() => choose(drill.id)}
                 >
-                  <StillImage drill={drill} className="size-13 shrink-0" />
+                  <StillImage drill={drill} lively className="size-13 shrink-0" />
                   <span className="min-w-0">
                     <span className="block font-semibold leading-tight">{drill.name}</span>
                     <span className="block text-dust text-sm">

@@ -6,7 +6,7 @@ import type { Session } from '../../core/weeks/schema.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { DrillsAhead } from './DrillsAhead.tsx';
 import { drillsOf, itemsOf, kitAtHome, lacks, standInsOf } from './kit.ts';
-import { Layouts } from './LayOut.tsx';
+import { drawnAtHome, Layouts } from './LayOut.tsx';
 import { Numbers } from './Numbers.tsx';
 import { lookForRoom, type Room } from './room.ts';
 
@@ -67,6 +67,7 @@ export function Before(props: Props) {
     void lookForRoom().then(setRoom);
     setStaysAwake('wakeLock' in navigator);
   }, []);
+  const ahead = useMemo(() => drillsOf(session, drills).map((drill) => drawnAtHome(visit, drill)), [visit, session, drills]);
   const cautions = useMemo(() => cautionsOf(session, drills), [session, drills]);
   const items = itemsOf(session);
   const warmUp = session.blocks[0]?.kind === 'warm-up';
@@ -94,7 +95,7 @@ export function Before(props: Props) {
         <Fetch session={session} drills={drills} visit={visit} />
         <Layouts visit={visit} drills={drillsOf(session, drills)} />
       </section>
-      <DrillsAhead drills={drillsOf(session, drills)} stronger={visit.runner.strongerFoot} films={visit.films?.drills ?? {}} />
+      <DrillsAhead drills={ahead} stronger={visit.runner.strongerFoot} films={visit.films?.drills ?? {}} />
       <section className="slab flex flex-col gap-1 p-4" aria-label="Watch out">
         <h2 className="flex items-center gap-2">
           <TriangleAlert aria-hidden className="size-5" /> Watch out

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { FilmOfCoach } from '../../contract/go.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { StrongerFoot } from '../../core/drills/terms.ts';
+import type { DrawnDrill } from '../../core/moves/of-drill.ts';
 import { isShownMirrored } from '../../core/moves/side-shown.ts';
 import { StillImage } from '../../ui/notations/moves/StillImage.tsx';
 import { HowTo } from './HowTo.tsx';
@@ -12,12 +13,12 @@ export function DrillsAhead({
   stronger,
   films,
 }: {
-  drills: readonly Drill[];
+  drills: readonly (Drill & DrawnDrill)[];
   stronger: StrongerFoot;
   /** The coach's films, by drill. */
   films: Readonly<Record<string, FilmOfCoach>>;
 }) {
-  const [open, setOpen] = useState<Drill | null>(null);
+  const [open, setOpen] = useState<(Drill & DrawnDrill) | null>(null);
   return (
     <section className="slab flex flex-col gap-2 p-4" aria-label="What you will do">
       <h2>What you will do</h2>

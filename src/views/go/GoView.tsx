@@ -11,6 +11,7 @@ import { Before } from './Before.tsx';
 import { ClockFace } from './ClockFace.tsx';
 import { GoTools } from './GoTools.tsx';
 import { useHere } from './here.ts';
+import { drawnAtHome } from './LayOut.tsx';
 import { post } from './outbox.ts';
 import { PausePanel } from './PausePanel.tsx';
 import { numbersAfter, type Outcome, outcomeOf } from './score-form.ts';
@@ -63,7 +64,8 @@ export function GoView({ visit, session, kept = false }: Props) {
   const drills = useMemo(() => new Map(Object.entries(week.content.drills)), [week]);
   const sheet = useMemo(() => compileRunSheet(session, drills, runner), [session, drills, runner]);
   const items = useMemo(() => new Map(session.blocks.flatMap((block) => block.items).map((item) => [item.id, item])), [session]);
-  const drillOf = useCallback((interval: Interval | undefined) => (interval?.drillId ? drills.get(interval.drillId) : undefined), [drills]);
+  const shown = useMemo(() => new Map([...drills].map(([id, drill]) => [id, drawnAtHome(visit, drill)])), [visit, drills]);
+  const drillOf = useCallback((interval: Interval | undefined) => (interval?.drillId ? shown.get(interval.drillId) : undefined), [shown]);
   const about = useCallback(
     (interval: Interval) => {
       const drill = drillOf(interval);

@@ -1,13 +1,14 @@
 import type { FilmOfCoach } from '../../contract/go.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { StrongerFoot } from '../../core/drills/terms.ts';
+import type { DrawnDrill } from '../../core/moves/of-drill.ts';
 import { isShownMirrored } from '../../core/moves/side-shown.ts';
 import { SmallSoon, StageSoon } from '../../ui/notations/moves/StageSoon.tsx';
 import { Dialog } from '../../ui/parts/index.ts';
 import { FilmSoon } from '../films/FilmSoon.tsx';
 
 interface Props {
-  drill: Drill;
+  drill: Drill & DrawnDrill;
   /** The foot that works now; null for both. */
   foot?: 'left' | 'right' | null;
   stronger: StrongerFoot;
@@ -40,7 +41,7 @@ export function HowTo({ drill, foot = null, stronger, film, onClose }: Props) {
 }
 
 /** The drill that comes, small and moving. It gives way where the screen is low. */
-export function Coming({ drill, foot, stronger }: { drill: Drill; foot: 'left' | 'right' | null; stronger: StrongerFoot }) {
+export function Coming({ drill, foot, stronger }: { drill: Drill & DrawnDrill; foot: 'left' | 'right' | null; stronger: StrongerFoot }) {
   return (
     <div className="flat:hidden [@media(max-height:700px)]:hidden" aria-hidden="true">
       <SmallSoon drill={drill} mirror={isShownMirrored(drill.sides, foot, stronger)} className="mx-auto block h-[17vh]" />

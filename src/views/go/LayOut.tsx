@@ -1,6 +1,7 @@
 import { lazy, Suspense, useState } from 'react';
 import type { ThisWeek } from '../../contract/go.ts';
 import type { Drill } from '../../core/drills/schema.ts';
+import type { DrawnDrill } from '../../core/moves/of-drill.ts';
 import { type FittedLayout, fitLayout, UNKNOWN_STEP } from '../../core/yard/fit.ts';
 import { Button } from '../../ui/parts/index.ts';
 
@@ -11,6 +12,9 @@ export function layoutAtHome(visit: ThisWeek, drill: Drill): FittedLayout | null
   const { home, runner } = visit;
   return drill.layout && fitLayout(drill.layout, home?.yard ?? null, home?.step ?? UNKNOWN_STEP, runner.strongerFoot === 'left');
 }
+
+/** A drill with its cones as they lie in this player's yard, so that its picture goes over them. */
+export const drawnAtHome = (visit: ThisWeek, drill: Drill): Drill & DrawnDrill => ({ ...drill, fitted: layoutAtHome(visit, drill) });
 
 /** Opens the guide that walks through the placing, cone by cone, with a word on how the layout was fitted. */
 export function LayOut({ visit, drill, fitted }: { visit: ThisWeek; drill: Drill; fitted: FittedLayout }) {

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { FilmOfCoach } from '../../contract/go.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { StrongerFoot } from '../../core/drills/terms.ts';
+import type { DrawnDrill } from '../../core/moves/of-drill.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { HowTo } from './HowTo.tsx';
 
@@ -10,7 +11,7 @@ interface Props {
   /** Where the clock stands, in words: "Sole taps, right foot: 12 s left". */
   here: string;
   /** The drill that the clock stands at, to be shown again; null for none. */
-  drill: Drill | null;
+  drill: (Drill & DrawnDrill) | null;
   foot: 'left' | 'right' | null;
   stronger: StrongerFoot;
   /** The coach's film of it. */

@@ -75,7 +75,7 @@ function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; 
               onKeyDown={(event) => event.key === 'Delete' && edit((plan) => removeById(plan, item.id))}
             >
               <Chevron aria-hidden className="mt-0.5 size-4 shrink-0 text-dust" />
-              {drill && <StillImage drill={drill} className="-my-0.5 size-9 shrink-0" />}
+              {drill && <StillImage drill={drill} lively className="-my-0.5 size-9 shrink-0" />}
               <span className="min-w-0">
                 <span className="block font-semibold leading-tight">{name}</span>
                 <span className="block text-dust text-sm">

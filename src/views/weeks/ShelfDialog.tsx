@@ -61,7 +61,7 @@ export function ShelfDialog({ drills, met, onPick, onClose }: Props) {
                 className={`flex w-full items-center gap-2 border-s-4 px-2 py-0.5 text-start ${i === marked ? 'border-s-lace bg-ground' : 'border-s-transparent'}`}
                 onClick={() => onPick(drill)}
               >
-                <StillImage drill={drill} className="size-11 shrink-0" />
+                <StillImage drill={drill} lively className="size-11 shrink-0" />
                 <span>
                   <span className="font-semibold">{drill.name}</span>{' '}
                   <span className="text-dust text-sm">

@@ -1,12 +1,12 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Drill } from '../../../core/drills/schema.ts';
-import { MovesProblem, planOfDrill, rateFor } from '../../../core/moves/index.ts';
+import { type DrawnDrill, MovesProblem, planOfDrill, rateFor } from '../../../core/moves/index.ts';
 import { goodAngle } from './angle.ts';
 import { type Kind, Moving } from './Moving.tsx';
 import { Still } from './Still.tsx';
 
 interface Props {
-  drill: Pick<Drill, 'name' | 'moves' | 'layout' | 'sides' | 'pace'>;
+  drill: Pick<Drill, 'name' | 'pace'> & DrawnDrill;
   mirror: boolean;
   still: boolean;
   className: string;

@@ -1,7 +1,17 @@
 import { ChevronLeft, ChevronRight, FlipHorizontal2, Pause, Play, Volume2, VolumeX } from 'lucide-react';
 import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import type { Drill } from '../../../core/drills/schema.ts';
-import { beatInWords, loopTicks, MovesProblem, PACES, type PaceName, type Plan, planOfDrill, rateFor } from '../../../core/moves/index.ts';
+import {
+  beatInWords,
+  type DrawnDrill,
+  loopTicks,
+  MovesProblem,
+  PACES,
+  type PaceName,
+  type Plan,
+  planOfDrill,
+  rateFor,
+} from '../../../core/moves/index.ts';
 import { Button } from '../../parts/Button.tsx';
 import { goodAngle } from './angle.ts';
 import { type Kind, Moving } from './Moving.tsx';
@@ -9,7 +19,7 @@ import { Rhythm } from './rhythm.ts';
 import { Strip } from './Strip.tsx';
 
 interface Props {
-  drill: Pick<Drill, 'name' | 'moves' | 'layout' | 'sides' | 'pace'>;
+  drill: Pick<Drill, 'name' | 'pace'> & DrawnDrill;
   /** Shown for the left foot at first. */
   mirror?: boolean;
   /** Both pictures side by side, where there is room. */

@@ -1,11 +1,12 @@
 import { lazy, Suspense } from 'react';
 import type { Drill } from '../../../core/drills/schema.ts';
+import type { DrawnDrill } from '../../../core/moves/of-drill.ts';
 import { useMounted } from '../../use-mounted.ts';
 
 const Stage = lazy(() => import('./Stage.tsx'));
 const Small = lazy(() => import('./Small.tsx'));
 
-type Shown = Pick<Drill, 'name' | 'moves' | 'layout' | 'sides' | 'pace'>;
+type Shown = Pick<Drill, 'name' | 'pace'> & DrawnDrill;
 
 interface StageProps {
   drill: Shown;
