@@ -82,13 +82,15 @@ function hipsAt(plan: Plan, t: number, face: number, lifted: number, lean: numbe
   const back = 0.02 + lean * 0.0014;
   const x = valueAt(plan.trunk, t, (key) => key.x) - u.x * back;
   const y = valueAt(plan.trunk, t, (key) => key.y) - u.y * back;
-  let z = BODY.hip - valueAt(plan.trunk, t, (key) => key.low) + lifted;
-  for (const side of SIDES) {
+  const wished = BODY.hip - valueAt(plan.trunk, t, (key) => key.low) + lifted;
+  const [left, right] = SIDES.map((side) => {
     const ankle = ankleOf(feet[side], side);
     const [hx, hy] = [x + v.x * BODY.hipHalf * sign(side), y + v.y * BODY.hipHalf * sign(side)];
     const flat = Math.min(Math.hypot(ankle.x - hx, ankle.y - hy), REACH * 0.98);
-    z = softLesser(z, ankle.z + Math.sqrt(REACH * REACH - flat * flat));
-  }
+    return ankle.z + Math.sqrt(REACH * REACH - flat * flat);
+  }) as [number, number];
+  // The legs with each other first: left and right count alike, and a mirrored drill is a mirrored picture.
+  const z = softLesser(wished, softLesser(left, right));
   return { x, y, z: Math.max(0.3, z) };
 }
 

@@ -19,6 +19,10 @@ export const hatchOf = (id: string): string => `url(#${id})`;
 const middleOf = (a: Point3, b: Point3): Point3 => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, z: (a.z + b.z) / 2 });
 
 /** A figure that does a movement, seen from any side. */
+/** The ring round a ball that is touched, in its radii; and the shortest arrow, in strokes. */
+const EDGE = 1.35;
+const SHORTEST = 7;
+
 class Figure {
   private readonly behind: Shape[] = [];
   private readonly parts: Part[] = [];
@@ -264,7 +268,9 @@ class Figure {
     const { foot } = moment;
     if (foot) {
       const way = sampled((t) => ({ ...footAt(plan, foot, t), z: footAt(plan, foot, t).z + 0.02 }), moment.footFrom, moment.footUntil);
-      list.push(...arrow(way, `var(--${foot})`, stroke * 1.2, `${stroke * 2} ${stroke * 2.2}`));
+      // Round the ball without a touch: the way of the foot is all there is to see.
+      const swings = plan.feet[foot].some((span) => span.kind === 'swing' && span.t0 <= moment.t && moment.t <= span.t1);
+      list.push(...arrow(way, `var(--${foot})`, stroke * (swings ? 2 : 1.2), swings ? undefined : `${stroke * 2} ${stroke * 2.2}`));
     }
     if (moment.turn) {
       const lead = 25 * Math.sign(moment.turn);
@@ -295,7 +301,23 @@ class Figure {
     // Up and down again is bowed, so that both ways are seen.
     const steep = ballAt(plan, (moment.t + moment.ballUntil) / 2).z > frame.ball.z + 0.12;
     const bowed = steep ? way.map((p, i) => ({ x: p.x - Math.sin((i / 16) * Math.PI * 2) * 9, y: p.y })) : way;
-    return [...list, ...arrow(bowed, 'var(--ink)', stroke * 1.3)];
+    return [...list, ...this.wayOfBall(bowed)];
+  }
+
+  /** The arrow of the ball, from its edge on, so that a short tap has one too; and where it comes to lie. */
+  private wayOfBall(way: readonly Spot[]): Shape[] {
+    const { camera, stroke } = this;
+    const [from, to] = [way[0] as Spot, way.at(-1) as Spot];
+    const r = BALL * camera.scale;
+    const off = (p: Spot) => Math.hypot(p.x - from.x, p.y - from.y);
+    if (Math.max(...way.map(off)) < 0.25 * r) return [];
+    const outside = way.findIndex((p) => off(p) > EDGE * r);
+    const clear = outside >= 0 && off(way.at(-1) as Spot) > EDGE * r + SHORTEST * stroke;
+    const there = off(to) > 0.9 * r ? [{ d: circle(to, r), stroke: 'var(--dust)', width: stroke * 0.7, dash: '2 3' }] : [];
+    if (clear || outside >= 0) return [...there, ...arrow(clear ? way.slice(outside) : way, 'var(--ink)', stroke * 1.3)];
+    const u = { x: (to.x - from.x) / (off(to) || 1), y: (to.y - from.y) / (off(to) || 1) };
+    const at = (d: number) => ({ x: from.x + u.x * d, y: from.y + u.y * d });
+    return [...there, ...arrow([at(EDGE * r), at(EDGE * r + SHORTEST * stroke)], 'var(--ink)', stroke * 1.3)];
   }
 }
 
