@@ -63,7 +63,7 @@ test.describe('the interface of planning', () => {
       });
     const cases: [change: object, field: RegExp, sentence: string][] = [
       [{ name: ' ' }, /^content\.name$/, 'The name must not be empty.'],
-      [{ steps: ['One'] }, /^content\.steps$/, 'Write at least two steps.'],
+      [{ steps: [] }, /^content\.steps$/, 'Write at least one step, or say the moves.'],
       [
         { layout: { moves: 'put; 3 forward; back to 8', route: '', variants: [] } },
         /^content\.layout\.moves$/,

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { CheckedDrill } from '../../src/core/drills/checked.ts';
-import { filledIn } from '../../src/core/drills/filled-in.ts';
+import { cautionsFor, filledIn } from '../../src/core/drills/filled-in.ts';
 import { CATALOGUE } from '../../src/core/drills/index.ts';
 import { planMovement, readMovement } from '../../src/core/moves/index.ts';
 
@@ -57,6 +57,9 @@ describe('a drill of which little is said', () => {
     expect(filledIn(PULLS.replace(' *', ''), null).measure).to.equal('time on');
     const wall = filledIn('wall 3 steps ahead\nball in front of the right\nright inside passes to the wall *\nagain', null);
     expect(wall.kit).to.deep.equal(['ball', 'wall']);
+    expect(cautionsFor(wall)).to.have.length(1);
+    expect(cautionsFor(filled)).to.deep.equal([]);
+    expect(cautionsFor({ kit: ['wall'], loads: ['overhead', 'single-leg hop'] })).to.have.length(3);
     const hops = filledIn(
       'stand on the left; ball beside the right\nright outside taps out and left hops *\nright inside taps in and left hops *\nagain',
       null,

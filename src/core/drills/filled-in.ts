@@ -6,6 +6,7 @@ import { MovesProblem } from '../moves/problem.ts';
 import { readMovement } from '../moves/read.ts';
 import { SIDES } from '../moves/terms.ts';
 import type { Layout } from '../yard/layout.ts';
+import { HIGH_CAUTION, HOP_CAUTION, WALL_CAUTION } from './catalogue/make.ts';
 import type { Drill } from './schema.ts';
 
 /** What of a drill is known from its moves, or is sensible where nobody has said it. A coach changes it later. */
@@ -101,6 +102,13 @@ function countingOf(plan: Plan | null): Drill['counting'] {
   if (!plan || marked.length === 0) return { unit: 'rep', counts: 'Once through all the steps.', doesNotCount };
   return { unit: 'rep', counts: `Each of these is one: ${marked.join(', ')}.`.slice(0, 200), doesNotCount };
 }
+
+/** What is warned of where nobody warned: a wall, a ball that is played high, hops on one leg. */
+export const cautionsFor = ({ kit, loads }: Pick<Drill, 'kit' | 'loads'>): string[] => [
+  ...(kit.includes('wall') ? [WALL_CAUTION] : []),
+  ...(loads.includes('overhead') ? [HIGH_CAUTION] : []),
+  ...(loads.includes('single-leg hop') ? [HOP_CAUTION] : []),
+];
 
 /** Steps as the moves have them, each once; the last says how it goes on. */
 function stepsOf(plan: Plan): string[] {

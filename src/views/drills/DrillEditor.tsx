@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { v4 } from 'uuid';
 import { drills, type Shelf, type ShelfDrill } from '../../contract/drills.ts';
 import { CheckedDrill } from '../../core/drills/checked.ts';
-import { filledIn } from '../../core/drills/filled-in.ts';
+import { cautionsFor, filledIn } from '../../core/drills/filled-in.ts';
 import { FAMILIES, KIT, LOADS, MEASURES, SIDES } from '../../core/drills/terms.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { call, type FieldProblem, ServerProblem, sentenceOf } from '../client.ts';
@@ -209,6 +209,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
             label="Cautions, one a line"
             rows={2}
             value={form.cautions}
+            placeholder={cautionsFor({ kit: form.kit ?? filled.kit, loads: form.loads ?? filled.loads }).join('\n')}
             onChange={(cautions) => set({ cautions })}
             problem={problemAt('cautions')}
           />

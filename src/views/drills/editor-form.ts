@@ -1,5 +1,5 @@
 import type { ShelfDrill } from '../../contract/drills.ts';
-import { filledIn } from '../../core/drills/filled-in.ts';
+import { cautionsFor, filledIn } from '../../core/drills/filled-in.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { Family, Kit, Load, Measure, Sides } from '../../core/drills/terms.ts';
 
@@ -168,6 +168,7 @@ function movesOf(form: DrillForm, from: Drill | null): Drill['moves'] {
 export function drillOf(form: DrillForm, id: string, from: Drill | null): unknown {
   const layout = form.hasLayout ? { moves: form.moves, route: form.route, variants: form.variants } : null;
   const filled = filledIn(form.movement, layout);
+  const [kit, loads] = [form.kit ?? filled.kit, form.loads ?? filled.loads];
   const measure = form.measure || filled.measure;
   const timed = measure === 'sets' || measure === 'course time';
   const [cues, faults] = [someOr(lines(form.cues), filled.cues), someOr(lines(form.faults).map(faultOf), filled.faults)];
@@ -188,7 +189,7 @@ export function drillOf(form: DrillForm, id: string, from: Drill | null): unknow
     twin: null,
     layout,
     moves: movesOf(form, from),
-    kit: form.kit ?? filled.kit,
+    kit,
     space: { length: numberOr(form.length, filled.space.length), width: numberOr(form.width, filled.space.width) },
     sides: form.sides || filled.sides,
     measure,
@@ -214,8 +215,8 @@ export function drillOf(form: DrillForm, id: string, from: Drill | null): unknow
       strong: number(band.strong),
       estimated: band.estimated,
     })),
-    cautions: lines(form.cautions),
-    loads: form.loads ?? filled.loads,
+    cautions: someOr(lines(form.cautions), cautionsFor({ kit, loads })),
+    loads,
     minAge: numberOrNull(form.minAge),
     maxAge: numberOrNull(form.maxAge),
   };
