@@ -20,7 +20,10 @@ async function drillHere(playerId: string, drillId: string): Promise<Found | nul
   // A visit that an older release kept has no films.
   const film = visit?.films?.drills[drillId];
   const planned = visit?.week?.content.drills[drillId];
-  if (planned?.moves) return { drill: planned, stronger, film };
+  if (visit && planned?.moves) {
+    const { drawnAtHome } = await import('../go/LayOut.tsx');
+    return { drill: drawnAtHome(visit, planned), stronger, film };
+  }
   const { catalogueById } = await import('../../core/drills/catalogue/index.ts');
   const shipped = catalogueById.get(drillId);
   return shipped ? { drill: shipped, stronger, film } : null;
