@@ -3,6 +3,10 @@ import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'astro/config';
 
+/** Parts of the stage that nothing else of a player's pages needs. */
+const stageInOnePiece = (id) =>
+  /src\/core\/moves\/(plan|pose)\/|src\/core\/moves\/(read|read-act|read-stance|lexicon|of-drill|unroll|moments|contact|two-bones|mirror|clauses|geometry|child|terms|problem)\.ts|src\/ui\/notations\/moves\/(Stage|Small|Moving|Still|Strip|Shapes|Hatch|figure|camera|bounds|angle|paths|patch|sole|turns)\.tsx?/.test(id) ? 'stage' : undefined;
+
 export default defineConfig({
   output: 'server',
   adapter: node({ mode: 'middleware' }),
@@ -30,5 +34,9 @@ export default defineConfig({
     worker: { format: 'es' },
     ssr: { external: ['better-sqlite3', '@node-rs/argon2'] },
     build: { chunkSizeWarningLimit: 700 },
+    environments: {
+      // The stage is fetched on a phone in a yard: in one piece it is a tenth lighter than in the six that would share its parts.
+      client: { build: { rollupOptions: { output: { onlyExplicitManualChunks: true, manualChunks: stageInOnePiece } } } },
+    },
   },
 });

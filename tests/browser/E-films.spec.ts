@@ -49,7 +49,8 @@ test('a drill is filmed, cut, said to be of an adult, given to the players, and 
   const sheet = page.getByRole('article', { name: drillName });
   await sheet.getByRole('button', { name: 'Film it' }).click();
   await sheet.getByRole('button', { name: 'Begin' }).click();
-  await expect(sheet.getByRole('button', { name: 'Done, 58 s left' })).toBeVisible();
+  // Two seconds of film at least; a slow machine may look at any second after that.
+  await expect(sheet.getByRole('button', { name: /^Done, (5[0-8]|[1-4]?\d) s left$/ })).toBeVisible();
   await sheet.getByRole('button', { name: /^Done/ }).click();
   const give = sheet.getByRole('button', { name: 'Give it to the players' });
   await expect(give).toBeDisabled();

@@ -1,5 +1,5 @@
 import { BALL, BODY, HALF_SHOE, IN_AIR, MEETING } from './child.ts';
-import { ahead, clamp, heading, nearAngle, rad, toRight } from './geometry.ts';
+import { ahead, clamp, heading, lengthOf, nearAngle, rad, toRight } from './geometry.ts';
 import { type FootSurface, type Point2, type Point3, type Side, type Surface, sign } from './terms.ts';
 
 /** A shoe: the middle of its sole, the way its toe points (degrees to the right) and how far the toe points down (degrees). */
@@ -58,7 +58,7 @@ interface Turned {
 
 function turnedFor(side: Side, surface: FootSurface, way: Point2 | null, face: number): Turned {
   const s = sign(side);
-  const leaves = way && Math.hypot(way.x, way.y) > 1e-6 ? heading(way) : face;
+  const leaves = way && lengthOf(way.x, way.y) > 1e-6 ? heading(way) : face;
   /** An angle kept within what a hip can do; `low` to `high` count to the outer side. */
   const within = (angle: number, low: number, high: number) => {
     const by = s * (nearAngle(angle, face) - face);

@@ -8,7 +8,7 @@ import { type Course, courseOf } from './course.ts';
 export type LaidOut = Pick<FittedLayout, 'placed' | 'route'>;
 
 /** The way over a layout that lies; null where there is none. */
-export const courseOn = ({ placed, route }: LaidOut): Course | null =>
+const courseOn = ({ placed, route }: LaidOut): Course | null =>
   route ? courseOf([...route.out, ...route.back], placed.cones, STEP) : null;
 
 /** The way over a layout of the yard; null where there is none, or none that can be put down. */
@@ -21,3 +21,7 @@ export function courseOver(layout: Pick<Layout, 'moves' | 'route'> | null): Cour
     throw error;
   }
 }
+
+/** The way that a drill is done on: over its layout as it lies in the player's yard, or else as the drill has it. */
+export const courseOfDrill = (drill: { layout: Pick<Layout, 'moves' | 'route'> | null; fitted?: LaidOut | null }): Course | null =>
+  drill.fitted ? courseOn(drill.fitted) : courseOver(drill.layout);

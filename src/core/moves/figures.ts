@@ -1,4 +1,5 @@
 import type { Course } from './course.ts';
+import { lengthOf } from './geometry.ts';
 import { loopTicks, repsIn } from './moments.ts';
 import { type Plan, planMovement, type Tick } from './plan/index.ts';
 import { ballAt } from './pose/ball.ts';
@@ -49,7 +50,7 @@ function footWay(plan: Plan): number {
     let last = footAt(plan, side, plan.start);
     for (let t = plan.start + SAMPLE; t <= plan.start + plan.period; t += SAMPLE) {
       const now = footAt(plan, side, t);
-      way += Math.hypot(now.x - last.x, now.y - last.y, now.z - last.z);
+      way += lengthOf(now.x - last.x, now.y - last.y, now.z - last.z);
       last = now;
     }
     return way;

@@ -1,6 +1,6 @@
 import { BALL, IN_AIR } from './child.ts';
 import { onShoe, spotOf } from './contact.ts';
-import { ahead, clamp, distance3, dot, minus } from './geometry.ts';
+import { ahead, clamp, distance3, dot, lengthOf, minus } from './geometry.ts';
 import type { Plan } from './plan/index.ts';
 import { ballAt } from './pose/ball.ts';
 import { type FootPose, footAt } from './pose/foot.ts';
@@ -49,7 +49,7 @@ export function depthInBall(foot: Point3 & { yaw: number }, ball: Point3): numbe
   const u = ahead(foot.yaw);
   const d = minus(ball, foot);
   const along = clamp(dot(d, u), -0.09, 0.09);
-  return BALL + 0.03 - Math.hypot(d.x - u.x * along, d.y - u.y * along, ball.z - foot.z - 0.035);
+  return BALL + 0.03 - lengthOf(d.x - u.x * along, d.y - u.y * along, ball.z - foot.z - 0.035);
 }
 
 class Watch {
@@ -84,7 +84,7 @@ type Feet = Record<Side, FootPose>;
 const feetAt = (plan: Plan, t: number): Feet => ({ left: footAt(plan, 'left', t), right: footAt(plan, 'right', t) });
 
 function checkFoot(plan: Plan, watch: Watch, t: number, step: number, side: Side, a: FootPose, b: FootPose, ball: Point3): void {
-  const slid = Math.hypot(a.x - b.x, a.y - b.y);
+  const slid = lengthOf(a.x - b.x, a.y - b.y);
   if (a.down && b.down && slid > 1e-4) watch.say('a standing foot does not slide', t, slid, side);
   if (b.down && Math.abs(b.z) > 1e-6) watch.say('a standing foot is on the ground', t, b.z, side);
   const speed = distance3(a, b) / step;
@@ -104,7 +104,7 @@ function checkMotion(plan: Plan, watch: Watch, step: number): void {
     if (nowBall.z < BALL - 1e-4) watch.say('the ball stays above the ground', t, BALL - nowBall.z);
     for (const side of SIDES) checkFoot(plan, watch, t, step, side, feet[side], now[side], nowBall);
     const { left, right } = now;
-    const apart = Math.hypot(left.x - right.x, left.y - right.y);
+    const apart = lengthOf(left.x - right.x, left.y - right.y);
     if (apart < SHOES_APART && Math.abs(left.z - right.z) < 0.06) watch.say('feet keep apart', t, SHOES_APART - apart);
     const leaping = plan.leaps.some((leap) => t >= leap.t0 - 0.012 && t <= leap.t1 + 0.012);
     if (!left.down && !right.down && !leaping) watch.say('one foot on the ground', t, Math.min(left.z, right.z));
@@ -129,7 +129,7 @@ function checkLoop(plan: Plan, watch: Watch): void {
     return;
   }
   const { drift } = plan;
-  if (plan.closes === 'moves along' && !plan.movement.moving) watch.say('the loop closes', end, Math.hypot(drift.x, drift.y));
+  if (plan.closes === 'moves along' && !plan.movement.moving) watch.say('the loop closes', end, lengthOf(drift.x, drift.y));
   const [a, b] = [frameAt(plan, 0), frameAt(plan, plan.period - 1e-4)];
   const off = (p: Point3, q: Point3) => distance3({ x: p.x + drift.x, y: p.y + drift.y, z: p.z }, q);
   const most = Math.max(

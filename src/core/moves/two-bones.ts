@@ -1,4 +1,4 @@
-import { clamp } from './geometry.ts';
+import { clamp, lengthOf } from './geometry.ts';
 import type { Point3 } from './terms.ts';
 
 /**
@@ -9,7 +9,7 @@ import type { Point3 } from './terms.ts';
  */
 export function twoBones(from: Point3, to: Point3, upper: number, lower: number, pole: Point3): { joint: Point3; end: Point3 } {
   const d = { x: to.x - from.x, y: to.y - from.y, z: to.z - from.z };
-  const wished = Math.hypot(d.x, d.y, d.z) || 1e-6;
+  const wished = lengthOf(d.x, d.y, d.z) || 1e-6;
   const length = clamp(wished, Math.abs(upper - lower) + 0.02, (upper + lower) * 0.999);
   const u = { x: d.x / wished, y: d.y / wished, z: d.z / wished };
   const along = (upper * upper - lower * lower + length * length) / (2 * length);
@@ -17,7 +17,7 @@ export function twoBones(from: Point3, to: Point3, upper: number, lower: number,
   // The part of the pole that is square to the limb.
   const inLine = pole.x * u.x + pole.y * u.y + pole.z * u.z;
   const square = { x: pole.x - inLine * u.x, y: pole.y - inLine * u.y, z: pole.z - inLine * u.z };
-  const s = aside / (Math.hypot(square.x, square.y, square.z) || 1);
+  const s = aside / (lengthOf(square.x, square.y, square.z) || 1);
   return {
     joint: { x: from.x + u.x * along + square.x * s, y: from.y + u.y * along + square.y * s, z: from.z + u.z * along + square.z * s },
     end: { x: from.x + u.x * length, y: from.y + u.y * length, z: from.z + u.z * length },

@@ -1,6 +1,21 @@
 import { BALL, BALL_HEIGHT, HALF_STANCE, HELD, IN_AIR, SHOE, STEP } from '../child.ts';
 import { meetingPoint, touching } from '../contact.ts';
-import { ahead, clamp, distance, dot, minus, mix, mix3, nearAngle, plus, seenFrom, toRight, turnedRound, unit } from '../geometry.ts';
+import {
+  ahead,
+  clamp,
+  distance,
+  dot,
+  lengthOf,
+  minus,
+  mix,
+  mix3,
+  nearAngle,
+  plus,
+  seenFrom,
+  toRight,
+  turnedRound,
+  unit,
+} from '../geometry.ts';
 import {
   type Act,
   type Beat,
@@ -96,15 +111,15 @@ export class BallPlanner {
 
   private step(k: number): void {
     const { said } = this;
-    const { course, stride } = said;
+    const { course } = said;
     const beat = said.beats[k] as Beat;
     const act = said.mains[k] as Act;
     const side = said.sides[k] ?? null;
     if (k % said.perPass === 0)
       this.passBegan = { middle: this.middle, face: this.face, ball: { ...this.ball }, mirrored: said.isMirrored(k) };
     if (course) {
-      this.middle = course.at(k * stride);
-      this.face = nearAngle(course.face(k * stride + 0.1), this.face);
+      this.middle = course.at(said.metres(k));
+      this.face = nearAngle(course.face(said.metres(k) + 0.1), this.face);
     }
     const worker = side && act.verb !== 'hop' && act.verb !== 'turn' ? side : null;
     const next = this.bodyAfter(k, beat, worker);
@@ -163,7 +178,7 @@ export class BallPlanner {
       else next = plus(next, this.wayOf(step, who) ?? ahead(face), step.far ?? STEP * 0.6);
     }
     if (!said.course) return { middle: next, face: turned, gap };
-    const at = (k + 1) * said.stride;
+    const at = said.metres(k + 1);
     return { middle: said.course.at(at), face: nearAngle(said.course.face(at + 0.1), face), gap };
   }
 
@@ -194,7 +209,7 @@ export class BallPlanner {
       },
       { x: 0, y: 0 },
     );
-    return Math.hypot(sum.x, sum.y) > 1e-6 ? unit(sum) : null;
+    return lengthOf(sum.x, sum.y) > 1e-6 ? unit(sum) : null;
   }
 
   /** Where a ball that is in the air after beat `k` is met next. */
@@ -319,7 +334,7 @@ export class BallPlanner {
     const between = Math.max(1, this.said.nextWithBall(k) - k);
     return {
       target: to,
-      way: Math.hypot(d.x, d.y) > 0.03 ? unit(d) : null,
+      way: lengthOf(d.x, d.y) > 0.03 ? unit(d) : null,
       hold,
       gap: (hold + seconds) / between,
       fixed: seconds,
@@ -328,11 +343,11 @@ export class BallPlanner {
 
   private alongTheRoute(k: number, beat: Beat): Effect {
     const { said, t } = this;
-    const { course, stride } = said;
+    const { course } = said;
     if (!course) throw problemIn(beat, '“Along” is said on a route. Say first “on the route”, or say “forward”.');
     const j = said.nextWithBall(k);
     const beats = j > k ? j - k : 1;
-    const [from, to] = [k * stride, (k + beats) * stride];
+    const [from, to] = [said.metres(k), said.metres(k + beats)];
     const place = (at: number) => ({ ...course.ballFor(at), z: BALL });
     this.track.roll(t, t + BEAT * beats, (u) => place(mix(from, to, u)), 1.5, 0.6);
     const way = unit(minus(place(from + 0.12), this.ball));
@@ -377,7 +392,7 @@ export class BallPlanner {
     const turn = turnOf(beat);
     const target = this.groundTarget(act, side, turn);
     const d = minus(target, at);
-    const far = Math.hypot(d.x, d.y);
+    const far = lengthOf(d.x, d.y);
     let way = far > 0.01 && act.verb !== 'circle' ? unit(d) : this.wayOf(act, side);
     if (act.verb === 'stop') way = { x: -this.incoming.x, y: -this.incoming.y };
     const held = act.surface === 'sole' && ['pull', 'roll', 'push', 'circle'].includes(act.verb);

@@ -1,6 +1,6 @@
 import { BALL, HALF_SHOE, HALF_STANCE, IN_AIR } from '../child.ts';
 import { type ShoePose, touching } from '../contact.ts';
-import { ahead, clamp, distance, dot, minus, mix, mix2, nearAngle, plus, seenFrom, toRight, unit } from '../geometry.ts';
+import { ahead, clamp, distance, dot, lengthOf, minus, mix, mix2, nearAngle, plus, seenFrom, toRight, unit } from '../geometry.ts';
 import { type Act, isFootSurface, isSide, isTouch, otherSide, type Point2, type Point3, SIDES, type Side, sign } from '../terms.ts';
 import { placeOnTrack } from './ball-track.ts';
 import type { BallSpan, Contact, FootSpan, Leap, Tick, TrunkKey } from './types.ts';
@@ -84,7 +84,7 @@ export class FeetPlanner {
     for (let i = 0; ball && ball.z < 0.25 && i < 12; i++) {
       const [dx, dy] = [ball.x - x, ball.y - y];
       const along = clamp(dx * u.x + dy * u.y, -0.1, 0.1);
-      if (Math.hypot(dx - u.x * along, dy - u.y * along) > BALL + HALF_SHOE + 0.012) break;
+      if (lengthOf(dx - u.x * along, dy - u.y * along) > BALL + HALF_SHOE + 0.012) break;
       x += v.x * s * 0.02;
       y += v.y * s * 0.02;
     }

@@ -16,6 +16,8 @@ const WARM = 2;
 const WARM_SHORT = 4;
 /** Beats from which a text is not short. */
 const LONG = 4;
+/** Beats before a route begins: its end, so that the feet have settled. */
+const WARM_ON_ROUTE = 12;
 /** Beats planned after the loop, for what looks ahead. */
 const AHEAD = 8;
 /** Times through the text after which a loop may close: half turns close in 2, quarters in 4. */
@@ -101,9 +103,11 @@ function shownOnce(laid: Laid, movement: Movement): Plan {
 export function planMovement(movement: Movement, course: Course | null = null): Plan {
   if (movement.again === 'anew') return shownOnce(lay(movement, unroll(movement, course, 1)), movement);
   if (movement.stance.route) {
-    const said = unroll(movement, course, 2, AHEAD);
+    const warm = Math.ceil(WARM_ON_ROUTE / movement.beats.length) * movement.beats.length;
+    const said = unroll(movement, course, 1, AHEAD, warm);
     const laid = lay(movement, said);
-    return looped(laid, said.perPass, 2 * said.perPass, 1, closing(laid, said.perPass, 2 * said.perPass));
+    const end = warm + said.perPass;
+    return looped(laid, warm, end, 1, closing(laid, warm, end));
   }
   const warm = movement.beats.length < LONG ? WARM_SHORT : WARM;
   const from = warm * movement.beats.length;

@@ -24,9 +24,9 @@ export interface Unrolled {
   indices: number[];
   /** Beats of one time through. */
   perPass: number;
-  /** Metres that a beat takes on the course; 0 without one. */
-  stride: number;
   course: Course | null;
+  /** Metres gone on the course when beat `k` begins; 0 without one. */
+  metres(k: number): number;
   /** The next beat after `k` that changes the ball; −1 for none. */
   nextWithBall(k: number): number;
   /** Whether beat `k` is in a mirrored time through. */
@@ -50,9 +50,10 @@ export const turnOf = (beat: Beat): number => beat.acts.reduce((sum, act) => sum
 /**
  * Says a text so many times over.
  * @param more beats after that
+ * @param warm beats before that, on a route: its end, so that the feet have settled where it begins; a multiple of the text's beats
  * @throws MovesProblem when it needs a route that is not there
  */
-export function unroll(movement: Movement, course: Course | null, passes: number, more = 0): Unrolled {
+export function unroll(movement: Movement, course: Course | null, passes: number, more = 0, warm = 0): Unrolled {
   const said = movement.beats;
   const first = said[0] as Beat;
   const onRoute = movement.stance.route;
@@ -62,10 +63,11 @@ export function unroll(movement: Movement, course: Course | null, passes: number
   // On a route: so many beats, one short step each, as go into the way once round.
   const perPass = way ? Math.max(said.length, Math.round(way.length / step / said.length) * said.length) : said.length;
   const stride = way ? way.length / perPass : 0;
+  const metres = (k: number) => (k - warm) * stride;
   const isMirrored = (k: number) => movement.again === 'mirrored' && Math.floor(k / perPass) % 2 === 1;
   const all = [...said, ...movement.sideways];
-  const indices = Array.from({ length: passes * perPass + more }, (_, k) => {
-    const aside = way && movement.sideways.length > 0 && way.sideways((k % perPass) * stride) !== 0;
+  const indices = Array.from({ length: warm + passes * perPass + more }, (_, k) => {
+    const aside = way && movement.sideways.length > 0 && way.sideways(metres(k)) !== 0;
     return aside ? said.length + (k % movement.sideways.length) : (k % perPass) % said.length;
   });
   const beats = indices.map((index, k) => {
@@ -82,13 +84,13 @@ export function unroll(movement: Movement, course: Course | null, passes: number
     if (who !== 'far' && who !== 'near') return null;
     if (!way) throw problemIn(beats[k] as Beat, '“Far” and “near” foot are said on a route. Say right or left here.');
     // Sideways the near foot is the one that goes first; on a bend the one on its inner side.
-    const aside = way.sideways(k * stride);
-    const outer: Side = (aside === 0 ? way.bend(k * stride) : aside) > 0 ? 'left' : 'right';
+    const aside = way.sideways(metres(k));
+    const outer: Side = (aside === 0 ? way.bend(metres(k)) : aside) > 0 ? 'left' : 'right';
     return who === 'far' ? outer : otherSide(outer);
   });
   // From the back, so that each is found once.
   const following = new Array<number>(mains.length).fill(-1);
   for (let k = mains.length - 2; k >= 0; k--) following[k] = isWithBall(mains[k + 1] as Act) ? k + 1 : (following[k + 1] as number);
   const nextWithBall = (k: number) => following[k] ?? -1;
-  return { movement, beats, mains, sides, indices, perPass, stride, course: way, nextWithBall, isMirrored };
+  return { movement, beats, mains, sides, indices, perPass, course: way, metres, nextWithBall, isMirrored };
 }

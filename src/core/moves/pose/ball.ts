@@ -1,5 +1,5 @@
 import { BALL } from '../child.ts';
-import { clamp, spanAt } from '../geometry.ts';
+import { clamp, lengthOf, spanAt } from '../geometry.ts';
 import type { Cause, Plan } from '../plan/index.ts';
 import type { Point3 } from '../terms.ts';
 
@@ -35,7 +35,7 @@ function rollsOf(plan: Plan): Roll[] {
   for (let i = 1; i <= Math.ceil(plan.period / SECONDS); i++) {
     const now = ballAt(plan, plan.start + i * SECONDS);
     const [dx, dy] = [now.x - last.x, now.y - last.y];
-    const far = Math.hypot(dx, dy);
+    const far = lengthOf(dx, dy);
     // On the ground it rolls as far as it goes; from a foot into the air it spins back a little.
     const onGround = far > 1e-6 && now.z < BALL + 0.02;
     const lifted = now.cause === 'touch' && now.z > BALL + 0.05;

@@ -1,6 +1,6 @@
 import { BALL, IN_AIR } from '../child.ts';
 import { type ShoePose, touching } from '../contact.ts';
-import { ahead, clamp, dot, hermite, minus, mix, rad, seenFrom, smooth, spanAt } from '../geometry.ts';
+import { ahead, clamp, dot, hermite, lengthOf, minus, mix, rad, seenFrom, smooth, spanAt } from '../geometry.ts';
 import type { Contact, FootSpan, Plan, Tick } from '../plan/index.ts';
 import { isFootSurface, otherSide, type Point3, type Side, type Surface, sign } from '../terms.ts';
 import { ballAt } from './ball.ts';
@@ -26,7 +26,7 @@ function clearOf(pose: ShoePose, ball: Point3, weight: number): ShoePose {
   const u = ahead(pose.yaw);
   const d = minus(ball, pose);
   const along = clamp(dot(d, u), -0.1, 0.1);
-  const miss = Math.hypot(d.x - u.x * along, d.y - u.y * along);
+  const miss = lengthOf(d.x - u.x * along, d.y - u.y * along);
   if (miss >= KEEPS + EARLY || pose.z - 0.1 > ball.z + BALL) return pose;
   const by = weight * smooth((KEEPS + EARLY - miss) / EARLY);
   const dome = KEEPS * smooth((KEEPS + 0.03 - miss) / 0.09);
@@ -45,7 +45,7 @@ const OVER_SHOE = 0.1;
 /** A shoe in the air goes over the other one that stands in its way. */
 function overShoe(pose: ShoePose, other: ShoePose | null, weight: number): ShoePose {
   if (!other || weight <= 0) return pose;
-  const near = smooth((SHOES_APART + 0.08 - Math.hypot(pose.x - other.x, pose.y - other.y)) / 0.1);
+  const near = smooth((SHOES_APART + 0.08 - lengthOf(pose.x - other.x, pose.y - other.y)) / 0.1);
   return near > 0 ? { ...pose, z: Math.max(pose.z, mix(pose.z, OVER_SHOE, near * weight)) } : pose;
 }
 
@@ -73,7 +73,7 @@ function onSwing(span: FootSpan, round: NonNullable<FootSpan['round']>, u: numbe
 function onBall(plan: Plan, side: Side, span: FootSpan, contact: Contact, t: number, u: number): ShoePose {
   const { a, b } = span;
   const ball = ballAt(plan, t);
-  const still = Math.hypot(b.x - a.x, b.y - a.y) < 1e-6 && Math.abs(a.z - b.z) < 1e-6;
+  const still = lengthOf(b.x - a.x, b.y - a.y) < 1e-6 && Math.abs(a.z - b.z) < 1e-6;
   if (still || !isFootSurface(contact.surface)) return a;
   const away = { x: a.x + ball.x - contact.at.x, y: a.y + ball.y - contact.at.y, z: a.z + ball.z - contact.at.z };
   if (contact.at.z > IN_AIR || contact.who === 'feet') return { ...a, ...away };

@@ -1,6 +1,6 @@
 import { BALL, BODY } from '../child.ts';
 import { ankleOf } from '../contact.ts';
-import { ahead, clamp, mix, rad, smooth, toRight } from '../geometry.ts';
+import { ahead, clamp, lengthOf, mix, rad, smooth, toRight } from '../geometry.ts';
 import { type Cause, type Contact, type Plan, type Tick, TURNING } from '../plan/index.ts';
 import { otherSide, type Point3, SIDES, type Side, sign } from '../terms.ts';
 import { twoBones } from '../two-bones.ts';
@@ -86,7 +86,7 @@ function hipsAt(plan: Plan, t: number, face: number, lifted: number, lean: numbe
   const [left, right] = SIDES.map((side) => {
     const ankle = ankleOf(feet[side], side);
     const [hx, hy] = [x + v.x * BODY.hipHalf * sign(side), y + v.y * BODY.hipHalf * sign(side)];
-    const flat = Math.min(Math.hypot(ankle.x - hx, ankle.y - hy), REACH * 0.98);
+    const flat = Math.min(lengthOf(ankle.x - hx, ankle.y - hy), REACH * 0.98);
     return ankle.z + Math.sqrt(REACH * REACH - flat * flat);
   }) as [number, number];
   // The legs with each other first: left and right count alike, and a mirrored drill is a mirrored picture.

@@ -1,6 +1,6 @@
 import { useEffect, useId, useRef } from 'react';
 import { frameAt, type Plan } from '../../../core/moves/index.ts';
-import { aboveShapes } from './above.ts';
+import type { aboveShapes } from './above.ts';
 import { figureShapes } from './figure.ts';
 import { Hatch } from './Hatch.tsx';
 import { Painting } from './patch.ts';
@@ -8,10 +8,13 @@ import type { Rhythm } from './rhythm.ts';
 import { everyTurn } from './turns.ts';
 
 export type Kind = 'figure' | 'above';
+export type Above = typeof aboveShapes;
 
 interface Props {
   plan: Plan;
   kinds: readonly Kind[];
+  /** How the picture from above is drawn; where that is one of them. */
+  above?: Above | null;
   width: number;
   height: number;
   from: number;
@@ -30,7 +33,7 @@ const TILT = 24;
 const LONGEST_FRAME = 0.25;
 
 /** A movement that moves: one or two pictures painted from the same moment. */
-export function Moving({ plan, kinds, width, height, from, rate, at, rhythm = null, onBeat, className = '' }: Props) {
+export function Moving({ plan, kinds, above = null, width, height, from, rate, at, rhythm = null, onBeat, className = '' }: Props) {
   const id = useId().replace(/:/g, '');
   const groups = useRef(new Map<Kind, SVGGElement>());
   const told = useRef(onBeat);
@@ -47,9 +50,9 @@ export function Moving({ plan, kinds, width, height, from, rate, at, rhythm = nu
       const frame = frameAt(plan, at.current);
       for (const { kind, painting } of paintings)
         painting.paint(
-          kind === 'figure'
-            ? figureShapes(plan, frame, { width, height, from, tilt: TILT }, id)
-            : aboveShapes(plan, frame, width, height, id),
+          kind === 'above' && above
+            ? above(plan, frame, width, height, id)
+            : figureShapes(plan, frame, { width, height, from, tilt: TILT }, id),
         );
       if (frame.beat !== beat) {
         beat = frame.beat;
@@ -77,7 +80,7 @@ export function Moving({ plan, kinds, width, height, from, rate, at, rhythm = nu
       looking.disconnect();
       rhythm?.forget();
     };
-  }, [plan, kinds, width, height, from, rate, at, rhythm, id]);
+  }, [plan, kinds, above, width, height, from, rate, at, rhythm, id]);
   return kinds.map((kind) => (
     <svg key={kind} viewBox={`0 0 ${width} ${height}`} className={`will-change-transform ${className}`} aria-hidden="true">
       <Hatch id={id} />

@@ -1,25 +1,28 @@
-import { ChevronLeft, ChevronRight, FlipHorizontal2, Pause, Play, Volume2, VolumeX } from 'lucide-react';
+import { ChevronRight, FlipHorizontal2, Pause, Play, Volume2 } from 'lucide-react';
 import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import type { Drill } from '../../../core/drills/schema.ts';
 import {
   beatInWords,
+  type Course,
   type DrawnDrill,
   loopTicks,
   MovesProblem,
   PACES,
   type PaceName,
   type Plan,
-  planOfDrill,
+  planOnCourse,
   rateFor,
 } from '../../../core/moves/index.ts';
 import { Button } from '../../parts/Button.tsx';
 import { goodAngle } from './angle.ts';
-import { type Kind, Moving } from './Moving.tsx';
-import { Rhythm } from './rhythm.ts';
+import { type Above, type Kind, Moving } from './Moving.tsx';
+import type { Rhythm } from './rhythm.ts';
 import { Strip } from './Strip.tsx';
 
 interface Props {
   drill: Pick<Drill, 'name' | 'pace'> & DrawnDrill;
+  /** The way over the yard, where it goes on one. */
+  course: Course | null;
   /** Shown for the left foot at first. */
   mirror?: boolean;
   /** Both pictures side by side, where there is room. */
@@ -37,15 +40,28 @@ const DEGREES_PER_PIXEL = 0.6;
 const wantsStill = () => window.matchMedia('(prefers-reduced-motion: reduce)').matches;
 
 /** The plan of a drill, or the sentence that says why there is none. */
-function usePlan(drill: Props['drill'], mirror: boolean, example: number): { plan: Plan | null; problem: string | null } {
+function usePlan(
+  { drill, course }: Pick<Props, 'drill' | 'course'>,
+  mirror: boolean,
+  example: number,
+): { plan: Plan | null; problem: string | null } {
   return useMemo(() => {
     try {
-      return { plan: planOfDrill(drill, { mirror, example }), problem: null };
+      return { plan: planOnCourse(drill, course, { mirror, example }), problem: null };
     } catch (error) {
       if (error instanceof MovesProblem) return { plan: null, problem: error.message };
       throw error;
     }
-  }, [drill, mirror, example]);
+  }, [drill, course, mirror, example]);
+}
+
+/** The picture from above, a part of its own: it comes when it is wanted. */
+function useAbove(wanted: boolean): Above | null {
+  const [above, setAbove] = useState<{ shapes: Above } | null>(null);
+  useEffect(() => {
+    if (wanted) import('./above.ts').then((part) => setAbove({ shapes: part.aboveShapes }));
+  }, [wanted]);
+  return above?.shapes ?? null;
 }
 
 function Choices<T extends string>({
@@ -78,10 +94,10 @@ function Choices<T extends string>({
 }
 
 /** A drill that moves: from any side or from above, at any pace, beat by beat, for either foot, with its rhythm to hear. */
-export default function Stage({ drill, mirror: first = false, large = false, player = false }: Props) {
+export default function Stage({ drill, course, mirror: first = false, large = false, player = false }: Props) {
   const [mirror, setMirror] = useState(first);
   const [example, setExample] = useState(0);
-  const { plan, problem } = usePlan(drill, mirror, example);
+  const { plan, problem } = usePlan({ drill, course }, mirror, example);
   const [pace, setPace] = useState<PaceName>('easy');
   const [playing, setPlaying] = useState(false);
   useEffect(() => setPlaying(!wantsStill()), []);
@@ -91,6 +107,7 @@ export default function Stage({ drill, mirror: first = false, large = false, pla
   /** Steps from beat to beat so far: each paints anew. */
   const [steps, setSteps] = useState(0);
   const [rhythm, setRhythm] = useState<Rhythm | null>(null);
+  const above = useAbove(large || kind === 'above');
   const at = useRef(0);
   const drag = useRef<{ x: number; from: number } | null>(null);
   useEffect(() => () => rhythm?.close(), [rhythm]);
@@ -98,7 +115,7 @@ export default function Stage({ drill, mirror: first = false, large = false, pla
   if (!plan) return null;
   const from = turned ?? goodAngle(plan);
   const rate = playing ? rateFor(plan, pace, drill.pace) : 0;
-  const kinds = large ? BOTH : kind === 'figure' ? FIGURE : ABOVE;
+  const kinds = !above ? FIGURE : large ? BOTH : kind === 'figure' ? FIGURE : ABOVE;
   const words = [...plan.movement.beats, ...plan.movement.sideways];
   const goTo = (by: 1 | -1) => {
     const ticks = loopTicks(plan);
@@ -108,6 +125,10 @@ export default function Stage({ drill, mirror: first = false, large = false, pla
     at.current = (next ?? 0) + 0.001;
     setPlaying(false);
     setSteps((n) => n + 1);
+  };
+  const hear = () => {
+    const audio = new AudioContext();
+    import('./rhythm.ts').then((part) => setRhythm(new part.Rhythm(audio)));
   };
   const onMove = (event: PointerEvent) => {
     if (drag.current) setTurned(Math.round(drag.current.from + (event.clientX - drag.current.x) * DEGREES_PER_PIXEL));
@@ -153,6 +174,7 @@ export default function Stage({ drill, mirror: first = false, large = false, pla
           key={steps}
           plan={plan}
           kinds={kinds}
+          above={above}
           width={360}
           height={300}
           from={from}
@@ -171,7 +193,7 @@ export default function Stage({ drill, mirror: first = false, large = false, pla
           {playing ? <Pause aria-hidden className="size-4" /> : <Play aria-hidden className="size-4" />} {playing ? 'Stop' : 'Play'}
         </Button>
         <Button size="small" onClick={() => goTo(-1)} aria-label="Beat before">
-          <ChevronLeft aria-hidden className="size-4" />
+          <ChevronRight aria-hidden className="size-4 rotate-180" />
         </Button>
         <Button size="small" onClick={() => goTo(1)} aria-label="Next beat">
           <ChevronRight aria-hidden className="size-4" />
@@ -185,8 +207,8 @@ export default function Stage({ drill, mirror: first = false, large = false, pla
             {kind === 'above' ? 'From the side' : 'From above'}
           </Button>
         )}
-        <Button size="small" aria-pressed={rhythm !== null} onClick={() => setRhythm(rhythm ? null : new Rhythm())}>
-          {rhythm ? <Volume2 aria-hidden className="size-4" /> : <VolumeX aria-hidden className="size-4" />} Rhythm
+        <Button size="small" aria-pressed={rhythm !== null} onClick={() => (rhythm ? setRhythm(null) : hear())}>
+          <Volume2 aria-hidden className="size-4" /> Rhythm
         </Button>
       </div>
       <Strip plan={plan} from={from} label={`${drill.name}, step by step`} now={playing ? undefined : beat} />

@@ -1,12 +1,29 @@
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import type { Drill } from '../../../core/drills/schema.ts';
-import type { DrawnDrill } from '../../../core/moves/of-drill.ts';
+import type { Course, DrawnDrill } from '../../../core/moves/index.ts';
+import { isOnRoute } from '../../../core/moves/on-route.ts';
 import { useMounted } from '../../use-mounted.ts';
 
 const Stage = lazy(() => import('./Stage.tsx'));
 const Small = lazy(() => import('./Small.tsx'));
 
 type Shown = Pick<Drill, 'name' | 'pace'> & DrawnDrill;
+
+/** Only a few drills go over the yard: how a way is laid there comes when one of them is shown. Undefined until it is there. */
+function useCourse(drill: Shown): Course | null | undefined {
+  const [found, setFound] = useState<{ drill: Shown; course: Course | null } | null>(null);
+  const onRoute = isOnRoute(drill);
+  useEffect(() => {
+    let wanted = true;
+    if (onRoute)
+      import('../../../core/moves/course-over.ts').then(({ courseOfDrill }) => wanted && setFound({ drill, course: courseOfDrill(drill) }));
+    return () => {
+      wanted = false;
+    };
+  }, [drill, onRoute]);
+  if (!onRoute) return null;
+  return found?.drill === drill ? found.course : undefined;
+}
 
 interface StageProps {
   drill: Shown;
@@ -18,13 +35,14 @@ interface StageProps {
 /** The stage as its own part, fetched when it is first shown; nothing for a drill that nobody has said the moves of. */
 export function StageSoon({ drill, mirror = false, large = false, player = false }: StageProps) {
   const mounted = useMounted();
+  const course = useCourse(drill);
   if (!drill.moves) return null;
   const soon = <p className="text-dust">Drawing it…</p>;
   // On the server React would fill it in by a script in the page, which no page of ours may hold.
-  if (!mounted) return soon;
+  if (!mounted || course === undefined) return soon;
   return (
     <Suspense fallback={soon}>
-      <Stage drill={drill} mirror={mirror} large={large} player={player} />
+      <Stage drill={drill} course={course} mirror={mirror} large={large} player={player} />
     </Suspense>
   );
 }
@@ -42,10 +60,11 @@ export function SmallSoon({
   className?: string;
 }) {
   const mounted = useMounted();
-  if (!drill.moves || !mounted) return null;
+  const course = useCourse(drill);
+  if (!drill.moves || !mounted || course === undefined) return null;
   return (
     <Suspense fallback={null}>
-      <Small drill={drill} mirror={mirror} still={still} className={className} />
+      <Small drill={drill} course={course} mirror={mirror} still={still} className={className} />
     </Suspense>
   );
 }

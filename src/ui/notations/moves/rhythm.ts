@@ -9,9 +9,11 @@ const AHEAD = 0.2;
 
 /** The sound of a movement's touches, left low and right high, laid down ahead on the sound card's own clock. */
 export class Rhythm {
-  private readonly audio = new AudioContext();
   /** Up to where tones have been laid down, in seconds of the loop's own time, counted on without end. */
   private until: number | null = null;
+
+  /** @param audio made by whoever was pressed: browsers let nothing sound that was made later */
+  constructor(private readonly audio: AudioContext) {}
 
   /**
    * Lays down what sounds soon.
