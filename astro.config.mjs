@@ -5,7 +5,11 @@ import { defineConfig } from 'astro/config';
 
 /** Parts of the stage that nothing else of a player's pages needs. */
 const stageInOnePiece = (id) =>
-  /src\/core\/moves\/(plan|pose)\/|src\/core\/moves\/(read|read-act|read-stance|lexicon|of-drill|unroll|moments|contact|two-bones|mirror|clauses|geometry|child|terms|problem)\.ts|src\/ui\/notations\/moves\/(Stage|Small|Moving|Still|Strip|Shapes|Hatch|figure|camera|bounds|angle|paths|patch|sole|turns)\.tsx?/.test(id) ? 'stage' : undefined;
+  /src\/core\/moves\/(plan|pose)\/|src\/core\/moves\/(read|read-act|read-stance|lexicon|of-drill|unroll|moments|contact|two-bones|mirror|clauses|geometry|child|terms|problem)\.ts|src\/ui\/notations\/moves\/(Stage|Small|Moving|Still|Strip|Shapes|Hatch|figure|camera|bounds|angle|paths|patch|sole|turns)\.tsx?/.test(
+    id,
+  )
+    ? 'stage'
+    : undefined;
 
 export default defineConfig({
   output: 'server',

@@ -5,6 +5,8 @@ import { CHROMIUM } from './scripts/chromium.ts';
 export default defineConfig({
   testDir: 'tests/browser',
   testMatch: '*.spec.ts',
+  // Named on the command line, everything runs: `npm run test:browser`.
+  ...(process.env.SHORT ? { grepInvert: /@long/ } : {}),
   globalSetup: './tests/browser/template.ts',
   workers: 3,
   // A machine that is lent out in slices may stand still for seconds; what works is not slower for long limits.

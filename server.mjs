@@ -1,5 +1,5 @@
 /** Starts the built application. `npm run build` must have been run; `npm run demo` does everything. */
-import { dirname } from 'node:path';
+import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { founderAddress, loadDemo, openFrom, SettingError, serve } from './dist/house/main.mjs';
 import { handler } from './dist/server/entry.mjs';
@@ -9,7 +9,7 @@ try {
   const demo = process.argv.includes('--demo');
   const context = openFrom(process.env, { demo });
   const signIns = demo ? await loadDemo(context, root) : '';
-  await serve(context, handler, root);
+  await serve(context, handler, join(root, 'dist', 'client'));
   console.log(`Eager Feet is open at ${context.config.baseAddress}`);
   if (signIns) console.log(signIns);
   const first = founderAddress(context);

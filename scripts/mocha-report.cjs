@@ -8,7 +8,7 @@ module.exports = class extends reporters.Spec {
     runner.once('end', () => {
       mkdirSync('test-results', { recursive: true });
       const { passes, failures } = runner.stats;
-      writeFileSync('test-results/mocha.json', JSON.stringify({ passed: passes, failed: failures }));
+      writeFileSync(options?.reporterOptions?.output ?? 'test-results/mocha.json', JSON.stringify({ passed: passes, failed: failures }));
     });
   }
 };

@@ -96,8 +96,8 @@ export async function buildBeside() {
 }
 
 /** Runs a command with its output shown, beside other work; gives its exit code. */
-export function runBeside(command, args) {
+export function runBeside(command, args, env = {}) {
   return new Promise((resolve) => {
-    spawn(command, args, { stdio: 'inherit' }).on('exit', (code) => resolve(code ?? 1));
+    spawn(command, args, { stdio: 'inherit', env: { ...process.env, ...env } }).on('exit', (code) => resolve(code ?? 1));
   });
 }

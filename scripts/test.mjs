@@ -17,6 +17,7 @@ async function installChromium() {
     giveUp(`${said}\nChromium could not be installed. Install it by hand (apt-get install -y chromium), or set CHROMIUM_PATH.`);
 }
 
+const begun = Date.now();
 let passed = 0;
 let failed = 0;
 let flaky = 0;
@@ -29,10 +30,10 @@ function check(name, command, args) {
 }
 
 /** A test runner whose JSON report is counted. */
-async function count(name, command, args, report, read) {
+async function count(name, command, args, report, read, env = {}) {
   console.log(`\n== ${name}`);
   rmSync(report, { force: true });
-  const code = await runBeside(command, args);
+  const code = await runBeside(command, args, env);
   const sums = existsSync(report) ? read(JSON.parse(readFileSync(report, 'utf8'))) : { passed: 0, failed: 0 };
   passed += sums.passed;
   failed += sums.failed;
@@ -52,21 +53,33 @@ const types = await typing;
 console.log(types.said);
 if (types.code === 0) passed++;
 else failed++;
-// The build takes one core and the unit tests the other.
-const building = buildBeside();
-await count(
-  'Unit and server tests',
-  'npx',
-  ['--no-install', 'c8', 'mocha', '--reporter', 'scripts/mocha-report.cjs'],
-  'test-results/mocha.json',
-  (r) => r,
-);
-const broken = await building;
+/** Unit tests of some floors, with their own report; both take part in the one coverage. */
+const unit = (name, spec) =>
+  count(
+    `${name} tests`,
+    'npx',
+    ['--no-install', 'mocha', '--reporter', 'scripts/mocha-report.cjs', '--reporter-option', `output=test-results/${name}.json`, spec],
+    `test-results/${name}.json`,
+    (r) => r,
+    { NODE_V8_COVERAGE: 'coverage/tmp' },
+  );
+rmSync('coverage', { recursive: true, force: true });
+// The server’s tests take one core; the build, and then the others’, the other.
+const [, broken] = await Promise.all([
+  unit('server', 'tests/server/**/*.test.ts'),
+  buildBeside().then(async (trouble) => {
+    if (trouble === null) await unit('other', 'tests/{core,ui,views}/**/*.test.ts');
+    return trouble;
+  }),
+]);
 if (broken !== null) giveUp(`The build failed:\n${broken}`);
-await count('Browser tests', 'npx', ['--no-install', 'playwright', 'test'], 'test-results/playwright.json', ({ stats }) => {
+check('Coverage', 'npx', ['--no-install', 'c8', 'report']);
+const browserSums = ({ stats }) => {
   flaky += stats.flaky;
   return { passed: stats.expected + stats.flaky, failed: stats.unexpected };
-});
+};
+await count('Browser tests', 'npx', ['--no-install', 'playwright', 'test'], 'test-results/playwright.json', browserSums, { SHORT: '1' });
+console.log(`\nAll of it took ${Math.round((Date.now() - begun) / 1000)} s.`);
 if (flaky > 0) console.log(`\n${flaky} passed only when tried again: see “flaky” above.`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed > 0 ? 1 : 0);

@@ -1,10 +1,10 @@
 import { once } from 'node:events';
 import type { AddressInfo } from 'node:net';
 import { readConfig, SettingError } from './config.ts';
-import { refreshOldReadings } from './go/reading.ts';
 import { heavyThreads, THE_HOUSE } from './heavy/heavy.ts';
 import { type Context, createContext, openHouse } from './house.ts';
-import { type AstroHandler, clientDirOf, createHouseServer } from './http/server.ts';
+import { type AstroHandler, createHouseServer } from './http/server.ts';
+import { makeDerived } from './keeping/derived.ts';
 import { makePrivate } from './keeping/files.ts';
 import { catchUp, workByNight } from './keeping/jobs.ts';
 import { lockHouse } from './keeping/lock.ts';
@@ -12,10 +12,7 @@ import { finishExchange } from './keeping/restore.ts';
 import { checkData, checkOpened, seeClock } from './keeping/start.ts';
 import { nameOldLettersById } from './post/names.ts';
 import { sendDue } from './post/outbox.ts';
-import { fillDays } from './progress/days.ts';
-import { fillFigures } from './progress/figures.ts';
 import { finishUploads } from './uploads/settle.ts';
-import { fillOutlines } from './weeks/outlines.ts';
 
 /** What the house makes is nobody else's to read. */
 const PRIVATE_UMASK = 0o077;
@@ -67,10 +64,7 @@ export function openFrom(env: Record<string, string | undefined>, { demo = false
   checkData(config);
   const context = createContext(exchanged ? readConfig(env) : config, Date.now, env.LOG_LEVEL ?? 'warn');
   checkOpened(context, { clock: !demo });
-  fillFigures(context.db);
-  fillDays(context.db);
-  fillOutlines(context.db);
-  refreshOldReadings(context.db);
+  makeDerived(context);
   nameOldLettersById(context.db);
   context.heavy = heavyThreads(context.config);
   openHouse(context);
@@ -79,13 +73,14 @@ export function openFrom(env: Record<string, string | undefined>, { demo = false
 
 /**
  * Listens until SIGTERM or SIGINT; then takes no new requests, lets running ones finish for ten seconds, and closes the database.
+ * @param clientDir the files of the built client
  * @returns the port that is listened on
  * @throws SettingError when the port cannot be had
  */
-export async function serve(context: Context, astro: AstroHandler, root: string): Promise<number> {
+export async function serve(context: Context, astro: AstroHandler, clientDir: string): Promise<number> {
   const { host, port } = context.config;
   await finishUploads(context);
-  const server = createHouseServer(context, astro, clientDirOf(root));
+  const server = createHouseServer(context, astro, clientDir);
   server.listen(port, host);
   try {
     await once(server, 'listening');

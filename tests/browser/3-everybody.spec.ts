@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { BrowserContext, Page } from '@playwright/test';
-import { expect, test } from './house.ts';
+import { expect, LONG, test } from './house.ts';
 import { awake, coachBase, PHONE, signIn } from './people.ts';
 
 test.use({ file: '3-everybody' });
@@ -29,7 +29,7 @@ async function checkClock(page: Page, name: string): Promise<void> {
 }
 
 for (const colorScheme of ['light', 'dark'] as const) {
-  test.describe(`in ${colorScheme}`, () => {
+  test.describe(`in ${colorScheme}`, LONG, () => {
     let context: BrowserContext;
     test.beforeEach(async ({ browser }) => {
       context = await browser.newContext({ colorScheme });

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import type { WeekDetail } from '../../src/contract/weeks.ts';
 import { DrillFile, WeekFile } from '../../src/core/formats/files.ts';
-import { expect, test } from './house.ts';
+import { expect, LONG, test } from './house.ts';
 import { awake, coachBase, PHONE, signIn } from './people.ts';
 
 test.use({ file: '4-planning' });
@@ -102,7 +102,7 @@ test.describe('planning a week', () => {
     await expect(page.getByText(/^Released\. Opens /)).toBeVisible();
   });
 
-  test('works by mouse, with items dragged from block to block', async ({ page }) => {
+  test('works by mouse, with items dragged from block to block', LONG, async ({ page }) => {
     await newWeek(page, 'By mouse');
     await page.getByRole('button', { name: 'Add a session' }).click();
     await page.getByRole('radio', { name: 'course day' }).check();

@@ -6,7 +6,7 @@ import type { Today } from '../../src/contract/squad.ts';
 import { catalogueById } from '../../src/core/drills/index.ts';
 import { type Session, SHAPE_NAMES, SHAPES, shapeSession } from '../../src/core/weeks/index.ts';
 import { aBlock, anItem, aSession, timed } from '../core/make.ts';
-import { databaseOf, expect, test } from './house.ts';
+import { databaseOf, expect, LONG, test } from './house.ts';
 import { awake, coachBase, outboxOf, PHONE, signIn } from './people.ts';
 import { doSession, releaseWeekOf } from './yard-week.ts';
 
@@ -32,7 +32,8 @@ test.describe
     test.afterAll(() => context.close());
 
     for (const session of sessions) {
-      test(`${session.name} runs to its end, hears a number for each scored go, and counts as done`, async () => {
+      const how = session.name === 'Circuit' ? {} : LONG;
+      test(`${session.name} runs to its end, hears a number for each scored go, and counts as done`, how, async () => {
         const scored = session.blocks.flatMap((block) => block.items).filter((item) => item.scored);
         const asked = await doSession(page, session.name);
         const goes = scored.reduce((sum, item) => sum + ('rounds' in item.dose ? item.dose.rounds : 1), 0);

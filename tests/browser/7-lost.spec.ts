@@ -9,7 +9,7 @@ import type { ThisWeek } from '../../src/contract/go.ts';
 import { chance } from '../../src/core/squadsim/index.ts';
 import type { Session } from '../../src/core/weeks/index.ts';
 import { aBlock, anItem, aSession, timed } from '../core/make.ts';
-import { clipsOf, databaseOf, expect, test } from './house.ts';
+import { clipsOf, databaseOf, expect, LONG, test } from './house.ts';
 import { awake, outboxOf, PHONE, readAll, signIn } from './people.ts';
 import { doSession, releaseWeekOf } from './yard-week.ts';
 
@@ -121,7 +121,7 @@ test('a whole visit works from a cold start without a line, on a phone whose clo
   await context.close();
 });
 
-test(`the page killed at ${KILLS} random moments of a visit loses no count and doubles none`, async ({ browser }) => {
+test(`the page killed at ${KILLS} random moments of a visit loses no count and doubles none`, LONG, async ({ browser }) => {
   const random = chance(SEED);
   const context = await browser.newContext({ viewport: PHONE });
   await signIn(context, 'Biscuit');
@@ -174,7 +174,7 @@ test(`the page killed at ${KILLS} random moments of a visit loses no count and d
   await context.close();
 });
 
-test(`a clip whose page is killed at ${KILLS} random moments of its upload arrives once, byte for byte`, async ({ browser }) => {
+test(`a clip whose page is killed at ${KILLS} random moments of its upload arrives once, byte for byte`, LONG, async ({ browser }) => {
   const random = chance(SEED + 1);
   const context = await browser.newContext({ viewport: PHONE });
   await signIn(context, 'Comet');

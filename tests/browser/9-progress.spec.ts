@@ -1,7 +1,7 @@
 import type { APIRequestContext, Page } from '@playwright/test';
 import type { PlayerPage } from '../../src/contract/progress.ts';
 import type { Register } from '../../src/contract/squad.ts';
-import { expect, test } from './house.ts';
+import { expect, LONG, test } from './house.ts';
 import { awake, coachBase, PHONE, signIn } from './people.ts';
 
 test.use({ file: '9-progress' });
@@ -18,7 +18,7 @@ const pageOf = async (request: APIRequestContext, squad: string, player: string)
 const rows = (page: Page) => page.getByRole('region', { name: 'Register' }).locator('tbody tr');
 
 test.describe('the squad area', () => {
-  test('the register is sorted, filtered and gone through by keyboard', async ({ page, context }) => {
+  test('the register is sorted, filtered and gone through by keyboard', LONG, async ({ page, context }) => {
     await signIn(context, 'coach');
     const base = await coachBase(page);
     await page.goto(`${base}/squad`);
@@ -144,7 +144,7 @@ test.describe('a player, seen by the coach', () => {
     await expect(scores.nth(1)).toContainText(/clocked|by hand/);
   });
 
-  test('a note is kept for coaches only, and the season fits on a sheet without it', async ({ page, context, browser }) => {
+  test('a note is kept for coaches only, and the season fits on a sheet without it', LONG, async ({ page, context, browser }) => {
     await signIn(context, 'coach');
     const base = await coachBase(page);
     await page.goto(`${base}/squad`);
@@ -194,7 +194,7 @@ test.describe('a player, seen by the coach', () => {
   });
 });
 
-test('everybody’s numbers are seen before release, one is set for one player, and given back', async ({ page, context }) => {
+test('everybody’s numbers are seen before release, one is set for one player, and given back', LONG, async ({ page, context }) => {
   await signIn(context, 'coach');
   const base = await coachBase(page);
   await page.goto(`${base}/weeks`);
@@ -217,49 +217,49 @@ test('everybody’s numbers are seen before release, one is set for one player, 
   await expect(comet).toContainText(/From your last \d goes/);
 });
 
-test('tables: by improvement for players, out at a guardian’s word, and off with nobody else’s name anywhere', async ({
-  page,
-  context,
-  browser,
-}) => {
-  await signIn(context, 'coach');
-  const base = await coachBase(page);
-  const phone = await browser.newContext({ viewport: PHONE });
-  await signIn(phone, 'Comet');
-  const feet = await phone.newPage();
-  const others = ['Biscuit', 'Noodle', 'Pebble', 'Ziggy', 'Rocket', 'Echo'];
-  await feet.goto('/feet');
-  await expect(feet.getByRole('heading', { name: /^Who got better, week/ })).toBeVisible();
-  await expect(feet.getByText(/on own middle/).first()).toBeVisible();
+test(
+  'tables: by improvement for players, out at a guardian’s word, and off with nobody else’s name anywhere',
+  LONG,
+  async ({ page, context, browser }) => {
+    await signIn(context, 'coach');
+    const base = await coachBase(page);
+    const phone = await browser.newContext({ viewport: PHONE });
+    await signIn(phone, 'Comet');
+    const feet = await phone.newPage();
+    const others = ['Biscuit', 'Noodle', 'Pebble', 'Ziggy', 'Rocket', 'Echo'];
+    await feet.goto('/feet');
+    await expect(feet.getByRole('heading', { name: /^Who got better, week/ })).toBeVisible();
+    await expect(feet.getByText(/on own middle/).first()).toBeVisible();
 
-  const home = await browser.newContext();
-  await signIn(home, 'guardian');
-  const family = await home.newPage();
-  await family.goto('/family');
-  await awake(family);
-  await family.getByRole('button', { name: 'Out of the tables' }).click();
-  await expect(family.getByText('Your child is out of them.')).toBeVisible();
-  await page.goto(`${base}/squad/tables`);
-  await expect(page.getByRole('article').first()).toBeVisible();
-  await expect(page.locator('main')).not.toContainText('Comet');
-  await feet.reload();
-  await expect(feet.getByText(/^You:/).first()).toBeVisible();
-  await family.getByRole('button', { name: 'Yes, in the tables' }).click();
-  await expect(family.getByText('Your child may stand in them.')).toBeVisible();
+    const home = await browser.newContext();
+    await signIn(home, 'guardian');
+    const family = await home.newPage();
+    await family.goto('/family');
+    await awake(family);
+    await family.getByRole('button', { name: 'Out of the tables' }).click();
+    await expect(family.getByText('Your child is out of them.')).toBeVisible();
+    await page.goto(`${base}/squad/tables`);
+    await expect(page.getByRole('article').first()).toBeVisible();
+    await expect(page.locator('main')).not.toContainText('Comet');
+    await feet.reload();
+    await expect(feet.getByText(/^You:/).first()).toBeVisible();
+    await family.getByRole('button', { name: 'Yes, in the tables' }).click();
+    await expect(family.getByText('Your child may stand in them.')).toBeVisible();
 
-  await page.goto(`${base}/rules`);
-  await awake(page);
-  await page.getByLabel(/^Off: everybody sees/).check();
-  await expect(page.getByText('Saved')).toBeVisible();
-  await feet.reload();
-  await expect(feet.getByRole('heading', { name: 'My feet' })).toBeVisible();
-  const text = await feet.locator('main').innerText();
-  for (const other of others) expect(text).not.toContain(other);
-  await page.getByLabel(/^Improvement:/).check();
-  await expect(page.getByText('Saved')).toBeVisible();
-  await phone.close();
-  await home.close();
-});
+    await page.goto(`${base}/rules`);
+    await awake(page);
+    await page.getByLabel(/^Off: everybody sees/).check();
+    await expect(page.getByText('Saved')).toBeVisible();
+    await feet.reload();
+    await expect(feet.getByRole('heading', { name: 'My feet' })).toBeVisible();
+    const text = await feet.locator('main').innerText();
+    for (const other of others) expect(text).not.toContain(other);
+    await page.getByLabel(/^Improvement:/).check();
+    await expect(page.getByText('Saved')).toBeVisible();
+    await phone.close();
+    await home.close();
+  },
+);
 
 test('a new streak rule holds from today, history keeps its own; a break is added and taken away', async ({ page, context }) => {
   await signIn(context, 'coach');

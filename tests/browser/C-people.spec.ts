@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { codeAt } from '../totp.ts';
-import { expect, test } from './house.ts';
+import { expect, LONG, test } from './house.ts';
 import { awake, coachBase, PHONE, signIn } from './people.ts';
 
 test.use({ file: 'C-people' });
@@ -108,45 +108,45 @@ test('from an invitation to the first session on a phone, and a guardian who cla
   await grown.close();
 });
 
-test('a family link signs the child in on the family’s device at a press, and works no more once it is taken back', async ({
-  page,
-  context,
-  browser,
-}) => {
-  await signIn(context, 'guardian');
-  await page.goto('/family');
-  await awake(page);
-  await page.getByRole('button', { name: 'Links, PIN and devices' }).click();
-  await page.getByRole('button', { name: 'Make a family link' }).click();
-  const access = page.getByRole('region', { name: 'How Comet gets in' });
-  const address = new URL(
-    await access
-      .getByText(/\/family-link#/)
-      .first()
-      .innerText(),
-  );
-  const tablet = await browser.newContext();
-  const there = await tablet.newPage();
-  await there.goto(address.pathname + address.hash);
-  await there.getByRole('button', { name: 'Sign in on this device' }).click();
-  await expect(there.getByRole('heading', { name: 'Hi Comet' })).toBeVisible();
-  await page.reload();
-  await awake(page);
-  await page.getByRole('button', { name: 'Links, PIN and devices' }).click();
-  await expect(access.getByText('Chrome on a Linux computer')).toBeVisible();
-  await access.getByRole('button', { name: 'Take it back' }).first().click();
-  await expect(access.getByText('Taken back: it works no more.')).toBeVisible();
-  await access.getByRole('button', { name: 'Sign out there' }).first().click();
-  await expect(access.getByText('Signed in nowhere.')).toBeVisible();
-  await there.goto('/week');
-  await expect(there).toHaveURL('/');
-  await there.goto(address.pathname + address.hash);
-  await there.getByRole('button', { name: 'Sign in on this device' }).click();
-  await expect(there.getByText(/^This link does not work any more\./)).toBeVisible();
-  await tablet.close();
-});
+test(
+  'a family link signs the child in on the family’s device at a press, and works no more once it is taken back',
+  LONG,
+  async ({ page, context, browser }) => {
+    await signIn(context, 'guardian');
+    await page.goto('/family');
+    await awake(page);
+    await page.getByRole('button', { name: 'Links, PIN and devices' }).click();
+    await page.getByRole('button', { name: 'Make a family link' }).click();
+    const access = page.getByRole('region', { name: 'How Comet gets in' });
+    const address = new URL(
+      await access
+        .getByText(/\/family-link#/)
+        .first()
+        .innerText(),
+    );
+    const tablet = await browser.newContext();
+    const there = await tablet.newPage();
+    await there.goto(address.pathname + address.hash);
+    await there.getByRole('button', { name: 'Sign in on this device' }).click();
+    await expect(there.getByRole('heading', { name: 'Hi Comet' })).toBeVisible();
+    await page.reload();
+    await awake(page);
+    await page.getByRole('button', { name: 'Links, PIN and devices' }).click();
+    await expect(access.getByText('Chrome on a Linux computer')).toBeVisible();
+    await access.getByRole('button', { name: 'Take it back' }).first().click();
+    await expect(access.getByText('Taken back: it works no more.')).toBeVisible();
+    await access.getByRole('button', { name: 'Sign out there' }).first().click();
+    await expect(access.getByText('Signed in nowhere.')).toBeVisible();
+    await there.goto('/week');
+    await expect(there).toHaveURL('/');
+    await there.goto(address.pathname + address.hash);
+    await there.getByRole('button', { name: 'Sign in on this device' }).click();
+    await expect(there.getByText(/^This link does not work any more\./)).toBeVisible();
+    await tablet.close();
+  },
+);
 
-test('a guardian’s no hides the clips from the coach at once', async ({ page, context, browser }) => {
+test('a guardian’s no hides the clips from the coach at once', LONG, async ({ page, context, browser }) => {
   await signIn(context, 'coach');
   const base = await coachBase(page);
   const squad = base.split('/')[2];
@@ -173,111 +173,117 @@ test('a guardian’s no hides the clips from the coach at once', async ({ page, 
   await desk.close();
 });
 
-test('a second grown-up with a code waits for the first one’s yes; one page shows every key to the child and ends them', async ({
-  browser,
-}) => {
-  const [first, second, desk] = [
-    await browser.newContext({ viewport: PHONE }),
-    await browser.newContext({ viewport: PHONE }),
-    await browser.newContext(),
-  ];
-  await signIn(desk, 'coach');
-  const coach = await desk.newPage();
-  const base = await coachBase(coach);
-  await coach.goto(`${base}/squad/people`);
-  await awake(coach);
-  await coach
-    .getByRole('row', { name: /^Comet/ })
-    .getByRole('button', { name: 'Guardian’s code' })
-    .click();
-  const code = await coach
-    .getByRole('dialog')
-    .getByText(/^[0-9A-Z]{4}-[0-9A-Z]{4}-[0-9A-Z]{2}$/)
-    .innerText();
-  const uncle = await second.newPage();
-  await uncle.goto('/invited');
-  await awake(uncle);
-  await uncle.getByLabel('Code from your coach').fill(code);
-  await uncle.getByRole('button', { name: 'Go on' }).click();
-  await uncle.getByLabel('Your name').fill('Comet’s uncle');
-  await uncle.getByLabel('E-mail').fill('uncle@family.example');
-  await uncle.getByLabel('Password').fill('a long enough password');
-  await uncle.getByRole('button', { name: 'I am Comet’s guardian' }).click();
-  await expect(uncle.getByText('You asked to be a guardian of a child that has one already.')).toBeVisible();
-  await signIn(first, 'guardian');
-  const page = await first.newPage();
-  await page.goto('/family');
-  await awake(page);
-  const keys = page.getByRole('region', { name: 'How Comet gets in' });
-  await expect(keys.getByText('Comet’s uncle has a code from the coach')).toBeVisible();
-  await keys.getByRole('button', { name: 'Yes, Comet’s uncle too' }).click();
-  await expect(keys.getByText('Comet’s uncle is a guardian now.')).toBeVisible();
-  await uncle.reload();
-  await expect(uncle.getByRole('heading', { name: /Comet/ }).first()).toBeVisible();
-  await keys.getByRole('button', { name: 'Make a family link' }).click();
-  await expect(keys.getByText(/works until/)).toHaveCount(1);
-  expect((await new AxeBuilder({ page }).include('section[aria-label="How Comet gets in"]').analyze()).violations).toEqual([]);
-  await keys.getByRole('button', { name: 'Take Comet’s uncle out' }).click();
-  await expect(keys.getByText('Comet’s uncle is no guardian of Comet any more.')).toBeVisible();
-  await keys.getByRole('button', { name: 'End every link and sign-in' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'End them all' }).click();
-  await expect(keys.getByText('Nothing but Comet’s PIN opens the account now.')).toBeVisible();
-  await expect(keys.getByText(/works until/)).toHaveCount(0);
-  // The head coach reads who came and went.
-  await coach.reload();
-  await awake(coach);
-  const list = coach.getByRole('region', { name: 'Who came and went' });
-  await list.getByRole('button', { name: 'Show the list' }).click();
-  await expect(list.getByText(/a code for a guardian/).first()).toBeVisible();
-  for (const one of [first, second, desk]) await one.close();
-});
+test(
+  'a second grown-up with a code waits for the first one’s yes; one page shows every key to the child and ends them',
+  LONG,
+  async ({ browser }) => {
+    const [first, second, desk] = [
+      await browser.newContext({ viewport: PHONE }),
+      await browser.newContext({ viewport: PHONE }),
+      await browser.newContext(),
+    ];
+    await signIn(desk, 'coach');
+    const coach = await desk.newPage();
+    const base = await coachBase(coach);
+    await coach.goto(`${base}/squad/people`);
+    await awake(coach);
+    await coach
+      .getByRole('row', { name: /^Comet/ })
+      .getByRole('button', { name: 'Guardian’s code' })
+      .click();
+    const code = await coach
+      .getByRole('dialog')
+      .getByText(/^[0-9A-Z]{4}-[0-9A-Z]{4}-[0-9A-Z]{2}$/)
+      .innerText();
+    const uncle = await second.newPage();
+    await uncle.goto('/invited');
+    await awake(uncle);
+    await uncle.getByLabel('Code from your coach').fill(code);
+    await uncle.getByRole('button', { name: 'Go on' }).click();
+    await uncle.getByLabel('Your name').fill('Comet’s uncle');
+    await uncle.getByLabel('E-mail').fill('uncle@family.example');
+    await uncle.getByLabel('Password').fill('a long enough password');
+    await uncle.getByRole('button', { name: 'I am Comet’s guardian' }).click();
+    await expect(uncle.getByText('You asked to be a guardian of a child that has one already.')).toBeVisible();
+    await signIn(first, 'guardian');
+    const page = await first.newPage();
+    await page.goto('/family');
+    await awake(page);
+    const keys = page.getByRole('region', { name: 'How Comet gets in' });
+    await expect(keys.getByText('Comet’s uncle has a code from the coach')).toBeVisible();
+    await keys.getByRole('button', { name: 'Yes, Comet’s uncle too' }).click();
+    await expect(keys.getByText('Comet’s uncle is a guardian now.')).toBeVisible();
+    await uncle.reload();
+    await expect(uncle.getByRole('heading', { name: /Comet/ }).first()).toBeVisible();
+    await keys.getByRole('button', { name: 'Make a family link' }).click();
+    await expect(keys.getByText(/works until/)).toHaveCount(1);
+    expect((await new AxeBuilder({ page }).include('section[aria-label="How Comet gets in"]').analyze()).violations).toEqual([]);
+    await keys.getByRole('button', { name: 'Take Comet’s uncle out' }).click();
+    await expect(keys.getByText('Comet’s uncle is no guardian of Comet any more.')).toBeVisible();
+    await keys.getByRole('button', { name: 'End every link and sign-in' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'End them all' }).click();
+    await expect(keys.getByText('Nothing but Comet’s PIN opens the account now.')).toBeVisible();
+    await expect(keys.getByText(/works until/)).toHaveCount(0);
+    // The head coach reads who came and went.
+    await coach.reload();
+    await awake(coach);
+    const list = coach.getByRole('region', { name: 'Who came and went' });
+    await list.getByRole('button', { name: 'Show the list' }).click();
+    await expect(list.getByText(/a code for a guardian/).first()).toBeVisible();
+    for (const one of [first, second, desk]) await one.close();
+  },
+);
 
-test('an authenticator app is set up, asked for at the door, and a recovery code works when the phone is lost', async ({ browser }) => {
-  const home = await browser.newContext();
-  await signIn(home, 'guardian');
-  const page = await home.newPage();
-  await page.goto('/account');
-  await awake(page);
-  const box = page.getByRole('region', { name: 'Authenticator app' });
-  await box.getByLabel('Your password').fill('not it at all');
-  await box.getByRole('button', { name: 'Set it up' }).click();
-  await expect(box.getByText('The password is not right.')).toBeVisible();
-  await box.getByLabel('Your password').fill('quillhaven-demo');
-  await box.getByRole('button', { name: 'Set it up' }).click();
-  const secret = (await box.getByText(/^[A-Z2-7=]{4}( [A-Z2-7=]{1,4}){4,}$/).innerText()).replaceAll(' ', '');
-  await box.getByLabel(/The code that the app shows now/).fill('000000');
-  await box.getByRole('button', { name: 'Switch it on' }).click();
-  await expect(box.getByText('That code is not right.')).toBeVisible();
-  await box.getByLabel(/The code that the app shows now/).fill(codeAt(secret, Date.now()));
-  await box.getByRole('button', { name: 'Switch it on' }).click();
-  await expect(box.getByText('It is on.')).toBeVisible();
-  const recovery = await box.getByRole('listitem').first().innerText();
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
-  for (const [how, code] of [
-    ['app', () => codeAt(secret, Date.now())],
-    ['lost', () => recovery],
-  ] as const) {
-    const elsewhere = await browser.newContext({ viewport: PHONE });
-    const phone = await elsewhere.newPage();
-    await phone.goto('/sign-in');
-    await awake(phone);
-    await phone.getByLabel('E-mail').fill('family@lanternfish.example');
-    await phone.getByLabel('Password').fill('quillhaven-demo');
-    await phone.getByRole('button', { name: 'Sign in' }).click();
-    if (how === 'lost') await phone.getByRole('button', { name: 'I lost my phone: use a recovery code' }).click();
-    await phone.getByLabel(how === 'app' ? 'The code that your authenticator app shows' : 'A recovery code').fill(code());
-    await phone.getByRole('button', { name: 'Sign in' }).click();
-    await expect(phone.getByRole('heading', { name: /Comet/ }).first()).toBeVisible();
-    await elsewhere.close();
-  }
-  await page.reload();
-  await awake(page);
-  await expect(page.getByText('Signing in now asks for a code of an authenticator app too.')).toBeVisible();
-  await box.getByLabel('Your password').fill('quillhaven-demo');
-  await box.getByRole('button', { name: 'Switch it off' }).click();
-  await expect(box.getByText('With it, your password alone opens nothing.')).toBeVisible();
-  await home.close();
-});
+test(
+  'an authenticator app is set up, asked for at the door, and a recovery code works when the phone is lost',
+  LONG,
+  async ({ browser }) => {
+    const home = await browser.newContext();
+    await signIn(home, 'guardian');
+    const page = await home.newPage();
+    await page.goto('/account');
+    await awake(page);
+    const box = page.getByRole('region', { name: 'Authenticator app' });
+    await box.getByLabel('Your password').fill('not it at all');
+    await box.getByRole('button', { name: 'Set it up' }).click();
+    await expect(box.getByText('The password is not right.')).toBeVisible();
+    await box.getByLabel('Your password').fill('quillhaven-demo');
+    await box.getByRole('button', { name: 'Set it up' }).click();
+    const secret = (await box.getByText(/^[A-Z2-7=]{4}( [A-Z2-7=]{1,4}){4,}$/).innerText()).replaceAll(' ', '');
+    await box.getByLabel(/The code that the app shows now/).fill('000000');
+    await box.getByRole('button', { name: 'Switch it on' }).click();
+    await expect(box.getByText('That code is not right.')).toBeVisible();
+    await box.getByLabel(/The code that the app shows now/).fill(codeAt(secret, Date.now()));
+    await box.getByRole('button', { name: 'Switch it on' }).click();
+    await expect(box.getByText('It is on.')).toBeVisible();
+    const recovery = await box.getByRole('listitem').first().innerText();
+    expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+    for (const [how, code] of [
+      ['app', () => codeAt(secret, Date.now())],
+      ['lost', () => recovery],
+    ] as const) {
+      const elsewhere = await browser.newContext({ viewport: PHONE });
+      const phone = await elsewhere.newPage();
+      await phone.goto('/sign-in');
+      await awake(phone);
+      await phone.getByLabel('E-mail').fill('family@lanternfish.example');
+      await phone.getByLabel('Password').fill('quillhaven-demo');
+      await phone.getByRole('button', { name: 'Sign in' }).click();
+      if (how === 'lost') await phone.getByRole('button', { name: 'I lost my phone: use a recovery code' }).click();
+      await phone.getByLabel(how === 'app' ? 'The code that your authenticator app shows' : 'A recovery code').fill(code());
+      await phone.getByRole('button', { name: 'Sign in' }).click();
+      await expect(phone.getByRole('heading', { name: /Comet/ }).first()).toBeVisible();
+      await elsewhere.close();
+    }
+    await page.reload();
+    await awake(page);
+    await expect(page.getByText('Signing in now asks for a code of an authenticator app too.')).toBeVisible();
+    await box.getByLabel('Your password').fill('quillhaven-demo');
+    await box.getByRole('button', { name: 'Switch it off' }).click();
+    await expect(box.getByText('With it, your password alone opens nothing.')).toBeVisible();
+    await home.close();
+  },
+);
 
 test('everything of a child is downloaded, deleted by the nickname typed, hidden at once, and back after an undo', async ({
   page,
@@ -335,59 +341,59 @@ test('everything of a child is downloaded, deleted by the nickname typed, hidden
   await phone.close();
 });
 
-test('an assistant plans and reviews, and neither changes rules nor takes anybody out; the head coach does, and takes it back', async ({
-  page,
-  context,
-  browser,
-}) => {
-  await signIn(context, 'coach');
-  const base = await coachBase(page);
-  await page.goto(`${base}/squad/people`);
-  await awake(page);
-  await page.getByRole('region', { name: 'Coaches' }).getByRole('button', { name: 'Make an invitation' }).click();
-  const address = new URL(
-    await page
-      .getByRole('dialog')
-      .getByText(/\/invited#/)
-      .innerText(),
-  );
-  await page.getByRole('button', { name: 'Close' }).click();
-  const other = await browser.newContext();
-  const desk = await other.newPage();
-  await desk.goto(address.pathname + address.hash);
-  await expect(desk.getByText('You are invited to Lanternfish U11 as assistant.')).toBeVisible();
-  await desk.getByLabel('Your name, as players see it').fill('Coach Chervil');
-  await desk.getByLabel('E-mail').fill('chervil@lanternfish.example');
-  await desk.getByLabel('Password').fill('a long enough password');
-  await desk.getByRole('button', { name: 'Make my account' }).click();
-  await desk.waitForURL(/\/today$/);
-  await desk.goto(`${base}/rules`);
-  await expect(desk.getByText('You are an assistant here: the head coach changes the rules.')).toBeVisible();
-  await expect(desk.getByRole('button', { name: 'Use this rule from today' })).toHaveCount(0);
-  await desk.goto(`${base}/squad/people`);
-  await awake(desk);
-  await expect(desk.getByRole('button', { name: 'Take out' })).toHaveCount(0);
-  await expect(desk.getByRole('button', { name: 'New PIN' }).first()).toBeVisible();
-  await desk.goto(`${base}/weeks`);
-  await awake(desk);
-  await desk.getByRole('link', { name: /Up in the air/ }).click();
-  await expect(desk.getByRole('button', { name: 'Add a session' })).toBeVisible();
+test(
+  'an assistant plans and reviews, and neither changes rules nor takes anybody out; the head coach does, and takes it back',
+  LONG,
+  async ({ page, context, browser }) => {
+    await signIn(context, 'coach');
+    const base = await coachBase(page);
+    await page.goto(`${base}/squad/people`);
+    await awake(page);
+    await page.getByRole('region', { name: 'Coaches' }).getByRole('button', { name: 'Make an invitation' }).click();
+    const address = new URL(
+      await page
+        .getByRole('dialog')
+        .getByText(/\/invited#/)
+        .innerText(),
+    );
+    await page.getByRole('button', { name: 'Close' }).click();
+    const other = await browser.newContext();
+    const desk = await other.newPage();
+    await desk.goto(address.pathname + address.hash);
+    await expect(desk.getByText('You are invited to Lanternfish U11 as assistant.')).toBeVisible();
+    await desk.getByLabel('Your name, as players see it').fill('Coach Chervil');
+    await desk.getByLabel('E-mail').fill('chervil@lanternfish.example');
+    await desk.getByLabel('Password').fill('a long enough password');
+    await desk.getByRole('button', { name: 'Make my account' }).click();
+    await desk.waitForURL(/\/today$/);
+    await desk.goto(`${base}/rules`);
+    await expect(desk.getByText('You are an assistant here: the head coach changes the rules.')).toBeVisible();
+    await expect(desk.getByRole('button', { name: 'Use this rule from today' })).toHaveCount(0);
+    await desk.goto(`${base}/squad/people`);
+    await awake(desk);
+    await expect(desk.getByRole('button', { name: 'Take out' })).toHaveCount(0);
+    await expect(desk.getByRole('button', { name: 'New PIN' }).first()).toBeVisible();
+    await desk.goto(`${base}/weeks`);
+    await awake(desk);
+    await desk.getByRole('link', { name: /Up in the air/ }).click();
+    await expect(desk.getByRole('button', { name: 'Add a session' })).toBeVisible();
 
-  await page.reload();
-  await awake(page);
-  await page.getByRole('row', { name: /^Fig/ }).getByRole('button', { name: 'Take out' }).click();
-  await page.getByRole('button', { name: 'Take Fig out' }).click();
-  await expect(page.getByText('Fig is out of the squad.')).toBeVisible();
-  await expect(page.getByRole('row', { name: /^Fig/ })).toHaveCount(0);
-  await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('row', { name: /^Fig/ })).toBeVisible();
-  await page.getByRole('region', { name: 'Coaches' }).getByRole('button', { name: 'Take out' }).click();
-  await expect(page.getByText('Coach Chervil coaches this squad no more.')).toBeVisible();
-  await desk.goto(`${base}/today`);
-  await expect(desk.getByRole('button', { name: 'Add a session' })).toHaveCount(0);
-  await expect(desk.getByText(/not here, or not yours/)).toBeVisible();
-  await other.close();
-});
+    await page.reload();
+    await awake(page);
+    await page.getByRole('row', { name: /^Fig/ }).getByRole('button', { name: 'Take out' }).click();
+    await page.getByRole('button', { name: 'Take Fig out' }).click();
+    await expect(page.getByText('Fig is out of the squad.')).toBeVisible();
+    await expect(page.getByRole('row', { name: /^Fig/ })).toHaveCount(0);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByRole('row', { name: /^Fig/ })).toBeVisible();
+    await page.getByRole('region', { name: 'Coaches' }).getByRole('button', { name: 'Take out' }).click();
+    await expect(page.getByText('Coach Chervil coaches this squad no more.')).toBeVisible();
+    await desk.goto(`${base}/today`);
+    await expect(desk.getByRole('button', { name: 'Add a session' })).toHaveCount(0);
+    await expect(desk.getByText(/not here, or not yours/)).toBeVisible();
+    await other.close();
+  },
+);
 
 test('rules are changed, written down, and said where they are wrong; a new squad starts with safe ones', async ({ page, context }) => {
   await signIn(context, 'coach');

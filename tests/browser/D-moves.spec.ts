@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import type { ThisWeek } from '../../src/contract/go.ts';
 import type { WeekList } from '../../src/contract/weeks.ts';
-import { expect, test } from './house.ts';
+import { expect, LONG, test } from './house.ts';
 import { awake, coachBase, PHONE, signIn } from './people.ts';
 
 test.use({ file: 'D-moves' });
@@ -57,7 +57,7 @@ test('a drill sheet shows the drill: it moves, stands, goes on by beats, turns, 
   expect(await violationsOn(page, 'article')).toEqual([]);
 });
 
-test('whoever wants no motion gets a picture that stands, and may still play it', async ({ browser }) => {
+test('whoever wants no motion gets a picture that stands, and may still play it', LONG, async ({ browser }) => {
   const context = await browser.newContext({ reducedMotion: 'reduce' });
   const page = await context.newPage();
   await signIn(context, 'coach');
@@ -70,7 +70,7 @@ test('whoever wants no motion gets a picture that stands, and may still play it'
   await context.close();
 });
 
-test('a still on the shelf moves while it is pointed at or has the focus', async ({ page, context }) => {
+test('a still on the shelf moves while it is pointed at or has the focus', LONG, async ({ page, context }) => {
   await signIn(context, 'coach');
   const base = await coachBase(page);
   await page.goto(`${base}/drills`);
@@ -110,7 +110,7 @@ test('in the editor the words are looked at while they are typed, mended, and sa
   ]);
 });
 
-test('a name and the moves make a drill, and so do a name and a step', async ({ page, context }) => {
+test('a name and the moves make a drill, and so do a name and a step', LONG, async ({ page, context }) => {
   await signIn(context, 'coach');
   const base = await coachBase(page);
   await page.goto(`${base}/drills/new`);

@@ -2,6 +2,9 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { cpSync, rmSync } from 'node:fs';
 import { test as base } from '@playwright/test';
 
+/** What takes longer than every change should wait for: it is run by `npm run test:long`. */
+export const LONG = { tag: '@long' } as const;
+
 /** The demo data, made once for all files; each file gets a copy of its own and a server of its own. */
 export const TEMPLATE = 'test-results/template';
 const FIRST_PORT = 4390;

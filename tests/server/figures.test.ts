@@ -2,11 +2,12 @@ import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
 import { scoreFigures, streakStates, trainingDays } from '../../src/server/db/schema.ts';
 import { sendGo } from '../../src/server/go/send-go.ts';
-import { fillDays } from '../../src/server/progress/days.ts';
+import { fillDays, reckonStreaks } from '../../src/server/progress/days.ts';
 import { figuresOf, fillFigures } from '../../src/server/progress/figures.ts';
 import { playerPage } from '../../src/server/progress/player.ts';
 import { decideScore, undoDecision, undoWave, waveThrough } from '../../src/server/review/decide.ts';
 import { register } from '../../src/server/squad/register.ts';
+import { setStreakRule } from '../../src/server/squad/rules.ts';
 import { today } from '../../src/server/squad/today.ts';
 import { aGo, aScore, DAY, HOUR, MONDAY_TEN, openTown, releaseNow, type Town, uuid } from './make.ts';
 
@@ -119,17 +120,33 @@ describe('figures on the server', () => {
     expect(figures().at(-1)?.stretch).to.equal(before?.stretch);
   });
 
-  it('reckon a streak once a day, and anew as soon as something is done', () => {
+  it('keep a streak by the work that turns the day, never by a look; what is done makes it anew', () => {
     const seen = () => register(town.context, town.coach, { squad: town.squad }).players[0]?.streak.current;
     const kept = () => town.context.db.select().from(streakStates).where(eq(streakStates.playerId, town.player.playerId)).get();
     expect(seen()).to.equal(0);
+    expect(kept()).to.equal(undefined);
+    reckonStreaks(town.context);
     expect(kept()?.asOf).to.equal('2026-11-02');
     send(20);
     expect(kept()).to.equal(undefined);
     expect(seen()).to.equal(1);
+    reckonStreaks(town.context);
+    expect(kept()?.streak.current).to.equal(1);
     town.setNow(MONDAY_TEN + DAY);
     expect(seen()).to.equal(1);
+    expect(kept()?.asOf).to.equal('2026-11-02');
+    reckonStreaks(town.context);
     expect(kept()?.asOf).to.equal('2026-11-03');
+  });
+
+  it('reckon the streaks of a squad beside as soon as its rule has changed', async () => {
+    const kept = () => town.context.db.select().from(streakStates).all().length;
+    reckonStreaks(town.context);
+    const before = kept();
+    setStreakRule(town.context, town.coach, { squad: town.squad, rule: { kind: 'every day', freeDays: 2 } });
+    expect(kept()).to.be.lessThan(before);
+    await new Promise((resolve) => setImmediate(resolve));
+    expect(kept()).to.equal(before);
   });
 
   it('tell the records of the week in the register, each drill and foot once', () => {

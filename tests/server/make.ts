@@ -39,6 +39,8 @@ export function openTestHouse(env: Record<string, string> = {}, database: string
   if (database) copyFileSync(database, readConfig({ DATA_DIR: dataDir, ...env }).databaseFile);
   let now = MONDAY_TEN;
   const context = createContext(readConfig({ DATA_DIR: dataDir, ...env }), () => now, 'silent');
+  // Nothing here has to outlive a power cut, and waiting for the disk would be most of the time.
+  context.db.$client.pragma('synchronous = OFF');
   context.heavy = heavyHere(context);
   return {
     context,

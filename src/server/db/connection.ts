@@ -90,6 +90,18 @@ export function openBeside(file: string): Db {
   return builderOver(sqlite);
 }
 
+/** @throws Error when a row points at one that is not there: the upgrade is not gone on with */
+function checkReferences(sqlite: Database.Database, file: string): void {
+  const broken = sqlite.pragma('foreign_key_check') as { table: string; rowid: number; parent: string }[];
+  const [first] = broken;
+  if (!first) return;
+  sqlite.close();
+  const what = `${first.table} row ${first.rowid} points at ${first.parent}`;
+  throw new Error(
+    `${file}: after the upgrade ${broken.length} rows point at others that are not there (${what}). Put the backup of before back.`,
+  );
+}
+
 /**
  * Opens (and makes, if need be) the database file and brings it to the newest schema.
  * @param beforeUpgrade called before a database that holds something is changed by a migration
@@ -102,6 +114,7 @@ export function openDatabase(file: string, beforeUpgrade: () => void = () => und
   // Migrations that rebuild a table would trip over foreign keys; they are checked again right after.
   sqlite.pragma('foreign_keys = OFF');
   migrate(db, { migrationsFolder: migrationsFolder() });
+  if (done < migrationsThere()) checkReferences(sqlite, file);
   sqlite.pragma('foreign_keys = ON');
   return db;
 }

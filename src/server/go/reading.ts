@@ -12,7 +12,7 @@ import { isProven } from './proof.ts';
 import { keptClip, recountedOf } from './work.ts';
 
 /** Readings of an older version are read anew at the start. */
-const READING_VERSION = 2;
+export const READING_VERSION = 2;
 
 /** A score on which no decision stands. */
 const undecided = (): SQL => sql`exists (select 1 from ${scoreFigures} f where f.score_id = ${scores.id} and f.decided = 0)`;

@@ -1,5 +1,4 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
-import { join } from 'node:path';
 import compression from 'compression';
 import send from 'send';
 import { type Actor, actorFrom } from '../auth/actor.ts';
@@ -183,5 +182,3 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
   server.keepAliveTimeout = 75_000;
   return server;
 }
-
-export const clientDirOf = (root: string) => join(root, 'dist', 'client');

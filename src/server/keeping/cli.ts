@@ -7,6 +7,7 @@ import { mailboxOf } from '../post/mail.ts';
 import { backUp, listBackups } from './backups.ts';
 import { checkHouse } from './check.ts';
 import { cleanHouse } from './clean.ts';
+import { makeDerived } from './derived.ts';
 import { lockHouse } from './lock.ts';
 import { finishExchange, restoreBackup } from './restore.ts';
 
@@ -77,6 +78,19 @@ function clean(config: Config, args: readonly string[], say: Say): number {
   }
 }
 
+/** Makes everything that follows from the facts anew. */
+function rebuild(config: Config, _args: readonly string[], say: Say): number {
+  const unlock = lockHouse(config.dataDir);
+  const context = createContext(config, Date.now, 'warn');
+  try {
+    for (const name of makeDerived(context, true)) say(`made anew: ${name}`);
+    return 0;
+  } finally {
+    context.db.$client.close();
+    unlock();
+  }
+}
+
 function mailbox(config: Config, _args: readonly string[], say: Say): number {
   const folder = mailboxOf(config);
   const names = existsSync(folder) ? readdirSync(folder).sort() : [];
@@ -89,6 +103,7 @@ const COMMANDS: Record<string, (config: Config, args: readonly string[], say: Sa
   backup,
   backups: list,
   restore,
+  rebuild,
   settle,
   check,
   clean,

@@ -101,7 +101,7 @@ export function bringBack(context: Context, actor: Actor, input: OfMember): { id
   writeLedger(config, { what: 'player left', squad: input.squad, player: input.player, day: null, at: now() });
   const { changes } = db.update(squadPlayers).set({ leftOn: null }).where(rowOf(input)).run();
   if (changes === 0) throw notFound();
-  forgetStreaksIn(db, input.squad);
+  forgetStreaksIn(context, input.squad);
   return { id: input.player };
 }
 

@@ -1,10 +1,11 @@
 import { and, eq, gte, sql } from 'drizzle-orm';
+import { inParts } from '../../core/in-parts.ts';
 import { DONE_SHARE } from '../../core/runsheet/index.ts';
 import { type Streak, type StripCell, streakAndStrip } from '../../core/streaks/index.ts';
 import type { Db } from '../db/connection.ts';
 import { prepared } from '../db/prepared.ts';
 import { runs, scores, squads, streakStates, trainingDays } from '../db/schema.ts';
-import { unlessHeld } from '../db/unless-held.ts';
+import { THE_HOUSE } from '../heavy/heavy.ts';
 import type { Context } from '../house.ts';
 import { type Member, membersOf, squadDay } from '../squad/squads.ts';
 import { type Judged, lastTrained, streakInputs } from './calendar.ts';
@@ -43,9 +44,13 @@ export function settleDay(db: Db, squadId: string, playerId: string, day: string
   forget(db).run({ squad: squadId, player: playerId });
 }
 
-/** Forgets the reckoned streaks of a squad: a rule or a break has changed. */
-export const forgetStreaksIn = (db: Db, squadId: string): void =>
-  void db.delete(streakStates).where(eq(streakStates.squadId, squadId)).run();
+/** Forgets the reckoned streaks of a squad: a rule or a break has changed. They are reckoned beside, as soon as that is kept. */
+export function forgetStreaksIn(context: Context, squadId: string): void {
+  context.db.delete(streakStates).where(eq(streakStates.squadId, squadId)).run();
+  setImmediate(() => {
+    context.heavy.run('reckon streaks', THE_HOUSE, undefined).catch((err) => context.log.error({ err }, 'reckon streaks'));
+  });
+}
 
 /** Forgets the reckoned streaks of a player in all squads: a pause has changed. */
 export const forgetStreaksOf = (db: Db, playerId: string): void =>
@@ -66,34 +71,24 @@ const statesOn = prepared((db) =>
     .prepare(),
 );
 
-/** The streaks of some members on a training day, by player. What is not reckoned yet today is reckoned now, and kept where it can be. */
-export function streakStatesOf(db: Db, squadId: string, members: readonly Judged[], today: string): Map<string, StreakState> {
-  const known = new Map<string, StreakState>(
+const reckon = (db: Db, squadId: string, members: readonly Judged[], today: string) =>
+  [...streakInputs(db, squadId, members, today)].map(([playerId, input]) => ({
+    ...{ squadId, playerId, asOf: today, lastDay: lastTrained(input) },
+    ...streakAndStrip(input),
+  }));
+
+const knownOn = (db: Db, squadId: string, today: string) =>
+  new Map(
     statesOn(db)
       .all({ squad: squadId, day: today })
       .map((row) => [row.playerId, row]),
   );
+
+/** The streaks of some members on a training day, by player. What is not kept for that day yet is reckoned; only `reckonStreaks` keeps it. */
+export function streakStatesOf(db: Db, squadId: string, members: readonly Judged[], today: string): Map<string, StreakState> {
+  const known = new Map<string, StreakState>(knownOn(db, squadId, today));
   const missing = members.filter((member) => !known.has(member.id));
-  if (missing.length === 0) return known;
-  const rows = [...streakInputs(db, squadId, missing, today)].map(([playerId, input]) => ({
-    squadId,
-    playerId,
-    asOf: today,
-    lastDay: lastTrained(input),
-    ...streakAndStrip(input),
-  }));
-  for (const row of rows) known.set(row.playerId, row);
-  unlessHeld(() =>
-    db.transaction((tx) => {
-      for (const row of rows) {
-        const { squadId: _squad, playerId: _player, ...set } = row;
-        tx.insert(streakStates)
-          .values(row)
-          .onConflictDoUpdate({ target: [streakStates.squadId, streakStates.playerId], set })
-          .run();
-      }
-    }),
-  );
+  if (missing.length > 0) for (const row of reckon(db, squadId, missing, today)) known.set(row.playerId, row);
   return known;
 }
 
@@ -109,9 +104,32 @@ export function streakStateOf(db: Db, squadId: string, member: Pick<Member, 'id'
   return state;
 }
 
-/** Reckons what is not reckoned yet of today, in all squads, so that nobody waits for it. */
+/** Members whose streaks are reckoned while others wait to write. */
+const AT_ONCE = 20;
+
+/**
+ * Reckons and keeps what is not kept yet of today, in all squads, so that nobody waits for it. Reading and keeping are one transaction that
+ * no other writer comes between: a go that arrived meanwhile would be forgotten by what was reckoned before it.
+ */
 export function reckonStreaks({ db, now }: Pick<Context, 'db' | 'now'>): void {
-  for (const squad of db.select().from(squads).all()) streakStatesOf(db, squad.id, membersOf(db, squad.id), squadDay(squad, now()));
+  for (const squad of db.select().from(squads).all()) {
+    const today = squadDay(squad, now());
+    const known = knownOn(db, squad.id, today);
+    for (const part of inParts(
+      membersOf(db, squad.id).filter((member) => !known.has(member.id)),
+      AT_ONCE,
+    ))
+      db.transaction(
+        () => {
+          for (const { squadId, playerId, ...set } of reckon(db, squad.id, part, today))
+            db.insert(streakStates)
+              .values({ squadId, playerId, ...set })
+              .onConflictDoUpdate({ target: [streakStates.squadId, streakStates.playerId], set })
+              .run();
+        },
+        { behavior: 'immediate' },
+      );
+  }
 }
 
 /** Makes the training days that an older program did not keep. */

@@ -316,14 +316,17 @@ export function scoresWithWords(db: Db, playerId: string, most: number): string[
     .map((row) => row.id);
 }
 
-/** Makes the figures of scores that have none yet, oldest first: what an older program kept. */
-export function fillFigures(db: Db): void {
+/**
+ * Makes the figures of scores that have none yet, oldest first: what an older program kept.
+ * @param all makes every one anew; the stretch number that a player was given stays
+ */
+export function fillFigures(db: Db, all = false): void {
   const missing = db
     .select({ score: scores, doubts: scoreReadings.doubts })
     .from(scores)
     .leftJoin(scoreReadings, eq(scoreReadings.scoreId, scores.id))
     .leftJoin(scoreFigures, eq(scoreFigures.scoreId, scores.id))
-    .where(isNull(scoreFigures.scoreId))
+    .where(all ? undefined : isNull(scoreFigures.scoreId))
     .orderBy(asc(scores.doneAt), asc(scores.id))
     .all();
   const contents = new Map<string, PublishedWeek>();

@@ -4,7 +4,20 @@ import { ruleChanges } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { asPerson } from '../policy.ts';
 
-/** Writes a change of a squad's rules down, with who and when; one that changes nothing is none. */
+/** Changes a squad's rules and writes down what changed, with who and when: both, or neither. */
+export function changeRule(
+  context: Context,
+  actor: Actor,
+  { squad, rule, before, after }: { squad: string; rule: string; before: unknown; after: unknown },
+  change: () => void,
+): void {
+  context.db.transaction(() => {
+    writeChange(context, actor, squad, rule, before, after);
+    change();
+  });
+}
+
+/** Writes a change of a squad's rules down; one that changes nothing is none. To be called inside the transaction that makes it. */
 export function writeChange({ db, now }: Context, actor: Actor, squadId: string, rule: string, before: unknown, after: unknown): void {
   if (JSON.stringify(before) === JSON.stringify(after)) return;
   db.insert(ruleChanges)

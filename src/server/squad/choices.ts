@@ -5,7 +5,7 @@ import type { Actor } from '../auth/actor.ts';
 import { players, squads } from '../db/schema.ts';
 import type { Context } from '../house.ts';
 import { allow } from '../policy.ts';
-import { writeChange } from './changes.ts';
+import { changeRule } from './changes.ts';
 import { type Squad, squadById } from './squads.ts';
 
 /** What a squad has chosen. */
@@ -21,8 +21,10 @@ export const choicesOf = ({ contactSchool, footOrder, sessionMinutes, clipHeight
 export function setChoices(context: Context, actor: Actor, input: { squad: string } & Choices): Choices {
   const { squad, ...choices } = input;
   allow(context.db, actor, 'set squad choices', { squad });
-  writeChange(context, actor, squad, 'how the squad learns', choicesOf(squadById(context.db, squad)), choices);
-  context.db.update(squads).set(choices).where(eq(squads.id, squad)).run();
+  const before = choicesOf(squadById(context.db, squad));
+  changeRule(context, actor, { squad, rule: 'how the squad learns', before, after: choices }, () => {
+    context.db.update(squads).set(choices).where(eq(squads.id, squad)).run();
+  });
   return choices;
 }
 

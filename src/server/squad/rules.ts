@@ -12,7 +12,7 @@ import { allow } from '../policy.ts';
 import { badInput, notFound } from '../problems.ts';
 import { forgetStreaksIn } from '../progress/days.ts';
 import { barAnew } from '../weeks/given.ts';
-import { writeChange } from './changes.ts';
+import { changeRule, writeChange } from './changes.ts';
 import { choicesOf } from './choices.ts';
 import { freshSquadCode } from './people.ts';
 import { membersOf, rulesOf, squadById, squadDay } from './squads.ts';
@@ -78,20 +78,24 @@ export function setStreakRule(context: Context, actor: Actor, input: { squad: st
   const { squad, rule } = input;
   allow(db, actor, 'set the rules', { squad });
   const from = squadDay(squadById(db, squad), context.now());
-  writeChange(context, actor, squad, 'streak rule', rulesOf(db, squad).at(-1)?.rule ?? null, rule);
-  db.insert(squadRules)
-    .values({ squadId: squad, from, rule })
-    .onConflictDoUpdate({ target: [squadRules.squadId, squadRules.from], set: { rule } })
-    .run();
-  forgetStreaksIn(db, squad);
+  const before = rulesOf(db, squad).at(-1)?.rule ?? null;
+  changeRule(context, actor, { squad, rule: 'streak rule', before, after: rule }, () => {
+    db.insert(squadRules)
+      .values({ squadId: squad, from, rule })
+      .onConflictDoUpdate({ target: [squadRules.squadId, squadRules.from], set: { rule } })
+      .run();
+    forgetStreaksIn(context, squad);
+  });
   return viewOf(context, actor, squad);
 }
 
 export function setTables(context: Context, actor: Actor, input: { squad: string; tableSchool: TableSchool }): Rules {
   const { squad, tableSchool } = input;
   allow(context.db, actor, 'set the rules', { squad });
-  writeChange(context, actor, squad, 'tables', squadById(context.db, squad).tableSchool, tableSchool);
-  context.db.update(squads).set({ tableSchool }).where(eq(squads.id, squad)).run();
+  const before = squadById(context.db, squad).tableSchool;
+  changeRule(context, actor, { squad, rule: 'tables', before, after: tableSchool }, () => {
+    context.db.update(squads).set({ tableSchool }).where(eq(squads.id, squad)).run();
+  });
   return viewOf(context, actor, squad);
 }
 
@@ -110,9 +114,11 @@ export function setZone(context: Context, actor: Actor, input: { squad: string; 
   const { squad, timeZone } = input;
   allow(context.db, actor, 'set the rules', { squad });
   knownZone(timeZone);
-  writeChange(context, actor, squad, 'time zone', squadById(context.db, squad).timeZone, timeZone);
-  context.db.update(squads).set({ timeZone }).where(eq(squads.id, squad)).run();
-  forgetStreaksIn(context.db, squad);
+  const before = squadById(context.db, squad).timeZone;
+  changeRule(context, actor, { squad, rule: 'time zone', before, after: timeZone }, () => {
+    context.db.update(squads).set({ timeZone }).where(eq(squads.id, squad)).run();
+    forgetStreaksIn(context, squad);
+  });
   return viewOf(context, actor, squad);
 }
 
@@ -128,14 +134,16 @@ export function putBreak(context: Context, actor: Actor, input: BreakInput & { f
   const { db } = context;
   allow(db, actor, 'set the rules', { squad: input.squad });
   const had = breakOf(context, input);
-  const { squad: squadId, break: id, ...set } = input;
-  writeChange(context, actor, squadId, 'break', had ? { from: had.from, to: had.to, title: had.title } : null, set);
-  db.insert(squadBreaks)
-    .values({ id, squadId, ...set })
-    .onConflictDoUpdate({ target: squadBreaks.id, set })
-    .run();
-  forgetStreaksIn(db, squadId);
-  return viewOf(context, actor, squadId);
+  const { squad, break: id, ...set } = input;
+  const before = had ? { from: had.from, to: had.to, title: had.title } : null;
+  changeRule(context, actor, { squad, rule: 'break', before, after: set }, () => {
+    db.insert(squadBreaks)
+      .values({ id, squadId: squad, ...set })
+      .onConflictDoUpdate({ target: squadBreaks.id, set })
+      .run();
+    forgetStreaksIn(context, squad);
+  });
+  return viewOf(context, actor, squad);
 }
 
 export function dropBreak(context: Context, actor: Actor, input: BreakInput): Rules {
@@ -143,9 +151,11 @@ export function dropBreak(context: Context, actor: Actor, input: BreakInput): Ru
   allow(db, actor, 'set the rules', { squad: input.squad });
   const had = breakOf(context, input);
   if (!had) throw notFound();
-  writeChange(context, actor, input.squad, 'break', { from: had.from, to: had.to, title: had.title }, null);
-  db.delete(squadBreaks).where(eq(squadBreaks.id, input.break)).run();
-  forgetStreaksIn(db, input.squad);
+  const before = { from: had.from, to: had.to, title: had.title };
+  changeRule(context, actor, { squad: input.squad, rule: 'break', before, after: null }, () => {
+    db.delete(squadBreaks).where(eq(squadBreaks.id, input.break)).run();
+    forgetStreaksIn(context, input.squad);
+  });
   return viewOf(context, actor, input.squad);
 }
 
@@ -184,10 +194,12 @@ export function giveNewCode(context: Context, actor: Actor, input: { squad: stri
   const { db } = context;
   allow(db, actor, 'set the rules', input);
   // The codes themselves are not written down: an old one would say how the new one looks.
-  writeChange(context, actor, input.squad, 'squad code', 'the one before', 'a new one');
-  db.update(squads)
-    .set({ code: freshSquadCode(db) })
-    .where(eq(squads.id, input.squad))
-    .run();
+  const change = { squad: input.squad, rule: 'squad code', before: 'the one before', after: 'a new one' };
+  changeRule(context, actor, change, () => {
+    db.update(squads)
+      .set({ code: freshSquadCode(db) })
+      .where(eq(squads.id, input.squad))
+      .run();
+  });
   return viewOf(context, actor, input.squad);
 }

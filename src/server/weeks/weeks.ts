@@ -296,21 +296,23 @@ export function releaseWeek(context: Context, actor: Actor, input: { week: strin
   const revision = (newestRevision(db, week.id)?.revision ?? 0) + 1;
   const releasedBy = asPerson(actor).userId;
   const revisionId = uuid();
-  db.insert(weekRevisions)
-    .values({
-      id: revisionId,
-      weekId: week.id,
-      revision,
-      draft: week.draft,
-      content,
-      opensAt,
-      closesAt,
-      surprise: input.surprise ?? false,
-      releasedAt: context.now(),
-      releasedBy,
-    })
-    .run();
-  keepOutline(db, { id: revisionId, weekId: week.id, content });
+  db.transaction(() => {
+    db.insert(weekRevisions)
+      .values({
+        id: revisionId,
+        weekId: week.id,
+        revision,
+        draft: week.draft,
+        content,
+        opensAt,
+        closesAt,
+        surprise: input.surprise ?? false,
+        releasedAt: context.now(),
+        releasedBy,
+      })
+      .run();
+    keepOutline(db, { id: revisionId, weekId: week.id, content });
+  });
   return detailOf(context, week);
 }
 

@@ -21,8 +21,9 @@ export class Unsent {
     return Kept.safeParse(keptHere(this.key)).data ?? [];
   }
 
+  /** The last decision of a score takes the place of one before it. */
   put(score: string, decision: Decide): void {
-    this.write([...this.all().filter((one) => one.decision.id !== decision.id), { score, decision }]);
+    this.write([...this.all().filter((one) => one.score !== score), { score, decision }]);
   }
 
   drop(decisionId: string): void {

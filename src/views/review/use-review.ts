@@ -4,10 +4,12 @@ import { type BenchItem, bench as benchContract } from '../../contract/bench.ts'
 import { type BenchSettings, type Decide, type ReviewItem, type ReviewQueue, review, type WaitingPage } from '../../contract/review.ts';
 import { compareWaiting, decisionInForce, LONGEST_LOOK, standingOf } from '../../core/counts/index.ts';
 import { inParts } from '../../core/in-parts.ts';
-import { call, ServerProblem, sentenceOf } from '../client.ts';
+import { call, sentenceOf } from '../client.ts';
+import { InTurn } from '../in-turn.ts';
 import { plural } from '../words.ts';
 import { isWaiting } from './claim-words.ts';
 import { ClipShelf } from './clip-shelf.ts';
+import { DecisionsOut, type Outgoing } from './decisions-out.ts';
 import { FreshReads } from './fresh-reads.ts';
 import { Places } from './places.ts';
 import { NO_FILTER, passes, type QueueFilter } from './Queue.tsx';
@@ -17,12 +19,6 @@ import { Unsent } from './unsent.ts';
 interface Last {
   words: string;
   undo(): Promise<void>;
-}
-
-/** A decision on its way. */
-interface Outgoing {
-  item: ReviewItem;
-  decision: Decide;
 }
 
 /** Scores of a wave that are sent at once. */
@@ -68,7 +64,7 @@ export function useReview(queue: ReviewQueue) {
   const [benches, setBenches] = useState<ReadonlyMap<string, BenchItem>>(new Map());
   const [last, setLast] = useState<Last | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const [unsent, setUnsent] = useState<Outgoing[]>([]);
+  const [unsent, setUnsent] = useState(0);
   const [settings, setSettings] = useState<BenchSettings>(queue.bench);
   const [rules, setRules] = useState(queue.rules);
   /** Whether all that waits has been read, and how many the server said there are. */
@@ -77,6 +73,7 @@ export function useReview(queue: ReviewQueue) {
   const [shelf] = useState(() => new ClipShelf());
   const [places] = useState(() => new Places(queue.squad.id));
   const [reads] = useState(() => new FreshReads());
+  const [line] = useState(() => new InTurn());
   const [kept] = useState(() => new Unsent(queue.squad.id, queue.coachId));
   const spentOn = useSpent(shownId, places);
   const shownNow = useRef(shownId);
@@ -163,13 +160,10 @@ export function useReview(queue: ReviewQueue) {
     void reload(item.scoreId);
   };
 
-  const send = async ({ item, decision }: Outgoing) => {
-    try {
-      const now = await call(review.decide, { score: item.scoreId }, decision);
-      kept.drop(decision.id);
+  const told = {
+    arrived({ item }: Outgoing, now: ReviewItem) {
       reads.arrived(item.scoreId);
       putItem(now);
-      setUnsent((all) => all.filter((one) => one.decision.id !== decision.id));
       places.drop(item.scoreId);
       setLast((before) => {
         const words = `${item.player.nickname}’s ${item.drill.name} is ${now.standing}.`;
@@ -178,19 +172,29 @@ export function useReview(queue: ReviewQueue) {
       // What was read of it tells of before; whoever comes back to it has it read anew.
       setBenches((all) => new Map([...all].filter(([id]) => id !== item.scoreId || id === shownNow.current)));
       if (shownNow.current === item.scoreId) void reload(item.scoreId);
-    } catch (error) {
+    },
+    // It waits again, with what was typed still there.
+    refused({ item }: Outgoing, error: unknown) {
       setProblem(sentenceOf(error));
-      // Whoever was signed out meanwhile signs in again, and it goes.
-      const mayWorkLater = !(error instanceof ServerProblem) || error.status >= 500 || error.status === 401;
-      setUnsent((all) => [...all.filter((one) => one.decision.id !== decision.id), ...(mayWorkLater ? [{ item, decision }] : [])]);
-      if (mayWorkLater) return;
-      // Refused: it waits again, with what was typed still there.
-      kept.drop(decision.id);
       reads.arrived(item.scoreId);
       putItem(item);
       setShownId(item.scoreId);
-    }
+    },
+    waiting(all: readonly Outgoing[], error: unknown) {
+      if (error) setProblem(sentenceOf(error));
+      setUnsent(all.length);
+    },
   };
+  const toldNow = useRef(told);
+  toldNow.current = told;
+  const [out] = useState(
+    () =>
+      new DecisionsOut(kept, (score, decision) => call(review.decide, { score }, decision), {
+        arrived: (...of) => toldNow.current.arrived(...of),
+        refused: (...of) => toldNow.current.refused(...of),
+        waiting: (...of) => toldNow.current.waiting(...of),
+      }),
+  );
 
   /** Shows a score as it will stand, and sends what was decided of it. */
   const letGo = (item: ReviewItem, decision: Decide) => {
@@ -198,12 +202,11 @@ export function useReview(queue: ReviewQueue) {
     const { standing } = standingOf(item.value, item.result !== 'clear', { ...decision, undoes: null, faults: null, at: 0 });
     putItem({ ...item, standing });
     setDecidedIds((ids) => [item.scoreId, ...ids.filter((id) => id !== item.scoreId)]);
-    void send({ item, decision });
+    void out.send({ item, decision });
   };
   const decide = (item: ReviewItem, given: Decide) => {
     const decision = { ...given, tookSeconds: Math.min(LONGEST_LOOK, Math.round(spentOn(item.scoreId) * 10) / 10) };
     setProblem(null);
-    kept.put(item.scoreId, decision);
     setShownId(nextAfter(item.scoreId) ?? item.scoreId);
     letGo(item, decision);
   };
@@ -285,7 +288,7 @@ export function useReview(queue: ReviewQueue) {
 
   const saveSettings = (next: BenchSettings) => {
     setSettings(next);
-    attempt(async () => void (await call(review.settings, {}, next)));
+    attempt(() => line.do(async () => void (await call(review.settings, {}, next)), 'settings'));
   };
 
   /** A queue that was read anew, as after other rules. */
@@ -299,16 +302,11 @@ export function useReview(queue: ReviewQueue) {
     attempt(() => readOn(fresh, new Map()));
   };
 
-  const retry = () => {
-    for (const one of unsent) void send(one);
-  };
-  const again = useRef(retry);
-  again.current = retry;
   useEffect(() => {
-    const onLine = () => again.current();
+    const onLine = () => void out.retry();
     window.addEventListener('online', onLine);
     return () => window.removeEventListener('online', onLine);
-  }, []);
+  }, [out]);
 
   return {
     mayChange: queue.mayChange,
@@ -316,8 +314,8 @@ export function useReview(queue: ReviewQueue) {
     everything: [...items.values()],
     inAll: whole ? allWaiting.length : Math.max(inAll, allWaiting.length),
     whole,
-    unsent: unsent.length,
-    retry,
+    unsent,
+    retry: () => void out.retry(),
     benchOf: (id: string) => benches.get(id) ?? null,
     show: (id: string) => setShownId(id),
     undo: (item: ReviewItem) => attempt(() => undoDecision(item)),

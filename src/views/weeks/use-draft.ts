@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { type WeekDetail, weeks } from '../../contract/weeks.ts';
 import { WeekPlan } from '../../core/weeks/schema.ts';
 import { call, type FieldProblem, ServerProblem, sentenceOf } from '../client.ts';
+import { InTurn } from '../in-turn.ts';
 
 export type SaveState = { kind: 'saved' | 'changed' | 'saving' } | { kind: 'problem'; sentence: string };
 
@@ -20,7 +21,9 @@ export function useDraft(first: WeekDetail) {
   const [theirs, setTheirs] = useState<WeekDetail | null>(null);
   const draft = useRef(first.draft);
   const newest = useRef(first.plan);
-  const saving = useRef<Promise<boolean> | null>(null);
+  /** The plan that the server has, as far as this page knows. */
+  const onServer = useRef(first.plan);
+  const [line] = useState(() => new InTurn());
 
   const put = useCallback((next: WeekPlan) => {
     newest.current = next;
@@ -54,9 +57,7 @@ export function useDraft(first: WeekDetail) {
     put(after);
   }, [past, future, put]);
 
-  /** Saves what is on the screen; true when it is on the server. */
-  const saveNow = useCallback(async (): Promise<boolean> => {
-    if (saving.current) await saving.current;
+  const saveOnce = useCallback(async (): Promise<boolean> => {
     const sent = newest.current;
     const parsed = WeekPlan.safeParse(sent);
     const found = (parsed.error?.issues ?? []).map((issue) => ({ field: issue.path.join('.'), sentence: issue.message }));
@@ -65,26 +66,27 @@ export function useDraft(first: WeekDetail) {
       setSave({ kind: 'problem', sentence: found[0]?.sentence ?? 'Something is not right yet.' });
       return false;
     }
+    if (onServer.current === sent) {
+      setSave({ kind: 'saved' });
+      return true;
+    }
     setSave({ kind: 'saving' });
-    const work = call(weeks.save, { week: first.id }, { draft: draft.current, plan: parsed.data })
-      .then((saved) => {
-        draft.current = saved.draft;
-        setWeek(saved);
-        setSave(newest.current === sent ? { kind: 'saved' } : { kind: 'changed' });
-        return true;
-      })
-      .catch(async (error) => {
-        setSave({ kind: 'problem', sentence: sentenceOf(error) });
-        if (error instanceof ServerProblem && error.kind === 'changed elsewhere') {
-          setTheirs(await call(weeks.open, { week: first.id }).catch(() => null));
-        }
-        return false;
-      });
-    saving.current = work;
-    const done = await work;
-    saving.current = null;
-    return done;
+    try {
+      const saved = await call(weeks.save, { week: first.id }, { draft: draft.current, plan: parsed.data });
+      draft.current = saved.draft;
+      onServer.current = sent;
+      setWeek(saved);
+      setSave(newest.current === sent ? { kind: 'saved' } : { kind: 'changed' });
+      return true;
+    } catch (error) {
+      setSave({ kind: 'problem', sentence: sentenceOf(error) });
+      if (error instanceof ServerProblem && error.kind === 'changed elsewhere')
+        setTheirs(await call(weeks.open, { week: first.id }).catch(() => null));
+      return false;
+    }
   }, [first.id]);
+  /** Saves what is on the screen, after every saving that was asked for before; true when it is on the server. */
+  const saveNow = useCallback(() => line.do(saveOnce), [line, saveOnce]);
 
   /** Ends a conflict: mine goes over theirs, or theirs takes its place and mine stays one undo away. */
   const settle = useCallback(

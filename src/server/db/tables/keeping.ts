@@ -72,3 +72,10 @@ export const accountEvents = sqliteTable(
 
 /** What the house knows of itself: that its secret is the one it was made with, and when its clock was last seen. */
 export const houseFacts = sqliteTable('house_facts', { key: text('key').primaryKey(), value: text('value').notNull() });
+
+/** By which version of its formula each derived table was made. Another one makes it anew. */
+export const derivedVersions = sqliteTable('derived_versions', {
+  name: text('name').primaryKey(),
+  version: integer('version').notNull(),
+  madeAt: instant('made_at').notNull(),
+});
