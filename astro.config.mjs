@@ -15,11 +15,11 @@ export default defineConfig({
   output: 'server',
   adapter: node({ mode: 'middleware' }),
   integrations: [react()],
-  // Origins are checked in src/server/http/server.ts for every unsafe method, JSON included.
+  // Origins are checked in src/server/wiring/server.ts for every unsafe method, JSON included.
   security: { checkOrigin: false },
   devToolbar: { enabled: false },
   experimental: {
-    // Scripts of our own only; the framework's few inline ones by their hashes. What only headers can say is in src/server/http/headers.ts.
+    // Scripts of our own only; the framework's few inline ones by their hashes. What only headers can say is in src/server/platform/http/headers.ts.
     csp: {
       directives: [
         "default-src 'self'",

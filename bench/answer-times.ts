@@ -6,8 +6,8 @@
 import { randomUUID } from 'node:crypto';
 import Database from 'better-sqlite3';
 import { mean, sampleVariance } from 'simple-statistics';
-import { openHouse } from '../src/server/house.ts';
-import { signInRoute } from '../src/server/http/sign-in-route.ts';
+import { openHouse } from '../src/server/context.ts';
+import { signInRoute } from '../src/server/wiring/sign-in-route.ts';
 import { openTown } from '../tests/server/make.ts';
 
 const TRIES = Number(process.argv[2] ?? 500);

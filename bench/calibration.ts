@@ -3,17 +3,11 @@
  * often a stretch number is reached (meant: 60 %), how often the doubt rules doubt honest play, how many of those who exaggerate they find.
  * `npm run bench:calibration` prints the tables of docs/measurements.md; `-- 7` takes another seed.
  */
+
+import { chance } from '../src/core/chance.ts';
 import { catalogueById, type Drill } from '../src/core/drills/index.ts';
-import {
-  chance,
-  type Given60,
-  grownSquad,
-  judgeSeason,
-  playSeason,
-  type SeasonItem,
-  type SeasonJudged,
-} from '../src/core/squadsim/index.ts';
 import type { Dose } from '../src/core/weeks/index.ts';
+import { type Given60, grownSquad, judgeSeason, playSeason, type SeasonItem, type SeasonJudged } from '../src/testkit/squadsim/index.ts';
 
 const SQUAD = { players: 200, exaggerators: 20, weeks: 40 };
 /** While figures were chosen, seeds 1 to 9 were used. */

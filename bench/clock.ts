@@ -10,11 +10,11 @@ import { join } from 'node:path';
 import { type BrowserContext, chromium, type Page } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
 import { CHROMIUM } from '../scripts/chromium.ts';
-import type { ThisWeek } from '../src/contract/go.ts';
+import type { ThisWeek } from '../src/contract/training.ts';
 import type { WeekDetail } from '../src/contract/weeks.ts';
+import { chance } from '../src/core/chance.ts';
 import { catalogueById } from '../src/core/drills/index.ts';
-import { type ClockEvent, compileRunSheet, type Interval, laidCues, replay, TYPICAL_RUNNER } from '../src/core/runsheet/index.ts';
-import { chance } from '../src/core/squadsim/chance.ts';
+import { type ClockEvent, compileRunSheet, type Interval, laidCues, replay, TYPICAL_RUNNER } from '../src/core/training/index.ts';
 import { newBlock, newItem, type Session } from '../src/core/weeks/index.ts';
 import { runTwoClocks } from './two-clocks.ts';
 

@@ -11,19 +11,9 @@ import { v7 as uuid } from 'uuid';
 import { CHROMIUM } from '../scripts/chromium.ts';
 import type { Facts, WeekDetail } from '../src/contract/weeks.ts';
 import { CATALOGUE, catalogueById, searchDrills } from '../src/core/drills/index.ts';
-import { TYPICAL_RUNNER } from '../src/core/runsheet/index.ts';
-import {
-  changeItem,
-  checkWeek,
-  copyPlan,
-  itemsOf,
-  measureWeek,
-  SHAPES,
-  type ShapeName,
-  shapeSession,
-  type WeekPlan,
-  withSeconds,
-} from '../src/core/weeks/index.ts';
+import { checkWeek, itemsOf, measureWeek, SHAPES, type ShapeName, shapeSession } from '../src/core/planning/index.ts';
+import { TYPICAL_RUNNER } from '../src/core/training/index.ts';
+import { changeItem, copyPlan, type WeekPlan, withSeconds } from '../src/core/weeks/index.ts';
 
 const RUNS = 60;
 const WARM_UP = 8;

@@ -2,7 +2,9 @@
  * Measures the suggested count on a range of drawn clips whose true reps are known, with seeds that no figure was chosen on.
  * `npm run bench:suggest` prints a table in Markdown; `-- 40` takes another number of clips a condition.
  */
-import { describeClip, RANGE_CONDITIONS, type RangeCondition, suggestCount, takeOf } from '../src/core/clips/index.ts';
+
+import { suggestCount } from '../src/core/rep-counter/index.ts';
+import { describeClip, RANGE_CONDITIONS, type RangeCondition, takeOf } from '../src/testkit/range.ts';
 
 const REPORT_SEED = 500_000;
 const each = Number(process.argv[2] ?? 40);

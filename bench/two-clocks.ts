@@ -1,3 +1,4 @@
+import type { Chance } from '../src/core/chance.ts';
 import {
   AudioAnchor,
   advance,
@@ -8,8 +9,7 @@ import {
   laidCues,
   NOT_STARTED,
   relay,
-} from '../src/core/runsheet/index.ts';
-import type { Chance } from '../src/core/squadsim/chance.ts';
+} from '../src/core/training/index.ts';
 
 /** How a page gets on in a simulated run of the clock. */
 export interface Conditions {

@@ -8,7 +8,7 @@ const SHELL = `${CLIENT}/shell.js`;
 
 await build({
   // The server, and the threads beside it that do what takes long.
-  entryPoints: { main: 'src/demo/start.ts', heavy: 'src/server/heavy/worker.ts' },
+  entryPoints: { main: 'src/demo/start.ts', heavy: 'src/server/wiring/worker.ts' },
   outdir: 'dist/house',
   outExtension: { '.js': '.mjs' },
   bundle: true,

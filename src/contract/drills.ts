@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { CheckedDrill } from '../core/drills/checked.ts';
 import { Drill } from '../core/drills/schema.ts';
 import { CONTACT_SCHOOLS } from '../core/drills/terms.ts';
-import { DrillFile } from '../core/formats/index.ts';
+import { DrillFile } from '../core/files/index.ts';
 import { endpoint } from './endpoint.ts';
 import { Id, Nothing } from './parts.ts';
 

@@ -1,21 +1,21 @@
 import { accounts } from './accounts.ts';
 import { answers } from './answers.ts';
 import { bench } from './bench.ts';
+import { films } from './clips.ts';
 import { drills } from './drills.ts';
-import { films } from './films.ts';
-import { go } from './go.ts';
+import { paper } from './files.ts';
 import { invitations } from './invitations.ts';
-import { keeping } from './keeping.ts';
 import { keys } from './keys.ts';
+import { post } from './letters.ts';
 import { numbers } from './numbers.ts';
-import { paper } from './paper.ts';
-import { people } from './people.ts';
-import { post } from './post.ts';
+import { keeping } from './operations.ts';
 import { progress } from './progress.ts';
 import { review } from './review.ts';
 import { rules } from './rules.ts';
-import { squad } from './squad.ts';
+import { squad } from './screens.ts';
+import { people } from './squads.ts';
 import { tables } from './tables.ts';
+import { go } from './training.ts';
 import { weeks } from './weeks.ts';
 
 /** The whole HTTP interface, by area. */

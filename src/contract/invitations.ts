@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { LEVELS } from '../core/drills/terms.ts';
-import { isSimplePin } from '../core/people/pins.ts';
+import { isSimplePin } from '../core/accounts/pins.ts';
+import { LEVELS } from '../core/squads/terms.ts';
 import { endpoint } from './endpoint.ts';
 import { Id, Instant, NoParams, Nothing, StrongerFootName } from './parts.ts';
 

@@ -3,7 +3,7 @@ import { SignInView } from './accounts.ts';
 import { endpoint } from './endpoint.ts';
 import { InvitationView } from './invitations.ts';
 import { Id, Nothing } from './parts.ts';
-import { GuardianRequestView } from './squad.ts';
+import { GuardianRequestView } from './screens.ts';
 
 /* Every key to a child, on one page of its guardian. */
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
-import { NumberToBeat } from './go.ts';
 import { FootName, Id, MeasureName, Nothing } from './parts.ts';
+import { NumberToBeat } from './training.ts';
 
 export const SquadNumbers = z.object({
   week: z.object({ id: Id, number: z.number().int(), title: z.string() }),

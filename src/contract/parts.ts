@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { DOUBT_REASONS } from '../core/counts/reasons.ts';
-import { FEET, MEASURES, STRONGER_FEET } from '../core/drills/terms.ts';
+import { FEET, MEASURES } from '../core/drills/terms.ts';
+import { DOUBT_REASONS } from '../core/scores/reasons.ts';
+import { STRONGER_FEET } from '../core/squads/terms.ts';
 import { Dose } from '../core/weeks/schema.ts';
 
 /** Shapes that several areas share on the wire. */

@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { CONTACT_SCHOOLS, LEVELS } from '../core/drills/terms.ts';
+import { CONTACT_SCHOOLS } from '../core/drills/terms.ts';
 import { STEPS } from '../core/progress/plateau.ts';
+import { LEVELS } from '../core/squads/terms.ts';
 import { TABLE_SCHOOLS } from '../core/tables/index.ts';
 import { endpoint } from './endpoint.ts';
 import {

@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { REVIEW_KINDS } from '../core/counts/habits.ts';
-import { MARK_ID } from '../core/counts/marks.ts';
-import { isPlace } from '../core/counts/queue.ts';
-import { VERDICTS } from '../core/counts/standing.ts';
+import { MARK_ID } from '../core/review/marks.ts';
+import { REVIEW_KINDS } from '../core/scores/habits.ts';
+import { isPlace } from '../core/scores/queue.ts';
+import { VERDICTS } from '../core/scores/standing.ts';
 import { endpoint } from './endpoint.ts';
 import { Dose, DoubtView, FootName, Id, Instant, MeasureName, NoParams, Nothing, StandingName } from './parts.ts';
 

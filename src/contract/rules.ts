@@ -3,9 +3,9 @@ import { StreakRule } from '../core/streaks/rules.ts';
 import { TABLE_SCHOOLS } from '../core/tables/index.ts';
 import { RunTimes } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
+import { MailHoursSent } from './letters.ts';
 import { Day, Id, Instant, Nothing } from './parts.ts';
-import { MailHoursSent } from './post.ts';
-import { Choices } from './squad.ts';
+import { Choices } from './screens.ts';
 
 export const BreakView = z.object({ id: Id, from: Day, to: Day, title: z.string() });
 export type BreakView = z.infer<typeof BreakView>;

@@ -1,11 +1,12 @@
 import { z } from 'zod';
 import { Home } from '../core/drills/home-schema.ts';
-import { CONTACT_SCHOOLS, FOOT_ORDERS, LEVELS } from '../core/drills/terms.ts';
-import { WeekFile } from '../core/formats/index.ts';
+import { CONTACT_SCHOOLS, FOOT_ORDERS } from '../core/drills/terms.ts';
+import { WeekFile } from '../core/files/index.ts';
+import { LEVELS } from '../core/squads/terms.ts';
 import { PublishedWeek, Session, WeekPlan } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
-import { NumberToBeat, RunnerView, SwapView } from './go.ts';
 import { Day, Id, Instant, Nothing } from './parts.ts';
+import { NumberToBeat, RunnerView, SwapView } from './training.ts';
 
 const WeekState = z.enum(['draft', 'released', 'open', 'closed']);
 

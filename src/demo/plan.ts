@@ -1,5 +1,5 @@
+import { type Chance, seededId } from '../core/chance.ts';
 import { catalogueById } from '../core/drills/index.ts';
-import { type Chance, seededId } from '../core/squadsim/index.ts';
 import { type Block, type BlockKind, type Item, newBlock, newItem, newSession, type Session, type WeekPlan } from '../core/weeks/index.ts';
 
 /** How the demo squad's weeks are written down: blocks of drills with what differs from the usual. */

@@ -1,18 +1,18 @@
 import { once } from 'node:events';
 import type { AddressInfo } from 'node:net';
-import { readConfig, SettingError } from './config.ts';
-import { heavyThreads, THE_HOUSE } from './heavy/heavy.ts';
-import { type Context, createContext, openHouse } from './house.ts';
-import { type AstroHandler, createHouseServer } from './http/server.ts';
-import { makeDerived } from './keeping/derived.ts';
-import { makePrivate } from './keeping/files.ts';
-import { catchUp, workByNight } from './keeping/jobs.ts';
-import { lockHouse } from './keeping/lock.ts';
-import { finishExchange } from './keeping/restore.ts';
-import { checkData, checkOpened, seeClock } from './keeping/start.ts';
-import { nameOldLettersById } from './post/names.ts';
-import { sendDue } from './post/outbox.ts';
-import { finishUploads } from './uploads/settle.ts';
+import { finishUploads } from './clips/uploads/settle.ts';
+import { type Context, createContext, openHouse } from './context.ts';
+import { nameOldLettersById } from './mail/names.ts';
+import { sendDue } from './mail/outbox.ts';
+import { makeDerived } from './operations/derived.ts';
+import { catchUp, workByNight } from './operations/jobs.ts';
+import { finishExchange } from './operations/restore.ts';
+import { checkData, checkOpened, seeClock } from './operations/start.ts';
+import { readConfig, SettingError } from './platform/config.ts';
+import { makePrivate } from './platform/files.ts';
+import { heavyThreads, THE_HOUSE } from './platform/heavy.ts';
+import { lockHouse } from './platform/lock.ts';
+import { type AstroHandler, createHouseServer } from './wiring/server.ts';
 
 /** What the house makes is nobody else's to read. */
 const PRIVATE_UMASK = 0o077;

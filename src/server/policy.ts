@@ -1,10 +1,10 @@
 import { and, eq, isNull, type SQL, sql } from 'drizzle-orm';
 import type { Act } from '../contract/acts.ts';
-import type { Actor } from './auth/actor.ts';
-import type { Db } from './db/connection.ts';
-import { clips, decisions, feeds, films, invitations, scores, spokenLines, squadPlayers, templates, weeks } from './db/schema.ts';
-import { inSquadNow, isLeaving } from './people/leaving.ts';
-import { notFound, Problem } from './problems.ts';
+import type { Actor } from './accounts/actor.ts';
+import { inSquadNow, isLeaving } from './accounts/leaving.ts';
+import type { Db } from './platform/db/connection.ts';
+import { clips, decisions, feeds, films, invitations, scores, spokenLines, squadPlayers, templates, weeks } from './platform/db/schema.ts';
+import { notFound, Problem } from './platform/problems.ts';
 
 /** What an act is done to; at most one of them is named. */
 export type Subject =

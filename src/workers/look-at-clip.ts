@@ -1,6 +1,7 @@
 import { AudioSampleSink, BlobSource, CanvasSink, EncodedPacketSink, Input, MATROSKA, MP4, QTFF, VideoSampleSink, WEBM } from 'mediabunny';
-import { type ClipSignals, type NoSuggestion, type Suggestion, suggestCount } from '../core/clips/index.ts';
-import type { Span } from '../core/counts/index.ts';
+import type { ClipSignals } from '../core/clips/index.ts';
+import type { Span } from '../core/clips/signals.ts';
+import { type NoSuggestion, type Suggestion, suggestCount } from '../core/rep-counter/index.ts';
 
 /** What the page asks of a clip: its frame times and small pictures, or a suggested count of its work. */
 export type LookAsk = { type: 'look'; file: Blob; pictures: number } | { type: 'suggest'; file: Blob; work: Span };

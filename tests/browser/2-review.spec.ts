@@ -1,5 +1,5 @@
 import type { ReviewItem, ReviewQueue } from '../../src/contract/review.ts';
-import { placeOf } from '../../src/core/counts/queue.ts';
+import { placeOf } from '../../src/core/scores/queue.ts';
 import { expect, test } from './house.ts';
 import { awake, coachBase, PHONE, sendGo, signIn } from './people.ts';
 

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import type { WeekDetail } from '../../src/contract/weeks.ts';
-import { DrillFile, WeekFile } from '../../src/core/formats/files.ts';
+import { DrillFile, WeekFile } from '../../src/core/files/files.ts';
 import { expect, LONG, test } from './house.ts';
 import { awake, coachBase, PHONE, signIn } from './people.ts';
 

@@ -1,10 +1,11 @@
 import type { BrowserContext, Page } from '@playwright/test';
 import Database from 'better-sqlite3';
 import { v7 as uuid } from 'uuid';
-import type { ThisWeek } from '../../src/contract/go.ts';
-import type { Today } from '../../src/contract/squad.ts';
+import type { Today } from '../../src/contract/screens.ts';
+import type { ThisWeek } from '../../src/contract/training.ts';
 import { catalogueById } from '../../src/core/drills/index.ts';
-import { type Session, SHAPE_NAMES, SHAPES, shapeSession } from '../../src/core/weeks/index.ts';
+import { SHAPE_NAMES, SHAPES, shapeSession } from '../../src/core/planning/index.ts';
+import type { Session } from '../../src/core/weeks/index.ts';
 import { aBlock, anItem, aSession, timed } from '../core/make.ts';
 import { databaseOf, expect, LONG, test } from './house.ts';
 import { awake, coachBase, outboxOf, PHONE, signIn } from './people.ts';

@@ -1,6 +1,6 @@
 import type { APIRequestContext, Page } from '@playwright/test';
 import type { PlayerPage } from '../../src/contract/progress.ts';
-import type { Register } from '../../src/contract/squad.ts';
+import type { Register } from '../../src/contract/screens.ts';
 import { expect, LONG, test } from './house.ts';
 import { awake, coachBase, PHONE, signIn } from './people.ts';
 

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import type { ThisWeek } from '../../src/contract/go.ts';
+import type { ThisWeek } from '../../src/contract/training.ts';
 import type { WeekList } from '../../src/contract/weeks.ts';
 import { expect, LONG, test } from './house.ts';
 import { awake, coachBase, PHONE, signIn } from './people.ts';

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import type { ThisWeek } from '../../src/contract/go.ts';
+import type { ThisWeek } from '../../src/contract/training.ts';
 import { expect, test } from './house.ts';
 import { awake, coachBase, PHONE, signIn } from './people.ts';
 

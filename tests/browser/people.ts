@@ -1,6 +1,6 @@
 import { type BrowserContext, expect, type Page } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
-import type { ThisWeek } from '../../src/contract/go.ts';
+import type { ThisWeek } from '../../src/contract/training.ts';
 
 const PASSWORD = 'quillhaven-demo';
 export const PHONE = { width: 390, height: 844 };

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { CATALOGUE } from '../../src/core/drills/index.ts';
+import { crookedLines, layOut, metresOf, placingGuide, UNKNOWN_STEP } from '../../src/core/layouts/index.ts';
 import { usualDose } from '../../src/core/weeks/index.ts';
-import { crookedLines, layOut, metresOf, placingGuide, UNKNOWN_STEP } from '../../src/core/yard/index.ts';
 import { drillOf } from './make.ts';
 
 const laid = (id: string) => {

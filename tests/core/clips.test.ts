@@ -1,21 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { expect } from 'chai';
 import fc from 'fast-check';
-import {
-  describeClip,
-  evenFrames,
-  frameAt,
-  inStepWith,
-  layOutClip,
-  middleOfFrame,
-  poseAt,
-  type RangeCondition,
-  type Suggestion,
-  soundOf,
-  stepFrames,
-  suggestCount,
-  takeOf,
-} from '../../src/core/clips/index.ts';
+import { evenFrames, frameAt, inStepWith, layOutClip, middleOfFrame, poseAt, soundOf, stepFrames } from '../../src/core/clips/index.ts';
+import { type Suggestion, suggestCount } from '../../src/core/rep-counter/index.ts';
+import { describeClip, type RangeCondition, takeOf } from '../../src/testkit/range.ts';
 
 describe('frames of a clip', () => {
   const uneven = [0, 0.033, 0.1, 0.12, 0.2];

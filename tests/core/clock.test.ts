@@ -14,7 +14,7 @@ import {
   startOfGo,
   TYPICAL_RUNNER,
   workOfGo,
-} from '../../src/core/runsheet/index.ts';
+} from '../../src/core/training/index.ts';
 import { aBlock, anItem, aSession, drills, only, timed } from './make.ts';
 
 const T0 = 1_000_000;

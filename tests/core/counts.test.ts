@@ -20,7 +20,7 @@ import {
   standingOf,
   standsAfter,
   weighDoubts,
-} from '../../src/core/counts/index.ts';
+} from '../../src/core/scores/index.ts';
 import type { Dose } from '../../src/core/weeks/index.ts';
 import { drillOf } from './make.ts';
 

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { addDoses, doseOf, minutesInWords, NO_DOSE } from '../../src/core/dose/index.ts';
-import { compileRunSheet, TYPICAL_RUNNER } from '../../src/core/runsheet/index.ts';
+import { addDoses, doseOf, minutesInWords, NO_DOSE } from '../../src/core/training/dose.ts';
+import { compileRunSheet, TYPICAL_RUNNER } from '../../src/core/training/index.ts';
 import type { Item } from '../../src/core/weeks/index.ts';
 import { aBlock, anItem, aSession, drills, only, timed } from './make.ts';
 

@@ -1,17 +1,14 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { TYPICAL_RUNNER } from '../../src/core/runsheet/index.ts';
+import { allItems, measureSession, SHAPE_NAMES, shapeSession } from '../../src/core/planning/index.ts';
+import { TYPICAL_RUNNER } from '../../src/core/training/index.ts';
 import {
-  allItems,
   changeBlock,
   changeItem,
   changeSession,
-  measureSession,
   moveById,
   removeById,
   type Session,
-  SHAPE_NAMES,
-  shapeSession,
   stepItem,
   type WeekPlan,
   withSeconds,

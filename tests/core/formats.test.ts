@@ -10,9 +10,10 @@ import {
   publishedSchemas,
   WeekFile,
   weekFile,
-} from '../../src/core/formats/index.ts';
-import { TYPICAL_RUNNER } from '../../src/core/runsheet/index.ts';
-import { measureWeek, SHAPE_NAMES, SHAPES, shapeSession, type WeekPlan } from '../../src/core/weeks/index.ts';
+} from '../../src/core/files/index.ts';
+import { measureWeek, SHAPE_NAMES, SHAPES, shapeSession } from '../../src/core/planning/index.ts';
+import { TYPICAL_RUNNER } from '../../src/core/training/index.ts';
+import type { WeekPlan } from '../../src/core/weeks/index.ts';
 import { anId, drillOf, drills } from './make.ts';
 
 const bare = (value: unknown) =>

@@ -1,6 +1,8 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { CATALOGUE, inSchool } from '../../src/core/drills/index.ts';
+import { isShownMirrored } from '../../src/core/drills/side-shown.ts';
+import { fitLayout } from '../../src/core/layouts/fit.ts';
 import { figuresOf } from '../../src/core/moves/figures.ts';
 import {
   ballAt,
@@ -9,7 +11,6 @@ import {
   completions,
   footAt,
   frameAt,
-  isShownMirrored,
   keepingPace,
   LAWS,
   loopTicks,
@@ -25,7 +26,6 @@ import {
   repsIn,
   writeMovement,
 } from '../../src/core/moves/index.ts';
-import { fitLayout } from '../../src/core/yard/fit.ts';
 
 const drills = CATALOGUE.flatMap((drill) =>
   (drill.moves?.texts ?? []).map((text, example) => ({ drill, text, example, name: `${drill.id} ${example + 1}` })),

@@ -1,10 +1,14 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { endOfBackup, overBackups } from '../../src/core/keeping/index.ts';
-import { codeFrom, codeInGroups, defaultsForAge, normalCode, readRoster, ruleInWords } from '../../src/core/people/index.ts';
-import { isQuiet, mailAt, outOfQuiet, retryAfter, todayLetter } from '../../src/core/post/index.ts';
-import { compileRunSheet, TIMES, TYPICAL_RUNNER } from '../../src/core/runsheet/index.ts';
+import { codeFrom, codeInGroups, normalCode } from '../../src/core/accounts/index.ts';
+import { todayLetter } from '../../src/core/letters/index.ts';
+import { isQuiet, mailAt, outOfQuiet, retryAfter } from '../../src/core/mail/index.ts';
+import { endOfBackup, overBackups } from '../../src/core/operations/index.ts';
+import { defaultsForAge, ruleInWords } from '../../src/core/rules/index.ts';
+import { readRoster } from '../../src/core/squads/index.ts';
+import { compileRunSheet, TYPICAL_RUNNER } from '../../src/core/training/index.ts';
 import { newItem, RunTimes } from '../../src/core/weeks/index.ts';
+import { TIMES } from '../../src/core/weeks/times.ts';
 import { anId, drillOf, drills, only, timed } from './make.ts';
 
 const HOUR = 3_600_000;

@@ -1,9 +1,11 @@
 import { expect } from 'chai';
-import { atLeastChance, doubtedOften } from '../../src/core/counts/index.ts';
 import { drillForPlayer } from '../../src/core/drills/index.ts';
-import { guessMapping, type PaperMapping, readDate, readPaper } from '../../src/core/formats/index.ts';
-import { familySummary, letterOf, squadSummary } from '../../src/core/post/index.ts';
-import { allItems, catchUpsFor, type PublishedWeek, personalWeek } from '../../src/core/weeks/index.ts';
+import { guessMapping, type PaperMapping, readDate, readPaper } from '../../src/core/files/index.ts';
+import { familySummary, squadSummary } from '../../src/core/letters/index.ts';
+import { letterOf } from '../../src/core/mail/index.ts';
+import { allItems, catchUpsFor, personalWeek } from '../../src/core/planning/index.ts';
+import { atLeastChance, doubtedOften } from '../../src/core/scores/index.ts';
+import type { PublishedWeek } from '../../src/core/weeks/index.ts';
 import { aBlock, anId, anItem, aSession, drillOf, drills, timed } from './make.ts';
 
 function weekOf(...items: ReturnType<typeof anItem>[]): PublishedWeek {

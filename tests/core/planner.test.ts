@@ -1,25 +1,27 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { type Home, KIT } from '../../src/core/drills/index.ts';
-import { TYPICAL_RUNNER } from '../../src/core/runsheet/index.ts';
 import {
   allItems,
-  type Block,
   CHECKS,
   type Check,
   changesBetween,
   checkWeek,
+  measureWeek,
+  type PlannerFacts,
+  whoLacks,
+} from '../../src/core/planning/index.ts';
+import { TYPICAL_RUNNER } from '../../src/core/training/index.ts';
+import {
+  type Block,
   copyPlan,
   type Item,
-  measureWeek,
   moveBlockTo,
   moveItemTo,
   moveSessionTo,
-  type PlannerFacts,
   type Session,
   type WeekPlan,
   WeekPlan as WeekPlanSchema,
-  whoLacks,
 } from '../../src/core/weeks/index.ts';
 import { aBlock, anId, anItem, aSession, drillOf, drills, timed } from './make.ts';
 

@@ -1,26 +1,22 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { marksVtt, readMarksVtt, recountRow, scoreRow } from '../../src/core/files/index.ts';
 import {
   changed,
-  habitsOf,
   type Mark,
   type MarkChange,
   type MarkLog,
   marksOf,
-  mayBeWaved,
   NO_MARKS,
-  orderCues,
   recountedValue,
   recountOf,
   redo,
-  reviewMinutes,
-  standingFacts,
   tapDelay,
   tappedAt,
   undo,
-} from '../../src/core/counts/index.ts';
-import { marksVtt, readMarksVtt, recountRow, scoreRow } from '../../src/core/formats/index.ts';
-import { compileRunSheet, NOT_STARTED, replay, TYPICAL_RUNNER, workOfGo, workSpans } from '../../src/core/runsheet/index.ts';
+} from '../../src/core/review/index.ts';
+import { habitsOf, mayBeWaved, orderCues, reviewMinutes, standingFacts } from '../../src/core/scores/index.ts';
+import { compileRunSheet, NOT_STARTED, replay, TYPICAL_RUNNER, workOfGo, workSpans } from '../../src/core/training/index.ts';
 import { anItem, drills, only, timed } from './make.ts';
 
 const mark = (at: number, what: Mark['what'], id = `${what}-${at}`): Mark => ({ id, at, what });

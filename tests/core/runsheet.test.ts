@@ -10,10 +10,10 @@ import {
   plannedPace,
   sideInWords,
   spokenSeconds,
-  TIMES,
   TYPICAL_RUNNER,
-} from '../../src/core/runsheet/index.ts';
+} from '../../src/core/training/index.ts';
 import type { Item } from '../../src/core/weeks/index.ts';
+import { TIMES } from '../../src/core/weeks/times.ts';
 import { aBlock, anItem, aSession, drillOf, drills, only, timed } from './make.ts';
 
 const kinds = (list: readonly Interval[]) => list.map((interval) => interval.kind);

@@ -1,18 +1,10 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { addDoses, doseOf, NO_DOSE } from '../../src/core/dose/index.ts';
 import { stepsOf } from '../../src/core/drills/index.ts';
-import { compileRunSheet, TYPICAL_RUNNER } from '../../src/core/runsheet/index.ts';
-import {
-  footSeconds,
-  itemsOf,
-  measureSession,
-  Session,
-  SHAPE_NAMES,
-  SHAPES,
-  type ShapeName,
-  shapeSession,
-} from '../../src/core/weeks/index.ts';
+import { footSeconds, itemsOf, measureSession, SHAPE_NAMES, SHAPES, type ShapeName, shapeSession } from '../../src/core/planning/index.ts';
+import { addDoses, doseOf, NO_DOSE } from '../../src/core/training/dose.ts';
+import { compileRunSheet, TYPICAL_RUNNER } from '../../src/core/training/index.ts';
+import { Session } from '../../src/core/weeks/index.ts';
 import { anId, drills } from './make.ts';
 
 const shape = (name: ShapeName, minutes = SHAPES[name].minutes, more = {}) => shapeSession(name, { minutes, drills, id: anId, ...more });

@@ -1,8 +1,9 @@
 import { expect } from 'chai';
+import { chance, seededId } from '../../src/core/chance.ts';
 import { clipSeconds, layOutClip, poseAt, soundOf } from '../../src/core/clips/index.ts';
-import { doubtsOf } from '../../src/core/counts/index.ts';
-import { compileRunSheet, replay, shareOfWork, TYPICAL_RUNNER } from '../../src/core/runsheet/index.ts';
-import { chance, playItem, seededId, simRunLog, simSquad, skillIn } from '../../src/core/squadsim/index.ts';
+import { doubtsOf } from '../../src/core/scores/index.ts';
+import { compileRunSheet, replay, shareOfWork, TYPICAL_RUNNER } from '../../src/core/training/index.ts';
+import { playItem, simRunLog, simSquad, skillIn } from '../../src/testkit/squadsim/index.ts';
 import { aBlock, anItem, aSession, drillOf, drills, timed } from './make.ts';
 
 const NAMES = Array.from({ length: 16 }, (_, i) => `Player ${i}`);

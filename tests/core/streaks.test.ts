@@ -1,18 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import {
-  addDays,
-  creditedDay,
-  dayNumber,
-  instantOf,
-  mondayOf,
-  type StreakInput,
-  StreakRule,
-  streakOf,
-  stripOf,
-  trainingDay,
-  weekday,
-} from '../../src/core/streaks/index.ts';
+import { addDays, creditedDay, dayNumber, instantOf, mondayOf, trainingDay, weekday } from '../../src/core/calendar/days.ts';
+import { type StreakInput, StreakRule, streakOf, stripOf } from '../../src/core/streaks/index.ts';
 
 const CHICAGO = 'America/Chicago';
 const everyDay = (freeDays = 0): StreakRule => ({ kind: 'every day', freeDays });

@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import type { TimedResult } from '../../src/core/progress/index.ts';
+import { nextStepAbove } from '../../src/core/progress/index.ts';
 import {
   bandAt,
   bandMet,
@@ -9,7 +10,6 @@ import {
   gatesOf,
   meets,
   nextBetter,
-  nextStepAbove,
   type Own,
   stretchNumber,
   targetByCoach,

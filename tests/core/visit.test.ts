@@ -1,7 +1,9 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { runTwoClocks } from '../../bench/two-clocks.ts';
-import { tallyOf } from '../../src/core/counts/index.ts';
+import { byHandInstant, creditedDay, doneOnServerClock, trainingDay } from '../../src/core/calendar/days.ts';
+import { chance } from '../../src/core/chance.ts';
+import { tallyOf } from '../../src/core/review/index.ts';
 import {
   AudioAnchor,
   advance,
@@ -26,9 +28,7 @@ import {
   shareOfWork,
   TYPICAL_RUNNER,
   workOfGo,
-} from '../../src/core/runsheet/index.ts';
-import { chance } from '../../src/core/squadsim/index.ts';
-import { byHandInstant, creditedDay, doneOnServerClock, trainingDay } from '../../src/core/streaks/index.ts';
+} from '../../src/core/training/index.ts';
 import { aBlock, anItem, aSession, drills, timed } from './make.ts';
 
 const compile = (...items: Parameters<typeof aBlock>[1]) => compileRunSheet(aSession([aBlock('challenge', items)]), drills, TYPICAL_RUNNER);

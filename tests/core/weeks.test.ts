@@ -1,15 +1,14 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { CATALOGUE } from '../../src/core/drills/index.ts';
+import { kitOf, releaseProblems } from '../../src/core/planning/index.ts';
 import {
   changeBlock,
   changeItem,
   changeSession,
   Item,
-  kitOf,
   moveById,
   newItem,
-  releaseProblems,
   removeById,
   usualDrink,
   type WeekPlan,

@@ -22,7 +22,7 @@ import {
   scaleMoves,
   stepFromHeight,
   stepFromTen,
-} from '../../src/core/yard/index.ts';
+} from '../../src/core/layouts/index.ts';
 import { drillOf } from './make.ts';
 
 /** The layout of the job's own example. */

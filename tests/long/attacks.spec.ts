@@ -5,9 +5,9 @@ import { connect } from 'node:net';
 import { expect, test } from '@playwright/test';
 import Database from 'better-sqlite3';
 import { v7 as uuid } from 'uuid';
-import type { ThisWeek } from '../../src/contract/go.ts';
 import { contract, type Endpoint } from '../../src/contract/index.ts';
-import type { Register } from '../../src/contract/squad.ts';
+import type { Register } from '../../src/contract/screens.ts';
+import type { ThisWeek } from '../../src/contract/training.ts';
 import { startServer, stopServer, TEMPLATE } from '../browser/house.ts';
 import { readEbml, readIso, rewrapped, withPart, writeEbml, writeIso } from '../server/hostile.ts';
 

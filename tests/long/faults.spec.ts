@@ -5,7 +5,7 @@ import { request as httpRequest } from 'node:http';
 import { expect, test } from '@playwright/test';
 import Database from 'better-sqlite3';
 import { v7 as uuid } from 'uuid';
-import type { ThisWeek } from '../../src/contract/go.ts';
+import type { ThisWeek } from '../../src/contract/training.ts';
 import { startServer, stopServer, TEMPLATE } from '../browser/house.ts';
 
 /* What happens to a house when its machine fails: killed in the middle, a full disk, two at once. Against the built server. */

@@ -1,6 +1,6 @@
 import { BufferTarget, EncodedAudioPacketSource, EncodedPacket, Output, WebMOutputFormat } from 'mediabunny';
 import type { RecountSent } from '../../src/contract/bench.ts';
-import { changed, type Mark, type MarkLog, NO_MARKS } from '../../src/core/counts/index.ts';
+import { changed, type Mark, type MarkLog, NO_MARKS } from '../../src/core/review/index.ts';
 import { announceClip, CLIPS } from '../../src/server/clips/clips.ts';
 import { sayYes, type Town, uuid } from './make.ts';
 

@@ -1,13 +1,13 @@
 import { expect } from 'chai';
-import { squadRules } from '../../src/server/db/schema.ts';
-import { sendGo } from '../../src/server/go/send-go.ts';
-import { thisWeek } from '../../src/server/go/this-week.ts';
+import { squadRules } from '../../src/server/platform/db/schema.ts';
 import { setPause } from '../../src/server/progress/notes.ts';
-import { playerPage } from '../../src/server/progress/player.ts';
-import { family } from '../../src/server/squad/family.ts';
-import { register } from '../../src/server/squad/register.ts';
-import { putBreak } from '../../src/server/squad/rules.ts';
-import { today } from '../../src/server/squad/today.ts';
+import { putBreak } from '../../src/server/rules/rules.ts';
+import { family } from '../../src/server/screens/family.ts';
+import { playerPage } from '../../src/server/screens/player.ts';
+import { register } from '../../src/server/screens/register.ts';
+import { thisWeek } from '../../src/server/screens/this-week.ts';
+import { today } from '../../src/server/screens/today.ts';
+import { sendGo } from '../../src/server/training/send-go.ts';
 import { makeWeek, openWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
 import { aGo, aPlan, aScore, DAY, HOUR, MONDAY_TEN, openTown, releaseNow, type Town, uuid } from './make.ts';
 

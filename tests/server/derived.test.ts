@@ -1,11 +1,11 @@
 import Database from 'better-sqlite3';
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
-import { openDatabase } from '../../src/server/db/connection.ts';
-import { derivedVersions, scoreFigures, streakStates, trainingDays, weekOutlines } from '../../src/server/db/schema.ts';
-import { sendGo } from '../../src/server/go/send-go.ts';
-import { DERIVED, makeDerived } from '../../src/server/keeping/derived.ts';
-import { reckonStreaks } from '../../src/server/progress/days.ts';
+import { DERIVED, makeDerived } from '../../src/server/operations/derived.ts';
+import { openDatabase } from '../../src/server/platform/db/connection.ts';
+import { derivedVersions, scoreFigures, streakStates, trainingDays, weekOutlines } from '../../src/server/platform/db/schema.ts';
+import { reckonStreaks } from '../../src/server/streaks/days.ts';
+import { sendGo } from '../../src/server/training/send-go.ts';
 import { aGo, aScore, openTown, releaseNow, type Town } from './make.ts';
 
 describe('what is derived from the facts', () => {

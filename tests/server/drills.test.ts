@@ -1,10 +1,10 @@
 import { expect } from 'chai';
 import type { Drill } from '../../src/core/drills/index.ts';
-import { DrillFile, drillFile } from '../../src/core/formats/index.ts';
+import { DrillFile, drillFile } from '../../src/core/files/index.ts';
 import { archiveDrill, exportDrills, importDrills, saveDrill } from '../../src/server/drills/own.ts';
 import { shelf } from '../../src/server/drills/shelf.ts';
-import { thisWeek } from '../../src/server/go/this-week.ts';
-import { Problem } from '../../src/server/problems.ts';
+import { Problem } from '../../src/server/platform/problems.ts';
+import { thisWeek } from '../../src/server/screens/this-week.ts';
 import { openWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
 import { anItem, drillOf, timed } from '../core/make.ts';
 import { anOwnDrill, aPlan, openTown, outcome, releaseNow, type Town } from './make.ts';

@@ -1,14 +1,14 @@
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
-import { scoreFigures, streakStates, trainingDays } from '../../src/server/db/schema.ts';
-import { sendGo } from '../../src/server/go/send-go.ts';
-import { fillDays, reckonStreaks } from '../../src/server/progress/days.ts';
-import { figuresOf, fillFigures } from '../../src/server/progress/figures.ts';
-import { playerPage } from '../../src/server/progress/player.ts';
+import { scoreFigures, streakStates, trainingDays } from '../../src/server/platform/db/schema.ts';
 import { decideScore, undoDecision, undoWave, waveThrough } from '../../src/server/review/decide.ts';
-import { register } from '../../src/server/squad/register.ts';
-import { setStreakRule } from '../../src/server/squad/rules.ts';
-import { today } from '../../src/server/squad/today.ts';
+import { setStreakRule } from '../../src/server/rules/rules.ts';
+import { figuresOf, fillFigures } from '../../src/server/scores/figures.ts';
+import { playerPage } from '../../src/server/screens/player.ts';
+import { register } from '../../src/server/screens/register.ts';
+import { today } from '../../src/server/screens/today.ts';
+import { fillDays, reckonStreaks } from '../../src/server/streaks/days.ts';
+import { sendGo } from '../../src/server/training/send-go.ts';
 import { aGo, aScore, DAY, HOUR, MONDAY_TEN, openTown, releaseNow, type Town, uuid } from './make.ts';
 
 describe('figures on the server', () => {

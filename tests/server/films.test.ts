@@ -2,17 +2,26 @@ import { copyFileSync, existsSync, readdirSync, utimesSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
-import { FilmSent } from '../../src/contract/films.ts';
+import { FilmSent } from '../../src/contract/clips.ts';
+import {
+  announceFilm,
+  FILMS,
+  FILMS_MAX,
+  filmToSend,
+  listFilms,
+  removeFilm,
+  stateOfFilm,
+  watchFilm,
+} from '../../src/server/clips/films/films.ts';
 import { QUOTA } from '../../src/server/clips/quota.ts';
-import { films } from '../../src/server/db/schema.ts';
-import { announceFilm, FILMS, FILMS_MAX, filmToSend, listFilms, removeFilm, stateOfFilm, watchFilm } from '../../src/server/films/films.ts';
-import { thisWeek } from '../../src/server/go/this-week.ts';
-import { leftovers } from '../../src/server/keeping/again.ts';
-import { backUp } from '../../src/server/keeping/backups.ts';
-import { checkHouse } from '../../src/server/keeping/check.ts';
-import { cleanHouse } from '../../src/server/keeping/clean.ts';
-import { readLedger } from '../../src/server/keeping/ledger.ts';
-import { finishUploads, settleUpload } from '../../src/server/uploads/settle.ts';
+import { finishUploads, settleUpload } from '../../src/server/clips/uploads/settle.ts';
+import { leftovers } from '../../src/server/operations/again.ts';
+import { backUp } from '../../src/server/operations/backups.ts';
+import { checkHouse } from '../../src/server/operations/check.ts';
+import { cleanHouse } from '../../src/server/operations/clean.ts';
+import { films } from '../../src/server/platform/db/schema.ts';
+import { readLedger } from '../../src/server/platform/ledger.ts';
+import { thisWeek } from '../../src/server/screens/this-week.ts';
 import { makeWeek } from '../../src/server/weeks/weeks.ts';
 import { anItem } from '../core/make.ts';
 import { aPlan, DAY, openTown, outcome, releaseNow, type Town, uuid } from './make.ts';

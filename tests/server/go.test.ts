@@ -1,15 +1,15 @@
 import { expect } from 'chai';
 import { count, eq } from 'drizzle-orm';
 import fc from 'fast-check';
-import type { GoSent, RunSent } from '../../src/contract/go.ts';
-import { compileRunSheet, TYPICAL_RUNNER } from '../../src/core/runsheet/index.ts';
-import { simRunLog } from '../../src/core/squadsim/index.ts';
-import { runEvents, runs, scores } from '../../src/server/db/schema.ts';
-import { sendGo } from '../../src/server/go/send-go.ts';
-import { sendRun } from '../../src/server/go/send-run.ts';
-import { thisWeek } from '../../src/server/go/this-week.ts';
-import { Problem } from '../../src/server/problems.ts';
+import type { GoSent, RunSent } from '../../src/contract/training.ts';
+import { compileRunSheet, TYPICAL_RUNNER } from '../../src/core/training/index.ts';
+import { runEvents, runs, scores } from '../../src/server/platform/db/schema.ts';
+import { Problem } from '../../src/server/platform/problems.ts';
 import { decideScore } from '../../src/server/review/decide.ts';
+import { thisWeek } from '../../src/server/screens/this-week.ts';
+import { sendGo } from '../../src/server/training/send-go.ts';
+import { sendRun } from '../../src/server/training/send-run.ts';
+import { simRunLog } from '../../src/testkit/squadsim/index.ts';
 import { drills } from '../core/make.ts';
 import { aGo, aScore, DAY, HOUR, MONDAY_TEN, openTown, outcome, releaseNow, type Town, uuid } from './make.ts';
 

@@ -1,9 +1,9 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import { expect } from 'chai';
-import { sendGo } from '../../src/server/go/send-go.ts';
-import { type Heavy, heavyThreads, THE_HOUSE } from '../../src/server/heavy/heavy.ts';
+import { type Heavy, heavyThreads, THE_HOUSE } from '../../src/server/platform/heavy.ts';
 import { scoresCsv } from '../../src/server/review/files.ts';
-import { calibration } from '../../src/server/squad/season.ts';
+import { calibration } from '../../src/server/screens/season.ts';
+import { sendGo } from '../../src/server/training/send-go.ts';
 import { aGo, aScore, openTown, outcome, releaseNow, type Town } from './make.ts';
 
 /* Threads beside the one that answers, as the server has them. */

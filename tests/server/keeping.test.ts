@@ -7,8 +7,17 @@ import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
 import { unzipSync } from 'fflate';
 import { watchClip } from '../../src/server/clips/clips.ts';
-import { readConfig } from '../../src/server/config.ts';
-import { openDatabase } from '../../src/server/db/connection.ts';
+import { sendDue } from '../../src/server/mail/outbox.ts';
+import { backUp, copyBeforeUpgrade, makeBackup, rotateBackups } from '../../src/server/operations/backups.ts';
+import { checkHouse } from '../../src/server/operations/check.ts';
+import { cleanHouse } from '../../src/server/operations/clean.ts';
+import { command } from '../../src/server/operations/cli.ts';
+import { goneFrom } from '../../src/server/operations/gone.ts';
+import { catchUp } from '../../src/server/operations/jobs.ts';
+import { restoreBackup } from '../../src/server/operations/restore.ts';
+import { listBackups } from '../../src/server/platform/backup-folder.ts';
+import { readConfig } from '../../src/server/platform/config.ts';
+import { openDatabase } from '../../src/server/platform/db/connection.ts';
 import {
   clips,
   deletions,
@@ -21,26 +30,18 @@ import {
   squadPlayers,
   user,
   verification,
-} from '../../src/server/db/schema.ts';
-import { sendGo } from '../../src/server/go/send-go.ts';
-import { thisWeek } from '../../src/server/go/this-week.ts';
-import { backUp, copyBeforeUpgrade, listBackups, makeBackup, rotateBackups } from '../../src/server/keeping/backups.ts';
-import { checkHouse } from '../../src/server/keeping/check.ts';
-import { cleanHouse } from '../../src/server/keeping/clean.ts';
-import { command } from '../../src/server/keeping/cli.ts';
-import { askToDelete, finishDeletions, undoDeletion } from '../../src/server/keeping/deletion.ts';
-import { everythingOf, everythingZip } from '../../src/server/keeping/everything.ts';
-import { goneFrom } from '../../src/server/keeping/gone.ts';
-import { catchUp } from '../../src/server/keeping/jobs.ts';
-import { lockBackups, lockHouse } from '../../src/server/keeping/lock.ts';
-import { restoreBackup } from '../../src/server/keeping/restore.ts';
-import { invitePlayers } from '../../src/server/people/invitations.ts';
-import { postWhatIsDue, readPost } from '../../src/server/post/letters.ts';
-import { sendDue } from '../../src/server/post/outbox.ts';
-import { playerPage } from '../../src/server/progress/player.ts';
+} from '../../src/server/platform/db/schema.ts';
+import { lockBackups, lockHouse } from '../../src/server/platform/lock.ts';
+import { askToDelete, finishDeletions, undoDeletion } from '../../src/server/privacy/deletion.ts';
 import { speak } from '../../src/server/review/spoken.ts';
-import { family, giveConsent } from '../../src/server/squad/family.ts';
-import { register } from '../../src/server/squad/register.ts';
+import { everythingOf, everythingZip } from '../../src/server/screens/everything.ts';
+import { family, giveConsent } from '../../src/server/screens/family.ts';
+import { postWhatIsDue, readPost } from '../../src/server/screens/letters.ts';
+import { playerPage } from '../../src/server/screens/player.ts';
+import { register } from '../../src/server/screens/register.ts';
+import { thisWeek } from '../../src/server/screens/this-week.ts';
+import { invitePlayers } from '../../src/server/squads/invitations.ts';
+import { sendGo } from '../../src/server/training/send-go.ts';
 import { aKeptClip, aSpokenLine } from './bench-make.ts';
 import { actorAgain, aGo, aScore, DAY, MONDAY_TEN, openTown, outcome, releaseNow, sayYes, type Town, uuid } from './make.ts';
 

@@ -2,15 +2,18 @@ import { readFileSync, statSync } from 'node:fs';
 import { verify } from '@node-rs/argon2';
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
-import { isSimplePin, looksLike } from '../../src/core/people/index.ts';
-import { actorFrom } from '../../src/server/auth/actor.ts';
-import { SIGN_INS_MAX } from '../../src/server/auth/auth.ts';
-import { hashesWith, sealWhatIsOpen, sealWith } from '../../src/server/auth/hashes.ts';
-import { account, accountEvents, outbox, players, session, squadCoaches, user } from '../../src/server/db/schema.ts';
-import { openHouse } from '../../src/server/house.ts';
-import { signInRoute } from '../../src/server/http/sign-in-route.ts';
-import { acceptAsCoach, removeCoach, setRole } from '../../src/server/people/coaches.ts';
-import { answerGuardian, childKeys, claimChild, endChildKeys, removeGuardian } from '../../src/server/people/guardians.ts';
+import { isSimplePin } from '../../src/core/accounts/index.ts';
+import { looksLike } from '../../src/core/squads/index.ts';
+import { actorFrom } from '../../src/server/accounts/actor.ts';
+import { SIGN_INS_MAX } from '../../src/server/accounts/auth.ts';
+import { hashesWith, sealWhatIsOpen, sealWith } from '../../src/server/accounts/hashes.ts';
+import { myNews, squadNews } from '../../src/server/accounts/told.ts';
+import { openHouse } from '../../src/server/context.ts';
+import { account, accountEvents, outbox, players, session, squadCoaches, user } from '../../src/server/platform/db/schema.ts';
+import { resetChildPin } from '../../src/server/rules/members.ts';
+import { family } from '../../src/server/screens/family.ts';
+import { acceptAsCoach, removeCoach, setRole } from '../../src/server/squads/coaches.ts';
+import { answerGuardian, childKeys, claimChild, endChildKeys, removeGuardian } from '../../src/server/squads/guardians.ts';
 import {
   inviteCoach,
   inviteGuardian,
@@ -18,12 +21,10 @@ import {
   makeFamilyLink,
   printCards,
   revokeInvitation,
-} from '../../src/server/people/invitations.ts';
-import { askToJoin } from '../../src/server/people/joining.ts';
-import { resetChildPin } from '../../src/server/people/members.ts';
-import { readPeople } from '../../src/server/people/read.ts';
-import { myNews, squadNews } from '../../src/server/people/told.ts';
-import { family } from '../../src/server/squad/family.ts';
+} from '../../src/server/squads/invitations.ts';
+import { askToJoin } from '../../src/server/squads/joining.ts';
+import { readPeople } from '../../src/server/squads/read.ts';
+import { signInRoute } from '../../src/server/wiring/sign-in-route.ts';
 import { codeAt } from '../totp.ts';
 import { actorAgain, askingAs, makeAssistant, openTown, outcome, PASSWORD, type Town, uuid } from './make.ts';
 

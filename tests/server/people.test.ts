@@ -3,16 +3,22 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
-import { addressOf } from '../../src/server/auth/address.ts';
-import { knownDevice, withAccount } from '../../src/server/auth/device.ts';
-import { deviceInWords } from '../../src/server/auth/device-words.ts';
-import { createSignInLimits, type Try } from '../../src/server/auth/limits.ts';
-import { invitations, joinRequests, session, user } from '../../src/server/db/schema.ts';
-import { sendGo } from '../../src/server/go/send-go.ts';
-import { thisWeek } from '../../src/server/go/this-week.ts';
-import { acceptAsCoach, makeSquad, removeCoach, setRole } from '../../src/server/people/coaches.ts';
-import { founderAddress } from '../../src/server/people/founder.ts';
-import { claimChild, claimMore } from '../../src/server/people/guardians.ts';
+import { knownDevice, withAccount } from '../../src/server/accounts/device.ts';
+import { deviceInWords } from '../../src/server/accounts/device-words.ts';
+import { createSignInLimits, type Try } from '../../src/server/accounts/limits.ts';
+import { invitations, joinRequests, session, user } from '../../src/server/platform/db/schema.ts';
+import { addressOf } from '../../src/server/platform/http/address.ts';
+import type { Problem } from '../../src/server/platform/problems.ts';
+import { reviewQueue } from '../../src/server/review/queue.ts';
+import { bringBack, chooseSquad, correctPlayer, removePlayer, resetPin } from '../../src/server/rules/members.ts';
+import { readRules, setFigures, setTables } from '../../src/server/rules/rules.ts';
+import { family } from '../../src/server/screens/family.ts';
+import { playerPage } from '../../src/server/screens/player.ts';
+import { thisWeek } from '../../src/server/screens/this-week.ts';
+import { today } from '../../src/server/screens/today.ts';
+import { acceptAsCoach, makeSquad, removeCoach, setRole } from '../../src/server/squads/coaches.ts';
+import { founderAddress } from '../../src/server/squads/founder.ts';
+import { claimChild, claimMore } from '../../src/server/squads/guardians.ts';
 import {
   inviteCoach,
   inviteGuardian,
@@ -21,17 +27,11 @@ import {
   makeFamilyLink,
   printCards,
   revokeInvitation,
-} from '../../src/server/people/invitations.ts';
-import { admit, askToJoin, readInRoster, readRequest, refuse, takeOver } from '../../src/server/people/joining.ts';
-import { bringBack, chooseSquad, correctPlayer, removePlayer, resetPin } from '../../src/server/people/members.ts';
-import { readPeople } from '../../src/server/people/read.ts';
-import type { Problem } from '../../src/server/problems.ts';
-import { playerPage } from '../../src/server/progress/player.ts';
-import { reviewQueue } from '../../src/server/review/queue.ts';
-import { family } from '../../src/server/squad/family.ts';
-import { addCoach } from '../../src/server/squad/people.ts';
-import { readRules, setFigures, setTables } from '../../src/server/squad/rules.ts';
-import { today } from '../../src/server/squad/today.ts';
+} from '../../src/server/squads/invitations.ts';
+import { admit, askToJoin, readInRoster, readRequest, refuse, takeOver } from '../../src/server/squads/joining.ts';
+import { addCoach } from '../../src/server/squads/people.ts';
+import { readPeople } from '../../src/server/squads/read.ts';
+import { sendGo } from '../../src/server/training/send-go.ts';
 import {
   actorAgain,
   aGo,

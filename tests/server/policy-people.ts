@@ -1,10 +1,15 @@
 import { eq } from 'drizzle-orm';
-import type { Actor } from '../../src/server/auth/actor.ts';
-import { deletions, squadPlayers } from '../../src/server/db/schema.ts';
-import { askToDelete, readDeletion, undoDeletion } from '../../src/server/keeping/deletion.ts';
-import { changeMention, readMentions } from '../../src/server/keeping/mentions.ts';
-import { readKeeping } from '../../src/server/keeping/read.ts';
-import { acceptAsCoach, makeSquad, removeCoach, setRole } from '../../src/server/people/coaches.ts';
+import type { Actor } from '../../src/server/accounts/actor.ts';
+import { childSignIns, endChildSignIn, endMySignIn, mySignIns } from '../../src/server/accounts/sign-ins.ts';
+import { myNews, squadNews } from '../../src/server/accounts/told.ts';
+import { setPostChoices } from '../../src/server/consent/mail-choices.ts';
+import { readKeeping } from '../../src/server/operations/read.ts';
+import { deletions, squadPlayers } from '../../src/server/platform/db/schema.ts';
+import { askToDelete, readDeletion, undoDeletion } from '../../src/server/privacy/deletion.ts';
+import { changeMention, readMentions } from '../../src/server/privacy/mentions.ts';
+import { bringBack, chooseSquad, correctPlayer, removePlayer, resetChildPin, resetPin, setLevel } from '../../src/server/rules/members.ts';
+import { giveNewCode, putBreak, setFigures } from '../../src/server/rules/rules.ts';
+import { acceptAsCoach, makeSquad, removeCoach, setRole } from '../../src/server/squads/coaches.ts';
 import {
   answerGuardian,
   childKeys,
@@ -13,7 +18,7 @@ import {
   endChildKeys,
   removeGuardian,
   removeGuardianAsCoach,
-} from '../../src/server/people/guardians.ts';
+} from '../../src/server/squads/guardians.ts';
 import {
   familyLinks,
   inviteCoach,
@@ -23,15 +28,10 @@ import {
   makeFamilyLink,
   printCards,
   revokeInvitation,
-} from '../../src/server/people/invitations.ts';
-import { admit, askToJoin, playersElsewhere, readInRoster, readRequest, refuse, takeOver } from '../../src/server/people/joining.ts';
-import { bringBack, chooseSquad, correctPlayer, removePlayer, resetChildPin, resetPin, setLevel } from '../../src/server/people/members.ts';
-import { readPeople } from '../../src/server/people/read.ts';
-import { childSignIns, endChildSignIn, endMySignIn, mySignIns } from '../../src/server/people/sign-ins.ts';
-import { myNews, squadNews } from '../../src/server/people/told.ts';
-import { setPostChoices } from '../../src/server/post/choices.ts';
-import { addAccount, addCoach, addGuardian } from '../../src/server/squad/people.ts';
-import { giveNewCode, putBreak, setFigures } from '../../src/server/squad/rules.ts';
+} from '../../src/server/squads/invitations.ts';
+import { admit, askToJoin, playersElsewhere, readInRoster, readRequest, refuse, takeOver } from '../../src/server/squads/joining.ts';
+import { addAccount, addCoach, addGuardian } from '../../src/server/squads/people.ts';
+import { readPeople } from '../../src/server/squads/read.ts';
 import { actorAgain, askingAs, PASSWORD, type Town, uuid } from './make.ts';
 import { PEOPLE, type Person } from './people-of-town.ts';
 

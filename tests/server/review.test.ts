@@ -1,13 +1,13 @@
 import { expect } from 'chai';
 import { Decide } from '../../src/contract/review.ts';
-import { sendGo } from '../../src/server/go/send-go.ts';
-import { myFeet } from '../../src/server/progress/feet.ts';
-import { playerPage } from '../../src/server/progress/player.ts';
 import { decideScore, undoDecision } from '../../src/server/review/decide.ts';
 import { reviewQueue, waitingAfter } from '../../src/server/review/queue.ts';
-import { family } from '../../src/server/squad/family.ts';
-import { register } from '../../src/server/squad/register.ts';
-import { today } from '../../src/server/squad/today.ts';
+import { family } from '../../src/server/screens/family.ts';
+import { myFeet } from '../../src/server/screens/feet.ts';
+import { playerPage } from '../../src/server/screens/player.ts';
+import { register } from '../../src/server/screens/register.ts';
+import { today } from '../../src/server/screens/today.ts';
+import { sendGo } from '../../src/server/training/send-go.ts';
 import { aGo, aScore, DAY, MONDAY_TEN, openTown, outcome, releaseNow, type Town, uuid } from './make.ts';
 
 describe('review on the server', () => {

@@ -1,19 +1,19 @@
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
-import type { ByHandSent } from '../../src/contract/go.ts';
-import { type ClockEvent, compileRunSheet, replay } from '../../src/core/runsheet/index.ts';
-import { players, runs, scoreFigures, scores } from '../../src/server/db/schema.ts';
-import { sendByHand } from '../../src/server/go/by-hand.ts';
-import { saveHome } from '../../src/server/go/home.ts';
-import { sendGo } from '../../src/server/go/send-go.ts';
-import { sendRun } from '../../src/server/go/send-run.ts';
-import { thisWeek } from '../../src/server/go/this-week.ts';
-import type { Problem } from '../../src/server/problems.ts';
-import { setChoices } from '../../src/server/squad/choices.ts';
-import { family } from '../../src/server/squad/family.ts';
-import { seeHurt } from '../../src/server/squad/hurts.ts';
-import { register } from '../../src/server/squad/register.ts';
-import { today } from '../../src/server/squad/today.ts';
+import type { ByHandSent } from '../../src/contract/training.ts';
+import { type ClockEvent, compileRunSheet, replay } from '../../src/core/training/index.ts';
+import { players, runs, scoreFigures, scores } from '../../src/server/platform/db/schema.ts';
+import type { Problem } from '../../src/server/platform/problems.ts';
+import { family } from '../../src/server/screens/family.ts';
+import { register } from '../../src/server/screens/register.ts';
+import { thisWeek } from '../../src/server/screens/this-week.ts';
+import { today } from '../../src/server/screens/today.ts';
+import { setChoices } from '../../src/server/squads/choices.ts';
+import { seeHurt } from '../../src/server/squads/hurts.ts';
+import { sendByHand } from '../../src/server/training/by-hand.ts';
+import { saveHome } from '../../src/server/training/home.ts';
+import { sendGo } from '../../src/server/training/send-go.ts';
+import { sendRun } from '../../src/server/training/send-run.ts';
 import { aGo, aHurtRun, aScore, DAY, HOUR, MONDAY_TEN, openTown, outcome, releaseNow, type Town, uuid } from './make.ts';
 
 describe('a visit as the server takes it', () => {

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
-import { thisWeek } from '../../src/server/go/this-week.ts';
-import { Problem } from '../../src/server/problems.ts';
+import { Problem } from '../../src/server/platform/problems.ts';
+import { thisWeek } from '../../src/server/screens/this-week.ts';
 import { listWeeks, makeWeek, openWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
 import { anItem, timed } from '../core/make.ts';
 import { aPlan, DAY, HOUR, MONDAY_TEN, openTown, outcome, releaseNow, type Town, uuid } from './make.ts';

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { v7 as uuid } from 'uuid';
-import { setChoices } from '../../src/server/squad/choices.ts';
-import { dropBreak, giveNewCode, putBreak, setFigures, setStreakRule, setTables, setZone } from '../../src/server/squad/rules.ts';
+import { dropBreak, giveNewCode, putBreak, setFigures, setStreakRule, setTables, setZone } from '../../src/server/rules/rules.ts';
+import { setChoices } from '../../src/server/squads/choices.ts';
 import { makeWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
 import { aPlan, openTown, type Town } from './make.ts';
 

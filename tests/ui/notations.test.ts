@@ -1,8 +1,8 @@
 import { expect } from 'chai';
 import { createElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
-import { compileRunSheet, TYPICAL_RUNNER } from '../../src/core/runsheet/index.ts';
 import type { StripCell } from '../../src/core/streaks/index.ts';
+import { compileRunSheet, TYPICAL_RUNNER } from '../../src/core/training/index.ts';
 import { Laces, Seam, Skyline } from '../../src/ui/notations/index.ts';
 import { aBlock, anItem, aSession, drills, timed } from '../core/make.ts';
 

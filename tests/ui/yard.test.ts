@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { createElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
-import { fitLayout, layOut } from '../../src/core/yard/index.ts';
+import { fitLayout, layOut } from '../../src/core/layouts/index.ts';
 import { Staircase, Yard } from '../../src/ui/notations/index.ts';
 import { drillOf } from '../core/make.ts';
 

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { v7 as uuid } from 'uuid';
+import { NoAnswer, ServerProblem } from '../../src/client/client.ts';
 import { Decide, type ReviewItem } from '../../src/contract/review.ts';
-import { NoAnswer, ServerProblem } from '../../src/views/client.ts';
 import { DecisionsOut, type Outgoing } from '../../src/views/review/decisions-out.ts';
 import type { Unsent } from '../../src/views/review/unsent.ts';
 

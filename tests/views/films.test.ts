@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { filmsToKeep } from '../../src/views/films/keep-films.ts';
+import { filmsToKeep } from '../../src/views/clips/keep-films.ts';
 
 describe('films on a phone', () => {
   const film = (id: string, bytes: number) => ({ id, bytes, seconds: 10, coach: 'Coach' });

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { InTurn } from '../../src/views/in-turn.ts';
+import { InTurn } from '../../src/client/in-turn.ts';
 
 /** Work that is over when the test says so. */
 function work(log: string[], name: string) {

@@ -1,8 +1,8 @@
 import 'fake-indexeddb/auto';
 import { expect } from 'chai';
 import { v7 as uuid } from 'uuid';
-import { drop, fresh, hold, post, sendFor } from '../../src/views/go/outbox.ts';
-import { allOutgoing, type Outgoing, removeOutgoing } from '../../src/views/go/store.ts';
+import { allOutgoing, type Outgoing, removeOutgoing } from '../../src/client/device-store.ts';
+import { drop, fresh, hold, post, sendFor } from '../../src/client/send-queue.ts';
 
 /* Sending from the device, with a server that answers when the test says so. */
 

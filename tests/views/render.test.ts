@@ -1,13 +1,14 @@
 import { expect } from 'chai';
 import { createElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
-import type { ThisWeek } from '../../src/contract/go.ts';
+import type { ThisWeek } from '../../src/contract/training.ts';
 import type { WeekDetail } from '../../src/contract/weeks.ts';
 import { CATALOGUE } from '../../src/core/drills/index.ts';
-import { type Runner, TYPICAL_RUNNER } from '../../src/core/runsheet/index.ts';
-import { checkWeek, type PlannerFacts, type WeekPlan } from '../../src/core/weeks/index.ts';
+import { checkWeek, type PlannerFacts } from '../../src/core/planning/index.ts';
+import { type Runner, TYPICAL_RUNNER } from '../../src/core/training/index.ts';
+import type { WeekPlan } from '../../src/core/weeks/index.ts';
 import { DrillSheet } from '../../src/views/drills/DrillSheet.tsx';
-import { WeekView } from '../../src/views/go/WeekView.tsx';
+import { WeekView } from '../../src/views/training/WeekView.tsx';
 import { ChecksStrip, DoseStrip, NeedsStrip } from '../../src/views/weeks/BenchStrip.tsx';
 import { ConflictBox } from '../../src/views/weeks/ConflictBox.tsx';
 import { PrintSheets } from '../../src/views/weeks/PrintSheets.tsx';

@@ -1,9 +1,9 @@
 import { expect } from 'chai';
-import { GoSent, ScoreSent } from '../../src/contract/go.ts';
-import type { ClockedWork } from '../../src/core/runsheet/index.ts';
-import { addressOf } from '../../src/views/client.ts';
-import { faultsLabel, firstEntry, outcomeOf, scoreFrom, valueLabel } from '../../src/views/go/score-form.ts';
-import { clockWords, dayInWords, dayLetter, footInWords, number, plural, whenInWords, wishedDay } from '../../src/views/words.ts';
+import { addressOf } from '../../src/client/client.ts';
+import { clockWords, dayInWords, dayLetter, footInWords, number, plural, whenInWords, wishedDay } from '../../src/client/words.ts';
+import { GoSent, ScoreSent } from '../../src/contract/training.ts';
+import type { ClockedWork } from '../../src/core/training/index.ts';
+import { faultsLabel, firstEntry, outcomeOf, scoreFrom, valueLabel } from '../../src/views/training/score-form.ts';
 import { anId, anItem, timed } from '../core/make.ts';
 
 const work = (foot: 'left' | 'right' | 'both', seconds: number, clocked = true): ClockedWork => ({

@@ -1,11 +1,11 @@
 import { expect } from 'chai';
 import { createElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
-import type { ClockedWork } from '../../src/core/runsheet/index.ts';
-import { elapsedSince, serverSaid, stampNow } from '../../src/views/go/now.ts';
-import { retryAfter } from '../../src/views/go/outbox.ts';
-import { PausePanel } from '../../src/views/go/PausePanel.tsx';
-import { firstEntry, numbersAfter, outcomeOf, scoreFrom, triesOf } from '../../src/views/go/score-form.ts';
+import { elapsedSince, serverSaid, stampNow } from '../../src/client/now.ts';
+import { retryAfter } from '../../src/client/send-queue.ts';
+import type { ClockedWork } from '../../src/core/training/index.ts';
+import { PausePanel } from '../../src/views/training/PausePanel.tsx';
+import { firstEntry, numbersAfter, outcomeOf, scoreFrom, triesOf } from '../../src/views/training/score-form.ts';
 import { anId, anItem, drillOf, timed } from '../core/make.ts';
 
 const tap = (at: number, what: 'left' | 'right' | 'drop') => ({ at, what });

@@ -1,4 +1,8 @@
-import type { Span } from '../counts/recount.ts';
+/** A stretch of work in a clip, in seconds of media time. A pause on the clock lies between two of them. */
+export interface Span {
+  from: number;
+  to: number;
+}
 
 /** What the counter gets of a clip: sound and small grey pictures, as plain numbers. */
 export interface ClipSignals {

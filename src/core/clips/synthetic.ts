@@ -1,4 +1,4 @@
-import { chance } from '../squadsim/chance.ts';
+import { chance } from '../chance.ts';
 
 /** A clip that is drawn, not filmed: whose true reps are known because they were made first. */
 export interface SyntheticClip {

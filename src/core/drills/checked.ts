@@ -1,6 +1,6 @@
+import { CheckedLayout } from '../layouts/schema.ts';
 import { MovesProblem } from '../moves/problem.ts';
 import { readMovement } from '../moves/read.ts';
-import { CheckedLayout } from '../yard/schema.ts';
 import { Drill, DrillMoves } from './schema.ts';
 
 /** Moves that can be read. */

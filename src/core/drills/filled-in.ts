@@ -1,3 +1,4 @@
+import type { Layout } from '../layouts/layout.ts';
 import { courseOver } from '../moves/course-over.ts';
 import { type Figures, figuresOf } from '../moves/figures.ts';
 import { beatInWords, repsIn } from '../moves/moments.ts';
@@ -5,7 +6,6 @@ import { type Plan, planMovement } from '../moves/plan/index.ts';
 import { MovesProblem } from '../moves/problem.ts';
 import { readMovement } from '../moves/read.ts';
 import { SIDES } from '../moves/terms.ts';
-import type { Layout } from '../yard/layout.ts';
 import { HIGH_CAUTION, HOP_CAUTION, WALL_CAUTION } from './catalogue/make.ts';
 import type { Drill } from './schema.ts';
 

@@ -1,4 +1,4 @@
-import { type FittedLayout, fitLayout, type Ground, groundInWords, UNKNOWN_STEP } from '../yard/index.ts';
+import { type FittedLayout, fitLayout, type Ground, groundInWords, UNKNOWN_STEP } from '../layouts/index.ts';
 import type { Home } from './home-schema.ts';
 import type { Drill } from './schema.ts';
 import { type Kit, STAND_INS } from './terms.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Layout } from '../yard/layout.ts';
+import { Layout } from '../layouts/layout.ts';
 import { CONTACT_SCHOOLS, FAMILIES, KIT, LOADS, MEASURES, SIDES } from './terms.ts';
 
 const words = (max: number, what: string) =>

@@ -1,5 +1,6 @@
+import type { StrongerFoot } from '../squads/terms.ts';
 import type { Drill } from './schema.ts';
-import { CONTACT_SCHOOLS, type ContactSchool, type StrongerFoot } from './terms.ts';
+import { CONTACT_SCHOOLS, type ContactSchool } from './terms.ts';
 
 /** What the part of the foot that lifts the ball is called in the moves: the toe that is pulled up, or the flat laces. */
 const LIFTS: Record<ContactSchool, string> = { 'toe-up': 'toe', laces: 'laces' };

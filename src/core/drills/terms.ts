@@ -37,15 +37,8 @@ export type Foot = (typeof FEET)[number];
 export const CLIP_HEIGHTS = [360, 480, 720] as const;
 export type ClipHeight = (typeof CLIP_HEIGHTS)[number];
 
-export const STRONGER_FEET = ['left', 'right', 'both'] as const;
-export type StrongerFoot = (typeof STRONGER_FEET)[number];
-
 export const PACES = ['easy', 'half', 'full'] as const;
 export type Pace = (typeof PACES)[number];
-
-/** The coach's three rough levels of a player; benchmark bands are given for each. */
-export const LEVELS = ['starting', 'steady', 'strong'] as const;
-export type Level = (typeof LEVELS)[number];
 
 export const LOADS = ['single-leg hop', 'heading', 'high impact', 'overhead'] as const;
 export type Load = (typeof LOADS)[number];

@@ -1,6 +1,6 @@
-import { type FittedLayout, layOut } from '../yard/fit.ts';
-import type { Layout } from '../yard/layout.ts';
-import { LayoutProblem } from '../yard/types.ts';
+import { type FittedLayout, layOut } from '../layouts/fit.ts';
+import type { Layout } from '../layouts/layout.ts';
+import { LayoutProblem } from '../layouts/types.ts';
 import { STEP } from './child.ts';
 import { type Course, courseOf } from './course.ts';
 

@@ -11,6 +11,5 @@ export { footAt } from './pose/foot.ts';
 export { type Frame, frameAt } from './pose/frame.ts';
 export { MovesProblem } from './problem.ts';
 export { readMovement } from './read.ts';
-export { isShownMirrored } from './side-shown.ts';
 export * from './terms.ts';
 export { writeMovement } from './write.ts';

@@ -1,4 +1,4 @@
-import type { Drill } from '../drills/schema.ts';
+import type { Layout } from '../layouts/layout.ts';
 import type { Course } from './course.ts';
 import { courseOfDrill, type LaidOut } from './course-over.ts';
 import { mirrorMovement } from './mirror.ts';
@@ -8,10 +8,13 @@ import { readMovement } from './read.ts';
 import type { Movement } from './terms.ts';
 
 /** As much of a drill as its picture is made from. */
-export type DrawnDrill = Pick<Drill, 'moves' | 'layout' | 'sides'> & {
+export interface DrawnDrill {
+  /** Its text, or the two examples of a drill that is free; null where nobody has said it. */
+  moves: { texts: readonly string[]; free: boolean } | null;
+  layout: Layout | null;
   /** The layout as it lies in a player's yard, where that is another one. */
   fitted?: LaidOut | null;
-};
+}
 
 /** A drill's movement as its text has it. @throws MovesProblem */
 export function movementOf(drill: DrawnDrill, example = 0): Movement | null {

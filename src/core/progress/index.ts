@@ -1,4 +1,5 @@
 export { type FootBalance, type FootLedger, footBalance, footLedger, lastOf, medianOfLast, middleBalance } from './feet.ts';
+export { LADDER, nextStepAbove } from './ladder.ts';
 export { type Milestone, milestonesOf } from './milestones.ts';
 export { GOES_FOR_NEXT, type Next, nextOf, reachedWith } from './next.ts';
 export { type NextStep, nextSteps, type Plateau, plateauOf, STEPS, type StepKind, type Stuck } from './plateau.ts';

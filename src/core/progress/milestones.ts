@@ -1,5 +1,5 @@
 import type { Measure } from '../drills/terms.ts';
-import { LADDER } from '../targets/ladder.ts';
+import { LADDER } from './ladder.ts';
 import type { TimedResult } from './trend.ts';
 
 export interface Milestone {

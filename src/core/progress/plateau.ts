@@ -1,4 +1,4 @@
-import type { Level } from '../drills/terms.ts';
+import type { Level } from '../squads/terms.ts';
 import { type Better, beats, recordsOf } from './records.ts';
 import { type TimedResult, trendOf } from './trend.ts';
 

@@ -1,4 +1,4 @@
-import { type Day, dayNumber } from '../streaks/calendar.ts';
+import { type Day, dayNumber } from '../calendar/days.ts';
 
 /** Days without a go after which a player has gone quiet. */
 export const QUIET_AFTER_DAYS = 5;

@@ -1,4 +1,4 @@
-import { addDays, type Day } from '../streaks/calendar.ts';
+import { addDays, type Day } from '../calendar/days.ts';
 
 /**
  * How many of a week's sessions a player did, and how many of them by their wished day; one without a wished day has until Sunday.

@@ -1,4 +1,4 @@
-import { addDays, dayNumber, dayOf, mondayOf, weekday } from './calendar.ts';
+import { addDays, dayNumber, dayOf, mondayOf, weekday } from '../calendar/days.ts';
 import { type DatedRule, inRanges, isWeekly, ruleOn, type StreakInput, type StreakRule } from './rules.ts';
 
 /** What one day or week was: done, forgiven by a free day, missed, not asked for, in a break, or still running. */

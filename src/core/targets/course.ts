@@ -1,5 +1,5 @@
 import type { Drill } from '../drills/schema.ts';
-import { placeText } from '../yard/place.ts';
+import { placeText } from '../layouts/place.ts';
 
 /** One go of a course: what was touched or moved, and how many gates it could have been. */
 export interface CourseGo {

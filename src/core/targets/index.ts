@@ -1,14 +1,14 @@
 import type { Drill } from '../drills/schema.ts';
-import { BETTER, LEVELS, type Level, resultUnit } from '../drills/terms.ts';
+import { BETTER, resultUnit } from '../drills/terms.ts';
+import { nextStepAbove } from '../progress/ladder.ts';
 import { GOES_FOR_NEXT, reachedWith } from '../progress/next.ts';
 import { dipOf } from '../progress/records.ts';
 import type { TimedResult } from '../progress/trend.ts';
+import { LEVELS, type Level } from '../squads/terms.ts';
 import type { Dose, TargetRule } from '../weeks/schema.ts';
-import { nextStepAbove } from './ladder.ts';
 
 export { catchUpExtra, catchUpShare } from './catch-up.ts';
 export { type CourseGo, gatesOf, type Tuning, tuningOf } from './course.ts';
-export { LADDER, nextStepAbove } from './ladder.ts';
 
 /** A number to reach and why it is that number. `number` is null when there is none to reach. */
 export interface Target {

@@ -1,5 +1,6 @@
 import { drillForPlayer, drillForSchool } from '../drills/schools.ts';
-import type { ContactSchool, StrongerFoot } from '../drills/terms.ts';
+import type { ContactSchool } from '../drills/terms.ts';
+import type { StrongerFoot } from '../squads/terms.ts';
 import type { PublishedWeek } from './schema.ts';
 
 /**

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Drill } from '../drills/schema.ts';
 import { PACES, SIDES, SURFACES } from '../drills/terms.ts';
-import { TIMES_RANGE, type Times } from '../runsheet/times.ts';
+import { TIMES_RANGE, type Times } from './times.ts';
 
 /** Device- or editor-made identifier (UUID, any version). */
 export const Id = z.uuid('This id is not a UUID.');

@@ -1,6 +1,6 @@
-import { house } from '../../server/house.ts';
-import { problemResponse } from '../../server/http/route.ts';
+import { house } from '../../server/context.ts';
 import { readFeed } from '../../server/weeks/feeds.ts';
+import { problemResponse } from '../../server/wiring/route.ts';
 
 interface Asked {
   params: Record<string, string | undefined>;

@@ -1,9 +1,9 @@
 import { closeSync, fstatSync, openSync, readSync } from 'node:fs';
 import { ALL_FORMATS, FilePathSource, Input, MP4, QTFF } from 'mediabunny';
-import { CLIP_SECONDS_MAX } from '../../contract/go.ts';
+import { CLIP_SECONDS_MAX } from '../../contract/training.ts';
 import { type ByteSource, strangerInIso, strangerInMatroska } from '../../core/clips/containers/index.ts';
-import { type Heavy, THE_HOUSE } from '../heavy/heavy.ts';
-import { Problem } from '../problems.ts';
+import { type Heavy, THE_HOUSE } from '../platform/heavy.ts';
+import { Problem } from '../platform/problems.ts';
 
 export interface Inspected {
   mediaType: string;

@@ -1,10 +1,10 @@
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { and, eq, inArray, type SQL, sql } from 'drizzle-orm';
-import type { Db } from '../db/connection.ts';
-import { clips, films, spokenLines } from '../db/schema.ts';
-import type { Context } from '../house.ts';
-import { Problem } from '../problems.ts';
+import type { Context } from '../context.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { clips, films, spokenLines } from '../platform/db/schema.ts';
+import { Problem } from '../platform/problems.ts';
 
 /* How much room clips may take: of one child, one squad, and all. Nobody can fill the disk for the others. */
 

@@ -1,4 +1,4 @@
-import type { Context } from '../house.ts';
+import type { Context } from '../context.ts';
 import type { Inspected } from './inspect.ts';
 
 /** A file as it is kept. */

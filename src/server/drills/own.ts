@@ -1,12 +1,12 @@
 import { and, eq } from 'drizzle-orm';
 import type { ImportReport, SaveDrill, ShelfDrill } from '../../contract/drills.ts';
 import { type Drill, findCircle } from '../../core/drills/index.ts';
-import { compareDrills, type DrillFile, drillFile } from '../../core/formats/index.ts';
-import type { Actor } from '../auth/actor.ts';
-import { squadDrills, squadDrillVersions } from '../db/schema.ts';
-import type { Context } from '../house.ts';
+import { compareDrills, type DrillFile, drillFile } from '../../core/files/index.ts';
+import type { Actor } from '../accounts/actor.ts';
+import type { Context } from '../context.ts';
+import { squadDrills, squadDrillVersions } from '../platform/db/schema.ts';
+import { badInput, notFound, Problem } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
-import { badInput, notFound, Problem } from '../problems.ts';
 import { ownDrills, shelfDrills, shelfOf } from './shelf.ts';
 
 /** What a schema cannot know: the id belongs to the squad, the links lead somewhere, and never in a circle. */

@@ -1,13 +1,13 @@
 import { and, eq } from 'drizzle-orm';
 import type { Shelf, ShelfDrill } from '../../contract/drills.ts';
 import { CATALOGUE, type Drill } from '../../core/drills/index.ts';
-import { allItems } from '../../core/weeks/index.ts';
-import type { Actor } from '../auth/actor.ts';
-import type { Db } from '../db/connection.ts';
-import { squadDrills, squadDrillVersions, weeks } from '../db/schema.ts';
-import type { Context } from '../house.ts';
+import { allItems } from '../../core/planning/index.ts';
+import type { Actor } from '../accounts/actor.ts';
+import type { Context } from '../context.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { squadDrills, squadDrillVersions, weeks } from '../platform/db/schema.ts';
 import { allow } from '../policy.ts';
-import { membersOf, squadById } from '../squad/squads.ts';
+import { membersOf, squadById } from '../squads/squads.ts';
 
 /** A squad's own drills in their newest version, archived ones too. */
 export function ownDrills(db: Db, squadId: string): ShelfDrill[] {

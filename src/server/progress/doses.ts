@@ -1,9 +1,9 @@
 import { eq, inArray, sql } from 'drizzle-orm';
 import type { Dose } from '../../core/weeks/index.ts';
-import type { Db } from '../db/connection.ts';
-import { prepared } from '../db/prepared.ts';
-import { paperResults, scores } from '../db/schema.ts';
-import type { Figure } from './figures.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { prepared } from '../platform/db/prepared.ts';
+import { paperResults, scores } from '../platform/db/schema.ts';
+import type { Figure } from '../scores/figures.ts';
 
 const doseIn = (table: typeof scores | typeof paperResults) =>
   prepared((db) =>

@@ -1,15 +1,16 @@
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import type { LineView } from '../../contract/parts.ts';
-import { recountOf, remarksOn } from '../../core/counts/index.ts';
 import { resultUnit } from '../../core/drills/index.ts';
 import { grouped } from '../../core/grouped.ts';
-import type { Db } from '../db/connection.ts';
-import { prepared } from '../db/prepared.ts';
-import { clips, reviewFacts, spokenLines } from '../db/schema.ts';
-import type { JudgedScore } from '../go/facts.ts';
-import { workOf } from '../go/work.ts';
+import { recountOf } from '../../core/review/index.ts';
+import { remarksOn } from '../../core/scores/index.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { prepared } from '../platform/db/prepared.ts';
+import { clips, reviewFacts, spokenLines } from '../platform/db/schema.ts';
 import { coachNames } from '../review/items.ts';
+import type { JudgedScore } from '../scores/facts.ts';
+import { workOf } from '../scores/work.ts';
 
 type Decided = JudgedScore & { decision: NonNullable<JudgedScore['decision']> };
 

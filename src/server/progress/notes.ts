@@ -1,12 +1,12 @@
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import type { NoteView, PauseView } from '../../contract/progress.ts';
-import type { Actor } from '../auth/actor.ts';
-import type { Db } from '../db/connection.ts';
-import { coachNotes, playerPauses, user } from '../db/schema.ts';
-import type { Context } from '../house.ts';
+import type { Actor } from '../accounts/actor.ts';
+import type { Context } from '../context.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { coachNotes, playerPauses, user } from '../platform/db/schema.ts';
+import { notFound } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
-import { notFound } from '../problems.ts';
-import { forgetStreaksOf } from './days.ts';
+import { forgetStreaksOf } from '../streaks/days.ts';
 
 /** The notes of a squad's coaches on a player, newest first. They never leave the coaches' pages. */
 export function notesOf(db: Db, actor: Actor, squadId: string, playerId: string): NoteView[] {

@@ -1,10 +1,10 @@
 import type { RecordView } from '../../contract/parts.ts';
-import { doseInWords } from '../../core/counts/index.ts';
 import { LESS_IS_BETTER, resultUnit } from '../../core/drills/index.ts';
-import type { Db } from '../db/connection.ts';
-import { type Counted, isRecord } from './counted.ts';
+import { doseInWords } from '../../core/scores/index.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { type Counted, isRecord } from '../scores/counted.ts';
+import { type Figure, readFigures } from '../scores/figures.ts';
 import { dosesOf } from './doses.ts';
-import { type Figure, readFigures } from './figures.ts';
 
 /** A result that was a record when it was done, with the best before it. */
 export type Broken = Counted & { bestBefore: number };

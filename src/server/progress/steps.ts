@@ -1,14 +1,14 @@
 import { and, asc, desc, eq, gte, inArray, isNull, lte } from 'drizzle-orm';
 import type { OwnStepView } from '../../contract/progress.ts';
 import type { StepKind } from '../../core/progress/index.ts';
-import type { Actor } from '../auth/actor.ts';
-import type { Db } from '../db/connection.ts';
-import { givenWeeks, ownSteps, weekRevisions, weeks } from '../db/schema.ts';
+import type { Actor } from '../accounts/actor.ts';
+import type { Context } from '../context.ts';
 import { drillNames, shelfOf } from '../drills/shelf.ts';
-import type { Context } from '../house.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { givenWeeks, ownSteps, weekRevisions, weeks } from '../platform/db/schema.ts';
+import { badInput, notFound, Problem } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
-import { badInput, notFound, Problem } from '../problems.ts';
-import { ageOf, memberOf, squadById } from '../squad/squads.ts';
+import { ageOf, memberOf, squadById } from '../squads/squads.ts';
 
 type StepRow = typeof ownSteps.$inferSelect;
 

@@ -1,9 +1,9 @@
 import { and, eq } from 'drizzle-orm';
-import type { Actor } from '../auth/actor.ts';
-import { ownCues } from '../db/schema.ts';
-import type { Context } from '../house.ts';
+import type { Actor } from '../accounts/actor.ts';
+import type { Context } from '../context.ts';
+import { ownCues } from '../platform/db/schema.ts';
+import { notFound } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
-import { notFound } from '../problems.ts';
 
 /** Keeps a cue of the coaches' own for a drill. The same id again changes nothing. */
 export function keepCue(

@@ -2,17 +2,18 @@ import { and, eq, inArray } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
 import type { DecideSent, ReviewItem, Wave } from '../../contract/review.ts';
-import { mayBeWaved, recountedValue, recountOf } from '../../core/counts/index.ts';
-import type { Actor } from '../auth/actor.ts';
-import type { Db } from '../db/connection.ts';
-import { decisions, scores } from '../db/schema.ts';
-import { judgedScores, type ScoreFact } from '../go/facts.ts';
-import { refreshLater } from '../go/reading.ts';
-import { keptClip, workOf } from '../go/work.ts';
-import type { Context } from '../house.ts';
+import { recountedValue, recountOf } from '../../core/review/index.ts';
+import { mayBeWaved } from '../../core/scores/index.ts';
+import type { Actor } from '../accounts/actor.ts';
+import type { Context } from '../context.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { decisions, scores } from '../platform/db/schema.ts';
+import { badInput, notFound } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
-import { badInput, notFound } from '../problems.ts';
-import { settleById } from '../progress/figures.ts';
+import { judgedScores, type ScoreFact } from '../scores/facts.ts';
+import { settleById } from '../scores/figures.ts';
+import { refreshLater } from '../scores/reading.ts';
+import { keptClip, workOf } from '../scores/work.ts';
 import { itemOf } from './items.ts';
 
 /** What a decision is without its words. */

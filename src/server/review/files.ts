@@ -1,21 +1,22 @@
 import { and, asc, eq } from 'drizzle-orm';
-import { marksOf, remarksOn } from '../../core/counts/index.ts';
-import { marksVtt, type RecountForRow, recountRow, scoreRow, type TimedRemark } from '../../core/formats/index.ts';
+import { marksVtt, type RecountForRow, recountRow, scoreRow, type TimedRemark } from '../../core/files/index.ts';
 import { inParts } from '../../core/in-parts.ts';
-import type { Actor } from '../auth/actor.ts';
+import { marksOf } from '../../core/review/index.ts';
+import { remarksOn } from '../../core/scores/index.ts';
+import type { Actor } from '../accounts/actor.ts';
+import { inSquadNow } from '../accounts/leaving.ts';
 import { clipById } from '../clips/clips.ts';
-import { mayFilm } from '../clips/consent.ts';
-import type { Db } from '../db/connection.ts';
-import { clips, recounts, reviewFacts, scores } from '../db/schema.ts';
+import { mayFilm } from '../consent/consent.ts';
+import type { Context } from '../context.ts';
 import { drillNames } from '../drills/shelf.ts';
-import { judgedByIds } from '../go/facts.ts';
-import { workOf } from '../go/work.ts';
-import type { Context } from '../house.ts';
-import { csvPieces } from '../http/csv.ts';
-import { inSquadNow } from '../people/leaving.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { clips, recounts, reviewFacts, scores } from '../platform/db/schema.ts';
+import { csvPieces } from '../platform/http/csv.ts';
+import { notFound } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
-import { notFound } from '../problems.ts';
-import { membersOf } from '../squad/squads.ts';
+import { judgedByIds } from '../scores/facts.ts';
+import { workOf } from '../scores/work.ts';
+import { membersOf } from '../squads/squads.ts';
 import { coachNames, itemOf } from './items.ts';
 
 const remarksOf = (db: Db, clip: { id: string; scoreId: string }): TimedRemark[] =>

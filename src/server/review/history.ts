@@ -1,8 +1,8 @@
 import type { HistoryFact } from '../../contract/bench.ts';
-import { decisionInForce, standingFacts } from '../../core/counts/index.ts';
 import { resultUnit } from '../../core/drills/index.ts';
-import type { clips, reviewFacts, spokenLines } from '../db/schema.ts';
-import type { DecisionRow, JudgedScore } from '../go/facts.ts';
+import { decisionInForce, standingFacts } from '../../core/scores/index.ts';
+import type { clips, reviewFacts, spokenLines } from '../platform/db/schema.ts';
+import type { DecisionRow, JudgedScore } from '../scores/facts.ts';
 import type { RecountRow } from './recounts.ts';
 
 type FactRow = typeof reviewFacts.$inferSelect;

@@ -1,15 +1,15 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { ReviewItem } from '../../contract/review.ts';
-import { doseInWords, doubtResult, standingFacts } from '../../core/counts/index.ts';
+import { doseInWords, doubtResult, standingFacts } from '../../core/scores/index.ts';
 import type { PublishedWeek } from '../../core/weeks/index.ts';
-import { mayFilmAmong } from '../clips/consent.ts';
-import type { Db } from '../db/connection.ts';
-import { clips, reviewFacts, scores, user, weekRevisions, weeks } from '../db/schema.ts';
+import { mayFilmAmong } from '../consent/consent.ts';
 import { shelfOf } from '../drills/shelf.ts';
-import { type JudgedScore, judgedScores } from '../go/facts.ts';
-import { clockedAmong } from '../go/proof.ts';
-import { notFound } from '../problems.ts';
-import { membersOf } from '../squad/squads.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { clips, reviewFacts, scores, user, weekRevisions, weeks } from '../platform/db/schema.ts';
+import { notFound } from '../platform/problems.ts';
+import { type JudgedScore, judgedScores } from '../scores/facts.ts';
+import { clockedAmong } from '../scores/proof.ts';
+import { membersOf } from '../squads/squads.ts';
 import { contentOf } from '../weeks/contents.ts';
 
 /** The names of coaches, by account. */

@@ -10,17 +10,17 @@ import {
   reviewKind,
   standsAfter,
   type Waiting,
-} from '../../core/counts/index.ts';
-import type { Actor } from '../auth/actor.ts';
-import { mayFilmAmong } from '../clips/consent.ts';
-import type { Db } from '../db/connection.ts';
-import { prepared, rowsAsJson } from '../db/prepared.ts';
-import { benchSettings, clips, decisions, scoreFigures, scoreReadings } from '../db/schema.ts';
-import { judgedByIds } from '../go/facts.ts';
-import { doubtRulesOf } from '../go/reading.ts';
-import type { Context } from '../house.ts';
+} from '../../core/scores/index.ts';
+import type { Actor } from '../accounts/actor.ts';
+import { mayFilmAmong } from '../consent/consent.ts';
+import type { Context } from '../context.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { prepared, rowsAsJson } from '../platform/db/prepared.ts';
+import { benchSettings, clips, decisions, scoreFigures, scoreReadings } from '../platform/db/schema.ts';
 import { allow, asPerson } from '../policy.ts';
-import { membersOf, squadById } from '../squad/squads.ts';
+import { judgedByIds } from '../scores/facts.ts';
+import { doubtRulesOf } from '../scores/reading.ts';
+import { membersOf, squadById } from '../squads/squads.ts';
 import { clipAsks, itemsOf } from './items.ts';
 
 const DECIDED_SHOWN = 40;

@@ -1,12 +1,12 @@
 import { and, eq } from 'drizzle-orm';
 import type { RecountSent, RecountView } from '../../contract/bench.ts';
-import type { Actor } from '../auth/actor.ts';
-import { recounts, scores } from '../db/schema.ts';
-import { readAnew } from '../go/reading.ts';
-import { keptClip } from '../go/work.ts';
-import type { Context } from '../house.ts';
+import type { Actor } from '../accounts/actor.ts';
+import type { Context } from '../context.ts';
+import { recounts, scores } from '../platform/db/schema.ts';
+import { notFound } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
-import { notFound } from '../problems.ts';
+import { readAnew } from '../scores/reading.ts';
+import { keptClip } from '../scores/work.ts';
 
 export type RecountRow = typeof recounts.$inferSelect;
 

@@ -1,11 +1,11 @@
 import { eq } from 'drizzle-orm';
 import type { DoubtRulesSent } from '../../contract/review.ts';
-import type { Actor } from '../auth/actor.ts';
-import { squads } from '../db/schema.ts';
-import { doubtRulesOf, refreshWaitingIn } from '../go/reading.ts';
-import type { Context } from '../house.ts';
+import type { Actor } from '../accounts/actor.ts';
+import type { Context } from '../context.ts';
+import { squads } from '../platform/db/schema.ts';
 import { allow } from '../policy.ts';
-import { writeChange } from '../squad/changes.ts';
+import { doubtRulesOf, refreshWaitingIn } from '../scores/reading.ts';
+import { writeChange } from '../squads/changes.ts';
 
 /** Sets the squad's figures of the doubt rules; what waits is read anew by them, what is decided stays as it was seen. */
 export function setDoubtRules(context: Context, actor: Actor, input: { squad: string } & DoubtRulesSent): DoubtRulesSent {

@@ -1,17 +1,17 @@
 import { and, eq } from 'drizzle-orm';
 import type { BenchItem, Say } from '../../contract/bench.ts';
-import type { ReviewSaid } from '../../core/counts/index.ts';
-import type { Actor } from '../auth/actor.ts';
-import { mayFilm } from '../clips/consent.ts';
-import type { Db } from '../db/connection.ts';
-import { reviewFacts, scores } from '../db/schema.ts';
-import type { ScoreFact } from '../go/facts.ts';
-import { readAnew, readScore } from '../go/reading.ts';
-import { keptClip } from '../go/work.ts';
-import type { Context } from '../house.ts';
+import type { ReviewSaid } from '../../core/scores/index.ts';
+import type { Actor } from '../accounts/actor.ts';
+import { mayFilm } from '../consent/consent.ts';
+import type { Context } from '../context.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { reviewFacts, scores } from '../platform/db/schema.ts';
+import { badInput, notFound, Problem } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
-import { badInput, notFound, Problem } from '../problems.ts';
-import { settleById } from '../progress/figures.ts';
+import type { ScoreFact } from '../scores/facts.ts';
+import { settleById } from '../scores/figures.ts';
+import { readAnew, readScore } from '../scores/reading.ts';
+import { keptClip } from '../scores/work.ts';
 import { benchOf } from './bench.ts';
 
 /** What is written down: with the figure of a doubt, and the clip of a remark, as they are now. */

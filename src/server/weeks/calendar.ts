@@ -1,13 +1,14 @@
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import { Temporal } from 'temporal-polyfill';
-import { minutesInWords } from '../../core/dose/index.ts';
+import { addDays } from '../../core/calendar/days.ts';
 import { atHome, type Drill, type Home } from '../../core/drills/index.ts';
-import type { Runner } from '../../core/runsheet/index.ts';
-import { addDays } from '../../core/streaks/index.ts';
-import { kitOf, measureSession, type Session, type WeekPlan } from '../../core/weeks/index.ts';
-import type { weeks } from '../db/schema.ts';
-import type { Context } from '../house.ts';
-import { type Squad, typicalRunnerOf } from '../squad/squads.ts';
+import { kitOf, measureSession } from '../../core/planning/index.ts';
+import { minutesInWords } from '../../core/training/dose.ts';
+import type { Runner } from '../../core/training/index.ts';
+import type { Session, WeekPlan } from '../../core/weeks/index.ts';
+import type { Context } from '../context.ts';
+import type { weeks } from '../platform/db/schema.ts';
+import { type Squad, typicalRunnerOf } from '../squads/squads.ts';
 
 /** Sessions of a week with a day, or with all days of the week to choose from. */
 export interface CalendarWeek {

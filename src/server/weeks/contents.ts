@@ -1,9 +1,9 @@
 import { eq, getTableColumns, sql } from 'drizzle-orm';
 import type { PublishedWeek } from '../../core/weeks/index.ts';
-import type { Db } from '../db/connection.ts';
-import { prepared } from '../db/prepared.ts';
-import { weekRevisions } from '../db/schema.ts';
-import { notFound } from '../problems.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { prepared } from '../platform/db/prepared.ts';
+import { weekRevisions } from '../platform/db/schema.ts';
+import { notFound } from '../platform/problems.ts';
 
 /** Released weeks are frozen, so what was read of one once is what it is: this many are kept read, the ones used last. */
 const KEPT = 64;

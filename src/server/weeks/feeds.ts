@@ -1,14 +1,14 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import type { Feed } from '../../contract/weeks.ts';
-import type { Actor } from '../auth/actor.ts';
-import type { Db } from '../db/connection.ts';
-import { feeds, players, squadPlayers, user, weekRevisions, weeks } from '../db/schema.ts';
-import type { Context } from '../house.ts';
-import { writeLedger } from '../keeping/ledger.ts';
+import type { Actor } from '../accounts/actor.ts';
+import type { Context } from '../context.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { feeds, players, squadPlayers, user, weekRevisions, weeks } from '../platform/db/schema.ts';
+import { writeLedger } from '../platform/ledger.ts';
+import { notFound, Problem } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
-import { notFound, Problem } from '../problems.ts';
-import { memberOf, squadById, typicalRunnerOf, weekFor } from '../squad/squads.ts';
+import { memberOf, squadById, typicalRunnerOf, weekFor } from '../squads/squads.ts';
 import { type CalendarReader, type CalendarWeek, calendarOf } from './calendar.ts';
 
 const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');

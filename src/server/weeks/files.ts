@@ -1,16 +1,16 @@
 import { eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { WeekDetail } from '../../contract/weeks.ts';
-import { doseRows, importWeek as readWeekFile, type WeekFile, weekFile } from '../../core/formats/index.ts';
-import type { Actor } from '../auth/actor.ts';
-import { weeks } from '../db/schema.ts';
+import { doseRows, importWeek as readWeekFile, type WeekFile, weekFile } from '../../core/files/index.ts';
+import type { Actor } from '../accounts/actor.ts';
+import type { Context } from '../context.ts';
 import { bringAlong } from '../drills/own.ts';
 import { shelfOf } from '../drills/shelf.ts';
-import type { Context } from '../house.ts';
-import { csv } from '../http/csv.ts';
+import { weeks } from '../platform/db/schema.ts';
+import { csv } from '../platform/http/csv.ts';
+import { badInput, notFound, Problem } from '../platform/problems.ts';
 import { allow } from '../policy.ts';
-import { badInput, notFound, Problem } from '../problems.ts';
-import { squadById, typicalRunnerOf } from '../squad/squads.ts';
+import { squadById, typicalRunnerOf } from '../squads/squads.ts';
 import { calendarOfWeek } from './calendar.ts';
 import { addWeek, detailOf, weekById } from './weeks.ts';
 

@@ -1,17 +1,18 @@
 import { and, eq, gt, isNull, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import { recordKey } from '../../core/counts/index.ts';
 import { BETTER, type Drill, drillForPlayer, otherSchool } from '../../core/drills/index.ts';
+import { catchUpsFor, type Given, NOTHING_GIVEN, personalWeek } from '../../core/planning/index.ts';
 import { footBalance, type StepKind } from '../../core/progress/index.ts';
-import { catchUpsFor, type Given, NOTHING_GIVEN, type PublishedWeek, personalWeek } from '../../core/weeks/index.ts';
-import type { Db } from '../db/connection.ts';
-import { prepared } from '../db/prepared.ts';
-import { givenWeeks, ownSteps, weekRevisions, weeks } from '../db/schema.ts';
-import { unlessHeld } from '../db/unless-held.ts';
+import { recordKey } from '../../core/scores/index.ts';
+import type { PublishedWeek } from '../../core/weeks/index.ts';
+import type { Context } from '../context.ts';
 import { shelfOf } from '../drills/shelf.ts';
-import type { KnownByKey } from '../go/known.ts';
-import type { Context } from '../house.ts';
-import { ageOf, type Member, membersOf, type Squad, schoolOf, weekFor } from '../squad/squads.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { prepared } from '../platform/db/prepared.ts';
+import { givenWeeks, ownSteps, weekRevisions, weeks } from '../platform/db/schema.ts';
+import { unlessHeld } from '../platform/db/unless-held.ts';
+import { ageOf, type Member, membersOf, type Squad, schoolOf, weekFor } from '../squads/squads.ts';
+import type { KnownByKey } from './known-by-key.ts';
 
 type Revision = Pick<typeof weekRevisions.$inferSelect, 'id' | 'content'>;
 

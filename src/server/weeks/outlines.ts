@@ -1,7 +1,7 @@
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import { outlineOf, type WeekOutline } from '../../core/weeks/index.ts';
-import type { Db } from '../db/connection.ts';
-import { weekOutlines, weekRevisions, weeks } from '../db/schema.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { weekOutlines, weekRevisions, weeks } from '../platform/db/schema.ts';
 
 type Revision = typeof weekRevisions.$inferSelect;
 

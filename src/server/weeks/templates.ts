@@ -1,12 +1,12 @@
 import { asc, eq } from 'drizzle-orm';
 import type { Template } from '../../contract/weeks.ts';
 import type { Session } from '../../core/weeks/index.ts';
-import type { Actor } from '../auth/actor.ts';
-import { templates } from '../db/schema.ts';
-import type { Context } from '../house.ts';
+import type { Actor } from '../accounts/actor.ts';
+import type { Context } from '../context.ts';
+import { templates } from '../platform/db/schema.ts';
+import { notFound } from '../platform/problems.ts';
 import { allow } from '../policy.ts';
-import { notFound } from '../problems.ts';
-import { squadById } from '../squad/squads.ts';
+import { squadById } from '../squads/squads.ts';
 import { refuseHeading } from './weeks.ts';
 
 const viewOf = ({ id, name, sessions, madeAt }: typeof templates.$inferSelect): Template => ({ id, name, sessions, madeAt });

@@ -1,18 +1,19 @@
 import { and, asc, desc, eq, getTableColumns, lte, type SQL, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Release, WeekDetail, WeekList, WeekRow } from '../../contract/weeks.ts';
+import { addDays, instantOf, mondayOf } from '../../core/calendar/days.ts';
 import type { Drill } from '../../core/drills/index.ts';
-import type { Times } from '../../core/runsheet/index.ts';
-import { addDays, instantOf, mondayOf } from '../../core/streaks/index.ts';
-import { allItems, copyPlan, copySession, itemsOf, type PublishedWeek, releaseProblems, type WeekPlan } from '../../core/weeks/index.ts';
-import type { Actor } from '../auth/actor.ts';
-import type { Db } from '../db/connection.ts';
-import { templates, weekRevisions, weeks } from '../db/schema.ts';
+import { allItems, itemsOf, releaseProblems } from '../../core/planning/index.ts';
+import { copyPlan, copySession, type PublishedWeek, type WeekPlan } from '../../core/weeks/index.ts';
+import type { Times } from '../../core/weeks/times.ts';
+import type { Actor } from '../accounts/actor.ts';
+import type { Context } from '../context.ts';
 import { shelfOf } from '../drills/shelf.ts';
-import type { Context } from '../house.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { templates, weekRevisions, weeks } from '../platform/db/schema.ts';
+import { badInput, notFound, Problem } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
-import { badInput, notFound, Problem } from '../problems.ts';
-import { ageOf, membersOf, type Squad, squadById, squadDay } from '../squad/squads.ts';
+import { ageOf, membersOf, type Squad, squadById, squadDay } from '../squads/squads.ts';
 import { contentOf, revisionColumns } from './contents.ts';
 import { keepOutline } from './outlines.ts';
 

@@ -1,5 +1,5 @@
 import { useId } from 'react';
-import type { Interval } from '../../core/runsheet/index.ts';
+import type { Interval } from '../../core/training/index.ts';
 import { LeftHatch } from './hatch.tsx';
 
 interface Props {

@@ -1,7 +1,7 @@
-import { boxOf, type Ground } from '../../core/yard/fit.ts';
-import type { Placed } from '../../core/yard/place.ts';
-import type { Leg, Route } from '../../core/yard/route.ts';
-import type { Point } from '../../core/yard/types.ts';
+import { boxOf, type Ground } from '../../core/layouts/fit.ts';
+import type { Placed } from '../../core/layouts/place.ts';
+import type { Leg, Route } from '../../core/layouts/route.ts';
+import type { Point } from '../../core/layouts/types.ts';
 
 interface Props {
   placed: Placed;

@@ -1,8 +1,8 @@
 import { useEffect, useState } from 'react';
+import { sendJson, sentenceOf } from '../../client/client.ts';
+import { useForm } from '../../client/use-form.ts';
 import { AppCode, EmailSignIn, RecoveryCode, SquadSignIn } from '../../contract/accounts.ts';
 import { Button, Field, Form, Notice } from '../../ui/parts/index.ts';
-import { sendJson, sentenceOf } from '../client.ts';
-import { useForm } from '../use-form.ts';
 
 interface Input {
   name: string;

@@ -1,18 +1,18 @@
 import { LogOut } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
+import { sendJson } from '../../client/client.ts';
+import { plural } from '../../client/words.ts';
 import { Button } from '../../ui/parts/index.ts';
-import { sendJson } from '../client.ts';
-import { plural } from '../words.ts';
 
 /** What of this device's outbox is not sent yet, without loading the outbox for those who have none. */
 async function unsent(): Promise<string[]> {
-  const { allOutgoing, belongsTo, keptRead } = await import('../go/store.ts');
+  const { allOutgoing, belongsTo, keptRead } = await import('../../client/device-store.ts');
   const me = await keptRead<{ playerId: string }>('me');
   return (await allOutgoing()).filter((one) => belongsTo(one, me?.value.playerId ?? '')).map((one) => one.label);
 }
 
 async function leave(player: boolean): Promise<void> {
-  if (player) await import('../go/store.ts').then(({ forgetRead }) => forgetRead()).catch(() => {});
+  if (player) await import('../../client/device-store.ts').then(({ forgetRead }) => forgetRead()).catch(() => {});
   await sendJson('POST', '/api/auth/sign-out', {}).catch(() => {});
   window.location.assign('/');
 }

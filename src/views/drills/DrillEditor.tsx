@@ -1,13 +1,13 @@
 import { Trash2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { v4 } from 'uuid';
+import { call, type FieldProblem, ServerProblem, sentenceOf } from '../../client/client.ts';
+import { pageData } from '../../client/page-data.ts';
 import { drills, type Shelf, type ShelfDrill } from '../../contract/drills.ts';
 import { CheckedDrill } from '../../core/drills/checked.ts';
 import { cautionsFor, filledIn } from '../../core/drills/filled-in.ts';
 import { FAMILIES, KIT, LOADS, MEASURES, SIDES } from '../../core/drills/terms.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
-import { call, type FieldProblem, ServerProblem, sentenceOf } from '../client.ts';
-import { pageData } from '../page-data.ts';
 import { DrillSheet } from './DrillSheet.tsx';
 import { Checks, Part, Pick, Text } from './editor-fields.tsx';
 import { type DrillForm, drillOf, formOf, idFor } from './editor-form.ts';

@@ -1,9 +1,9 @@
 import { useRef, useState } from 'react';
+import { addressOf, call, sentenceOf } from '../../client/client.ts';
+import { plural } from '../../client/words.ts';
 import { drills, type ImportReport } from '../../contract/drills.ts';
-import { DrillFile } from '../../core/formats/files.ts';
+import { DrillFile } from '../../core/files/files.ts';
 import { Button, FileButton, Notice } from '../../ui/parts/index.ts';
-import { addressOf, call, sentenceOf } from '../client.ts';
-import { plural } from '../words.ts';
 
 const named = (names: readonly string[]) =>
   names.length === 0 ? '' : `: ${names.slice(0, 8).join(', ')}${names.length > 8 ? ' and more' : ''}`;

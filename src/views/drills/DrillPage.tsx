@@ -1,8 +1,8 @@
 import { Printer } from 'lucide-react';
+import { addressOf } from '../../client/client.ts';
 import type { Shelf, ShelfDrill } from '../../contract/drills.ts';
 import { drills } from '../../contract/drills.ts';
 import { Button, ButtonLink } from '../../ui/parts/index.ts';
-import { addressOf } from '../client.ts';
 import { DrillSheet } from './DrillSheet.tsx';
 
 /** One drill on a page of its own: to link to, to print, to hand on as a file. */

@@ -3,7 +3,7 @@ import { harderThan, stairsThrough } from '../../core/drills/edges.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { inSchool } from '../../core/drills/schools.ts';
 import { CONTACT_WORDS, type ContactSchool, resultUnit, STAND_INS } from '../../core/drills/terms.ts';
-import { UNKNOWN_STEP } from '../../core/yard/fit.ts';
+import { UNKNOWN_STEP } from '../../core/layouts/fit.ts';
 import { StageSoon, Staircase } from '../../ui/notations/index.ts';
 import { LayoutFigure } from './LayoutFigure.tsx';
 

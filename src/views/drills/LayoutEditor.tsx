@@ -1,6 +1,6 @@
 import { useId, useMemo, useRef, useState } from 'react';
-import { layOut, UNKNOWN_STEP } from '../../core/yard/fit.ts';
-import { LayoutProblem } from '../../core/yard/types.ts';
+import { layOut, UNKNOWN_STEP } from '../../core/layouts/fit.ts';
+import { LayoutProblem } from '../../core/layouts/types.ts';
 import { Yard } from '../../ui/notations/index.ts';
 import { Button } from '../../ui/parts/index.ts';
 

@@ -1,11 +1,11 @@
 import { Download } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
-import { type FittedLayout, fitLayout, type Ground, groundInWords } from '../../core/yard/fit.ts';
-import type { Layout } from '../../core/yard/layout.ts';
-import { metresOf, routeInWords } from '../../core/yard/route.ts';
+import { number } from '../../client/words.ts';
+import { type FittedLayout, fitLayout, type Ground, groundInWords } from '../../core/layouts/fit.ts';
+import type { Layout } from '../../core/layouts/layout.ts';
+import { metresOf, routeInWords } from '../../core/layouts/route.ts';
 import { Yard } from '../../ui/notations/index.ts';
 import { Button } from '../../ui/parts/index.ts';
-import { number } from '../words.ts';
 import { PlacingGuide } from './PlacingGuide.tsx';
 import { saveSvg } from './save-svg.ts';
 

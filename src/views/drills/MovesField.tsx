@@ -1,12 +1,12 @@
 import { useDeferredValue, useMemo, useRef } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
+import type { Layout } from '../../core/layouts/layout.ts';
 import { courseOver } from '../../core/moves/course-over.ts';
 import { brokenInWords, brokenLaws } from '../../core/moves/laws.ts';
 import { completions } from '../../core/moves/lexicon.ts';
 import { planMovement } from '../../core/moves/plan/index.ts';
 import { MovesProblem } from '../../core/moves/problem.ts';
 import { readMovement } from '../../core/moves/read.ts';
-import type { Layout } from '../../core/yard/layout.ts';
 import { StageSoon } from '../../ui/notations/moves/StageSoon.tsx';
 import { Button } from '../../ui/parts/index.ts';
 

@@ -1,8 +1,8 @@
 import { useMemo, useState } from 'react';
-import type { Ground } from '../../core/yard/fit.ts';
-import { placingGuide } from '../../core/yard/guide.ts';
-import { metresOf, type Route, routeInWords } from '../../core/yard/route.ts';
-import type { Move } from '../../core/yard/types.ts';
+import type { Ground } from '../../core/layouts/fit.ts';
+import { placingGuide } from '../../core/layouts/guide.ts';
+import { metresOf, type Route, routeInWords } from '../../core/layouts/route.ts';
+import type { Move } from '../../core/layouts/types.ts';
 import { Yard } from '../../ui/notations/index.ts';
 import { Button, Dialog } from '../../ui/parts/index.ts';
 

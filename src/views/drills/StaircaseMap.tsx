@@ -1,10 +1,10 @@
 import { useEffect, useMemo, useState } from 'react';
+import { call, sentenceOf } from '../../client/client.ts';
+import { pageData } from '../../client/page-data.ts';
 import type { Shelf } from '../../contract/drills.ts';
 import { progress } from '../../contract/progress.ts';
 import { FAMILIES, type Family } from '../../core/drills/terms.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
-import { call, sentenceOf } from '../client.ts';
-import { pageData } from '../page-data.ts';
 
 const NODE = { width: 136, height: 56 };
 

@@ -1,7 +1,7 @@
 import { useRef } from 'react';
+import { addressOf } from '../../client/client.ts';
 import { answers } from '../../contract/answers.ts';
 import type { LineView } from '../../contract/parts.ts';
-import { addressOf } from '../client.ts';
 
 /** A remark stands a moment before its instant, so that nothing is missed. */
 const BEFORE_SECONDS = 0.3;

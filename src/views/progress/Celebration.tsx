@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
+import { footInWords, number } from '../../client/words.ts';
 import type { NewRecord } from '../../contract/progress.ts';
 import { Mark } from '../../ui/parts/Mark.tsx';
-import { footInWords, number } from '../words.ts';
 
 const SEEN = 'eager-feet-record';
 

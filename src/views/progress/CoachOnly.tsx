@@ -1,11 +1,11 @@
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import { call } from '../../client/client.ts';
+import { useAttempt } from '../../client/use-attempt.ts';
+import { dateInWords, dayInWords } from '../../client/words.ts';
 import { type PauseView, type PlayerPage, progress } from '../../contract/progress.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
-import { call } from '../client.ts';
-import { useAttempt } from '../use-attempt.ts';
-import { dateInWords, dayInWords } from '../words.ts';
 
 /** Notes of the squad's coaches on a player. They are on no child's screen and in no letter. */
 export function Notes({ player }: { player: PlayerPage }) {

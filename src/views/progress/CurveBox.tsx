@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
+import { call, sentenceOf } from '../../client/client.ts';
+import { dateInWords, footInWords, number } from '../../client/words.ts';
 import { type CoachDrill, type Curve, progress } from '../../contract/progress.ts';
 import { Notice } from '../../ui/parts/index.ts';
-import { call, sentenceOf } from '../client.ts';
-import { dateInWords, footInWords, number } from '../words.ts';
 
 const DIRECTIONS = { rising: 'rising', steady: 'steady', dipping: 'dipping' } as const;
 

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
+import { footInWords, number } from '../../client/words.ts';
 import type { DrillProgress, FootProgress } from '../../contract/progress.ts';
 import { Seam } from '../../ui/notations/index.ts';
-import { footInWords, number } from '../words.ts';
 
 const WEEKS_SHOWN = 6;
 

@@ -1,11 +1,11 @@
 import { lazy, Suspense, useState } from 'react';
-import type { FilmOfCoach, ThisWeek } from '../../contract/go.ts';
+import { keptRead } from '../../client/device-store.ts';
+import type { FilmOfCoach, ThisWeek } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
-import type { StrongerFoot } from '../../core/drills/terms.ts';
+import type { StrongerFoot } from '../../core/squads/terms.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
-import { keptRead } from '../go/store.ts';
 
-const HowTo = lazy(() => import('../go/HowTo.tsx').then((file) => ({ default: file.HowTo })));
+const HowTo = lazy(() => import('../training/HowTo.tsx').then((file) => ({ default: file.HowTo })));
 
 interface Found {
   drill: Drill;
@@ -21,7 +21,7 @@ async function drillHere(playerId: string, drillId: string): Promise<Found | nul
   const film = visit?.films?.drills[drillId];
   const planned = visit?.week?.content.drills[drillId];
   if (visit && planned?.moves) {
-    const { drawnAtHome } = await import('../go/LayOut.tsx');
+    const { drawnAtHome } = await import('../training/LayOut.tsx');
     return { drill: drawnAtHome(visit, planned), stronger, film };
   }
   const { catalogueById } = await import('../../core/drills/catalogue/index.ts');

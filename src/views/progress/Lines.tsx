@@ -1,9 +1,9 @@
 import { useState } from 'react';
+import { call, sentenceOf } from '../../client/client.ts';
+import { dateInWords, footInWords, number } from '../../client/words.ts';
 import { answers } from '../../contract/answers.ts';
 import type { LineView } from '../../contract/parts.ts';
-import { call, sentenceOf } from '../client.ts';
-import { DeleteClip } from '../DeleteClip.tsx';
-import { dateInWords, footInWords, number } from '../words.ts';
+import { DeleteClip } from '../clips/DeleteClip.tsx';
 import { AnswerClip } from './AnswerClip.tsx';
 
 /** A correction, kindly: counting while the feet are quick is hard for everybody. */

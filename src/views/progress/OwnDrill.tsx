@@ -1,11 +1,11 @@
 import { useEffect, useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import { call } from '../../client/client.ts';
+import { keepHere, keptHere } from '../../client/kept-here.ts';
+import { useAttempt } from '../../client/use-attempt.ts';
+import { dateInWords, footInWords, number, plural } from '../../client/words.ts';
 import { type CoachDrill, type NextStepView, type OwnStepView, type PlayerPage, progress } from '../../contract/progress.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
-import { call } from '../client.ts';
-import { keepHere, keptHere } from '../kept-here.ts';
-import { useAttempt } from '../use-attempt.ts';
-import { dateInWords, footInWords, number, plural } from '../words.ts';
 import { CurveBox } from './CurveBox.tsx';
 import { DrillSeam } from './DrillSeam.tsx';
 

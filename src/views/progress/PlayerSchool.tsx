@@ -1,9 +1,9 @@
 import { useState } from 'react';
+import { call, sentenceOf } from '../../client/client.ts';
 import type { PlayerPage } from '../../contract/progress.ts';
-import { squad } from '../../contract/squad.ts';
+import { squad } from '../../contract/screens.ts';
 import { CONTACT_SCHOOLS, CONTACT_WORDS, type ContactSchool } from '../../core/drills/terms.ts';
 import { Notice } from '../../ui/parts/index.ts';
-import { call, sentenceOf } from '../client.ts';
 
 /** The school of juggling contact a player learns by: the squad's, or the own. */
 export function PlayerSchool({ player }: { player: PlayerPage }) {

@@ -1,9 +1,9 @@
 import { Printer } from 'lucide-react';
 import { useState } from 'react';
+import { pageData } from '../../client/page-data.ts';
+import { plural } from '../../client/words.ts';
 import type { PlayerPage } from '../../contract/progress.ts';
 import { ButtonLink, Notice } from '../../ui/parts/index.ts';
-import { pageData } from '../page-data.ts';
-import { plural } from '../words.ts';
 import { Notes, Pauses } from './CoachOnly.tsx';
 import { Lines } from './Lines.tsx';
 import { OwnDrill, stepWords } from './OwnDrill.tsx';

@@ -1,8 +1,8 @@
 import { useState } from 'react';
+import { call, sentenceOf } from '../../client/client.ts';
+import { footInWords, number, whenInWords } from '../../client/words.ts';
 import { type PlayerPage, progress, type ScoreRow } from '../../contract/progress.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
-import { call, sentenceOf } from '../client.ts';
-import { footInWords, number, whenInWords } from '../words.ts';
 
 function factsOf(score: ScoreRow): string {
   const facts = [

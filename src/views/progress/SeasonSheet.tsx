@@ -1,6 +1,6 @@
+import { dateInWords, dayInWords, footInWords, number, plural } from '../../client/words.ts';
 import type { PlayerPage } from '../../contract/progress.ts';
 import { Laces } from '../../ui/notations/index.ts';
-import { dateInWords, dayInWords, footInWords, number, plural } from '../words.ts';
 import { WeeksSeam } from './WeeksSeam.tsx';
 
 const RECORDS_SHOWN = 14;

@@ -1,7 +1,7 @@
 import type { z } from 'zod';
+import { dayInWords, dayLetter, plural } from '../../client/words.ts';
 import type { StreakView, StripView } from '../../contract/parts.ts';
 import { Laces } from '../../ui/notations/index.ts';
-import { dayInWords, dayLetter, plural } from '../words.ts';
 
 interface Props {
   streak: z.infer<typeof StreakView>;

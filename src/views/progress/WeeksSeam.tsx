@@ -1,6 +1,6 @@
+import { dayInWords } from '../../client/words.ts';
 import type { WeekOfPlayer } from '../../contract/progress.ts';
 import { Seam } from '../../ui/notations/index.ts';
-import { dayInWords } from '../words.ts';
 
 /** Week by week: touches of each foot down the seam, and beside it what was done, by its day, and how even the feet were. */
 export function WeeksSeam({ weeks, shown = 10 }: { weeks: readonly WeekOfPlayer[]; shown?: number }) {

@@ -2,8 +2,8 @@ import { LineChart, ScatterChart } from 'echarts/charts';
 import { GridComponent, TooltipComponent } from 'echarts/components';
 import { init, use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
+import { dateInWords, number } from '../../client/words.ts';
 import type { Curve } from '../../contract/progress.ts';
-import { dateInWords, number } from '../words.ts';
 
 use([LineChart, ScatterChart, GridComponent, TooltipComponent, SVGRenderer]);
 

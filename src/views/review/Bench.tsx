@@ -1,9 +1,9 @@
 import { useCallback, useRef, useState, useSyncExternalStore } from 'react';
 import { v7 as uuid } from 'uuid';
+import { call } from '../../client/client.ts';
 import { type BenchItem, bench as benchContract } from '../../contract/bench.ts';
 import type { BenchSettings, Decide, ReviewItem } from '../../contract/review.ts';
 import { Button } from '../../ui/parts/index.ts';
-import { call } from '../client.ts';
 import { Claim } from './Claim.tsx';
 import { ClipBench, type Counted } from './ClipBench.tsx';
 import { Compare } from './Compare.tsx';

@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import { call, sentenceOf } from '../../client/client.ts';
+import { dateInWords, footInWords, number, plural, whenInWords } from '../../client/words.ts';
 import { type BenchItem, bench as benchContract } from '../../contract/bench.ts';
 import type { ReviewItem } from '../../contract/review.ts';
-import type { DoubtReason } from '../../core/counts/reasons.ts';
 import { resultUnit } from '../../core/drills/terms.ts';
+import type { DoubtReason } from '../../core/scores/reasons.ts';
 import { Button, Field, Notice } from '../../ui/parts/index.ts';
-import { call, sentenceOf } from '../client.ts';
-import { dateInWords, footInWords, number, plural, whenInWords } from '../words.ts';
 import { claimWords } from './claim-words.ts';
 
 interface Props {

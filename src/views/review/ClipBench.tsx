@@ -1,9 +1,10 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { call } from '../../client/client.ts';
 import { type BenchItem, bench as benchContract } from '../../contract/bench.ts';
 import type { BenchSettings, ClipOfScore } from '../../contract/review.ts';
-import { type Mark, type Recount, recountedValue, recountOf, type Span, tappedAt } from '../../core/counts/index.ts';
+import type { Span } from '../../core/clips/signals.ts';
+import { type Mark, type Recount, recountedValue, recountOf, tappedAt } from '../../core/review/index.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
-import { call } from '../client.ts';
 import { ClipStage, SPEEDS, type StageHandle } from './ClipStage.tsx';
 import type { ShelvedClip } from './clip-shelf.ts';
 import { KeyButton } from './KeyButton.tsx';

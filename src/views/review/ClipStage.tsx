@@ -1,8 +1,8 @@
 import { type ReactNode, useEffect, useImperativeHandle, useRef, useState } from 'react';
+import { clockWords } from '../../client/words.ts';
 import type { ClipOfScore } from '../../contract/review.ts';
 import { evenFrames, stepFrames } from '../../core/clips/frames.ts';
-import type { Span } from '../../core/counts/recount.ts';
-import { clockWords } from '../words.ts';
+import type { Span } from '../../core/clips/signals.ts';
 import { playerOf, type ShelvedClip } from './clip-shelf.ts';
 import { keepFocus } from './keys.ts';
 import { type Playhead, useMediaTime } from './playhead.ts';

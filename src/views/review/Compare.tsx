@@ -1,10 +1,10 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { dateInWords, number } from '../../client/words.ts';
 import type { BenchItem, OtherClip } from '../../contract/bench.ts';
 import type { ClipOfScore } from '../../contract/review.ts';
 import { inStepWith } from '../../core/clips/frames.ts';
 import { resultUnit } from '../../core/drills/terms.ts';
 import { Button, Dialog } from '../../ui/parts/index.ts';
-import { dateInWords, number } from '../words.ts';
 import { claimWords } from './claim-words.ts';
 import { useWatching } from './use-watching.ts';
 

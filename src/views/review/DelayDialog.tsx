@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { BenchSettings } from '../../contract/review.ts';
 import { clipSeconds, poseAt, type SyntheticClip } from '../../core/clips/synthetic.ts';
-import { DELAY_TAPS, tapDelay } from '../../core/counts/delay.ts';
+import { DELAY_TAPS, tapDelay } from '../../core/review/delay.ts';
 import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
 import { keepFocus } from './keys.ts';
 

@@ -1,8 +1,8 @@
 import { useState } from 'react';
+import { call, sentenceOf } from '../../client/client.ts';
 import { DoubtRulesSent, review } from '../../contract/review.ts';
-import { DOUBT_RULES } from '../../core/counts/doubt.ts';
+import { DOUBT_RULES } from '../../core/scores/doubt.ts';
 import { Button, Dialog, Field, Notice } from '../../ui/parts/index.ts';
-import { call, sentenceOf } from '../client.ts';
 
 const FIELDS: { name: keyof DoubtRulesSent; label: string; hint: string; percent?: true }[] = [
   { name: 'formDistance', label: 'Far from own form: spreads', hint: 'robust spreads above the own middle' },

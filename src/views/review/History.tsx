@@ -1,9 +1,9 @@
 import { v7 as uuid } from 'uuid';
+import { call } from '../../client/client.ts';
+import { number, whenInWords } from '../../client/words.ts';
 import { answers } from '../../contract/answers.ts';
 import { type BenchItem, bench as benchContract, type HistoryFact } from '../../contract/bench.ts';
 import { Button } from '../../ui/parts/index.ts';
-import { call } from '../client.ts';
-import { number, whenInWords } from '../words.ts';
 
 interface Props {
   bench: BenchItem;

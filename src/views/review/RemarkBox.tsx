@@ -1,8 +1,8 @@
 import { type RefObject, useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import { call } from '../../client/client.ts';
 import { type BenchItem, bench as benchContract } from '../../contract/bench.ts';
 import { Button } from '../../ui/parts/index.ts';
-import { call } from '../client.ts';
 import type { Place } from './places.ts';
 
 interface Props {

@@ -1,11 +1,11 @@
 import { useState } from 'react';
+import { addressOf, call } from '../../client/client.ts';
+import { pageData } from '../../client/page-data.ts';
+import { plural } from '../../client/words.ts';
 import { type ReviewQueue, review } from '../../contract/review.ts';
-import { reviewMinutes } from '../../core/counts/habits.ts';
-import { mayBeWaved } from '../../core/counts/queue.ts';
+import { reviewMinutes } from '../../core/scores/habits.ts';
+import { mayBeWaved } from '../../core/scores/queue.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
-import { addressOf, call } from '../client.ts';
-import { pageData } from '../page-data.ts';
-import { plural } from '../words.ts';
 import { Bench } from './Bench.tsx';
 import { DelayDialog } from './DelayDialog.tsx';
 import { DoubtRulesDialog } from './DoubtRulesDialog.tsx';

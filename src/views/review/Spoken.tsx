@@ -1,9 +1,9 @@
 import { Mic, Square } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import { call, sentenceOf } from '../../client/client.ts';
 import { type BenchItem, bench as benchContract, SPOKEN_SECONDS_MAX } from '../../contract/bench.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
-import { call, sentenceOf } from '../client.ts';
 import { record } from './record-voice.ts';
 
 interface Props {

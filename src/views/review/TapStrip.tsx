@@ -1,7 +1,8 @@
 import { type KeyboardEvent, type PointerEvent, type RefObject, useEffect, useId, useRef, useState, useSyncExternalStore } from 'react';
-import type { Mark, Recount, Span } from '../../core/counts/index.ts';
+import { clockWords, number, plural } from '../../client/words.ts';
+import type { Span } from '../../core/clips/signals.ts';
+import type { Mark, Recount } from '../../core/review/index.ts';
 import { LeftHatch } from '../../ui/notations/hatch.tsx';
-import { clockWords, number, plural } from '../words.ts';
 import { type Playhead, useMediaTime } from './playhead.ts';
 
 const HEIGHT = 108;

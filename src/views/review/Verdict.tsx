@@ -1,12 +1,12 @@
 import { X } from 'lucide-react';
 import { type RefObject, useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import { call } from '../../client/client.ts';
+import { number } from '../../client/words.ts';
 import { type BenchItem, bench as benchContract } from '../../contract/bench.ts';
 import { Decide, type ReviewItem } from '../../contract/review.ts';
-import type { Verdict as VerdictName } from '../../core/counts/standing.ts';
+import type { Verdict as VerdictName } from '../../core/scores/standing.ts';
 import { Button, Field, Notice } from '../../ui/parts/index.ts';
-import { call } from '../client.ts';
-import { number } from '../words.ts';
 import type { Counted } from './ClipBench.tsx';
 import { Key, KeyButton } from './KeyButton.tsx';
 import { type KeyHandlers, type KeyMap, keepFocus } from './keys.ts';

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import { addressOf, sentenceOf } from '../../client/client.ts';
+import { plural } from '../../client/words.ts';
 import { type BenchItem, bench as benchContract } from '../../contract/bench.ts';
 import type { ReviewItem } from '../../contract/review.ts';
-import type { Mark } from '../../core/counts/marks.ts';
+import type { Mark } from '../../core/review/marks.ts';
 import { FileButton, Notice } from '../../ui/parts/index.ts';
-import { addressOf, sentenceOf } from '../client.ts';
-import { plural } from '../words.ts';
 
 interface Props {
   item: ReviewItem;
@@ -21,7 +21,7 @@ export function VttBox({ item, marks, remarks, onMarks, onRemark }: Props) {
   const read = async (file: File) => {
     setSaid(null);
     try {
-      const { readMarksVtt } = await import('../../core/formats/marks-vtt.ts');
+      const { readMarksVtt } = await import('../../core/files/marks-vtt.ts');
       const found = await readMarksVtt(await file.text(), uuid);
       if (found.marks.length > 0) onMarks(found.marks);
       const fresh = found.remarks.filter((one) => !remarks.some((had) => had.text === one.text && Math.abs(had.at - one.at) < 0.001));

@@ -1,8 +1,8 @@
 import { useState } from 'react';
+import { plural } from '../../client/words.ts';
 import type { ReviewItem } from '../../contract/review.ts';
-import { mayBeWaved } from '../../core/counts/queue.ts';
+import { mayBeWaved } from '../../core/scores/queue.ts';
 import { Button, Dialog } from '../../ui/parts/index.ts';
-import { plural } from '../words.ts';
 import { claimWords } from './claim-words.ts';
 
 interface Props {

@@ -1,6 +1,6 @@
+import { number, plural } from '../../client/words.ts';
 import type { ReviewItem } from '../../contract/review.ts';
 import { resultUnit } from '../../core/drills/terms.ts';
-import { number, plural } from '../words.ts';
 
 /** What was claimed, in words. */
 export function claimWords(item: ReviewItem): string {

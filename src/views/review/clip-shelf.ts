@@ -1,5 +1,5 @@
-import type { NoSuggestion, Suggestion } from '../../core/clips/index.ts';
-import type { Span } from '../../core/counts/index.ts';
+import type { Span } from '../../core/clips/signals.ts';
+import type { NoSuggestion, Suggestion } from '../../core/rep-counter/index.ts';
 import type { LookAsk, LookReply } from '../../workers/look-at-clip.ts';
 
 /** A small picture out of a clip. */

@@ -1,6 +1,6 @@
+import { ServerProblem } from '../../client/client.ts';
+import { InTurn } from '../../client/in-turn.ts';
 import type { Decide, ReviewItem } from '../../contract/review.ts';
-import { ServerProblem } from '../client.ts';
-import { InTurn } from '../in-turn.ts';
 import type { Unsent } from './unsent.ts';
 
 /** A decision on its way, with the score as it was before. */

@@ -1,4 +1,4 @@
-import type { Span } from '../../core/counts/recount.ts';
+import type { Span } from '../../core/clips/signals.ts';
 
 /** Where a coach was with one score: kept when going to the next and back, and over a reload. */
 export interface Place {

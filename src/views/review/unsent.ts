@@ -1,7 +1,7 @@
 import { z } from 'zod';
+import { keepHere, keptHere } from '../../client/kept-here.ts';
 import { Id } from '../../contract/parts.ts';
 import { Decide } from '../../contract/review.ts';
-import { keepHere, keptHere } from '../kept-here.ts';
 
 const Kept = z.array(z.object({ score: Id, decision: Decide }));
 type Kept = z.infer<typeof Kept>;

@@ -1,5 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import { call, sentenceOf } from '../../client/client.ts';
+import { keepHere, keptHere } from '../../client/kept-here.ts';
 import { bench as benchContract, type RecountView } from '../../contract/bench.ts';
 import {
   changed,
@@ -11,9 +13,7 @@ import {
   redo,
   toMillisecond,
   undo,
-} from '../../core/counts/index.ts';
-import { call, sentenceOf } from '../client.ts';
-import { keepHere, keptHere } from '../kept-here.ts';
+} from '../../core/review/index.ts';
 
 const SAVE_AFTER_MS = 400;
 const RETRY_AFTER_MS = 4000;

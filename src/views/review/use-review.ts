@@ -1,12 +1,12 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import { call, sentenceOf } from '../../client/client.ts';
+import { InTurn } from '../../client/in-turn.ts';
+import { plural } from '../../client/words.ts';
 import { type BenchItem, bench as benchContract } from '../../contract/bench.ts';
 import { type BenchSettings, type Decide, type ReviewItem, type ReviewQueue, review, type WaitingPage } from '../../contract/review.ts';
-import { compareWaiting, decisionInForce, LONGEST_LOOK, standingOf } from '../../core/counts/index.ts';
 import { inParts } from '../../core/in-parts.ts';
-import { call, sentenceOf } from '../client.ts';
-import { InTurn } from '../in-turn.ts';
-import { plural } from '../words.ts';
+import { compareWaiting, decisionInForce, LONGEST_LOOK, standingOf } from '../../core/scores/index.ts';
 import { isWaiting } from './claim-words.ts';
 import { ClipShelf } from './clip-shelf.ts';
 import { DecisionsOut, type Outgoing } from './decisions-out.ts';

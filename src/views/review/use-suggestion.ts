@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Span } from '../../core/counts/recount.ts';
+import type { Span } from '../../core/clips/signals.ts';
 import { type ShelvedClip, type Suggested, suggestFor } from './clip-shelf.ts';
 
 /** A suggested count that can be asked for at any time; it is made as soon as the clip is here. */

@@ -1,6 +1,6 @@
 import type { WeekDetail } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/schema.ts';
-import { changesBetween } from '../../core/weeks/changes.ts';
+import { changesBetween } from '../../core/planning/changes.ts';
 import type { WeekPlan } from '../../core/weeks/schema.ts';
 import { Button } from '../../ui/parts/index.ts';
 

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import { call } from '../../client/client.ts';
+import { useAttempt } from '../../client/use-attempt.ts';
+import { dateInWords } from '../../client/words.ts';
 import { type Feed, weeks } from '../../contract/weeks.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
-import { call } from '../client.ts';
-import { useAttempt } from '../use-attempt.ts';
-import { dateInWords } from '../words.ts';
 
 interface Props {
   squad: string;

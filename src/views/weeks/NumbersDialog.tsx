@@ -1,10 +1,10 @@
 import { useEffect, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import type { NumberToBeat } from '../../contract/go.ts';
+import { call, sentenceOf } from '../../client/client.ts';
 import { numbers, type OwnNumberSent, type SquadNumbers } from '../../contract/numbers.ts';
+import type { NumberToBeat } from '../../contract/training.ts';
 import { BETTER, resultUnit } from '../../core/drills/terms.ts';
 import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
-import { call, sentenceOf } from '../client.ts';
 
 interface Props {
   weekId: string;

@@ -1,16 +1,16 @@
 import { useEffect, useMemo, useState } from 'react';
+import { call, sentenceOf } from '../../client/client.ts';
 import { type Facts, type Preview, weeks } from '../../contract/weeks.ts';
-import { doseInWords } from '../../core/counts/result.ts';
-import { doseOf, minutesInWords } from '../../core/dose/index.ts';
 import { atHome } from '../../core/drills/home.ts';
-import { isShownMirrored } from '../../core/moves/side-shown.ts';
-import { compileRunSheet } from '../../core/runsheet/index.ts';
+import { isShownMirrored } from '../../core/drills/side-shown.ts';
+import { UNKNOWN_STEP } from '../../core/layouts/fit.ts';
+import { doseInWords } from '../../core/scores/result.ts';
 import { targetInWords } from '../../core/targets/index.ts';
+import { doseOf, minutesInWords } from '../../core/training/dose.ts';
+import { compileRunSheet } from '../../core/training/index.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
-import { UNKNOWN_STEP } from '../../core/yard/fit.ts';
 import { Skyline, StillImage } from '../../ui/notations/index.ts';
 import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
-import { call, sentenceOf } from '../client.ts';
 import { LayoutFigure } from '../drills/LayoutFigure.tsx';
 
 interface Props {

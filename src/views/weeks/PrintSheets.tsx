@@ -1,19 +1,19 @@
 import { Fragment } from 'react';
-import { doseInWords } from '../../core/counts/result.ts';
-import { minutesInWords } from '../../core/dose/index.ts';
+import { wishedDay } from '../../client/words.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { STAND_INS } from '../../core/drills/terms.ts';
+import { fitLayout, UNKNOWN_STEP } from '../../core/layouts/fit.ts';
+import { routeInWords } from '../../core/layouts/route.ts';
 import { planOfDrill } from '../../core/moves/of-drill.ts';
 import { MovesProblem } from '../../core/moves/problem.ts';
-import { feetToScore, type Runner, roundsOf } from '../../core/runsheet/index.ts';
-import { kitOf } from '../../core/weeks/checks.ts';
-import { itemsOf, measureSession } from '../../core/weeks/measure.ts';
+import { kitOf } from '../../core/planning/checks.ts';
+import { itemsOf, measureSession } from '../../core/planning/measure.ts';
+import { doseInWords } from '../../core/scores/result.ts';
+import { minutesInWords } from '../../core/training/dose.ts';
+import { feetToScore, type Runner, roundsOf } from '../../core/training/index.ts';
 import type { Item, Session, WeekPlan } from '../../core/weeks/schema.ts';
-import { fitLayout, UNKNOWN_STEP } from '../../core/yard/fit.ts';
-import { routeInWords } from '../../core/yard/route.ts';
 import { Skyline, Yard } from '../../ui/notations/index.ts';
 import { Strip } from '../../ui/notations/moves/Strip.tsx';
-import { wishedDay } from '../words.ts';
 
 interface Props {
   squad: string;

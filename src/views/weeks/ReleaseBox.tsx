@@ -1,8 +1,8 @@
 import { useState } from 'react';
+import { call, type FieldProblem, ServerProblem, sentenceOf } from '../../client/client.ts';
+import { whenInWords } from '../../client/words.ts';
 import { type WeekDetail, weeks } from '../../contract/weeks.ts';
 import { Button, Field, Notice } from '../../ui/parts/index.ts';
-import { call, type FieldProblem, ServerProblem, sentenceOf } from '../client.ts';
-import { whenInWords } from '../words.ts';
 
 interface Props {
   week: WeekDetail;

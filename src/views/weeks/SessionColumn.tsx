@@ -2,18 +2,18 @@ import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { ChevronDown, ChevronRight, Plus, Trash2 } from 'lucide-react';
 import { memo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { doseInWords } from '../../core/counts/result.ts';
-import { minutesInWords } from '../../core/dose/index.ts';
+import { WEEKDAYS } from '../../client/words.ts';
 import type { Drill } from '../../core/drills/schema.ts';
-import type { Runner } from '../../core/runsheet/index.ts';
+import { measureSession } from '../../core/planning/measure.ts';
+import { doseInWords } from '../../core/scores/result.ts';
+import { minutesInWords } from '../../core/training/dose.ts';
+import type { Runner } from '../../core/training/index.ts';
 import { newBlock } from '../../core/weeks/defaults.ts';
 import { changeBlock, changeItem, changeSession, moveById, removeById, stepItem } from '../../core/weeks/edit.ts';
-import { measureSession } from '../../core/weeks/measure.ts';
 import { BLOCK_KINDS, type Block, type BlockKind, type Item, type Session, type WeekPlan } from '../../core/weeks/schema.ts';
 import { Seam, Skyline, StillImage } from '../../ui/notations/index.ts';
 import { SmallSoon } from '../../ui/notations/moves/StageSoon.tsx';
 import { Button } from '../../ui/parts/index.ts';
-import { WEEKDAYS } from '../words.ts';
 import { ItemEditor } from './ItemEditor.tsx';
 import { Sortable, useIds } from './sortable.tsx';
 

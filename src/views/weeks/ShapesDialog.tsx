@@ -1,13 +1,13 @@
 import { useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { Facts, Template } from '../../contract/weeks.ts';
-import { minutesInWords } from '../../core/dose/index.ts';
 import type { Drill } from '../../core/drills/schema.ts';
+import { measureSession } from '../../core/planning/measure.ts';
+import { SHAPE_NAMES, SHAPES, type ShapeName, shapeSession } from '../../core/planning/shapes.ts';
+import { minutesInWords } from '../../core/training/dose.ts';
 import { copySession } from '../../core/weeks/copy.ts';
 import { newSession } from '../../core/weeks/defaults.ts';
-import { measureSession } from '../../core/weeks/measure.ts';
 import type { Session } from '../../core/weeks/schema.ts';
-import { SHAPE_NAMES, SHAPES, type ShapeName, shapeSession } from '../../core/weeks/shapes.ts';
 import { Skyline } from '../../ui/notations/index.ts';
 import { Button, Dialog } from '../../ui/parts/index.ts';
 

@@ -1,8 +1,8 @@
 import { useState } from 'react';
+import { call, sentenceOf } from '../../client/client.ts';
+import { dayInWords } from '../../client/words.ts';
 import { type WeekDetail, weeks } from '../../contract/weeks.ts';
 import { Field } from '../../ui/parts/index.ts';
-import { call, sentenceOf } from '../client.ts';
-import { dayInWords } from '../words.ts';
 
 /** The Monday a week begins with; it can be moved until the week is released. */
 export function WeekDate({ week, onMoved }: { week: WeekDetail; onMoved(week: WeekDetail): void }) {

@@ -1,5 +1,5 @@
+import { addressOf } from '../../client/client.ts';
 import { type WeekDetail, weeks } from '../../contract/weeks.ts';
-import { addressOf } from '../client.ts';
 
 interface Props {
   week: WeekDetail;

@@ -1,11 +1,11 @@
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import { call, sentenceOf } from '../../client/client.ts';
+import { dayInWords, plural, whenInWords } from '../../client/words.ts';
 import { type Feed, type Template, type WeekList, type WeekRow, weeks } from '../../contract/weeks.ts';
-import { WeekFile } from '../../core/formats/files.ts';
+import { WeekFile } from '../../core/files/files.ts';
 import { Button, FileButton, Notice } from '../../ui/parts/index.ts';
-import { call, sentenceOf } from '../client.ts';
-import { dayInWords, plural, whenInWords } from '../words.ts';
 import { Feeds } from './Feeds.tsx';
 
 const STATE_WORDS: Record<WeekRow['state'], { words: string; look: string }> = {

@@ -1,8 +1,8 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { call, type FieldProblem, ServerProblem, sentenceOf } from '../../client/client.ts';
+import { InTurn } from '../../client/in-turn.ts';
 import { type WeekDetail, weeks } from '../../contract/weeks.ts';
 import { WeekPlan } from '../../core/weeks/schema.ts';
-import { call, type FieldProblem, ServerProblem, sentenceOf } from '../client.ts';
-import { InTurn } from '../in-turn.ts';
 
 export type SaveState = { kind: 'saved' | 'changed' | 'saving' } | { kind: 'problem'; sentence: string };
 

@@ -1,4 +1,4 @@
-import type { Layout } from '../../yard/index.ts';
+import type { Layout } from '../../layouts/index.ts';
 
 /** The layouts that shipped drills stand on, as they are said aloud. */
 

@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { groundOf, layOut, UNKNOWN_STEP } from '../../yard/index.ts';
+import { groundOf, layOut, UNKNOWN_STEP } from '../../layouts/index.ts';
 import type { Drill } from '../schema.ts';
 import { movesOfShipped } from './moves/index.ts';
 

@@ -1,4 +1,4 @@
-import { publishedSchemas } from '../../../core/formats/index.ts';
+import { publishedSchemas } from '../../../core/files/index.ts';
 
 interface Asked {
   params: Record<string, string | undefined>;

@@ -1,5 +1,5 @@
 import { invitations } from '../../../../contract/invitations.ts';
-import { route } from '../../../../server/http/route.ts';
-import { claimMore } from '../../../../server/people/guardians.ts';
+import { claimMore } from '../../../../server/squads/guardians.ts';
+import { route } from '../../../../server/wiring/route.ts';
 
 export const POST = route(invitations.claimMore, claimMore);

@@ -1,6 +1,6 @@
-import { squad } from '../../../../contract/squad.ts';
-import { route } from '../../../../server/http/route.ts';
-import { family } from '../../../../server/squad/family.ts';
+import { squad } from '../../../../contract/screens.ts';
+import { family } from '../../../../server/screens/family.ts';
+import { route } from '../../../../server/wiring/route.ts';
 
 export const GET = route(squad.family, (context, actor) => family(context, actor));
 export const HEAD = GET;

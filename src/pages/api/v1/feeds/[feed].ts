@@ -1,5 +1,5 @@
 import { weeks } from '../../../../contract/weeks.ts';
-import { route } from '../../../../server/http/route.ts';
 import { revokeFeed } from '../../../../server/weeks/feeds.ts';
+import { route } from '../../../../server/wiring/route.ts';
 
 export const DELETE = route(weeks.revokeFeed, revokeFeed);

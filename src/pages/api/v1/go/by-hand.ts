@@ -1,5 +1,5 @@
-import { go } from '../../../../contract/go.ts';
-import { sendByHand } from '../../../../server/go/by-hand.ts';
-import { route } from '../../../../server/http/route.ts';
+import { go } from '../../../../contract/training.ts';
+import { sendByHand } from '../../../../server/training/by-hand.ts';
+import { route } from '../../../../server/wiring/route.ts';
 
 export const POST = route(go.byHand, sendByHand);

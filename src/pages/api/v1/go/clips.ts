@@ -1,5 +1,5 @@
-import { go } from '../../../../contract/go.ts';
+import { go } from '../../../../contract/training.ts';
 import { announceClip } from '../../../../server/clips/clips.ts';
-import { route } from '../../../../server/http/route.ts';
+import { route } from '../../../../server/wiring/route.ts';
 
 export const POST = route(go.announceClip, announceClip);

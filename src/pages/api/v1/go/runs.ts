@@ -1,5 +1,5 @@
-import { go } from '../../../../contract/go.ts';
-import { sendRun } from '../../../../server/go/send-run.ts';
-import { route } from '../../../../server/http/route.ts';
+import { go } from '../../../../contract/training.ts';
+import { sendRun } from '../../../../server/training/send-run.ts';
+import { route } from '../../../../server/wiring/route.ts';
 
 export const POST = route(go.sendRun, sendRun);

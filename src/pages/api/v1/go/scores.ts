@@ -1,5 +1,5 @@
-import { go } from '../../../../contract/go.ts';
-import { sendGo } from '../../../../server/go/send-go.ts';
-import { route } from '../../../../server/http/route.ts';
+import { go } from '../../../../contract/training.ts';
+import { sendGo } from '../../../../server/training/send-go.ts';
+import { route } from '../../../../server/wiring/route.ts';
 
 export const POST = route(go.sendGo, sendGo);

@@ -1,6 +1,6 @@
-import { go } from '../../../../contract/go.ts';
-import { thisWeek } from '../../../../server/go/this-week.ts';
-import { route } from '../../../../server/http/route.ts';
+import { go } from '../../../../contract/training.ts';
+import { thisWeek } from '../../../../server/screens/this-week.ts';
+import { route } from '../../../../server/wiring/route.ts';
 
 export const GET = route(go.thisWeek, (context, actor) => thisWeek(context, actor));
 export const HEAD = GET;

@@ -1,5 +1,5 @@
 import { invitations } from '../../../../contract/invitations.ts';
-import { route } from '../../../../server/http/route.ts';
-import { revokeInvitation } from '../../../../server/people/invitations.ts';
+import { revokeInvitation } from '../../../../server/squads/invitations.ts';
+import { route } from '../../../../server/wiring/route.ts';
 
 export const DELETE = route(invitations.revoke, revokeInvitation);

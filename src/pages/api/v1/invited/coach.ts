@@ -1,5 +1,5 @@
 import { invitations } from '../../../../contract/invitations.ts';
-import { route } from '../../../../server/http/route.ts';
-import { acceptAsCoach } from '../../../../server/people/coaches.ts';
+import { acceptAsCoach } from '../../../../server/squads/coaches.ts';
+import { route } from '../../../../server/wiring/route.ts';
 
 export const POST = route(invitations.acceptAsCoach, acceptAsCoach);

@@ -1,5 +1,5 @@
 import { accounts } from '../../../../contract/accounts.ts';
-import { route } from '../../../../server/http/route.ts';
-import { myNews } from '../../../../server/people/told.ts';
+import { myNews } from '../../../../server/accounts/told.ts';
+import { route } from '../../../../server/wiring/route.ts';
 
 export const GET = route(accounts.news, myNews);

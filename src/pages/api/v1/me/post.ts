@@ -1,5 +1,5 @@
-import { post } from '../../../../contract/post.ts';
-import { route } from '../../../../server/http/route.ts';
-import { setPostChoices } from '../../../../server/post/choices.ts';
+import { post } from '../../../../contract/letters.ts';
+import { setPostChoices } from '../../../../server/consent/mail-choices.ts';
+import { route } from '../../../../server/wiring/route.ts';
 
 export const PUT = route(post.choices, setPostChoices);

@@ -1,5 +1,5 @@
 import { review } from '../../../../contract/review.ts';
-import { route } from '../../../../server/http/route.ts';
 import { setUpBench } from '../../../../server/review/queue.ts';
+import { route } from '../../../../server/wiring/route.ts';
 
 export const PUT = route(review.settings, setUpBench);

@@ -1,5 +1,5 @@
-import { people } from '../../../../contract/people.ts';
-import { route } from '../../../../server/http/route.ts';
-import { makeSquad } from '../../../../server/people/coaches.ts';
+import { people } from '../../../../contract/squads.ts';
+import { makeSquad } from '../../../../server/squads/coaches.ts';
+import { route } from '../../../../server/wiring/route.ts';
 
 export const POST = route(people.makeSquad, makeSquad);

@@ -1,6 +1,6 @@
-import { go } from '../../../../../contract/go.ts';
+import { go } from '../../../../../contract/training.ts';
 import { clipState, deleteClip } from '../../../../../server/clips/clips.ts';
-import { route } from '../../../../../server/http/route.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const GET = route(go.clip, clipState);
 export const HEAD = GET;

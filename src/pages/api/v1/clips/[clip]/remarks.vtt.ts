@@ -1,6 +1,6 @@
 import { answers } from '../../../../../contract/answers.ts';
-import { route } from '../../../../../server/http/route.ts';
 import { remarksFile } from '../../../../../server/review/files.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const GET = route(answers.remarksFile, remarksFile);
 export const HEAD = GET;

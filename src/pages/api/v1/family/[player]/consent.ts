@@ -1,5 +1,5 @@
-import { squad } from '../../../../../contract/squad.ts';
-import { route } from '../../../../../server/http/route.ts';
-import { giveConsent } from '../../../../../server/squad/family.ts';
+import { squad } from '../../../../../contract/screens.ts';
+import { giveConsent } from '../../../../../server/screens/family.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const PUT = route(squad.consent, giveConsent);

@@ -1,5 +1,5 @@
 import { invitations } from '../../../../../contract/invitations.ts';
-import { route } from '../../../../../server/http/route.ts';
-import { familyLinks } from '../../../../../server/people/invitations.ts';
+import { familyLinks } from '../../../../../server/squads/invitations.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const GET = route(invitations.familyLinks, familyLinks);

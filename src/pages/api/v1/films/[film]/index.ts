@@ -1,6 +1,6 @@
-import { films } from '../../../../../contract/films.ts';
-import { removeFilm, stateOfFilm } from '../../../../../server/films/films.ts';
-import { route } from '../../../../../server/http/route.ts';
+import { films } from '../../../../../contract/clips.ts';
+import { removeFilm, stateOfFilm } from '../../../../../server/clips/films/films.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const GET = route(films.state, stateOfFilm);
 export const HEAD = GET;

@@ -1,5 +1,5 @@
 import { invitations } from '../../../../../contract/invitations.ts';
-import { route } from '../../../../../server/http/route.ts';
-import { readRequest } from '../../../../../server/people/joining.ts';
+import { readRequest } from '../../../../../server/squads/joining.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const GET = route(invitations.request, readRequest);

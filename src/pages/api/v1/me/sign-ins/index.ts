@@ -1,5 +1,5 @@
 import { accounts } from '../../../../../contract/accounts.ts';
-import { route } from '../../../../../server/http/route.ts';
-import { mySignIns } from '../../../../../server/people/sign-ins.ts';
+import { mySignIns } from '../../../../../server/accounts/sign-ins.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const GET = route(accounts.signIns, mySignIns);

@@ -1,6 +1,6 @@
 import { bench as benchContract } from '../../../../../contract/bench.ts';
-import { route } from '../../../../../server/http/route.ts';
 import { marksFile } from '../../../../../server/review/files.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const GET = route(benchContract.marksFile, marksFile);
 export const HEAD = GET;

@@ -1,5 +1,5 @@
 import { answers } from '../../../../../contract/answers.ts';
-import { route } from '../../../../../server/http/route.ts';
 import { deleteSpoken } from '../../../../../server/review/spoken.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const DELETE = route(answers.deleteSpoken, deleteSpoken);

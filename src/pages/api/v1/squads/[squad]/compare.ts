@@ -1,6 +1,6 @@
 import { tables } from '../../../../../contract/tables.ts';
-import { heavily } from '../../../../../server/heavy/heavily.ts';
-import { route } from '../../../../../server/http/route.ts';
+import { heavily } from '../../../../../server/wiring/heavily.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const GET = route(tables.compare, heavily('two weeks'));
 export const HEAD = GET;

@@ -1,6 +1,6 @@
 import { weeks } from '../../../../../contract/weeks.ts';
-import { route } from '../../../../../server/http/route.ts';
 import { listFeeds, makeFeed } from '../../../../../server/weeks/feeds.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const GET = route(weeks.feeds, listFeeds);
 export const HEAD = GET;

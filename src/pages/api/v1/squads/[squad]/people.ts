@@ -1,5 +1,5 @@
-import { people } from '../../../../../contract/people.ts';
-import { route } from '../../../../../server/http/route.ts';
-import { readPeople } from '../../../../../server/people/read.ts';
+import { people } from '../../../../../contract/squads.ts';
+import { readPeople } from '../../../../../server/squads/read.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const GET = route(people.list, readPeople);

@@ -1,6 +1,6 @@
-import { squad } from '../../../../../contract/squad.ts';
-import { route } from '../../../../../server/http/route.ts';
-import { register } from '../../../../../server/squad/register.ts';
+import { squad } from '../../../../../contract/screens.ts';
+import { register } from '../../../../../server/screens/register.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const GET = route(squad.register, register);
 export const HEAD = GET;

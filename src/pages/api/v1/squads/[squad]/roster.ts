@@ -1,5 +1,5 @@
-import { people } from '../../../../../contract/people.ts';
-import { route } from '../../../../../server/http/route.ts';
-import { readInRoster } from '../../../../../server/people/joining.ts';
+import { people } from '../../../../../contract/squads.ts';
+import { readInRoster } from '../../../../../server/squads/joining.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const POST = route(people.roster, readInRoster);

@@ -1,6 +1,6 @@
 import { tables } from '../../../../../contract/tables.ts';
-import { route } from '../../../../../server/http/route.ts';
-import { squadTables } from '../../../../../server/squad/tables.ts';
+import { squadTables } from '../../../../../server/tables/tables.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const GET = route(tables.tables, squadTables);
 export const HEAD = GET;

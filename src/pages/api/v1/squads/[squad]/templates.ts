@@ -1,6 +1,6 @@
 import { weeks } from '../../../../../contract/weeks.ts';
-import { route } from '../../../../../server/http/route.ts';
 import { keepTemplate, listTemplates } from '../../../../../server/weeks/templates.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const GET = route(weeks.templates, listTemplates);
 export const HEAD = GET;

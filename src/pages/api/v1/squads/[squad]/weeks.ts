@@ -1,6 +1,6 @@
 import { weeks } from '../../../../../contract/weeks.ts';
-import { route } from '../../../../../server/http/route.ts';
 import { listWeeks, makeWeek } from '../../../../../server/weeks/weeks.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const GET = route(weeks.list, listWeeks);
 export const HEAD = GET;

@@ -1,6 +1,6 @@
 import { weeks } from '../../../../../contract/weeks.ts';
-import { route } from '../../../../../server/http/route.ts';
-import { plannerFacts } from '../../../../../server/weeks/facts.ts';
+import { plannerFacts } from '../../../../../server/screens/planner-facts.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const GET = route(weeks.facts, plannerFacts);
 export const HEAD = GET;

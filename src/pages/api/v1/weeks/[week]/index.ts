@@ -1,6 +1,6 @@
 import { weeks } from '../../../../../contract/weeks.ts';
-import { route } from '../../../../../server/http/route.ts';
 import { openWeek, saveWeek } from '../../../../../server/weeks/weeks.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const GET = route(weeks.open, openWeek);
 export const HEAD = GET;

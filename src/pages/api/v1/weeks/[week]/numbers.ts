@@ -1,6 +1,6 @@
 import { numbers } from '../../../../../contract/numbers.ts';
-import { route } from '../../../../../server/http/route.ts';
-import { setOwnNumber, squadNumbers } from '../../../../../server/weeks/numbers.ts';
+import { setOwnNumber, squadNumbers } from '../../../../../server/targets/numbers.ts';
+import { route } from '../../../../../server/wiring/route.ts';
 
 export const GET = route(numbers.squad, squadNumbers);
 export const HEAD = GET;

@@ -1,6 +1,6 @@
-import { keeping } from '../../../../../../contract/keeping.ts';
-import { route } from '../../../../../../server/http/route.ts';
-import { askToDelete, readDeletion } from '../../../../../../server/keeping/deletion.ts';
+import { keeping } from '../../../../../../contract/operations.ts';
+import { askToDelete, readDeletion } from '../../../../../../server/privacy/deletion.ts';
+import { route } from '../../../../../../server/wiring/route.ts';
 
 export const GET = route(keeping.deletion, readDeletion);
 export const POST = route(keeping.askToDelete, askToDelete);

@@ -1,5 +1,5 @@
 import { keys } from '../../../../../../contract/keys.ts';
-import { route } from '../../../../../../server/http/route.ts';
-import { answerGuardian } from '../../../../../../server/people/guardians.ts';
+import { answerGuardian } from '../../../../../../server/squads/guardians.ts';
+import { route } from '../../../../../../server/wiring/route.ts';
 
 export const POST = route(keys.answer, answerGuardian);

@@ -1,6 +1,6 @@
 import { rules } from '../../../../../../contract/rules.ts';
-import { route } from '../../../../../../server/http/route.ts';
-import { dropBreak, putBreak } from '../../../../../../server/squad/rules.ts';
+import { dropBreak, putBreak } from '../../../../../../server/rules/rules.ts';
+import { route } from '../../../../../../server/wiring/route.ts';
 
 export const PUT = route(rules.putBreak, putBreak);
 export const DELETE = route(rules.dropBreak, dropBreak);

@@ -1,5 +1,5 @@
 import { bench as benchContract } from '../../../../../../contract/bench.ts';
-import { route } from '../../../../../../server/http/route.ts';
 import { dropCue } from '../../../../../../server/review/cues.ts';
+import { route } from '../../../../../../server/wiring/route.ts';
 
 export const DELETE = route(benchContract.dropCue, dropCue);

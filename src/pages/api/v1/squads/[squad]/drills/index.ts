@@ -1,6 +1,6 @@
 import { drills } from '../../../../../../contract/drills.ts';
 import { shelf } from '../../../../../../server/drills/shelf.ts';
-import { route } from '../../../../../../server/http/route.ts';
+import { route } from '../../../../../../server/wiring/route.ts';
 
 export const GET = route(drills.shelf, shelf);
 export const HEAD = GET;

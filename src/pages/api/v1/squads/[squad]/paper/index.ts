@@ -1,7 +1,7 @@
-import { paper } from '../../../../../../contract/paper.ts';
-import { heavily } from '../../../../../../server/heavy/heavily.ts';
-import { route } from '../../../../../../server/http/route.ts';
-import { paperListsOf } from '../../../../../../server/progress/paper.ts';
+import { paper } from '../../../../../../contract/files.ts';
+import { paperListsOf } from '../../../../../../server/files/paper.ts';
+import { heavily } from '../../../../../../server/wiring/heavily.ts';
+import { route } from '../../../../../../server/wiring/route.ts';
 
 export const GET = route(paper.lists, paperListsOf);
 export const HEAD = GET;

@@ -1,5 +1,5 @@
-import { paper } from '../../../../../../contract/paper.ts';
-import { heavily } from '../../../../../../server/heavy/heavily.ts';
-import { route } from '../../../../../../server/http/route.ts';
+import { paper } from '../../../../../../contract/files.ts';
+import { heavily } from '../../../../../../server/wiring/heavily.ts';
+import { route } from '../../../../../../server/wiring/route.ts';
 
 export const POST = route(paper.look, heavily('look at a paper list'));

@@ -1,6 +1,6 @@
-import { post } from '../../../../../../contract/post.ts';
-import { route } from '../../../../../../server/http/route.ts';
-import { readPost } from '../../../../../../server/post/letters.ts';
+import { post } from '../../../../../../contract/letters.ts';
+import { readPost } from '../../../../../../server/screens/letters.ts';
+import { route } from '../../../../../../server/wiring/route.ts';
 
 export const GET = route(post.list, readPost);
 export const HEAD = GET;

@@ -1,5 +1,5 @@
-import { post } from '../../../../../../contract/post.ts';
-import { heavily } from '../../../../../../server/heavy/heavily.ts';
-import { route } from '../../../../../../server/http/route.ts';
+import { post } from '../../../../../../contract/letters.ts';
+import { heavily } from '../../../../../../server/wiring/heavily.ts';
+import { route } from '../../../../../../server/wiring/route.ts';
 
 export const POST = route(post.send, heavily('send summaries'));

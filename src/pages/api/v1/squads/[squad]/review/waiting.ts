@@ -1,6 +1,6 @@
 import { review } from '../../../../../../contract/review.ts';
-import { route } from '../../../../../../server/http/route.ts';
 import { waitingAfter } from '../../../../../../server/review/queue.ts';
+import { route } from '../../../../../../server/wiring/route.ts';
 
 export const GET = route(review.waitingAfter, waitingAfter);
 export const HEAD = GET;

@@ -1,5 +1,5 @@
 import { rules } from '../../../../../../contract/rules.ts';
-import { route } from '../../../../../../server/http/route.ts';
-import { giveNewCode } from '../../../../../../server/squad/rules.ts';
+import { giveNewCode } from '../../../../../../server/rules/rules.ts';
+import { route } from '../../../../../../server/wiring/route.ts';
 
 export const POST = route(rules.newCode, giveNewCode);

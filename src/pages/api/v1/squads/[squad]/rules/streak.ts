@@ -1,5 +1,5 @@
 import { rules } from '../../../../../../contract/rules.ts';
-import { route } from '../../../../../../server/http/route.ts';
-import { setStreakRule } from '../../../../../../server/squad/rules.ts';
+import { setStreakRule } from '../../../../../../server/rules/rules.ts';
+import { route } from '../../../../../../server/wiring/route.ts';
 
 export const PUT = route(rules.setStreakRule, setStreakRule);

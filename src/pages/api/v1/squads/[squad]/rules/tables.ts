@@ -1,5 +1,5 @@
 import { rules } from '../../../../../../contract/rules.ts';
-import { route } from '../../../../../../server/http/route.ts';
-import { setTables } from '../../../../../../server/squad/rules.ts';
+import { setTables } from '../../../../../../server/rules/rules.ts';
+import { route } from '../../../../../../server/wiring/route.ts';
 
 export const PUT = route(rules.setTables, setTables);

@@ -1,5 +1,5 @@
 import { review } from '../../../../../../contract/review.ts';
-import { route } from '../../../../../../server/http/route.ts';
 import { waveThrough } from '../../../../../../server/review/decide.ts';
+import { route } from '../../../../../../server/wiring/route.ts';
 
 export const POST = route(review.wave, waveThrough);

@@ -1,6 +1,6 @@
 import { weeks } from '../../../../../../contract/weeks.ts';
-import { route } from '../../../../../../server/http/route.ts';
-import { previewWeek } from '../../../../../../server/weeks/facts.ts';
+import { previewWeek } from '../../../../../../server/screens/planner-facts.ts';
+import { route } from '../../../../../../server/wiring/route.ts';
 
 export const GET = route(weeks.preview, previewWeek);
 export const HEAD = GET;

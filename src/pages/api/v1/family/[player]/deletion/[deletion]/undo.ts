@@ -1,5 +1,5 @@
-import { keeping } from '../../../../../../../contract/keeping.ts';
-import { route } from '../../../../../../../server/http/route.ts';
-import { undoDeletion } from '../../../../../../../server/keeping/deletion.ts';
+import { keeping } from '../../../../../../../contract/operations.ts';
+import { undoDeletion } from '../../../../../../../server/privacy/deletion.ts';
+import { route } from '../../../../../../../server/wiring/route.ts';
 
 export const POST = route(keeping.undoDeletion, undoDeletion);

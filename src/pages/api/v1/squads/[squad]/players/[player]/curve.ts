@@ -1,6 +1,6 @@
 import { progress } from '../../../../../../../contract/progress.ts';
-import { route } from '../../../../../../../server/http/route.ts';
-import { playerCurve } from '../../../../../../../server/progress/player.ts';
+import { playerCurve } from '../../../../../../../server/screens/player.ts';
+import { route } from '../../../../../../../server/wiring/route.ts';
 
 export const GET = route(progress.curve, playerCurve);
 export const HEAD = GET;

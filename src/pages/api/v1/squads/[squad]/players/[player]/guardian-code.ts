@@ -1,5 +1,5 @@
 import { invitations } from '../../../../../../../contract/invitations.ts';
-import { route } from '../../../../../../../server/http/route.ts';
-import { inviteGuardian } from '../../../../../../../server/people/invitations.ts';
+import { inviteGuardian } from '../../../../../../../server/squads/invitations.ts';
+import { route } from '../../../../../../../server/wiring/route.ts';
 
 export const POST = route(invitations.inviteGuardian, inviteGuardian);

@@ -1,6 +1,6 @@
 import { progress } from '../../../../../../../contract/progress.ts';
-import { route } from '../../../../../../../server/http/route.ts';
-import { playerPage } from '../../../../../../../server/progress/player.ts';
+import { playerPage } from '../../../../../../../server/screens/player.ts';
+import { route } from '../../../../../../../server/wiring/route.ts';
 
 export const GET = route(progress.player, playerPage);
 export const HEAD = GET;

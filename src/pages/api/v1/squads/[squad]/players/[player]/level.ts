@@ -1,5 +1,5 @@
-import { people } from '../../../../../../../contract/people.ts';
-import { route } from '../../../../../../../server/http/route.ts';
-import { setLevel } from '../../../../../../../server/people/members.ts';
+import { people } from '../../../../../../../contract/squads.ts';
+import { setLevel } from '../../../../../../../server/rules/members.ts';
+import { route } from '../../../../../../../server/wiring/route.ts';
 
 export const PUT = route(people.setLevel, setLevel);

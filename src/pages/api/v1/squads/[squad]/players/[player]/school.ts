@@ -1,5 +1,5 @@
-import { squad } from '../../../../../../../contract/squad.ts';
-import { route } from '../../../../../../../server/http/route.ts';
-import { setPlayerSchool } from '../../../../../../../server/squad/choices.ts';
+import { squad } from '../../../../../../../contract/screens.ts';
+import { setPlayerSchool } from '../../../../../../../server/squads/choices.ts';
+import { route } from '../../../../../../../server/wiring/route.ts';
 
 export const PUT = route(squad.playerSchool, setPlayerSchool);

@@ -1,5 +1,5 @@
 import { invitations } from '../../../../../../../contract/invitations.ts';
-import { route } from '../../../../../../../server/http/route.ts';
-import { admit } from '../../../../../../../server/people/joining.ts';
+import { admit } from '../../../../../../../server/squads/joining.ts';
+import { route } from '../../../../../../../server/wiring/route.ts';
 
 export const POST = route(invitations.admit, admit);

@@ -1,5 +1,5 @@
 import { invitations } from '../../../../../../../contract/invitations.ts';
-import { route } from '../../../../../../../server/http/route.ts';
-import { refuse } from '../../../../../../../server/people/joining.ts';
+import { refuse } from '../../../../../../../server/squads/joining.ts';
+import { route } from '../../../../../../../server/wiring/route.ts';
 
 export const POST = route(invitations.refuse, refuse);

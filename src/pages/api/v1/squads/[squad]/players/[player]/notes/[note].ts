@@ -1,5 +1,5 @@
 import { progress } from '../../../../../../../../contract/progress.ts';
-import { route } from '../../../../../../../../server/http/route.ts';
 import { dropNote } from '../../../../../../../../server/progress/notes.ts';
+import { route } from '../../../../../../../../server/wiring/route.ts';
 
 export const DELETE = route(progress.dropNote, dropNote);

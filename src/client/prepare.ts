@@ -1,0 +1,31 @@
+import type { PrepareAsk, PrepareReply } from '../workers/prepare-clip.ts';
+import { ServerProblem } from './client.ts';
+
+/** Work that can be broken off; the promise is then rejected with an AbortError. */
+export interface Making {
+  file: Promise<Blob>;
+  cancel(): void;
+}
+
+export const brokenOff = () => new DOMException('Broken off.', 'AbortError');
+const refused = (sentence: string) => new ServerProblem('clip refused', 422, sentence, []);
+
+/**
+ * Makes a clip ready to send, in a worker: small, searchable, cut, without a word of place or device.
+ * Is rejected with a ServerProblem whose sentence says why, when this browser cannot do it.
+ */
+export function prepareClip(file: Blob, how: Omit<PrepareAsk, 'file'>, progress: (share: number) => void): Making {
+  const worker = new Worker(new URL('../workers/prepare-clip.ts', import.meta.url), { type: 'module' });
+  let breakOff = () => {};
+  const made = new Promise<Blob>((resolve, reject) => {
+    breakOff = () => reject(brokenOff());
+    worker.onmessage = ({ data }: MessageEvent<PrepareReply>) => {
+      if (data.type === 'progress') progress(data.share);
+      else if (data.type === 'done') resolve(data.file);
+      else reject(refused(data.sentence));
+    };
+    worker.onerror = () => reject(refused('This clip could not be made ready on this phone. Try a shorter one.'));
+    worker.postMessage({ file, ...how } satisfies PrepareAsk);
+  });
+  return { file: made.finally(() => worker.terminate()), cancel: () => breakOff() };
+}

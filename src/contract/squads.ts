@@ -1,0 +1,179 @@
+import { z } from 'zod';
+import { LEVELS } from '../core/squads/terms.ts';
+import { endpoint } from './endpoint.ts';
+import { BirthYear, CoachRole, InvitationView, JoinRequestView, NicknameText, Pin } from './invitations.ts';
+import { Day, Id, NoParams, Nothing, StrongerFootName } from './parts.ts';
+
+/* People: who is in a squad, and what is put right of them. */
+
+export const PersonView = z.object({
+  playerId: Id,
+  nickname: z.string(),
+  birthYear: z.number().int(),
+  strongerFoot: StrongerFootName,
+  level: z.enum(LEVELS),
+  joinedOn: Day,
+  /** The guardians of this child, in the order they came. */
+  guardians: z.array(z.object({ userId: Id, name: z.string() })),
+});
+export type PersonView = z.infer<typeof PersonView>;
+
+export const People = z.object({
+  squad: z.object({ id: Id, name: z.string(), town: z.string(), code: z.string(), timeZone: z.string() }),
+  /** What the one who looks may do here. */
+  me: z.object({ userId: Id, role: CoachRole }),
+  coaches: z.array(z.object({ userId: Id, name: z.string(), role: CoachRole })),
+  players: z.array(PersonView),
+  requests: z.array(JoinRequestView),
+  invitations: z.array(InvitationView),
+});
+export type People = z.infer<typeof People>;
+
+export const RosterLine = z.object({
+  line: z.number().int(),
+  nickname: z.string(),
+  birthYear: z.number().int(),
+  strongerFoot: StrongerFootName,
+  level: z.enum(LEVELS),
+});
+export type RosterLine = z.infer<typeof RosterLine>;
+
+export const RosterLook = z.object({
+  good: z.array(RosterLine),
+  wrong: z.array(z.object({ line: z.number().int(), sentence: z.string() })),
+  /** Who came in, with the PIN made for each; empty after a dry run. PINs are told this once. */
+  added: z.array(z.object({ playerId: Id, nickname: z.string(), pin: z.string() })),
+});
+export type RosterLook = z.infer<typeof RosterLook>;
+
+const ofSquad = z.object({ squad: Id });
+const ofMember = ofSquad.extend({ player: Id });
+const ofChild = z.object({ player: Id });
+const Done = z.object({ id: Id });
+
+export const people = {
+  list: endpoint({
+    method: 'GET',
+    path: '/squads/{squad}/people',
+    act: 'see people',
+    summary: 'Coaches, players, who asked to join, and the invitations that work.',
+    params: ofSquad,
+    body: Nothing,
+    response: People,
+  }),
+  makeSquad: endpoint({
+    method: 'POST',
+    path: '/squads',
+    act: 'make a squad',
+    summary: 'Makes a squad with safe usual rules; whoever makes it is its head coach.',
+    params: NoParams,
+    body: z.object({
+      id: Id,
+      name: z.string().trim().min(1, 'Give the squad a name.').max(60, 'The squad’s name has at most 60 letters.'),
+      town: z.string().trim().max(60, 'The town has at most 60 letters.'),
+      timeZone: z.string().trim().min(1, 'Choose a time zone.').max(60),
+      /** About how old the players are (years); sets the safe usual rules of that age. */
+      age: z.number('The age is a number.').int('The age is a whole number.').min(5, 'From 5 years on.').max(18, 'Up to 18 years.'),
+    }),
+    response: z.object({ id: Id, code: z.string() }),
+  }),
+  roster: endpoint({
+    method: 'POST',
+    path: '/squads/{squad}/roster',
+    act: 'read in a roster',
+    summary: 'Players from a CSV list (nickname, birth year, stronger foot, level); dry first.',
+    params: ofSquad,
+    body: z.object({ text: z.string().min(1, 'The list is empty.').max(100_000, 'The list is too long.'), dry: z.boolean() }),
+    response: RosterLook,
+  }),
+  addExisting: endpoint({
+    method: 'POST',
+    path: '/squads/{squad}/players/from',
+    act: 'take over a player',
+    summary: 'Puts a player of another squad of the same coach into this one too.',
+    params: ofSquad,
+    body: z.object({ player: Id, level: z.enum(LEVELS) }),
+    response: z.object({ playerId: Id }),
+  }),
+  others: endpoint({
+    method: 'GET',
+    path: '/squads/{squad}/players/from',
+    act: 'see people',
+    summary: 'Players of the coach’s other squads who are not in this one.',
+    params: ofSquad,
+    body: Nothing,
+    response: z.object({ players: z.array(z.object({ playerId: Id, nickname: z.string(), squad: z.string() })) }),
+  }),
+  setLevel: endpoint({
+    method: 'PUT',
+    path: '/squads/{squad}/players/{player}/level',
+    act: 'set a level',
+    summary: 'The level of a player, which bands and paces go by.',
+    params: ofMember,
+    body: z.object({ level: z.enum(LEVELS) }),
+    response: z.object({ level: z.enum(LEVELS) }),
+  }),
+  correct: endpoint({
+    method: 'PUT',
+    path: '/squads/{squad}/players/{player}/about',
+    act: 'correct a player',
+    summary: 'Corrects nickname and birth year; the player signs in with the new nickname, in every squad.',
+    params: ofMember,
+    body: z.object({ nickname: NicknameText, birthYear: BirthYear }),
+    response: z.object({ nickname: z.string(), birthYear: z.number().int() }),
+  }),
+  resetPin: endpoint({
+    method: 'POST',
+    path: '/squads/{squad}/players/{player}/pin',
+    act: 'reset a PIN',
+    summary: 'A new PIN, told this once; the player is signed out everywhere.',
+    params: ofMember,
+    body: z.object({ pin: Pin.optional() }),
+    response: z.object({ pin: z.string() }),
+  }),
+  removePlayer: endpoint({
+    method: 'POST',
+    path: '/squads/{squad}/players/{player}/remove',
+    act: 'remove people',
+    summary: 'Takes a player out of the squad; what was done stays with the family.',
+    params: ofMember,
+    body: z.object({}),
+    response: Done,
+  }),
+  bringBack: endpoint({
+    method: 'POST',
+    path: '/squads/{squad}/players/{player}/bring-back',
+    act: 'remove people',
+    summary: 'Undoes a removal.',
+    params: ofSquad.extend({ player: Id }),
+    body: z.object({}),
+    response: Done,
+  }),
+  setRole: endpoint({
+    method: 'PUT',
+    path: '/squads/{squad}/coaches/{user}/role',
+    act: 'change coaches',
+    summary: 'Makes a coach head coach or assistant; one head coach always stays.',
+    params: ofSquad.extend({ user: Id }),
+    body: z.object({ role: CoachRole }),
+    response: z.object({ role: CoachRole }),
+  }),
+  removeCoach: endpoint({
+    method: 'DELETE',
+    path: '/squads/{squad}/coaches/{user}',
+    act: 'change coaches',
+    summary: 'Takes a coach out of the squad.',
+    params: ofSquad.extend({ user: Id }),
+    body: Nothing,
+    response: Done,
+  }),
+  childPin: endpoint({
+    method: 'POST',
+    path: '/family/{player}/pin',
+    act: 'reset a child’s PIN',
+    summary: 'A guardian sets the child’s PIN; the child is signed out everywhere.',
+    params: ofChild,
+    body: z.object({ pin: Pin }),
+    response: z.object({ pin: z.string() }),
+  }),
+};

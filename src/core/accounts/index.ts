@@ -1,0 +1,2 @@
+export { codeFrom, codeInGroups, normalCode } from './codes.ts';
+export { isSimplePin } from './pins.ts';

@@ -1,0 +1,42 @@
+import type { Foot } from '../drills/terms.ts';
+import { doseInWords } from '../scores/result.ts';
+import type { StripCell } from '../streaks/streak.ts';
+import type { Dose } from '../weeks/schema.ts';
+
+export interface RecordForRow {
+  player: string;
+  drill: string;
+  dose: Dose;
+  foot: Foot;
+  result: number;
+  unit: string;
+  doneAt: number;
+  clocked: boolean;
+  byClip: boolean;
+}
+
+/** One line of a table of records: the whole key of the record stands in it. */
+export const recordRow = (one: RecordForRow) => ({
+  player: one.player,
+  drill: one.drill,
+  measure: one.dose.measure,
+  dose: doseInWords(one.dose),
+  foot: one.foot,
+  record: Math.round(one.result * 10) / 10,
+  unit: one.unit,
+  /** ISO 8601, UTC. */
+  'done at': new Date(one.doneAt).toISOString(),
+  measured: one.clocked ? 'clocked' : 'by hand',
+  'checked by clip': one.byClip ? 'yes' : 'no',
+});
+
+/**
+ * One line of a streak calendar: a training day, or the Monday of a week.
+ * @param sessions whole sessions done on the day; null where nothing was done
+ */
+export const streakRow = (player: string, cell: StripCell, sessions: number | null) => ({
+  player,
+  day: cell.day,
+  state: cell.state,
+  sessions: sessions ?? '',
+});

@@ -1,0 +1,98 @@
+import { atHome, type Drill, nearestDrill } from '../drills/index.ts';
+import { newItem } from '../weeks/defaults.ts';
+import { changeItem } from '../weeks/edit.ts';
+import type { WeekPlan } from '../weeks/schema.ts';
+import { insteadOf } from '../weeks/swaps.ts';
+import { allItems } from './measure.ts';
+import type { Check, PlannedPlayer, PlannerView } from './planner-view.ts';
+
+/** Who of the squad lacks what for a drill, and who uses what instead. */
+export interface WhoLacks {
+  drill: Drill;
+  /** Cannot do it at home, with the reasons. */
+  cannot: { player: PlannedPlayer; lacks: string[]; nearest: Drill | null }[];
+  /** Can, with a stand-in or another layout. */
+  adapts: { player: PlannedPlayer; how: string[] }[];
+}
+
+interface OfDrill {
+  lacks: WhoLacks;
+  /** The nearest drill that everybody can do in its place. */
+  forAll: Drill | null;
+}
+
+/** What was found for a shelf and a squad, by drill: both stay the same while a coach edits, and the planner asks with every letter. */
+const found = new WeakMap<readonly PlannedPlayer[], WeakMap<ReadonlyMap<string, Drill>, Map<string, OfDrill>>>();
+
+function lookAt(drill: Drill, drills: ReadonlyMap<string, Drill>, players: readonly PlannedPlayer[]): OfDrill {
+  const shelf = [...drills.values()];
+  const lacks: WhoLacks = { drill, cannot: [], adapts: [] };
+  for (const player of players) {
+    const home = atHome(drill, player.home);
+    if (!home.can) {
+      lacks.cannot.push({ player, lacks: home.lacks, nearest: insteadOf(drill, player.home, shelf) });
+      continue;
+    }
+    const how = home.standIns.map(({ kit, use }) => `${kit}: ${use}`);
+    if (home.layout && home.layout.kind !== 'as it is')
+      how.push(home.layout.kind === 'smaller' ? 'a smaller layout' : `“${home.layout.variant}”`);
+    if (how.length > 0) lacks.adapts.push({ player, how });
+  }
+  return { lacks, forAll: lacks.cannot.length > 0 ? nearestForAll(drill, shelf, players) : null };
+}
+
+function ofDrill(drill: Drill, drills: ReadonlyMap<string, Drill>, players: readonly PlannedPlayer[]): OfDrill {
+  const ofSquad = found.get(players) ?? new WeakMap<ReadonlyMap<string, Drill>, Map<string, OfDrill>>();
+  found.set(players, ofSquad);
+  const byId = ofSquad.get(drills) ?? new Map<string, OfDrill>();
+  ofSquad.set(drills, byId);
+  const known = byId.get(drill.id) ?? lookAt(drill, drills, players);
+  byId.set(drill.id, known);
+  return known;
+}
+
+const usedDrills = (plan: WeekPlan, drills: ReadonlyMap<string, Drill>) =>
+  [...new Set(allItems(plan).map((item) => item.drillId))].flatMap((id) => drills.get(id) ?? []);
+
+/** For each drill of a plan that not everybody can do as it is: who cannot, who adapts, and what each of them sees. */
+export function whoLacks(plan: WeekPlan, drills: ReadonlyMap<string, Drill>, players: readonly PlannedPlayer[]): WhoLacks[] {
+  return usedDrills(plan, drills)
+    .map((drill) => ofDrill(drill, drills, players).lacks)
+    .filter(({ cannot, adapts }) => cannot.length + adapts.length > 0);
+}
+
+const listed = (names: readonly string[]) =>
+  names.length <= 1 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+
+/** Kit and space that some players do not have. */
+export function placeChecks({ plan, drills, facts, newId }: PlannerView): Check[] {
+  return usedDrills(plan, drills).flatMap((drill): Check[] => {
+    const { lacks, forAll: everyone } = ofDrill(drill, drills, facts.players);
+    const { cannot } = lacks;
+    if (cannot.length === 0) return [];
+    const reasons = [...new Set(cannot.flatMap((one) => one.lacks))];
+    const mine = allItems(plan).filter((item) => item.drillId === drill.id);
+    return [
+      {
+        name: 'kit or space missing',
+        blocks: false,
+        at: mine[0]?.id ?? null,
+        what: `“${drill.name}” cannot be done at home by ${listed(cannot.map((one) => one.player.nickname))}: ${listed(reasons)}.`,
+        why: 'They see the nearest drill that fits their home in its place, and its number is another one.',
+        how: everyone ? `Leave it so, or plan “${everyone.name}” for everybody.` : 'Leave it so, or give them another drill.',
+        mend: everyone
+          ? {
+              label: `Plan “${everyone.name}” for everybody`,
+              apply: (now) =>
+                mine.reduce((next, item) => changeItem(next, item.id, () => ({ ...newItem(newId(), everyone), id: item.id })), now),
+            }
+          : null,
+      },
+    ];
+  });
+}
+
+function nearestForAll(drill: Drill, shelf: readonly Drill[], players: readonly PlannedPlayer[]): Drill | null {
+  const fits = shelf.filter((one) => one.family === drill.family && players.every((player) => atHome(one, player.home).can));
+  return nearestDrill(drill, null, fits.length > 0 ? [drill, ...fits.filter((one) => one.id !== drill.id)] : []);
+}

@@ -1,0 +1,1 @@
+export { type NoSuggestion, type Suggestion, suggestCount } from './suggest.ts';

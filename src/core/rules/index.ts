@@ -1,0 +1,2 @@
+export { type AgeDefaults, defaultsForAge } from './age-defaults.ts';
+export { ruleInWords } from './rule-words.ts';

@@ -1,0 +1,82 @@
+import { shapeOfName } from './lookalike.ts';
+import { LEVELS, type Level, STRONGER_FEET, type StrongerFoot } from './terms.ts';
+
+/* A list of players that a coach kept in a table, read in as players of a squad. */
+
+/** Ages of players, in whole years. */
+export const YOUNGEST = 4;
+export const OLDEST = 20;
+export const isPlayersAge = (age: number): boolean => age >= YOUNGEST && age <= OLDEST;
+
+export interface RosterLine {
+  /** Line of the list, from 1, the heading included. */
+  line: number;
+  nickname: string;
+  birthYear: number;
+  strongerFoot: StrongerFoot;
+  level: Level;
+}
+
+export interface RosterRead {
+  good: RosterLine[];
+  wrong: { line: number; sentence: string }[];
+}
+
+const NAMES = {
+  nickname: ['nickname', 'name', 'player', 'child'],
+  birthYear: ['birth year', 'birthyear', 'year', 'born', 'year of birth'],
+  strongerFoot: ['stronger foot', 'foot', 'strong foot', 'footed'],
+  level: ['level', 'group'],
+} as const;
+
+const FEET: Record<string, StrongerFoot> = { r: 'right', l: 'left', b: 'both', '': 'right' };
+const fold = (text: string | undefined) => (text ?? '').trim().toLowerCase().replaceAll(/\s+/g, ' ');
+
+/** One line as a player, or the sentence that says what is wrong with it. */
+function readLine(
+  cells: readonly string[],
+  at: Record<keyof typeof NAMES, number>,
+  seen: ReadonlySet<string>,
+  year: number,
+): Omit<RosterLine, 'line'> | string {
+  const nickname = (cells[at.nickname] ?? '').trim();
+  const birthYear = Number(cells[at.birthYear]);
+  const footWord = fold(cells[at.strongerFoot]);
+  const strongerFoot = FEET[footWord] ?? STRONGER_FEET.find((one) => one === footWord);
+  const levelWord = fold(cells[at.level]);
+  const level = levelWord === '' ? 'steady' : LEVELS.find((one) => one === levelWord);
+  if (nickname === '') return 'There is no nickname.';
+  if (nickname.length > 30) return `“${nickname.slice(0, 30)}…” is longer than 30 letters.`;
+  if (seen.has(shapeOfName(nickname))) return `“${nickname}” is there already, or looks like one that is. Two players need two nicknames.`;
+  if (!Number.isInteger(birthYear) || !isPlayersAge(year - birthYear))
+    return `“${(cells[at.birthYear] ?? '').trim()}” is no birth year of a player of ${YOUNGEST} to ${OLDEST} years.`;
+  if (!strongerFoot) return `“${footWord}” is no stronger foot. Write left, right or both.`;
+  if (!level) return `“${levelWord}” is no level. Write starting, steady or strong.`;
+  return { nickname, birthYear, strongerFoot, level };
+}
+
+/**
+ * Reads rows of cells, the first of them headings. A foot left out is right, a level left out is steady.
+ * @param taken nicknames of the squad; one that looks like another of them is taken too
+ * @param year this year; players are 4 to 20 years old
+ */
+export function readRoster(rows: readonly (readonly string[])[], taken: readonly string[], year: number): RosterRead {
+  const headings = (rows[0] ?? []).map(fold);
+  const column = (field: keyof typeof NAMES) => headings.findIndex((heading) => (NAMES[field] as readonly string[]).includes(heading));
+  const at = { nickname: column('nickname'), birthYear: column('birthYear'), strongerFoot: column('strongerFoot'), level: column('level') };
+  if (at.nickname < 0 || at.birthYear < 0)
+    return { good: [], wrong: [{ line: 1, sentence: 'The first line names the columns. “nickname” and “birth year” are needed.' }] };
+  const seen = new Set(taken.map(shapeOfName));
+  const read: RosterRead = { good: [], wrong: [] };
+  for (const [i, cells] of rows.slice(1).entries()) {
+    const line = i + 2;
+    if (cells.every((cell) => cell.trim() === '')) continue;
+    const found = readLine(cells, at, seen, year);
+    if (typeof found === 'string') read.wrong.push({ line, sentence: found });
+    else {
+      seen.add(shapeOfName(found.nickname));
+      read.good.push({ line, ...found });
+    }
+  }
+  return read;
+}

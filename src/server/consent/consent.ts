@@ -1,0 +1,53 @@
+import { and, desc, eq } from 'drizzle-orm';
+import { isLeaving } from '../accounts/leaving.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { type ConsentKind, consents } from '../platform/db/schema.ts';
+
+/** What a guardian agrees to, and its version: a changed text is a new version and is asked again. */
+export const CLIP_CONSENT = {
+  version: 2,
+  text:
+    'My child may film single goes for the coach. Clips are seen by the coaches of the squad and by our family only, ' +
+    'never shown in tables, cleaned of place and device data, and deleted after the squad’s limit or at once when we ask. ' +
+    'I can take this back at any time; then all clips are hidden from the coaches at once and deleted within a day.',
+};
+
+/** What a guardian says of the squad's tables. Nobody's word yet leaves the child in, where the squad has them on. */
+export const TABLE_CONSENT = {
+  version: 1,
+  text:
+    'My child’s nickname may stand in the squad’s tables where the coach has them on: nicknames only, the upper half only, never a last place. ' +
+    'Out of the tables, my child still sees the own line.',
+};
+
+/** The newest word of a guardian; null when none was said. */
+export function newestWord(db: Db, playerId: string, kind: ConsentKind): boolean | null {
+  const newest = db
+    .select({ yes: consents.yes })
+    .from(consents)
+    .where(and(eq(consents.playerId, playerId), eq(consents.kind, kind)))
+    .orderBy(desc(consents.at), desc(consents.id))
+    .limit(1)
+    .get();
+  return newest?.yes ?? null;
+}
+
+/** Whether the newest word of a guardian is yes. Nobody's word yet is no, and so is a child that is leaving. */
+export const saidYes = (db: Db, playerId: string, kind: ConsentKind): boolean =>
+  !isLeaving(db, playerId) && newestWord(db, playerId, kind) === true;
+
+export const mayFilm = (db: Db, playerId: string): boolean => saidYes(db, playerId, 'clips');
+
+/** Who of some children may film, read at once. */
+export function mayFilmAmong(db: Db, playerIds: readonly string[]): Set<string> {
+  const rows = db.$client
+    .prepare(
+      `select c.player_id as id from (
+         select player_id, yes, row_number() over (partition by player_id order by at desc, id desc) as place
+         from consents where kind = 'clips' and player_id in (select value from json_each(?))) c
+       where c.place = 1 and c.yes = 1 and not exists (
+         select 1 from deletions d where d.player_id = c.player_id and d.undone_at is null and d.done_at is null)`,
+    )
+    .all(JSON.stringify(playerIds)) as { id: string }[];
+  return new Set(rows.map((row) => row.id));
+}

@@ -1,0 +1,36 @@
+import { statfsSync } from 'node:fs';
+import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
+import type { Context } from '../context.ts';
+import { jobRuns } from '../platform/db/schema.ts';
+
+const DAY_MS = 24 * 3_600_000;
+const LEAST_ROOM_MB = 200;
+
+interface Health {
+  ok: boolean;
+  /** Whether the database answers. */
+  database: boolean;
+  /** Megabytes that are free where the data lie. */
+  roomMb: number;
+  /** Hours since the last backup that went well; null for none yet. */
+  backupHours: number | null;
+}
+
+/** How the house is, for whoever watches it: no names, no counts of people. */
+export function healthOf({ db, config, now }: Context): Health {
+  const { bavail, bsize } = statfsSync(config.dataDir);
+  const roomMb = Math.floor((bavail * bsize) / 1024 / 1024);
+  try {
+    const last = db
+      .select({ at: jobRuns.endedAt })
+      .from(jobRuns)
+      .where(and(eq(jobRuns.job, 'backup'), isNull(jobRuns.trouble), isNotNull(jobRuns.endedAt)))
+      .orderBy(desc(jobRuns.startedAt))
+      .limit(1)
+      .get();
+    const backupHours = last?.at ? Math.floor((now() - last.at) / (DAY_MS / 24)) : null;
+    return { ok: roomMb >= LEAST_ROOM_MB, database: true, roomMb, backupHours };
+  } catch {
+    return { ok: false, database: false, roomMb, backupHours: null };
+  }
+}

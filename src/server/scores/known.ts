@@ -1,0 +1,153 @@
+import { and, asc, eq, gt, inArray } from 'drizzle-orm';
+import { median } from 'simple-statistics';
+import type { NumberToBeat, ThisWeek } from '../../contract/training.ts';
+import { BETTER, type Drill, FEET, type Foot, type Measure } from '../../core/drills/index.ts';
+import { grouped } from '../../core/grouped.ts';
+import { allItems, type OwnStep } from '../../core/planning/index.ts';
+import { beats, GOES_FOR_NEXT } from '../../core/progress/index.ts';
+import { recordKey } from '../../core/scores/index.ts';
+import { gatesOf, type Target, targetByCoach, targetFor, tuningOf } from '../../core/targets/index.ts';
+import { feetToScore } from '../../core/training/index.ts';
+import type { Item, PublishedWeek } from '../../core/weeks/index.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { prepared } from '../platform/db/prepared.ts';
+import { ownTargets, scoreFigures } from '../platform/db/schema.ts';
+import type { Member } from '../squads/squads.ts';
+import type { KnownByKey, KnownKey, KnownResult } from '../weeks/known-by-key.ts';
+
+const NOTHING_KNOWN: KnownKey = { recent: [], record: null };
+
+/** The record keys of a week's scored items, whichever feet somebody gets a number for. */
+export function keysOf(content: PublishedWeek): string[] {
+  const keys = allItems(content).flatMap((item) => {
+    const drill = content.drills[item.drillId];
+    return drill && item.scored ? FEET.map((foot) => recordKey(drill, item.dose, foot)) : [];
+  });
+  return [...new Set(keys)];
+}
+
+/** The newest results under each key, and the newest go with the best before it: nothing older is read, however long the season. */
+const newestUnder = prepared((db) =>
+  db.$client.prepare(`select p.value as playerId, k.value as key, (select measure from score_figures where player_id = p.value and record_key = k.value limit 1) as measure,
+    (select json_group_array(json_array(result, done_at, faults)) from (select result, done_at, faults from score_figures
+      where player_id = p.value and record_key = k.value and result is not null order by done_at desc, score_id desc limit ${GOES_FOR_NEXT})) as recent,
+    (select json_array(best_before, result) from score_figures where player_id = p.value and record_key = k.value order by done_at desc, score_id desc limit 1) as newest
+    from json_each(@players) p, json_each(@keys) k`),
+);
+
+interface NewestRow {
+  playerId: string;
+  key: string;
+  measure: Measure | null;
+  recent: string;
+  newest: string | null;
+}
+
+function bestOfTwo([before, last]: [number | null, number | null], measure: Measure): number | null {
+  if (before === null || last === null) return before ?? last;
+  return beats(last, before, BETTER[measure]) ? last : before;
+}
+
+/** What is known of some players under some record keys, by player. */
+export function knownOf(db: Db, playerIds: readonly string[], keys: readonly string[]): Map<string, KnownByKey> {
+  const rows = newestUnder(db).all({ players: JSON.stringify(playerIds), keys: JSON.stringify(keys) }) as NewestRow[];
+  const known = new Map(playerIds.map((id) => [id, new Map<string, KnownKey>()]));
+  for (const { playerId, key, measure, recent, newest } of rows) {
+    if (measure === null || newest === null) continue;
+    const list = (JSON.parse(recent) as [number, number, number][]).reverse();
+    known.get(playerId)?.set(key, {
+      recent: list.map(([result, doneAt, faults]) => ({ result, doneAt, faults })),
+      record: bestOfTwo(JSON.parse(newest), measure),
+    });
+  }
+  return known;
+}
+
+/** What is known of one player under some record keys. */
+export const knownOfOne = (db: Db, playerId: string, keys: readonly string[]): KnownByKey =>
+  knownOf(db, [playerId], keys).get(playerId) ?? new Map();
+
+const GOES_OF_PACE = 5;
+
+/** A player's own pace by drill: median of the last five clocked `fixed reps` goes (reps a second). */
+function ownPaceOf(db: Db, playerId: string, drillIds: readonly string[]): Record<string, number> {
+  const goes = db
+    .select({ drillId: scoreFigures.drillId, counts: scoreFigures.counts, seconds: scoreFigures.seconds })
+    .from(scoreFigures)
+    .where(
+      and(
+        eq(scoreFigures.playerId, playerId),
+        inArray(scoreFigures.drillId, [...drillIds]),
+        eq(scoreFigures.measure, 'fixed reps'),
+        eq(scoreFigures.clocked, true),
+        gt(scoreFigures.counts, 0),
+        gt(scoreFigures.seconds, 0),
+      ),
+    )
+    .orderBy(asc(scoreFigures.doneAt), asc(scoreFigures.scoreId))
+    .all();
+  const byDrill = grouped(goes, (go) => go.drillId);
+  return Object.fromEntries(
+    [...byDrill].map(([drill, list]) => [drill, median(list.slice(-GOES_OF_PACE).map((go) => (go.counts ?? 0) / go.seconds))]),
+  );
+}
+
+/** Who runs a week: with the own pace in its drills. */
+export const runnerOf = (db: Db, member: Member, content: PublishedWeek | null): ThisWeek['runner'] => ({
+  strongerFoot: member.strongerFoot,
+  level: member.level,
+  ownPace: content ? ownPaceOf(db, member.id, Object.keys(content.drills)) : {},
+  times: content?.times,
+});
+
+const placeKey = (itemId: string, foot: Foot) => `${itemId}|${foot}`;
+
+/** Numbers that coaches set for some players in a week, by player and then by item and foot. */
+export function ownTargetsOf(db: Db, weekId: string): Map<string, Map<string, Target>> {
+  const rows = db.select().from(ownTargets).where(eq(ownTargets.weekId, weekId)).orderBy(asc(ownTargets.at), asc(ownTargets.id)).all();
+  const by = new Map<string, Map<string, Target>>();
+  for (const row of rows) {
+    const mine = by.get(row.playerId) ?? new Map<string, Target>();
+    by.set(row.playerId, mine);
+    if (row.kind === 'rule') mine.delete(placeKey(row.itemId, row.foot));
+    else mine.set(placeKey(row.itemId, row.foot), targetByCoach(row.kind === 'number' ? row.number : null));
+  }
+  return by;
+}
+
+/** How a course is tuned for the player, in words; null for what has no cones, or nothing to say yet. */
+function tuningFor(item: Item, drill: Drill, known: readonly KnownResult[], steps: readonly OwnStep[]): string | null {
+  const step = steps.find((one) => one.drillId === item.drillId);
+  if (step?.kind === 'closer cones') return 'Your coach: put the cones closer this week.';
+  if (step?.kind === 'wider cones') return 'Your coach: put the cones wider this week.';
+  const { measure } = item.dose;
+  if (measure !== 'sets' && measure !== 'course time') return null;
+  const gates = gatesOf(drill, item.dose.measure === 'sets' ? item.dose.sets : 1);
+  if (gates === null || known.length === 0) return null;
+  return tuningOf(known.map(({ doneAt, faults }) => ({ doneAt, faults, gates }))).reason;
+}
+
+interface Reckoned {
+  content: PublishedWeek;
+  member: Pick<Member, 'level' | 'strongerFoot'>;
+  known: KnownByKey;
+  /** Numbers set by a coach, by item and foot. */
+  own: ReadonlyMap<string, Target> | undefined;
+  steps: readonly OwnStep[];
+  at: number;
+}
+
+/** The number of each scored item and foot of a week, as its player gets it. */
+export function numbersOf({ content, member, known, own, steps, at }: Reckoned): NumberToBeat[] {
+  return allItems(content)
+    .filter((item) => item.scored)
+    .flatMap((item) => {
+      const drill = content.drills[item.drillId];
+      if (!drill) return [];
+      return feetToScore(item, member.strongerFoot).map((foot): NumberToBeat => {
+        const { record, recent } = known.get(recordKey(drill, item.dose, foot)) ?? NOTHING_KNOWN;
+        const target = own?.get(placeKey(item.id, foot)) ?? targetFor(item.target, drill, item.dose, member.level, { record, recent, at });
+        return { itemId: item.id, foot, record, target, tuning: tuningFor(item, drill, recent, steps) };
+      });
+    });
+}

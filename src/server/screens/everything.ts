@@ -1,0 +1,104 @@
+import { createReadStream, existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { asc, eq } from 'drizzle-orm';
+import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import type { Actor } from '../accounts/actor.ts';
+import type { Context } from '../context.ts';
+import { historyOf } from '../files/exports.ts';
+import { clips, consents, players, spokenLines, squadPlayers } from '../platform/db/schema.ts';
+import { csv } from '../platform/http/csv.ts';
+import { notFound } from '../platform/problems.ts';
+import { allow } from '../policy.ts';
+import { remarksOnClip } from '../review/files.ts';
+import { childFor } from './family.ts';
+import { guardiansOf } from './posting.ts';
+
+/** One file of the download: words, or a file of the house. */
+interface Entry {
+  name: string;
+  from: { text: string } | { file: string };
+}
+
+const json = (value: unknown) => ({ text: `${JSON.stringify(value, null, 2)}\n` });
+
+const README = `Everything that Eager Feet keeps of one child.
+
+child.json            who, in which squads, every yes and no, every line of the coach, who watched what, letters
+history-*.json        all scores, records, sessions and days of one squad (format eager-feet/history)
+scores-*.csv          the same scores as a table
+clips/                clips that are kept, and the coach's remarks on each as WebVTT
+spoken/               lines that the coach spoke
+
+Notes that coaches keep for themselves are not in here; ask the coach for them.
+`;
+
+/** What belongs to a child, as files, for its guardian. Found before the first byte goes out: what is wrong is still said then. */
+export function everythingOf(context: Context, actor: Actor, input: { player: string }): Entry[] {
+  const { db, config } = context;
+  const { player: playerId } = input;
+  allow(db, actor, 'download everything', input);
+  const player = db.select().from(players).where(eq(players.id, playerId)).get();
+  if (!player) throw notFound();
+  const { nickname, birthYear, strongerFoot, contactSchool, home, createdAt } = player;
+  const memberships = db.select().from(squadPlayers).where(eq(squadPlayers.playerId, playerId)).orderBy(asc(squadPlayers.joinedOn)).all();
+  const said = db.select().from(consents).where(eq(consents.playerId, playerId)).orderBy(asc(consents.at)).all();
+  const about = {
+    player: { nickname, birthYear, strongerFoot, contactSchool, home, createdAt },
+    squads: memberships.map(({ squadId, level, joinedOn, leftOn }) => ({ squadId, level, joinedOn, leftOn })),
+    guardians: guardiansOf(db, playerId).map((one) => one.name),
+    consents: said.map(({ kind, yes, textVersion, at }) => ({ kind, yes, textVersion, at: new Date(at).toISOString() })),
+    page: childFor(context, actor, playerId),
+  };
+  const histories = memberships.map(({ squadId }, i) => ({ part: i + 1, history: historyOf(context, squadId, playerId) }));
+  const kept = db.select().from(clips).where(eq(clips.playerId, playerId)).all();
+  const spoken = db.select().from(spokenLines).where(eq(spokenLines.playerId, playerId)).all();
+  const fileOf = (folder: string, name: string | null): Entry[] => {
+    const file = join(config.clipDir, name ?? 'none');
+    return name && existsSync(file) ? [{ name: `${folder}/${name}`, from: { file } }] : [];
+  };
+  return [
+    { name: 'README.txt', from: { text: README } },
+    { name: 'child.json', from: json(about) },
+    ...histories.flatMap(({ part, history }) => [
+      { name: `history-${part}.json`, from: json(history) },
+      {
+        name: `scores-${part}.csv`,
+        from: { text: csv(history.scores.map(({ drill, ...score }) => ({ ...score, drill: drill.name }))) },
+      },
+    ]),
+    ...kept
+      .filter((clip) => clip.state === 'kept')
+      .flatMap((clip) => [...fileOf('clips', clip.fileName), { name: `clips/${clip.id}.vtt`, from: { text: remarksOnClip(db, clip) } }]),
+    ...spoken.filter((line) => line.deletedAt === null).flatMap((line) => fileOf('spoken', line.fileName)),
+  ];
+}
+
+/** Everything of a child as a ZIP, piece by piece and one file after the other: memory stays flat however many clips there are. */
+export async function* everythingZip(context: Context, actor: Actor, input: { player: string }): AsyncGenerator<Uint8Array> {
+  yield* zipOf(everythingOf(context, actor, input));
+}
+
+/** Files as a ZIP, in pieces. */
+export async function* zipOf(entries: readonly Entry[]): AsyncGenerator<Uint8Array> {
+  const made: Uint8Array[] = [];
+  const zip = new Zip((error, chunk) => {
+    if (error) throw error;
+    made.push(chunk);
+  });
+  for (const { name, from } of entries) {
+    // Clips are compressed already.
+    const file = 'text' in from ? new ZipDeflate(name, { level: 6 }) : new ZipPassThrough(name);
+    zip.add(file);
+    if ('text' in from) file.push(Buffer.from(from.text), true);
+    else {
+      for await (const chunk of createReadStream(from.file)) {
+        file.push(chunk as Uint8Array);
+        yield* made.splice(0);
+      }
+      file.push(new Uint8Array(0), true);
+    }
+    yield* made.splice(0);
+  }
+  zip.end();
+  yield* made.splice(0);
+}

@@ -1,0 +1,134 @@
+import { and, count, eq, inArray } from 'drizzle-orm';
+import type { CellState, Register } from '../../contract/screens.ts';
+import { grouped } from '../../core/grouped.ts';
+import { quietFor } from '../../core/progress/index.ts';
+import { DONE_SHARE } from '../../core/training/index.ts';
+import type { Actor } from '../accounts/actor.ts';
+import type { Context } from '../context.ts';
+import { drillNames } from '../drills/shelf.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { runs, scoreFigures } from '../platform/db/schema.ts';
+import { allow } from '../policy.ts';
+import { recordsOfWeek, recordViews } from '../progress/records.ts';
+import { membersOf, squadById, squadDay } from '../squads/squads.ts';
+import { streakStatesOf } from '../streaks/days.ts';
+import { shownWeek } from '../tables/tables.ts';
+import { releasedWeeks } from '../weeks/outlines.ts';
+
+/** What each player did of each session: by "player|session". */
+function doneIn(db: Db, weekId: string): (playerId: string, sessionId: string) => 'done' | 'by hand' | 'part' | 'scores only' | null {
+  const ran = db
+    .select({ playerId: runs.playerId, sessionId: runs.sessionId, share: runs.share, byHand: runs.byHand })
+    .from(runs)
+    .where(eq(runs.weekId, weekId))
+    .all();
+  const best = new Map<string, number>();
+  const clocked = new Set<string>();
+  for (const run of ran) {
+    const key = `${run.playerId}|${run.sessionId}`;
+    best.set(key, Math.max(best.get(key) ?? 0, run.share));
+    if (!run.byHand && run.share >= DONE_SHARE) clocked.add(key);
+  }
+  const sent = new Set(
+    db
+      .selectDistinct({ playerId: scoreFigures.playerId, sessionId: scoreFigures.sessionId })
+      .from(scoreFigures)
+      .where(eq(scoreFigures.weekId, weekId))
+      .all()
+      .map((row) => `${row.playerId}|${row.sessionId}`),
+  );
+  return (playerId, sessionId) => {
+    const key = `${playerId}|${sessionId}`;
+    const share = best.get(key) ?? 0;
+    if (share >= DONE_SHARE) return clocked.has(key) ? 'done' : 'by hand';
+    if (share > 0) return 'part';
+    return sent.has(key) ? 'scores only' : null;
+  };
+}
+
+function waitingByPlayer(db: Db, squadId: string): Map<string, number> {
+  const rows = db
+    .select({ playerId: scoreFigures.playerId, n: count() })
+    .from(scoreFigures)
+    .where(and(eq(scoreFigures.squadId, squadId), eq(scoreFigures.decided, false)))
+    .groupBy(scoreFigures.playerId)
+    .all();
+  return new Map(rows.map((row) => [row.playerId, row.n]));
+}
+
+/** Weeks of laces that the register draws; the player page has eight. */
+const STRIP_WEEKS = 4;
+const RECORDS_SHOWN = 30;
+
+/** Players × sessions of a week. */
+export function register(context: Context, actor: Actor, input: { squad: string; week?: string | undefined }): Register {
+  const { db } = context;
+  allow(db, actor, 'see the register', { squad: input.squad });
+  const squad = squadById(db, input.squad);
+  const now = context.now();
+  const today = squadDay(squad, now);
+  const released = releasedWeeks(db, squad.id);
+  const shown = shownWeek(released, input.week ?? null, now);
+  const sessions = shown?.outline.sessions ?? [];
+  const did = shown ? doneIn(db, shown.week.id) : () => null;
+  const left: CellState = !shown || now < shown.revision.opensAt ? 'ahead' : now < shown.revision.closesAt ? 'to do' : 'not done';
+  const waiting = waitingByPlayer(db, squad.id);
+  const members = membersOf(db, squad.id);
+  const streaks = streakStatesOf(db, squad.id, members, today);
+  const records = shown ? recordsOfWeek(db, shown.week.id) : [];
+  const drillName = drillNames(db, squad.id);
+  const recordsBy = grouped(records, (one) => one.playerId);
+  const names = new Map(members.map((member) => [member.id, member.nickname]));
+  return {
+    squad: { id: squad.id, name: squad.name, timeZone: squad.timeZone },
+    weeks: released.map(({ week, outline }) => ({ id: week.id, number: week.number, title: outline.title })),
+    week: shown
+      ? {
+          id: shown.week.id,
+          number: shown.week.number,
+          title: shown.outline.title,
+          opensAt: shown.revision.opensAt,
+          closesAt: shown.revision.closesAt,
+        }
+      : null,
+    sessions,
+    players: members.flatMap((member) => {
+      const state = streaks.get(member.id);
+      if (!state) return [];
+      const { streak, strip, lastDay } = state;
+      const quiet = quietFor(lastDay, member.joinedOn, today);
+      const cells = sessions.map((session) => did(member.id, session.id) ?? left);
+      return {
+        id: member.id,
+        nickname: member.nickname,
+        cells,
+        done: cells.filter((cell) => cell === 'done' || cell === 'by hand').length,
+        streak,
+        strip: strip.slice(-(streak.unit === 'week' ? STRIP_WEEKS * 2 : STRIP_WEEKS * 7)),
+        quietDays: quiet.days,
+        quiet: quiet.quiet,
+        waiting: waiting.get(member.id) ?? 0,
+        records: recordsBy.get(member.id)?.length ?? 0,
+      };
+    }),
+    records: recordViews(db, records.slice(0, RECORDS_SHOWN), drillName).flatMap(({ of, ...told }) => {
+      const nickname = names.get(of.playerId);
+      return nickname ? [{ ...told, playerId: of.playerId, nickname }] : [];
+    }),
+    recordsInAll: records.length,
+  };
+}
+
+/** Sessions of a week that players have not finished, by player. */
+export function openSessions(db: Db, weekId: string, playerIds: readonly string[], sessions: readonly { id: string; name: string }[]) {
+  const done = new Set(
+    db
+      .select({ playerId: runs.playerId, sessionId: runs.sessionId, share: runs.share })
+      .from(runs)
+      .where(and(eq(runs.weekId, weekId), inArray(runs.playerId, [...playerIds])))
+      .all()
+      .filter((run) => run.share >= DONE_SHARE)
+      .map((run) => `${run.playerId}|${run.sessionId}`),
+  );
+  return new Map(playerIds.map((id) => [id, sessions.filter((s) => !done.has(`${id}|${s.id}`)).map((s) => s.name)]));
+}

@@ -1,0 +1,178 @@
+import { and, asc, desc, eq, gt } from 'drizzle-orm';
+import type { ThisWeek } from '../../contract/training.ts';
+import { atHome } from '../../core/drills/index.ts';
+import { allItems, changesBetween, type Given, kitOf, personalWeek } from '../../core/planning/index.ts';
+import { DONE_SHARE } from '../../core/training/index.ts';
+import { type PublishedWeek, swapsFor, withSwaps } from '../../core/weeks/index.ts';
+import type { Actor } from '../accounts/actor.ts';
+import { filmsWithWeek } from '../clips/films/films.ts';
+import { mayFilm } from '../consent/consent.ts';
+import type { Context } from '../context.ts';
+import { drillNames, shelfOf } from '../drills/shelf.ts';
+import type { Db } from '../platform/db/connection.ts';
+import { runs, scores, weekRevisions, weeks } from '../platform/db/schema.ts';
+import { Problem } from '../platform/problems.ts';
+import { allow, asPlayer } from '../policy.ts';
+import { linesOf } from '../progress/lines.ts';
+import { clipAsks } from '../review/items.ts';
+import { type JudgedScore, judgedScores } from '../scores/facts.ts';
+import { keysOf, knownOfOne, numbersOf, ownTargetsOf, runnerOf } from '../scores/known.ts';
+import { ageOf, type Member, memberOf, type Squad, squadById, squadDay, weekFor } from '../squads/squads.ts';
+import { streakStateOf } from '../streaks/days.ts';
+import { giveWeek, reckonGiven } from '../weeks/given.ts';
+import { type OpenWeek, openWeekOf, standing } from '../weeks/weeks.ts';
+
+/** Years under which a grown-up helps. */
+const HELPED_UNDER = 8;
+
+/** Goes of the open week that were asked for again and not done again since. */
+export function askedAgain(db: Db, judged: readonly JudgedScore[], open: OpenWeek, drillName: (id: string) => string): ThisWeek['again'] {
+  const mine = judged.filter((one) => one.score.weekId === open.week.id);
+  return mine.flatMap((one) => {
+    if (one.standing !== 'again please' || !one.decision) return [];
+    const at = one.decision.at;
+    const again = mine.some(
+      (later) => later.score.itemId === one.score.itemId && later.score.foot === one.score.foot && later.score.receivedAt > at,
+    );
+    const line = linesOf(db, [one], drillName)[0];
+    return again || !line ? [] : [{ sessionId: one.score.sessionId, itemId: one.score.itemId, line }];
+  });
+}
+
+/** A player's goes of the open week, judged. */
+export const goesOf = (db: Db, open: OpenWeek, playerId: string): JudgedScore[] =>
+  judgedScores(db, and(eq(scores.weekId, open.week.id), eq(scores.playerId, playerId)));
+
+/** Drills of the open week of which a coach would like to see a clip, each once. */
+function wantedClips(db: Db, squadId: string, playerId: string, content: PublishedWeek): ThisWeek['clipAsks'] {
+  const wanted = new Set(clipAsks(db, squadId, playerId).flatMap((ask) => (ask.clipId === null ? [ask.drillId] : [])));
+  return [...wanted].flatMap((drillId) => {
+    const session = content.sessions.find((one) =>
+      one.blocks.some((block) => block.items.some((item) => item.drillId === drillId && item.scored)),
+    );
+    return session ? [{ sessionId: session.id, drillId, drillName: content.drills[drillId]?.name ?? drillId }] : [];
+  });
+}
+
+/** The week that opens next, so that kit can be found in time. Of a surprise only the hour is told. */
+function upcomingOf(db: Db, squadId: string, now: number): ThisWeek['upcoming'] {
+  const row = db
+    .select({ number: weeks.number, revision: weekRevisions })
+    .from(weekRevisions)
+    .innerJoin(weeks, eq(weeks.id, weekRevisions.weekId))
+    .where(and(eq(weeks.squadId, squadId), gt(weekRevisions.opensAt, now), standing()))
+    .orderBy(asc(weekRevisions.opensAt), desc(weekRevisions.revision))
+    .limit(1)
+    .get();
+  if (!row) return null;
+  const { opensAt, surprise, content } = row.revision;
+  if (surprise) return { opensAt, about: null };
+  const kit = kitOf(allItems(content), new Map(Object.entries(content.drills)));
+  return { opensAt, about: { number: row.number, title: content.title, focus: content.focus, kit } };
+}
+
+/** What the newest revision of an open week changed beside the one before it; nothing for a first one. */
+function changesOf(db: Db, open: OpenWeek): string[] {
+  if (open.revision.revision === 1) return [];
+  const before = db
+    .select({ content: weekRevisions.content, opensAt: weekRevisions.opensAt })
+    .from(weekRevisions)
+    .where(and(eq(weekRevisions.weekId, open.week.id), eq(weekRevisions.revision, open.revision.revision - 1)))
+    .get();
+  // Whoever never saw the earlier one has nothing to be told.
+  if (!before || before.opensAt > open.revision.releasedAt) return [];
+  const names = new Map([...Object.entries(before.content.drills), ...Object.entries(open.revision.content.drills)]);
+  return changesBetween(before.content, open.revision.content, names);
+}
+
+function doneSessions(db: Db, weekId: string, playerId: string): string[] {
+  const rows = db
+    .select({ sessionId: runs.sessionId, share: runs.share })
+    .from(runs)
+    .where(and(eq(runs.weekId, weekId), eq(runs.playerId, playerId)))
+    .all();
+  return [...new Set(rows.filter((run) => run.share >= DONE_SHARE).map((run) => run.sessionId))];
+}
+
+interface WeekOf {
+  id: string;
+  number: number;
+  content: PublishedWeek;
+}
+
+/**
+ * A week as one player does it: in the own school and for the own feet, with what was given (or would be), with what the own home has no
+ * room or kit for swapped, and with the numbers to beat.
+ * @param give what the player is given, from what it would be by what is known now
+ */
+export function weekOfMember(db: Db, squad: Squad, member: Member, week: WeekOf, now: number, give: (reckon: () => Given) => Given) {
+  const planned = weekFor(squad, member, week.content);
+  const given = give(() => reckonGiven(db, squad, member, { ...week, content: planned }, knownOfOne(db, member.id, keysOf(planned)), now));
+  const personal = personalWeek(planned, given);
+  const needsShelf = member.home !== null && Object.values(personal.drills).some((drill) => !atHome(drill, member.home).can);
+  const swaps = needsShelf ? swapsFor(personal, member.home, [...shelfOf(db, squad.id).values()]) : [];
+  const content = withSwaps(personal, swaps);
+  const known = knownOfOne(db, member.id, keysOf(content));
+  const own = ownTargetsOf(db, week.id).get(member.id);
+  return {
+    content,
+    swaps: swaps.map(({ instead, ...swap }) => ({ ...swap, instead: instead?.name ?? null })),
+    runner: runnerOf(db, member, content),
+    numbers: numbersOf({ content, member, known, own, steps: given.steps, at: now }),
+  };
+}
+
+/** The open week of a player's squad, with everything the visit needs. */
+export function thisWeek(context: Context, actor: Actor): ThisWeek {
+  const { db } = context;
+  allow(db, actor, 'see this week');
+  const player = asPlayer(actor);
+  const squadId = player.squads[0];
+  if (!squadId) throw new Problem('not found', 'You are in no squad now. Ask your coach.');
+  const squad = squadById(db, squadId);
+  const member = memberOf(db, squadId, player.playerId);
+  const now = context.now();
+  const open = openWeekOf(db, squadId, now);
+  const mine = open
+    ? weekOfMember(db, squad, member, { ...open.week, content: open.revision.content }, now, (reckon) =>
+        giveWeek(db, squad, member, open.revision, reckon, now),
+      )
+    : null;
+  const content = mine?.content ?? null;
+  const judged = open ? goesOf(db, open, member.id) : [];
+  const films = mayFilm(db, member.id);
+  const { streak, strip } = streakStateOf(db, squadId, member, squadDay(squad, now));
+  return {
+    playerId: member.id,
+    nickname: member.nickname,
+    young: ageOf(member, squad, now) < HELPED_UNDER,
+    squad: { id: squad.id, name: squad.name, timeZone: squad.timeZone },
+    squads: [...player.squads].sort().map((id) => ({ id, name: squadById(db, id).name })),
+    week:
+      open && content
+        ? {
+            id: open.week.id,
+            revisionId: open.revision.id,
+            number: open.week.number,
+            opensAt: open.revision.opensAt,
+            closesAt: open.revision.closesAt,
+            content,
+          }
+        : null,
+    changes: open ? changesOf(db, open) : [],
+    upcoming: upcomingOf(db, squadId, now),
+    home: member.home,
+    swaps: mine?.swaps ?? [],
+    runner: mine?.runner ?? runnerOf(db, member, null),
+    numbers: mine?.numbers ?? [],
+    done: open ? doneSessions(db, open.week.id, member.id) : [],
+    again: open ? askedAgain(db, judged, open, drillNames(db, squadId)) : [],
+    mayFilm: films,
+    clipAsks: content && films ? wantedClips(db, squadId, member.id, content) : [],
+    films: filmsWithWeek(db, squadId, open && content ? { id: open.week.id, drills: Object.keys(content.drills) } : null),
+    film: { height: squad.clipHeight, sound: squad.clipSound },
+    streak,
+    strip,
+    now,
+  };
+}

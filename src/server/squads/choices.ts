@@ -1,0 +1,41 @@
+import { eq } from 'drizzle-orm';
+import type { Choices } from '../../contract/screens.ts';
+import type { ContactSchool } from '../../core/drills/index.ts';
+import type { Actor } from '../accounts/actor.ts';
+import type { Context } from '../context.ts';
+import { players, squads } from '../platform/db/schema.ts';
+import { allow } from '../policy.ts';
+import { changeRule } from './changes.ts';
+import { type Squad, squadById } from './squads.ts';
+
+/** What a squad has chosen. */
+export const choicesOf = ({ contactSchool, footOrder, sessionMinutes, clipHeight, clipSound }: Squad): Choices => ({
+  contactSchool,
+  footOrder,
+  sessionMinutes,
+  clipHeight,
+  clipSound,
+});
+
+/** Sets how a squad learns and films: its schools of contact and foot order, how long a session may be, how clips are sent. */
+export function setChoices(context: Context, actor: Actor, input: { squad: string } & Choices): Choices {
+  const { squad, ...choices } = input;
+  allow(context.db, actor, 'set squad choices', { squad });
+  const before = choicesOf(squadById(context.db, squad));
+  changeRule(context, actor, { squad, rule: 'how the squad learns', before, after: choices }, () => {
+    context.db.update(squads).set(choices).where(eq(squads.id, squad)).run();
+  });
+  return choices;
+}
+
+/** Lets one player learn by another school than the squad; null follows the squad again. */
+export function setPlayerSchool(
+  context: Context,
+  actor: Actor,
+  input: { squad: string; player: string; contactSchool: ContactSchool | null },
+): { contactSchool: ContactSchool | null } {
+  const { squad, player, contactSchool } = input;
+  allow(context.db, actor, 'set a player’s school', { squad, player });
+  context.db.update(players).set({ contactSchool }).where(eq(players.id, player)).run();
+  return { contactSchool };
+}

@@ -1,0 +1,106 @@
+import { eq } from 'drizzle-orm';
+import type { OwnNumberSent, SquadNumbers } from '../../contract/numbers.ts';
+import { CONTACT_SCHOOLS, type Foot } from '../../core/drills/index.ts';
+import { allItems, personalWeek } from '../../core/planning/index.ts';
+import { doseInWords } from '../../core/scores/index.ts';
+import { feetToScore } from '../../core/training/index.ts';
+import { type PublishedWeek, weekForPlayer } from '../../core/weeks/index.ts';
+import type { Actor } from '../accounts/actor.ts';
+import type { Context } from '../context.ts';
+import { shelfOf } from '../drills/shelf.ts';
+import { ownTargets } from '../platform/db/schema.ts';
+import { badInput, notFound } from '../platform/problems.ts';
+import { allow, asPerson } from '../policy.ts';
+import { keysOf, knownOf, knownOfOne, numbersOf, ownTargetsOf } from '../scores/known.ts';
+import { memberOf, membersOf, squadById, weekFor } from '../squads/squads.ts';
+import { reckonGiven } from '../weeks/given.ts';
+import { freeze, weekById } from '../weeks/weeks.ts';
+
+/** The record keys of a week in both schools of contact. */
+const keysOfBoth = (content: PublishedWeek) => [
+  ...new Set(CONTACT_SCHOOLS.flatMap((school) => keysOf(weekForPlayer(content, school, 'right')))),
+];
+
+/** The number of every player for every scored item of a week's saved draft, with the reasons, before it is released. */
+export function squadNumbers(context: Context, actor: Actor, input: { week: string }): SquadNumbers {
+  const { db } = context;
+  allow(db, actor, 'see squad numbers', input);
+  const week = weekById(db, input.week);
+  const squad = squadById(db, week.squadId);
+  const members = membersOf(db, squad.id);
+  const shelf = shelfOf(db, squad.id);
+  const frozen = freeze(week.plan, shelf, squad.times);
+  const now = context.now();
+  const ids = members.map((member) => member.id);
+  // With the twins of both schools, so that it is asked once for everybody.
+  const known = knownOf(db, ids, keysOfBoth(frozen));
+  const own = ownTargetsOf(db, week.id);
+  const cells = members.map((member) => {
+    const mine = known.get(member.id) ?? new Map();
+    const planned = weekFor(squad, member, frozen);
+    const given = reckonGiven(db, squad, member, { number: week.number, content: planned }, mine, now);
+    const content = personalWeek(planned, given);
+    // An own step brings a drill in that the plan does not have.
+    const all = given.steps.length > 0 ? knownOfOne(db, member.id, keysOf(content)) : mine;
+    return {
+      member,
+      given,
+      content,
+      numbers: numbersOf({ content, member, known: all, own: own.get(member.id), steps: given.steps, at: now }),
+    };
+  });
+  return {
+    week: { id: week.id, number: week.number, title: week.plan.title },
+    items: allItems(week.plan)
+      .filter((item) => item.scored)
+      .map((item) => ({
+        itemId: item.id,
+        drillName: shelf.get(item.drillId)?.name ?? item.drillId,
+        doseWords: doseInWords(item.dose),
+        measure: item.dose.measure,
+        rule: item.target.rule,
+      })),
+    players: cells.map(({ member, given, content, numbers }) => ({
+      playerId: member.id,
+      nickname: member.nickname,
+      catchUps: given.extras.length,
+      numbers: numbers.map(({ itemId, foot, target, record, tuning }) => ({ itemId, foot, target, record, tuning })),
+      instead: allItems(content).flatMap((item) => {
+        const planned = allItems(week.plan).find((one) => one.id === item.id);
+        return planned && planned.drillId !== item.drillId
+          ? [{ itemId: item.id, drillName: content.drills[item.drillId]?.name ?? item.drillId }]
+          : [];
+      }),
+    })),
+  };
+}
+
+/** Sets one player's number for one foot of an item in place of the rule's, or gives it back to the rule. */
+export function setOwnNumber(context: Context, actor: Actor, input: { week: string } & OwnNumberSent): SquadNumbers {
+  const { db } = context;
+  allow(db, actor, 'set an own number', { week: input.week });
+  const week = weekById(db, input.week);
+  const member = memberOf(db, week.squadId, input.player);
+  const item = allItems(week.plan).find((one) => one.id === input.item);
+  if (!item?.scored) throw notFound();
+  if (!feetToScore(item, member.strongerFoot).includes(input.foot as Foot))
+    throw badInput('foot', 'This item has no number for that foot.');
+  if (input.kind === 'number' && input.number === null) throw badInput('number', 'Type the number to reach.');
+  const had = db.select().from(ownTargets).where(eq(ownTargets.id, input.id)).get();
+  if (had && had.weekId !== week.id) throw notFound();
+  db.insert(ownTargets)
+    .values({
+      id: input.id,
+      weekId: week.id,
+      itemId: item.id,
+      playerId: member.id,
+      foot: input.foot,
+      kind: input.kind,
+      number: input.kind === 'number' ? input.number : null,
+      by: asPerson(actor).userId,
+      at: context.now(),
+    })
+    .onConflictDoNothing()
+    .run();
+  return squadNumbers(context, actor, { week: week.id });
+}

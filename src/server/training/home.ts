@@ -1,0 +1,19 @@
+import { eq } from 'drizzle-orm';
+import type { HomeSaid } from '../../contract/training.ts';
+import type { Actor } from '../accounts/actor.ts';
+import type { Context } from '../context.ts';
+import { players } from '../platform/db/schema.ts';
+import { allow, asPlayer, checkIsThem } from '../policy.ts';
+
+/** Keeps what a player has at home and which foot is the stronger one; both can be said anew at any time. */
+export function saveHome(context: Context, actor: Actor, said: HomeSaid): HomeSaid {
+  allow(context.db, actor, 'say what is at home');
+  checkIsThem(actor, said.playerId);
+  const { strongerFoot, has, yard, step } = said;
+  context.db
+    .update(players)
+    .set({ home: { has, yard, step }, ...(strongerFoot ? { strongerFoot } : {}) })
+    .where(eq(players.id, asPlayer(actor).playerId))
+    .run();
+  return { strongerFoot, has, yard, step };
+}

@@ -1,0 +1,184 @@
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
+import compression from 'compression';
+import send from 'send';
+import { type Actor, actorFrom } from '../accounts/actor.ts';
+import { recordLoading, watchClip } from '../clips/clips.ts';
+import { watchFilm } from '../clips/films/films.ts';
+import { createUploads, UPLOAD_PATH } from '../clips/uploads/uploads.ts';
+import type { Context } from '../context.ts';
+import { healthOf } from '../operations/health.ts';
+import { whileBusy } from '../platform/db/while-busy.ts';
+import { ADDRESS_HEADER, addressOf } from '../platform/http/address.ts';
+import { boundConnections, endUnread } from '../platform/http/connections.ts';
+import { setSafetyHeaders } from '../platform/http/headers.ts';
+import { boundRequests } from '../platform/http/requests.ts';
+import { PROBLEMS, Problem, problemDocument, problemHeaders, problemOf } from '../platform/problems.ts';
+import { hearSpoken } from '../review/spoken.ts';
+import type { StreamName } from './works.ts';
+
+export type AstroHandler = (req: IncomingMessage, res: ServerResponse, next?: (error?: unknown) => void) => void;
+
+const UNSAFE = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
+const MEDIA_FILE = /^\/api\/v1\/(clips|spoken|films)\/([0-9a-f-]{36})\/file$/;
+
+function headersOf(req: IncomingMessage): Headers {
+  const headers = new Headers();
+  for (const [name, value] of Object.entries(req.headers)) if (value !== undefined) headers.set(name, String(value));
+  return headers;
+}
+
+/** An unsafe request must come from a page of ours: the Origin header's host is compared with Host. */
+function fromElsewhere(req: IncomingMessage): boolean {
+  if (!UNSAFE.has(req.method ?? '')) return false;
+  const origin = req.headers.origin;
+  if (origin) return !URL.canParse(origin) || new URL(origin).host !== req.headers.host;
+  const site = req.headers['sec-fetch-site'];
+  return site !== undefined && site !== 'same-origin' && site !== 'none';
+}
+
+function answerProblem(res: ServerResponse, problem: Problem): void {
+  if (res.headersSent) {
+    res.destroy();
+    return;
+  }
+  res.writeHead(PROBLEMS[problem.kind], problemHeaders(problem));
+  res.end(JSON.stringify(problemDocument(problem)));
+}
+
+/** The file of a clip, a spoken line or a film for somebody who may have it; who loaded a clip is written down. */
+function findMedia(context: Context, actor: Actor, kind: string, id: string, method: string | undefined) {
+  if (kind === 'spoken') return hearSpoken(context, actor, { spoken: id });
+  if (kind === 'films') return watchFilm(context, actor, { film: id });
+  const found = watchClip(context, actor, { clip: id });
+  if (method === 'GET') recordLoading(context, actor, id);
+  return found;
+}
+
+/** Streams a clip or a spoken line with Range to those who may have it; `send` keeps memory flat however slow the reader. */
+async function serveMedia(context: Context, req: IncomingMessage, res: ServerResponse, kind: string, id: string): Promise<void> {
+  const actor = await whileBusy(() => actorFrom(context, headersOf(req)));
+  const { path, mediaType } = findMedia(context, actor, kind, id, req.method);
+  const stream = send(req, path, { cacheControl: false, dotfiles: 'deny', index: false });
+  stream.on('headers', (reply: ServerResponse) => {
+    reply.setHeader('content-type', mediaType);
+    reply.setHeader('cache-control', 'private, no-store');
+    reply.setHeader('content-disposition', 'inline');
+  });
+  stream.on('error', () => answerProblem(res, new Problem('not found', 'This is not here any more.')));
+  stream.pipe(res);
+}
+
+/** Waits until a slow reader has taken what was written. */
+const drained = (out: ServerResponse) =>
+  new Promise<void>((resolve) => {
+    const done = () => {
+      out.off('drain', done);
+      out.off('close', done);
+      resolve();
+    };
+    if (!out.writableNeedDrain || out.destroyed) return done();
+    out.on('drain', done);
+    out.on('close', done);
+  });
+
+/** What is as long as a season, made in a thread beside and written as fast as it is read. */
+interface Export {
+  stream: StreamName;
+  input: object;
+  mediaType: string;
+}
+
+const EVERYTHING = /^\/api\/v1\/family\/([0-9a-f-]{36})\/everything$/;
+const TABLE = /^\/api\/v1\/squads\/([0-9a-f-]{36})\/((?:scores|records|recounts|streaks)\.csv)$/;
+
+function exportAt(path: string): Export | null {
+  const [, child] = EVERYTHING.exec(path) ?? [];
+  if (child) return { stream: 'everything.zip', input: { player: child }, mediaType: 'application/zip' };
+  const [, squad, name] = TABLE.exec(path) ?? [];
+  return squad && name ? { stream: name as StreamName, input: { squad }, mediaType: 'text/csv; charset=utf-8' } : null;
+}
+
+async function serveExport(context: Context, req: IncomingMessage, res: ServerResponse, asked: Export): Promise<void> {
+  const actor = await whileBusy(() => actorFrom(context, headersOf(req)));
+  const gone = new AbortController();
+  res.once('close', () => gone.abort());
+  const pieces = await context.heavy.stream(asked.stream, actor, asked.input, gone.signal);
+  res.writeHead(200, {
+    'content-type': asked.mediaType,
+    'cache-control': 'private, no-store',
+    'content-disposition': `attachment; filename="${asked.stream}"`,
+  });
+  if (req.method !== 'HEAD')
+    for await (const piece of pieces) {
+      res.write(piece);
+      await drained(res);
+      if (res.destroyed) break;
+    }
+  res.end();
+}
+
+/** Files of the built client: hashed ones for ever, others to be asked for anew. Calls `next` for what is not there. */
+function serveStatic(clientDir: string, req: IncomingMessage, res: ServerResponse, path: string, next: () => void): void {
+  const stream = send(req, path, { root: clientDir, index: false, dotfiles: 'deny', cacheControl: false });
+  stream.on('headers', (reply: ServerResponse) => {
+    reply.setHeader('cache-control', path.startsWith('/_astro/') ? 'public, max-age=31536000, immutable' : 'no-cache');
+  });
+  stream.on('error', next);
+  stream.on('directory', next);
+  stream.pipe(res);
+}
+
+/** Pages, scripts and JSON go out compressed; clips and uploads never pass through here. */
+const compress = compression({ threshold: 1024 });
+
+/** The house's HTTP server: uploads and clips here, built files from disk, everything else through Astro. */
+export function createHouseServer(context: Context, astro: AstroHandler, clientDir: string): Server {
+  const uploads = createUploads(context);
+  const requests = boundRequests(context.config.requestBounds);
+  const handle = async (req: IncomingMessage, res: ServerResponse): Promise<void> => {
+    const path = (req.url ?? '/').split('?')[0] ?? '/';
+    setSafetyHeaders(res, context.config, path);
+    endUnread(req, res);
+    if (connections.isOneTooMany(req, res)) {
+      res.setHeader('connection', 'close');
+      throw new Problem('too many requests', 'Too much is being asked from this network at once. Wait a moment, then try again.', [], 1);
+    }
+    req.headers[ADDRESS_HEADER] = addressOf(req.socket.remoteAddress, req.headers['x-forwarded-for'], context.config.proxies);
+    if (path === '/health') {
+      const health = healthOf(context);
+      res.writeHead(health.ok ? 200 : 503, { 'content-type': 'application/json', 'cache-control': 'no-store' });
+      res.end(JSON.stringify(health));
+      return;
+    }
+    if (path.startsWith('/api/')) await requests.check(req, path);
+    if (fromElsewhere(req)) throw new Problem('wrong origin', 'This came from another site, so nothing was done.');
+    if (path === UPLOAD_PATH || path.startsWith(`${UPLOAD_PATH}/`)) return uploads.handle(req, res);
+    const [, kind, id] = MEDIA_FILE.exec(path) ?? [];
+    if (kind && id && (req.method === 'GET' || req.method === 'HEAD')) return serveMedia(context, req, res, kind, id);
+    const asked = exportAt(path);
+    if (asked && (req.method === 'GET' || req.method === 'HEAD')) return serveExport(context, req, res, asked);
+    const isFile = /\.[a-z0-9]+$/i.test(path) && !path.startsWith('/api/');
+    // What a page said of somebody is asked for anew: going back shows what is true now, and nothing after signing out.
+    if (!isFile) res.setHeader('cache-control', 'no-store');
+    // The middleware is written for a framework's request, which adds nothing that it uses.
+    compress(req as never, res as never, () => {
+      if (isFile && req.method === 'GET') serveStatic(clientDir, req, res, path, () => astro(req, res));
+      else astro(req, res);
+    });
+  };
+  const server = createServer((req, res) => {
+    handle(req, res).catch((error) => {
+      answerProblem(
+        res,
+        problemOf(error, (err) => context.log.error({ err }, 'unforeseen')),
+      );
+    });
+  });
+  const connections = boundConnections(server, context.config.proxies);
+  // An upload on a slow line takes long; its headers must still come at once.
+  server.requestTimeout = 0;
+  server.headersTimeout = 20_000;
+  // Longer than a proxy or a browser keeps a connection that nobody uses: whoever closes first cuts a request that is just being sent.
+  server.keepAliveTimeout = 75_000;
+  return server;
+}

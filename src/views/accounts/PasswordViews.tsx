@@ -1,0 +1,77 @@
+import { useEffect, useState } from 'react';
+import { z } from 'zod';
+import { sendJson } from '../../client/client.ts';
+import { useForm } from '../../client/use-form.ts';
+import { EmailText, NewPassword } from '../../contract/invitations.ts';
+import { Button, ButtonLink, Field, Form, Notice } from '../../ui/parts/index.ts';
+
+/** Asks for a mail with a link to a new password. The answer is the same whether there is such an account. */
+export function ForgotView() {
+  const { typed, field, refusal, busy, send } = useForm({ email: '' });
+  const [asked, setAsked] = useState(false);
+  const ask = async () => {
+    const done = await send(z.object({ email: EmailText }), typed, async (body) => {
+      await sendJson('POST', '/api/auth/request-password-reset', body);
+      return true;
+    });
+    if (done) setAsked(true);
+  };
+  if (asked)
+    return (
+      <Notice tone="done">
+        If there is an account with that address, a mail is on its way. Its link works for an hour. Nothing there? Look among the unwanted
+        mail, or ask whoever runs this server.
+      </Notice>
+    );
+  return (
+    <Form onSend={ask}>
+      <Field label="E-mail" type="email" inputMode="email" autoComplete="username" {...field('email')} />
+      {refusal && <Notice tone="stop">{refusal}</Notice>}
+      <Button type="submit" look="main" size="player" disabled={busy}>
+        {busy ? 'Asking…' : 'Send me a link'}
+      </Button>
+      <p className="text-dust">Players: your guardian or your coach gives you a new PIN.</p>
+    </Form>
+  );
+}
+
+/** Sets a new password with the link from the mail. */
+export function NewPasswordView() {
+  const { typed, field, refusal, busy, send } = useForm({ newPassword: '' });
+  const [token, setToken] = useState<string | null>(null);
+  const [done, setDone] = useState(false);
+  useEffect(() => {
+    setToken(window.location.hash.slice(1));
+    window.history.replaceState(null, '', window.location.pathname);
+  }, []);
+  const set = async () => {
+    const ok = await send(z.object({ newPassword: NewPassword }), typed, async (body) => {
+      await sendJson('POST', '/api/auth/reset-password', { ...body, token });
+      return true;
+    });
+    if (ok) setDone(true);
+  };
+  if (done)
+    return (
+      <div className="flex flex-col gap-4">
+        <Notice tone="done">Your new password holds. Everywhere you were signed in, you are signed out.</Notice>
+        <ButtonLink href="/sign-in" look="main" size="player">
+          Sign in
+        </ButtonLink>
+      </div>
+    );
+  if (token === '') return <Notice tone="look">This address is not whole. Open the link of the mail again, or ask for another.</Notice>;
+  return (
+    <Form onSend={set}>
+      <Field label="New password" hint="At least 10 letters." type="password" autoComplete="new-password" {...field('newPassword')} />
+      {refusal && (
+        <Notice tone="stop">
+          {/token/i.test(refusal) ? 'This link was used already, or is older than an hour. Ask for another one.' : refusal}
+        </Notice>
+      )}
+      <Button type="submit" look="main" size="player" disabled={busy}>
+        {busy ? 'Setting…' : 'Set it'}
+      </Button>
+    </Form>
+  );
+}

@@ -1,0 +1,38 @@
+import type { PaperListView } from '../../contract/files.ts';
+import { ButtonLink } from '../../ui/parts/index.ts';
+import { SquadTabs } from '../squads/SquadTabs.tsx';
+import { PaperBox } from './PaperBox.tsx';
+
+const FILES = [
+  ['scores.csv', 'Every score', 'Where it stands, what counts, doubts, lines.'],
+  ['records.csv', 'Every record', 'With its whole key: drill, measure, dose, foot.'],
+  ['recounts.csv', 'Recounts', 'What coaches counted from clips.'],
+  ['streaks.csv', 'Streak calendar', 'A line for each player and day that was judged.'],
+] as const;
+
+/** Files of a squad to take along, and lists from paper to read in. */
+export function FilesView({ squad, timeZone, lists }: { squad: string; timeZone: string; lists: readonly PaperListView[] }) {
+  return (
+    <div className="flex flex-col gap-4">
+      <h1>Squad</h1>
+      <SquadTabs squad={squad} here="/files" />
+      <section className="slab flex flex-col gap-3 p-4" aria-label="Files to take along">
+        <h2>To take along</h2>
+        <ul className="grid gap-3 md:grid-cols-2">
+          {FILES.map(([file, name, about]) => (
+            <li key={file} className="flex items-center justify-between gap-3">
+              <span>
+                {name} <span className="block text-dust text-sm">{about}</span>
+              </span>
+              <ButtonLink size="small" href={`/api/v1/squads/${squad}/${file}`}>
+                {file}
+              </ButtonLink>
+            </li>
+          ))}
+        </ul>
+        <p className="text-dust text-sm">The whole history of one player, as JSON, is on the player’s page.</p>
+      </section>
+      <PaperBox squad={squad} timeZone={timeZone} first={lists} />
+    </div>
+  );
+}

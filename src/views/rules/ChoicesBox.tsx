@@ -1,0 +1,119 @@
+import { useState } from 'react';
+import { call, sentenceOf } from '../../client/client.ts';
+import { Choices, squad as squadContract } from '../../contract/screens.ts';
+import { CLIP_HEIGHTS, CONTACT_SCHOOLS, CONTACT_WORDS, FOOT_ORDER_WORDS, FOOT_ORDERS } from '../../core/drills/terms.ts';
+import { Field } from '../../ui/parts/index.ts';
+
+interface PickProps<T extends string> {
+  legend: string;
+  name: string;
+  all: readonly T[];
+  words: Record<T, string>;
+  value: T;
+  onChange(next: T): void;
+}
+
+function Pick<T extends string>({ legend, name, all, words, value, onChange }: PickProps<T>) {
+  return (
+    <fieldset>
+      <legend className="font-semibold">{legend}</legend>
+      {all.map((one) => (
+        <label key={one} className="flex min-h-9 items-center gap-2">
+          <input type="radio" className="size-6 shrink-0" name={name} checked={one === value} onChange={() => onChange(one)} />
+          {words[one]}
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+/** How this squad learns and films: schools of contact and foot order, minutes of a session, how clips are sent. Saved with each choice. */
+export function ChoicesBox({ squad, first }: { squad: string; first: Choices }) {
+  const [choices, setChoices] = useState(first);
+  const [minutes, setMinutes] = useState(String(first.sessionMinutes));
+  const [problem, setProblem] = useState<string | null>(null);
+  const [said, setSaid] = useState(false);
+  const save = async (change: Partial<Choices>) => {
+    const next = { ...choices, ...change };
+    setChoices(next);
+    setSaid(false);
+    setProblem(null);
+    const parsed = Choices.safeParse(next);
+    if (!parsed.success) {
+      setProblem(parsed.error.issues[0]?.message ?? null);
+      return;
+    }
+    try {
+      await call(squadContract.choices, { squad }, parsed.data);
+      setSaid(true);
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label="How this squad learns">
+      <div className="flex items-baseline justify-between gap-3">
+        <h2>How this squad learns</h2>
+        <span className="text-dust text-sm" role="status">
+          {said ? 'Saved' : ''}
+        </span>
+      </div>
+      <div className="grid gap-4 md:grid-cols-[2fr_2fr_1fr]">
+        <Pick
+          legend="Juggling contact"
+          name="contact"
+          all={CONTACT_SCHOOLS}
+          words={CONTACT_WORDS}
+          value={choices.contactSchool}
+          onChange={(contactSchool) => void save({ contactSchool })}
+        />
+        <Pick
+          legend="Order of the feet"
+          name="order"
+          all={FOOT_ORDERS}
+          words={FOOT_ORDER_WORDS}
+          value={choices.footOrder}
+          onChange={(footOrder) => void save({ footOrder })}
+        />
+        <Field
+          label="Minutes of a session"
+          inputMode="numeric"
+          value={minutes}
+          problem={problem ?? undefined}
+          onChange={(event) => {
+            setMinutes(event.target.value);
+            void save({ sessionMinutes: event.target.value === '' ? Number.NaN : Number(event.target.value) });
+          }}
+        />
+      </div>
+      <div className="flex flex-wrap items-center gap-x-6 gap-y-1">
+        <label className="flex min-h-9 items-center gap-2">
+          <span className="font-semibold">Clips are sent with</span>
+          <select
+            className="field"
+            value={choices.clipHeight}
+            onChange={(event) => void save({ clipHeight: CLIP_HEIGHTS.find((one) => String(one) === event.target.value) ?? 360 })}
+          >
+            {CLIP_HEIGHTS.map((lines) => (
+              <option key={lines} value={lines}>
+                {lines} lines
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="flex min-h-9 items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-6"
+            checked={choices.clipSound}
+            onChange={(event) => void save({ clipSound: event.target.checked })}
+          />
+          with their sound (a suggested count listens to it)
+        </label>
+      </div>
+      <p className="text-dust text-sm">
+        The school of contact changes cues, corrections and first drills of juggling for all players who have no school of their own.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,68 @@
+import { dateInWords, plural, whenInWords } from '../../client/words.ts';
+import type { CleanReport, Keeping } from '../../contract/operations.ts';
+import { Notice } from '../../ui/parts/index.ts';
+
+const WORDS: [keyof CleanReport, string, string?][] = [
+  ['clipsPastDays', 'clip past its days', 'clips past their days'],
+  ['clipsWithoutYes', 'clip without a yes', 'clips without a yes'],
+  ['spokenLines', 'spoken line'],
+  ['clipsNeverCame', 'clip that never came', 'clips that never came'],
+  ['uploads', 'broken-off upload'],
+  ['orphans', 'file that belongs to nothing', 'files that belong to nothing'],
+  ['signIns', 'sign-in that ran out', 'sign-ins that ran out'],
+  ['tokens', 'token'],
+  ['requests', 'old request'],
+  ['invitations', 'old invitation'],
+  ['mails', 'old mail'],
+  ['replaced', 'house that a backup replaced', 'houses that a backup replaced'],
+  ['news', 'old line about accounts', 'old lines about accounts'],
+  ['children', 'child whose family asked for it', 'children whose families asked for it'],
+];
+
+/** What a cleaning takes away, in words. */
+export function cleanInWords(report: CleanReport): string {
+  const parts = WORDS.flatMap(([name, one, more]) => (Number(report[name]) > 0 ? [plural(Number(report[name]), one, more)] : []));
+  return parts.length > 0 ? parts.join(', ') : 'nothing';
+}
+
+/** How the house is kept: the nightly cleaning and backup, and the backups with their own ends. */
+export function KeepingBox({ kept, timeZone }: { kept: Keeping; timeZone: string }) {
+  const { cleaned, backedUp, backups } = kept;
+  return (
+    <section className="slab flex flex-col gap-2 p-4" aria-label="How the house is kept">
+      <h2>How the house is kept</h2>
+      <p>
+        {cleaned ? (
+          <>
+            Last cleaned {whenInWords(cleaned.at, timeZone)}: {cleaned.report ? cleanInWords(cleaned.report) : 'it went wrong'}.
+          </>
+        ) : (
+          'Not cleaned yet: the first night does it.'
+        )}{' '}
+        The next time takes away {cleanInWords(kept.next)}.
+      </p>
+      {kept.next.held > 0 && (
+        <Notice tone="look">
+          {plural(kept.next.held, 'clip or file', 'clips and files')} more are over and wait: in one night at most a tenth goes, in case a
+          clock or a table is wrong. Whoever runs the server can let them go at once (npm run clean -- --yes).
+        </Notice>
+      )}
+      {cleaned?.trouble && <Notice tone="stop">The cleaning went wrong: {cleaned.trouble}</Notice>}
+      <p>{backedUp ? `Last backed up ${whenInWords(backedUp.at, timeZone)}.` : 'Not backed up yet: the first night does it.'}</p>
+      {backedUp?.trouble && <Notice tone="stop">The backup went wrong: {backedUp.trouble}</Notice>}
+      {backups.length > 0 && (
+        <details>
+          <summary>{plural(backups.length, 'backup')}</summary>
+          <ul className="text-sm">
+            {backups.map((one) => (
+              <li key={one.madeAt}>
+                {whenInWords(one.madeAt, timeZone)}, {one.kind}, {one.files === null ? 'the database alone' : plural(one.files, 'clip')},
+                kept until {dateInWords(one.endsAt, timeZone)}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,268 @@
+import { useState } from 'react';
+import { call } from '../../client/client.ts';
+import type { useAttempt } from '../../client/use-attempt.ts';
+import { whenInWords } from '../../client/words.ts';
+import { rules as contract, RuleFigures, type Rules } from '../../contract/rules.ts';
+import { TABLE_SCHOOLS, TABLES_FROM_AGE, type TableSchool } from '../../core/tables/index.ts';
+import { Button, Field, Notice } from '../../ui/parts/index.ts';
+import { ZoneField } from '../squads/ZoneField.tsx';
+
+export interface Shared {
+  rules: Rules;
+  onRules(next: Rules): void;
+  attempt: ReturnType<typeof useAttempt>['attempt'];
+}
+
+const numberOf = (text: string) => (text.trim() === '' ? Number.NaN : Number(text));
+
+/** Figures of the rules as they are typed; saved together, and a wrong one is named. */
+function useFigures<K extends keyof RuleFigures>({ rules, onRules, attempt }: Shared, names: readonly K[]) {
+  const [typed, setTyped] = useState(
+    () => Object.fromEntries(names.map((name) => [name, String(rules.figures[name] ?? '')])) as Record<K, string>,
+  );
+  const [problems, setProblems] = useState<Record<string, string>>({});
+  const field = (name: K) => ({
+    value: typed[name],
+    problem: problems[name],
+    readOnly: !rules.mayChange,
+    onChange: (event: { target: { value: string } }) => setTyped((was) => ({ ...was, [name]: event.target.value })),
+  });
+  const save = (given: Partial<RuleFigures>) => {
+    const parsed = RuleFigures.partial().safeParse(given);
+    setProblems(Object.fromEntries((parsed.error?.issues ?? []).map((issue) => [String(issue.path[0]), issue.message])));
+    if (parsed.success) void attempt(async () => onRules(await call(contract.setFigures, { squad: rules.squad.id }, parsed.data)));
+  };
+  return { typed, field, save };
+}
+
+/** Heading and clips: what protects children, with what is usual at this age. */
+export function SafetyBox(shared: Shared) {
+  const { rules } = shared;
+  const { typed, field, save } = useFigures(shared, ['headingAge', 'headersMax', 'clipDays']);
+  const { usual, figures } = rules;
+  const lower = usual !== null && figures.headingAge < usual.headingAge;
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label="Heading and clips">
+      <h2>Heading and clips</h2>
+      <p className="text-dust text-sm">
+        Below the heading age no drill with heading can be planned, copied or shown. Your local rules and a doctor’s word go first. Clips
+        are deleted by themselves after so many days.
+        {usual &&
+          ` Usual at this age: heading from ${usual.headingAge}, ${usual.headersMax} headers a week, clips for ${usual.clipDays} days.`}
+      </p>
+      {lower && <Notice tone="look">Heading is allowed earlier than usual here. Make sure that your local rules allow it.</Notice>}
+      <div className="grid gap-3 sm:grid-cols-3">
+        <Field label="Heading from age" inputMode="numeric" {...field('headingAge')} />
+        <Field label="Headers a week" inputMode="numeric" {...field('headersMax')} />
+        <Field label="Clips kept, days" inputMode="numeric" {...field('clipDays')} />
+      </div>
+      {rules.mayChange && (
+        <Button
+          className="self-start"
+          onClick={() =>
+            save({ headingAge: numberOf(typed.headingAge), headersMax: numberOf(typed.headersMax), clipDays: numberOf(typed.clipDays) })
+          }
+        >
+          Save heading and clips
+        </Button>
+      )}
+    </section>
+  );
+}
+
+const TABLE_WORDS: Record<TableSchool, string> = {
+  off: 'Off: everybody sees the own numbers only',
+  improvement: 'Improvement: by gain on the own middle of four weeks, so that everybody can lead',
+  scores: 'Scores: by the best clocked number that counts',
+};
+
+export function TablesRule({ rules, onRules, attempt }: Shared) {
+  const young = rules.age !== null && rules.age < TABLES_FROM_AGE;
+  return (
+    <section className="slab flex flex-col gap-2 p-4" aria-label="Tables">
+      <h2>Tables</h2>
+      <p className="text-dust text-sm">
+        Nicknames only, the upper half only, never a last place. A guardian can take a child out.
+        {young && ` The squad is about ${rules.age}: under ${TABLES_FROM_AGE} tables are best left off.`}
+      </p>
+      <fieldset disabled={!rules.mayChange}>
+        <legend className="sr-only">Tables</legend>
+        {TABLE_SCHOOLS.map((school) => (
+          <label key={school} className="flex min-h-9 items-center gap-2">
+            <input
+              type="radio"
+              name="tables"
+              className="size-5 shrink-0"
+              checked={rules.tableSchool === school}
+              onChange={() => {
+                onRules({ ...rules, tableSchool: school });
+                void attempt(async () => onRules(await call(contract.setTables, { squad: rules.squad.id }, { tableSchool: school }))).then(
+                  (saved) => saved || onRules(rules),
+                );
+              }}
+            />
+            {TABLE_WORDS[school]}
+          </label>
+        ))}
+      </fieldset>
+    </section>
+  );
+}
+
+const TIME_FIELDS = [
+  ['leadIn', 'Lead-in'],
+  ['leadInFirstOfBlock', 'Lead-in, first of a block'],
+  ['switch', 'Switch of feet'],
+  ['turnRound', 'Turn-round'],
+  ['scoring', 'Saying a number'],
+] as const;
+
+/** Lengths of the run sheet, in seconds; an empty field is as usual. */
+export function TimesBox({ rules, onRules, attempt }: Shared) {
+  const [typed, setTyped] = useState(() =>
+    Object.fromEntries(
+      TIME_FIELDS.map(([name]) => [name, rules.figures.times?.[name] === undefined ? '' : String(rules.figures.times[name])]),
+    ),
+  );
+  const [problem, setProblem] = useState<string | null>(null);
+  const save = () => {
+    const set = TIME_FIELDS.flatMap(([name]) => (typed[name]?.trim() ? [[name, Number(typed[name])]] : []));
+    const parsed = RuleFigures.shape.times.safeParse(set.length > 0 ? Object.fromEntries(set) : null);
+    setProblem(parsed.success ? null : (parsed.error.issues[0]?.message ?? null));
+    if (parsed.success)
+      void attempt(async () => onRules(await call(contract.setFigures, { squad: rules.squad.id }, { times: parsed.data })));
+  };
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label="Times of the clock">
+      <h2>Times of the clock</h2>
+      <p className="text-dust text-sm">
+        In seconds, from the next release on. Left empty, a time is as usual. The lead-in cannot be switched off.
+      </p>
+      <div className="grid gap-3 sm:grid-cols-2">
+        {TIME_FIELDS.map(([name, label]) => (
+          <Field
+            key={name}
+            label={label}
+            inputMode="numeric"
+            placeholder={String(rules.usualTimes[name])}
+            value={typed[name] ?? ''}
+            readOnly={!rules.mayChange}
+            onChange={(event) => setTyped((was) => ({ ...was, [name]: event.target.value }))}
+          />
+        ))}
+      </div>
+      {problem && <Notice tone="stop">{problem}</Notice>}
+      {rules.mayChange && (
+        <Button className="self-start" onClick={save}>
+          Save the times
+        </Button>
+      )}
+    </section>
+  );
+}
+
+/** When families get no mail, and how many a day. */
+export function MailBox(shared: Shared) {
+  const { rules } = shared;
+  const { typed, field, save } = useFigures(shared, ['quietFrom', 'quietTo', 'mailsPerDay']);
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label="Mail to families">
+      <h2>Mail to families</h2>
+      <p className="text-dust text-sm">
+        Only where a guardian said yes to mail; each can set other hours. What does not fit into the day stays on the family’s page.
+      </p>
+      <label className="flex min-h-9 items-center gap-2">
+        <input
+          type="checkbox"
+          className="size-5"
+          disabled={!rules.mayChange}
+          checked={rules.figures.reminders}
+          onChange={(event) => save({ reminders: event.target.checked })}
+        />
+        Remind families of a session of today, a new week, a row about to end, one more go
+      </label>
+      <div className="grid gap-3 sm:grid-cols-3">
+        <Field label="No mail from (hour)" inputMode="numeric" {...field('quietFrom')} />
+        <Field label="until (hour)" inputMode="numeric" {...field('quietTo')} />
+        <Field label="Mails a day" inputMode="numeric" {...field('mailsPerDay')} />
+      </div>
+      {rules.mayChange && (
+        <Button
+          className="self-start"
+          onClick={() =>
+            save({ quietFrom: numberOf(typed.quietFrom), quietTo: numberOf(typed.quietTo), mailsPerDay: numberOf(typed.mailsPerDay) })
+          }
+        >
+          Save the hours
+        </Button>
+      )}
+    </section>
+  );
+}
+
+export function ZoneBox({ rules, onRules, attempt }: Shared) {
+  const [zone, setZone] = useState(rules.squad.timeZone);
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label="Time zone">
+      <h2>Time zone</h2>
+      <p className="text-dust text-sm">Days that were trained keep their date; from now on days begin and end by this zone.</p>
+      <div className="flex flex-wrap items-end gap-3">
+        <ZoneField value={zone} readOnly={!rules.mayChange} onChange={(event) => setZone(event.target.value)} />
+        <Button
+          disabled={!rules.mayChange || zone === rules.squad.timeZone}
+          onClick={() => void attempt(async () => onRules(await call(contract.setZone, { squad: rules.squad.id }, { timeZone: zone })))}
+        >
+          Move the squad
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+/** Name, town and code of the squad. */
+export function NameBox(shared: Shared) {
+  const { rules, onRules, attempt } = shared;
+  const { typed, field, save } = useFigures(shared, ['name', 'town']);
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label="Name and code">
+      <h2>Name and code</h2>
+      <div className="flex flex-wrap items-end gap-3">
+        <Field label="Name of the squad" {...field('name')} />
+        <Field label="Town" {...field('town')} />
+        {rules.mayChange && <Button onClick={() => save({ name: typed.name, town: typed.town })}>Save the name</Button>}
+      </div>
+      <p>
+        Squad code: <strong className="font-display text-xl">{rules.squad.code}</strong>{' '}
+        <span className="text-dust text-sm">With a new one the old code signs nobody in any more; who is signed in stays so.</span>
+      </p>
+      {rules.mayChange && (
+        <Button
+          className="self-start"
+          onClick={() => void attempt(async () => onRules(await call(contract.newCode, { squad: rules.squad.id }, {})))}
+        >
+          Make a new code
+        </Button>
+      )}
+    </section>
+  );
+}
+
+/** Every change of the rules, newest first. */
+export function ChangesBox({ rules }: { rules: Rules }) {
+  return (
+    <section className="slab flex flex-col gap-2 p-4" aria-label="Changes of the rules">
+      <h2>Changes</h2>
+      {rules.changes.length === 0 && <p className="text-dust">None so far.</p>}
+      <ul className="flex flex-col gap-1 text-sm">
+        {rules.changes.map((one) => (
+          <li key={one.id}>
+            <span className="text-dust">
+              {whenInWords(one.at, rules.squad.timeZone)}, {one.by}:
+            </span>{' '}
+            {one.rule}, {one.before} → {one.after}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

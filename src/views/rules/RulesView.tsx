@@ -1,0 +1,220 @@
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { call } from '../../client/client.ts';
+import { useAttempt } from '../../client/use-attempt.ts';
+import { dayInWords, plural, WEEKDAYS } from '../../client/words.ts';
+import type { Keeping } from '../../contract/operations.ts';
+import { rules as contract, type Rules } from '../../contract/rules.ts';
+import { StreakRule } from '../../core/streaks/rules.ts';
+import { Button, Field, Notice } from '../../ui/parts/index.ts';
+import { ChoicesBox } from './ChoicesBox.tsx';
+import { KeepingBox } from './KeepingBox.tsx';
+import { ChangesBox, MailBox, NameBox, SafetyBox, type Shared, TablesRule, TimesBox, ZoneBox } from './RuleBoxes.tsx';
+
+const KINDS = ['every day', 'chosen weekdays', 'N sessions a week', 'N days a week'] as const;
+const KIND_WORDS = {
+  'every day': 'Every day',
+  'chosen weekdays': 'Chosen weekdays',
+  'N sessions a week': 'So many sessions a week (two on one Saturday are two)',
+  'N days a week': 'So many days a week (two sessions on one Saturday are one day)',
+} as const;
+
+export function ruleInWords(rule: StreakRule): string {
+  const free = 'freeDays' in rule && rule.freeDays > 0 ? `, ${plural(rule.freeDays, 'free day')} a week` : '';
+  switch (rule.kind) {
+    case 'every day':
+      return `every day${free}`;
+    case 'chosen weekdays':
+      return `${rule.weekdays.map((day) => WEEKDAYS[day - 1]).join(', ')}${free}`;
+    case 'N sessions a week':
+      return `${plural(rule.n, 'session')} a week`;
+    case 'N days a week':
+      return `${plural(rule.n, 'day')} a week`;
+  }
+}
+
+interface Draft {
+  kind: StreakRule['kind'];
+  weekdays: number[];
+  freeDays: string;
+  n: string;
+}
+
+const draftOf = (rule: StreakRule | undefined): Draft => ({
+  kind: rule?.kind ?? 'chosen weekdays',
+  weekdays: rule?.kind === 'chosen weekdays' ? rule.weekdays : [1, 3, 6],
+  freeDays: rule && 'freeDays' in rule ? String(rule.freeDays) : '1',
+  n: rule && 'n' in rule ? String(rule.n) : '3',
+});
+
+function ruleOf({ kind, weekdays, freeDays, n }: Draft): unknown {
+  const count = (text: string) => (text.trim() === '' ? Number.NaN : Number(text));
+  if (kind === 'every day') return { kind, freeDays: count(freeDays) };
+  if (kind === 'chosen weekdays') return { kind, weekdays: [...weekdays].sort((a, b) => a - b), freeDays: count(freeDays) };
+  return { kind, n: count(n) };
+}
+
+function StreakBox({ rules, onRules, attempt }: Shared) {
+  const [draft, setDraft] = useState(() => draftOf(rules.streakRules.at(-1)?.rule));
+  const [problem, setProblem] = useState<string | null>(null);
+  const change = (next: Partial<Draft>) => setDraft((was) => ({ ...was, ...next }));
+  const save = () => {
+    const parsed = StreakRule.safeParse(ruleOf(draft));
+    setProblem(parsed.success ? null : (parsed.error.issues[0]?.message ?? null));
+    if (!parsed.success) return;
+    void attempt(async () => onRules(await call(contract.setStreakRule, { squad: rules.squad.id }, { rule: parsed.data })));
+  };
+  const daily = draft.kind === 'every day' || draft.kind === 'chosen weekdays';
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label="What keeps a streak">
+      <h2>What keeps a streak</h2>
+      <p className="text-dust text-sm">
+        A new rule holds from today on; what was done before keeps the rule of its time. A training day ends at {rules.dayEndsAt}:00 the
+        next morning.
+      </p>
+      <fieldset className="flex flex-col">
+        <legend className="sr-only">Kind of rule</legend>
+        {KINDS.map((kind) => (
+          <label key={kind} className="flex min-h-9 items-center gap-2">
+            <input type="radio" name="kind" className="size-5 shrink-0" checked={draft.kind === kind} onChange={() => change({ kind })} />
+            {KIND_WORDS[kind]}
+          </label>
+        ))}
+      </fieldset>
+      {draft.kind === 'chosen weekdays' && (
+        <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
+          <legend className="sr-only">Weekdays</legend>
+          {WEEKDAYS.map((day, i) => (
+            <label key={day} className="flex min-h-9 items-center gap-1.5">
+              <input
+                type="checkbox"
+                className="size-5"
+                checked={draft.weekdays.includes(i + 1)}
+                onChange={(event) =>
+                  change({ weekdays: event.target.checked ? [...draft.weekdays, i + 1] : draft.weekdays.filter((one) => one !== i + 1) })
+                }
+              />
+              {day}
+            </label>
+          ))}
+        </fieldset>
+      )}
+      <div className="max-w-40">
+        {daily ? (
+          <Field
+            label="Free days a week"
+            inputMode="numeric"
+            value={draft.freeDays}
+            onChange={(event) => change({ freeDays: event.target.value })}
+          />
+        ) : (
+          <Field label="How many" inputMode="numeric" value={draft.n} onChange={(event) => change({ n: event.target.value })} />
+        )}
+      </div>
+      {problem && <Notice tone="stop">{problem}</Notice>}
+      {rules.mayChange && (
+        <Button look="main" className="self-start" onClick={save}>
+          Use this rule from today
+        </Button>
+      )}
+      <h3>So far</h3>
+      <ul>
+        {rules.streakRules.toReversed().map((one) => (
+          <li key={one.from}>
+            <span className="text-dust">from {dayInWords(one.from)}:</span> {ruleInWords(one.rule)}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function BreaksBox({ rules, onRules, attempt }: Shared) {
+  const [title, setTitle] = useState('');
+  const [from, setFrom] = useState('');
+  const [to, setTo] = useState('');
+  const add = () =>
+    attempt(async () => {
+      onRules(await call(contract.putBreak, { squad: rules.squad.id, break: uuid() }, { title, from, to }));
+      setTitle('');
+      setFrom('');
+      setTo('');
+    });
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label="Breaks">
+      <h2>Breaks of the squad</h2>
+      <p className="text-dust text-sm">Holidays: nothing in them breaks a streak, and nothing done in them is lost.</p>
+      <ul className="flex flex-col gap-1">
+        {rules.breaks.map((one) => (
+          <li key={one.id} className="flex flex-wrap items-center justify-between gap-2">
+            <span>
+              {one.title}{' '}
+              <span className="text-dust">
+                {dayInWords(one.from)} to {dayInWords(one.to)}
+              </span>
+            </span>
+            <Button
+              size="tight"
+              look="stop"
+              disabled={!rules.mayChange}
+              onClick={() => void attempt(async () => onRules(await call(contract.dropBreak, { squad: rules.squad.id, break: one.id })))}
+            >
+              Take away
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <div className="flex flex-wrap items-end gap-3">
+        <Field label="Name" value={title} onChange={(event) => setTitle(event.target.value)} />
+        <Field label="First day" type="date" value={from} onChange={(event) => setFrom(event.target.value)} />
+        <Field label="Last day" type="date" value={to} onChange={(event) => setTo(event.target.value)} />
+        <Button disabled={!rules.mayChange || from === '' || to === ''} onClick={() => void add()}>
+          Add the break
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+/** Rules: streaks, tables, breaks, heading, clips, times, mail, name and zone, every change, and how the house is kept. */
+export function RulesView({ rules: first, kept }: { rules: Rules; kept: Keeping | null }) {
+  const [rules, setRules] = useState(first);
+  const { problem, done, attempt } = useAttempt();
+  const shared = { rules, onRules: setRules, attempt };
+  return (
+    <div className="flex flex-col gap-4">
+      <div className="flex flex-wrap items-baseline justify-between gap-3">
+        <h1>Rules</h1>
+        <span role="status" className="text-dust">
+          {done ? 'Saved' : ''}
+        </span>
+      </div>
+      {problem && <Notice tone="stop">{problem}</Notice>}
+      {!rules.mayChange && <Notice>You are an assistant here: the head coach changes the rules.</Notice>}
+      {rules.mayChange && <ChoicesBox squad={rules.squad.id} first={rules.choices} />}
+      <p className="text-dust text-sm">
+        Levels are set for each player at{' '}
+        <a className="underline" href={`/coach/${rules.squad.id}/squad/people`}>
+          People
+        </a>
+        , the figures of doubts at Review.
+      </p>
+      <div className="grid items-start gap-4 xl:grid-cols-2">
+        <div className="flex flex-col gap-4">
+          <StreakBox {...shared} />
+          <BreaksBox {...shared} />
+          <TimesBox {...shared} />
+          <NameBox {...shared} />
+        </div>
+        <div className="flex flex-col gap-4">
+          <SafetyBox {...shared} />
+          <TablesRule {...shared} />
+          <MailBox {...shared} />
+          <ZoneBox {...shared} />
+          <ChangesBox rules={rules} />
+          {kept && <KeepingBox kept={kept} timeZone={rules.squad.timeZone} />}
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,119 @@
+import { dayInWords } from '../../client/words.ts';
+import type { Calibration, Reach } from '../../contract/tables.ts';
+import { Notice } from '../../ui/parts/index.ts';
+import { SquadTabs } from '../squads/SquadTabs.tsx';
+
+const MEANT = 60;
+const FEW = 30;
+
+const shareOf = ({ goes, reached }: Reach) => (goes === 0 ? 0 : (100 * reached) / goes);
+
+/** The reach rates of some groups: a dot with the width of its chance on a line from 0 to 100 %, the meant 60 % as a mark. */
+function Rates({ label, rows }: { label: string; rows: readonly (Reach & { playerId?: string })[] }) {
+  return (
+    <section className="slab p-4" aria-label={label}>
+      <h2>{label}</h2>
+      <table className="w-full">
+        <thead className="sr-only">
+          <tr>
+            <th scope="col">which</th>
+            <th scope="col">drawn</th>
+            <th scope="col">reached</th>
+            <th scope="col">goes</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => {
+            const share = shareOf(row);
+            // 90 % of what chance alone would do around it: 1.645 standard errors of a share.
+            const half = 1.645 * Math.sqrt((share * (100 - share)) / Math.max(1, row.goes));
+            const [from, to] = [Math.max(0, share - half), Math.min(100, share + half)];
+            return (
+              <tr key={row.playerId ?? row.name} className="border-joint border-t">
+                <th scope="row" className="whitespace-nowrap py-1 pe-3 text-start font-normal">
+                  {row.name}
+                </th>
+                <td className="w-full min-w-40">
+                  <svg viewBox="0 0 200 16" className="h-4 w-full" preserveAspectRatio="none" aria-hidden>
+                    <line x1="0" x2="200" y1="8" y2="8" stroke="var(--joint)" strokeWidth="1" vectorEffect="non-scaling-stroke" />
+                    <line
+                      x1={2 * MEANT}
+                      x2={2 * MEANT}
+                      y1="1"
+                      y2="15"
+                      stroke="var(--lace)"
+                      strokeWidth="2"
+                      vectorEffect="non-scaling-stroke"
+                    />
+                    <line x1={2 * from} x2={2 * to} y1="8" y2="8" stroke="var(--dust)" strokeWidth="3" vectorEffect="non-scaling-stroke" />
+                    <line
+                      x1={2 * share}
+                      x2={2 * share}
+                      y1="3"
+                      y2="13"
+                      stroke="var(--ink)"
+                      strokeWidth="4"
+                      vectorEffect="non-scaling-stroke"
+                    />
+                  </svg>
+                </td>
+                <td className="whitespace-nowrap ps-3 text-end font-semibold">{row.goes === 0 ? '–' : `${Math.round(share)} %`}</td>
+                <td className="whitespace-nowrap ps-3 text-end text-dust text-sm">
+                  {row.reached} of {row.goes}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function sentenceFor(reach: Reach): string {
+  if (reach.goes === 0) return 'No stretch number was given yet, so there is nothing to hold it to.';
+  const share = Math.round(shareOf(reach));
+  if (reach.goes < FEW) return `${reach.reached} of ${reach.goes} were reached: too few goes to say more.`;
+  const off = share - MEANT;
+  if (Math.abs(off) <= 5) return 'The numbers are fair.';
+  return `The numbers were too ${off > 0 ? 'easy' : 'hard'} by about ${Math.abs(off)} in a hundred.`;
+}
+
+/** How often players reached what the program gave a 60 % chance: it should be near 60 %, and is shown as it is. */
+export function CalibrationView({ calibration, squad }: { calibration: Calibration; squad: string }) {
+  const { given, reckoned } = calibration;
+  const shown = given.goes > 0 ? given : reckoned;
+  return (
+    <div className="flex flex-col gap-4">
+      <h1>Squad</h1>
+      <SquadTabs squad={squad} here="/calibration" />
+      <section className="slab flex flex-col gap-2 p-4" aria-label="In short">
+        <p className="flex flex-wrap items-baseline gap-x-4">
+          <span className="font-bold font-display text-4xl">{shown.goes === 0 ? '–' : `${Math.round(shareOf(shown))} %`}</span>
+          <span>of the stretch numbers were reached; {MEANT} % is what they are meant for.</span>
+        </p>
+        <p>{sentenceFor(given)}</p>
+        {given.goes === 0 && reckoned.goes > 0 && (
+          <Notice>
+            Shown is what stretch numbers would have been for {reckoned.goes} goes that had other numbers: {sentenceFor(reckoned)}
+          </Notice>
+        )}
+        <p className="max-w-3xl text-dust text-sm">
+          A stretch number comes from the last eight goes, and never lies under 90 % of the record. Where numbers jump about, as in
+          juggling, that floor is hard to reach, and the share is lower than meant. Only goes that count are looked at. The thin bar says
+          how far chance alone could move a share. Numbers that rest on one to three goes come out easier: nothing tells yet how fast
+          somebody learns.
+        </p>
+      </section>
+      {shown.goes > 0 && (
+        <div className="grid items-start gap-4 lg:grid-cols-2">
+          <div className="flex flex-col gap-4">
+            <Rates label="By what is measured" rows={calibration.byMeasure} />
+            <Rates label="By four weeks" rows={calibration.byPeriod.map((row) => ({ ...row, name: `from ${dayInWords(row.name)}` }))} />
+          </div>
+          <Rates label="By player" rows={calibration.byPlayer} />
+        </div>
+      )}
+    </div>
+  );
+}

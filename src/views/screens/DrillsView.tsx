@@ -1,0 +1,222 @@
+import { Plus, Printer } from 'lucide-react';
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { pageData } from '../../client/page-data.ts';
+import { plural } from '../../client/words.ts';
+import type { Shelf } from '../../contract/drills.ts';
+import { lookThrough, type ShelfFilter, WHOLE_SHELF } from '../../core/drills/shelf.ts';
+import { FAMILIES, type Family, KIT, LOADS, type Load, MEASURES, type Measure } from '../../core/drills/terms.ts';
+import { StillImage } from '../../ui/notations/index.ts';
+import { ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { FilmBox } from '../clips/FilmBox.tsx';
+import { isSame, useFilms } from '../clips/use-films.ts';
+import { DrillFiles } from '../drills/DrillFiles.tsx';
+import { DrillSheet } from '../drills/DrillSheet.tsx';
+
+const SPACES = [
+  { words: 'any space', space: null },
+  { words: 'a spot, 2 × 2 m', space: { length: 2, width: 2 } },
+  { words: 'small, 2 × 3 m', space: { length: 3, width: 2 } },
+  { words: 'medium, 4 × 5 m', space: { length: 5, width: 4 } },
+  { words: 'large, 8 × 8 m', space: { length: 8, width: 8 } },
+];
+const KITS = [
+  { words: 'any kit', kit: null },
+  { words: 'no kit', kit: [] },
+  { words: 'a ball', kit: ['ball'] as const },
+  { words: 'ball and cones', kit: ['ball', 'cones'] as const },
+  { words: 'ball and wall', kit: ['ball', 'wall', 'mini-goal'] as const },
+  { words: 'all of it', kit: KIT },
+];
+
+function Pick({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  options: readonly (readonly [string, string])[];
+  onChange(next: string): void;
+}) {
+  return (
+    <select className="field min-w-0" aria-label={label} value={value} onChange={(event) => onChange(event.target.value)}>
+      {options.map(([key, words]) => (
+        <option key={key} value={key}>
+          {words}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+const same = (list: readonly string[]) => list.map((one) => [one, one] as const);
+
+function Filters({ filter, set }: { filter: ShelfFilter; set(change: Partial<ShelfFilter>): void }) {
+  const kitAt = KITS.findIndex((one) => JSON.stringify(one.kit) === JSON.stringify(filter.kit));
+  const spaceAt = SPACES.findIndex((one) => JSON.stringify(one.space) === JSON.stringify(filter.space));
+  return (
+    <search className="flex flex-wrap gap-2">
+      <input
+        id="search"
+        className="field w-56"
+        type="search"
+        placeholder="Search by name or alias  /"
+        aria-label="Search the shelf"
+        value={filter.query}
+        onChange={(event) => set({ query: event.target.value })}
+      />
+      <Pick
+        label="Family"
+        value={filter.family ?? ''}
+        options={[['', 'all families'], ...same(FAMILIES)]}
+        onChange={(one) => set({ family: (one || null) as Family | null })}
+      />
+      <Pick
+        label="Kit at hand"
+        value={String(kitAt)}
+        options={KITS.map((one, i) => [String(i), one.words] as const)}
+        onChange={(one) => set({ kit: KITS[Number(one)]?.kit ?? null })}
+      />
+      <Pick
+        label="Space at hand"
+        value={String(spaceAt)}
+        options={SPACES.map((one, i) => [String(i), one.words] as const)}
+        onChange={(one) => set({ space: SPACES[Number(one)]?.space ?? null })}
+      />
+      <Pick
+        label="Measure"
+        value={filter.measure ?? ''}
+        options={[['', 'all measures'], ...same(MEASURES)]}
+        onChange={(one) => set({ measure: (one || null) as Measure | null })}
+      />
+      <Pick
+        label="Load"
+        value={filter.load ?? ''}
+        options={[['', 'any load'], ['none', 'no special load'], ...same(LOADS)]}
+        onChange={(one) => set({ load: (one || null) as Load | 'none' | null })}
+      />
+      <label className="flex items-center gap-2">
+        <input type="checkbox" className="size-5" checked={filter.notMet} onChange={(event) => set({ notMet: event.target.checked })} />
+        my squad has not met
+      </label>
+      <label className="flex items-center gap-2">
+        <input type="checkbox" className="size-5" checked={filter.archived} onChange={(event) => set({ archived: event.target.checked })} />
+        archive
+      </label>
+    </search>
+  );
+}
+
+interface DrillsData {
+  shelf: Shelf;
+  /** The drill that is shown first; null for the first of the shelf. */
+  first: string | null;
+}
+
+/** Drills: the shelf with its filters, and beside it the sheet of the chosen drill. */
+function DrillsView({ shelf, first }: DrillsData) {
+  const base = `/coach/${shelf.squad.id}`;
+  const films = useFilms(shelf.squad.id);
+  const [filter, setFilter] = useState<ShelfFilter>(WHOLE_SHELF);
+  const looked = useDeferredValue(filter);
+  const met = useMemo(() => new Set(shelf.met), [shelf]);
+  const inUse = useMemo(() => shelf.drills.filter((drill) => !drill.archived), [shelf]);
+  const archive = useMemo(() => shelf.drills.filter((drill) => drill.archived), [shelf]);
+  const found = useMemo(() => lookThrough(looked.archived ? archive : inUse, looked, met), [inUse, archive, looked, met]);
+  const [chosenId, setChosenId] = useState(first ?? inUse[0]?.id ?? '');
+  const chosen = shelf.drills.find((drill) => drill.id === chosenId);
+  const choose = (id: string) => {
+    setChosenId(id);
+    window.history.replaceState(null, '', `?drill=${id}`);
+  };
+  useEffect(() => {
+    const slash = (event: KeyboardEvent) => {
+      if (event.key !== '/' || event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement) return;
+      event.preventDefault();
+      document.getElementById('search')?.focus();
+    };
+    window.addEventListener('keydown', slash);
+    return () => window.removeEventListener('keydown', slash);
+  }, []);
+  return (
+    <div className="flex flex-col gap-4">
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <h1>Drills</h1>
+        <div className="flex flex-wrap gap-2">
+          <ButtonLink href={`${base}/drills/map`}>Staircase map</ButtonLink>
+          <DrillFiles squad={shelf.squad.id} />
+          <ButtonLink href={`${base}/drills/new`} look="main">
+            <Plus aria-hidden className="size-5" /> A drill of your own
+          </ButtonLink>
+        </div>
+      </div>
+      <Filters filter={filter} set={(change) => setFilter((now) => ({ ...now, ...change }))} />
+      <div className="grid items-start gap-4 lg:grid-cols-[300px_minmax(0,1fr)]">
+        <nav className="slab max-h-[76vh] overflow-y-auto" aria-label="Shelf" tabIndex={-1}>
+          <p className="px-3 py-2 text-dust text-sm" role="status">
+            {plural(found.length, 'drill')}
+          </p>
+          {found.length === 0 && <Notice>No drill fits. Try another word, or fewer filters.</Notice>}
+          <ul>
+            {found.map((drill) => (
+              <li key={drill.id} style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 60px' }}>
+                <button
+                  type="button"
+                  aria-current={drill.id === chosenId ? 'true' : undefined}
+                  className={`flex w-full items-center gap-2 border-s-4 px-2 py-1 text-start ${drill.id === chosenId ? 'border-s-lace bg-ground' : 'border-s-transparent'}`}
+                  onClick={() => choose(drill.id)}
+                >
+                  <StillImage drill={drill} lively className="size-13 shrink-0" />
+                  <span className="min-w-0">
+                    <span className="block font-semibold leading-tight">{drill.name}</span>
+                    <span className="block text-dust text-sm">
+                      {drill.own ? 'your own · ' : ''}
+                      {drill.family} · {drill.measure}
+                    </span>
+                  </span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </nav>
+        {chosen && (
+          <DrillSheet
+            drill={chosen}
+            shelf={inUse}
+            met={met}
+            school={shelf.squad.contactSchool}
+            hrefOf={(id) => `${base}/drills?drill=${id}`}
+            usedIn={(shelf.usedIn[chosen.id] ?? []).map((week) => ({ ...week, href: `${base}/weeks/${week.id}` }))}
+            film={
+              <FilmBox
+                key={chosen.id}
+                squad={shelf.squad.id}
+                about={{ kind: 'drill', drill: chosen.id }}
+                name={chosen.name}
+                kept={films.kept?.find((one) => isSame(one.about, { kind: 'drill', drill: chosen.id })) ?? null}
+                onChange={films.read}
+              />
+            }
+            tools={
+              <>
+                <ButtonLink href={`${base}/drills/${chosen.id}`} size="small">
+                  <Printer aria-hidden className="size-4" /> Own page
+                </ButtonLink>
+                <ButtonLink href={chosen.own ? `${base}/drills/${chosen.id}/edit` : `${base}/drills/new?from=${chosen.id}`} size="small">
+                  {chosen.own ? 'Change it' : 'Copy and change'}
+                </ButtonLink>
+              </>
+            }
+          />
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** The same with the data that came with the page. */
+export function DrillsPage() {
+  const [data] = useState(pageData<DrillsData>);
+  return <DrillsView {...data} />;
+}

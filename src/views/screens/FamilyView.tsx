@@ -1,0 +1,347 @@
+import { Check } from 'lucide-react';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { call } from '../../client/client.ts';
+import { useAttempt } from '../../client/use-attempt.ts';
+import { useForm } from '../../client/use-form.ts';
+import { dayInWords, footInWords, number, whenInWords } from '../../client/words.ts';
+import { invitations } from '../../contract/invitations.ts';
+import { type Child, type Family, squad } from '../../contract/screens.ts';
+import { go } from '../../contract/training.ts';
+import { Button, ButtonLink, Field, Form, Notice } from '../../ui/parts/index.ts';
+import { DeleteClip } from '../clips/DeleteClip.tsx';
+import { LetterBox } from '../letters/LetterBox.tsx';
+import { PostChoicesBox } from '../letters/PostChoicesBox.tsx';
+import { Lines } from '../progress/Lines.tsx';
+import { ChildAccess } from '../squads/ChildAccess.tsx';
+import { ChildKept, ChildLeaving } from '../squads/ChildKept.tsx';
+import { Feeds } from '../weeks/Feeds.tsx';
+
+/** What was said of one permission, with who, when and of which text. */
+function SaidBefore({ child, kind }: { child: Child; kind: Child['consents'][number]['kind'] }) {
+  const said = child.consents.filter((one) => one.kind === kind);
+  if (said.length === 0) return null;
+  return (
+    <details>
+      <summary>What was said, and when</summary>
+      <ul className="text-dust text-sm">
+        {said.map((one) => (
+          <li key={one.at + String(one.yes)}>
+            {whenInWords(one.at, child.timeZone)}: {one.by} said {one.yes ? 'yes' : 'no'} (text {one.textVersion})
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+function Consent({ child, text, onSay }: { child: Child; text: string; onSay(yes: boolean): void }) {
+  const saidOfClips = child.consents.some((one) => one.kind === 'clips');
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label={`Clips of ${child.nickname}`}>
+      <h3 className="text-lg">May {child.nickname} film single goes?</h3>
+      <p>{text}</p>
+      <p className={`font-semibold ${child.clipsAllowed ? 'text-moss' : ''}`}>
+        {child.clipsAllowed
+          ? 'You said yes: filming is offered.'
+          : saidOfClips
+            ? 'You said no: filming is not offered.'
+            : 'You have not said yes yet: filming is not offered.'}
+      </p>
+      <div className="flex flex-wrap gap-3">
+        <Button size="player" look={child.clipsAllowed ? 'plain' : 'main'} aria-pressed={child.clipsAllowed} onClick={() => onSay(true)}>
+          {child.clipsAllowed && <Check aria-hidden className="size-5" />} Yes, clips are fine
+        </Button>
+        <Button size="player" aria-pressed={!child.clipsAllowed} onClick={() => onSay(false)}>
+          {!child.clipsAllowed && saidOfClips && <Check aria-hidden className="size-5" />} No clips
+        </Button>
+      </div>
+      <SaidBefore child={child} kind="clips" />
+    </section>
+  );
+}
+
+/** Who had a clip, and when. */
+function ClipViews({ views, timeZone }: { views: Child['clips'][number]['views']; timeZone: string }) {
+  if (views.length === 0) return <p className="text-dust text-sm">Nobody has watched it yet.</p>;
+  return (
+    <details className="text-sm">
+      <summary className="cursor-pointer">Who watched it ({views.length})</summary>
+      <ul>
+        {views.map((view) => (
+          <li key={`${view.at}-${view.kind}-${view.who}`}>
+            <span className="text-dust">{whenInWords(view.at, timeZone)}</span> {view.who}{' '}
+            {view.kind === 'watched' ? `watched ${number(view.seconds ?? 0)} s` : 'loaded it'}
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+/** Whether the child stands in the squad's tables: a guardian can take it out, and put it back. */
+function TableConsent({ child, text, onSay }: { child: Child; text: string; onSay(yes: boolean): void }) {
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label={`Tables and ${child.nickname}`}>
+      <h3 className="text-lg">May {child.nickname} stand in the squad’s tables?</h3>
+      <p>{text}</p>
+      <p className="font-semibold">
+        {child.tableSchool === 'off' ? 'The squad’s tables are off just now. ' : ''}
+        {child.inTables ? 'Your child may stand in them.' : 'Your child is out of them.'}
+      </p>
+      <div className="flex flex-wrap gap-3">
+        <Button size="player" aria-pressed={child.inTables} onClick={() => onSay(true)}>
+          {child.inTables && <Check aria-hidden className="size-5" />} Yes, in the tables
+        </Button>
+        <Button size="player" aria-pressed={!child.inTables} onClick={() => onSay(false)}>
+          {!child.inTables && <Check aria-hidden className="size-5" />} Out of the tables
+        </Button>
+      </div>
+      <SaidBefore child={child} kind="table" />
+    </section>
+  );
+}
+
+function Letters({ child }: { child: Child }) {
+  return (
+    <section className="slab flex flex-col gap-2 p-4" aria-label={`Letters about ${child.nickname}`}>
+      <h3 className="text-lg">Letters</h3>
+      {child.letters.length === 0 && <p className="text-dust">The first summary comes on the Monday after the first week.</p>}
+      <ul className="divide-y divide-joint">
+        {child.letters.map((letter) => (
+          <li key={letter.id} className="py-1">
+            <details>
+              <summary>
+                {letter.subject} <span className="text-dust text-sm">{whenInWords(letter.at, child.timeZone)}</span>
+              </summary>
+              <LetterBox letter={letter} />
+            </details>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function ClipList({ child, onDelete }: { child: Child; onDelete(id: string): void }) {
+  return (
+    <section className="slab flex flex-col gap-2 p-4" aria-label={`Kept clips of ${child.nickname}`}>
+      <h3 className="text-lg">Clips that are kept ({child.clips.length})</h3>
+      {child.clips.length === 0 && <p className="text-dust">No clip of {child.nickname} is kept.</p>}
+      <ul className="grid gap-4 sm:grid-cols-2">
+        {child.clips.map((clip) => (
+          <li key={clip.id} className="flex flex-col gap-2">
+            {/* biome-ignore lint/a11y/useMediaCaption: clips of feet have no words to caption. */}
+            <video
+              src={`/api/v1/clips/${clip.id}/file`}
+              controls
+              preload="metadata"
+              playsInline
+              className="aspect-video w-full bg-ink"
+              aria-label={`Clip: ${clip.drillName}`}
+            />
+            <p>
+              {clip.drillName}
+              {clip.foot === 'both' ? '' : `, ${footInWords(clip.foot)}`} · {number(clip.seconds)} s
+              <span className="block text-dust text-sm">
+                sent {whenInWords(clip.at, child.timeZone)} · gone by {dayInWords(clip.goneOn)}
+              </span>
+            </p>
+            <ClipViews views={clip.views} timeZone={child.timeZone} />
+            <DeleteClip onDelete={() => onDelete(clip.id)} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** Whether letters about the child may be mailed. They lie on this page either way. */
+function PostConsent({ child, text, onSay }: { child: Child; text: string; onSay(yes: boolean): void }) {
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label={`Mail about ${child.nickname}`}>
+      <h3 className="text-lg">May letters about {child.nickname} be mailed to you?</h3>
+      <p>{text}</p>
+      <p className="font-semibold">{child.mayPost ? 'You said yes: letters are mailed.' : 'Letters stay on this page.'}</p>
+      <div className="flex flex-wrap gap-3">
+        <Button size="player" aria-pressed={child.mayPost} onClick={() => onSay(true)}>
+          {child.mayPost && <Check aria-hidden className="size-5" />} Yes, mail them
+        </Button>
+        <Button size="player" aria-pressed={!child.mayPost} onClick={() => onSay(false)}>
+          {!child.mayPost && <Check aria-hidden className="size-5" />} Only on this page
+        </Button>
+      </div>
+      <SaidBefore child={child} kind="post" />
+    </section>
+  );
+}
+
+/** One more child, by the coach's one-time code. */
+function ClaimBox() {
+  const { typed, field, refusal, busy, send } = useForm({ code: '' });
+  const claim = async () => {
+    const done = await send(invitations.claimMore.body, typed, (body) => call(invitations.claimMore, {}, body));
+    if (done) window.location.reload();
+  };
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label="One more child">
+      <h2 className="text-lg">One more child</h2>
+      <Form className="flex flex-wrap items-end gap-3" onSend={claim}>
+        <Field label="Code from the coach" autoComplete="off" autoCapitalize="characters" {...field('code')} />
+        <Button type="submit" disabled={busy}>
+          Connect
+        </Button>
+      </Form>
+      {refusal && <Notice tone="stop">{refusal}</Notice>}
+    </section>
+  );
+}
+
+const PARTS = [
+  ['permissions', 'Permissions'],
+  ['clips', 'Clips'],
+  ['letters', 'Letters'],
+  ['access', 'Getting in'],
+  ['lines', 'Coach’s lines'],
+  ['kept', 'Download and delete'],
+] as const;
+
+/** Where a link at the top of a child's page leads. */
+const Anchor = ({ part, child }: { part: (typeof PARTS)[number][0]; child: Child }) => <span id={`${part}-${child.playerId}`} />;
+
+interface OfChild {
+  family: Family;
+  child: Child;
+  put(child: Child): void;
+  attempt: ReturnType<typeof useAttempt>['attempt'];
+}
+
+function ChildPage({ family, child, put, attempt }: OfChild) {
+  const say = (kind: 'clips' | 'table' | 'post', textVersion: number) => (yes: boolean) =>
+    void attempt(async () => put(await call(squad.consent, { player: child.playerId }, { id: uuid(), kind, yes, textVersion })));
+  const remove = (id: string) =>
+    void attempt(async () => {
+      await call(go.deleteClip, { clip: id });
+      put({ ...child, clips: child.clips.filter((clip) => clip.id !== id) });
+    });
+  const header = (
+    <header>
+      <h2 className="text-2xl">{child.nickname}</h2>
+      <p className="text-dust">
+        {child.squads.join(', ')}
+        {child.streak && ` · ${child.streak.current} ${child.streak.unit === 'week' ? 'weeks' : 'training days'} in a row`}
+      </p>
+    </header>
+  );
+  if (child.leaving)
+    return (
+      <section className="flex flex-col gap-4" aria-label={child.nickname}>
+        {header}
+        <ChildLeaving child={child} leaving={child.leaving} onUndone={() => window.location.reload()} />
+      </section>
+    );
+  return (
+    <section className="flex flex-col gap-4" aria-label={child.nickname}>
+      {header}
+      <nav aria-label={`On ${child.nickname}’s page`}>
+        <ul className="flex flex-wrap gap-x-4">
+          {PARTS.map(([part, words]) => (
+            <li key={part}>
+              <a className="inline-flex min-h-11 items-center" href={`#${part}-${child.playerId}`}>
+                {words}
+              </a>
+            </li>
+          ))}
+        </ul>
+      </nav>
+      {!child.inSquad && <Notice>{child.nickname} is in no squad now. What was done is kept here for you.</Notice>}
+      {child.hurts.length > 0 && (
+        <section className="slab border-l-4 border-l-mustard p-4" aria-label={`${child.nickname} stopped because something hurt`}>
+          <h3 className="text-lg">{child.nickname} stopped because something hurt</h3>
+          <ul className="flex flex-col gap-1">
+            {child.hurts.map((one) => (
+              <li key={one.at}>
+                {whenInWords(one.at, child.timeZone)}, in “{one.session}”.{' '}
+                <span className="text-dust">
+                  {one.seenAt
+                    ? `The coach saw it ${whenInWords(one.seenAt, child.timeZone)}.`
+                    : 'The coach is told, and has not seen it yet.'}
+                </span>
+              </li>
+            ))}
+          </ul>
+          <p>Ask how it is before the next session. Pain that stays belongs before a doctor, whose word goes first.</p>
+        </section>
+      )}
+      <Anchor part="permissions" child={child} />
+      <Consent child={child} text={family.consentText} onSay={say('clips', family.consentTextVersion)} />
+      <TableConsent child={child} text={family.tableText} onSay={say('table', family.tableTextVersion)} />
+      <PostConsent child={child} text={family.postText} onSay={say('post', family.postTextVersion)} />
+      <Anchor part="clips" child={child} />
+      <ClipList child={child} onDelete={remove} />
+      <Anchor part="letters" child={child} />
+      <Letters child={child} />
+      <Anchor part="access" child={child} />
+      <ChildAccess playerId={child.playerId} nickname={child.nickname} timeZone={child.timeZone} requests={child.guardianRequests} />
+      <Anchor part="lines" child={child} />
+      <section className="slab p-4">
+        <h3 className="text-lg">Every line from the coach</h3>
+        <Lines lines={child.lines} timeZone={child.timeZone} empty="No lines yet." />
+      </section>
+      {child.inSquad && (
+        <>
+          <section className="slab flex flex-wrap items-center justify-between gap-3 p-4" aria-label={`The history of ${child.nickname}`}>
+            <span>
+              Everything that was counted, as a file{' '}
+              <span className="block text-dust text-sm">Scores, records, sessions, streak and pauses, as JSON.</span>
+            </span>
+            <ButtonLink href={`/api/v1/squads/${child.squadId}/players/${child.playerId}/history`}>Take it along</ButtonLink>
+          </section>
+          <Feeds
+            squad={child.squadId}
+            timeZone={child.timeZone}
+            player={{ id: child.playerId, nickname: child.nickname }}
+            first={child.feeds}
+          />
+        </>
+      )}
+      <Anchor part="kept" child={child} />
+      <ChildKept child={child} onLeaving={(leaving) => put({ ...child, leaving })} />
+    </section>
+  );
+}
+
+/** The guardian's page: permissions, what is kept, every line exchanged, how the child gets in, download and deletion, a child at a time. */
+export function FamilyView({ family }: { family: Family }) {
+  const [children, setChildren] = useState(family.children);
+  const { problem, attempt } = useAttempt();
+  const put = (child: Child) => setChildren((all) => all.map((one) => (one.playerId === child.playerId ? child : one)));
+  return (
+    <div className="flex flex-col gap-6">
+      <h1>{family.name}</h1>
+      {problem && <Notice tone="stop">{problem}</Notice>}
+      {family.asked > 0 && (
+        <Notice tone="look">
+          You asked to be a guardian of a child that has one already. That guardian says yes or no on the own family page; look here again
+          then.
+        </Notice>
+      )}
+      {children.length === 0 && family.asked === 0 && (
+        <Notice>No child is connected with this account yet. Ask the coach for a code.</Notice>
+      )}
+      {children.map((child) => (
+        <ChildPage key={child.playerId} family={family} child={child} put={put} attempt={attempt} />
+      ))}
+      {children.some((child) => child.mayPost) && (
+        <section className="slab flex flex-col gap-2 p-4" aria-label="What is mailed to you">
+          <h2 className="text-lg">What is mailed to you</h2>
+          {family.mail === 'local mailbox' && (
+            <p className="text-dust text-sm">This house has no mail service: mails lie in its local mailbox, and letters on this page.</p>
+          )}
+          <PostChoicesBox first={family.post} summaries="The summary of the week, on Monday" reminders />
+        </section>
+      )}
+      <ClaimBox />
+    </div>
+  );
+}

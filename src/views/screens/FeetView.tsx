@@ -1,0 +1,146 @@
+import { useEffect, useState } from 'react';
+import { call, sentenceOf } from '../../client/client.ts';
+import { keepRead } from '../../client/device-store.ts';
+import { deviceNow } from '../../client/now.ts';
+import { dateInWords, footInWords, plural } from '../../client/words.ts';
+import type { MyFeet } from '../../contract/progress.ts';
+import { go } from '../../contract/training.ts';
+import { Button, Notice } from '../../ui/parts/index.ts';
+import { DeleteClip } from '../clips/DeleteClip.tsx';
+import { Celebration } from '../progress/Celebration.tsx';
+import { DrillSeam } from '../progress/DrillSeam.tsx';
+import { HowItGoes } from '../progress/HowItGoes.tsx';
+import { Lines } from '../progress/Lines.tsx';
+import { Stairs } from '../progress/Stairs.tsx';
+import { StreakCard } from '../progress/StreakCard.tsx';
+import { TableBox } from '../tables/TableBox.tsx';
+
+function Clips({ clips, timeZone }: Pick<MyFeet, 'clips' | 'timeZone'>) {
+  const [left, setLeft] = useState(clips);
+  const [problem, setProblem] = useState<string | null>(null);
+  const remove = async (id: string) => {
+    try {
+      await call(go.deleteClip, { clip: id });
+      setLeft((now) => now.filter((clip) => clip.id !== id));
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  if (left.length === 0) return null;
+  return (
+    <section className="slab flex flex-col gap-2 p-4">
+      <h2>My clips</h2>
+      {problem && <Notice tone="stop">{problem}</Notice>}
+      <ul className="flex flex-col divide-y divide-joint">
+        {left.map((clip) => (
+          <li key={clip.id} className="flex flex-col gap-2 py-2">
+            <span>
+              {clip.drillName}
+              {clip.foot === 'both' ? '' : `, ${footInWords(clip.foot)}`}{' '}
+              <span className="text-dust text-sm">{dateInWords(clip.at, timeZone)}</span>
+            </span>
+            {/* biome-ignore lint/a11y/useMediaCaption: a child's own clip of feet has no words to caption. */}
+            <video
+              src={`/api/v1/clips/${clip.id}/file`}
+              controls
+              preload="none"
+              playsInline
+              className="max-h-52 w-full bg-ink"
+              aria-label={`Clip of ${clip.drillName}`}
+            />
+            <DeleteClip size="player" onDelete={() => void remove(clip.id)} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** So many drills are drawn at first: those done last. */
+const DRILLS_SHOWN = 8;
+const LINES_SHOWN = 4;
+const TABLES_SHOWN = 3;
+
+/** My feet: the own streak, records with left beside right, the ledger of both feet, the coach's lines. Nobody else's numbers. */
+export function FeetView({ feet, kept = false }: { feet: MyFeet; kept?: boolean }) {
+  // For when there is no line.
+  useEffect(() => {
+    if (!kept) void keepRead(`feet:${feet.playerId}`, feet, deviceNow()).catch(() => {});
+  }, [feet, kept]);
+  const { ledger } = feet;
+  const [all, setAll] = useState(false);
+  const [allLines, setAllLines] = useState(false);
+  const [allTables, setAllTables] = useState(false);
+  return (
+    <main className="flex flex-col gap-4 p-4">
+      <h1>My feet</h1>
+      <StreakCard streak={feet.streak} strip={feet.strip} />
+      <section className="slab p-4">
+        <h2>All my touches</h2>
+        <p className="flex gap-6">
+          <span>
+            <span className="font-semibold text-foot-left">left</span>{' '}
+            <span className="font-bold font-display text-2xl">{ledger.left}</span>
+          </span>
+          <span>
+            <span className="font-semibold text-foot-right">right</span>{' '}
+            <span className="font-bold font-display text-2xl">{ledger.right}</span>
+          </span>
+        </p>
+        <p className="text-dust">
+          {ledger.behind === 'both'
+            ? 'Both feet have done the same.'
+            : `${ledger.behind} is ${plural(ledger.deficit, 'touch', 'touches')} behind.`}
+        </p>
+      </section>
+      {feet.newRecord && <Celebration record={feet.newRecord} playerId={feet.playerId} />}
+      <section className="slab p-4">
+        <h2>From your coach</h2>
+        <Lines
+          lines={allLines ? feet.lines : feet.lines.slice(0, LINES_SHOWN)}
+          timeZone={feet.timeZone}
+          empty="No lines yet. They come when your coach has looked at your numbers."
+        />
+        {!allLines && feet.lines.length > LINES_SHOWN && (
+          <Button className="mt-2" onClick={() => setAllLines(true)}>
+            Show {feet.lines.length - LINES_SHOWN} older lines
+          </Button>
+        )}
+      </section>
+      {feet.drills.length === 0 && <Notice>No numbers yet. Your first session makes the first record.</Notice>}
+      {(all ? feet.drills : feet.drills.slice(0, DRILLS_SHOWN)).map((drill) => (
+        <DrillSeam key={drill.key} drill={drill}>
+          <HowItGoes playerId={feet.playerId} drillId={drill.drillId} name={drill.drillName} />
+        </DrillSeam>
+      ))}
+      {!all && feet.drills.length > DRILLS_SHOWN && (
+        <Button size="player" onClick={() => setAll(true)}>
+          Show {feet.drills.length - DRILLS_SHOWN} more drills
+        </Button>
+      )}
+      {feet.stairs.length > 0 && (
+        <section className="slab flex flex-col gap-3 overflow-x-auto p-4">
+          <h2>My staircases</h2>
+          <p className="text-dust text-sm">My shoes stand on each step that has a number.</p>
+          <Stairs stairs={feet.stairs} who="The shoes are mine." />
+        </section>
+      )}
+      {feet.tables && feet.tables.tables.length > 0 && (
+        <section className="flex flex-col gap-3">
+          <h2>
+            {feet.tables.school === 'improvement' ? 'Who got better' : 'The squad’s numbers'}, week {feet.tables.week}
+          </h2>
+          {(allTables ? feet.tables.tables : feet.tables.tables.slice(0, TABLES_SHOWN)).map((table) => (
+            <TableBox key={table.key} table={table} school={feet.tables?.school ?? 'off'} />
+          ))}
+          {!allTables && feet.tables.tables.length > TABLES_SHOWN && (
+            <Button size="player" onClick={() => setAllTables(true)}>
+              Show {feet.tables.tables.length - TABLES_SHOWN} more tables
+            </Button>
+          )}
+        </section>
+      )}
+      <Clips clips={feet.clips} timeZone={feet.timeZone} />
+    </main>
+  );
+}

@@ -1,0 +1,84 @@
+import { useState } from 'react';
+import { plural } from '../../client/words.ts';
+import type { Ground } from '../../contract/tables.ts';
+import { Notice } from '../../ui/parts/index.ts';
+import { SquadTabs } from '../squads/SquadTabs.tsx';
+
+/** Who has not met it: by name, or everybody but the few who have. */
+function notYetWords({ notYet, has, tried }: Ground['rows'][number]): string {
+  if (has.length === 0) return 'everybody who tried';
+  return notYet.length > tried / 2 ? `all but ${has.join(', ')}` : notYet.join(', ');
+}
+
+/** What the squad cannot do yet: of each drill of the last weeks, the share that met the band of their level. */
+export function GroundView({ ground, squad }: { ground: Ground; squad: string }) {
+  const [all, setAll] = useState(false);
+  const open = ground.rows.filter((row) => row.met < row.tried);
+  const rows = all ? ground.rows : open;
+  return (
+    <div className="flex flex-col gap-4">
+      <h1>Squad</h1>
+      <SquadTabs squad={squad} here="/ground" />
+      <p className="max-w-3xl text-dust">
+        Drills of the last {plural(ground.weeks, 'week')}, the ones that the fewest can do first: ground for the next week. Everybody is
+        measured by the band of the own level, on each foot by itself.
+      </p>
+      <label className="flex items-center gap-2">
+        <input type="checkbox" className="size-5" checked={all} onChange={(event) => setAll(event.target.checked)} />
+        Also what everybody can do ({ground.rows.length - open.length})
+      </label>
+      {rows.length === 0 ? (
+        <Notice>
+          {ground.rows.length === 0
+            ? 'No counted numbers yet. They come with the first sessions.'
+            : 'Everybody meets every band. Time for harder drills.'}
+        </Notice>
+      ) : (
+        <section className="slab overflow-x-auto" aria-label="What the squad cannot do yet">
+          <table className="w-full border-collapse">
+            <thead>
+              <tr className="border-joint border-b text-sm">
+                <th scope="col" className="px-3 py-2 text-start">
+                  Drill
+                </th>
+                <th scope="col" className="w-56 px-3 py-2 text-start">
+                  Met the band
+                </th>
+                <th scope="col" className="px-3 py-2 text-end">
+                  Foot balance
+                </th>
+                <th scope="col" className="px-3 py-2 text-start">
+                  Not there yet
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((row) => (
+                <tr key={row.key} className="border-joint border-b align-top last:border-0">
+                  <th scope="row" className="px-3 py-2 text-start font-normal">
+                    <a href={`/coach/${squad}/drills/${row.drillId}`}>{row.drillName}</a>{' '}
+                    <span className="text-dust text-sm">{row.doseWords}</span>
+                  </th>
+                  <td className="px-3 py-2">
+                    <div className="flex items-center gap-2">
+                      <svg viewBox="0 0 100 10" className="h-2.5 w-24 shrink-0" aria-hidden>
+                        <rect width="100" height="10" fill="var(--joint)" />
+                        <rect width={(100 * row.met) / row.tried} height="10" fill="var(--moss)" />
+                      </svg>
+                      <span className="whitespace-nowrap">
+                        {row.met} of {row.tried}
+                      </span>
+                    </div>
+                    {row.estimated && <span className="text-dust text-sm">the band is an estimate</span>}
+                  </td>
+                  <td className="px-3 py-2 text-end">{row.balance === null ? '' : row.balance.toFixed(2)}</td>
+                  <td className="px-3 py-2 text-dust text-sm">{notYetWords(row)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      )}
+    </div>
+  );
+}

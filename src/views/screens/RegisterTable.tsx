@@ -1,0 +1,216 @@
+import { useWindowVirtualizer } from '@tanstack/react-virtual';
+import { ArrowDown, ArrowUp, Check, CircleDashed, Clock, Minus, PencilLine } from 'lucide-react';
+import { type KeyboardEvent, memo, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { plural, wishedDay } from '../../client/words.ts';
+import type { CellState, Register } from '../../contract/screens.ts';
+import { Laces } from '../../ui/notations/index.ts';
+
+type Player = Register['players'][number];
+
+const GLYPHS: Record<CellState, { Icon: typeof Check; look: string; words: string }> = {
+  done: { Icon: Check, look: 'text-moss', words: 'done' },
+  'by hand': { Icon: PencilLine, look: 'text-moss', words: 'done by hand' },
+  part: { Icon: CircleDashed, look: 'text-lace', words: 'partly done' },
+  'scores only': { Icon: CircleDashed, look: 'text-lace', words: 'numbers sent, clock not run' },
+  'to do': { Icon: Clock, look: 'text-dust', words: 'to do' },
+  'not done': { Icon: Minus, look: 'text-dust', words: 'not done' },
+  ahead: { Icon: Clock, look: 'text-joint', words: 'not open yet' },
+};
+
+export const SHOWN = {
+  all: { words: 'everybody', keeps: () => true },
+  due: { words: 'sessions to do', keeps: (one: Player) => one.cells.some((cell) => cell !== 'done' && cell !== 'by hand') },
+  quiet: { words: 'gone quiet', keeps: (one: Player) => one.quiet },
+  loosening: { words: 'about to come undone', keeps: (one: Player) => one.streak.loosening },
+  waiting: { words: 'something to review', keeps: (one: Player) => one.waiting > 0 },
+  records: { words: 'a record this week', keeps: (one: Player) => one.records > 0 },
+} as const;
+export type Shown = keyof typeof SHOWN;
+
+const SORTS = {
+  player: (a: Player, b: Player) => a.nickname.localeCompare(b.nickname, 'en'),
+  done: (a: Player, b: Player) => b.done - a.done,
+  row: (a: Player, b: Player) => b.streak.current - a.streak.current,
+  last: (a: Player, b: Player) => b.quietDays - a.quietDays,
+  records: (a: Player, b: Player) => b.records - a.records,
+  waiting: (a: Player, b: Player) => b.waiting - a.waiting,
+} as const;
+type Sort = keyof typeof SORTS;
+
+/** Up to so many rows are all there, so that the browser's own search finds every name. */
+const ALL_ROWS = 60;
+const ROW_HEIGHT = 38;
+
+function Head({
+  sort,
+  by,
+  down,
+  onSort,
+  children,
+  end = false,
+}: {
+  sort: Sort;
+  by: Sort;
+  down: boolean;
+  onSort(sort: Sort): void;
+  children: string;
+  end?: boolean;
+}) {
+  const here = sort === by;
+  return (
+    <th
+      scope="col"
+      aria-sort={here ? (down ? 'descending' : 'ascending') : undefined}
+      className={`px-3 py-2 ${end ? 'text-end' : 'text-start'}`}
+    >
+      <button type="button" className="inline-flex items-center gap-1 font-bold" onClick={() => onSort(sort)}>
+        {children}
+        {here && (down ? <ArrowDown aria-hidden className="size-4" /> : <ArrowUp aria-hidden className="size-4" />)}
+      </button>
+    </th>
+  );
+}
+
+/** One player. While the list is scrolled only rows that come into sight are drawn. */
+const Row = memo(function Row({
+  player,
+  index,
+  sessions,
+  base,
+}: {
+  player: Player;
+  index: number;
+  sessions: Register['sessions'];
+  base: string;
+}) {
+  return (
+    <tr aria-rowindex={index + 2} className="border-joint border-b last:border-0" style={{ height: ROW_HEIGHT }}>
+      <th scope="row" className="px-3 text-start">
+        <a href={`${base}/players/${player.id}`}>{player.nickname}</a>
+      </th>
+      {player.cells.map((state, i) => {
+        const { Icon, look, words } = GLYPHS[state];
+        return (
+          <td key={sessions[i]?.id ?? i} className={`px-3 text-center ${look}`} title={words}>
+            <Icon aria-hidden className="inline size-5" />
+            <span className="sr-only">{words}</span>
+          </td>
+        );
+      })}
+      <td className="px-3 text-end">
+        {player.done}
+        <span className="text-dust text-sm"> of {player.cells.length}</span>
+      </td>
+      <td className="px-3">
+        <Laces tiny cells={player.strip} summary={`${player.streak.current} in a row, best ${player.streak.best}`} />
+      </td>
+      <td className="px-3 text-end">
+        {player.streak.current} <span className="text-dust text-sm">best {player.streak.best}</span>
+      </td>
+      <td className={`whitespace-nowrap px-3 ${player.quiet ? 'text-mustard' : 'text-dust'}`}>
+        {player.quietDays === 0 ? 'today' : `${plural(player.quietDays, 'day')} ago`}
+        {player.quiet && ', quiet'}
+      </td>
+      <td className="px-3 text-end">{player.records > 0 ? player.records : ''}</td>
+      <td className="px-3 text-end">{player.waiting > 0 ? player.waiting : ''}</td>
+    </tr>
+  );
+});
+
+/** Players × sessions: to sort, to filter, and to go through by keyboard (arrows between players, Enter opens one). */
+export function RegisterTable({ register, shown, query, base }: { register: Register; shown: Shown; query: string; base: string }) {
+  const [sort, setSort] = useState<{ by: Sort; turned: boolean }>({ by: 'player', turned: false });
+  const body = useRef<HTMLTableSectionElement>(null);
+  const [top, setTop] = useState(0);
+  useLayoutEffect(() => setTop(body.current?.offsetTop ?? 0), []);
+  const rows = useMemo(() => {
+    const word = query.trim().toLowerCase();
+    const kept = register.players.filter((one) => SHOWN[shown].keeps(one) && one.nickname.toLowerCase().includes(word));
+    kept.sort((a, b) => SORTS[sort.by](a, b) || SORTS.player(a, b));
+    return sort.turned ? kept.reverse() : kept;
+  }, [register, shown, query, sort]);
+  const whole = rows.length <= ALL_ROWS;
+  const list = useWindowVirtualizer({
+    count: rows.length,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 16,
+    scrollMargin: top,
+    enabled: !whole,
+  });
+  const drawn = whole ? rows.map((_, index) => ({ index, start: 0, end: 0 })) : list.getVirtualItems();
+  const before = whole ? 0 : (drawn[0]?.start ?? top) - top;
+  const after = whole ? 0 : list.getTotalSize() - ((drawn.at(-1)?.end ?? top) - top);
+  const onSort = (by: Sort) => setSort((was) => ({ by, turned: was.by === by ? !was.turned : false }));
+  const move = (event: KeyboardEvent<HTMLTableSectionElement>) => {
+    const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+    const link = (event.target as HTMLElement).closest('tr')?.querySelector('a');
+    if (by === 0 || !link) return;
+    const row = link.closest('tr');
+    const next = by > 0 ? row?.nextElementSibling : row?.previousElementSibling;
+    next?.querySelector('a')?.focus();
+    event.preventDefault();
+  };
+  const head = { by: sort.by, onSort };
+  // Names go from A on; numbers from the most on.
+  const downFor = (by: Sort) => (by === 'player') === sort.turned;
+  const spacer = (height: number) => (height > 0 ? <tr aria-hidden style={{ height }} /> : null);
+  return (
+    <>
+      <section className="slab overflow-x-auto" aria-label="Register">
+        <table className="w-full border-collapse" aria-rowcount={rows.length + 1}>
+          <thead>
+            <tr className="border-joint border-b text-start text-sm">
+              <Head sort="player" down={downFor('player')} {...head}>
+                Player
+              </Head>
+              {register.sessions.map((session) => (
+                <th key={session.id} scope="col" className="px-3 py-2">
+                  {session.name}
+                  <span className="block font-normal text-dust">{wishedDay(session.day)}</span>
+                </th>
+              ))}
+              <Head sort="done" down={downFor('done')} end {...head}>
+                Done
+              </Head>
+              <th scope="col" className="px-3 py-2 text-start">
+                Laces, 4 weeks
+              </th>
+              <Head sort="row" down={downFor('row')} end {...head}>
+                In a row
+              </Head>
+              <Head sort="last" down={downFor('last')} {...head}>
+                Last go
+              </Head>
+              <Head sort="records" down={downFor('records')} end {...head}>
+                Records
+              </Head>
+              <Head sort="waiting" down={downFor('waiting')} end {...head}>
+                To review
+              </Head>
+            </tr>
+          </thead>
+          <tbody ref={body} onKeyDown={move}>
+            {spacer(before)}
+            {drawn.map(({ index }) => {
+              const player = rows[index];
+              if (!player) return null;
+              return <Row key={player.id} player={player} index={index} sessions={register.sessions} base={base} />;
+            })}
+            {spacer(after)}
+          </tbody>
+        </table>
+        {rows.length === 0 && <p className="p-4 text-dust">Nobody here fits: show everybody, or type less of a name.</p>}
+      </section>
+      <p className="flex flex-wrap gap-4 text-dust text-sm">
+        {(['done', 'by hand', 'part', 'to do', 'not done'] as const).map((state) => {
+          const { Icon, look, words } = GLYPHS[state];
+          return (
+            <span key={state} className="inline-flex items-center gap-1">
+              <Icon aria-hidden className={`size-4 ${look}`} /> {words}
+            </span>
+          );
+        })}
+      </p>
+    </>
+  );
+}

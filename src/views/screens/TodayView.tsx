@@ -1,0 +1,163 @@
+import { type ReactNode, useState } from 'react';
+import { call, sentenceOf } from '../../client/client.ts';
+import { plural, whenInWords } from '../../client/words.ts';
+import { squad as squadContract, type Today } from '../../contract/screens.ts';
+import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
+
+function List({ title, empty, children }: { title: string; empty: string; children: ReactNode[] }) {
+  return (
+    <section className="slab flex flex-col p-4">
+      <h2 className="pb-2">{title}</h2>
+      {children.length === 0 ? <p className="text-dust">{empty}</p> : <ul className="flex flex-col divide-y divide-joint">{children}</ul>}
+    </section>
+  );
+}
+
+function Row({ children, action }: { children: ReactNode; action: ReactNode }) {
+  return (
+    <li className="flex items-center justify-between gap-3 py-2">
+      <span className="min-w-0">{children}</span>
+      {action}
+    </li>
+  );
+}
+
+const WHAT = { opens: 'opens', closes: 'closes', 'to be released': 'starts, not released yet:' } as const;
+
+/** Players who stopped because something hurt: above everything else, until a coach says that it was seen. The family reads that. */
+function Hurts({ today }: { today: Today }) {
+  const [left, setLeft] = useState(today.hurts);
+  const [problem, setProblem] = useState<string | null>(null);
+  const see = async (runId: string) => {
+    try {
+      await call(squadContract.hurtSeen, { squad: today.squad.id, run: runId }, {});
+      setLeft((now) => now.filter((one) => one.runId !== runId));
+      setProblem(null);
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  if (left.length === 0 && !problem) return null;
+  return (
+    <section className="slab border-l-4 border-l-mustard p-4" aria-label="Something hurt">
+      <h2 className="pb-2">Something hurt</h2>
+      {problem && <Notice tone="stop">{problem}</Notice>}
+      <ul className="flex flex-col divide-y divide-joint">
+        {left.map((one) => (
+          <Row
+            key={one.runId}
+            action={
+              <Button size="small" onClick={() => void see(one.runId)}>
+                Seen
+              </Button>
+            }
+          >
+            <a className="font-semibold" href={`/coach/${today.squad.id}/players/${one.playerId}`}>
+              {one.nickname}
+            </a>{' '}
+            stopped “{one.session}”{' '}
+            <span className="text-dust">{whenInWords(one.at, today.squad.timeZone)}. Ask the family before the next session.</span>
+          </Row>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** Today: what to review, who has gone quiet, whose streak is about to come undone, and what leaves the house soon. */
+export function TodayView({ today }: { today: Today }) {
+  const { squad, toReview } = today;
+  const base = `/coach/${squad.id}`;
+  const waiting = toReview.doubted + toReview.clips + toReview.clear;
+  const open = (id: string) => (
+    <ButtonLink size="small" href={`${base}/players/${id}`}>
+      Open
+    </ButtonLink>
+  );
+  return (
+    <div className="flex flex-col gap-4">
+      <h1>Today</h1>
+      <Hurts today={today} />
+      {today.asking.length > 0 && (
+        <section className="slab border-l-4 border-l-mustard px-4 py-2" aria-label="Asked to join">
+          <ul>
+            <Row
+              action={
+                <ButtonLink size="small" href={`${base}/squad/people`}>
+                  Answer
+                </ButtonLink>
+              }
+            >
+              <span className="font-semibold">{today.asking.join(', ')}</span> <span className="text-dust">asked to join the squad</span>
+            </Row>
+          </ul>
+        </section>
+      )}
+      <div className="grid gap-4 lg:grid-cols-2">
+        <List title="To review" empty="Nothing waits. Well kept.">
+          {waiting === 0
+            ? []
+            : [
+                <Row
+                  key="review"
+                  action={
+                    <ButtonLink size="small" look="main" href={`${base}/review`}>
+                      Review
+                    </ButtonLink>
+                  }
+                >
+                  <span className="font-bold font-display text-2xl">{waiting}</span> {waiting === 1 ? 'score' : 'scores'}, about{' '}
+                  {toReview.minutes} min:{' '}
+                  <span className="text-dust">
+                    {plural(toReview.doubted, 'doubt')}, {plural(toReview.clips, 'clip')}, {toReview.clear} clear
+                  </span>
+                </Row>,
+              ]}
+        </List>
+        <List title="Leaving the house" empty="No week opens or closes in the next days.">
+          {today.leaving.map((week) => (
+            <Row
+              key={`${week.weekId}${week.what}`}
+              action={
+                <ButtonLink size="small" href={`${base}/weeks/${week.weekId}`}>
+                  Open
+                </ButtonLink>
+              }
+            >
+              Week {week.number} {WHAT[week.what]} <span className="text-dust">{whenInWords(week.at, squad.timeZone)}</span>
+            </Row>
+          ))}
+        </List>
+        <List title="Gone quiet" empty="Everybody trained within the last five days.">
+          {today.quiet.map((one) => (
+            <Row key={one.playerId} action={open(one.playerId)}>
+              <span className="font-semibold">{one.nickname}</span> <span className="text-dust">no go for {plural(one.days, 'day')}</span>
+            </Row>
+          ))}
+        </List>
+        <List title="About to come undone" empty="No streak is in danger today.">
+          {today.loosening.map((one) => (
+            <Row key={one.playerId} action={open(one.playerId)}>
+              <span className="font-semibold">{one.nickname}</span> {plural(one.current, one.unit)}{' '}
+              <span className="text-dust">{one.sentence}</span>
+            </Row>
+          ))}
+        </List>
+      </div>
+      <section className="slab p-4">
+        <h2 className="pb-2">Due this week</h2>
+        {today.due.length === 0 && <p className="text-dust">{today.open ? 'Everybody has done everything.' : 'No week is open now.'}</p>}
+        <ul className="grid gap-x-6 gap-y-1 sm:grid-cols-2 xl:grid-cols-3">
+          {today.due.map((one) => (
+            <li key={one.playerId}>
+              <a className="font-semibold" href={`${base}/players/${one.playerId}`}>
+                {one.nickname}
+              </a>{' '}
+              <span className="text-dust text-sm">{one.sessions.join(', ')}</span>
+            </li>
+          ))}
+        </ul>
+      </section>
+    </div>
+  );
+}

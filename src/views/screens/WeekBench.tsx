@@ -1,0 +1,250 @@
+import { DndContext, type DragEndEvent } from '@dnd-kit/core';
+import { horizontalListSortingStrategy, SortableContext } from '@dnd-kit/sortable';
+import { Eye, ListOrdered, Plus, Redo2, Undo2, Video } from 'lucide-react';
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { call, sentenceOf } from '../../client/client.ts';
+import { pageData } from '../../client/page-data.ts';
+import type { ShelfDrill } from '../../contract/drills.ts';
+import { type Facts, type Template, type WeekDetail, weeks } from '../../contract/weeks.ts';
+import type { Drill } from '../../core/drills/schema.ts';
+import { allItems } from '../../core/planning/measure.ts';
+import { checkWeek } from '../../core/planning/planner.ts';
+import { newItem } from '../../core/weeks/defaults.ts';
+import { changeBlock } from '../../core/weeks/edit.ts';
+import type { Session } from '../../core/weeks/schema.ts';
+import { Button, ButtonLink, Field, Notice } from '../../ui/parts/index.ts';
+import { WelcomeDialog } from '../clips/WelcomeDialog.tsx';
+import { ChecksStrip, DoseStrip, NeedsStrip } from '../weeks/BenchStrip.tsx';
+import { ConflictBox } from '../weeks/ConflictBox.tsx';
+import { NumbersDialog } from '../weeks/NumbersDialog.tsx';
+import { PreviewDialog } from '../weeks/PreviewDialog.tsx';
+import { ReleaseBox } from '../weeks/ReleaseBox.tsx';
+import { type Marks, SessionColumn } from '../weeks/SessionColumn.tsx';
+import { ShapesDialog } from '../weeks/ShapesDialog.tsx';
+import { ShelfDialog } from '../weeks/ShelfDialog.tsx';
+import { afterDrop, collision, useBenchSensors, useIds } from '../weeks/sortable.tsx';
+import { type SaveState, useDraft } from '../weeks/use-draft.ts';
+import { WeekDate } from '../weeks/WeekDate.tsx';
+import { WeekFiles } from '../weeks/WeekFiles.tsx';
+
+const MOST_SESSIONS = 7;
+
+function saveWords(save: SaveState): string {
+  return save.kind === 'saved' ? 'All saved' : save.kind === 'saving' ? 'Saving…' : save.kind === 'changed' ? 'Changed' : 'Not saved';
+}
+
+/** Whether a key was typed into a field, where letters are letters. */
+const isTyping = (target: EventTarget) =>
+  (target instanceof HTMLInputElement && target.type !== 'checkbox' && target.type !== 'radio') ||
+  target instanceof HTMLTextAreaElement ||
+  target instanceof HTMLSelectElement;
+
+interface BenchData {
+  first: WeekDetail;
+  /** The squad's shelf, the archive too. */
+  shelf: ShelfDrill[];
+  facts: Facts;
+  templates: Template[];
+}
+
+/** The week bench: sessions as columns; dose, checks, needs and the release at the right; saved by itself. */
+function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: BenchData) {
+  // Heading is not offered to a squad with players below its age: a plan with it would not be kept.
+  const shelf = useMemo(() => {
+    const young = facts.players.some((player) => player.age < facts.headingAge);
+    return whole.filter((drill) => !drill.archived && !(young && drill.loads.includes('heading')));
+  }, [whole, facts]);
+  // An archived drill stays known where the plan still has it.
+  const drills = useMemo(() => {
+    const planned = new Set(allItems(first.plan).map((item) => item.drillId));
+    return new Map<string, Drill>(whole.filter((drill) => !drill.archived || planned.has(drill.id)).map((drill) => [drill.id, drill]));
+  }, [whole, first]);
+  const met = useMemo(() => new Set(facts.met), [facts]);
+  const { week, setWeek, plan, edit, undo, redo, canUndo, canRedo, save, saveNow, problems, theirs, settle } = useDraft(first);
+  const [adding, setAdding] = useState<string | null>(null);
+  const [shaping, setShaping] = useState(false);
+  const [previewing, setPreviewing] = useState(false);
+  const [numbering, setNumbering] = useState(false);
+  const [greeting, setGreeting] = useState(false);
+  const [templates, setTemplates] = useState(firstTemplates);
+  const [said, setSaid] = useState<string | null>(null);
+  const sensors = useBenchSensors();
+  const sessionIds = useIds(plan.sessions);
+  const onDragEnd = useCallback((event: DragEndEvent) => edit((now) => afterDrop(now, event)), [edit]);
+  // The first look at every drill in every yard takes a moment, so the bench is there before it.
+  const looked = useDeferredValue(true, false);
+  const checks = useMemo(() => (looked ? checkWeek(plan, drills, facts.runner, facts, uuid) : null), [looked, plan, drills, facts]);
+  // The columns are drawn anew only when a mark really changed.
+  const marked = JSON.stringify(
+    (checks ?? []).toReversed().flatMap((check) => (check.at ? [[check.at, check.blocks ? 'blocks' : 'look']] : [])),
+  );
+  const marks: Marks = useMemo(() => new Map(JSON.parse(marked) as [string, 'blocks' | 'look'][]), [marked]);
+  const pick = (drill: Drill) => {
+    // The squad's school decides which foot shows the way.
+    const starts = facts.footOrder === 'catch-up' ? ('stronger' as const) : ('turn about' as const);
+    const item = { ...newItem(uuid(), drill), starts };
+    if (adding) edit((now) => changeBlock(now, adding, (block) => ({ ...block, items: [...block.items, item] })));
+    setAdding(null);
+  };
+  const keep = useCallback(
+    async (name: string, sessions: Session[]) => {
+      try {
+        const kept = await call(weeks.keepTemplate, { squad: first.squadId }, { id: uuid(), name, sessions });
+        setTemplates((all) => [...all, kept]);
+        setSaid(`“${kept.name}” is kept as a template.`);
+      } catch (error) {
+        setSaid(sentenceOf(error));
+      }
+    },
+    [first.squadId],
+  );
+  const keepSession = useCallback((session: Session) => void keep(session.name, [session]), [keep]);
+  const drop = async (template: Template) => {
+    try {
+      await call(weeks.dropTemplate, { template: template.id });
+      setTemplates((all) => all.filter((one) => one.id !== template.id));
+    } catch (error) {
+      setSaid(sentenceOf(error));
+    }
+  };
+  const onKey = (event: KeyboardEvent) => {
+    const target = event.target as HTMLElement;
+    if (isTyping(target) || target.closest('dialog')) return;
+    const control = event.ctrlKey || event.metaKey;
+    const key = event.key.toLowerCase();
+    if (control && key === 'z') {
+      event.preventDefault();
+      if (event.shiftKey) redo();
+      else undo();
+    } else if (key === 'a' && !control && !event.altKey) {
+      const block = target.closest('[data-part=block]')?.getAttribute('data-id') ?? plan.sessions.at(-1)?.blocks.at(-1)?.id;
+      if (!block) return;
+      event.preventDefault();
+      setAdding(block);
+    } else if (key === 's' && !control && !event.altKey && plan.sessions.length < MOST_SESSIONS) {
+      event.preventDefault();
+      setShaping(true);
+    }
+  };
+  // Keys work wherever one stands on the bench, so they are heard on the window; the newest handler is the one that hears.
+  const heard = useRef(onKey);
+  useEffect(() => {
+    heard.current = onKey;
+  });
+  useEffect(() => {
+    const hear = (event: KeyboardEvent) => heard.current(event);
+    window.addEventListener('keydown', hear);
+    return () => window.removeEventListener('keydown', hear);
+  }, []);
+  return (
+    <div className="flex flex-col gap-4">
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <h1>Week {week.number}</h1>
+        <div className="flex flex-wrap items-center gap-2">
+          <span className="text-dust" role="status">
+            {saveWords(save)}
+          </span>
+          <Button size="small" disabled={!canUndo} onClick={undo} title="Ctrl Z">
+            <Undo2 aria-hidden className="size-4" /> Undo
+          </Button>
+          <Button size="small" disabled={!canRedo} onClick={redo} title="Ctrl Shift Z">
+            <Redo2 aria-hidden className="size-4" /> Redo
+          </Button>
+          <Button size="small" onClick={() => setPreviewing(true)}>
+            <Eye aria-hidden className="size-4" /> Preview
+          </Button>
+          <Button size="small" onClick={() => setNumbering(true)}>
+            <ListOrdered aria-hidden className="size-4" /> Numbers
+          </Button>
+          <Button size="small" onClick={() => setGreeting(true)}>
+            <Video aria-hidden className="size-4" /> Welcome film
+          </Button>
+          <ButtonLink href="#release" size="small">
+            To the release
+          </ButtonLink>
+          <WeekFiles week={week} onKeep={() => void keep(plan.title, plan.sessions)} canKeep={plan.sessions.length > 0} saveNow={saveNow} />
+        </div>
+      </div>
+      {theirs && <ConflictBox mine={plan} theirs={theirs} drills={drills} onSettle={settle} />}
+      {save.kind === 'problem' && !theirs && <Notice tone="stop">{save.sentence}</Notice>}
+      {said && <Notice>{said}</Notice>}
+      {problems.slice(1).map((problem) => (
+        <Notice key={problem.field + problem.sentence} tone="stop">
+          {problem.sentence}
+        </Notice>
+      ))}
+      <div className="grid gap-3 sm:grid-cols-[2fr_3fr_auto]">
+        <Field label="Title" value={plan.title} onChange={(event) => edit((now) => ({ ...now, title: event.target.value }))} />
+        <Field label="Focus" value={plan.focus} onChange={(event) => edit((now) => ({ ...now, focus: event.target.value }))} />
+        <WeekDate week={week} onMoved={setWeek} />
+      </div>
+      <div className="grid gap-4 xl:grid-cols-[minmax(0,1fr)_290px]">
+        <DndContext id="bench" sensors={sensors} collisionDetection={collision} onDragEnd={onDragEnd}>
+          <section className="flex items-start gap-3 overflow-x-auto pb-3" aria-label="Sessions" tabIndex={-1}>
+            <SortableContext items={sessionIds} strategy={horizontalListSortingStrategy}>
+              {plan.sessions.map((session, i) => (
+                <SessionColumn
+                  key={session.id}
+                  session={session}
+                  runner={facts.runner}
+                  index={i}
+                  drills={drills}
+                  edit={edit}
+                  marks={marks}
+                  onAdd={setAdding}
+                  onKeep={keepSession}
+                />
+              ))}
+            </SortableContext>
+            {plan.sessions.length < MOST_SESSIONS && (
+              <Button className="min-h-24 w-40 shrink-0" onClick={() => setShaping(true)} title="S">
+                <Plus aria-hidden className="size-5" /> Add a session
+              </Button>
+            )}
+          </section>
+        </DndContext>
+        <div className="flex flex-col gap-4">
+          <DoseStrip plan={plan} drills={drills} facts={facts} />
+          <ChecksStrip checks={checks} edit={edit} />
+          {looked && <NeedsStrip plan={plan} drills={drills} facts={facts} />}
+          <ReleaseBox
+            key={week.startsOn}
+            week={week}
+            blocked={(checks ?? []).filter((check) => check.blocks).length}
+            saveNow={saveNow}
+            onReleased={setWeek}
+          />
+        </div>
+      </div>
+      <p className="text-dust text-sm">
+        Keys: <kbd>A</kbd> adds a drill where you stand, <kbd>S</kbd> a session, <kbd>Alt</kbd> and an arrow moves what you stand on,{' '}
+        <kbd>Delete</kbd> removes a drill, <kbd>Ctrl Z</kbd> undoes.
+      </p>
+      {adding && <ShelfDialog drills={shelf} met={met} onPick={pick} onClose={() => setAdding(null)} />}
+      {shaping && (
+        <ShapesDialog
+          drills={drills}
+          facts={facts}
+          templates={templates}
+          room={MOST_SESSIONS - plan.sessions.length}
+          onTake={(sessions) => {
+            edit((now) => ({ ...now, sessions: [...now.sessions, ...sessions].slice(0, MOST_SESSIONS) }));
+            setShaping(false);
+          }}
+          onDrop={(template) => void drop(template)}
+          onClose={() => setShaping(false)}
+        />
+      )}
+      {numbering && <NumbersDialog weekId={week.id} saveNow={saveNow} onClose={() => setNumbering(false)} />}
+      {greeting && <WelcomeDialog week={{ ...week, squadId: first.squadId }} onClose={() => setGreeting(false)} />}
+      {previewing && <PreviewDialog weekId={week.id} facts={facts} saveNow={saveNow} onClose={() => setPreviewing(false)} />}
+    </div>
+  );
+}
+
+/** The same with the data that came with the page. */
+export function WeekBenchPage() {
+  const [data] = useState(pageData<BenchData>);
+  return <WeekBench {...data} />;
+}

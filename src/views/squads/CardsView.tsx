@@ -1,0 +1,65 @@
+import { useState } from 'react';
+import { call } from '../../client/client.ts';
+import { useAttempt } from '../../client/use-attempt.ts';
+import { dateInWords } from '../../client/words.ts';
+import { type Card, invitations } from '../../contract/invitations.ts';
+import { Button, Notice, Qr } from '../../ui/parts/index.ts';
+
+interface Props {
+  squad: { id: string; name: string; code: string; timeZone: string };
+  address: string;
+}
+
+/** A card for each player, to cut out: how the child gets in, and the code with which a grown-up claims it. */
+export function CardsView({ squad, address }: Props) {
+  const [cards, setCards] = useState<Card[] | null>(null);
+  const { problem, busy, attempt } = useAttempt();
+  if (!cards)
+    return (
+      <div className="flex flex-col gap-3 print:hidden">
+        <p>
+          A card for each player, to print and cut out: a family link as a QR code, and a code for the guardian where nobody has claimed the
+          child. Links and codes that still work are printed again. Who finds a card can use it, so hand them over by hand.
+        </p>
+        {problem && <Notice tone="stop">{problem}</Notice>}
+        <Button
+          look="main"
+          className="self-start"
+          disabled={busy}
+          onClick={() => void attempt(async () => setCards((await call(invitations.cards, { squad: squad.id }, {})).cards))}
+        >
+          {busy ? 'Making them…' : 'Make the cards'}
+        </Button>
+      </div>
+    );
+  if (cards.length === 0) return <p>The squad has no players yet.</p>;
+  return (
+    <div className="grid grid-cols-1 gap-3 sm:grid-cols-2 print:grid-cols-2">
+      {cards.map(({ playerId, nickname, familyLink, guardian }) => (
+        <article
+          key={playerId}
+          className="slab flex break-inside-avoid flex-col gap-2 border-dashed p-4"
+          aria-label={`Card of ${nickname}`}
+        >
+          <h2>{nickname}</h2>
+          <p className="text-sm">{squad.name} · Eager Feet</p>
+          <div className="flex items-center gap-3">
+            <Qr qr={familyLink.qr} label={`Family link of ${nickname}`} className="size-36 shrink-0" />
+            <p className="text-sm">
+              Scan this on the family’s own phone: it signs {nickname} in, until {dateInWords(familyLink.endsAt, squad.timeZone)}. Or go to{' '}
+              <strong>{address}/join</strong> with squad code <strong>{squad.code}</strong>, the nickname and the PIN.
+            </p>
+          </div>
+          {guardian && (
+            <p className="border-joint border-t pt-2 text-sm">
+              For a grown-up, once: <strong>{address}/invited</strong>, code{' '}
+              <strong className="font-display text-lg tabular-nums">{guardian.code}</strong> (until{' '}
+              {dateInWords(guardian.endsAt, squad.timeZone)}
+              ). You say yes or no to clips, see all that is kept, and can delete it.
+            </p>
+          )}
+        </article>
+      ))}
+    </div>
+  );
+}

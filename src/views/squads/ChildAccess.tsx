@@ -1,0 +1,204 @@
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { call } from '../../client/client.ts';
+import { useAttempt } from '../../client/use-attempt.ts';
+import { dateInWords } from '../../client/words.ts';
+import { accounts } from '../../contract/accounts.ts';
+import { invitations, Pin } from '../../contract/invitations.ts';
+import { type ChildKeys, keys } from '../../contract/keys.ts';
+import type { GuardianRequestView } from '../../contract/screens.ts';
+import { people } from '../../contract/squads.ts';
+import { Button, Dialog, Field, Notice } from '../../ui/parts/index.ts';
+import { SignInsBox } from '../accounts/SignInsBox.tsx';
+import { InvitationCard } from './InvitationCard.tsx';
+
+interface Props {
+  playerId: string;
+  nickname: string;
+  timeZone: string;
+  requests: readonly GuardianRequestView[];
+}
+
+/** Somebody else with a code: yes or no. */
+function Request({
+  one,
+  nickname,
+  timeZone,
+  onAnswer,
+}: {
+  one: GuardianRequestView;
+  nickname: string;
+  timeZone: string;
+  onAnswer(yes: boolean): void;
+}) {
+  return (
+    <Notice tone="look">
+      <span className="flex flex-col gap-2">
+        <span>
+          <strong>{one.name}</strong> has a code from the coach and asks to be a guardian of {nickname} too ({dateInWords(one.at, timeZone)}
+          ). A guardian sees and decides everything that you do. Say yes only to somebody of your family.
+        </span>
+        <span className="flex flex-wrap gap-2">
+          <Button onClick={() => onAnswer(true)}>Yes, {one.name} too</Button>
+          <Button look="stop" onClick={() => onAnswer(false)}>
+            No
+          </Button>
+        </span>
+      </span>
+    </Notice>
+  );
+}
+
+/**
+ * Every key to a child: its guardians, links and printed cards, devices, and the PIN; each can be ended, and all links and devices at once.
+ * Read when it is opened; who asks to be a guardian is seen at once.
+ */
+export function ChildAccess({ playerId: player, nickname, timeZone, requests: first }: Props) {
+  const [shown, setShown] = useState<ChildKeys | null>(null);
+  const [requests, setRequests] = useState(first);
+  const [pin, setPin] = useState('');
+  const [ending, setEnding] = useState(false);
+  const { problem, said, attempt } = useAttempt();
+  const take = (found: ChildKeys) => {
+    setShown(found);
+    setRequests(found.requests);
+  };
+  const open = () => attempt(async () => take(await call(keys.read, { player })));
+  const change = () =>
+    attempt(async () => {
+      const parsed = Pin.safeParse(pin);
+      if (!parsed.success) throw new Error(parsed.error.issues[0]?.message);
+      await call(people.childPin, { player }, { pin: parsed.data });
+      setPin('');
+      take(await call(keys.read, { player }));
+      return `${nickname} signs in with the new PIN. Every link, card and device of before works no more.`;
+    });
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label={`How ${nickname} gets in`}>
+      <h3 className="text-lg">How {nickname} gets in</h3>
+      {requests.map((one) => (
+        <Request
+          key={one.id}
+          one={one}
+          nickname={nickname}
+          timeZone={timeZone}
+          onAnswer={(yes) =>
+            void attempt(async () => {
+              take(await call(keys.answer, { player, request: one.id }, { yes }));
+              return yes ? `${one.name} is a guardian now.` : `${one.name} was refused.`;
+            })
+          }
+        />
+      ))}
+      {problem && <Notice tone="stop">{problem}</Notice>}
+      {said && <Notice tone="done">{said}</Notice>}
+      {shown === null ? (
+        <Button className="self-start" onClick={() => void open()}>
+          Guardians, links, PIN and devices
+        </Button>
+      ) : (
+        <>
+          <h4 className="font-semibold">Guardians</h4>
+          <ul className="divide-y divide-joint">
+            {shown.guardians.map((one) => (
+              <li key={one.userId} className="flex flex-wrap items-center justify-between gap-2 py-2">
+                <span>
+                  {one.name} {one.me && <strong>(you)</strong>}
+                  {one.first && <span className="block text-dust text-sm">the first: says yes or no to others</span>}
+                </span>
+                {one.mayEnd && !one.me && (
+                  <Button
+                    size="small"
+                    look="stop"
+                    onClick={() =>
+                      void attempt(async () => {
+                        take(await call(keys.removeGuardian, { player, user: one.userId }));
+                        return `${one.name} is no guardian of ${nickname} any more.`;
+                      })
+                    }
+                  >
+                    Take {one.name} out
+                  </Button>
+                )}
+              </li>
+            ))}
+          </ul>
+          <h4 className="font-semibold">Family links and printed cards</h4>
+          {shown.links.length === 0 && (
+            <p className="text-dust">None now. A link signs {nickname} in on the family’s own phone, without a PIN.</p>
+          )}
+          {shown.links.map((one) => (
+            <InvitationCard
+              key={one.id}
+              one={one}
+              timeZone={timeZone}
+              onRevoke={() =>
+                void attempt(async () => {
+                  await call(invitations.revoke, { invitation: one.id });
+                  take(await call(keys.read, { player }));
+                  return 'Taken back: it works no more.';
+                })
+              }
+            />
+          ))}
+          <Button
+            className="self-start"
+            onClick={() =>
+              void attempt(async () => {
+                await call(invitations.familyLink, { player }, { id: uuid() });
+                take(await call(keys.read, { player }));
+              })
+            }
+          >
+            Make a family link
+          </Button>
+          <h4 className="font-semibold">PIN</h4>
+          <div className="flex flex-wrap items-end gap-3">
+            <Field
+              label={`A new PIN for ${nickname}`}
+              inputMode="numeric"
+              autoComplete="off"
+              value={pin}
+              onChange={(event) => setPin(event.target.value)}
+            />
+            <Button onClick={() => void change()}>Set it</Button>
+          </div>
+          <h4 className="font-semibold">Where {nickname} is signed in</h4>
+          <SignInsBox
+            signIns={shown.signIns}
+            onEnd={(signIn) =>
+              void attempt(async () => {
+                const { signIns } = await call(accounts.endChildSignIn, { player, signIn });
+                setShown({ ...shown, signIns });
+              })
+            }
+          />
+          <Button className="self-start" look="stop" onClick={() => setEnding(true)}>
+            End every link and sign-in
+          </Button>
+        </>
+      )}
+      {ending && (
+        <Dialog label={`End every link and sign-in of ${nickname}?`} onClose={() => setEnding(false)}>
+          <p>
+            Family links and printed cards stop working, and {nickname} is signed out everywhere. The PIN stays; change it too if somebody
+            may know it. What {nickname} did and has not sent yet waits on that device until the next sign-in there.
+          </p>
+          <Button
+            look="stop"
+            className="self-start"
+            onClick={() => {
+              setEnding(false);
+              void attempt(async () => {
+                take(await call(keys.endAll, { player }));
+                return `Nothing but ${nickname}’s PIN opens the account now.`;
+              });
+            }}
+          >
+            End them all
+          </Button>
+        </Dialog>
+      )}
+    </section>
+  );
+}

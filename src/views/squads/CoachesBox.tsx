@@ -1,0 +1,86 @@
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { call } from '../../client/client.ts';
+import { COACH_ROLES, type CoachRole, invitations } from '../../contract/invitations.ts';
+import { people } from '../../contract/squads.ts';
+import { Button, Select } from '../../ui/parts/index.ts';
+import type { Shared } from './shared.ts';
+
+/** Coaches of the squad: roles, one more by an invitation, one less. */
+export function CoachesBox({ shown, attempt, refresh, onInvitation }: Shared) {
+  const [role, setRole] = useState<CoachRole>('assistant');
+  const squad = shown.squad.id;
+  const head = shown.me.role === 'head coach';
+  const act = (work: () => Promise<unknown>) => void attempt(work);
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label="Coaches">
+      <h2>Coaches</h2>
+      <p className="text-dust text-sm">An assistant plans and reviews like a head coach, but does not change rules and takes nobody out.</p>
+      <ul className="divide-y divide-joint">
+        {shown.coaches.map((one) => (
+          <li key={one.userId} className="flex flex-wrap items-center justify-between gap-3 py-2">
+            <span>
+              {one.name} {one.userId === shown.me.userId && <span className="text-dust">(you)</span>}
+            </span>
+            <span className="flex items-center gap-2">
+              {head ? (
+                <select
+                  className="field"
+                  aria-label={`Role of ${one.name}`}
+                  value={one.role}
+                  onChange={(event) =>
+                    act(async () => {
+                      await call(people.setRole, { squad, user: one.userId }, { role: event.target.value as CoachRole });
+                      await refresh();
+                      return 'Saved';
+                    })
+                  }
+                >
+                  {COACH_ROLES.map((name) => (
+                    <option key={name}>{name}</option>
+                  ))}
+                </select>
+              ) : (
+                one.role
+              )}
+              {head && one.userId !== shown.me.userId && (
+                <Button
+                  size="small"
+                  look="stop"
+                  onClick={() =>
+                    act(async () => {
+                      await call(people.removeCoach, { squad, user: one.userId });
+                      await refresh();
+                      return `${one.name} coaches this squad no more. To bring a coach back, send a new invitation.`;
+                    })
+                  }
+                >
+                  Take out
+                </Button>
+              )}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {head && (
+        <div className="flex flex-wrap items-end gap-3">
+          <Select label="One more" value={role} onChange={(event) => setRole(event.target.value as CoachRole)}>
+            {COACH_ROLES.map((name) => (
+              <option key={name}>{name}</option>
+            ))}
+          </Select>
+          <Button
+            onClick={() =>
+              act(async () => {
+                onInvitation(await call(invitations.inviteCoach, { squad }, { id: uuid(), role }));
+                await refresh();
+              })
+            }
+          >
+            Make an invitation
+          </Button>
+        </div>
+      )}
+    </section>
+  );
+}

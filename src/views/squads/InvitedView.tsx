@@ -1,0 +1,210 @@
+import { useCallback, useEffect, useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { call, sendJson, sentenceOf } from '../../client/client.ts';
+import { useForm } from '../../client/use-form.ts';
+import { type Invited, invitations, type RequestState } from '../../contract/invitations.ts';
+import { Button, ButtonLink, Field, Form, Notice, Select } from '../../ui/parts/index.ts';
+
+const PLACE = 'eager-feet.asked-to-join';
+const ASK_AGAIN_MS = 15_000;
+
+/** An account for a coach or a guardian, out of an invitation. */
+function AccountForm({ code, invited }: { code: string; invited: Invited }) {
+  const { typed, field, refusal, busy, send } = useForm({ name: '', email: '', password: '' });
+  const coach = invited.kind === 'coach';
+  const accept = async () => {
+    const done = await send(invitations.claimChild.body, { ...typed, code }, async (body) => {
+      if (coach) await call(invitations.acceptAsCoach, {}, body);
+      else await call(invitations.claimChild, {}, body);
+      await sendJson('POST', '/api/auth/sign-in/email', { email: body.email, password: body.password });
+      return true;
+    });
+    if (done) window.location.assign('/');
+  };
+  return (
+    <Form onSend={accept}>
+      <p>
+        {coach
+          ? invited.squad
+            ? `You are invited to ${invited.squad.name} as ${invited.role}.`
+            : 'This makes the first coach’s account of this house. You make your squads right after.'
+          : `You are invited as guardian of ${invited.nickname} in ${invited.squad?.name ?? 'the squad'}. You say yes or no to clips, see all that is kept, and can delete it.`}
+      </p>
+      <Field label={coach ? 'Your name, as players see it' : 'Your name'} autoComplete="name" {...field('name')} />
+      <Field
+        label="E-mail"
+        hint="With an account of that address: its own password below."
+        type="email"
+        inputMode="email"
+        autoComplete="username"
+        {...field('email')}
+      />
+      <Field label="Password" hint="At least 10 letters." type="password" autoComplete="new-password" {...field('password')} />
+      {refusal && <Notice tone="stop">{refusal}</Notice>}
+      <Button type="submit" look="main" size="player" disabled={busy}>
+        {busy ? 'A moment…' : coach ? 'Make my account' : `I am ${invited.nickname}’s guardian`}
+      </Button>
+    </Form>
+  );
+}
+
+/** A child asks to join: nickname, birth year, stronger foot and an own PIN, nothing else. */
+function JoinForm({ code, invited, onAsked }: { code: string; invited: Invited; onAsked(id: string, state: RequestState): void }) {
+  const { typed, field, refusal, busy, send } = useForm({ nickname: '', birthYear: '', strongerFoot: 'right', pin: '' });
+  const [id] = useState(() => uuid());
+  const ask = async () => {
+    const given = { ...typed, id, code, birthYear: typed.birthYear === '' ? Number.NaN : Number(typed.birthYear) };
+    const state = await send(invitations.askToJoin.body, given, (body) => call(invitations.askToJoin, {}, body));
+    if (state) onAsked(id, state);
+  };
+  return (
+    <Form onSend={ask}>
+      <p>
+        {invited.squad?.name} invites you. Nothing but this is asked; a coach lets you in, and a grown-up of your family gets a code of
+        their own.
+      </p>
+      <Field label="Nickname" hint="Not your whole name." autoComplete="off" {...field('nickname')} />
+      <Field label="Birth year" inputMode="numeric" autoComplete="off" {...field('birthYear')} />
+      <Select label="Stronger foot" {...field('strongerFoot')}>
+        <option value="right">right</option>
+        <option value="left">left</option>
+        <option value="both">both the same</option>
+      </Select>
+      <Field
+        label="Your own PIN"
+        hint="4 to 8 digits you will remember."
+        type="password"
+        inputMode="numeric"
+        autoComplete="new-password"
+        {...field('pin')}
+      />
+      {refusal && <Notice tone="stop">{refusal}</Notice>}
+      <Button type="submit" look="main" size="player" disabled={busy}>
+        {busy ? 'Asking…' : 'Ask to join'}
+      </Button>
+    </Form>
+  );
+}
+
+/** After asking: waits for the coach, and says how to get in. */
+function Asked({ id, first, onForget }: { id: string; first: RequestState; onForget(): void }) {
+  const [state, setState] = useState(first);
+  const look = useCallback(
+    () =>
+      call(invitations.request, { request: id }).then(setState, () => {
+        /* No line just now: asked again in a moment. */
+      }),
+    [id],
+  );
+  useEffect(() => {
+    if (state.state !== 'waiting') return;
+    const asking = setInterval(() => void look(), ASK_AGAIN_MS);
+    return () => clearInterval(asking);
+  }, [state.state, look]);
+  if (state.state === 'waiting')
+    return (
+      <div className="flex flex-col gap-4">
+        <Notice>
+          {state.nickname}, your coach has been asked. Come back to this page on this phone; it looks by itself as long as it is open.
+        </Notice>
+        <Button size="player" onClick={() => void look()}>
+          Look now
+        </Button>
+      </div>
+    );
+  if (state.state === 'refused')
+    return (
+      <div className="flex flex-col gap-4">
+        <Notice tone="look">The coach did not let you in. What you typed is deleted. If that is a mistake, ask the coach.</Notice>
+        <Button size="player" onClick={onForget}>
+          Ask anew
+        </Button>
+      </div>
+    );
+  return (
+    <div className="flex flex-col gap-4">
+      <Notice tone="done">
+        You are in {state.squad?.name}, {state.nickname}.
+      </Notice>
+      <p>
+        You sign in with the squad code <strong className="font-display text-2xl">{state.squad?.code}</strong>, your nickname{' '}
+        <strong>{state.nickname}</strong> and the PIN you chose.
+      </p>
+      <ButtonLink href={`/join#${state.squad?.code}/${encodeURIComponent(state.nickname)}`} look="main" size="player">
+        Sign in now
+      </ButtonLink>
+    </div>
+  );
+}
+
+/** The page behind an invitation: finds out what its code opens, and leads on from there. */
+export function InvitedView() {
+  const [code, setCode] = useState('');
+  const [invited, setInvited] = useState<Invited | null>(null);
+  const [asked, setAsked] = useState<{ id: string; state: RequestState } | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const look = useCallback(async (typed: string) => {
+    setProblem(null);
+    try {
+      const parsed = invitations.look.body.safeParse({ code: typed });
+      if (!parsed.success) throw new Error(parsed.error.issues[0]?.message);
+      setInvited(await call(invitations.look, {}, parsed.data));
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  }, []);
+  useEffect(() => {
+    const take = () => {
+      const given = window.location.hash.slice(1);
+      if (!given) return false;
+      // The code goes out of the address bar, so that nobody sees or shares it by accident.
+      window.history.replaceState(null, '', window.location.pathname);
+      setCode(given);
+      void look(given);
+      return true;
+    };
+    const id = window.localStorage.getItem(PLACE);
+    if (!take() && id) {
+      call(invitations.request, { request: id }).then(
+        (state) => setAsked({ id, state }),
+        () => window.localStorage.removeItem(PLACE),
+      );
+    }
+    window.addEventListener('hashchange', take);
+    return () => window.removeEventListener('hashchange', take);
+  }, [look]);
+  const forget = () => {
+    window.localStorage.removeItem(PLACE);
+    setAsked(null);
+    setInvited(null);
+  };
+  if (asked) return <Asked id={asked.id} first={asked.state} onForget={forget} />;
+  if (invited?.kind === 'players')
+    return (
+      <JoinForm
+        code={code}
+        invited={invited}
+        onAsked={(id, state) => {
+          window.localStorage.setItem(PLACE, id);
+          setAsked({ id, state });
+        }}
+      />
+    );
+  if (invited?.kind === 'coach' || invited?.kind === 'guardian') return <AccountForm code={code} invited={invited} />;
+  return (
+    <Form onSend={() => look(code)}>
+      {invited && <Notice>This is a family link. Open it as a link, or scan its QR code, on the child’s device.</Notice>}
+      <Field
+        label="Code from your coach"
+        value={code}
+        autoCapitalize="characters"
+        autoComplete="off"
+        problem={problem ?? undefined}
+        onChange={(event) => setCode(event.target.value)}
+      />
+      <Button type="submit" look="main" size="player">
+        Go on
+      </Button>
+    </Form>
+  );
+}

@@ -1,0 +1,157 @@
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { call } from '../../client/client.ts';
+import { dateInWords, plural } from '../../client/words.ts';
+import { invitations, type JoinRequestView } from '../../contract/invitations.ts';
+import { people } from '../../contract/squads.ts';
+import { LEVELS, type Level } from '../../core/squads/terms.ts';
+import { Button, ButtonLink, Field, Select } from '../../ui/parts/index.ts';
+import { InvitationCard } from './InvitationCard.tsx';
+import type { Shared } from './shared.ts';
+
+function Request({ one, shown, attempt, refresh, onInvitation }: Shared & { one: JoinRequestView }) {
+  const [level, setLevel] = useState<Level>('steady');
+  const [nickname, setNickname] = useState(one.nickname);
+  const squad = shown.squad.id;
+  const admit = () =>
+    attempt(async () => {
+      const { guardianCode } = await call(invitations.admit, { squad, request: one.id }, { level, nickname });
+      await refresh();
+      if (!guardianCode) return `${nickname} is in. A head coach makes the code for a grown-up of the family.`;
+      onInvitation(guardianCode);
+      return `${nickname} is in. Give the code to a grown-up of the family.`;
+    });
+  const refuse = () =>
+    attempt(async () => {
+      await call(invitations.refuse, { squad, request: one.id }, {});
+      await refresh();
+      return `${one.nickname} was not let in; what was typed is deleted.`;
+    });
+  return (
+    <li className="flex flex-wrap items-end gap-3 py-3">
+      <Field label="Nickname" className="w-40" value={nickname} onChange={(event) => setNickname(event.target.value)} />
+      <span className="min-h-11 content-center">
+        born {one.birthYear}, stronger foot {one.strongerFoot}
+        <span className="block text-dust text-sm">asked {dateInWords(one.at, shown.squad.timeZone)}</span>
+      </span>
+      <Select label="Level" value={level} onChange={(event) => setLevel(event.target.value as Level)}>
+        {LEVELS.map((name) => (
+          <option key={name}>{name}</option>
+        ))}
+      </Select>
+      <Button look="main" onClick={() => void admit()}>
+        Let in
+      </Button>
+      <Button look="stop" onClick={() => void refuse()}>
+        Say no
+      </Button>
+    </li>
+  );
+}
+
+/** Who asked to join, to be let in or not. */
+export function RequestsBox(shared: Shared) {
+  const { requests } = shared.shown;
+  if (requests.length === 0) return null;
+  return (
+    <section className="slab border-l-4 border-l-mustard p-4" aria-label="Asked to join">
+      <h2>Asked to join ({requests.length})</h2>
+      <ul className="divide-y divide-joint">
+        {requests.map((one) => (
+          <Request key={one.id} one={one} {...shared} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** A code for players to ask with, cards, and every invitation that works. */
+export function InviteBox({ shown, attempt, refresh, onInvitation }: Shared) {
+  const [days, setDays] = useState('30');
+  const [uses, setUses] = useState('30');
+  const squad = shown.squad.id;
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label="Invitations">
+      <h2>Invitations</h2>
+      <p className="text-dust text-sm">
+        With a code, link or QR families ask to join; you let each one in. A guardian claims a child with a code of its own, which works
+        once.
+      </p>
+      <div className="flex flex-wrap items-end gap-3">
+        <Field label="Works for days" className="w-36" inputMode="numeric" value={days} onChange={(event) => setDays(event.target.value)} />
+        <Field label="For players" className="w-36" inputMode="numeric" value={uses} onChange={(event) => setUses(event.target.value)} />
+        <Button
+          look="main"
+          onClick={() =>
+            void attempt(async () => {
+              const body = invitations.invitePlayers.body.safeParse({
+                id: uuid(),
+                days: Number(days || Number.NaN),
+                uses: Number(uses || Number.NaN),
+              });
+              if (!body.success) throw new Error(body.error.issues[0]?.message);
+              onInvitation(await call(invitations.invitePlayers, { squad }, body.data));
+              await refresh();
+            })
+          }
+        >
+          Invite players
+        </Button>
+        <ButtonLink href={`/coach/${squad}/squad/cards`}>Cards for the whole squad</ButtonLink>
+      </div>
+      {shown.invitations.length > 0 && (
+        <details>
+          <summary>{plural(shown.invitations.length, 'invitation')} that work now</summary>
+          <div className="flex flex-col gap-2 pt-2">
+            {shown.invitations.map((one) => (
+              <InvitationCard
+                key={one.id}
+                one={one}
+                timeZone={shown.squad.timeZone}
+                onRevoke={() =>
+                  void attempt(async () => {
+                    await call(invitations.revoke, { invitation: one.id });
+                    await refresh();
+                    return 'Taken back: it works no more.';
+                  })
+                }
+              />
+            ))}
+          </div>
+        </details>
+      )}
+    </section>
+  );
+}
+
+/** Players of the coach's other squads who could be in this one too. */
+export function OthersBox({ shown, others, attempt, refresh }: Shared & { others: Others }) {
+  const [picked, setPicked] = useState(others[0]?.playerId ?? '');
+  if (others.length === 0) return null;
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label="From another squad of yours">
+      <h2>From another squad of yours</h2>
+      <div className="flex flex-wrap items-end gap-3">
+        <Select label="Player" value={picked} onChange={(event) => setPicked(event.target.value)}>
+          {others.map((one) => (
+            <option key={one.playerId} value={one.playerId}>
+              {one.nickname} ({one.squad})
+            </option>
+          ))}
+        </Select>
+        <Button
+          onClick={() =>
+            void attempt(async () => {
+              await call(people.addExisting, { squad: shown.squad.id }, { player: picked, level: 'steady' });
+              await refresh();
+              return 'In this squad too, with the same PIN and family.';
+            })
+          }
+        >
+          Take into this squad too
+        </Button>
+      </div>
+    </section>
+  );
+}
+export type Others = { playerId: string; nickname: string; squad: string }[];

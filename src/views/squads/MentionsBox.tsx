@@ -1,0 +1,56 @@
+import { useEffect, useState } from 'react';
+import { call } from '../../client/client.ts';
+import { useAttempt } from '../../client/use-attempt.ts';
+import { dateInWords, plural } from '../../client/words.ts';
+import { keeping, type MentionView } from '../../contract/operations.ts';
+import { Button, Notice } from '../../ui/parts/index.ts';
+
+interface Found {
+  mentions: MentionView[];
+  mails: number;
+}
+
+/** Texts that name a child whose family deletes everything: for head coaches, shown only while there are any. */
+export function MentionsBox({ squad, timeZone }: { squad: string; timeZone: string }) {
+  const [found, setFound] = useState<Found | null>(null);
+  const { problem, attempt } = useAttempt();
+  useEffect(() => {
+    call(keeping.mentions, { squad }).then(setFound, () => {
+      /* Asked for again when the page is opened again. */
+    });
+  }, [squad]);
+  if (!found || (found.mentions.length === 0 && found.mails === 0)) return null;
+  const change = (one: MentionView) =>
+    attempt(async () => setFound(await call(keeping.changeMention, { squad }, { player: one.playerId, mention: one.id })));
+  return (
+    <section className="slab flex flex-col gap-2 border-l-4 border-l-mustard p-4" aria-label="Texts that name a player who leaves">
+      <h2>Texts that name a player who leaves</h2>
+      <p>
+        A family has asked for everything of a player to be deleted. These texts are yours, so nothing finds them by itself: change each
+        where you wrote it, or have the name taken out here.
+      </p>
+      {problem && <Notice tone="stop">{problem}</Notice>}
+      <ul className="divide-y divide-joint">
+        {found.mentions.map((one) => (
+          <li key={one.id} className="flex flex-wrap items-center justify-between gap-2 py-2">
+            <span className="min-w-0">
+              <q className="break-words">{one.around}</q>
+              <span className="block text-dust text-sm">
+                {one.what}, until {dateInWords(one.until, timeZone)}
+              </span>
+            </span>
+            <Button size="small" onClick={() => void change(one)}>
+              Take the name out
+            </Button>
+          </li>
+        ))}
+      </ul>
+      {found.mails > 0 && (
+        <p className="text-dust">
+          {plural(found.mails, 'mail')} in the server’s local mailbox {found.mails === 1 ? 'names' : 'name'} the player too. Whoever runs
+          the server deletes {found.mails === 1 ? 'it' : 'them'}; what is about the player goes by itself.
+        </p>
+      )}
+    </section>
+  );
+}

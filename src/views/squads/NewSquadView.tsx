@@ -1,0 +1,41 @@
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { call } from '../../client/client.ts';
+import { useForm } from '../../client/use-form.ts';
+import { people } from '../../contract/squads.ts';
+import { Button, Field, Form, Notice } from '../../ui/parts/index.ts';
+import { ZoneField } from './ZoneField.tsx';
+
+/** Makes a squad; the age of its players sets safe rules, which can all be changed later. */
+export function NewSquadView() {
+  const [id] = useState(() => uuid());
+  const { typed, field, refusal, busy, send } = useForm({
+    name: '',
+    town: '',
+    timeZone: typeof window === 'undefined' ? '' : Intl.DateTimeFormat().resolvedOptions().timeZone,
+    age: '',
+  });
+  const make = async () => {
+    const made = await send(people.makeSquad.body, { ...typed, id, age: typed.age === '' ? Number.NaN : Number(typed.age) }, (body) =>
+      call(people.makeSquad, {}, body),
+    );
+    if (made) window.location.assign(`/coach/${made.id}/squad/people`);
+  };
+  return (
+    <Form onSend={make}>
+      <Field label="Name of the squad" {...field('name')} />
+      <Field label="Town" hint="Shown beside the name; may be left out." {...field('town')} />
+      <ZoneField {...field('timeZone')} />
+      <Field
+        label="Age of the players, about"
+        hint="Sets safe rules for that age: streaks, tables, heading, minutes. All can be changed."
+        inputMode="numeric"
+        {...field('age')}
+      />
+      {refusal && <Notice tone="stop">{refusal}</Notice>}
+      <Button type="submit" look="main" disabled={busy} className="self-start">
+        {busy ? 'Making it…' : 'Make the squad'}
+      </Button>
+    </Form>
+  );
+}

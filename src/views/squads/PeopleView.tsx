@@ -1,0 +1,112 @@
+import { useState } from 'react';
+import { call } from '../../client/client.ts';
+import { useAttempt } from '../../client/use-attempt.ts';
+import type { InvitationView } from '../../contract/invitations.ts';
+import { type People, type PersonView, people } from '../../contract/squads.ts';
+import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
+import { SquadNewsBox } from '../accounts/NewsBox.tsx';
+import { CoachesBox } from './CoachesBox.tsx';
+import { InvitationCard } from './InvitationCard.tsx';
+import { InviteBox, type Others, OthersBox, RequestsBox } from './JoiningBoxes.tsx';
+import { MentionsBox } from './MentionsBox.tsx';
+import { PlayerRow } from './PlayerRow.tsx';
+import { RosterBox } from './RosterBox.tsx';
+import { SquadTabs } from './SquadTabs.tsx';
+import type { Shared } from './shared.ts';
+
+/** People of a squad: who asked to join, players and their families, coaches, invitations, a list to read in. */
+export function PeopleView({ first, others }: { first: People; others: Others }) {
+  const [shown, setShown] = useState(first);
+  const [invitation, setInvitation] = useState<InvitationView | null>(null);
+  const [pin, setPin] = useState<{ nickname: string; pin: string } | null>(null);
+  const [gone, setGone] = useState<PersonView | null>(null);
+  const { problem, said, attempt } = useAttempt();
+  const squad = shown.squad.id;
+  const refresh = async () => {
+    const next = await call(people.list, { squad });
+    setGone(shown.players.find((one) => !next.players.some((other) => other.playerId === one.playerId)) ?? null);
+    setShown(next);
+  };
+  const shared: Shared = { shown, attempt, refresh, onInvitation: setInvitation };
+  return (
+    <div className="flex flex-col gap-4">
+      <h1>Squad</h1>
+      <SquadTabs squad={squad} here="/people" />
+      <p>
+        Players sign in with the squad code <strong className="font-display text-xl">{shown.squad.code}</strong>, their nickname and their
+        PIN.
+      </p>
+      {problem && <Notice tone="stop">{problem}</Notice>}
+      {said && (
+        <Notice tone="done">
+          {said}{' '}
+          {gone && (
+            <Button
+              size="small"
+              onClick={() =>
+                void attempt(async () => {
+                  await call(people.bringBack, { squad, player: gone.playerId }, {});
+                  await refresh();
+                  return `${gone.nickname} is back.`;
+                })
+              }
+            >
+              Undo
+            </Button>
+          )}
+        </Notice>
+      )}
+      {shown.me.role === 'head coach' && <MentionsBox squad={squad} timeZone={shown.squad.timeZone} />}
+      <RequestsBox {...shared} />
+      <div className="grid items-start gap-4 xl:grid-cols-2">
+        <InviteBox {...shared} />
+        <CoachesBox {...shared} />
+      </div>
+      <section className="slab overflow-x-auto p-4" aria-label="Players">
+        <h2>Players ({shown.players.length})</h2>
+        {shown.players.length === 0 && <p className="text-dust">Nobody yet. Invite players, or read in a list.</p>}
+        {shown.players.length > 0 && (
+          <table className="block w-full sm:table">
+            <thead className="hidden text-dust text-sm sm:table-header-group">
+              <tr>
+                <th scope="col" className="text-start">
+                  Player
+                </th>
+                <th scope="col" className="text-start">
+                  Level
+                </th>
+                <th scope="col" className="text-start">
+                  Guardians
+                </th>
+                <th scope="col" className="text-start">
+                  <span className="sr-only">What can be done</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody className="block sm:table-row-group">
+              {shown.players.map((one) => (
+                <PlayerRow key={one.playerId} one={one} {...shared} onPin={(nickname, made) => setPin({ nickname, pin: made })} />
+              ))}
+            </tbody>
+          </table>
+        )}
+      </section>
+      <div className="grid items-start gap-4 xl:grid-cols-2">
+        <RosterBox squad={squad} onAdded={() => void refresh()} />
+        <OthersBox {...shared} others={others} />
+      </div>
+      {shown.me.role === 'head coach' && <SquadNewsBox squad={squad} />}
+      {invitation && (
+        <Dialog label="Hand this on" onClose={() => setInvitation(null)}>
+          <InvitationCard one={invitation} timeZone={shown.squad.timeZone} />
+        </Dialog>
+      )}
+      {pin && (
+        <Dialog label={`${pin.nickname}’s new PIN`} onClose={() => setPin(null)}>
+          <p className="font-display text-5xl tabular-nums">{pin.pin}</p>
+          <p>It is shown this once. {pin.nickname} is signed out everywhere and signs in with it.</p>
+        </Dialog>
+      )}
+    </div>
+  );
+}

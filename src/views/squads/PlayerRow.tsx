@@ -1,0 +1,168 @@
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { call } from '../../client/client.ts';
+import { useForm } from '../../client/use-form.ts';
+import { dayInWords } from '../../client/words.ts';
+import { invitations } from '../../contract/invitations.ts';
+import { keys } from '../../contract/keys.ts';
+import { type PersonView, people } from '../../contract/squads.ts';
+import { LEVELS, type Level } from '../../core/squads/terms.ts';
+import { Button, Dialog, Field, Form, Notice } from '../../ui/parts/index.ts';
+import type { Shared } from './shared.ts';
+
+/** Nickname and birth year of a player, to be put right. */
+function Correct({ one, squad, onClose, onDone }: { one: PersonView; squad: string; onClose(): void; onDone(): void }) {
+  const { typed, field, refusal, busy, send } = useForm({ nickname: one.nickname, birthYear: String(one.birthYear) });
+  const save = async () => {
+    const given = { nickname: typed.nickname, birthYear: typed.birthYear === '' ? Number.NaN : Number(typed.birthYear) };
+    const done = await send(people.correct.body, given, (body) => call(people.correct, { squad, player: one.playerId }, body));
+    if (done) onDone();
+  };
+  return (
+    <Dialog label={`Correct ${one.nickname}`} onClose={onClose}>
+      <Form onSend={save}>
+        <Field label="Nickname" hint="The player signs in with it." {...field('nickname')} />
+        <Field label="Birth year" inputMode="numeric" {...field('birthYear')} />
+        {refusal && <Notice tone="stop">{refusal}</Notice>}
+        <Button type="submit" look="main" className="self-start" disabled={busy}>
+          Save
+        </Button>
+      </Form>
+    </Dialog>
+  );
+}
+
+/** A player's row: level, family, and what can be done. */
+export function PlayerRow({
+  one,
+  shown,
+  attempt,
+  refresh,
+  onInvitation,
+  onPin,
+}: Shared & { one: PersonView; onPin(nickname: string, pin: string): void }) {
+  const [removing, setRemoving] = useState(false);
+  const [correcting, setCorrecting] = useState(false);
+  const [unguarding, setUnguarding] = useState<PersonView['guardians'][number] | null>(null);
+  const at = { squad: shown.squad.id, player: one.playerId };
+  const head = shown.me.role === 'head coach';
+  const act = (work: () => Promise<unknown>) => void attempt(work);
+  return (
+    <tr className="block border-joint border-t py-1 align-top sm:table-row">
+      <th scope="row" className="block pe-3 text-start sm:table-cell sm:py-2">
+        <a href={`/coach/${at.squad}/players/${one.playerId}`}>{one.nickname}</a>
+        <span className="block font-normal text-dust text-sm">
+          {one.birthYear}, {one.strongerFoot} · since {dayInWords(one.joinedOn)}
+        </span>
+      </th>
+      <td className="inline-block py-1 pe-3 sm:table-cell sm:py-2">
+        <select
+          className="field"
+          aria-label={`Level of ${one.nickname}`}
+          defaultValue={one.level}
+          onChange={(event) => act(() => call(people.setLevel, at, { level: event.target.value as Level }).then(() => 'Saved'))}
+        >
+          {LEVELS.map((name) => (
+            <option key={name}>{name}</option>
+          ))}
+        </select>
+      </td>
+      <td className="inline-block py-1 pe-3 sm:table-cell sm:py-2">
+        {one.guardians.length === 0 && <span className="text-dust">nobody yet</span>}
+        {one.guardians.map((guardian) => (
+          <span key={guardian.userId} className="flex flex-wrap items-center gap-2">
+            {guardian.name}
+            {head && (
+              <Button size="small" onClick={() => setUnguarding(guardian)}>
+                Remove<span className="sr-only"> {guardian.name} as a guardian</span>
+              </Button>
+            )}
+          </span>
+        ))}
+      </td>
+      <td className="block py-1 sm:table-cell sm:py-2">
+        <span className="flex flex-wrap gap-2">
+          <Button size="small" onClick={() => setCorrecting(true)}>
+            Correct
+          </Button>
+          {head && (
+            <Button size="small" onClick={() => act(async () => onInvitation(await call(invitations.inviteGuardian, at, { id: uuid() })))}>
+              Guardian’s code
+            </Button>
+          )}
+          <Button
+            size="small"
+            onClick={() =>
+              act(async () => {
+                const { pin } = await call(people.resetPin, at, {});
+                onPin(one.nickname, pin);
+              })
+            }
+          >
+            New PIN
+          </Button>
+          {head && (
+            <Button size="small" look="stop" onClick={() => setRemoving(true)}>
+              Take out
+            </Button>
+          )}
+        </span>
+        {correcting && (
+          <Correct
+            one={one}
+            squad={at.squad}
+            onClose={() => setCorrecting(false)}
+            onDone={() => {
+              setCorrecting(false);
+              act(refresh);
+            }}
+          />
+        )}
+        {unguarding && (
+          <Dialog label={`Take ${unguarding.name} out as guardian?`} onClose={() => setUnguarding(null)}>
+            <p>
+              {unguarding.name} sees nothing of {one.nickname} any more. What was said yes or no to stays. The family is told.
+            </p>
+            <Button
+              look="stop"
+              className="self-start"
+              onClick={() => {
+                const { userId, name } = unguarding;
+                setUnguarding(null);
+                act(async () => {
+                  await call(keys.removeAsCoach, { ...at, user: userId });
+                  await refresh();
+                  return `${name} is no guardian of ${one.nickname} any more.`;
+                });
+              }}
+            >
+              Take {unguarding.name} out
+            </Button>
+          </Dialog>
+        )}
+        {removing && (
+          <Dialog label={`Take ${one.nickname} out of the squad?`} onClose={() => setRemoving(false)}>
+            <p>
+              Coaches of this squad see {one.nickname} no more; what was done stays with the family. It can be undone on this page right
+              after.
+            </p>
+            <Button
+              look="stop"
+              className="self-start"
+              onClick={() => {
+                setRemoving(false);
+                act(async () => {
+                  await call(people.removePlayer, at, {});
+                  await refresh();
+                  return `${one.nickname} is out of the squad.`;
+                });
+              }}
+            >
+              Take {one.nickname} out
+            </Button>
+          </Dialog>
+        )}
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,93 @@
+import { useState } from 'react';
+import { call } from '../../client/client.ts';
+import { useAttempt } from '../../client/use-attempt.ts';
+import { plural } from '../../client/words.ts';
+import { people, type RosterLook } from '../../contract/squads.ts';
+import { Button, FileButton, Notice } from '../../ui/parts/index.ts';
+
+/** A list of players: pasted or from a file, tried dry, then read in. The PINs are told once. */
+export function RosterBox({ squad, onAdded }: { squad: string; onAdded(): void }) {
+  const [text, setText] = useState('');
+  const [look, setLook] = useState<RosterLook | null>(null);
+  const { problem, busy, attempt } = useAttempt();
+  const read = (dry: boolean) =>
+    attempt(async () => {
+      const found = await call(people.roster, { squad }, { text, dry });
+      setLook(found);
+      if (!dry) {
+        setText('');
+        onAdded();
+      }
+    });
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label="A list of players">
+      <h2>A list of players</h2>
+      <p className="text-dust text-sm">
+        CSV with a heading: nickname, birth year, and if you like stronger foot and level. It is tried first; nothing is added before you
+        say so.
+      </p>
+      <label className="flex flex-col gap-1">
+        <span className="font-semibold">The list</span>
+        <textarea
+          className="field min-h-28 font-mono text-sm"
+          value={text}
+          placeholder={'nickname,birth year,stronger foot,level\nOtter,2015,left,steady'}
+          onChange={(event) => {
+            setText(event.target.value);
+            setLook(null);
+          }}
+        />
+      </label>
+      <div className="flex flex-wrap gap-2">
+        <FileButton
+          label="A list of players as CSV"
+          accept=".csv,text/csv,text/plain"
+          onFile={(file) =>
+            void file.text().then((given) => {
+              setText(given);
+              setLook(null);
+            })
+          }
+        >
+          From a file
+        </FileButton>
+        <Button disabled={busy || text.trim() === ''} onClick={() => void read(true)}>
+          Try it
+        </Button>
+        {look && look.wrong.length === 0 && look.good.length > 0 && look.added.length === 0 && (
+          <Button look="main" disabled={busy} onClick={() => void read(false)}>
+            Add {plural(look.good.length, 'player')}
+          </Button>
+        )}
+      </div>
+      {problem && <Notice tone="stop">{problem}</Notice>}
+      {look && look.added.length === 0 && (
+        <Notice tone={look.wrong.length > 0 ? 'look' : 'done'}>
+          {plural(look.good.length, 'line')} can be read
+          {look.wrong.length > 0 ? `, ${plural(look.wrong.length, 'line')} cannot. Mend them, and try again:` : '.'}
+          {look.wrong.length > 0 && (
+            <ul className="list-disc ps-5">
+              {look.wrong.map((one) => (
+                <li key={one.line}>
+                  line {one.line}: {one.sentence}
+                </li>
+              ))}
+            </ul>
+          )}
+        </Notice>
+      )}
+      {look && look.added.length > 0 && (
+        <Notice tone="done">
+          {plural(look.added.length, 'player')} added. These PINs are shown this once; cards with links can be printed at any time.
+          <ul className="columns-2 gap-6 pt-1 tabular-nums sm:columns-3">
+            {look.added.map((one) => (
+              <li key={one.playerId}>
+                {one.nickname}: <strong>{one.pin}</strong>
+              </li>
+            ))}
+          </ul>
+        </Notice>
+      )}
+    </section>
+  );
+}

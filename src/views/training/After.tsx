@@ -1,0 +1,93 @@
+import { Check, CircleAlert, Clock3 } from 'lucide-react';
+import type { KeptRun } from '../../client/device-store.ts';
+import { plural } from '../../client/words.ts';
+import { ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { Outbox, useOutbox } from './SendQueue.tsx';
+
+interface Props {
+  run: KeptRun;
+  sessionName: string;
+  /** Every drill was gone through. */
+  finished: boolean;
+  hurt: boolean;
+  share: number;
+  mayFilm: boolean;
+  /** Why what was done is not kept yet; null when it is. */
+  problem: string | null;
+}
+
+const WAYS = {
+  sent: { icon: Check, look: 'text-moss' },
+  waits: { icon: Clock3, look: '' },
+  'not taken': { icon: CircleAlert, look: 'text-stop' },
+} as const;
+
+/** After a session: what was done, what went out, what waits, and what the coach will see. */
+export function After({ run, sessionName, finished, hurt, share, mayFilm, problem }: Props) {
+  const { sent, items } = useOutbox();
+  const mine = [
+    ...sent.filter((one) => one.runId === run.id).map((one) => ({ ...one, way: 'sent' as const })),
+    ...items
+      .filter((one) => one.runId === run.id)
+      .map((one) => ({ ...one, way: one.state === 'refused' ? ('not taken' as const) : ('waits' as const) })),
+  ];
+  // A log that is sent again as it grows is told once, as waiting.
+  const all = mine.filter((one, i) => !mine.some((later, j) => j > i && later.id === one.id));
+  const given = all.filter((one) => one.kind === 'go');
+  const clips = all.filter((one) => one.kind === 'clip');
+  const waiting = given.filter((one) => one.way === 'waits').length;
+  const clipsGone = clips.filter((one) => one.way === 'sent').length;
+  const logGone = all.some((one) => one.id === run.id && one.way === 'sent');
+  return (
+    <main className="mx-auto flex min-h-dvh max-w-lg flex-col gap-4 p-4">
+      <h1>{hurt ? 'You stopped. That was right.' : finished ? 'That is all. Well done.' : 'You stopped here.'}</h1>
+      {problem && <Notice tone="stop">{problem}</Notice>}
+      {hurt && (
+        <p className="text-lg">
+          Sit down, and tell a grown-up now. Your family’s page and your coach are told that you stopped; not more. Rest costs you nothing.
+        </p>
+      )}
+      <p className="text-lg">
+        {Math.round(share * 100)} % of the work of “{sessionName}” is done.
+      </p>
+      {given.length > 0 && (
+        <section className="slab p-4" aria-label="Your numbers">
+          <h2>Your numbers</h2>
+          <ul className="flex flex-col divide-y divide-joint">
+            {given.map((one) => {
+              const Icon = WAYS[one.way].icon;
+              return (
+                <li key={one.id} className="flex min-h-12 items-center justify-between gap-3">
+                  <span>{one.label}</span>
+                  <span className="flex shrink-0 items-center gap-1 text-sm">
+                    <Icon aria-hidden className={`size-5 ${WAYS[one.way].look}`} /> {one.way}
+                  </span>
+                </li>
+              );
+            })}
+          </ul>
+        </section>
+      )}
+      <p data-testid="sent-summary">
+        {given.length > 0 && waiting === 0 && 'All numbers are with your coach. '}
+        {waiting > 0 && `${plural(waiting, 'number')} will go out when there is a line. `}
+        {clips.length > 0 && `${clipsGone} of ${plural(clips.length, 'clip')} sent. `}
+        {logGone ? 'The log of this session is sent.' : 'The log of this session waits.'}
+      </p>
+      <Outbox />
+      <section>
+        <h2>What your coach sees</h2>
+        <p>
+          Your numbers{mayFilm ? ', your clips' : ''}, which drills you did, and that our clock ran; never where you were. The answer comes
+          in a line on My feet.
+        </p>
+      </section>
+      <ButtonLink href="/week" look="main" size="player">
+        Back to This week
+      </ButtonLink>
+      <ButtonLink href="/feet" size="player">
+        My feet
+      </ButtonLink>
+    </main>
+  );
+}

@@ -1,0 +1,153 @@
+import { Camera, CameraOff, Hand, TriangleAlert, Volume2 } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { lookForRoom, type Room } from '../../client/room.ts';
+import type { ThisWeek } from '../../contract/training.ts';
+import type { Drill } from '../../core/drills/schema.ts';
+import type { Session } from '../../core/weeks/schema.ts';
+import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { DrillsAhead } from './DrillsAhead.tsx';
+import { drillsOf, itemsOf, kitAtHome, lacks, standInsOf } from './kit.ts';
+import { drawnAtHome, Layouts } from './LayOut.tsx';
+import { Numbers } from './Numbers.tsx';
+
+interface Props {
+  visit: ThisWeek;
+  session: Session;
+  minutes: string;
+  drills: ReadonlyMap<string, Drill>;
+  listening: boolean;
+  hearing: string | null;
+  filming: boolean;
+  filmProblem: string | null;
+  closedBefore: boolean;
+  onListen(on: boolean): void;
+  onFilm(on: boolean): void;
+  onSound(): void;
+  onStart(): void;
+}
+
+/** What to fetch, ticked off as it is found; what is not at home by what stands in for it. */
+function Fetch({ session, drills, visit }: Pick<Props, 'session' | 'drills' | 'visit'>) {
+  const kit = kitAtHome(visit, session, drills);
+  const [found, setFound] = useState<string[]>([]);
+  if (kit.length === 0) return <p>Nothing to fetch.</p>;
+  return (
+    <ul>
+      {kit.map((one) => (
+        <li key={one}>
+          <label className="flex min-h-12 items-center gap-3 text-lg">
+            <input
+              type="checkbox"
+              className="size-7 shrink-0"
+              checked={found.includes(one)}
+              onChange={(event) => setFound((all) => (event.target.checked ? [...all, one] : all.filter((other) => other !== one)))}
+            />
+            <span className={found.includes(one) ? 'line-through' : ''}>
+              {lacks(visit, one) ? standInsOf(one) : one}
+              {lacks(visit, one) && <span className="text-dust text-sm"> for the {one}</span>}
+            </span>
+          </label>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Cautions of the session's drills, each once. */
+const cautionsOf = (session: Session, drills: ReadonlyMap<string, Drill>): string[] => [
+  ...new Set(drillsOf(session, drills).flatMap((drill) => drill.cautions)),
+];
+
+/** Before a session: fetch, watch out, what to beat, and a try of the sound; then one big button. */
+export function Before(props: Props) {
+  const { visit, session, minutes, drills, listening, hearing, filming, filmProblem, closedBefore } = props;
+  const [room, setRoom] = useState<Room | null>(null);
+  const [staysAwake, setStaysAwake] = useState(true);
+  useEffect(() => {
+    void lookForRoom().then(setRoom);
+    setStaysAwake('wakeLock' in navigator);
+  }, []);
+  const ahead = useMemo(() => drillsOf(session, drills).map((drill) => drawnAtHome(visit, drill)), [visit, session, drills]);
+  const cautions = useMemo(() => cautionsOf(session, drills), [session, drills]);
+  const items = itemsOf(session);
+  const warmUp = session.blocks[0]?.kind === 'warm-up';
+  return (
+    <main className="mx-auto flex min-h-dvh max-w-lg flex-col gap-4 p-4 pb-28">
+      <header className="flex items-baseline justify-between gap-3">
+        <h1>{session.name}</h1>
+        <span className="shrink-0">{minutes}</span>
+      </header>
+      {closedBefore && (
+        <Notice>
+          Your last visit here was too long ago to go on with. It was closed with what you did, and is being sent. This is a new start.
+        </Notice>
+      )}
+      {room?.denied && (
+        <Notice tone="stop">
+          This browser keeps nothing on this device, so a reload would lose what you do. Use a normal window instead of a private one.
+        </Notice>
+      )}
+      {room && !room.denied && room.scarce && visit.mayFilm && (
+        <Notice tone="look">This phone is nearly full. Numbers fit; clips may not.</Notice>
+      )}
+      <section className="slab p-4" aria-label="Fetch">
+        <h2>Fetch</h2>
+        <Fetch session={session} drills={drills} visit={visit} />
+        <Layouts visit={visit} drills={drillsOf(session, drills)} />
+      </section>
+      <DrillsAhead drills={ahead} stronger={visit.runner.strongerFoot} films={visit.films?.drills ?? {}} />
+      <section className="slab flex flex-col gap-1 p-4" aria-label="Watch out">
+        <h2 className="flex items-center gap-2">
+          <TriangleAlert aria-hidden className="size-5" /> Watch out
+        </h2>
+        <ul className="list-disc ps-5">
+          <li>Flat, dry ground with nothing to trip over.</li>
+          {cautions.map((caution) => (
+            <li key={caution}>{caution}</li>
+          ))}
+          {visit.young && <li>A grown-up helps you: with the phone, the cones and the ball.</li>}
+          <li>Stop on pain or dizziness, and tell a grown-up. Your coach’s and your doctor’s word goes first.</li>
+        </ul>
+        {!warmUp && <p className="font-semibold">Warm up first: two minutes of easy jogging and ankle circles.</p>}
+      </section>
+      {items.some((item) => item.scored) && (
+        <section className="slab flex flex-col gap-1 p-4" aria-label="Numbers to beat">
+          <h2>Numbers to beat</h2>
+          <Numbers items={items} drills={drills} numbers={visit.numbers} why />
+        </section>
+      )}
+      <section className="slab flex flex-col gap-3 p-4" aria-label="Set the phone up">
+        <h2>Set the phone up</h2>
+        <p>Lean it on a bottle, two big steps away, so that you see it and it sees your feet.</p>
+        <Button size="player" onClick={props.onSound}>
+          <Volume2 aria-hidden className="size-5" /> Try the sound
+        </Button>
+        <Button size="player" aria-pressed={listening} onClick={() => props.onListen(!listening)}>
+          <Hand aria-hidden className="size-5" />{' '}
+          {listening ? 'Listens for a clap or a knock: switch off' : 'Say ready with a clap or a knock'}
+        </Button>
+        <p className="text-dust text-sm" role="status">
+          {hearing ?? 'For that the phone listens how loud it is. Nothing is recorded.'}
+        </p>
+        {visit.mayFilm && (
+          <Button size="player" aria-pressed={filming} onClick={() => props.onFilm(!filming)}>
+            {filming ? <CameraOff aria-hidden className="size-5" /> : <Camera aria-hidden className="size-5" />}
+            {filming ? 'Stop filming' : 'Film my goes'}
+          </Button>
+        )}
+        {!staysAwake && <Notice>This browser cannot keep the screen on. Set the phone so that it stays on for some minutes.</Notice>}
+        {filmProblem && <Notice tone="look">{filmProblem}</Notice>}
+      </section>
+      <ButtonLink href="/week" size="player">
+        Back to This week
+      </ButtonLink>
+      <div className="fixed inset-x-0 bottom-0 border-joint border-t bg-ground p-3">
+        <div className="mx-auto flex max-w-lg">
+          <Button look="main" size="clock" className="font-display text-2xl" onClick={props.onStart}>
+            Start
+          </Button>
+        </div>
+      </div>
+    </main>
+  );
+}

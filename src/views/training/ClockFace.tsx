@@ -1,0 +1,163 @@
+import type { ReactNode } from 'react';
+import { clockWords } from '../../client/words.ts';
+import type { Drill } from '../../core/drills/schema.ts';
+import type { StrongerFoot } from '../../core/squads/terms.ts';
+import { type ClockState, type Interval, sideInWords } from '../../core/training/index.ts';
+import { Skyline } from '../../ui/notations/Skyline.tsx';
+import { Button } from '../../ui/parts/index.ts';
+import { Coming } from './HowTo.tsx';
+
+interface Props {
+  sheet: readonly Interval[];
+  state: ClockState;
+  drillOf(interval: Interval | undefined): Drill | undefined;
+  /** A clap or a knock counts as "ready". */
+  listening: boolean;
+  stronger: StrongerFoot;
+  /** What stands between the words and the skyline: outcomes, the camera, a helper's halves. */
+  children?: ReactNode;
+  /** Somebody counts along on the screen during the work. */
+  halves: ReactNode;
+  onPause(): void;
+  onReady(): void;
+  onDone(): void;
+}
+
+const KIND_WORDS = {
+  'set-up': 'Set up',
+  'lead-in': 'Get ready',
+  work: 'Go',
+  switch: 'Switch',
+  'turn-round': 'Turn round',
+  rest: 'Rest',
+  drink: 'Drink',
+  score: 'Score',
+} as const;
+
+const footColor = (interval: Interval) =>
+  interval.foot === 'left' ? 'text-foot-left' : interval.foot === 'right' ? 'text-foot-right' : 'text-ink';
+
+const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** The line in the largest words: which foot or surface, or what is on. */
+function headline(interval: Interval): string {
+  if (interval.surface) return capital(interval.surface);
+  if (interval.foot !== 'both' && interval.kind !== 'drink' && interval.kind !== 'rest') return `${capital(interval.foot)} foot`;
+  return KIND_WORDS[interval.kind];
+}
+
+function nextWords(sheet: readonly Interval[], state: ClockState, drillOf: Props['drillOf']): string {
+  const here = sheet[state.index];
+  const next = sheet.slice(state.index + 1).find((interval) => ['work', 'drink', 'score'].includes(interval.kind));
+  if (!next) return 'then that is all';
+  if (next.kind === 'score') return 'then your number';
+  if (next.kind === 'drink') return 'then a drink';
+  const side = sideInWords(next);
+  // Before its own work, the drill is already named above.
+  if (here?.itemId === next.itemId) return here.kind === 'lead-in' || here.kind === 'switch' ? '' : `then ${side || 'on you go'}`;
+  return `then ${drillOf(next)?.name ?? ''}${side ? `, ${side}` : ''}`;
+}
+
+/** "3 of 8": which drill of the session this is. */
+function placeInWords(sheet: readonly Interval[], interval: Interval): string {
+  const ids = [...new Set(sheet.flatMap((one) => one.itemId ?? []))];
+  const place = interval.itemId ? ids.indexOf(interval.itemId) + 1 : 0;
+  return place > 0 ? `${place} of ${ids.length}` : '';
+}
+
+/** What counts, shown before every scored go, and what to watch out for before any. */
+function BeforeGo({ drill, scored }: { drill: Drill; scored: boolean }) {
+  return (
+    <div className="flex flex-col gap-1 text-xl leading-snug">
+      {scored && (
+        <p data-testid="counting-rule">
+          <span className="font-bold">Counts:</span> {drill.counting.counts} <span className="font-bold">Does not:</span>{' '}
+          {drill.counting.doesNotCount}
+        </p>
+      )}
+      {drill.cautions.length > 0 && <p className="text-lg">{drill.cautions.join(' ')}</p>}
+    </div>
+  );
+}
+
+const isBefore = (interval: Interval) => interval.kind === 'lead-in' || interval.kind === 'rest';
+
+/** Whether the go that an interval leads to is scored. */
+const isScored = (sheet: readonly Interval[], interval: Interval) =>
+  sheet.some((one) => one.kind === 'score' && one.itemId === interval.itemId && one.round === interval.round);
+
+/** The clock, for a phone that leans on a bottle two metres away. A tap anywhere pauses, or says "ready" where that is waited for. */
+export function ClockFace({ sheet, state, drillOf, listening, stronger, children, halves, onPause, onReady, onDone }: Props) {
+  const interval = sheet[state.index];
+  if (!interval) return null;
+  const ran = state.ranMs / 1000;
+  const countsUp = interval.ends === 'player';
+  const left = Math.max(0, interval.seconds - ran);
+  const shown = countsUp ? Math.floor(ran) : Math.ceil(left);
+  const drill = drillOf(interval);
+  const reps = interval.reps ? `${interval.reps} reps` : interval.set ? `set ${interval.set}` : '';
+  const share = interval.seconds > 0 ? Math.min(1, ran / interval.seconds) : 0;
+  const waits = interval.kind === 'set-up' || interval.kind === 'drink';
+  const rest = interval.kind === 'rest' && interval.itemId !== null;
+  const counting = interval.kind === 'work' && halves !== null;
+  const name = interval.kind === 'set-up' ? 'Put out what you need' : rest ? `Next: ${drill?.name ?? ''}` : (drill?.name ?? '');
+  const below = [interval.pace ? `${interval.pace} pace` : '', reps, nextWords(sheet, state, drillOf)].filter(Boolean).join(' · ');
+  return (
+    <div className="flex min-h-0 flex-1 flex-col gap-3 flat:min-h-fit">
+      <button
+        type="button"
+        className={`flex min-h-0 flex-col items-start justify-start text-start flat:grid flat:grid-cols-[1fr_auto] flat:content-start flat:gap-x-6 ${counting ? '' : 'flex-1'}`}
+        onClick={waits ? onReady : onPause}
+        aria-label={waits ? 'Ready' : 'Pause'}
+      >
+        <span className="flex w-full items-baseline justify-between gap-3 text-xl flat:col-span-2">
+          <span>{headline(interval) === KIND_WORDS[interval.kind] ? '' : KIND_WORDS[interval.kind]}</span>
+          <span>{placeInWords(sheet, interval)}</span>
+        </span>
+        <span className={`font-bold font-display text-[44px] leading-tight ${footColor(interval)}`} data-testid="clock-side">
+          {headline(interval)}
+        </span>
+        <span className="text-2xl leading-tight">{name}</span>
+        <span
+          className={`font-bold font-display leading-none flat:col-start-2 flat:row-span-3 flat:row-start-2 ${counting ? 'text-[96px]' : 'text-[min(46vw,190px)] flat:text-[min(55vh,30vw)]'}`}
+          data-testid="clock-seconds"
+        >
+          {interval.kind === 'set-up' ? '' : shown}
+        </span>
+        <span className="text-xl">{below}</span>
+        {waits && (
+          <span className="mt-3 flex min-h-[120px] w-full items-center justify-center rounded-sm bg-lace flat:col-span-2 flat:min-h-[72px] px-4 text-center font-bold font-display text-3xl text-on-lace">
+            {listening ? 'Ready: tap, clap or knock' : 'Ready: tap here'}
+          </span>
+        )}
+      </button>
+      {isBefore(interval) && drill && (
+        <>
+          <Coming drill={drill} foot={interval.foot === 'both' ? null : interval.foot} stronger={stronger} />
+          <BeforeGo drill={drill} scored={isScored(sheet, interval)} />
+        </>
+      )}
+      {counting ? halves : children}
+      <div className="flat:hidden">
+        <Skyline
+          intervals={sheet}
+          window={9}
+          now={{ index: state.index, share, label: clockWords(shown) }}
+          width={360}
+          height={counting ? 64 : 96}
+          summary={`${headline(interval)}, ${shown} seconds ${countsUp ? 'gone' : 'left'}`}
+        />
+      </div>
+      <div className="flex gap-2">
+        {interval.kind === 'work' && countsUp && (
+          <Button size="clock" look="main" onClick={onDone}>
+            Done
+          </Button>
+        )}
+        <Button size="clock" onClick={onPause}>
+          Pause
+        </Button>
+      </div>
+    </div>
+  );
+}

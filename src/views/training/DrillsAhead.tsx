@@ -1,0 +1,42 @@
+import { useState } from 'react';
+import type { FilmOfCoach } from '../../contract/training.ts';
+import type { Drill } from '../../core/drills/schema.ts';
+import { isShownMirrored } from '../../core/drills/side-shown.ts';
+import type { DrawnDrill } from '../../core/moves/of-drill.ts';
+import type { StrongerFoot } from '../../core/squads/terms.ts';
+import { StillImage } from '../../ui/notations/moves/StillImage.tsx';
+import { HowTo } from './HowTo.tsx';
+
+/** The session's drills in order, each with its picture; a tap shows how it is done. */
+export function DrillsAhead({
+  drills,
+  stronger,
+  films,
+}: {
+  drills: readonly (Drill & DrawnDrill)[];
+  stronger: StrongerFoot;
+  /** The coach's films, by drill. */
+  films: Readonly<Record<string, FilmOfCoach>>;
+}) {
+  const [open, setOpen] = useState<(Drill & DrawnDrill) | null>(null);
+  return (
+    <section className="slab flex flex-col gap-2 p-4" aria-label="What you will do">
+      <h2>What you will do</h2>
+      <p className="text-dust">Tap one to see how it is done.</p>
+      <ol className="flex flex-col divide-y divide-joint">
+        {drills.map((drill, i) => (
+          <li key={drill.id}>
+            <button type="button" className="flex min-h-16 w-full items-center gap-3 py-1 text-start" onClick={() => setOpen(drill)}>
+              <StillImage drill={drill} mirror={isShownMirrored(drill.sides, null, stronger)} className="size-16 shrink-0" />
+              <span className="text-lg leading-tight">
+                {i + 1}. {drill.name}
+                {films[drill.id] && <span className="block text-dust text-sm">with a film of your coach</span>}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      {open && <HowTo drill={open} stronger={stronger} film={films[open.id]} onClose={() => setOpen(null)} />}
+    </section>
+  );
+}

@@ -1,0 +1,287 @@
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { changeRead, type KeptRun } from '../../client/device-store.ts';
+import { post } from '../../client/send-queue.ts';
+import { goToSend, runToSend } from '../../client/to-send.ts';
+import { clockWords, footInWords } from '../../client/words.ts';
+import type { ScoreSent, ThisWeek } from '../../contract/training.ts';
+import type { Foot } from '../../core/drills/terms.ts';
+import { doseOf, minutesInWords } from '../../core/training/dose.ts';
+import { attemptOf, compileRunSheet, feetToScore, type Interval, shareOfWork, sideInWords, workOfGo } from '../../core/training/index.ts';
+import type { Item, Session } from '../../core/weeks/schema.ts';
+import { Button, Notice } from '../../ui/parts/index.ts';
+import { Before } from './Before.tsx';
+import { ClockFace } from './ClockFace.tsx';
+import { GoTools } from './GoTools.tsx';
+import { useHere } from './here.ts';
+import { drawnAtHome } from './LayOut.tsx';
+import { PausePanel } from './PausePanel.tsx';
+import { numbersAfter, type Outcome, outcomeOf } from './score-form.ts';
+import { TapHalves } from './TapHalves.tsx';
+import { useClock } from './use-clock.ts';
+import { takeKey, useFilming } from './use-filming.ts';
+import { useHandsFree } from './use-hands-free.ts';
+import { useTaps } from './use-taps.ts';
+
+const After = lazy(() => import('./After.tsx').then((file) => ({ default: file.After })));
+const ScoreStep = lazy(() => import('./ScoreStep.tsx').then((file) => ({ default: file.ScoreStep })));
+
+type OpenWeek = NonNullable<ThisWeek['week']>;
+
+interface Props {
+  visit: ThisWeek & { week: OpenWeek; squad: NonNullable<ThisWeek['squad']> };
+  session: Session;
+  /** The page was made from what the device keeps: there is no line. */
+  kept?: boolean;
+}
+
+function Outcomes({ outcomes }: { outcomes: readonly Outcome[] }) {
+  return (
+    <div className="flex flex-col gap-2" aria-live="polite">
+      {outcomes.map((one) => (
+        <div key={one.foot} className={`shown-once ${one.kind === 'record' ? 'border-lace border-l-8' : ''} slab p-3`}>
+          {one.foot !== 'both' && <span>{footInWords(one.foot)} · </span>}
+          <span className={`font-semibold ${one.kind === 'record' ? 'text-lace' : ''}`}>{one.sentence}</span>
+        </div>
+      ))}
+    </div>
+  );
+}
+
+/** What a stretch that nobody saw is called. */
+function missedWords(interval: Interval | undefined): string[] {
+  if (!interval) return [];
+  return [
+    interval.kind === 'work'
+      ? `${interval.foot === 'both' ? 'the work' : `the ${interval.foot} foot`} ended`
+      : `the ${interval.kind} ended`,
+  ];
+}
+
+/** The player's visit to one session: before, the clock, the numbers, the clips, after. Everything is on the device before it is sent. */
+export function GoView({ visit, session, kept = false }: Props) {
+  const { week, runner } = visit;
+  const drills = useMemo(() => new Map(Object.entries(week.content.drills)), [week]);
+  const sheet = useMemo(() => compileRunSheet(session, drills, runner), [session, drills, runner]);
+  const items = useMemo(() => new Map(session.blocks.flatMap((block) => block.items).map((item) => [item.id, item])), [session]);
+  const shown = useMemo(() => new Map([...drills].map(([id, drill]) => [id, drawnAtHome(visit, drill)])), [visit, drills]);
+  const drillOf = useCallback((interval: Interval | undefined) => (interval?.drillId ? shown.get(interval.drillId) : undefined), [shown]);
+  const about = useCallback(
+    (interval: Interval) => {
+      const drill = drillOf(interval);
+      const item = interval.itemId ? items.get(interval.itemId) : undefined;
+      return { name: drill?.name ?? '', rule: item?.scored ? (drill?.counting.counts ?? null) : null };
+    },
+    [drillOf, items],
+  );
+  const make = useCallback(
+    (): KeptRun => ({
+      id: uuid(),
+      playerId: visit.playerId,
+      sessionId: session.id,
+      sessionName: session.name,
+      revisionId: week.revisionId,
+      startedAt: 0,
+      aliveAt: 0,
+      over: false,
+      share: 0,
+    }),
+    [session, week, visit],
+  );
+  const clock = useClock(sheet, make, about);
+  const { state, run, tap } = clock;
+  const interval = sheet[state.index];
+  const attempt = interval ? attemptOf(state, state.index) : 0;
+  const filming = useFilming(sheet, state, clock.aheadMs, run.id, visit.film);
+  const [outcomes, setOutcomes] = useState<Outcome[]>([]);
+  const [numbers, setNumbers] = useState(visit.numbers);
+  const taps = useTaps(run.id);
+  const [helper, setHelper] = useState(false);
+  const given = useRef('');
+  useHere(visit, kept);
+  const waits = state.phase === 'running' && (interval?.kind === 'set-up' || interval?.kind === 'drink');
+  const { listening, hearing, listenOn } = useHandsFree(clock.voice, waits ? () => tap('ready') : null);
+
+  const { now, log } = clock;
+  const sendLog = useCallback(() => post(runToSend(run, log(), now())), [run, log, now]);
+  const over = state.phase === 'finished' || state.phase === 'stopped';
+  useEffect(() => {
+    if (over && run.over && !clock.keepProblem) void sendLog().catch(() => {});
+  }, [over, run.over, clock.keepProblem, sendLog]);
+
+  const giveScores = async (item: Item, round: number, scores: ScoreSent[]) => {
+    const drill = drills.get(item.drillId);
+    // Two quick taps are one, also when the second comes before the screen has changed.
+    const go = `${item.id}|${round}|${attempt}`;
+    if (!drill || given.current === go) return;
+    given.current = go;
+    const keyOf = (foot: Foot) => takeKey({ itemId: item.id, round, foot });
+    // A recording that does not end leaves the numbers without a clip, never the clip without its numbers.
+    const takes = await filming.collect(scores.map((score) => keyOf(score.foot))).catch(() => []);
+    const takeOf = (score: ScoreSent) => takes.find((take) => take.key === keyOf(score.foot));
+    // The log goes before the numbers: it is what proves that they were made on the clock.
+    const out = [runToSend(run, log(), now()), ...goToSend({ visit, run, item, round, scores, drillName: drill.name, takeOf })];
+    const keys = takes.map((take) => take.key);
+    const keeping = clock.give(out, keys);
+    filming.takeAway(keys);
+    const of = (foot: Foot) => numbers.find((one) => one.itemId === item.id && one.foot === foot);
+    setOutcomes(scores.map((score) => outcomeOf(score, item, of(score.foot))));
+    const after = numbersAfter(numbers, scores, item, drill, runner.level);
+    setNumbers(after);
+    try {
+      await keeping;
+      await changeRead<ThisWeek>(`visit:${visit.playerId}`, (now) => ({ ...now, numbers: after }));
+      await sendLog();
+    } catch {
+      // The clock says that it is not kept yet, and keeps it as soon as there is room.
+    }
+  };
+
+  // What was said about the last go is gone when the next one starts.
+  const working = interval?.kind === 'work';
+  useEffect(() => {
+    if (working) setOutcomes([]);
+  }, [working]);
+
+  if (clock.loading) return <p className="p-4">Opening the session…</p>;
+
+  if (clock.elsewhere) {
+    return (
+      <main className="mx-auto flex max-w-lg flex-col gap-4 p-4">
+        <h1>{session.name}</h1>
+        <Notice tone="look">This session is open in another tab, which has the clock. Close that one to go on here.</Notice>
+        <Button look="main" size="player" onClick={() => window.location.reload()}>
+          I closed it
+        </Button>
+      </main>
+    );
+  }
+
+  if (state.phase === 'waiting') {
+    return (
+      <Before
+        visit={visit}
+        session={session}
+        minutes={minutesInWords(doseOf(sheet, drills, runner))}
+        drills={drills}
+        listening={listening}
+        hearing={hearing}
+        filming={filming.stream !== null}
+        filmProblem={filming.problem}
+        closedBefore={clock.closedBefore}
+        onListen={(on) => void listenOn(on)}
+        onFilm={(on) => (on ? void filming.switchOn('environment') : filming.switchOff())}
+        onSound={() => clock.voice.check()}
+        onStart={() => {
+          clock.voice.open();
+          tap('start');
+        }}
+      />
+    );
+  }
+
+  if (over) {
+    const stop = log().findLast((event) => event.type === 'stop');
+    return (
+      <Suspense fallback={<p className="p-4">One moment…</p>}>
+        <After
+          run={run}
+          sessionName={session.name}
+          finished={state.phase === 'finished'}
+          hurt={stop?.type === 'stop' && stop.why === 'hurt'}
+          share={shareOfWork(sheet, state)}
+          mayFilm={visit.mayFilm}
+          problem={clock.keepProblem}
+        />
+      </Suspense>
+    );
+  }
+
+  const item = interval?.itemId ? items.get(interval.itemId) : undefined;
+  const drill = drillOf(interval);
+  const paused = state.phase === 'paused';
+  const left = interval ? clockWords(Math.max(0, interval.seconds - state.ranMs / 1000)) : '';
+  const here = [drill?.name, interval && sideInWords(interval), interval?.ends === 'clock' ? `${left} left` : '']
+    .filter(Boolean)
+    .join(', ');
+  const again = () => {
+    if (interval) taps.clear(interval);
+    tap('again');
+  };
+  const goOn = () => {
+    clock.voice.open();
+    tap('resume');
+  };
+  return (
+    <main className="mx-auto flex h-dvh max-w-lg flex-col gap-3 overflow-y-auto p-4 flat:max-w-none">
+      <h1 className="sr-only">{session.name}</h1>
+      {clock.keepProblem && <Notice tone="stop">{clock.keepProblem}</Notice>}
+      {clock.awayMs > 2000 && (
+        <Notice tone="look">Welcome back. The clock stood still for {clockWords(clock.awayMs / 1000)}; you are where you were.</Notice>
+      )}
+      {clock.missed.length > 0 && (
+        <Notice tone="look">
+          While the screen was off: {clock.missed.flatMap((one) => missedWords(sheet[one.index])).join(', ')}. Pause, then Again, does this
+          one once more.
+        </Notice>
+      )}
+      {paused ? (
+        <PausePanel
+          here={here}
+          drill={drill ?? null}
+          foot={interval && interval.foot !== 'both' ? interval.foot : null}
+          stronger={runner.strongerFoot}
+          film={drill ? visit.films?.drills[drill.id] : undefined}
+          onGoOn={goOn}
+          onAgain={again}
+          onSkip={() => tap('skip')}
+          onHurt={() => clock.stop('hurt')}
+          onLeave={() => clock.stop('left')}
+        />
+      ) : interval?.kind === 'score' && item && drill ? (
+        <Suspense fallback={<p>One moment…</p>}>
+          <ScoreStep
+            key={`${item.id}|${interval.round}|${attempt}`}
+            item={item}
+            drill={drill}
+            round={interval.round}
+            feet={feetToScore(item, runner.strongerFoot)}
+            work={workOfGo(sheet, state, item.id, interval.round)}
+            numbers={numbers.filter((one) => one.itemId === item.id)}
+            taps={taps}
+            filming={filming}
+            mayFilm={visit.mayFilm}
+            onGive={(scores) => void giveScores(item, interval.round, scores)}
+            onAgain={again}
+            onPause={() => tap('pause')}
+          />
+        </Suspense>
+      ) : (
+        <ClockFace
+          sheet={sheet}
+          state={state}
+          drillOf={drillOf}
+          listening={listening}
+          stronger={runner.strongerFoot}
+          halves={
+            helper && item?.scored && interval ? (
+              <TapHalves
+                foot={interval.foot}
+                tries={item.dose.measure === 'unbroken run'}
+                taps={taps.of(interval)}
+                onChange={(next) => taps.change(interval, next)}
+              />
+            ) : null
+          }
+          onPause={() => tap('pause')}
+          onReady={() => tap('ready')}
+          onDone={() => tap('done')}
+        >
+          <Outcomes outcomes={outcomes} />
+          {!working && <GoTools filming={visit.mayFilm ? filming : null} helper={helper} onHelper={setHelper} />}
+          {filming.filming && working && <p className="font-bold text-xl">Filming this go</p>}
+        </ClockFace>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,64 @@
+import { lazy, Suspense, useState } from 'react';
+import type { ThisWeek } from '../../contract/training.ts';
+import type { Drill } from '../../core/drills/schema.ts';
+import { type FittedLayout, fitLayout, UNKNOWN_STEP } from '../../core/layouts/fit.ts';
+import type { DrawnDrill } from '../../core/moves/of-drill.ts';
+import { Button } from '../../ui/parts/index.ts';
+
+const PlacingGuide = lazy(() => import('../drills/PlacingGuide.tsx').then((file) => ({ default: file.PlacingGuide })));
+
+/** How a drill's cones lie in this player's yard; null for a drill without cones, or one that does not fit. */
+export function layoutAtHome(visit: ThisWeek, drill: Drill): FittedLayout | null {
+  const { home, runner } = visit;
+  return drill.layout && fitLayout(drill.layout, home?.yard ?? null, home?.step ?? UNKNOWN_STEP, runner.strongerFoot === 'left');
+}
+
+/** A drill with its cones as they lie in this player's yard, so that its picture goes over them. */
+export const drawnAtHome = (visit: ThisWeek, drill: Drill): Drill & DrawnDrill => ({ ...drill, fitted: layoutAtHome(visit, drill) });
+
+/** Opens the guide that walks through the placing, cone by cone, with a word on how the layout was fitted. */
+export function LayOut({ visit, drill, fitted }: { visit: ThisWeek; drill: Drill; fitted: FittedLayout }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <Button size="player" onClick={() => setOpen(true)}>
+        Lay out: {drill.name}
+      </Button>
+      <span className="text-dust text-sm">{fitted.sentence}</span>
+      {open && (
+        <Suspense fallback={<p className="text-dust">Opening the guide…</p>}>
+          <PlacingGuide
+            name={drill.name}
+            moves={fitted.moves}
+            route={fitted.route}
+            step={visit.home?.step ?? UNKNOWN_STEP}
+            yard={visit.home?.yard ?? null}
+            turned={fitted.turned}
+            onClose={() => setOpen(false)}
+          />
+        </Suspense>
+      )}
+    </>
+  );
+}
+
+/** The cones of some drills, each once: how each lies in this player's yard, and its guide. */
+export function Layouts({ visit, drills }: { visit: ThisWeek; drills: readonly Drill[] }) {
+  const laid = drills.flatMap((drill) => {
+    const fitted = layoutAtHome(visit, drill);
+    return fitted ? [{ drill, fitted }] : [];
+  });
+  if (laid.length === 0) return null;
+  return (
+    <section>
+      <h3>Lay out</h3>
+      <ul className="flex flex-col gap-2">
+        {laid.map(({ drill, fitted }) => (
+          <li key={drill.id} className="flex flex-col gap-1">
+            <LayOut visit={visit} drill={drill} fitted={fitted} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,79 @@
+import { useState } from 'react';
+import { footInWords } from '../../client/words.ts';
+import type { Foot } from '../../core/drills/terms.ts';
+import { type Tap, tallyOf } from '../../core/review/taps.ts';
+import { Button } from '../../ui/parts/index.ts';
+import { TapHalves } from './TapHalves.tsx';
+import type { Take } from './use-filming.ts';
+
+interface Props {
+  feet: readonly Foot[];
+  takeOf(foot: Foot): Take | undefined;
+  tries: boolean;
+  onCounted(foot: Foot, value: number, tries: number[] | null): void;
+  onSend(): void;
+  onAgain: (() => void) | undefined;
+  onBack(): void;
+}
+
+/** Lost count: look at the own clip and count there, do it again, or say so. All three are fine. */
+export function LostCount({ feet, takeOf, tries, onCounted, onSend, onAgain, onBack }: Props) {
+  const [counting, setCounting] = useState<Foot | null>(null);
+  const [taps, setTaps] = useState<readonly Tap[]>([]);
+  const filmed = feet.filter((foot) => takeOf(foot));
+  const take = counting ? takeOf(counting) : undefined;
+  if (counting && take) {
+    const tally = tallyOf(taps);
+    const count = tries ? Math.max(0, ...tally.tries) : tally[counting];
+    return (
+      <div className="flex flex-col gap-3">
+        <h2 className="text-2xl">Count it on your clip</h2>
+        <p>Play it and tap along. Only touches after “go” count.</p>
+        {/* biome-ignore lint/a11y/useMediaCaption: a child's own clip of feet has no words to caption. */}
+        <video
+          src={take.address}
+          controls
+          playsInline
+          className="max-h-64 w-full bg-ink"
+          aria-label={`Your clip, ${footInWords(counting)}`}
+        />
+        <TapHalves foot={counting} tries={tries} taps={taps} onChange={setTaps} />
+        <Button look="main" size="player" disabled={count === 0} onClick={() => onCounted(counting, count, tries ? tally.tries : null)}>
+          Use {count}
+        </Button>
+        <Button size="player" onClick={() => setCounting(null)}>
+          Back
+        </Button>
+      </div>
+    );
+  }
+  return (
+    <div className="flex flex-col gap-3">
+      <h2 className="text-2xl">You lost count</h2>
+      <p>That happens to everybody, and saying so is honest. What now?</p>
+      {filmed.map((foot) => (
+        <Button
+          key={foot}
+          size="player"
+          onClick={() => {
+            setTaps([]);
+            setCounting(foot);
+          }}
+        >
+          Count it on your clip{feet.length > 1 ? `, ${footInWords(foot)}` : ''}
+        </Button>
+      ))}
+      {onAgain && (
+        <Button size="player" onClick={onAgain}>
+          Do it again
+        </Button>
+      )}
+      <Button size="player" onClick={onSend}>
+        {filmed.length > 0 ? 'Let the coach count the clip' : 'Send “I lost count”'}
+      </Button>
+      <Button size="player" look="quiet" onClick={onBack}>
+        Back to the numbers
+      </Button>
+    </div>
+  );
+}

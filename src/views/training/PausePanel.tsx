@@ -1,0 +1,77 @@
+import { Eye, HeartPulse, LogOut, Play, RotateCcw, SkipForward } from 'lucide-react';
+import { useState } from 'react';
+import type { FilmOfCoach } from '../../contract/training.ts';
+import type { Drill } from '../../core/drills/schema.ts';
+import type { DrawnDrill } from '../../core/moves/of-drill.ts';
+import type { StrongerFoot } from '../../core/squads/terms.ts';
+import { Button, Notice } from '../../ui/parts/index.ts';
+import { HowTo } from './HowTo.tsx';
+
+interface Props {
+  /** Where the clock stands, in words: "Sole taps, right foot: 12 s left". */
+  here: string;
+  /** The drill that the clock stands at, to be shown again; null for none. */
+  drill: (Drill & DrawnDrill) | null;
+  foot: 'left' | 'right' | null;
+  stronger: StrongerFoot;
+  /** The coach's film of it. */
+  film?: FilmOfCoach | undefined;
+  onGoOn(): void;
+  onAgain(): void;
+  onSkip(): void;
+  onHurt(): void;
+  onLeave(): void;
+}
+
+/** What can be done in a pause: on, once more, past it, or stop; and always to say that something hurts. */
+export function PausePanel({ here, drill, foot, stronger, film, onGoOn, onAgain, onSkip, onHurt, onLeave }: Props) {
+  const [hurts, setHurts] = useState(false);
+  const [shown, setShown] = useState(false);
+  if (hurts) {
+    return (
+      <div className="flex flex-1 flex-col justify-center gap-4">
+        <h2 className="text-3xl">Something hurts?</h2>
+        <p className="text-xl">
+          Then stop here. That is the right thing to do. What you did is kept. Your family’s page and your coach are told that you stopped;
+          nothing else.
+        </p>
+        <Button size="clock" look="main" className="flex-none" onClick={onHurt}>
+          Yes, stop the session
+        </Button>
+        <Button size="clock" className="flex-none" onClick={() => setHurts(false)}>
+          No, I am fine
+        </Button>
+      </div>
+    );
+  }
+  return (
+    <div className="flex flex-1 flex-col gap-3">
+      <h2 className="text-[40px]">Paused</h2>
+      <p className="text-xl">{here}</p>
+      <Button size="clock" look="main" className="max-h-[240px] min-h-[120px] font-display text-3xl!" onClick={onGoOn}>
+        <Play aria-hidden className="size-8" /> Go on
+      </Button>
+      <div className="flex gap-3">
+        <Button size="clock" onClick={onAgain}>
+          <RotateCcw aria-hidden className="size-6" /> Again
+        </Button>
+        <Button size="clock" onClick={onSkip}>
+          <SkipForward aria-hidden className="size-6" /> Skip
+        </Button>
+      </div>
+      {drill?.moves && (
+        <Button size="clock" className="flex-none" onClick={() => setShown(true)}>
+          <Eye aria-hidden className="size-6" /> How does it go?
+        </Button>
+      )}
+      {drill && shown && <HowTo drill={drill} foot={foot} stronger={stronger} film={film} onClose={() => setShown(false)} />}
+      <Button size="clock" look="stop" className="flex-none" onClick={() => setHurts(true)}>
+        <HeartPulse aria-hidden className="size-6" /> Something hurts
+      </Button>
+      <Button size="clock" className="flex-none" onClick={onLeave}>
+        <LogOut aria-hidden className="size-6" /> Stop here
+      </Button>
+      <Notice>Drink if it is warm. Stop on pain or dizziness, and tell a grown-up.</Notice>
+    </div>
+  );
+}

@@ -1,0 +1,181 @@
+import { Plus, X } from 'lucide-react';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { footInWords } from '../../client/words.ts';
+import { type NumberToBeat, ScoreSent as ScoreSchema, type ScoreSent } from '../../contract/training.ts';
+import type { Drill } from '../../core/drills/schema.ts';
+import type { Foot } from '../../core/drills/terms.ts';
+import type { Tap } from '../../core/review/taps.ts';
+import { targetInWords } from '../../core/targets/index.ts';
+import type { ClockedWork } from '../../core/training/index.ts';
+import type { Item } from '../../core/weeks/schema.ts';
+import { Button, Notice } from '../../ui/parts/index.ts';
+import { LostCount } from './LostCount.tsx';
+import { Stepper } from './Stepper.tsx';
+import { type FootEntry, faultsLabel, firstEntry, scoreFrom, triesOf, valueLabel } from './score-form.ts';
+import type { Take } from './use-filming.ts';
+
+interface Props {
+  item: Item;
+  drill: Drill;
+  feet: readonly Foot[];
+  work: readonly ClockedWork[];
+  numbers: readonly NumberToBeat[];
+  /** What a helper tapped along, by foot and surface; null where nobody did. */
+  tapped?(foot: Foot, surface: string): readonly Tap[] | null;
+  /** The clip of a foot's work, for counting once more. */
+  takeOf?(foot: Foot): Take | undefined;
+  onGive(scores: ScoreSent[]): void;
+  /** Starts the go again; without it (a session done on paper) it is not offered. */
+  onAgain?(): void;
+}
+
+const FOOT_COLOR = { left: 'text-foot-left', right: 'text-foot-right', both: 'text-ink' } as const;
+
+/** The tries of an unbroken run: each is kept, the best counts. */
+function Tries({ entry, label, onChange }: { entry: FootEntry; label: string; onChange(change: Partial<FootEntry>): void }) {
+  const all = triesOf(entry).filter((n) => !Number.isNaN(n));
+  const best = all.length > 0 ? Math.max(...all) : null;
+  return (
+    <div className="flex flex-col gap-2">
+      <Button
+        size="player"
+        onClick={() => onChange({ tries: [...entry.tries, entry.value], value: '' })}
+        disabled={entry.value.trim() === ''}
+      >
+        <Plus aria-hidden className="size-5" /> Add this try
+      </Button>
+      {entry.tries.length > 0 && (
+        <ul className="flex flex-wrap gap-2" aria-label={`Tries${label}`}>
+          {entry.tries.map((n, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: tries have no name but their place.
+            <li key={i} className="slab flex min-h-12 items-center gap-1 ps-3">
+              <span className="font-bold font-display text-xl">{n}</span>
+              <button
+                type="button"
+                className="grid size-12 place-items-center"
+                aria-label={`Take away try ${i + 1}: ${n}`}
+                onClick={() => onChange({ tries: entry.tries.filter((_, at) => at !== i) })}
+              >
+                <X aria-hidden className="size-4" />
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <p className="font-semibold">{best === null ? 'Each try in the slot: the best counts.' : `Best: ${best}`}</p>
+    </div>
+  );
+}
+
+/** Numbers of one go: a panel a foot, left on the left half, right on the right half; or "I lost count". */
+export function ScoreEntry({ item, drill, feet, work, numbers, tapped, takeOf, onGive, onAgain }: Props) {
+  const [entries, setEntries] = useState<FootEntry[]>(() =>
+    feet.map((foot) => firstEntry(foot, item.dose, work, (surface) => tapped?.(foot, surface) ?? null)),
+  );
+  const [problems, setProblems] = useState<Record<string, string>>({});
+  const [lost, setLost] = useState(false);
+  const measure = item.dose.measure;
+  const faults = faultsLabel(measure);
+  const set = (foot: Foot, change: Partial<FootEntry>) =>
+    setEntries((all) => all.map((one) => (one.foot === foot ? { ...one, ...change } : one)));
+
+  const give = (lostCount: boolean) => {
+    const scores = entries.map((entry) => scoreFrom(entry, uuid(), item, work, lostCount));
+    const found: Record<string, string> = {};
+    for (const score of scores) {
+      const parsed = ScoreSchema.safeParse(score);
+      for (const issue of parsed.error?.issues ?? []) found[`${score.foot}|${issue.path.join('|')}`] ??= issue.message;
+    }
+    setProblems(found);
+    if (Object.keys(found).length === 0) onGive(scores);
+  };
+
+  if (lost) {
+    return (
+      <LostCount
+        feet={feet}
+        takeOf={(foot) => takeOf?.(foot)}
+        tries={measure === 'unbroken run'}
+        onCounted={(foot, value, tries) => {
+          set(foot, tries ? { tries: tries.map(String), value: '' } : { value: String(value) });
+          setLost(false);
+        }}
+        onSend={() => give(true)}
+        onAgain={onAgain}
+        onBack={() => setLost(false)}
+      />
+    );
+  }
+
+  return (
+    <div className="flex flex-col gap-4">
+      <div className={`grid gap-3 ${entries.length === 2 ? 'grid-cols-2' : 'grid-cols-1'}`}>
+        {entries.map((entry) => {
+          const beat = numbers.find((one) => one.foot === entry.foot);
+          const label = (what: string) => (entries.length === 2 ? `${what}, ${footInWords(entry.foot)}` : what);
+          return (
+            <section key={entry.foot} className="slab flex flex-col gap-3 p-3" aria-label={footInWords(entry.foot)}>
+              <h3 className={`text-xl first-letter:uppercase ${FOOT_COLOR[entry.foot]}`}>
+                {entry.foot === 'both' ? drill.name : footInWords(entry.foot)}
+              </h3>
+              {beat && <p className="text-dust text-sm">To beat: {targetInWords(beat.target, item.dose)}</p>}
+              {measure === 'surfaces' ? (
+                Object.keys(entry.parts).map((surface) => (
+                  <Stepper
+                    key={surface}
+                    small
+                    label={surface}
+                    value={entry.parts[surface] ?? ''}
+                    onChange={(text) => set(entry.foot, { parts: { ...entry.parts, [surface]: text } })}
+                    problem={problems[`${entry.foot}|parts|${surface}`]}
+                  />
+                ))
+              ) : (
+                <Stepper
+                  label={label(valueLabel(measure, drill.counting.unit))}
+                  value={entry.value}
+                  onChange={(value) => set(entry.foot, { value })}
+                  problem={problems[`${entry.foot}|value`]}
+                />
+              )}
+              {measure === 'unbroken run' && (
+                <Tries
+                  entry={entry}
+                  label={entries.length === 2 ? `, ${footInWords(entry.foot)}` : ''}
+                  onChange={(change) => set(entry.foot, change)}
+                />
+              )}
+              {faults && (
+                <Stepper
+                  small
+                  label={label(faults)}
+                  value={entry.faults}
+                  onChange={(text) => set(entry.foot, { faults: text })}
+                  problem={problems[`${entry.foot}|faults`]}
+                />
+              )}
+            </section>
+          );
+        })}
+      </div>
+      {Object.keys(problems).length > 0 && <Notice tone="stop">Check the numbers marked above.</Notice>}
+      <Button look="main" size="player" onClick={() => give(false)}>
+        Keep these numbers
+      </Button>
+      <div className="grid grid-cols-2 gap-3">
+        <Button size="player" onClick={() => setLost(true)}>
+          I lost count
+        </Button>
+        {onAgain && (
+          <Button size="player" onClick={onAgain}>
+            Do it again
+          </Button>
+        )}
+      </div>
+      <p className="text-dust text-sm">
+        Counts: {drill.counting.counts} Does not count: {drill.counting.doesNotCount}
+      </p>
+    </div>
+  );
+}

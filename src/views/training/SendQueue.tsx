@@ -1,0 +1,112 @@
+import { useEffect, useState } from 'react';
+import { drop, EMPTY_OUTBOX, flush, follow, hold, type OutboxItem, type OutboxState } from '../../client/send-queue.ts';
+import { plural } from '../../client/words.ts';
+import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
+
+export function useOutbox(): OutboxState {
+  const [state, setState] = useState<OutboxState>(EMPTY_OUTBOX);
+  useEffect(() => follow(setState), []);
+  return state;
+}
+
+/** Where one thing stands, in words. */
+function standingWords(item: OutboxItem): string {
+  switch (item.state) {
+    case 'making ready':
+      return `being made ready: ${Math.round(item.share * 100)} %`;
+    case 'sending':
+      return `being sent: ${Math.round(item.share * 100)} %`;
+    case 'tries again':
+      return `tries again in ${item.inSeconds > 90 ? plural(Math.round(item.inSeconds / 60), 'minute') : `${item.inSeconds} s`}`;
+    case 'held':
+      return 'stopped by you';
+    case 'other player':
+      return 'waits until its player signs in';
+    case 'refused':
+      return `not taken: ${item.sentence}`;
+    default:
+      return 'waits';
+  }
+}
+
+function Item({ item }: { item: OutboxItem }) {
+  const [sure, setSure] = useState(false);
+  const under = item.state === 'making ready' || item.state === 'sending';
+  return (
+    <li className="flex flex-wrap items-center justify-between gap-x-3 gap-y-1 py-1">
+      <span>
+        {item.label} <span className="text-sm">· {standingWords(item)}</span>
+      </span>
+      <span className="flex gap-1">
+        {item.kind === 'clip' && (under || item.state === 'waits' || item.state === 'tries again') && (
+          <Button size="usual" onClick={() => void hold(item.id, true)}>
+            Stop
+          </Button>
+        )}
+        {item.state === 'held' && (
+          <Button size="usual" onClick={() => void hold(item.id, false)}>
+            Go on
+          </Button>
+        )}
+        {(item.state === 'held' || item.state === 'refused') &&
+          (sure ? (
+            <Button size="usual" look="stop" onClick={() => void drop(item.id)}>
+              Yes, delete it
+            </Button>
+          ) : (
+            <Button size="usual" look="stop" onClick={() => setSure(true)}>
+              Delete
+            </Button>
+          ))}
+      </span>
+    </li>
+  );
+}
+
+/** What waits to be sent, said in a line and thing by thing; nothing when all is sent. */
+export function Outbox() {
+  const { items, waiting, offline, signedOut } = useOutbox();
+  if (items.length === 0) return null;
+  const refused = items.filter((item) => item.state === 'refused').length;
+  const others = items.filter((item) => item.state === 'other player').length;
+  return (
+    <div data-testid="outbox">
+      <Notice tone={refused > 0 ? 'stop' : offline || signedOut ? 'look' : 'say'}>
+        {waiting > 0 && (
+          <p>
+            {plural(waiting, 'thing')} {waiting === 1 ? 'waits' : 'wait'} to be sent.{' '}
+            {offline ? 'No connection just now; it goes out by itself later. Nothing is lost.' : ''}
+          </p>
+        )}
+        {signedOut && waiting > 0 && (
+          <p className="py-1">
+            You are not signed in any more. It is kept here. <ButtonLink href="/join">Sign in</ButtonLink>
+          </p>
+        )}
+        {refused > 0 && (
+          <p>
+            {plural(refused, 'thing')} {refused === 1 ? 'was' : 'were'} not taken.
+          </p>
+        )}
+        {others > 0 && (
+          <p>
+            {plural(others, 'thing')} of another player {others === 1 ? 'waits' : 'wait'} on this phone.
+          </p>
+        )}
+        <details open={refused > 0 || items.some((item) => item.kind === 'clip')}>
+          <summary className="min-h-12 py-3">One by one</summary>
+          <ul className="divide-y divide-joint">
+            {items.map((item) => (
+              <Item key={item.id} item={item} />
+            ))}
+          </ul>
+          {waiting > 0 && (
+            <Button size="player" onClick={() => void flush(true)}>
+              Try now
+            </Button>
+          )}
+        </details>
+      </Notice>
+    </div>
+  );
+}

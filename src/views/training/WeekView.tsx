@@ -1,0 +1,305 @@
+import { Check, CirclePlay } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { sendJson } from '../../client/client.ts';
+import { type KeptRun, runsOf } from '../../client/device-store.ts';
+import { deviceNow } from '../../client/now.ts';
+import { useAttempt } from '../../client/use-attempt.ts';
+import { dayLetter, footInWords, plural, whenInWords, wishedDay } from '../../client/words.ts';
+import type { ThisWeek } from '../../contract/training.ts';
+import type { Kit } from '../../core/drills/terms.ts';
+import { doseOf, minutesInWords } from '../../core/training/dose.ts';
+import { compileRunSheet, DONE_SHARE } from '../../core/training/index.ts';
+import type { Item, Session } from '../../core/weeks/schema.ts';
+import { Laces, Skyline } from '../../ui/notations/index.ts';
+import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { FilmSoon } from '../clips/FilmSoon.tsx';
+import { useHere } from './here.ts';
+import { drillsOf, itemsOf, kitAtHome, lacks, standInsOf } from './kit.ts';
+import { Layouts } from './LayOut.tsx';
+import { lookAfterRuns } from './left-runs.ts';
+import { Numbers } from './Numbers.tsx';
+import { Outbox } from './SendQueue.tsx';
+
+/** What to fetch: what is at home by its name, else what stands in for it. */
+function Fetch({ kit, visit }: { kit: readonly Kit[]; visit: ThisWeek }) {
+  if (kit.length === 0) return <p className="text-dust">Nothing to fetch.</p>;
+  return (
+    <ul className="flex flex-col">
+      {kit.map((one) => (
+        <li key={one}>
+          <span className="font-semibold">{lacks(visit, one) ? standInsOf(one) : one}</span>{' '}
+          <span className="text-dust text-sm">{lacks(visit, one) ? `for the ${one}` : visit.home ? '' : `or ${standInsOf(one)}`}</span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** What this home has no room or kit for, said plainly, and what takes its place. */
+function Swaps({ items, swaps }: { items: readonly Item[]; swaps: ThisWeek['swaps'] }) {
+  const mine = swaps.filter((swap) => items.some((item) => item.id === swap.itemId));
+  if (mine.length === 0) return null;
+  return (
+    <Notice>
+      {mine.map((swap) => (
+        <p key={swap.itemId}>
+          {swap.planned} cannot be done at your place ({swap.lacks.join(', ')}).{' '}
+          {swap.instead ? `You do “${swap.instead}” in its place.` : 'Skip it on the clock; nothing is missed.'}
+        </p>
+      ))}
+    </Notice>
+  );
+}
+
+function SessionCard({
+  visit,
+  session,
+  main,
+  begun,
+  doneHere,
+}: {
+  visit: ThisWeek & { week: NonNullable<ThisWeek['week']> };
+  session: Session;
+  main: boolean;
+  /** A visit of this session that can be gone on with. */
+  begun: KeptRun | undefined;
+  /** Done on this phone, and not yet known to the server. */
+  doneHere: boolean;
+}) {
+  const drills = useMemo(() => new Map(Object.entries(visit.week.content.drills)), [visit]);
+  const sheet = useMemo(() => compileRunSheet(session, drills, visit.runner), [session, drills, visit]);
+  const dose = useMemo(() => doseOf(sheet, drills, visit.runner), [sheet, drills, visit]);
+  const done = doneHere || visit.done.includes(session.id);
+  const items = itemsOf(session);
+  return (
+    <article className="slab flex flex-col gap-3 p-4">
+      <header className="flex items-baseline justify-between gap-3">
+        <h2>{session.name}</h2>
+        <span className="text-dust">
+          {wishedDay(session.day)} · {minutesInWords(dose)}
+        </span>
+      </header>
+      <Skyline
+        intervals={sheet}
+        width={330}
+        height={64}
+        summary={`${session.name}: ${minutesInWords(dose)}, ${plural(items.length, 'drill')}`}
+      />
+      {done && (
+        <p className="flex items-center gap-2 font-semibold text-moss">
+          <Check aria-hidden className="size-5" /> {doneHere ? 'Done on this phone; it is on its way.' : 'Done. You can do it again.'}
+        </p>
+      )}
+      {!done && (
+        <section>
+          <h3>Fetch</h3>
+          <Fetch kit={kitAtHome(visit, session, drills)} visit={visit} />
+        </section>
+      )}
+      <Layouts visit={visit} drills={drillsOf(session, drills)} />
+      {!done && <Swaps items={items} swaps={visit.swaps} />}
+      {!done && items.some((item) => item.scored) && (
+        <section>
+          <h3>Numbers to beat</h3>
+          <Numbers items={items} drills={drills} numbers={visit.numbers} />
+        </section>
+      )}
+      <ButtonLink href={`/go/${session.id}`} look={main ? 'main' : 'plain'} size="player">
+        <CirclePlay aria-hidden className="size-6" /> {begun ? 'Go on with' : 'Go:'} {session.name}
+      </ButtonLink>
+      <p>
+        <a href={`/by-hand/${session.id}`} className="inline-flex min-h-12 items-center underline">
+          I did it with the paper sheet
+        </a>
+      </p>
+    </article>
+  );
+}
+
+/** The next week, so that kit can be found in time. A surprise says only when it opens. */
+function Upcoming({ upcoming, timeZone }: { upcoming: NonNullable<ThisWeek['upcoming']>; timeZone: string }) {
+  const { about, opensAt } = upcoming;
+  return (
+    <section className="slab flex flex-col gap-1 p-4" aria-label="Next week">
+      <h2>{about ? `Week ${about.number}: ${about.title}` : 'A surprise'}</h2>
+      <p className="text-dust">Opens {whenInWords(opensAt, timeZone)}</p>
+      {about ? (
+        <p>{about.kit.length > 0 ? `Find in time: ${about.kit.join(', ')}.` : 'Nothing to find for it.'}</p>
+      ) : (
+        <p>Nobody knows yet what it is.</p>
+      )}
+    </section>
+  );
+}
+
+/** What this phone knows beyond what the server said: visits to go on with, and sessions done but not sent. */
+function useOwnRuns(visit: ThisWeek): { begun: KeptRun[]; done: string[] } {
+  const [own, setOwn] = useState<{ begun: KeptRun[]; done: string[] }>({ begun: [], done: [] });
+  useEffect(() => {
+    const look = async () => {
+      const revision = visit.week?.revisionId ?? null;
+      const { goOn: begun } = await lookAfterRuns(visit.playerId, revision);
+      const done = (await runsOf(visit.playerId)).filter((run) => run.over && run.share >= DONE_SHARE && run.revisionId === revision);
+      setOwn({ begun, done: done.map((run) => run.sessionId) });
+    };
+    look().catch(() => {});
+  }, [visit]);
+  return own;
+}
+
+/** Of several squads the one to look at; the others keep their weeks. */
+function Squads({ visit }: { visit: ThisWeek }) {
+  // A page kept by an older release has none.
+  const others = (visit.squads ?? []).filter((one) => one.id !== visit.squad?.id);
+  const { problem, attempt } = useAttempt();
+  if (others.length === 0) return null;
+  return (
+    <nav aria-label="Your squads" className="flex flex-wrap gap-2 pt-1">
+      {others.map((one) => (
+        <Button
+          key={one.id}
+          size="player"
+          onClick={() =>
+            void attempt(async () => {
+              // Not through the contract, whose schemas a phone need not load for it.
+              await sendJson('PUT', '/api/v1/me/squad', { squad: one.id });
+              window.location.reload();
+            })
+          }
+        >
+          Go to {one.name}
+        </Button>
+      ))}
+      {problem && <Notice tone="stop">{problem}</Notice>}
+    </nav>
+  );
+}
+
+interface Props {
+  visit: ThisWeek;
+  /** Made from what the device keeps: when that was read, on the device's clock. Null with a line. */
+  keptAt?: number | null;
+}
+
+/** This week: one card a session, the next thing to do as one big button, the streak, and what waits to be sent. */
+export function WeekView({ visit, keptAt = null }: Props) {
+  const { week, streak } = visit;
+  const timeZone = visit.squad?.timeZone ?? 'UTC';
+  const own = useOwnRuns(visit);
+  useHere(visit, keptAt !== null);
+  const isDone = (session: Session) => visit.done.includes(session.id) || own.done.includes(session.id);
+  const sessions = [...(week?.content.sessions ?? [])].sort((a, b) => Number(isDone(a)) - Number(isDone(b)));
+  const next = sessions.find((session) => !isDone(session));
+  return (
+    <main className="flex flex-col gap-4 p-4">
+      <header>
+        <h1>Hi {visit.nickname}</h1>
+        <p className="text-dust">{visit.squad?.name}</p>
+        {keptAt === null && <Squads visit={visit} />}
+      </header>
+      {keptAt !== null && (
+        <Notice tone="look">
+          No connection. This is your week as of {whenInWords(keptAt, timeZone)}; everything in it works, and goes out later.
+          {week &&
+            visit.now + (deviceNow() - keptAt) > week.closesAt &&
+            ' This week has closed meanwhile: what you do now does not count for it.'}
+        </Notice>
+      )}
+      <Outbox />
+      <section className="slab flex flex-col gap-2 p-4" aria-label="Your streak">
+        <p className="flex items-baseline gap-3">
+          <span className="font-bold font-display text-4xl text-lace">{streak.current}</span>
+          <span>
+            {streak.unit === 'week' ? (streak.current === 1 ? 'week' : 'weeks') : streak.current === 1 ? 'training day' : 'training days'}{' '}
+            in a row
+          </span>
+        </p>
+        <Laces
+          cells={visit.strip.slice(-14)}
+          letters={dayLetter}
+          summary={`Laces of the last two weeks: ${streak.current} in a row, best ${streak.best}`}
+        />
+        <p className="text-dust">{streak.sentence}</p>
+      </section>
+      {visit.films?.welcome && (
+        <section className="slab flex flex-col gap-2 p-4">
+          <h2>A word from {visit.films.welcome.coach}</h2>
+          <FilmSoon spoken film={visit.films.welcome} label={`Welcome to the week, by ${visit.films.welcome.coach}`} />
+        </section>
+      )}
+      {visit.again.map(({ itemId, sessionId, line }) => (
+        <article key={itemId + line.foot} className="slab flex flex-col gap-2 border-l-4 border-l-mustard p-4">
+          <h2>Once more, please: {line.drillName}</h2>
+          <p>
+            {line.foot !== 'both' && `${footInWords(line.foot)}. `}
+            {line.line} {line.cues.join('. ')}
+          </p>
+          <ButtonLink href={`/go/${sessionId}`} size="player">
+            Go
+          </ButtonLink>
+        </article>
+      ))}
+      {visit.clipAsks.map((ask) => (
+        <article key={ask.drillId} className="slab flex flex-col gap-2 border-l-4 border-l-lace p-4">
+          <h2>Your coach would like to see it: {ask.drillName}</h2>
+          <p>Switch on “Film my goes” before you start, and send the clip with your next go. Only if you like.</p>
+          <ButtonLink href={`/go/${ask.sessionId}`} size="player">
+            Go
+          </ButtonLink>
+        </article>
+      ))}
+      {visit.changes.length > 0 && (
+        <Notice>
+          <p className="font-semibold">Your coach changed this week:</p>
+          <ul className="list-disc ps-5">
+            {visit.changes.map((change) => (
+              <li key={change}>{change}</li>
+            ))}
+          </ul>
+        </Notice>
+      )}
+      {!visit.home && week && (
+        <Notice>
+          Say once what is at home, and each drill is shown as you can do it there.{' '}
+          <a href="/home" className="inline-flex min-h-12 items-center underline">
+            What is at home
+          </a>
+        </Notice>
+      )}
+      {week ? (
+        <>
+          <section>
+            <h2 className="text-2xl">
+              Week {week.number}: {week.content.title}
+            </h2>
+            <p>{week.content.focus}</p>
+            <p className="text-dust">Open until {whenInWords(week.closesAt, timeZone)}</p>
+          </section>
+          {sessions.map((session) => (
+            <SessionCard
+              key={session.id}
+              visit={{ ...visit, week }}
+              session={session}
+              main={session.id === next?.id}
+              begun={own.begun.find((run) => run.sessionId === session.id)}
+              doneHere={own.done.includes(session.id) && !visit.done.includes(session.id)}
+            />
+          ))}
+        </>
+      ) : (
+        <Notice>
+          No week is open now. {!visit.upcoming && 'Your coach has not sent the next one yet. '}
+          Any ball and five minutes are still good for your feet.
+        </Notice>
+      )}
+      {visit.upcoming && <Upcoming upcoming={visit.upcoming} timeZone={timeZone} />}
+      {visit.home && (
+        <p>
+          <a href="/home" className="inline-flex min-h-12 items-center underline">
+            What is at home
+          </a>
+        </p>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,26 @@
+import type { ThisWeek } from '../../contract/training.ts';
+import type { Drill } from '../../core/drills/schema.ts';
+import { type Kit, STAND_INS } from '../../core/drills/terms.ts';
+import { kitOf } from '../../core/planning/checks.ts';
+import type { Session } from '../../core/weeks/schema.ts';
+
+export const itemsOf = (session: Session) => session.blocks.flatMap((block) => block.items);
+
+/** The drills of a session, each once, in order. */
+export const drillsOf = (session: Session, drills: ReadonlyMap<string, Drill>): Drill[] =>
+  [...new Set(itemsOf(session).map((item) => item.drillId))].flatMap((id) => drills.get(id) ?? []);
+
+/** What stands in for a thing, in words. */
+export const standInsOf = (kit: Kit): string => STAND_INS[kit].join(', or ');
+
+/** Whether a thing is known not to be at home. */
+export const lacks = (visit: ThisWeek, kit: Kit): boolean => visit.home !== null && !visit.home.has.includes(kit);
+
+/** What a session needs at this player's home; drills that cannot be done there need nothing. */
+export function kitAtHome(visit: ThisWeek, session: Session, drills: ReadonlyMap<string, Drill>): Kit[] {
+  const left = new Set(visit.swaps.filter((swap) => swap.instead === null).map((swap) => swap.itemId));
+  return kitOf(
+    itemsOf(session).filter((item) => !left.has(item.id)),
+    drills,
+  );
+}

@@ -1,0 +1,44 @@
+import { forgetOldRuns, type KeptRun, keepLog, logOf, runsOf } from '../../client/device-store.ts';
+import { deviceNow } from '../../client/now.ts';
+import { runToSend } from '../../client/to-send.ts';
+import { closing } from '../../core/training/resume.ts';
+
+const KEEP_MS = 14 * 24 * 3_600_000;
+
+/** The lock that one tab holds while it has the clock of a session. */
+export const clockLock = (sessionId: string): string => `eager-feet-visit-${sessionId}`;
+
+export interface Looked {
+  /** Visits that can be gone on with, newest first. */
+  goOn: KeptRun[];
+  /** Sessions of which a visit was closed just now. */
+  closed: string[];
+}
+
+/**
+ * Visits that a player left and that are too old to go on with, or belong to an older release: they are closed with what was done,
+ * and their logs put into the outbox. One that another tab has the clock of is left alone.
+ * @param held the session that this page has the clock of itself
+ */
+export async function lookAfterRuns(playerId: string, revisionId: string | null, held?: string): Promise<Looked> {
+  const now = deviceNow();
+  const looked: Looked = { goOn: [], closed: [] };
+  for (const run of await runsOf(playerId)) {
+    const log = run.over ? [] : await logOf(run.id);
+    if (log.length === 0) continue;
+    const event = closing(log, run.aliveAt, now, run.revisionId === revisionId);
+    if (!event) {
+      looked.goOn.unshift(run);
+      continue;
+    }
+    const close = async () => {
+      const closed = { ...run, over: true };
+      await keepLog(closed, [{ seq: log.length, event, out: [runToSend(closed, [...log, event], now)], takes: [] }]);
+      looked.closed.push(run.sessionId);
+    };
+    if (run.sessionId === held) await close();
+    else await navigator.locks.request(clockLock(run.sessionId), { ifAvailable: true }, async (lock) => lock && close());
+  }
+  await forgetOldRuns(now - KEEP_MS);
+  return looked;
+}

@@ -1,0 +1,157 @@
+import { number } from '../../client/words.ts';
+import type { NumberToBeat, ScoreSent } from '../../contract/training.ts';
+import type { Drill } from '../../core/drills/schema.ts';
+import { BETTER, type Foot, type Measure, resultUnit } from '../../core/drills/terms.ts';
+import { type Tap, tallyOf } from '../../core/review/taps.ts';
+import { resultOf } from '../../core/scores/result.ts';
+import type { Level } from '../../core/squads/terms.ts';
+import { followsRecord, meets, targetFor } from '../../core/targets/index.ts';
+import type { ClockedWork } from '../../core/training/index.ts';
+import type { Dose, Item } from '../../core/weeks/schema.ts';
+
+/** What is typed for one foot: kept as text, so that nothing typed is lost. */
+export interface FootEntry {
+  foot: Foot;
+  value: string;
+  faults: string;
+  /** One number a surface; empty for other measures. */
+  parts: Record<string, string>;
+  /** Tries of an unbroken run that were added; all are kept, the best counts. */
+  tries: string[];
+}
+
+/** What the main number of a measure is called. */
+export function valueLabel(measure: Measure, unit: string): string {
+  switch (measure) {
+    case 'hits in time':
+      return 'Hits';
+    case 'unbroken run':
+      return 'This try';
+    case 'fixed reps':
+      return 'Reps done';
+    case 'sets':
+      return 'Sets done';
+    case 'course time':
+      return 'Seconds';
+    case 'surfaces':
+      return 'Touches in all';
+    default:
+      return `Count (${unit})`;
+  }
+}
+
+/** What goes wrong without ending a go is called; null where nothing is asked. */
+export function faultsLabel(measure: Measure): string | null {
+  if (measure === 'sets' || measure === 'course time') return 'Cones moved';
+  if (measure === 'hits in time') return 'Misses';
+  return measure === 'count in time' || measure === 'fixed reps' ? 'Times you lost the ball' : null;
+}
+
+/**
+ * The entry as the clock and a helper know it: done reps, sets, seconds and tapped touches are filled in, other counts are left
+ * to the player.
+ * @param tapped what was tapped along, by surface or '' for the whole go; null where nobody did
+ */
+export function firstEntry(
+  foot: Foot,
+  dose: Dose,
+  work: readonly ClockedWork[],
+  tapped: (surface: string) => readonly Tap[] | null = () => null,
+): FootEntry {
+  const seconds = work.filter((one) => one.foot === foot).reduce((sum, one) => sum + one.seconds, 0);
+  const taps = tapped('');
+  const tally = taps && taps.length > 0 ? tallyOf(taps) : null;
+  const entry: FootEntry = { foot, value: '', faults: '0', parts: {}, tries: [] };
+  switch (dose.measure) {
+    case 'fixed reps':
+      return { ...entry, value: String(dose.reps) };
+    case 'sets':
+      return { ...entry, value: String(dose.sets) };
+    case 'course time':
+      return { ...entry, value: seconds > 0 ? number(seconds) : '' };
+    case 'surfaces': {
+      const of = (surface: string) => {
+        const list = tapped(surface);
+        return list && list.length > 0 ? String(tallyOf(list).both) : '';
+      };
+      return { ...entry, parts: Object.fromEntries(dose.surfaces.map((surface) => [surface, of(surface)])) };
+    }
+    case 'unbroken run':
+      return { ...entry, tries: tally ? tally.tries.map(String) : [] };
+    default:
+      return tally ? { ...entry, value: String(tally[foot]), faults: String(tally.drops) } : entry;
+  }
+}
+
+const toNumber = (text: string): number => (text.trim() === '' ? Number.NaN : Number(text.replace(',', '.')));
+
+/** All tries of an unbroken run, with the one that was typed and not added yet. */
+export function triesOf(entry: Pick<FootEntry, 'tries' | 'value'>): number[] {
+  return [...entry.tries, ...(entry.value.trim() === '' ? [] : [entry.value])].map(toNumber);
+}
+
+/** What is typed as it is sent; NaN where a number is missing, which the contract's schema then names. */
+export function scoreFrom(entry: FootEntry, id: string, item: Item, work: readonly ClockedWork[], lost: boolean): ScoreSent {
+  const mine = item.dose.measure === 'surfaces' ? work : work.filter((one) => one.foot === entry.foot);
+  const parts = Object.fromEntries(Object.entries(entry.parts).map(([name, text]) => [name, toNumber(text)]));
+  if (item.dose.measure === 'unbroken run') for (const [i, n] of triesOf(entry).entries()) parts[`try ${i + 1}`] = n;
+  const hasParts = Object.keys(parts).length > 0 && !lost;
+  const numbers = Object.values(parts);
+  const sum = item.dose.measure === 'unbroken run' ? Math.max(...numbers) : numbers.reduce((total, n) => total + n, 0);
+  return {
+    id,
+    foot: entry.foot,
+    value: lost ? null : hasParts ? sum : toNumber(entry.value),
+    faults: entry.faults.trim() === '' ? 0 : toNumber(entry.faults),
+    seconds: Math.round(mine.reduce((total, one) => total + one.seconds, 0) * 10) / 10,
+    clocked: mine.length > 0 && mine.every((one) => one.clocked),
+    parts: hasParts ? parts : null,
+  };
+}
+
+/**
+ * The numbers to beat after a go: a better result is the record at once, so that the next round, and a visit without a line, is measured
+ * by it. The server's word comes with the next opening of the page.
+ */
+export function numbersAfter(
+  numbers: readonly NumberToBeat[],
+  scores: readonly ScoreSent[],
+  item: Item,
+  drill: Drill,
+  level: Level,
+): NumberToBeat[] {
+  return numbers.map((one) => {
+    const score = one.itemId === item.id ? scores.find((given) => given.foot === one.foot) : undefined;
+    const result = score ? resultOf(score, item.dose) : null;
+    const less = BETTER[item.dose.measure] === 'less';
+    if (result === null || (one.record !== null && (less ? result >= one.record : result <= one.record))) return one;
+    // A number that the coach set, or that rests on many goes, stays for the visit.
+    if (one.target.byCoach || !followsRecord(item.target)) return { ...one, record: result };
+    return { ...one, record: result, target: targetFor(item.target, drill, item.dose, level, { record: result, recent: [], at: 0 }) };
+  });
+}
+
+export interface Outcome {
+  foot: Foot;
+  kind: 'record' | 'reached' | 'close' | 'done' | 'lost';
+  sentence: string;
+}
+
+/** What the player is told at once: a record, the number reached, or how far it was. */
+export function outcomeOf(score: ScoreSent, item: Item, beat: NumberToBeat | undefined): Outcome {
+  const { foot } = score;
+  const result = resultOf(score, item.dose);
+  if (score.value === null) return { foot, kind: 'lost', sentence: 'You lost count. That is fine, and honest.' };
+  if (result === null) return { foot, kind: 'done', sentence: 'Kept. Not all of it was done this time.' };
+  const unit = resultUnit(item.dose.measure);
+  const better = BETTER[item.dose.measure];
+  const record = beat?.record ?? null;
+  const beats = record !== null && (better === 'more' ? result > record : result < record);
+  if (beats) return { foot, kind: 'record', sentence: `${number(result)} ${unit}: your new best. Before: ${number(record)}.` };
+  const target = beat?.target.number ?? null;
+  if (target !== null && meets(result, target, item.dose))
+    return { foot, kind: 'reached', sentence: `${number(result)} ${unit}: you reached ${target}.` };
+  if (target !== null)
+    return { foot, kind: 'close', sentence: `${number(result)} ${unit}: ${number(Math.abs(target - result))} away from ${target}.` };
+  return { foot, kind: 'done', sentence: `${number(result)} ${unit}. Kept.` };
+}

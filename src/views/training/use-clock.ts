@@ -1,0 +1,299 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { type KeptRun, keepLog, keepRun, type LogRow, logOf, type Outgoing } from '../../client/device-store.ts';
+import { deviceNow } from '../../client/now.ts';
+import {
+  type Announced,
+  advance,
+  applyEvent,
+  type ClockEvent,
+  type ClockState,
+  endedBetween,
+  type Interval,
+  laidCues,
+  NOT_STARTED,
+  resume,
+  type Stretch,
+  shareOfWork,
+} from '../../core/training/index.ts';
+import { clockLock, lookAfterRuns } from './left-runs.ts';
+import { LATE_MS, Voice } from './voice.ts';
+
+export type PlainEvent = 'start' | 'pause' | 'resume' | 'ready' | 'done' | 'skip' | 'again';
+
+const ALIVE_MS = 1000;
+/** The picture is drawn anew at least this often while the clock runs; a new second is drawn in its own frame. */
+const DRAW_MS = 100;
+/** A hidden page gets no frames. */
+const HIDDEN_MS = 250;
+/** A page that did nothing for this long was frozen: nobody heard the clock meanwhile. */
+const FROZEN_MS = 75_000;
+/** Cues are laid anew this often: a sound card that lost some milliseconds is followed before the next tone. */
+const LAY_MS = 500;
+
+export interface Clock {
+  state: ClockState;
+  run: KeptRun;
+  /** The whole log, also what is not on the disk yet. */
+  log(): readonly ClockEvent[];
+  loading: boolean;
+  /** Milliseconds nobody heard the clock, after a reload; 0 otherwise. */
+  awayMs: number;
+  /** A visit of this session was too old to go on with, and was closed with what was done. */
+  closedBefore: boolean;
+  /** What ended on the clock while the screen was off, to be said when it is on again. */
+  missed: Stretch[];
+  /** The same session is open in another tab, which has the clock. */
+  elsewhere: boolean;
+  /** Why the device does not keep the log; null while it does. */
+  keepProblem: string | null;
+  tap(type: PlainEvent): void;
+  stop(why: 'left' | 'hurt'): void;
+  /** Numbers were given: the score is left, and what is to be sent is kept with it, at once. Rejected while it could not be kept yet. */
+  give(out: readonly Outgoing[], takes: readonly string[]): Promise<void>;
+  /** The time on the log's clock, epoch ms. */
+  now(): number;
+  /** What that clock is ahead of the page's, in ms: more than 0 once the device's clock was set back between two lives of the page. */
+  aheadMs: number;
+  voice: Voice;
+}
+
+const CANNOT_KEEP =
+  'This browser does not let the app keep anything. Free some room, or use a normal window instead of a private one. It is tried again and again; until then a reload would lose what you do.';
+
+/** What could not be kept is tried again this often. */
+const KEEP_AGAIN_MS = 2000;
+
+/** What of the state is seen: the picture is drawn anew when it changes. */
+const seen = (sheet: readonly Interval[], state: ClockState) => {
+  const interval = sheet[state.index];
+  const left = interval?.ends === 'clock' ? interval.seconds * 1000 - state.ranMs : -state.ranMs;
+  return `${state.phase}|${state.index}|${state.stretches.length}|${Math.ceil(left / 1000)}`;
+};
+
+const isOver = (state: ClockState) => state.phase === 'finished' || state.phase === 'stopped';
+
+/**
+ * The player's clock over a run sheet: every event goes into the run log on the device before anything else, a reload comes back
+ * in a pause at the place where it stopped, cues are laid down ahead, and the screen is kept awake.
+ * @param make a run for a visit that begins
+ */
+export function useClock(sheet: readonly Interval[], make: () => KeptRun, about: (interval: Interval) => Announced): Clock {
+  const [run, setRun] = useState<KeptRun>(make);
+  const [state, setState] = useState<ClockState>(NOT_STARTED);
+  const [awayMs, setAwayMs] = useState(0);
+  const [closedBefore, setClosedBefore] = useState(false);
+  const [missed, setMissed] = useState<Stretch[]>([]);
+  const [keepProblem, setKeepProblem] = useState<string | null>(null);
+  const [loading, setLoading] = useState(true);
+  const [elsewhere, setElsewhere] = useState(false);
+  const hiddenAt = useRef<number | null>(null);
+  const runRef = useRef(run);
+  const stateRef = useRef<ClockState>(NOT_STARTED);
+  const logRef = useRef<ClockEvent[]>([]);
+  const shown = useRef({ what: '', at: 0 });
+  const laidAt = useRef(0);
+  const voice = useMemo(() => new Voice(), []);
+  const ahead = useRef(0);
+  const logNow = useCallback(() => deviceNow() + ahead.current, []);
+  const aboutRef = useRef(about);
+  aboutRef.current = about;
+
+  const layCues = useCallback(() => {
+    laidAt.current = performance.now();
+    voice.lay(laidCues(sheet, stateRef.current, (interval) => aboutRef.current(interval), LATE_MS));
+  }, [sheet, voice]);
+
+  const show = useCallback(
+    (next: ClockState) => {
+      stateRef.current = next;
+      shown.current = { what: seen(sheet, next), at: performance.now() };
+      setState(next);
+    },
+    [sheet],
+  );
+
+  const setBoth = useCallback((next: KeptRun) => {
+    runRef.current = next;
+    setRun(next);
+  }, []);
+
+  // What is not on the disk yet, in order. A write that fails leaves it here, and the next one takes it along.
+  const unkept = useRef<LogRow[]>([]);
+  const writing = useRef<Promise<void>>(Promise.resolve());
+  const persist = useCallback((): Promise<void> => {
+    const work = writing.current.then(async () => {
+      const rows = unkept.current;
+      if (rows.length === 0) await keepRun(runRef.current);
+      else await keepLog(runRef.current, rows);
+      unkept.current = unkept.current.slice(rows.length);
+    });
+    writing.current = work.then(
+      () => setKeepProblem(null),
+      () => setKeepProblem(CANNOT_KEEP),
+    );
+    return work;
+  }, []);
+  useEffect(() => {
+    if (!keepProblem) return;
+    const timer = setInterval(() => void persist().catch(() => {}), KEEP_AGAIN_MS);
+    return () => clearInterval(timer);
+  }, [keepProblem, persist]);
+
+  /** Takes an event in, and keeps it with what goes along. */
+  const take = useCallback(
+    (event: ClockEvent, out: readonly Outgoing[] = [], takes: readonly string[] = []): Promise<void> => {
+      const state = applyEvent(sheet, stateRef.current, event);
+      const seq = logRef.current.length;
+      logRef.current = [...logRef.current, event];
+      unkept.current = [...unkept.current, { seq, event, out, takes }];
+      show(state);
+      layCues();
+      setAwayMs(0);
+      setMissed([]);
+      setBoth({
+        ...runRef.current,
+        aliveAt: event.at,
+        startedAt: seq === 0 ? event.at : runRef.current.startedAt,
+        over: isOver(state),
+        share: shareOfWork(sheet, state),
+      });
+      return persist();
+    },
+    [sheet, show, setBoth, layCues, persist],
+  );
+  const add = useCallback((event: ClockEvent) => void take(event).catch(() => {}), [take]);
+
+  useEffect(() => {
+    let gone = false;
+    const open = async () => {
+      const { playerId, sessionId, revisionId } = runRef.current;
+      const { goOn, closed } = await lookAfterRuns(playerId, revisionId, sessionId);
+      setClosedBefore(closed.includes(sessionId));
+      const begun = goOn.find((one) => one.sessionId === sessionId);
+      const log = begun ? await logOf(begun.id) : [];
+      if (gone || !begun) return;
+      const found = resume(sheet, log, begun.aliveAt, deviceNow());
+      // The log's clock never runs back, whatever was done to the device's.
+      ahead.current = Math.max(0, found.state.at - deviceNow());
+      voice.aheadMs = ahead.current;
+      logRef.current = found.event ? [...log, found.event] : log;
+      if (found.event) unkept.current = [{ seq: log.length, event: found.event, out: [], takes: [] }];
+      setBoth({ ...begun, playerId, aliveAt: logNow(), over: isOver(found.state), share: shareOfWork(sheet, found.state) });
+      setAwayMs(found.awayMs);
+      show(found.state);
+      await persist();
+    };
+    let letGo = () => {};
+    // One tab has the clock of a session: two would write one log.
+    void navigator.locks.request(clockLock(runRef.current.sessionId), { ifAvailable: true }, async (lock) => {
+      if (gone) return;
+      if (!lock) setElsewhere(true);
+      else await open().catch(() => setKeepProblem(CANNOT_KEEP));
+      setLoading(false);
+      if (lock && !gone)
+        await new Promise<void>((resolve) => {
+          letGo = resolve;
+        });
+    });
+    return () => {
+      gone = true;
+      letGo();
+    };
+  }, [sheet, persist, setBoth, show, voice, logNow]);
+
+  // The clock runs on between events; the run log says how long the page was alive.
+  const running = state.phase === 'running';
+  useEffect(() => {
+    if (!running) return;
+    let frame = 0;
+    let lastKept = logNow();
+    const step = () => {
+      const now = logNow();
+      const heardUntil = stateRef.current.at;
+      if (now - heardUntil > FROZEN_MS) {
+        add({ type: 'gap', at: heardUntil, until: now });
+        setAwayMs(now - heardUntil);
+        return;
+      }
+      const next = advance(sheet, stateRef.current, now);
+      const moved = next.index !== stateRef.current.index;
+      stateRef.current = next;
+      // Where nothing moves on the screen, once a second is enough.
+      const still = ['score', 'set-up'].includes(sheet[next.index]?.kind ?? '');
+      const stale = !still && performance.now() - shown.current.at >= DRAW_MS;
+      if (stale || seen(sheet, next) !== shown.current.what) show(next);
+      if (moved || performance.now() - laidAt.current > LAY_MS) layCues();
+      if (next.phase === 'finished') add({ type: 'over', at: next.at });
+      else if (now - lastKept > ALIVE_MS) {
+        lastKept = now;
+        runRef.current = { ...runRef.current, aliveAt: now, share: shareOfWork(sheet, next) };
+        void persist().catch(() => {});
+      }
+    };
+    const draw = () => {
+      step();
+      frame = requestAnimationFrame(draw);
+    };
+    frame = requestAnimationFrame(draw);
+    const hidden = setInterval(() => document.hidden && step(), HIDDEN_MS);
+    return () => {
+      cancelAnimationFrame(frame);
+      clearInterval(hidden);
+    };
+  }, [running, sheet, show, layCues, persist, add, logNow]);
+
+  useEffect(() => {
+    if (!running) return;
+    let lock: WakeLockSentinel | null = null;
+    let gone = false;
+    const ask = async () => {
+      if (!('wakeLock' in navigator)) return;
+      lock = await navigator.wakeLock.request('screen').catch(() => null);
+      if (gone) void lock?.release();
+    };
+    const turned = () => {
+      const now = logNow();
+      if (document.hidden) hiddenAt.current = now;
+      add({ type: document.hidden ? 'hide' : 'show', at: now });
+      if (document.hidden) return;
+      if (hiddenAt.current !== null) setMissed(endedBetween(stateRef.current, hiddenAt.current, now));
+      hiddenAt.current = null;
+      void ask();
+    };
+    void ask();
+    document.addEventListener('visibilitychange', turned);
+    return () => {
+      gone = true;
+      document.removeEventListener('visibilitychange', turned);
+      void lock?.release();
+    };
+  }, [running, add, logNow]);
+
+  useEffect(() => () => voice.close(), [voice]);
+
+  const tap = useCallback((type: PlainEvent) => add({ type, at: logNow() }), [add, logNow]);
+  const stop = useCallback((why: 'left' | 'hurt') => add({ type: 'stop', at: logNow(), why }), [add, logNow]);
+  const give = useCallback(
+    (out: readonly Outgoing[], takes: readonly string[]) => take({ type: 'done', at: logNow() }, out, takes),
+    [take, logNow],
+  );
+  const log = useCallback(() => logRef.current, []);
+  const aheadMs = ahead.current;
+  return {
+    state,
+    run,
+    log,
+    loading,
+    elsewhere,
+    awayMs,
+    closedBefore,
+    missed,
+    keepProblem,
+    tap,
+    stop,
+    give,
+    now: logNow,
+    aheadMs,
+    voice,
+  };
+}

@@ -1,0 +1,162 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { forgetTake, type KeptTake, keepTake, type Trim, takesOf } from '../../client/device-store.ts';
+import type { ThisWeek } from '../../contract/training.ts';
+import { type ClockState, type FilmWindow, filmedNow, filmWindows, type Interval } from '../../core/training/index.ts';
+import { type Facing, openCamera, type Recording, record } from '../clips/camera.ts';
+
+/** A clip of one foot's work in one go, before the player keeps or deletes it. */
+export type Take = KeptTake & { address: string };
+
+export const takeKey = (go: { itemId: string; round: number; foot: FilmWindow['foot'] }): string => `${go.itemId}|${go.round}|${go.foot}`;
+
+interface Running {
+  recording: Recording;
+  /** Where the work began in the clip, in seconds; known once it has begun. */
+  workAt: number | null;
+}
+
+/**
+ * Films the work while the camera is on: each foot's work with two seconds before and after it, nothing else.
+ * Takes are kept on the device until they are sent or deleted.
+ * @param aheadMs what the log's clock is ahead of the page's
+ */
+export function useFilming(sheet: readonly Interval[], state: ClockState, aheadMs: number, runId: string, film: ThisWeek['film']) {
+  const [stream, setStream] = useState<MediaStream | null>(null);
+  const [facing, setFacing] = useState<Facing>('environment');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [takes, setTakes] = useState<Take[]>([]);
+  const running = useRef(new Map<string, Running>());
+  const latest = useRef<Take[]>([]);
+  latest.current = takes;
+  const windows = useMemo(() => filmWindows(sheet), [sheet]);
+  const on = useMemo(() => (stream ? filmedNow(sheet, windows, state) : []), [stream, sheet, windows, state]);
+
+  /** Takes that were deleted, or went into the outbox with their go, are no longer here. */
+  const takeAway = useCallback((keys: readonly string[]) => {
+    for (const take of latest.current) if (keys.includes(take.key)) URL.revokeObjectURL(take.address);
+    setTakes((before) => before.filter((take) => !keys.includes(take.key)));
+  }, []);
+  const addTake = useCallback(
+    (key: string, file: Blob, workAt: number | null) => {
+      const take: KeptTake = { runId, key, file, workAt, trim: null };
+      const shown = { ...take, address: URL.createObjectURL(file) };
+      takeAway([key]);
+      latest.current = [...latest.current.filter((one) => one.key !== key), shown];
+      setTakes((before) => [...before, shown]);
+      keepTake(take).catch(() =>
+        setProblem('This phone has no room left for the clip. Delete other clips, or go on without filming; your numbers are kept.'),
+      );
+    },
+    [runId, takeAway],
+  );
+
+  // Takes of a visit that was interrupted are still there.
+  useEffect(() => {
+    void takesOf(runId)
+      .then((kept) =>
+        setTakes((before) => [
+          ...kept
+            .filter((one) => before.every((take) => take.key !== one.key))
+            .map((one) => ({ ...one, address: URL.createObjectURL(one.file) })),
+          ...before,
+        ]),
+      )
+      .catch(() => {});
+  }, [runId]);
+
+  const stop = useCallback(
+    async (id: string, keep: boolean): Promise<void> => {
+      const one = running.current.get(id);
+      running.current.delete(id);
+      if (!one) return;
+      const file = await one.recording.stop();
+      if (keep) addTake(id.split('#')[0] ?? id, file, one.workAt);
+    },
+    [addTake],
+  );
+
+  const attempts = state.stretches.filter((stretch) => stretch.ended === 'again').length;
+  const wanted = on.map((window) => `${takeKey(window)}#${attempts}`).join(' ');
+  useEffect(() => {
+    if (!stream) return;
+    const ids = new Set(wanted === '' ? [] : wanted.split(' '));
+    // What is done again is filmed anew; what a skip cut off before the work is not kept.
+    for (const [id, one] of running.current) if (!ids.has(id)) void stop(id, one.workAt !== null && id.endsWith(`#${attempts}`));
+    for (const id of ids) if (!running.current.has(id)) running.current.set(id, { recording: record(stream), workAt: null });
+  }, [stream, wanted, attempts, stop]);
+
+  // The moment the work begins, measured in the clip itself.
+  const interval = sheet[state.index];
+  const working = interval?.kind === 'work' && interval.itemId ? takeKey({ ...interval, itemId: interval.itemId }) : null;
+  const startedAt = state.startedAt;
+  useEffect(() => {
+    if (!working) return;
+    for (const [id, one] of running.current) {
+      if (!id.startsWith(`${working}#`) || one.workAt !== null) continue;
+      one.workAt = Math.max(0, (startedAt - aheadMs - performance.timeOrigin - one.recording.startedAt) / 1000);
+    }
+  }, [working, startedAt, aheadMs]);
+
+  const paused = state.phase === 'paused';
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a recording that begins in a pause stands as well.
+  useEffect(() => {
+    for (const one of running.current.values()) one.recording.hold(paused);
+  }, [paused, wanted]);
+
+  useEffect(
+    () => () => {
+      for (const track of stream?.getTracks() ?? []) track.stop();
+    },
+    [stream],
+  );
+
+  const switchOff = useCallback(() => {
+    for (const id of [...running.current.keys()]) void stop(id, false);
+    // A phone opens no second camera while the first is on.
+    for (const track of stream?.getTracks() ?? []) track.stop();
+    setStream(null);
+  }, [stop, stream]);
+  const switchOn = useCallback(
+    async (which: Facing) => {
+      switchOff();
+      try {
+        const next = await openCamera(which, film.height, film.sound);
+        setFacing(which);
+        setStream(next);
+        setProblem(null);
+      } catch {
+        setProblem('The camera did not open. Allow it for this page, or pick a file after the go.');
+      }
+    },
+    [film.height, film.sound, switchOff],
+  );
+  const dropTake = useCallback(
+    (key: string) => {
+      takeAway([key]);
+      void forgetTake(runId, key);
+    },
+    [runId, takeAway],
+  );
+  const trimTake = useCallback((key: string, trim: Trim | null) => {
+    setTakes((before) =>
+      before.map((take) => {
+        if (take.key !== key) return take;
+        const { address, ...kept } = { ...take, trim };
+        void keepTake(kept);
+        return { ...kept, address };
+      }),
+    );
+  }, []);
+  /** The takes of a go for sending; one whose last second still runs is ended here and now. */
+  const collect = useCallback(
+    async (keys: readonly string[]): Promise<Take[]> => {
+      for (const id of [...running.current.keys()]) if (keys.includes(id.split('#')[0] ?? '')) await stop(id, true);
+      return latest.current.filter((take) => keys.includes(take.key));
+    },
+    [stop],
+  );
+  const filming = on.length > 0 && !paused;
+  return { stream, facing, problem, takes, filming, switchOn, switchOff, addTake, dropTake, trimTake, collect, takeAway };
+}
+
+export type Filming = ReturnType<typeof useFilming>;
