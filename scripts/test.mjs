@@ -48,6 +48,8 @@ const typing = runQuietly('npx', ['--no-install', 'astro', 'check']);
 check('Format and lint', 'npx', ['--no-install', 'biome', 'check', '.']);
 check('Floors', 'npx', ['--no-install', 'depcruise', '--config', '.dependency-cruiser.cjs', 'src']);
 check('Dead code', 'npx', ['--no-install', 'knip']);
+check('Names', 'node', ['scripts/names.mjs']);
+check('Licenses', 'node', ['scripts/licenses.mjs', '--check']);
 console.log('\n== Types');
 const types = await typing;
 console.log(types.said);
@@ -68,7 +70,7 @@ rmSync('coverage', { recursive: true, force: true });
 const [, broken] = await Promise.all([
   unit('server', 'tests/server/**/*.test.ts'),
   buildBeside().then(async (trouble) => {
-    if (trouble === null) await unit('other', 'tests/{core,ui,views}/**/*.test.ts');
+    if (trouble === null) await unit('other', 'tests/{core,contract,testkit,client,ui,views}/**/*.test.ts');
     return trouble;
   }),
 ]);

@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import type { Endpoint } from '../contract/endpoint.ts';
 
-export interface FieldProblem {
+export interface FieldToMend {
   field: string;
   sentence: string;
 }
@@ -10,8 +10,8 @@ export interface FieldProblem {
 export class ServerProblem extends Error {
   readonly kind: string;
   readonly status: number;
-  readonly fields: FieldProblem[];
-  constructor(kind: string, status: number, sentence: string, fields: FieldProblem[]) {
+  readonly fields: FieldToMend[];
+  constructor(kind: string, status: number, sentence: string, fields: FieldToMend[]) {
     super(sentence);
     this.kind = kind;
     this.status = status;
@@ -36,7 +36,7 @@ export class Stopped extends Error {
 type PathOf = Pick<Endpoint, 'method' | 'path'>;
 
 /** The address of an endpoint: parameters in the path where it names them, else in the query. */
-export function addressOf(endpoint: PathOf, params: Record<string, string | undefined> = {}): string {
+export function endpointAddress(endpoint: PathOf, params: Record<string, string | undefined> = {}): string {
   let path = endpoint.path;
   const query = new URLSearchParams();
   for (const [name, value] of Object.entries(params)) {
@@ -63,7 +63,7 @@ export async function sendJson(method: string, address: string, body?: unknown, 
   const answer = (await response.json().catch(() => null)) as {
     title?: string;
     detail?: string;
-    fields?: FieldProblem[];
+    fields?: FieldToMend[];
     code?: string;
     message?: string;
   } | null;
@@ -82,7 +82,7 @@ export function call<P extends z.ZodType, B extends z.ZodType, R extends z.ZodTy
   params: z.input<P>,
   ...body: undefined extends z.input<B> ? [] : [z.input<B>]
 ): Promise<z.output<R>> {
-  return sendJson(endpoint.method, addressOf(endpoint, params as Record<string, string>), body[0]) as Promise<z.output<R>>;
+  return sendJson(endpoint.method, endpointAddress(endpoint, params as Record<string, string>), body[0]) as Promise<z.output<R>>;
 }
 
 /** The same for what may take long: it ends, here and on the server, when the signal says so. */
@@ -92,7 +92,7 @@ export function callStoppably<P extends z.ZodType, B extends z.ZodType, R extend
   params: z.input<P>,
   ...body: undefined extends z.input<B> ? [] : [z.input<B>]
 ): Promise<z.output<R>> {
-  return sendJson(endpoint.method, addressOf(endpoint, params as Record<string, string>), body[0], signal) as Promise<z.output<R>>;
+  return sendJson(endpoint.method, endpointAddress(endpoint, params as Record<string, string>), body[0], signal) as Promise<z.output<R>>;
 }
 
 /** The sentence of whatever went wrong. */

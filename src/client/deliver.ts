@@ -1,4 +1,4 @@
-import { go } from '../contract/training.ts';
+import { trainingApi } from '../contract/training.ts';
 import { call, ServerProblem } from './client.ts';
 import { changeOutgoing, type Outgoing } from './device-store.ts';
 import { elapsedSince } from './now.ts';
@@ -24,7 +24,7 @@ async function deliverClip(clip: Extract<Outgoing, { kind: 'clip' }>, { signal, 
   signal.throwIfAborted();
   // Deleted or stopped since it was listed: nothing is said of it.
   if (!there) throw new DOMException('It is not there any more.', 'AbortError');
-  const known = await call(go.announceClip, {}, clip.body);
+  const known = await call(trainingApi.announceClip, {}, clip.body);
   signal.throwIfAborted();
   if (known.state !== 'expected') return;
   const sending = uploadFile(
@@ -44,7 +44,7 @@ async function deliverClip(clip: Extract<Outgoing, { kind: 'clip' }>, { signal, 
 
 /** Tells the server that a clip is deleted; one that it never heard of is as good as deleted. */
 async function tellDeleted(clip: string): Promise<void> {
-  await call(go.deleteClip, { clip }).catch((error: unknown) => {
+  await call(trainingApi.deleteClip, { clip }).catch((error: unknown) => {
     if (!(error instanceof ServerProblem && error.status === 404)) throw error;
   });
 }
@@ -55,16 +55,16 @@ export async function deliver(one: Outgoing, hooks: Hooks): Promise<void> {
   const sentAt = Math.round((one.kind === 'run' ? one.body.sentAt : one.madeAt) + elapsedSince(one.stamp));
   switch (one.kind) {
     case 'go':
-      await call(go.sendGo, {}, { ...one.body, sentAt });
+      await call(trainingApi.sendGo, {}, { ...one.body, sentAt });
       break;
     case 'run':
-      await call(go.sendRun, {}, { ...one.body, sentAt });
+      await call(trainingApi.sendRun, {}, { ...one.body, sentAt });
       break;
     case 'by hand':
-      await call(go.byHand, {}, { ...one.body, sentAt });
+      await call(trainingApi.byHand, {}, { ...one.body, sentAt });
       break;
     case 'home':
-      await call(go.home, {}, one.body);
+      await call(trainingApi.home, {}, one.body);
       break;
     case 'no clip':
       await tellDeleted(one.body.clip);

@@ -51,7 +51,7 @@ let under: Under | null = null;
 let timer: ReturnType<typeof setTimeout> | null = null;
 
 /** Waits twice as long after each try, up to ten minutes; the id spreads devices that came back together. */
-export function retryAfter(tries: number, id: string): number {
+export function waitBeforeRetry(tries: number, id: string): number {
   const spread = 0.8 + (Number.parseInt(id.slice(-2), 16) / 255 || 0) * 0.4;
   return Math.min(LONGEST_RETRY_MS, FIRST_RETRY_MS * 2 ** Math.min(tries, 12)) * spread;
 }
@@ -132,7 +132,7 @@ async function failed(one: Outgoing, error: unknown): Promise<boolean> {
   await changeOutgoing(one.id, (now) => ({
     ...now,
     tries: now.tries + 1,
-    nextAt: final ? 0 : deviceNow() + retryAfter(now.tries, now.id),
+    nextAt: final ? 0 : deviceNow() + waitBeforeRetry(now.tries, now.id),
     refusal: final ? sentenceOf(error) : null,
   }));
   if (under?.id === one.id) under = null;
@@ -218,7 +218,7 @@ export function fresh(id: string, label: string, runId: string | null = null) {
 }
 
 /** Puts something into the outbox, then tries to send it. Once this resolves it is safe on the device. */
-export async function post(...out: Outgoing[]): Promise<void> {
+export async function sendSoon(...out: Outgoing[]): Promise<void> {
   await putOutgoing(...out);
   await tell();
   void flush();

@@ -52,7 +52,7 @@ export type AccountNewsView = z.infer<typeof AccountNewsView>;
 
 const ofChild = z.object({ player: Id });
 
-export const accounts = {
+export const accountsApi = {
   me: endpoint({
     method: 'GET',
     path: '/me',

@@ -107,4 +107,4 @@ export const ACTS = [
   'change what names a child',
   'download everything',
 ] as const;
-export type Act = (typeof ACTS)[number];
+export type ActName = (typeof ACTS)[number];

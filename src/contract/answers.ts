@@ -3,7 +3,7 @@ import { endpoint } from './endpoint.ts';
 import { Id, Nothing } from './parts.ts';
 
 /** What a player has of the coach's answers; apart from the bench they are given on, which a phone need not load. */
-export const answers = {
+export const answersApi = {
   deleteSpoken: endpoint({
     method: 'DELETE',
     path: '/spoken/{spoken}',

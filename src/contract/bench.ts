@@ -114,7 +114,7 @@ export const SpokenSent = z.object({
 const ofScore = z.object({ score: Id });
 const ofSquad = z.object({ squad: Id });
 
-export const bench = {
+export const benchApi = {
   item: endpoint({
     method: 'GET',
     path: '/scores/{score}/bench',

@@ -37,7 +37,7 @@ export type FilmState = z.infer<typeof FilmState>;
 export const FilmView = z.object({ id: Id, about: FilmAbout, seconds: z.number(), bytes: z.number(), coach: z.string(), at: Instant });
 export type FilmView = z.infer<typeof FilmView>;
 
-export const films = {
+export const filmsApi = {
   list: endpoint({
     method: 'GET',
     path: '/squads/{squad}/films',

@@ -42,7 +42,7 @@ export const ImportReport = z.object({
 });
 export type ImportReport = z.infer<typeof ImportReport>;
 
-export const drills = {
+export const drillsApi = {
   shelf: endpoint({
     method: 'GET',
     path: '/squads/{squad}/drills',

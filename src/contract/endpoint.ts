@@ -1,12 +1,12 @@
 import type { z } from 'zod';
-import type { Act } from './acts.ts';
+import type { ActName } from './acts.ts';
 
 /** One address of the HTTP interface: what goes in, what comes out, and the act it is. */
 export interface Endpoint<P extends z.ZodType = z.ZodType, B extends z.ZodType = z.ZodType, R extends z.ZodType = z.ZodType> {
   method: 'GET' | 'POST' | 'PUT' | 'DELETE';
   /** Path under /api/v1, with parameters in braces. */
   path: string;
-  act: Act;
+  act: ActName;
   summary: string;
   /** Path and query parameters together. */
   params: P;

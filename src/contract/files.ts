@@ -55,7 +55,7 @@ export type PaperListView = z.infer<typeof PaperListView>;
 
 const ofSquad = z.object({ squad: Id });
 
-export const paper = {
+export const paperApi = {
   lists: endpoint({
     method: 'GET',
     path: '/squads/{squad}/paper',

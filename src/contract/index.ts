@@ -1,45 +1,45 @@
-import { accounts } from './accounts.ts';
-import { answers } from './answers.ts';
-import { bench } from './bench.ts';
-import { films } from './clips.ts';
-import { drills } from './drills.ts';
-import { paper } from './files.ts';
-import { invitations } from './invitations.ts';
-import { keys } from './keys.ts';
-import { post } from './letters.ts';
-import { numbers } from './numbers.ts';
-import { keeping } from './operations.ts';
-import { progress } from './progress.ts';
-import { review } from './review.ts';
-import { rules } from './rules.ts';
-import { squad } from './screens.ts';
-import { people } from './squads.ts';
-import { tables } from './tables.ts';
-import { go } from './training.ts';
-import { weeks } from './weeks.ts';
+import { accountsApi } from './accounts.ts';
+import { answersApi } from './answers.ts';
+import { benchApi } from './bench.ts';
+import { filmsApi } from './clips.ts';
+import { drillsApi } from './drills.ts';
+import { paperApi } from './files.ts';
+import { invitationsApi } from './invitations.ts';
+import { keysApi } from './keys.ts';
+import { lettersApi } from './letters.ts';
+import { numbersApi } from './numbers.ts';
+import { operationsApi } from './operations.ts';
+import { progressApi } from './progress.ts';
+import { reviewApi } from './review.ts';
+import { rulesApi } from './rules.ts';
+import { screensApi } from './screens.ts';
+import { squadsApi } from './squads.ts';
+import { tablesApi } from './tables.ts';
+import { trainingApi } from './training.ts';
+import { weeksApi } from './weeks.ts';
 
-/** The whole HTTP interface, by area. */
+/** The whole HTTP interface, by area. The names of its parts are those of operations in the published document: they stay as they are. */
 export const contract = {
-  accounts,
-  people,
-  invitations,
-  keys,
-  drills,
-  weeks,
-  numbers,
-  go,
-  films,
-  review,
-  bench,
-  answers,
-  progress,
-  paper,
-  squad,
-  tables,
-  rules,
-  post,
-  keeping,
+  accounts: accountsApi,
+  people: squadsApi,
+  invitations: invitationsApi,
+  keys: keysApi,
+  drills: drillsApi,
+  weeks: weeksApi,
+  numbers: numbersApi,
+  go: trainingApi,
+  films: filmsApi,
+  review: reviewApi,
+  bench: benchApi,
+  answers: answersApi,
+  progress: progressApi,
+  paper: paperApi,
+  squad: screensApi,
+  tables: tablesApi,
+  rules: rulesApi,
+  post: lettersApi,
+  keeping: operationsApi,
 };
-export type { Act } from './acts.ts';
+export type { ActName } from './acts.ts';
 export type { Endpoint } from './endpoint.ts';
 export { openApiDocument } from './openapi.ts';

@@ -98,7 +98,7 @@ const Done = z.object({ id: Id });
 export const Claimed = z.object({ playerId: Id, state: z.enum(['connected', 'waiting']) });
 export type Claimed = z.infer<typeof Claimed>;
 
-export const invitations = {
+export const invitationsApi = {
   invitePlayers: endpoint({
     method: 'POST',
     path: '/squads/{squad}/invitations/players',

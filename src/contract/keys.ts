@@ -19,7 +19,7 @@ export const ChildKeys = z.object({
 });
 export type ChildKeys = z.infer<typeof ChildKeys>;
 
-export const keys = {
+export const keysApi = {
   read: endpoint({
     method: 'GET',
     path: '/family/{player}/keys',

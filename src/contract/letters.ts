@@ -1,13 +1,13 @@
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
-import { Day, Id, Instant, NoParams, Nothing } from './parts.ts';
+import { DayText, Id, Instant, NoParams, Nothing } from './parts.ts';
 
 export const LetterKindName = z.enum(['monday summary', 'today', 'week opened']);
 
 export const LetterView = z.object({
   id: Id,
   subject: z.string(),
-  weekOf: Day,
+  weekOf: DayText,
   plain: z.string(),
   html: z.string(),
   at: Instant,
@@ -49,10 +49,10 @@ export const MailView = z.object({
 });
 export type MailView = z.infer<typeof MailView>;
 
-export const PostView = z.object({
+export const PostPage = z.object({
   squad: z.object({ id: Id, name: z.string(), timeZone: z.string() }),
   /** The Monday of the week that the next summary is about, and when it goes out by itself. */
-  next: z.object({ weekOf: Day, goesAt: Instant }),
+  next: z.object({ weekOf: DayText, goesAt: Instant }),
   /** Whether mail leaves the house, or lies in its local mailbox. */
   mail: z.enum(['smtp', 'local mailbox']),
   hours: MailHoursSent.extend({ reminders: z.boolean() }),
@@ -63,7 +63,7 @@ export const PostView = z.object({
   /** What lies in the local post of the squad, newest first, with whom it went to. */
   letters: z.array(LetterView.extend({ kind: LetterKindName, to: z.string(), about: z.string().nullable() })),
 });
-export type PostView = z.infer<typeof PostView>;
+export type PostPage = z.infer<typeof PostPage>;
 
 /** A letter that would go, and whether it would be mailed. */
 const Previewed = LetterView.omit({ id: true, at: true }).extend({
@@ -75,7 +75,7 @@ const Previewed = LetterView.omit({ id: true, at: true }).extend({
 
 const ofSquad = z.object({ squad: Id });
 
-export const post = {
+export const lettersApi = {
   list: endpoint({
     method: 'GET',
     path: '/squads/{squad}/post',
@@ -83,17 +83,17 @@ export const post = {
     summary: 'What the squad was sent: the local post.',
     params: ofSquad,
     body: Nothing,
-    response: PostView,
+    response: PostPage,
   }),
   preview: endpoint({
     method: 'GET',
     path: '/squads/{squad}/post/preview',
     act: 'see the post',
     summary: 'The summaries of a week, and today’s reminders, as they would be sent now; nothing is kept.',
-    params: ofSquad.extend({ weekOf: Day.optional() }),
+    params: ofSquad.extend({ weekOf: DayText.optional() }),
     body: Nothing,
     response: z.object({
-      weekOf: Day,
+      weekOf: DayText,
       letters: z.array(Previewed),
       reminders: z.array(Previewed),
     }),
@@ -113,7 +113,7 @@ export const post = {
     act: 'send summaries',
     summary: 'Puts the summaries of a week into the post now; whoever has theirs already gets no second one.',
     params: ofSquad,
-    body: z.object({ weekOf: Day.optional() }),
-    response: z.object({ weekOf: Day, sent: z.number().int() }),
+    body: z.object({ weekOf: DayText.optional() }),
+    response: z.object({ weekOf: DayText, sent: z.number().int() }),
   }),
 };

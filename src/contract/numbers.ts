@@ -34,7 +34,7 @@ export const OwnNumberSent = z.object({
 });
 export type OwnNumberSent = z.infer<typeof OwnNumberSent>;
 
-export const numbers = {
+export const numbersApi = {
   squad: endpoint({
     method: 'GET',
     path: '/weeks/{week}/numbers',

@@ -72,7 +72,7 @@ export type Keeping = z.infer<typeof Keeping>;
 
 const ofChild = z.object({ player: Id });
 
-export const keeping = {
+export const operationsApi = {
   mentions: endpoint({
     method: 'GET',
     path: '/squads/{squad}/mentions',

@@ -9,7 +9,7 @@ import { Dose } from '../core/weeks/schema.ts';
 export const Id = z.uuid('This id is not a UUID.');
 /** Epoch milliseconds, UTC. */
 export const Instant = z.number().int().min(0).max(8_640_000_000_000_000);
-export const Day = z
+export const DayText = z
   .string()
   .regex(/^\d{4}-\d{2}-\d{2}$/, 'A day looks like 2026-11-24.')
   .refine((day) => new Date(`${day}T00:00Z`).toJSON()?.startsWith(day) ?? false, 'That is no day of the calendar.');
@@ -37,13 +37,13 @@ export const StreakView = z.object({
   unit: z.enum(['day', 'week']),
   current: z.number().int(),
   best: z.number().int(),
-  firstDay: Day.nullable(),
+  firstDay: DayText.nullable(),
   needsToday: z.boolean(),
   loosening: z.boolean(),
   sentence: z.string(),
 });
 
-export const StripView = z.array(z.object({ day: Day, state: z.enum(['done', 'free', 'missed', 'off', 'break', 'running', 'ahead']) }));
+export const StripView = z.array(z.object({ day: DayText, state: z.enum(['done', 'free', 'missed', 'off', 'break', 'running', 'ahead']) }));
 
 /** A record that fell: the result, and the best before it. */
 export const RecordView = z.object({

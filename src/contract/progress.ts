@@ -5,7 +5,7 @@ import { LEVELS } from '../core/squads/terms.ts';
 import { TABLE_SCHOOLS } from '../core/tables/index.ts';
 import { endpoint } from './endpoint.ts';
 import {
-  Day,
+  DayText,
   FootName,
   Id,
   Instant,
@@ -123,7 +123,7 @@ export const MyFeet = z.object({
 });
 export type MyFeet = z.infer<typeof MyFeet>;
 
-export const ScoreRow = z.object({
+export const ScoreInList = z.object({
   scoreId: Id,
   drillName: z.string(),
   doseWords: z.string(),
@@ -143,7 +143,7 @@ export const ScoreRow = z.object({
   byClip: z.boolean(),
   doneAt: Instant,
 });
-export type ScoreRow = z.infer<typeof ScoreRow>;
+export type ScoreInList = z.infer<typeof ScoreInList>;
 
 /** What may get somebody unstuck. */
 export const NextStepView = z.object({
@@ -165,7 +165,7 @@ export type CoachDrill = z.infer<typeof CoachDrill>;
 
 export const WeekOfPlayer = z.object({
   number: z.number().int(),
-  startsOn: Day,
+  startsOn: DayText,
   /** Sessions that were set, done, and done by their wished day (or in the week, without one). */
   set: z.number().int(),
   done: z.number().int(),
@@ -191,7 +191,7 @@ export const OwnStepView = z.object({
 });
 export type OwnStepView = z.infer<typeof OwnStepView>;
 
-export const PauseView = z.object({ id: Id, from: Day, to: Day.nullable() });
+export const PauseView = z.object({ id: Id, from: DayText, to: DayText.nullable() });
 export type PauseView = z.infer<typeof PauseView>;
 
 export const PlayerPage = MyFeet.omit({ tables: true, newRecord: true, drills: true }).extend({
@@ -206,14 +206,14 @@ export const PlayerPage = MyFeet.omit({ tables: true, newRecord: true, drills: t
   age: z.number().int(),
   quietDays: z.number().int(),
   quiet: z.boolean(),
-  today: Day,
+  today: DayText,
   weeks: z.array(WeekOfPlayer),
   /** Goes that were doubted when they came in, of how many; `often` when that is more than chance has it. */
   doubted: z.object({ doubted: z.number().int(), goes: z.number().int(), often: z.boolean() }),
   notes: z.array(NoteView),
   ownSteps: z.array(OwnStepView),
   pauses: z.array(PauseView),
-  scores: z.array(ScoreRow),
+  scores: z.array(ScoreInList),
   moreScores: z.boolean(),
 });
 export type PlayerPage = z.infer<typeof PlayerPage>;
@@ -242,7 +242,7 @@ export type Curve = z.infer<typeof Curve>;
 
 const ofPlayer = z.object({ squad: Id, player: Id });
 
-export const progress = {
+export const progressApi = {
   myFeet: endpoint({
     method: 'GET',
     path: '/progress/my-feet',
@@ -277,7 +277,7 @@ export const progress = {
     summary: 'Scores of a player with their facts, newest first, 60 at a time; `before` is the instant of the last one known.',
     params: ofPlayer.extend({ before: z.coerce.number().int().optional() }),
     body: Nothing,
-    response: z.object({ scores: z.array(ScoreRow), more: z.boolean() }),
+    response: z.object({ scores: z.array(ScoreInList), more: z.boolean() }),
   }),
   history: endpoint({
     method: 'GET',
@@ -357,7 +357,7 @@ export const progress = {
     summary: 'A pause (ill, hurt, away) in which nothing breaks a streak; without an end it lasts until one is set.',
     params: ofPlayer.extend({ pause: Id }),
     body: z
-      .object({ from: Day, to: Day.nullable() })
+      .object({ from: DayText, to: DayText.nullable() })
       .refine((pause) => pause.to === null || pause.to >= pause.from, { path: ['to'], message: 'The pause ends before it begins.' }),
     response: PauseView,
   }),

@@ -154,7 +154,7 @@ export const Wave = z.object({
 const ofSquad = z.object({ squad: Id });
 const CSV = 'text/csv';
 
-export const review = {
+export const reviewApi = {
   queue: endpoint({
     method: 'GET',
     path: '/squads/{squad}/review',

@@ -4,10 +4,10 @@ import { TABLE_SCHOOLS } from '../core/tables/index.ts';
 import { RunTimes } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
 import { MailHoursSent } from './letters.ts';
-import { Day, Id, Instant, Nothing } from './parts.ts';
+import { DayText, Id, Instant, Nothing } from './parts.ts';
 import { Choices } from './screens.ts';
 
-export const BreakView = z.object({ id: Id, from: Day, to: Day, title: z.string() });
+export const BreakView = z.object({ id: Id, from: DayText, to: DayText, title: z.string() });
 export type BreakView = z.infer<typeof BreakView>;
 
 const whole = (words: string, least: number, most: number) => {
@@ -44,9 +44,9 @@ export const Rules = z.object({
   /** Safe usual figures at the squad’s age; null while nobody is in it. */
   usual: z.object({ headingAge: z.number().int(), headersMax: z.number().int(), clipDays: z.number().int() }).nullable(),
   changes: z.array(RuleChange),
-  today: Day,
+  today: DayText,
   /** Streak rules by the day they began to hold, oldest first; one from a later day is still to come. */
-  streakRules: z.array(z.object({ from: Day, rule: StreakRule })),
+  streakRules: z.array(z.object({ from: DayText, rule: StreakRule })),
   dayEndsAt: z.number().int(),
   breaks: z.array(BreakView),
   tableSchool: z.enum(TABLE_SCHOOLS),
@@ -57,7 +57,7 @@ export type Rules = z.infer<typeof Rules>;
 
 const ofSquad = z.object({ squad: Id });
 
-export const rules = {
+export const rulesApi = {
   setFigures: endpoint({
     method: 'PUT',
     path: '/squads/{squad}/rules/figures',
@@ -120,8 +120,8 @@ export const rules = {
     params: ofSquad.extend({ break: Id }),
     body: z
       .object({
-        from: Day,
-        to: Day,
+        from: DayText,
+        to: DayText,
         title: z.string().trim().min(1, 'Give the break a name.').max(60, 'The name has at most 60 letters.'),
       })
       .refine((one) => one.to >= one.from, { path: ['to'], message: 'The break ends before it begins.' }),

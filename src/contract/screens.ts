@@ -3,12 +3,12 @@ import { CLIP_HEIGHTS, CONTACT_SCHOOLS, FOOT_ORDERS } from '../core/drills/terms
 import { TABLE_SCHOOLS } from '../core/tables/index.ts';
 import { endpoint } from './endpoint.ts';
 import { LetterView, PostChoices } from './letters.ts';
-import { Day, FootName, Id, Instant, LineView, NoParams, Nothing, RecordView, StreakView, StripView } from './parts.ts';
+import { DayText, FootName, Id, Instant, LineView, NoParams, Nothing, RecordView, StreakView, StripView } from './parts.ts';
 import { Feed } from './weeks.ts';
 
 export const Today = z.object({
   squad: z.object({ id: Id, name: z.string(), town: z.string(), code: z.string(), timeZone: z.string() }),
-  day: Day,
+  day: DayText,
   /** What is open now. */
   open: z.object({ weekId: Id, number: z.number().int(), title: z.string(), closesAt: Instant }).nullable(),
   toReview: z.object({ doubted: z.number().int(), clips: z.number().int(), clear: z.number().int(), minutes: z.number().int() }),
@@ -90,7 +90,15 @@ export const Child = z.object({
   clipsAllowed: z.boolean(),
   consents: z.array(z.object({ kind: ConsentName, yes: z.boolean(), at: Instant, textVersion: z.number().int(), by: z.string() })),
   clips: z.array(
-    z.object({ id: Id, drillName: z.string(), foot: FootName, seconds: z.number(), at: Instant, goneOn: Day, views: z.array(ClipView) }),
+    z.object({
+      id: Id,
+      drillName: z.string(),
+      foot: FootName,
+      seconds: z.number(),
+      at: Instant,
+      goneOn: DayText,
+      views: z.array(ClipView),
+    }),
   ),
   /** Times the child stopped because something hurt in the last weeks, newest first, and when the coach saw it. */
   hurts: z.array(z.object({ session: z.string(), at: Instant, seenAt: Instant.nullable() })),
@@ -116,7 +124,7 @@ export const Child = z.object({
 });
 export type Child = z.infer<typeof Child>;
 
-export const Family = z.object({
+export const FamilyPage = z.object({
   name: z.string(),
   consentText: z.string(),
   consentTextVersion: z.number().int(),
@@ -132,9 +140,9 @@ export const Family = z.object({
   /** Children of whom this account has asked to be a guardian, and waits for the yes of one who is. */
   asked: z.number().int(),
 });
-export type Family = z.infer<typeof Family>;
+export type FamilyPage = z.infer<typeof FamilyPage>;
 
-export const squad = {
+export const screensApi = {
   today: endpoint({
     method: 'GET',
     path: '/squads/{squad}/today',
@@ -187,7 +195,7 @@ export const squad = {
     summary: 'A guardian’s children with consent, clips and every line exchanged.',
     params: NoParams,
     body: Nothing,
-    response: Family,
+    response: FamilyPage,
   }),
   consent: endpoint({
     method: 'PUT',

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { LEVELS } from '../core/squads/terms.ts';
 import { endpoint } from './endpoint.ts';
 import { BirthYear, CoachRole, InvitationView, JoinRequestView, NicknameText, Pin } from './invitations.ts';
-import { Day, Id, NoParams, Nothing, StrongerFootName } from './parts.ts';
+import { DayText, Id, NoParams, Nothing, StrongerFootName } from './parts.ts';
 
 /* People: who is in a squad, and what is put right of them. */
 
@@ -12,7 +12,7 @@ export const PersonView = z.object({
   birthYear: z.number().int(),
   strongerFoot: StrongerFootName,
   level: z.enum(LEVELS),
-  joinedOn: Day,
+  joinedOn: DayText,
   /** The guardians of this child, in the order they came. */
   guardians: z.array(z.object({ userId: Id, name: z.string() })),
 });
@@ -29,17 +29,17 @@ export const People = z.object({
 });
 export type People = z.infer<typeof People>;
 
-export const RosterLine = z.object({
+export const RosterRow = z.object({
   line: z.number().int(),
   nickname: z.string(),
   birthYear: z.number().int(),
   strongerFoot: StrongerFootName,
   level: z.enum(LEVELS),
 });
-export type RosterLine = z.infer<typeof RosterLine>;
+export type RosterRow = z.infer<typeof RosterRow>;
 
 export const RosterLook = z.object({
-  good: z.array(RosterLine),
+  good: z.array(RosterRow),
   wrong: z.array(z.object({ line: z.number().int(), sentence: z.string() })),
   /** Who came in, with the PIN made for each; empty after a dry run. PINs are told this once. */
   added: z.array(z.object({ playerId: Id, nickname: z.string(), pin: z.string() })),
@@ -51,7 +51,7 @@ const ofMember = ofSquad.extend({ player: Id });
 const ofChild = z.object({ player: Id });
 const Done = z.object({ id: Id });
 
-export const people = {
+export const squadsApi = {
   list: endpoint({
     method: 'GET',
     path: '/squads/{squad}/people',

@@ -21,8 +21,8 @@ export const GroundRow = z.object({
 });
 export type GroundRow = z.infer<typeof GroundRow>;
 
-export const Ground = z.object({ weeks: z.number().int(), players: z.number().int(), rows: z.array(GroundRow) });
-export type Ground = z.infer<typeof Ground>;
+export const NotThereYet = z.object({ weeks: z.number().int(), players: z.number().int(), rows: z.array(GroundRow) });
+export type NotThereYet = z.infer<typeof NotThereYet>;
 
 const WeekName = z.object({ id: Id, number: z.number().int(), title: z.string() });
 
@@ -91,7 +91,7 @@ export type Calibration = z.infer<typeof Calibration>;
 
 const ofSquad = z.object({ squad: Id });
 
-export const tables = {
+export const tablesApi = {
   ground: endpoint({
     method: 'GET',
     path: '/squads/{squad}/ground',
@@ -99,7 +99,7 @@ export const tables = {
     summary: 'What the squad cannot do yet: the share that met each drill’s band in the last weeks.',
     params: ofSquad,
     body: Nothing,
-    response: Ground,
+    response: NotThereYet,
   }),
   tables: endpoint({
     method: 'GET',

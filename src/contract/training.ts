@@ -5,7 +5,7 @@ import { LEVELS } from '../core/squads/terms.ts';
 import { PublishedWeek, RunTimes } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
 import {
-  Day,
+  DayText,
   FootName,
   Id,
   Instant,
@@ -238,7 +238,7 @@ export const HomeSaid = Home.extend({
 });
 export type HomeSaid = z.infer<typeof HomeSaid>;
 
-export const go = {
+export const trainingApi = {
   home: endpoint({
     method: 'PUT',
     path: '/go/home',
@@ -282,7 +282,7 @@ export const go = {
     summary: 'Keeps a session done with the printed sheet within the last 72 hours, marked as by hand.',
     params: NoParams,
     body: ByHandSent,
-    response: z.object({ id: Id, day: Day.nullable(), share: z.number(), doneAt: Instant }),
+    response: z.object({ id: Id, day: DayText.nullable(), share: z.number(), doneAt: Instant }),
   }),
   announceClip: endpoint({
     method: 'POST',

@@ -5,7 +5,7 @@ import { WeekFile } from '../core/files/index.ts';
 import { LEVELS } from '../core/squads/terms.ts';
 import { PublishedWeek, Session, WeekPlan } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
-import { Day, Id, Instant, Nothing } from './parts.ts';
+import { DayText, Id, Instant, Nothing } from './parts.ts';
 import { NumberToBeat, RunnerView, SwapView } from './training.ts';
 
 const WeekState = z.enum(['draft', 'released', 'open', 'closed']);
@@ -15,7 +15,7 @@ export const WeekRow = z.object({
   number: z.number().int(),
   title: z.string(),
   focus: z.string(),
-  startsOn: Day,
+  startsOn: DayText,
   state: WeekState,
   sessions: z.number().int(),
   opensAt: Instant.nullable(),
@@ -46,7 +46,7 @@ export const Release = z.object({
     z.object({ kind: z.literal('now') }),
     z.object({
       kind: z.literal('at'),
-      day: Day,
+      day: DayText,
       hour: z.number().int().min(0, 'The hour is 0 to 23.').max(23, 'The hour is 0 to 23.'),
       minute: z.number().int().min(0, 'Minutes are 0 to 59.').max(59, 'Minutes are 0 to 59.'),
     }),
@@ -104,7 +104,7 @@ export const Feed = z.object({
 });
 export type Feed = z.infer<typeof Feed>;
 
-export const weeks = {
+export const weeksApi = {
   list: endpoint({
     method: 'GET',
     path: '/squads/{squad}/weeks',
@@ -162,7 +162,7 @@ export const weeks = {
     act: 'move a week',
     summary: 'Gives a week that players do not see yet another Monday.',
     params: z.object({ week: Id }),
-    body: z.object({ startsOn: Day }),
+    body: z.object({ startsOn: DayText }),
     response: WeekDetail,
   }),
   facts: endpoint({

@@ -1,5 +1,5 @@
 import { and, eq, isNull, type SQL, sql } from 'drizzle-orm';
-import type { Act } from '../contract/acts.ts';
+import type { ActName } from '../contract/acts.ts';
 import type { Actor } from './accounts/actor.ts';
 import { inSquadNow, isLeaving } from './accounts/leaving.ts';
 import type { Db } from './platform/db/connection.ts';
@@ -43,7 +43,7 @@ const always: Rule = () => true;
 const EVERYBODY = ['nobody', 'coach', 'player', 'guardian'] as const;
 
 /** Who may do what: the kinds of people an act is open to at all, and the tie they need to its subject. */
-const RULES: Record<Act, { kinds: readonly Actor['kind'][]; tie: Rule }> = {
+const RULES: Record<ActName, { kinds: readonly Actor['kind'][]; tie: Rule }> = {
   'see myself': { kinds: EVERYBODY, tie: always },
   'see the shelf': { kinds: ['coach'], tie: coachOfSquad },
   'save a drill': { kinds: ['coach'], tie: coachOfSquad },
@@ -209,7 +209,7 @@ function homeOf(db: Db, subject: Subject): Home | null {
  * Lets an act pass or throws: "not signed in" for nobody, "not allowed" for people it is never open to,
  * and "not found" for everyone else's things, so that foreign ids answer like missing ones.
  */
-export function allow(db: Db, actor: Actor, act: Act, subject: Subject = null): void {
+export function allow(db: Db, actor: Actor, act: ActName, subject: Subject = null): void {
   const rule = RULES[act];
   if (!rule.kinds.includes(actor.kind)) {
     if (actor.kind === 'nobody') throw new Problem('not signed in', 'Sign in first.');

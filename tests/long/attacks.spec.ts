@@ -9,7 +9,7 @@ import { contract, type Endpoint } from '../../src/contract/index.ts';
 import type { Register } from '../../src/contract/screens.ts';
 import type { ThisWeek } from '../../src/contract/training.ts';
 import { startServer, stopServer, TEMPLATE } from '../browser/house.ts';
-import { readEbml, readIso, rewrapped, withPart, writeEbml, writeIso } from '../server/hostile.ts';
+import { readEbml, readIso, rewrapped, withPart, writeEbml, writeIso } from '../server/clips/hostile.ts';
 
 /* Somebody who means harm, over HTTP, against the built server: twenty kinds of requests that must get nothing. */
 

@@ -9,7 +9,7 @@ import { announceFilm, listFilms, removeFilm, stateOfFilm } from '../../src/serv
 import { archiveDrill, exportDrills, importDrills, saveDrill } from '../../src/server/drills/own.ts';
 import { shelf } from '../../src/server/drills/shelf.ts';
 import { allow } from '../../src/server/policy.ts';
-import { bench } from '../../src/server/review/bench.ts';
+import { openBench } from '../../src/server/review/bench.ts';
 import { dropCue, keepCue } from '../../src/server/review/cues.ts';
 import { decideScore, undoDecision, undoWave, waveThrough } from '../../src/server/review/decide.ts';
 import { marksFile, recountsCsv, remarksFile, scoresCsv } from '../../src/server/review/files.ts';
@@ -33,14 +33,14 @@ import { saveHome } from '../../src/server/training/home.ts';
 import { sendGo } from '../../src/server/training/send-go.ts';
 import { sendRun } from '../../src/server/training/send-run.ts';
 import { listFeeds, makeFeed, revokeFeed } from '../../src/server/weeks/feeds.ts';
-import { doseCsv, exportWeek, importWeek, weekCalendar } from '../../src/server/weeks/files.ts';
+import { doseCsv, exportWeek, readInWeek, weekCalendar } from '../../src/server/weeks/files.ts';
 import { dropTemplate, keepTemplate, listTemplates } from '../../src/server/weeks/templates.ts';
 import { listWeeks, makeWeek, moveWeek, openWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
-import { aKeptClip, aRecount, aSpokenLine } from './bench-make.ts';
 import { aGo, aHurtRun, anOwnDrill, aPlan, aScore, makeAssistant, openTown, outcome, releaseNow, sayYes, type Town, uuid } from './make.ts';
 import { PEOPLE, type Person } from './people-of-town.ts';
 import { PEOPLE_ROWS } from './policy-people.ts';
 import { PROGRESS_ROWS } from './policy-progress.ts';
+import { aKeptClip, aRecount, aSpokenLine } from './review/bench-make.ts';
 
 /** What the matrix is tried on: things of the first squad and of its player. */
 interface Things {
@@ -120,7 +120,7 @@ const ROWS: Record<string, Row> = {
   'weeks.calendarFile': { open: COACH, call: (t, a, { week }) => weekCalendar(t.context, a, { week }) },
   'weeks.importWeek': {
     open: COACH,
-    call: (t, a, { week }) => importWeek(t.context, a, { squad: t.squad, id: uuid(), file: exportWeek(t.context, t.coach, { week }) }),
+    call: (t, a, { week }) => readInWeek(t.context, a, { squad: t.squad, id: uuid(), file: exportWeek(t.context, t.coach, { week }) }),
   },
   'weeks.templates': { open: COACH, call: (t, a) => listTemplates(t.context, a, { squad: t.squad }) },
   'weeks.keepTemplate': {
@@ -184,7 +184,7 @@ const ROWS: Record<string, Row> = {
       decideScore(t.context, a, { score, id: uuid(), verdict: 'counted', value: null, reason: null, line: null, cues: [] }),
   },
   'review.undo': { open: COACH, call: (t, a, { decision }) => undoDecision(t.context, a, { decision, id: uuid() }) },
-  'bench.item': { open: COACH, call: (t, a, { score }) => bench(t.context, a, { score }) },
+  'bench.item': { open: COACH, call: (t, a, { score }) => openBench(t.context, a, { score }) },
   'review.wave': {
     open: COACH,
     call: (t, a, { waiting }) => waveThrough(t.context, a, { squad: t.squad, id: uuid(), scores: [{ score: waiting, decision: uuid() }] }),

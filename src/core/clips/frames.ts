@@ -2,7 +2,7 @@
 const ROUNDING = 0.002;
 
 /** Index of the picture that is shown at a media time: the last that began by then. Times ascend; 0 before the first. */
-export function frameAt(times: readonly number[], at: number): number {
+export function pictureAt(times: readonly number[], at: number): number {
   let low = 0;
   let high = times.length - 1;
   while (low < high) {
@@ -26,7 +26,7 @@ export function middleOfFrame(times: readonly number[], index: number, seconds: 
 
 /** Where to seek for some pictures on (positive) or back from what is shown at `at`. Stays at the first and the last. */
 export function stepFrames(times: readonly number[], at: number, by: number, seconds: number): number {
-  const index = Math.min(Math.max(frameAt(times, at) + by, 0), times.length - 1);
+  const index = Math.min(Math.max(pictureAt(times, at) + by, 0), times.length - 1);
   return middleOfFrame(times, index, seconds);
 }
 

@@ -1,3 +1,3 @@
-export { evenFrames, frameAt, inStepWith, middleOfFrame, stepFrames } from './frames.ts';
+export { evenFrames, inStepWith, middleOfFrame, pictureAt, stepFrames } from './frames.ts';
 export type { ClipSignals } from './signals.ts';
 export { clipSeconds, layOutClip, type Point, poseAt, type SyntheticClip, soundOf } from './synthetic.ts';

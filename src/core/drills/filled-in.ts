@@ -1,6 +1,6 @@
 import type { Layout } from '../layouts/layout.ts';
 import { courseOver } from '../moves/course-over.ts';
-import { type Figures, figuresOf } from '../moves/figures.ts';
+import { computedFigures, type Figures } from '../moves/figures.ts';
 import { beatInWords, repsIn } from '../moves/moments.ts';
 import { type Plan, planMovement } from '../moves/plan/index.ts';
 import { MovesProblem } from '../moves/problem.ts';
@@ -136,7 +136,7 @@ export function filledIn(text: string, layout: Pick<Layout, 'moves' | 'route'> |
       courseSeconds: PLAIN_COURSE_SECONDS,
       loads: [],
     };
-  const figures = figuresOf(plan);
+  const figures = computedFigures(plan);
   const counted = repsIn(plan) > 0;
   return {
     ...PLAIN_WORDS,

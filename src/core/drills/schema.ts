@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Layout } from '../layouts/layout.ts';
-import { CONTACT_SCHOOLS, FAMILIES, KIT, LOADS, MEASURES, SIDES } from './terms.ts';
+import { CONTACT_SCHOOLS, FAMILIES, KIT, LOADS, MEASURES, WORKING_SIDES } from './terms.ts';
 
 const words = (max: number, what: string) =>
   z.string().trim().min(1, `${what} must not be empty.`).max(max, `${what} has at most ${max} letters.`);
@@ -81,7 +81,7 @@ export const Drill = z.object({
       .max(60, 'The length is at most 60 m.'),
     width: z.number('The width must be a number of meters.').positive('The width must be above 0 m.').max(60, 'The width is at most 60 m.'),
   }),
-  sides: z.enum(SIDES),
+  sides: z.enum(WORKING_SIDES),
   measure: z.enum(MEASURES),
   /** What is counted, one by one, and what is not; shown before every scored go. */
   counting: z.object({

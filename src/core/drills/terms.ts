@@ -25,8 +25,8 @@ export const MEASURES = [
 ] as const;
 export type Measure = (typeof MEASURES)[number];
 
-export const SIDES = ['untracked', 'alternating', 'each foot', 'left', 'right', 'stronger then other', 'other foot only'] as const;
-export type Sides = (typeof SIDES)[number];
+export const WORKING_SIDES = ['untracked', 'alternating', 'each foot', 'left', 'right', 'stronger then other', 'other foot only'] as const;
+export type Sides = (typeof WORKING_SIDES)[number];
 
 /** What a work interval or a score belongs to. `both` is a go whose feet are not told apart. */
 export const FEET = ['left', 'right', 'both'] as const;
@@ -43,8 +43,8 @@ export type Pace = (typeof PACES)[number];
 export const LOADS = ['single-leg hop', 'heading', 'high impact', 'overhead'] as const;
 export type Load = (typeof LOADS)[number];
 
-export const SURFACES = ['right foot', 'left foot', 'right thigh', 'left thigh'] as const;
-export type Surface = (typeof SURFACES)[number];
+export const TOUCH_SURFACES = ['right foot', 'left foot', 'right thigh', 'left thigh'] as const;
+export type TouchSurface = (typeof TOUCH_SURFACES)[number];
 
 /** Two schools of how a juggled ball is met. */
 export const CONTACT_SCHOOLS = ['toe-up', 'laces'] as const;

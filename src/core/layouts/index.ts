@@ -20,4 +20,4 @@ export { moveInWords, movesInWords, readMoves, stepInWords } from './moves.ts';
 export { crookedLines, inLine, mirrorMoves, type Placed, placeMoves, placeText } from './place.ts';
 export { ACTIONS, type Leg, legInWords, metresOf, type Route, readRoute, routeInWords } from './route.ts';
 export { CheckedLayout } from './schema.ts';
-export { LayoutProblem, type Move, type Point } from './types.ts';
+export { LayoutProblem, type Move, type StepPoint } from './types.ts';

@@ -1,9 +1,9 @@
-import { type Clause, clausesOf, LayoutProblem, type Move, type Span } from './types.ts';
+import { type LayoutClause, LayoutProblem, type LetterSpan, layoutClauses, type Move } from './types.ts';
 
 /** A move with its place in the text. */
 export interface SpokenMove {
   move: Move;
-  span: Span;
+  span: LetterSpan;
 }
 
 const MOST_MOVES = 120;
@@ -68,25 +68,25 @@ function moveOf(words: string): Move | string {
  */
 export function readMoves(text: string): SpokenMove[] {
   const list: SpokenMove[] = [];
-  const add = (clause: Clause) => {
+  const add = (clause: LayoutClause) => {
     const move = moveOf(clause.words);
     if (typeof move === 'string') throw new LayoutProblem(move, list.length, clause.span, 'moves');
     list.push({ move, span: clause.span });
     if (list.length > MOST_MOVES)
       throw new LayoutProblem(`A layout has at most ${MOST_MOVES} moves.`, list.length - 1, clause.span, 'moves');
   };
-  for (const clause of clausesOf(text, false)) {
+  for (const clause of layoutClauses(text, false)) {
     const raw = text.slice(clause.span.from, clause.span.to);
     const again = /^(\d+) times:?/i.exec(raw);
     if (again) {
       const times = Number(again[1]);
       if (times < 1 || times > 30) throw new LayoutProblem('Say moves again 1 to 30 times.', list.length, clause.span, 'moves');
-      const inner = clausesOf(raw.slice(again[0].length), true, clause.span.from + again[0].length);
+      const inner = layoutClauses(raw.slice(again[0].length), true, clause.span.from + again[0].length);
       if (inner.length === 0)
         throw new LayoutProblem('Say what is done again, such as “5 times: 1 forward, put”.', list.length, clause.span, 'moves');
       for (let i = 0; i < times; i++) inner.forEach(add);
     } else if (/in (a |one )?(straight )?line$/.test(clause.words)) add(clause);
-    else clausesOf(raw, true, clause.span.from).forEach(add);
+    else layoutClauses(raw, true, clause.span.from).forEach(add);
   }
   if (list.length === 0) throw new LayoutProblem('Say the first move: “put a cone”.', 0, { from: 0, to: text.length }, 'moves');
   return list;

@@ -1,10 +1,10 @@
 import { readMoves, type SpokenMove } from './moves.ts';
-import { LayoutProblem, type Move, type Point } from './types.ts';
+import { LayoutProblem, type Move, type StepPoint } from './types.ts';
 
 export interface Gate {
   /** Numbers of its two cones; null for a goal that stands without cones of its own. */
   cones: [number, number];
-  middle: Point;
+  middle: StepPoint;
   wide: number;
   as: 'gate' | 'goal';
 }
@@ -17,20 +17,20 @@ export interface LineCheck {
 
 /** A layout as it lies on the ground, in steps. Cone n is `cones[n − 1]`. */
 export interface Placed {
-  cones: Point[];
+  cones: StepPoint[];
   gates: Gate[];
   /** Walls by their middle; a wall lies across the way forward. */
-  walls: { middle: Point; wide: number }[];
+  walls: { middle: StepPoint; wide: number }[];
   lines: LineCheck[];
   /** Where the one who puts it down stands after each move. */
-  stands: Point[];
+  stands: StepPoint[];
 }
 
 /** Off the line by at most this many steps is straight for people. */
 const STRAIGHT_WITHIN = 1e-9;
 
 /** Whether points lie on one straight line. */
-export function inLine(points: readonly Point[]): boolean {
+export function inLine(points: readonly StepPoint[]): boolean {
   const first = points[0];
   const far = points.find((p) => first && (p.x !== first.x || p.y !== first.y));
   if (!first || !far) return true;
@@ -43,10 +43,10 @@ export function inLine(points: readonly Point[]): boolean {
  */
 export function placeMoves(moves: readonly SpokenMove[]): Placed {
   const placed: Placed = { cones: [], gates: [], walls: [], lines: [], stands: [] };
-  let here: Point = { x: 0, y: 0 };
+  let here: StepPoint = { x: 0, y: 0 };
   moves.forEach(({ move, span }, index) => {
     const problem = (sentence: string) => new LayoutProblem(sentence, index, span, 'moves');
-    const put = (at: Point) => {
+    const put = (at: StepPoint) => {
       const taken = placed.cones.findIndex((cone) => cone.x === at.x && cone.y === at.y);
       if (taken >= 0) throw problem(`Cone ${taken + 1} already lies here. Take some steps first.`);
       placed.cones.push(at);

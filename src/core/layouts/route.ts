@@ -1,5 +1,5 @@
 import type { Gate, Placed } from './place.ts';
-import { type Clause, clausesOf, LayoutProblem, type Point } from './types.ts';
+import { type LayoutClause, LayoutProblem, layoutClauses, type StepPoint } from './types.ts';
 
 export const ACTIONS = ['run', 'shuffle', 'dribble', 'touch', 'weave'] as const;
 export type Action = (typeof ACTIONS)[number];
@@ -7,8 +7,8 @@ export type Action = (typeof ACTIONS)[number];
 /** One stretch of a route from mark to mark. `seen` is where it leads as the runner sees it, turned round on the way back. */
 export interface Leg {
   action: Action;
-  from: Point;
-  to: Point;
+  from: StepPoint;
+  to: StepPoint;
   /** What lies at its end, such as "cone 3" or "the gate". */
   target: string;
   steps: number;
@@ -29,15 +29,15 @@ export interface Route {
 }
 
 interface Mark {
-  at: Point;
+  at: StepPoint;
   name: string;
 }
 
-const distance = (a: Point, b: Point) => Math.hypot(b.x - a.x, b.y - a.y);
-const same = (a: Point, b: Point) => Math.abs(a.x - b.x) < 1e-9 && Math.abs(a.y - b.y) < 1e-9;
+const distance = (a: StepPoint, b: StepPoint) => Math.hypot(b.x - a.x, b.y - a.y);
+const same = (a: StepPoint, b: StepPoint) => Math.abs(a.x - b.x) < 1e-9 && Math.abs(a.y - b.y) < 1e-9;
 
 /** Where a stretch leads as the runner sees it: facing forward on the way out, turned round on the way back. */
-function seenBy(from: Point, to: Point, way: Leg['way']): Leg['seen'] {
+function seenBy(from: StepPoint, to: StepPoint, way: Leg['way']): Leg['seen'] {
   const turned = way === 'back' ? -1 : 1;
   const [dx, dy] = [(to.x - from.x) * turned, (to.y - from.y) * turned];
   if (Math.abs(dx) > Math.abs(dy)) return dx < 0 ? 'left' : 'right';
@@ -69,7 +69,7 @@ function markOf(placed: Placed, words: string, problem: (sentence: string) => La
 
 const CLAUSE = /^(run|shuffle|dribble|touch|weave)(?: with the ball)?(?: (?:to|through|round|at))? (.+)$/;
 
-function nameAt(placed: Placed, at: Point): string | null {
+function nameAt(placed: Placed, at: StepPoint): string | null {
   const gate = placed.gates.find((one) => same(one.middle, at));
   if (gate) return gateName(gate, placed.gates);
   const cone = placed.cones.findIndex((one) => same(one, at));
@@ -125,7 +125,7 @@ function mirrored(placed: Placed, legs: readonly Leg[]): Leg[] | null {
   if (!here || !start) return null;
   const list: Leg[] = [];
   for (const leg of legs) {
-    const to: Point = { x: here.x + (leg.to.x - leg.from.x), y: here.y - (leg.to.y - leg.from.y) };
+    const to: StepPoint = { x: here.x + (leg.to.x - leg.from.x), y: here.y - (leg.to.y - leg.from.y) };
     const target = nameAt(placed, to);
     if (!target) return null;
     list.push({ ...leg, from: here, to, target, seen: seenBy(here, to, 'back'), way: 'back' });
@@ -151,12 +151,12 @@ function backSentence(out: readonly Leg[], back: readonly Leg[]): string {
  * @throws LayoutProblem that names the part and its place in the text.
  */
 export function readRoute(text: string, placed: Placed): Route {
-  const clauses = clausesOf(text, true);
+  const clauses = layoutClauses(text, true);
   const out: Leg[] = [];
   let here: Mark | null = null;
   let start = 'the start';
   let home: 'reversed' | 'mirrored' | null = null;
-  clauses.forEach((clause: Clause, index) => {
+  clauses.forEach((clause: LayoutClause, index) => {
     const problem = (sentence: string) => new LayoutProblem(sentence, index, clause.span, 'route');
     if (home) throw problem('Nothing comes after the way back.');
     const from = /^(?:from|start at) (.+)$/.exec(clause.words);

@@ -1,5 +1,5 @@
 /** A place on the ground in steps: `x` to the right of the first cone, `y` forward of it. */
-export interface Point {
+export interface StepPoint {
   x: number;
   y: number;
 }
@@ -14,7 +14,7 @@ export type Move =
   | { kind: 'in line'; cones: number[] };
 
 /** Where a move stands in the text that was typed, from its first letter to behind its last. */
-export interface Span {
+export interface LetterSpan {
   from: number;
   to: number;
 }
@@ -22,10 +22,10 @@ export interface Span {
 /** What is wrong with a layout or a route: which move (from 0) and where in the text. */
 export class LayoutProblem extends Error {
   readonly move: number;
-  readonly span: Span;
+  readonly span: LetterSpan;
   /** Which of the two texts the problem stands in. */
   readonly text: 'moves' | 'route';
-  constructor(sentence: string, move: number, span: Span, text: 'moves' | 'route') {
+  constructor(sentence: string, move: number, span: LetterSpan, text: 'moves' | 'route') {
     super(sentence);
     this.move = move;
     this.span = span;
@@ -33,17 +33,17 @@ export class LayoutProblem extends Error {
   }
 }
 
-export interface Clause {
+export interface LayoutClause {
   words: string;
-  span: Span;
+  span: LetterSpan;
 }
 
 /**
  * Cuts a text at `;`, line ends and — where `commas` is set — commas, and keeps where each piece stood.
  * Empty pieces are left out.
  */
-export function clausesOf(text: string, commas: boolean, offset = 0): Clause[] {
-  const list: Clause[] = [];
+export function layoutClauses(text: string, commas: boolean, offset = 0): LayoutClause[] {
+  const list: LayoutClause[] = [];
   for (const match of text.matchAll(commas ? /[^;,\n→]+/g : /[^;\n]+/g)) {
     const raw = match[0];
     const words = raw.trim();

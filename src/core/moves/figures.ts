@@ -94,7 +94,7 @@ function fastestReps(plan: Plan, movement: Movement, course: Course | null): num
 }
 
 /** Everything that can be counted in one loop of a plan. */
-export function figuresOf(plan: Plan): Figures {
+export function computedFigures(plan: Plan): Figures {
   const ticks = loopTicks(plan);
   const there = new Set(ticks.map((tick) => tick.k));
   const reps = Math.max(1, repsIn(plan));

@@ -1,9 +1,9 @@
 export type { Course } from './course.ts';
 export { type DoneRep, keepingPace } from './keep-pace.ts';
-export { type Broken, brokenInWords, brokenLaws, LAWS } from './laws.ts';
+export { type BrokenLaw, brokenInWords, brokenLaws, LAWS } from './laws.ts';
 export { completions } from './lexicon.ts';
 export { mirrorMovement } from './mirror.ts';
-export { beatInWords, loopTicks, type Moment, momentsOf, PACES, type PaceName, rateFor, repsIn } from './moments.ts';
+export { beatInWords, loopTicks, type Moment, momentsOf, type PaceName, PICTURE_PACES, rateFor, repsIn } from './moments.ts';
 export { type DrawnDrill, movementOf, planOfDrill, planOnCourse } from './of-drill.ts';
 export { type Contact, type Plan, planMovement } from './plan/index.ts';
 export { ballAt } from './pose/ball.ts';

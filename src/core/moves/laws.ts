@@ -26,7 +26,7 @@ export const LAWS = {
 export type Law = keyof typeof LAWS;
 
 /** A law that is broken: when (seconds on the plan), by how much (metres or metres a second), at which beat of the text, by which foot. */
-export interface Broken {
+export interface BrokenLaw {
   law: Law;
   t: number;
   by: number;
@@ -53,7 +53,7 @@ export function depthInBall(foot: Point3 & { yaw: number }, ball: Point3): numbe
 }
 
 class Watch {
-  readonly broken: Broken[] = [];
+  readonly broken: BrokenLaw[] = [];
   constructor(private readonly plan: Plan) {}
 
   /** Writes down a break; one that lasts is one. */
@@ -156,7 +156,7 @@ function checkLegs(plan: Plan, watch: Watch): void {
  * All laws that a plan breaks, in the loop that it is shown in.
  * @param step seconds between the moments that are looked at
  */
-export function brokenLaws(plan: Plan, step = 1 / 120): Broken[] {
+export function brokenLaws(plan: Plan, step = 1 / 120): BrokenLaw[] {
   const watch = new Watch(plan);
   checkTouches(plan, watch);
   checkMotion(plan, watch, step);
@@ -169,7 +169,7 @@ export function brokenLaws(plan: Plan, step = 1 / 120): Broken[] {
 const cm = (metres: number) => `${Math.round(metres * 100)} cm`;
 
 /** A broken law in a sentence for whoever writes the movement. */
-export function brokenInWords(plan: Plan, { law, by, t, beat, side }: Broken): string {
+export function brokenInWords(plan: Plan, { law, by, t, beat, side }: BrokenLaw): string {
   const at = `At beat ${beat + 1}`;
   const shoe = side ? `the ${side} shoe` : 'a shoe';
   const foot = side ? `the ${side} foot` : 'a foot';

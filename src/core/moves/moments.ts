@@ -115,8 +115,8 @@ export function loopTicks(plan: Plan): Tick[] {
   return plan.ticks.filter((tick) => tick.k >= plan.first && tick.t < first + plan.period - 1e-6 && tick.beat.words !== '');
 }
 
-export const PACES = ['quarter', 'easy', 'half', 'full'] as const;
-export type PaceName = (typeof PACES)[number];
+export const PICTURE_PACES = ['quarter', 'easy', 'half', 'full'] as const;
+export type PaceName = (typeof PICTURE_PACES)[number];
 /** Shares of the own pace where a drill counts no reps. */
 const UNCOUNTED = { easy: 0.6, half: 0.8, full: 1 } as const;
 const SLOWEST = 0.12;

@@ -1,4 +1,4 @@
-import type { Curve } from './sound.ts';
+import type { SoundCurve } from './sound.ts';
 
 /** A place where a curve is highest among its neighbours. */
 export interface Peak {
@@ -9,7 +9,7 @@ export interface Peak {
 }
 
 /** All local maxima above a floor, at least `apart` seconds from a higher one, by time. */
-export function peaksOf(curve: Curve, floor: number, apart: number): Peak[] {
+export function peaksOf(curve: SoundCurve, floor: number, apart: number): Peak[] {
   const { values, rate } = curve;
   const reach = Math.max(1, Math.round(apart * rate));
   const peaks: Peak[] = [];

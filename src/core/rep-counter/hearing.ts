@@ -2,7 +2,7 @@ import { median } from 'simple-statistics';
 import type { ClipSignals } from '../clips/signals.ts';
 import { bestChain, type Chain, type Peak, peaksOf } from './chain.ts';
 import { type MovementTrack, movementTrack } from './movement.ts';
-import { beginningsBy, CURVE_RATE, type Curve, type Sounds, soundsOf, weightsFor } from './sound.ts';
+import { beginningsBy, CURVE_RATE, type SoundCurve, type Sounds, soundsOf, weightsFor } from './sound.ts';
 
 /** What sound and movement say of one assumed pace. */
 export interface Hearing {
@@ -33,7 +33,7 @@ const PASSES = 3;
 /** A sound this many decibels under the usual rep is another thing, as a step. */
 const AS_LOUD_DB = 8;
 
-function inWork(curve: Curve, { from, to }: ClipSignals['work']): Curve {
+function inWork(curve: SoundCurve, { from, to }: ClipSignals['work']): SoundCurve {
   const [low, high] = [(from - 0.06) * curve.rate, (to + 0.06) * curve.rate];
   return { rate: curve.rate, values: curve.values.map((v, i) => (i < low || i > high ? 0 : v)) };
 }
@@ -96,7 +96,7 @@ function likenessOf(a: Template, b: Template): number {
  * How much of a template's movement is there at each instant: how alike the movement is (cosine), less where there is little of it.
  * A walk to the ball moves much, and not alike.
  */
-function presence(track: MovementTrack, template: Template, half: number): Curve {
+function presence(track: MovementTrack, template: Template, half: number): SoundCurve {
   let norm = 0;
   for (const row of template) for (const v of row) norm += v * v;
   norm = Math.sqrt(norm);
@@ -131,7 +131,7 @@ function presence(track: MovementTrack, template: Template, half: number): Curve
 }
 
 /** The highest value of a curve near an instant. */
-function near(curve: Curve, t: number, reach: number): number {
+function near(curve: SoundCurve, t: number, reach: number): number {
   let most = at(curve.values, Math.round(t * curve.rate));
   for (let i = Math.max(0, Math.round((t - reach) * curve.rate)); i <= (t + reach) * curve.rate; i++)
     most = Math.max(most, at(curve.values, i));
@@ -139,7 +139,7 @@ function near(curve: Curve, t: number, reach: number): number {
 }
 
 /** How much higher a curve is at some instants than when all are shifted together, in standard deviations of one instant. */
-function louderAt(curve: Curve, times: readonly number[], gap: number): number {
+function louderAt(curve: SoundCurve, times: readonly number[], gap: number): number {
   if (times.length < 3) return 0;
   const mean = (shift: number) => times.reduce((sum, t) => sum + near(curve, t + shift, 0.05), 0) / times.length;
   const shifts: number[] = [];
@@ -152,7 +152,7 @@ function louderAt(curve: Curve, times: readonly number[], gap: number): number {
 }
 
 /** A curve with each value the highest of those within some seconds, so that two senses need not be exactly of one time. */
-function widened(curve: Curve, seconds: number): Curve {
+function widened(curve: SoundCurve, seconds: number): SoundCurve {
   const reach = Math.round(seconds * curve.rate);
   return {
     rate: curve.rate,
@@ -179,7 +179,7 @@ function hear(
   let sound = beginnings;
   let times = heard;
   let likeness = 0;
-  let fused: Curve = sound;
+  let fused: SoundCurve = sound;
   let movement: Peak[] = [];
   let both: number[] = [];
   // The first template is learned where it was heard, the next ones where both senses have it.

@@ -2,7 +2,7 @@ import FFT from 'fft.js';
 import { median } from 'simple-statistics';
 
 /** A curve sampled at a constant rate. */
-export interface Curve {
+export interface SoundCurve {
   /** Samples a second. */
   rate: number;
   values: Float64Array;
@@ -60,9 +60,9 @@ export interface Sounds {
   /** How much each of 24 bands rose within 30 ms, from 0 to 1 (12 dB and more). */
   rises: Float64Array[];
   /** The mean of the rises: how suddenly the sound begins anew. */
-  beginnings: Curve;
+  beginnings: SoundCurve;
   /** Level of all bands together, in decibels. */
-  loudness: Curve;
+  loudness: SoundCurve;
 }
 
 /**
@@ -86,7 +86,7 @@ export function soundsOf(samples: Float32Array, rate: number): Sounds {
 }
 
 /** Beginnings with each band at its own weight; the weights add up to 1. */
-export const beginningsBy = (rises: readonly Float64Array[], weights: Float64Array): Curve => ({
+export const beginningsBy = (rises: readonly Float64Array[], weights: Float64Array): SoundCurve => ({
   rate: CURVE_RATE,
   values: Float64Array.from(rises, (bands) => bands.reduce((sum, rise, b) => sum + rise * (weights[b] ?? 0), 0)),
 });

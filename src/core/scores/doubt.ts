@@ -167,7 +167,7 @@ const PACE: readonly DoubtReason[] = ['over the ceiling', 'very fast'];
  * Whether an earlier clearing answers a doubt, so that it is not raised again without cause: a pace or a result up to 5 % beyond the
  * cleared one, a clip no more than 5 % shorter, the very same number. A recount that differs is answered for its own score only.
  */
-export function answers(cleared: ClearedDoubt, doubt: Doubt, scoreId: string | undefined, better: 'more' | 'less'): boolean {
+export function clears(cleared: ClearedDoubt, doubt: Doubt, scoreId: string | undefined, better: 'more' | 'less'): boolean {
   if (PACE.includes(cleared.reason) && PACE.includes(doubt.reason)) return doubt.figure <= cleared.figure * CLEARED_SLACK;
   if (cleared.reason !== doubt.reason) return false;
   switch (doubt.reason) {
@@ -199,7 +199,7 @@ export function weighDoubts(input: DoubtInput, rules: DoubtRules = DOUBT_RULES):
   ].filter((doubt): doubt is Doubt => doubt !== null);
   found.sort((a, b) => Number(b.result === 'cannot be') - Number(a.result === 'cannot be'));
   const better = BETTER[input.dose.measure];
-  const isAnswered = (doubt: Doubt) => (input.cleared ?? []).some((cleared) => answers(cleared, doubt, input.scoreId, better));
+  const isAnswered = (doubt: Doubt) => (input.cleared ?? []).some((cleared) => clears(cleared, doubt, input.scoreId, better));
   return { doubts: found.filter((doubt) => !isAnswered(doubt)), answered: found.filter(isAnswered) };
 }
 

@@ -1,5 +1,5 @@
 import type { Drill } from '../drills/schema.ts';
-import type { Foot, Surface } from '../drills/terms.ts';
+import type { Foot, TouchSurface } from '../drills/terms.ts';
 import type { Block, Item, Session } from '../weeks/schema.ts';
 import { plannedPace } from './pace.ts';
 import { feetOfRound } from './sides.ts';
@@ -54,7 +54,7 @@ function course(drill: Drill, more: Partial<Interval>): Interval {
   });
 }
 
-const SURFACE_FOOT: Record<Surface, Foot> = {
+const SURFACE_FOOT: Record<TouchSurface, Foot> = {
   'right foot': 'right',
   'left foot': 'left',
   'right thigh': 'right',

@@ -1,4 +1,4 @@
-import type { Foot, Surface } from '../drills/terms.ts';
+import type { Foot, TouchSurface } from '../drills/terms.ts';
 import type { ClockState, Stretch } from './clock.ts';
 import type { Interval } from './types.ts';
 
@@ -7,7 +7,7 @@ export interface ClockedWork {
   itemId: string;
   round: number;
   foot: Foot;
-  surface: Surface | null;
+  surface: TouchSurface | null;
   /** Seconds that the work really ran, to a tenth, without pauses. */
   seconds: number;
   /** True when the whole work ran on our clock. */

@@ -1,4 +1,4 @@
-import type { Foot, Pace, Surface } from '../drills/terms.ts';
+import type { Foot, Pace, TouchSurface } from '../drills/terms.ts';
 import type { Level, StrongerFoot } from '../squads/terms.ts';
 import type { BlockKind } from '../weeks/schema.ts';
 import type { Times } from '../weeks/times.ts';
@@ -23,7 +23,7 @@ export interface Interval {
   round: number;
   foot: Foot;
   pace: Pace | null;
-  surface: Surface | null;
+  surface: TouchSurface | null;
   /** Set of a course, from 1; null outside `sets`. */
   set: number | null;
   /** Reps asked for in this stretch; null when the work is by time. */

@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { Drill } from '../drills/schema.ts';
-import { PACES, SIDES, SURFACES } from '../drills/terms.ts';
+import { PACES, TOUCH_SURFACES, WORKING_SIDES } from '../drills/terms.ts';
 import { TIMES_RANGE, type Times } from './times.ts';
 
 /** Device- or editor-made identifier (UUID, any version). */
-export const Id = z.uuid('This id is not a UUID.');
+export const PlanId = z.uuid('This id is not a UUID.');
 
 const rounds = z
   .number('Rounds must be a number.')
@@ -39,7 +39,7 @@ export const Dose = z.discriminatedUnion('measure', [
   z.object({
     measure: z.literal('surfaces'),
     reps: reps.max(100, 'At most 100 touches a surface.'),
-    surfaces: z.array(z.enum(SURFACES)).min(1, 'Pick at least one surface.').max(4),
+    surfaces: z.array(z.enum(TOUCH_SURFACES)).min(1, 'Pick at least one surface.').max(4),
   }),
   z.object({ measure: z.literal('time on'), seconds: seconds(3600), rounds }),
 ]);
@@ -69,10 +69,10 @@ export const STARTS = ['right', 'left', 'stronger', 'turn about'] as const;
 
 export const Item = z
   .object({
-    id: Id,
+    id: PlanId,
     drillId: z.string().min(1).max(80),
     dose: Dose,
-    side: z.enum(SIDES),
+    side: z.enum(WORKING_SIDES),
     /** Which foot goes first; `turn about` changes it from round to round. */
     starts: z.enum(STARTS),
     /** Empty: the whole work at the usual pace. */
@@ -99,7 +99,7 @@ export const BLOCK_KINDS = ['warm-up', 'recap', 'new skill', 'leg burner', 'comb
 export type BlockKind = (typeof BLOCK_KINDS)[number];
 
 export const Block = z.object({
-  id: Id,
+  id: PlanId,
   kind: z.enum(BLOCK_KINDS),
   /** Off time between items; its last seconds are the next lead-in. */
   restSeconds: z.number().int().min(0).max(300, 'A rest is at most 300 seconds.'),
@@ -110,7 +110,7 @@ export const Block = z.object({
 export type Block = z.infer<typeof Block>;
 
 export const Session = z.object({
-  id: Id,
+  id: PlanId,
   name: z.string().trim().min(1, 'Give the session a name.').max(60, 'A session name has at most 60 letters.'),
   /** Wished weekday, 1 Monday … 7 Sunday, or none. */
   day: z.number().int().min(1).max(7).nullable(),

@@ -1,18 +1,19 @@
 import { createHash, createHmac } from 'node:crypto';
 import { and, eq, gt, isNull } from 'drizzle-orm';
 import QRCode from 'qrcode';
+import type { InvitationKindName } from '../../contract/invitations.ts';
 import { codeFrom, codeInGroups, normalCode } from '../../core/accounts/index.ts';
 import type { Config } from '../platform/config.ts';
 import type { Db } from '../platform/db/connection.ts';
-import { type InvitationKind, invitations, playerGuardians, squadCoaches } from '../platform/db/schema.ts';
+import { invitations, playerGuardians, squadCoaches } from '../platform/db/schema.ts';
 
 export type Invitation = typeof invitations.$inferSelect;
 
 /** Letters of a code: the shorter ones are typed, are asked for again and again only within the limits, and are used up or run out. */
-const LETTERS: Record<InvitationKind, number> = { players: 8, guardian: 10, coach: 26, 'family link': 26 };
+const LETTERS: Record<InvitationKindName, number> = { players: 8, guardian: 10, coach: 26, 'family link': 26 };
 
 /** Where a code is taken to. The code stands behind the #, which no server or proxy ever sees. */
-const PATHS: Record<InvitationKind, string> = {
+const PATHS: Record<InvitationKindName, string> = {
   players: '/invited',
   guardian: '/invited',
   coach: '/invited',
@@ -29,7 +30,7 @@ export const codeOf = (config: Config, { id, kind }: Pick<Invitation, 'id' | 'ki
   codeFrom(createHmac('sha256', config.secret).update(`invitation|${kind}|${id}`).digest(), LETTERS[kind]);
 
 /** What a kind of invitation gives, and whose it is to give: a head coach's for coaches and guardians, any coach's of the squad for the rest. */
-const GIVEN_BY_HEADS: ReadonlySet<InvitationKind> = new Set(['coach', 'guardian']);
+const GIVEN_BY_HEADS: ReadonlySet<InvitationKindName> = new Set(['coach', 'guardian']);
 
 /**
  * Whether who made an invitation may still give what it gives: it ends when its coach is taken out of the squad or may no longer make such

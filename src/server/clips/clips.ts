@@ -13,7 +13,7 @@ import { notFound, Problem } from '../platform/problems.ts';
 import { allow, asPerson, asPlayer, checkIsThem } from '../policy.ts';
 import { readAnew } from '../scores/reading.ts';
 import { checkExpected, checkQuota } from './quota.ts';
-import type { KeptFile, Receiver } from './receiver.ts';
+import type { ReceivedFile, Receiver } from './receiver.ts';
 
 export type Clip = typeof clips.$inferSelect;
 
@@ -66,7 +66,7 @@ export function announceClip(context: Context, actor: Actor, sent: ClipSent): Cl
 }
 
 /** Writes down that a clip's file is kept, and looks at its score again with the clip's length. */
-function keepClip(context: Context, id: string, file: KeptFile): void {
+function keepClip(context: Context, id: string, file: ReceivedFile): void {
   const { db } = context;
   db.update(clips)
     .set({ state: 'kept', fileName: file.name, mediaType: file.mediaType, bytes: file.bytes, seconds: file.seconds, keptAt: context.now() })

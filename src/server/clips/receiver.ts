@@ -2,7 +2,7 @@ import type { Context } from '../context.ts';
 import type { Inspected } from './inspect.ts';
 
 /** A file as it is kept. */
-export interface KeptFile {
+export interface ReceivedFile {
   name: string;
   mediaType: string;
   bytes: number;
@@ -17,7 +17,7 @@ export interface Receiver {
   isExpected(context: Context, id: string): boolean;
   /** @throws Problem where the file may not be kept (any more), though it is sound */
   check(context: Context, id: string, found: Inspected): void;
-  keep(context: Context, id: string, file: KeptFile): void;
+  keep(context: Context, id: string, file: ReceivedFile): void;
   /** Called once the file is in its place and written down. */
   settled?(context: Context, id: string): void;
   refuse(context: Context, id: string, sentence: string): void;

@@ -85,11 +85,11 @@ export function* streaksCsv(context: Context, actor: Actor, input: { squad: stri
 /** Everything of one player in one squad, for the coach or the family to take along. */
 export function playerHistory(context: Context, actor: Actor, input: { squad: string; player: string }): HistoryFile {
   allow(context.db, actor, 'export a history', input);
-  return historyOf(context, input.squad, input.player);
+  return playerHistoryOf(context, input.squad, input.player);
 }
 
 /** The history of somebody who is or was in a squad, for who was let in. */
-export function historyOf(context: Context, squadId: string, playerId: string): HistoryFile {
+export function playerHistoryOf(context: Context, squadId: string, playerId: string): HistoryFile {
   const { db } = context;
   const squad = squadById(db, squadId);
   const member = memberEver(db, squad.id, playerId);

@@ -17,7 +17,7 @@ const doseOfScore = doseIn(scores);
 const doseOnPaper = doseIn(paperResults);
 
 /** The dose that a figure was done at. */
-export function doseOf(db: Db, figure: Pick<Figure, 'scoreId' | 'weekId'>): Dose {
+export function doseOfFigure(db: Db, figure: Pick<Figure, 'scoreId' | 'weekId'>): Dose {
   const row = (figure.weekId === null ? doseOnPaper : doseOfScore)(db).get({ id: figure.scoreId });
   if (!row) throw new Error(`The score ${figure.scoreId} of a figure is gone.`);
   return row.dose;

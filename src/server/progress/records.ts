@@ -7,20 +7,20 @@ import { type Figure, readFigures } from '../scores/figures.ts';
 import { dosesOf } from './doses.ts';
 
 /** A result that was a record when it was done, with the best before it. */
-export type Broken = Counted & { bestBefore: number };
+export type BrokenRecord = Counted & { bestBefore: number };
 
 /** What may be a record, in SQL: of thousands of goes of a week only those come out. Whether it is one is said by the core. */
 const BEATEN =
   'best_before is not null and result <> best_before and (result > best_before) = (measure not in (select value from json_each(?)))';
 
 /** Records of a week, the newest first; of several of one player, drill and foot the last one stands for all. */
-export function recordsOfWeek(db: Db, weekId: string): Broken[] {
+export function recordsOfWeek(db: Db, weekId: string): BrokenRecord[] {
   const records = readFigures(db, `week_id = ? and ${BEATEN}`, weekId, JSON.stringify(LESS_IS_BETTER)).filter(isRecord);
   return [...new Map(records.map((one) => [`${one.playerId}|${one.recordKey}`, one])).values()].sort((a, b) => b.doneAt - a.doneAt);
 }
 
 /** Records as they are told: each with its drill, dose and the best before it. */
-export function recordViews<R extends Broken>(
+export function recordViews<R extends BrokenRecord>(
   db: Db,
   records: readonly R[],
   drillName: (id: string) => string,

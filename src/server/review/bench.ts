@@ -14,7 +14,7 @@ import { allow, asPerson } from '../policy.ts';
 import { judgedScores, type ScoreFact } from '../scores/facts.ts';
 import { drillOfScore, readScore } from '../scores/reading.ts';
 import { workOf } from '../scores/work.ts';
-import { historyOf } from './history.ts';
+import { decisionsOf } from './history.ts';
 import { clipAsks, coachNames, itemOf } from './items.ts';
 import { recountView } from './recounts.ts';
 
@@ -140,7 +140,7 @@ export function benchOf(context: Context, actor: Actor, scoreId: string): BenchI
     others: item.mayFilm ? othersOf(db, score) : [],
     views: clip ? viewsOf(db, clip.id) : [],
     chips: chipsOf(db, score, coachId),
-    facts: historyOf({
+    facts: decisionsOf({
       judged,
       nickname: item.player.nickname,
       clocked: item.clocked,
@@ -154,7 +154,7 @@ export function benchOf(context: Context, actor: Actor, scoreId: string): BenchI
 }
 
 /** The bench of a score: recount, remarks, other clips, who watched, and its history as facts in order. */
-export function bench(context: Context, actor: Actor, input: { score: string }): BenchItem {
+export function openBench(context: Context, actor: Actor, input: { score: string }): BenchItem {
   allow(context.db, actor, 'see the bench', input);
   return benchOf(context, actor, input.score);
 }

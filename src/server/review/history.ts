@@ -3,7 +3,7 @@ import { resultUnit } from '../../core/drills/index.ts';
 import { decisionInForce, standingFacts } from '../../core/scores/index.ts';
 import type { clips, reviewFacts, spokenLines } from '../platform/db/schema.ts';
 import type { DecisionRow, JudgedScore } from '../scores/facts.ts';
-import type { RecountRow } from './recounts.ts';
+import type { KeptRecount } from './recounts.ts';
 
 type FactRow = typeof reviewFacts.$inferSelect;
 type SpokenRow = typeof spokenLines.$inferSelect;
@@ -15,7 +15,7 @@ export interface Told {
   clocked: boolean;
   clips: readonly (typeof clips.$inferSelect)[];
   facts: readonly FactRow[];
-  recounts: readonly { row: RecountRow; value: number | null }[];
+  recounts: readonly { row: KeptRecount; value: number | null }[];
   spoken: readonly SpokenRow[];
   coach(id: string): string;
 }
@@ -63,7 +63,7 @@ function clipFacts(clip: Told['clips'][number], nickname: string): HistoryFact[]
 }
 
 /** The history of a score as facts, oldest first: what came in, what was said and decided, and what was taken back. */
-export function historyOf({ judged, clocked, nickname, clips, facts, recounts, spoken, coach }: Told): HistoryFact[] {
+export function decisionsOf({ judged, clocked, nickname, clips, facts, recounts, spoken, coach }: Told): HistoryFact[] {
   const { score, history } = judged;
   const inForce = decisionInForce(history)?.id;
   const standing = new Set(standingFacts(facts).map((fact) => fact.id));

@@ -107,7 +107,7 @@ function lookups(db: Db, squadId: string, judged: readonly JudgedScore[]) {
 const sessionName = (content: PublishedWeek, id: string) => content.sessions.find((session) => session.id === id)?.name ?? '';
 
 /** Judged scores as the review bench shows them. */
-export function itemsOf(db: Db, squadId: string, judged: readonly JudgedScore[]): ReviewItem[] {
+export function reviewItemsOf(db: Db, squadId: string, judged: readonly JudgedScore[]): ReviewItem[] {
   if (judged.length === 0) return [];
   const { revisions, nicknames, coach, clipOf, allowed, wanted } = lookups(db, squadId, judged);
   const clocked = clockedAmong(
@@ -167,7 +167,7 @@ export function itemsOf(db: Db, squadId: string, judged: readonly JudgedScore[])
 /** One score as the review bench shows it, for somebody already let in, with everything that was said of it. */
 export function itemOf(db: Db, scoreId: string): { item: ReviewItem; judged: JudgedScore } {
   const judged = judgedScores(db, eq(scores.id, scoreId))[0];
-  const item = judged ? itemsOf(db, judged.score.squadId, [judged])[0] : undefined;
+  const item = judged ? reviewItemsOf(db, judged.score.squadId, [judged])[0] : undefined;
   if (!judged || !item) throw notFound();
   return { item, judged };
 }

@@ -21,7 +21,7 @@ import { allow, asPerson } from '../policy.ts';
 import { judgedByIds } from '../scores/facts.ts';
 import { doubtRulesOf } from '../scores/reading.ts';
 import { membersOf, squadById } from '../squads/squads.ts';
-import { clipAsks, itemsOf } from './items.ts';
+import { clipAsks, reviewItemsOf } from './items.ts';
 
 const DECIDED_SHOWN = 40;
 /** Newest decisions from which a coach's pace is learned. */
@@ -104,7 +104,7 @@ export function waitingAfter(context: Context, actor: Actor, input: { squad: str
   const { db } = context;
   allow(db, actor, 'see the review queue', input);
   const { ids, more } = firstOf(waitingInOrder(db, input.squad).filter((one) => standsAfter(one, input.after)));
-  return { waiting: itemsOf(db, input.squad, judgedByIds(db, ids)).sort(compareWaiting), more };
+  return { waiting: reviewItemsOf(db, input.squad, judgedByIds(db, ids)).sort(compareWaiting), more };
 }
 
 /** Scores on which a decision stands, newest decision first. */
@@ -128,7 +128,7 @@ export function reviewQueue(context: Context, actor: Actor, input: { squad: stri
   const { ids, more } = firstOf(inOrder);
   const here = new Set(ids);
   // What waits and what was decided share most of what they are shown with, so they are read as one.
-  const items = itemsOf(db, squad.id, judgedByIds(db, [...ids, ...latestDecided(db, squad.id).filter((id) => !here.has(id))]));
+  const items = reviewItemsOf(db, squad.id, judgedByIds(db, [...ids, ...latestDecided(db, squad.id).filter((id) => !here.has(id))]));
   const waiting = items.filter((item) => here.has(item.scoreId)).sort(compareWaiting);
   const decided = items
     .filter((item) => !here.has(item.scoreId) && item.standing !== 'clear' && item.standing !== 'waiting for the coach')

@@ -8,9 +8,9 @@ import { allow, asPerson } from '../policy.ts';
 import { readAnew } from '../scores/reading.ts';
 import { keptClip } from '../scores/work.ts';
 
-export type RecountRow = typeof recounts.$inferSelect;
+export type KeptRecount = typeof recounts.$inferSelect;
 
-export const recountView = ({ id, log, edit, whole, delay }: RecountRow): RecountView => ({
+export const recountView = ({ id, log, edit, whole, delay }: KeptRecount): RecountView => ({
   id,
   log: { done: [...log.done], undone: [...log.undone] },
   edit,

@@ -4,7 +4,7 @@ import { asc, eq } from 'drizzle-orm';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
-import { historyOf } from '../files/exports.ts';
+import { playerHistoryOf } from '../files/exports.ts';
 import { clips, consents, players, spokenLines, squadPlayers } from '../platform/db/schema.ts';
 import { csv } from '../platform/http/csv.ts';
 import { notFound } from '../platform/problems.ts';
@@ -49,7 +49,7 @@ export function everythingOf(context: Context, actor: Actor, input: { player: st
     consents: said.map(({ kind, yes, textVersion, at }) => ({ kind, yes, textVersion, at: new Date(at).toISOString() })),
     page: childFor(context, actor, playerId),
   };
-  const histories = memberships.map(({ squadId }, i) => ({ part: i + 1, history: historyOf(context, squadId, playerId) }));
+  const histories = memberships.map(({ squadId }, i) => ({ part: i + 1, history: playerHistoryOf(context, squadId, playerId) }));
   const kept = db.select().from(clips).where(eq(clips.playerId, playerId)).all();
   const spoken = db.select().from(spokenLines).where(eq(spokenLines.playerId, playerId)).all();
   const fileOf = (folder: string, name: string | null): Entry[] => {

@@ -1,5 +1,5 @@
 import { and, asc, desc, eq } from 'drizzle-orm';
-import type { Child, Family } from '../../contract/screens.ts';
+import type { Child, FamilyPage } from '../../contract/screens.ts';
 import { addDays } from '../../core/calendar/days.ts';
 import type { Actor } from '../accounts/actor.ts';
 import { leavingOf } from '../accounts/leaving.ts';
@@ -121,7 +121,7 @@ function postChoicesOf(context: Context, userId: string, playerId: string | unde
 }
 
 /** A guardian's children with everything that is kept of them. */
-export function family(context: Context, actor: Actor): Family {
+export function family(context: Context, actor: Actor): FamilyPage {
   allow(context.db, actor, 'see my family');
   const children = actor.kind === 'guardian' ? actor.children : [];
   return {

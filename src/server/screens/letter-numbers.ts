@@ -8,14 +8,14 @@ import type { Context } from '../context.ts';
 import { drillNames } from '../drills/shelf.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { runs, scoreFigures } from '../platform/db/schema.ts';
-import { type Broken, recordsOfWeek, recordViews } from '../progress/records.ts';
+import { type BrokenRecord, recordsOfWeek, recordViews } from '../progress/records.ts';
 import { repsOf } from '../scores/counted.ts';
 import { readFigures } from '../scores/figures.ts';
 import { type Member, membersOf, squadById, squadDay } from '../squads/squads.ts';
 import { streakStateOf, streakStatesOf } from '../streaks/days.ts';
 import { type OutlinedWeek, releasedWeeks } from '../weeks/outlines.ts';
 import { linesFor } from './feet.ts';
-import { groundOf, sideView } from './season.ts';
+import { notThereYetOf, sideView } from './season.ts';
 
 const NOT_YET_TOLD = 3;
 
@@ -24,7 +24,12 @@ export const weekStartingOn = (db: Db, squadId: string, monday: string): Outline
   releasedWeeks(db, squadId).find((one) => one.week.startsOn === monday);
 
 /** Records as a letter tells them. */
-const told = (db: Db, records: readonly Broken[], nickname: (id: string) => string, drillName: (id: string) => string): RecordTold[] =>
+const told = (
+  db: Db,
+  records: readonly BrokenRecord[],
+  nickname: (id: string) => string,
+  drillName: (id: string) => string,
+): RecordTold[] =>
   recordViews(db, records, drillName).map(({ of, drillName: drill, doseWords: dose, foot, result, before, unit }) => ({
     nickname: nickname(of.playerId),
     ...{ drill, dose, foot, result, before, unit },
@@ -54,7 +59,7 @@ export function squadWeek(context: Context, squadId: string, shown: OutlinedWeek
       const { days, quiet } = quietFor(states.get(member.id)?.lastDay ?? null, member.joinedOn, today);
       return quiet ? [{ nickname: nameToken(member.id), days }] : [];
     }),
-    notYet: groundOf(context, squadId)
+    notYet: notThereYetOf(context, squadId)
       .rows.filter((row) => row.met < row.tried)
       .slice(0, NOT_YET_TOLD)
       .map(({ drillName, doseWords, met, tried }) => ({ drill: drillName, dose: doseWords, met, tried })),

@@ -1,6 +1,6 @@
 import { and, desc, eq, inArray, isNull, or } from 'drizzle-orm';
 import type { z } from 'zod';
-import type { post as contract, LetterView, MailView, PostView } from '../../contract/letters.ts';
+import type { lettersApi as contract, LetterView, MailView, PostPage } from '../../contract/letters.ts';
 import { addDays, instantOf, mondayOf } from '../../core/calendar/days.ts';
 import { familySummary, squadSummary } from '../../core/letters/index.ts';
 import { withNames } from '../../core/mail/index.ts';
@@ -117,7 +117,7 @@ function mailsOf({ db }: Context, squadId: string): MailView[] {
 }
 
 /** The squad's local post, for its coaches. */
-export function readPost(context: Context, actor: Actor, input: { squad: string }): PostView {
+export function readPost(context: Context, actor: Actor, input: { squad: string }): PostPage {
   const { db } = context;
   allow(db, actor, 'see the post', input);
   const squad = squadById(db, input.squad);

@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, gte, inArray, lt } from 'drizzle-orm';
-import type { CoachDrill, Curve, NextStepView, PlayerPage, ScoreRow, WeekOfPlayer } from '../../contract/progress.ts';
+import type { CoachDrill, Curve, NextStepView, PlayerPage, ScoreInList, WeekOfPlayer } from '../../contract/progress.ts';
 import { BETTER, type Drill, FEET, type Foot, harderThan, resultUnit } from '../../core/drills/index.ts';
 import { grouped } from '../../core/grouped.ts';
 import {
@@ -27,7 +27,7 @@ import type { Db } from '../platform/db/connection.ts';
 import { paperResults, playerPauses, runs, scoreFigures, scores } from '../platform/db/schema.ts';
 import { notFound } from '../platform/problems.ts';
 import { allow } from '../policy.ts';
-import { doseOf } from '../progress/doses.ts';
+import { doseOfFigure } from '../progress/doses.ts';
 import { notesOf } from '../progress/notes.ts';
 import { ownStepsOf } from '../progress/steps.ts';
 import { type Counted, isCounted, isRecord, keyOfBoth, repsOf } from '../scores/counted.ts';
@@ -139,7 +139,7 @@ function weeksOfPlayer(db: Db, squadId: string, member: Member, figures: readonl
 const SCORES_SHOWN = 60;
 
 /** Scores of a player with their facts, newest first. */
-function scoreRows(db: Db, figures: readonly Figure[], drillName: (id: string) => string): ScoreRow[] {
+function scoreRows(db: Db, figures: readonly Figure[], drillName: (id: string) => string): ScoreInList[] {
   const ids = figures.map((one) => one.scoreId);
   if (ids.length === 0) return [];
   const sent = db.select({ id: scores.id, value: scores.value, dose: scores.dose }).from(scores).where(inArray(scores.id, ids)).all();
@@ -187,7 +187,7 @@ export function playerScores(
   context: Context,
   actor: Actor,
   input: { squad: string; player: string; before?: number | undefined },
-): { scores: ScoreRow[]; more: boolean } {
+): { scores: ScoreInList[]; more: boolean } {
   const { db } = context;
   allow(db, actor, 'see a player', { squad: input.squad, player: input.player });
   const rows = db
@@ -272,7 +272,7 @@ export function playerCurve(context: Context, actor: Actor, input: { squad: stri
   const now = context.now();
   // A drill left long ago is reckoned for a month after its last go at most, not for today.
   const nextAt = Math.min(Math.max(now, newest.doneAt), newest.doneAt + MONTH_MS);
-  const dose = doseOf(db, newest);
+  const dose = doseOfFigure(db, newest);
   return {
     key: input.key,
     drillName: drillNames(db, input.squad)(newest.drillId),

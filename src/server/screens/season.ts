@@ -1,6 +1,6 @@
 import { and, eq, gte } from 'drizzle-orm';
 import { median } from 'simple-statistics';
-import type { Calibration, Ground, GroundRow, Reach, WeekComparison, WeekSide } from '../../contract/tables.ts';
+import type { Calibration, GroundRow, NotThereYet, Reach, WeekComparison, WeekSide } from '../../contract/tables.ts';
 import { trainingDay } from '../../core/calendar/days.ts';
 import { BETTER, type Drill, type Foot, LESS_IS_BETTER, type Measure, resultUnit } from '../../core/drills/index.ts';
 import { grouped } from '../../core/grouped.ts';
@@ -16,7 +16,7 @@ import type { Db } from '../platform/db/connection.ts';
 import { prepared } from '../platform/db/prepared.ts';
 import { runs } from '../platform/db/schema.ts';
 import { allow } from '../policy.ts';
-import { doseOf } from '../progress/doses.ts';
+import { doseOfFigure } from '../progress/doses.ts';
 import { isCounted, isRecord, keyOfBoth, repsOf } from '../scores/counted.ts';
 import { type Figure, figuresOfWeeks } from '../scores/figures.ts';
 import { type Member, membersOf, squadById } from '../squads/squads.ts';
@@ -88,13 +88,13 @@ function groundRow(key: string, list: readonly Done[], dose: Dose, drill: Drill,
 }
 
 /** What the squad cannot do yet: of each drill of the last four weeks, the share that met the band of the own level. */
-export function ground(context: Context, actor: Actor, input: { squad: string }): Ground {
+export function ground(context: Context, actor: Actor, input: { squad: string }): NotThereYet {
   allow(context.db, actor, 'see the register', input);
-  return groundOf(context, input.squad);
+  return notThereYetOf(context, input.squad);
 }
 
 /** The ground of a squad, for somebody already let in. */
-export function groundOf({ db, now }: Context, squadId: string): Ground {
+export function notThereYetOf({ db, now }: Context, squadId: string): NotThereYet {
   const opened = releasedWeeks(db, squadId).filter((one) => one.revision.opensAt <= now());
   const weeks = opened.slice(0, GROUND_WEEKS);
   const members = membersOf(db, squadId);
@@ -108,7 +108,7 @@ export function groundOf({ db, now }: Context, squadId: string): Ground {
   for (const [key, list] of grouped(done, (one) => keyOfBoth(one.recordKey))) {
     const first = list[0];
     const drill = first && shelf.get(first.drillId);
-    const row = first && drill ? groundRow(key, list, doseOf(db, { scoreId: first.sample, weekId: '' }), drill, byId) : null;
+    const row = first && drill ? groundRow(key, list, doseOfFigure(db, { scoreId: first.sample, weekId: '' }), drill, byId) : null;
     if (row) rows.push(row);
   }
   rows.sort((a, b) => a.met / a.tried - b.met / b.tried || b.tried - a.tried);
@@ -181,7 +181,7 @@ function drillsOfBoth(db: Db, a: SideOf, b: SideOf, drillName: (id: string) => s
       {
         key,
         drillName: drillName(sample.drillId),
-        doseWords: doseInWords(doseOf(db, sample)),
+        doseWords: doseInWords(doseOfFigure(db, sample)),
         foot: sample.foot,
         unit: resultUnit(sample.measure),
         better,

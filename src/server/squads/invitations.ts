@@ -1,13 +1,14 @@
 import { and, desc, eq, gt, inArray, isNull, or, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Card, CoachRole, InvitationView, Invited } from '../../contract/invitations.ts';
+import { INVITATION_KINDS, type InvitationKindName } from '../../contract/invitations.ts';
 import type { Actor, Asking } from '../accounts/actor.ts';
 import { codeOf, hashOfCode, type Invitation, invitationBy, isLong, senderStillMay, showCode } from '../accounts/codes.ts';
 import type { Context } from '../context.ts';
 import { tell } from '../mail/tell.ts';
 import type { Config } from '../platform/config.ts';
 import type { Db } from '../platform/db/connection.ts';
-import { INVITATION_KINDS, type InvitationKind, invitations, playerGuardians, players, user } from '../platform/db/schema.ts';
+import { invitations, playerGuardians, players, user } from '../platform/db/schema.ts';
 import { networkOf } from '../platform/http/address.ts';
 import { writeLedger } from '../platform/ledger.ts';
 import { badInput, notFound } from '../platform/problems.ts';
@@ -57,7 +58,7 @@ const viewOf = (config: Config, { one, nickname, madeBy }: Shown): InvitationVie
 export function workingInvitations(
   { db, config, now }: Context,
   of: { squad: string } | { player: string },
-  kinds: readonly InvitationKind[] = INVITATION_KINDS,
+  kinds: readonly InvitationKindName[] = INVITATION_KINDS,
 ): InvitationView[] {
   return shownOf(db)
     .where(
@@ -76,10 +77,10 @@ export function workingInvitations(
 }
 
 /** The kinds of invitations whose codes a coach of a squad may see: who is no head coach gets none that could make one. */
-export const kindsFor = (actor: Actor, squad: string): readonly InvitationKind[] =>
+export const kindsFor = (actor: Actor, squad: string): readonly InvitationKindName[] =>
   actor.kind === 'coach' && actor.heads.includes(squad) ? INVITATION_KINDS : ['players', 'family link'];
 
-const IN_WORDS: Record<InvitationKind, string> = {
+const IN_WORDS: Record<InvitationKindName, string> = {
   players: 'a code with which players ask to join',
   coach: 'an invitation for a coach',
   guardian: 'a code for a guardian',

@@ -1,7 +1,7 @@
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { z } from 'zod';
 import type { Tables } from '../../contract/progress.ts';
-import type { tables as contract } from '../../contract/tables.ts';
+import type { tablesApi as contract } from '../../contract/tables.ts';
 import { BETTER, type Foot, type Measure, resultUnit } from '../../core/drills/index.ts';
 import { grouped } from '../../core/grouped.ts';
 import { doseInWords } from '../../core/scores/index.ts';
@@ -14,7 +14,7 @@ import { prepared, rowsAsJson } from '../platform/db/prepared.ts';
 import { consents } from '../platform/db/schema.ts';
 import { notFound } from '../platform/problems.ts';
 import { allow } from '../policy.ts';
-import { doseOf } from '../progress/doses.ts';
+import { doseOfFigure } from '../progress/doses.ts';
 import { type Member, membersOf, type Squad, squadById } from '../squads/squads.ts';
 import { type OutlinedWeek, releasedWeeks } from '../weeks/outlines.ts';
 
@@ -102,7 +102,7 @@ function tablesOf(
     if (viewer !== null && !now.some((row) => row.playerId === viewer)) return [];
     const { rows: upper, own } = tableFor(squad.tableSchool, playersOf(members, out, rows), week, BETTER[first.measure], viewer);
     if (upper.length === 0 && !own) return [];
-    const dose = doseInWords(doseOf(db, first));
+    const dose = doseInWords(doseOfFigure(db, first));
     const bare = ({ playerId: _id, ...row }: (typeof upper)[number]) => row;
     return [
       {

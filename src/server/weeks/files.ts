@@ -26,7 +26,7 @@ export function exportWeek(context: Context, actor: Actor, input: { week: string
 }
 
 /** Makes the next week of a squad from a file. Ids are made anew, and drills the squad lacks come along. */
-export function importWeek(
+export function readInWeek(
   context: Context,
   actor: Actor,
   input: { squad: string; id: string; file: WeekFile },

@@ -8,7 +8,7 @@ import { createUploads, UPLOAD_PATH } from '../clips/uploads/uploads.ts';
 import type { Context } from '../context.ts';
 import { healthOf } from '../operations/health.ts';
 import { whileBusy } from '../platform/db/while-busy.ts';
-import { ADDRESS_HEADER, addressOf } from '../platform/http/address.ts';
+import { ADDRESS_HEADER, clientAddress } from '../platform/http/address.ts';
 import { boundConnections, endUnread } from '../platform/http/connections.ts';
 import { setSafetyHeaders } from '../platform/http/headers.ts';
 import { boundRequests } from '../platform/http/requests.ts';
@@ -143,7 +143,7 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
       res.setHeader('connection', 'close');
       throw new Problem('too many requests', 'Too much is being asked from this network at once. Wait a moment, then try again.', [], 1);
     }
-    req.headers[ADDRESS_HEADER] = addressOf(req.socket.remoteAddress, req.headers['x-forwarded-for'], context.config.proxies);
+    req.headers[ADDRESS_HEADER] = clientAddress(req.socket.remoteAddress, req.headers['x-forwarded-for'], context.config.proxies);
     if (path === '/health') {
       const health = healthOf(context);
       res.writeHead(health.ok ? 200 : 503, { 'content-type': 'application/json', 'cache-control': 'no-store' });

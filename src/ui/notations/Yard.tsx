@@ -1,7 +1,7 @@
 import { boxOf, type Ground } from '../../core/layouts/fit.ts';
 import type { Placed } from '../../core/layouts/place.ts';
 import type { Leg, Route } from '../../core/layouts/route.ts';
-import type { Point } from '../../core/layouts/types.ts';
+import type { StepPoint } from '../../core/layouts/types.ts';
 
 interface Props {
   placed: Placed;
@@ -15,7 +15,7 @@ interface Props {
   /** The layout lies a quarter turned in the yard. */
   turned?: boolean;
   /** Where the one who puts it down stands. */
-  here?: Point | undefined;
+  here?: StepPoint | undefined;
   /** Draws the way back too; otherwise only the way out. */
   showBack?: boolean;
   summary: string;
@@ -48,7 +48,7 @@ function frameOf(placed: Placed, step: number, yard: Ground | null): Frame {
   return { left: middle.x - wide / 2, bottom: middle.y - long / 2, wide, long };
 }
 
-const quarter = (p: Point): Point => ({ x: p.y, y: -p.x });
+const quarter = (p: StepPoint): StepPoint => ({ x: p.y, y: -p.x });
 const turnPlaced = (placed: Placed): Placed => ({
   ...placed,
   cones: placed.cones.map(quarter),
@@ -57,7 +57,7 @@ const turnPlaced = (placed: Placed): Placed => ({
 });
 
 /** The point beside a line, `by` metres to the right of the one who walks it. */
-function beside(from: Point, to: Point, at: Point, by: number): Point {
+function beside(from: StepPoint, to: StepPoint, at: StepPoint, by: number): StepPoint {
   const long = Math.hypot(to.x - from.x, to.y - from.y) || 1;
   return { x: at.x + ((to.y - from.y) / long) * by, y: at.y - ((to.x - from.x) / long) * by };
 }
@@ -77,16 +77,16 @@ export function Yard({
   height = 320,
 }: Props) {
   const placed = turned ? turnPlaced(given) : given;
-  const turn = (p: Point) => (turned ? quarter(p) : p);
+  const turn = (p: StepPoint) => (turned ? quarter(p) : p);
   const frame = frameOf(turned ? turnPlaced(whole) : whole, step, yard);
   const scale = Math.min((width - 2 * PAD) / frame.wide, (height - 2 * PAD - 18) / frame.long, 90);
   const wide = frame.wide * scale + 2 * PAD;
   const [w, h] = [Math.max(LEAST_WIDTH, wide), frame.long * scale + 2 * PAD + 18];
   const shift = yard ? 0 : (w - wide) / 2;
   /** Metres on the ground to drawing units; forward is up. */
-  const at = (p: Point) => ({ x: PAD + shift + (p.x - frame.left) * scale, y: PAD + (frame.long - (p.y - frame.bottom)) * scale });
-  const onGround = (p: Point) => ({ x: p.x * step, y: p.y * step });
-  const drawn = (p: Point) => at(onGround(p));
+  const at = (p: StepPoint) => ({ x: PAD + shift + (p.x - frame.left) * scale, y: PAD + (frame.long - (p.y - frame.bottom)) * scale });
+  const onGround = (p: StepPoint) => ({ x: p.x * step, y: p.y * step });
+  const drawn = (p: StepPoint) => at(onGround(p));
   const edge = { x: PAD + shift, y: PAD, width: frame.wide * scale, height: frame.long * scale };
   const slabs = [
     ...Array.from({ length: Math.floor(frame.wide) + 1 }, (_, i) => ({
@@ -125,7 +125,7 @@ export function Yard({
       {placed.lines.map((line) => {
         const cones = line.cones.flatMap((n) => placed.cones[n - 1] ?? []);
         const ends = [cones.reduce(far(cones, -1)), cones.reduce(far(cones, 1))].map(drawn);
-        const [a, b] = ends as [Point, Point];
+        const [a, b] = ends as [StepPoint, StepPoint];
         const steep = Math.abs(b.y - a.y) > Math.abs(b.x - a.x);
         const off = steep ? { x: 15, y: 0 } : { x: 0, y: 15 };
         const words = line.cones.length > 4 ? `${line.cones[0]} to ${line.cones.at(-1)}` : line.cones.join(' · ');
@@ -189,10 +189,10 @@ export function Yard({
 
 /** The cone at one end of a list, along the way from its first to its farthest. */
 const far =
-  (cones: readonly Point[], side: -1 | 1) =>
-  (best: Point, cone: Point): Point => {
+  (cones: readonly StepPoint[], side: -1 | 1) =>
+  (best: StepPoint, cone: StepPoint): StepPoint => {
     const [first, last] = [cones[0] ?? cone, cones.at(-1) ?? cone];
-    const along = (p: Point) => (p.x - first.x) * (last.x - first.x || 1e-6) + (p.y - first.y) * (last.y - first.y || 1e-6);
+    const along = (p: StepPoint) => (p.x - first.x) * (last.x - first.x || 1e-6) + (p.y - first.y) * (last.y - first.y || 1e-6);
     return side * (along(cone) - along(best)) > 0 ? cone : best;
   };
 
@@ -200,9 +200,9 @@ interface LegProps {
   leg: Leg;
   next: Leg | undefined;
   /** Metres to drawing units. */
-  place(p: Point): Point;
+  place(p: StepPoint): StepPoint;
   /** Steps to metres, turned with the layout. */
-  ground(p: Point): Point;
+  ground(p: StepPoint): StepPoint;
   step: number;
 }
 

@@ -1,5 +1,5 @@
 /** Our mark: two shoe soles, the left hatched and open, the right solid, one a step ahead. */
-export function Mark({ size = 32 }: { size?: number }) {
+export function Logo({ size = 32 }: { size?: number }) {
   const sole = 'M8 2c4 0 6 4 6 9 0 4-1.5 6-1.5 9s1.5 5 1.5 8-2 5-5 5-5-2-5-5 1-4 1-8-3-6-3-10C2 5 4 2 8 2z';
   return (
     <svg width={size} height={size} viewBox="0 0 40 44" aria-hidden="true">

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { call, sendJson } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { useForm } from '../../client/use-form.ts';
-import { type AccountNewsView, accounts, type SignIns } from '../../contract/accounts.ts';
+import { type AccountNewsView, accountsApi, type SignIns } from '../../contract/accounts.ts';
 import { NewPassword } from '../../contract/invitations.ts';
 import { Button, Field, Form, Notice } from '../../ui/parts/index.ts';
 import { NewsList } from './NewsBox.tsx';
@@ -56,7 +56,7 @@ export function AccountView({
 }) {
   const [signIns, setSignIns] = useState(first.signIns);
   const { problem, attempt } = useAttempt();
-  const end = (signIn: string) => attempt(async () => setSignIns((await call(accounts.endSignIn, { signIn })).signIns));
+  const end = (signIn: string) => attempt(async () => setSignIns((await call(accountsApi.endSignIn, { signIn })).signIns));
   return (
     <div className="flex flex-col gap-4">
       <h1>{name}</h1>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
-import { type AccountNewsView, accounts } from '../../contract/accounts.ts';
+import { type AccountNewsView, accountsApi } from '../../contract/accounts.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
 type News = AccountNewsView & { by?: string | null };
@@ -37,7 +37,10 @@ export function SquadNewsBox({ squad }: { squad: string }) {
       <p className="text-dust">Coaches, guardians, links and PINs of the last 12 months, with who did it.</p>
       {problem && <Notice tone="stop">{problem}</Notice>}
       {news === null ? (
-        <Button className="self-start" onClick={() => void attempt(async () => setNews((await call(accounts.squadNews, { squad })).news))}>
+        <Button
+          className="self-start"
+          onClick={() => void attempt(async () => setNews((await call(accountsApi.squadNews, { squad })).news))}
+        >
           Show the list
         </Button>
       ) : (

@@ -6,12 +6,12 @@ import { prepareClip } from '../../client/prepare.ts';
 import { uploadFile } from '../../client/upload.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords } from '../../client/words.ts';
-import { FILM_LINES, FILM_SECONDS_MAX, type FilmAbout, type FilmView, films } from '../../contract/clips.ts';
+import { FILM_LINES, FILM_SECONDS_MAX, type FilmAbout, type FilmView, filmsApi } from '../../contract/clips.ts';
 import { Button, FileButton, Notice } from '../../ui/parts/index.ts';
-import { openCamera, type Recording, record } from './camera.ts';
+import { openCamera, type Recording, recordCamera } from './camera.ts';
 import { FilmPlayer } from './FilmPlayer.tsx';
 import { TrimClip } from './TrimClip.tsx';
-import { type Unsent, useUnsentFilm } from './use-unsent-film.ts';
+import { type ShownFilm, useUnsentFilm } from './use-unsent-film.ts';
 
 interface Props {
   squad: string;
@@ -62,7 +62,7 @@ function useCamera(onFilm: (file: Blob) => void) {
   }, [left]);
   const start = () => {
     if (!stream) return;
-    recording.current = record(stream);
+    recording.current = recordCamera(stream);
     setLeft(FILM_SECONDS_MAX);
   };
   return { stream, left, problem, open, start, stop, close: () => setStream(null) };
@@ -98,8 +98,8 @@ function Filming({ camera }: { camera: OpenCamera }) {
 }
 
 interface SendProps extends Pick<Props, 'squad' | 'about' | 'onChange'> {
-  film: Unsent;
-  keep(next: Unsent): void;
+  film: ShownFilm;
+  keep(next: ShownFilm): void;
   forget(): void;
 }
 
@@ -120,7 +120,7 @@ function SendFilm({ squad, about, film, keep, forget, onChange }: SendProps) {
         ready = { file: await making.file, uploadUrl: null };
         keep({ ...film, ready });
       }
-      const announce = (id: string) => call(films.announce, { squad }, { id, about, adultsOnly: true });
+      const announce = (id: string) => call(filmsApi.announce, { squad }, { id, about, adultsOnly: true });
       const { file } = ready;
       let { id } = film;
       let known = await announce(id);
@@ -195,7 +195,7 @@ export function FilmBox({ squad, about, name, kept, onChange }: Props) {
   const { busy, problem, attempt } = useAttempt();
   const remove = (film: FilmView) =>
     attempt(async () => {
-      await call(films.remove, { film: film.id });
+      await call(filmsApi.remove, { film: film.id });
       await onChange();
     });
   const pick = (file: File) => {

@@ -23,7 +23,7 @@ export interface Recording {
 }
 
 /** Records a stream from now until `stop`, which gives the clip. */
-export function record(stream: MediaStream): Recording {
+export function recordCamera(stream: MediaStream): Recording {
   const mimeType = FORMATS.find((format) => MediaRecorder.isTypeSupported(format));
   const recorder = new MediaRecorder(stream, mimeType ? { mimeType } : {});
   const parts: Blob[] = [];

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useState } from 'react';
 import { call } from '../../client/client.ts';
-import { type FilmAbout, type FilmView, films } from '../../contract/clips.ts';
+import { type FilmAbout, type FilmView, filmsApi } from '../../contract/clips.ts';
 
 export const isSame = (a: FilmAbout, b: FilmAbout): boolean =>
   a.kind === 'drill' ? b.kind === 'drill' && a.drill === b.drill : b.kind === 'week' && a.week === b.week;
@@ -8,7 +8,7 @@ export const isSame = (a: FilmAbout, b: FilmAbout): boolean =>
 /** The films of a squad, read once a page; null until they are here. What keeps them away keeps nothing else. */
 export function useFilms(squad: string): { kept: FilmView[] | null; read(): Promise<void> } {
   const [kept, setKept] = useState<FilmView[] | null>(null);
-  const read = useCallback(async () => setKept((await call(films.list, { squad })).films), [squad]);
+  const read = useCallback(async () => setKept((await call(filmsApi.list, { squad })).films), [squad]);
   useEffect(() => void read().catch(() => {}), [read]);
   return { kept, read };
 }

@@ -13,13 +13,13 @@ export interface UnsentFilm {
   ready: { file: Blob; uploadUrl: string | null } | null;
 }
 
-export type Unsent = UnsentFilm & { address: string };
+export type ShownFilm = UnsentFilm & { address: string };
 
 const keyOf = (squad: string, about: FilmAbout) => `unsent film:${squad}:${about.kind === 'drill' ? about.drill : about.week}`;
 
 /** The unsent film of a drill or week. What the device cannot keep is still here until the page goes. */
 export function useUnsentFilm(squad: string, about: FilmAbout) {
-  const [film, setFilm] = useState<Unsent | null>(null);
+  const [film, setFilm] = useState<ShownFilm | null>(null);
   const key = keyOf(squad, about);
   useEffect(() => {
     let over = false;
@@ -36,7 +36,7 @@ export function useUnsentFilm(squad: string, about: FilmAbout) {
   const url = film?.address;
   useEffect(() => () => (url ? URL.revokeObjectURL(url) : undefined), [url]);
   const keep = useCallback(
-    (next: Unsent) => {
+    (next: ShownFilm) => {
       const { address: _address, ...kept } = next;
       setFilm(next);
       void keepRead(key, kept, Date.now()).catch(() => {});

@@ -1,12 +1,12 @@
 import { Trash2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { v4 } from 'uuid';
-import { call, type FieldProblem, ServerProblem, sentenceOf } from '../../client/client.ts';
+import { call, type FieldToMend, ServerProblem, sentenceOf } from '../../client/client.ts';
 import { pageData } from '../../client/page-data.ts';
-import { drills, type Shelf, type ShelfDrill } from '../../contract/drills.ts';
+import { drillsApi, type Shelf, type ShelfDrill } from '../../contract/drills.ts';
 import { CheckedDrill } from '../../core/drills/checked.ts';
 import { cautionsFor, filledIn } from '../../core/drills/filled-in.ts';
-import { FAMILIES, KIT, LOADS, MEASURES, SIDES } from '../../core/drills/terms.ts';
+import { FAMILIES, KIT, LOADS, MEASURES, WORKING_SIDES } from '../../core/drills/terms.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { DrillSheet } from './DrillSheet.tsx';
 import { Checks, Part, Pick, Text } from './editor-fields.tsx';
@@ -55,7 +55,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
   const [chance] = useState(() => v4().slice(0, 6));
   const [newRecords, setNewRecords] = useState(false);
   const [tried, setTried] = useState(false);
-  const [serverProblems, setServerProblems] = useState<FieldProblem[]>([]);
+  const [serverProblems, setServerProblems] = useState<FieldToMend[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const set = (change: Partial<DrillForm>) => {
@@ -92,7 +92,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
     setBusy(true);
     try {
       const saved = await call(
-        drills.save,
+        drillsApi.save,
         { squad: shelf.squad.id, drill: id },
         { basedOn: changing?.version ?? null, content: parsed.data, newRecords },
       );
@@ -106,7 +106,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
   };
   const archive = async (archived: boolean) => {
     try {
-      await call(drills.archive, { squad: shelf.squad.id, drill: id }, { archived });
+      await call(drillsApi.archive, { squad: shelf.squad.id, drill: id }, { archived });
       window.location.assign(base);
     } catch (error) {
       setProblem(sentenceOf(error));
@@ -155,7 +155,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
             <Pick
               label="Sides"
               value={form.sides}
-              options={form.sides === '' || !source ? ['', ...SIDES] : SIDES}
+              options={form.sides === '' || !source ? ['', ...WORKING_SIDES] : WORKING_SIDES}
               empty={`${filled.sides}, as it is done`}
               onChange={(sides) => set({ sides })}
             />

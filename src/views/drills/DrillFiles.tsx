@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
-import { addressOf, call, sentenceOf } from '../../client/client.ts';
+import { call, endpointAddress, sentenceOf } from '../../client/client.ts';
 import { plural } from '../../client/words.ts';
-import { drills, type ImportReport } from '../../contract/drills.ts';
+import { drillsApi, type ImportReport } from '../../contract/drills.ts';
 import { DrillFile } from '../../core/files/files.ts';
 import { Button, FileButton, Notice } from '../../ui/parts/index.ts';
 
@@ -29,7 +29,7 @@ export function DrillFiles({ squad }: { squad: string }) {
         return;
       }
       setFile(parsed.data);
-      setReport(await call(drills.importDrills, { squad }, { file: parsed.data, dryRun: true }));
+      setReport(await call(drillsApi.importDrills, { squad }, { file: parsed.data, dryRun: true }));
     } catch (error) {
       setProblem(error instanceof SyntaxError ? `${given.name} is not JSON, so it cannot be a file of drills.` : sentenceOf(error));
     }
@@ -37,7 +37,7 @@ export function DrillFiles({ squad }: { squad: string }) {
   const take = async () => {
     if (!file) return;
     try {
-      await call(drills.importDrills, { squad }, { file, dryRun: false });
+      await call(drillsApi.importDrills, { squad }, { file, dryRun: false });
       window.location.reload();
     } catch (error) {
       setProblem(sentenceOf(error));
@@ -45,7 +45,7 @@ export function DrillFiles({ squad }: { squad: string }) {
   };
   return (
     <>
-      <a className="inline-flex min-h-11 items-center px-2" href={addressOf(drills.exportDrills, { squad })} download>
+      <a className="inline-flex min-h-11 items-center px-2" href={endpointAddress(drillsApi.exportDrills, { squad })} download>
         Export your own
       </a>
       <FileButton label="A file of drills" accept="application/json,.json" onFile={(given) => void read(given)}>

@@ -1,7 +1,7 @@
 import { Printer } from 'lucide-react';
-import { addressOf } from '../../client/client.ts';
+import { endpointAddress } from '../../client/client.ts';
 import type { Shelf, ShelfDrill } from '../../contract/drills.ts';
-import { drills } from '../../contract/drills.ts';
+import { drillsApi } from '../../contract/drills.ts';
 import { Button, ButtonLink } from '../../ui/parts/index.ts';
 import { DrillSheet } from './DrillSheet.tsx';
 
@@ -28,7 +28,7 @@ export function DrillPage({ shelf, drill }: { shelf: Shelf; drill: ShelfDrill })
             </ButtonLink>
             <a
               className="inline-flex min-h-9 items-center px-2 text-sm"
-              href={addressOf(drills.exportDrills, { squad: shelf.squad.id, only: drill.id })}
+              href={endpointAddress(drillsApi.exportDrills, { squad: shelf.squad.id, only: drill.id })}
               download
             >
               As a file

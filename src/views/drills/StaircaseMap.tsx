@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import { pageData } from '../../client/page-data.ts';
 import type { Shelf } from '../../contract/drills.ts';
-import { progress } from '../../contract/progress.ts';
+import { progressApi } from '../../contract/progress.ts';
 import { FAMILIES, type Family } from '../../core/drills/terms.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
@@ -50,7 +50,7 @@ type Reached = ReadonlyMap<string, { left: boolean; right: boolean }>;
 
 /** What a player has a counted number for, foot by foot; work in which the feet are not told apart is both feet's. */
 async function reachedBy(squad: string, player: string): Promise<Reached> {
-  const page = await call(progress.player, { squad, player });
+  const page = await call(progressApi.player, { squad, player });
   const reached = new Map<string, { left: boolean; right: boolean }>();
   for (const drill of page.drills) {
     const had = reached.get(drill.drillId) ?? { left: false, right: false };

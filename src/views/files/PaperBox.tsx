@@ -4,7 +4,7 @@ import { call, callStoppably } from '../../client/client.ts';
 import { LongWork } from '../../client/LongWork.tsx';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { plural, whenInWords } from '../../client/words.ts';
-import { type PaperListView, type PaperLook, type PaperRead, paper } from '../../contract/files.ts';
+import { type PaperListView, type PaperLook, type PaperRead, paperApi } from '../../contract/files.ts';
 import { DATE_ORDERS, type DateOrder, NEEDED_FIELDS, PAPER_FIELDS, type PaperField, type PaperMapping } from '../../core/files/paper.ts';
 import { Button, Field, FileButton, Notice } from '../../ui/parts/index.ts';
 
@@ -139,7 +139,7 @@ export function PaperBox({ squad, timeZone, first }: { squad: string; timeZone: 
   const open = (file: File) =>
     attempt(async (stoppable) => {
       const text = await file.text();
-      const look = await callStoppably(stoppable(), paper.look, { squad }, { text });
+      const look = await callStoppably(stoppable(), paperApi.look, { squad }, { text });
       setRead(null);
       setSheet({ id: uuid(), name: file.name.replace(/\.[^.]+$/, ''), text, look, mapping: look.mapping, order: 'year-month-day' });
     });
@@ -149,17 +149,17 @@ export function PaperBox({ squad, timeZone, first }: { squad: string; timeZone: 
       const { id, name, text, mapping, order } = sheet;
       const what = { id, name, text, mapping, order, dry };
       // What is tried dry may be stopped; what is being written down is finished.
-      const found = dry ? await callStoppably(stoppable(), paper.read, { squad }, what) : await call(paper.read, { squad }, what);
+      const found = dry ? await callStoppably(stoppable(), paperApi.read, { squad }, what) : await call(paperApi.read, { squad }, what);
       if (dry) {
         setRead(found);
         return null;
       }
-      setLists((await call(paper.lists, { squad })).lists);
+      setLists((await call(paperApi.lists, { squad })).lists);
       setSheet(null);
       setRead(null);
       return `“${name}” is read in: ${plural(found.good, 'result')}.`;
     });
-  const undo = (list: string) => attempt(async () => setLists((await call(paper.undo, { squad, list }, {})).lists));
+  const undo = (list: string) => attempt(async () => setLists((await call(paperApi.undo, { squad, list }, {})).lists));
   return (
     <section className="slab flex flex-col gap-3 p-4" aria-label="Lists from paper">
       <h2>Lists from paper</h2>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
-import { type PostChoices, post } from '../../contract/letters.ts';
+import { lettersApi, type PostChoices } from '../../contract/letters.ts';
 import { Button, Field, Notice } from '../../ui/parts/index.ts';
 
 interface Props {
@@ -27,9 +27,9 @@ export function PostChoicesBox({ first, summaries, reminders }: Props) {
   const save = () =>
     attempt(async () => {
       const given = { ...choices, quietFrom: number(hours.from), quietTo: number(hours.to), mailsPerDay: number(hours.perDay) };
-      const parsed = post.choices.body.safeParse(given);
+      const parsed = lettersApi.choices.body.safeParse(given);
       if (!parsed.success) throw new Error(parsed.error.issues[0]?.message);
-      setChoices(await call(post.choices, {}, parsed.data));
+      setChoices(await call(lettersApi.choices, {}, parsed.data));
       return 'Saved';
     });
   const tick = (name: 'summaries' | 'reminders', words: string) => (

@@ -5,7 +5,7 @@ import { call, callStoppably } from '../../client/client.ts';
 import { LongWork } from '../../client/LongWork.tsx';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dayInWords, plural, whenInWords } from '../../client/words.ts';
-import { post as contract, type PostView as Post } from '../../contract/letters.ts';
+import { lettersApi as contract, type PostPage as Post } from '../../contract/letters.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { LetterBox } from './LetterBox.tsx';
 import { PostChoicesBox } from './PostChoicesBox.tsx';

@@ -1,6 +1,6 @@
 import { useRef } from 'react';
-import { addressOf } from '../../client/client.ts';
-import { answers } from '../../contract/answers.ts';
+import { endpointAddress } from '../../client/client.ts';
+import { answersApi } from '../../contract/answers.ts';
 import type { LineView } from '../../contract/parts.ts';
 
 /** A remark stands a moment before its instant, so that nothing is missed. */
@@ -27,7 +27,7 @@ export function AnswerClip({ line }: { line: LineView }) {
         className="max-h-64 w-full bg-ink"
         aria-label={`Clip of ${line.drillName} with the coach’s remarks`}
       >
-        <track kind="captions" default srcLang="en" label="Your coach" src={addressOf(answers.remarksFile, { clip: clip.id })} />
+        <track kind="captions" default srcLang="en" label="Your coach" src={endpointAddress(answersApi.remarksFile, { clip: clip.id })} />
       </video>
       <ul className="flex flex-col gap-1">
         {remarks.map((remark) => (

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { footInWords, number } from '../../client/words.ts';
 import type { NewRecord } from '../../contract/progress.ts';
-import { Mark } from '../../ui/parts/Mark.tsx';
+import { Logo } from '../../ui/parts/Mark.tsx';
 
 const SEEN = 'eager-feet-record';
 
@@ -21,7 +21,7 @@ export function Celebration({ record, playerId }: { record: NewRecord; playerId:
   return (
     <section className="slab flex items-center gap-4 border-l-4 border-l-lace p-4" aria-label="A new best">
       <span className={`text-lace ${fresh ? 'shown-once' : ''}`} aria-hidden>
-        <Mark size={46} />
+        <Logo size={46} />
       </span>
       <p>
         <span className="block font-bold">{fresh ? 'A new best.' : 'Your newest best'}</span>

@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords, dayInWords } from '../../client/words.ts';
-import { type PauseView, type PlayerPage, progress } from '../../contract/progress.ts';
+import { type PauseView, type PlayerPage, progressApi } from '../../contract/progress.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
 /** Notes of the squad's coaches on a player. They are on no child's screen and in no letter. */
@@ -15,13 +15,13 @@ export function Notes({ player }: { player: PlayerPage }) {
   const of = { squad: player.squadId, player: player.playerId };
   const add = () =>
     attempt(async () => {
-      const note = await call(progress.note, of, { id: uuid(), text });
+      const note = await call(progressApi.note, of, { id: uuid(), text });
       setNotes((all) => [note, ...all]);
       setText('');
     });
   const drop = (note: string) =>
     attempt(async () => {
-      await call(progress.dropNote, { ...of, note });
+      await call(progressApi.dropNote, { ...of, note });
       setNotes((all) => all.filter((one) => one.id !== note));
     });
   return (
@@ -71,12 +71,12 @@ export function Pauses({ player }: { player: PlayerPage }) {
   const of = { squad: player.squadId, player: player.playerId };
   const put = (pause: PauseView) =>
     attempt(async () => {
-      const kept = await call(progress.pause, { ...of, pause: pause.id }, { from: pause.from, to: pause.to });
+      const kept = await call(progressApi.pause, { ...of, pause: pause.id }, { from: pause.from, to: pause.to });
       setPauses((all) => [...all.filter((one) => one.id !== kept.id), kept].sort((a, b) => a.from.localeCompare(b.from)));
     });
   const drop = (id: string) =>
     attempt(async () => {
-      await call(progress.dropPause, { ...of, pause: id });
+      await call(progressApi.dropPause, { ...of, pause: id });
       setPauses((all) => all.filter((one) => one.id !== id));
     });
   return (

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import { dateInWords, footInWords, number } from '../../client/words.ts';
-import { type CoachDrill, type Curve, progress } from '../../contract/progress.ts';
+import { type CoachDrill, type Curve, progressApi } from '../../contract/progress.ts';
 import { Notice } from '../../ui/parts/index.ts';
 
 const DIRECTIONS = { rising: 'rising', steady: 'steady', dipping: 'dipping' } as const;
@@ -23,7 +23,7 @@ export function CurveBox({ squad, player, drill }: { squad: string; player: stri
   useEffect(() => {
     let current = true;
     setProblem(null);
-    call(progress.curve, { squad, player, key: drill.key }).then(
+    call(progressApi.curve, { squad, player, key: drill.key }).then(
       (found) => current && setCurve(found),
       (error) => current && setProblem(sentenceOf(error)),
     );

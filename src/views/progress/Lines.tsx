@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import { dateInWords, footInWords, number } from '../../client/words.ts';
-import { answers } from '../../contract/answers.ts';
+import { answersApi } from '../../contract/answers.ts';
 import type { LineView } from '../../contract/parts.ts';
 import { DeleteClip } from '../clips/DeleteClip.tsx';
 import { AnswerClip } from './AnswerClip.tsx';
@@ -48,7 +48,7 @@ function SpokenLine({ line, spoken }: { line: LineView; spoken: LineView['spoken
       <DeleteClip
         what="spoken line"
         onDelete={() => {
-          call(answers.deleteSpoken, { spoken: spoken.id })
+          call(answersApi.deleteSpoken, { spoken: spoken.id })
             .then(() => setGone(true))
             .catch((error) => setProblem(sentenceOf(error)));
         }}

@@ -4,7 +4,7 @@ import { call } from '../../client/client.ts';
 import { keepHere, keptHere } from '../../client/kept-here.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords, footInWords, number, plural } from '../../client/words.ts';
-import { type CoachDrill, type NextStepView, type OwnStepView, type PlayerPage, progress } from '../../contract/progress.ts';
+import { type CoachDrill, type NextStepView, type OwnStepView, type PlayerPage, progressApi } from '../../contract/progress.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { CurveBox } from './CurveBox.tsx';
 import { DrillSeam } from './DrillSeam.tsx';
@@ -37,12 +37,12 @@ function Steps({ squad, player, drill, chosen, onChosen }: StepsProps) {
   const take = (step: NextStepView) =>
     attempt(async () => {
       const body = { id: uuid(), drillId: drill.drillId, kind: step.kind, toDrillId: step.drillId };
-      const made = await call(progress.takeStep, { squad, player }, body);
+      const made = await call(progressApi.takeStep, { squad, player }, body);
       onChosen([made, ...chosen.filter((one) => one.drillId !== drill.drillId)]);
     });
   const drop = (step: OwnStepView) =>
     attempt(async () => {
-      await call(progress.dropStep, { squad, player, step: step.id });
+      await call(progressApi.dropStep, { squad, player, step: step.id });
       onChosen(chosen.filter((one) => one.id !== step.id));
     });
   return (

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import type { PlayerPage } from '../../contract/progress.ts';
-import { squad } from '../../contract/screens.ts';
+import { screensApi } from '../../contract/screens.ts';
 import { CONTACT_SCHOOLS, CONTACT_WORDS, type ContactSchool } from '../../core/drills/terms.ts';
 import { Notice } from '../../ui/parts/index.ts';
 
@@ -13,7 +13,7 @@ export function PlayerSchool({ player }: { player: PlayerPage }) {
     setSchool(next);
     setProblem(null);
     try {
-      await call(squad.playerSchool, { squad: player.squadId, player: player.playerId }, { contactSchool: next });
+      await call(screensApi.playerSchool, { squad: player.squadId, player: player.playerId }, { contactSchool: next });
     } catch (error) {
       setSchool(school);
       setProblem(sentenceOf(error));

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import { footInWords, number, whenInWords } from '../../client/words.ts';
-import { type PlayerPage, progress, type ScoreRow } from '../../contract/progress.ts';
+import { type PlayerPage, progressApi, type ScoreInList } from '../../contract/progress.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
-function factsOf(score: ScoreRow): string {
+function factsOf(score: ScoreInList): string {
   const facts = [
     score.paper ? 'from paper' : score.clocked ? 'clocked' : 'by hand',
     score.seconds > 0 && !score.paper ? `${number(score.seconds)} s` : '',
@@ -25,7 +25,7 @@ export function Scores({ player }: { player: PlayerPage }) {
     setProblem(null);
     try {
       const before = scores.at(-1)?.doneAt;
-      const found = await call(progress.scores, { squad: player.squadId, player: player.playerId, before });
+      const found = await call(progressApi.scores, { squad: player.squadId, player: player.playerId, before });
       setScores((all) => [...all, ...found.scores]);
       setMore(found.more);
     } catch (error) {

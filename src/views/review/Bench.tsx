@@ -1,19 +1,19 @@
 import { useCallback, useRef, useState, useSyncExternalStore } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
-import { type BenchItem, bench as benchContract } from '../../contract/bench.ts';
+import { type BenchItem, benchApi as benchContract } from '../../contract/bench.ts';
 import type { BenchSettings, Decide, ReviewItem } from '../../contract/review.ts';
 import { Button } from '../../ui/parts/index.ts';
-import { Claim } from './Claim.tsx';
-import { ClipBench, type Counted } from './ClipBench.tsx';
+import { ClaimBox } from './Claim.tsx';
+import { ClipBench, type CountOnBench } from './ClipBench.tsx';
 import { Compare } from './Compare.tsx';
 import { isWaiting } from './claim-words.ts';
 import type { ClipShelf } from './clip-shelf.ts';
 import { History } from './History.tsx';
 import { KeyButton } from './KeyButton.tsx';
 import { type KeyHandlers, type KeyMap, useBenchKeys } from './keys.ts';
-import type { Place, Places } from './places.ts';
-import { Verdict } from './Verdict.tsx';
+import type { BenchPlace, Places } from './places.ts';
+import { VerdictBox } from './Verdict.tsx';
 
 interface Props {
   item: ReviewItem;
@@ -35,7 +35,7 @@ interface Props {
   attempt(work: () => Promise<void>): void;
 }
 
-const NOTHING_COUNTED: Counted = { value: null, marks: [] };
+const NOTHING_COUNTED: CountOnBench = { value: null, marks: [] };
 
 /** Asks the family for a clip of the next go, where none came with this one. */
 function NoClip({ item, bench, attempt, onBench }: Pick<Props, 'item' | 'bench' | 'attempt' | 'onBench'>) {
@@ -68,10 +68,10 @@ export function Bench(props: Props) {
   const handlers = useRef<KeyHandlers>({});
   const timeOf = useRef<(() => number) | null>(null);
   const reasonField = useRef<HTMLInputElement>(null);
-  const [counted, setCounted] = useState<Counted>(NOTHING_COUNTED);
+  const [counted, setCounted] = useState<CountOnBench>(NOTHING_COUNTED);
   const [comparing, setComparing] = useState(false);
-  const [place] = useState<Place>(() => places.get(item.scoreId));
-  const onPlace = useCallback((change: Partial<Place>) => places.put(item.scoreId, change), [places, item.scoreId]);
+  const [place] = useState<BenchPlace>(() => places.get(item.scoreId));
+  const onPlace = useCallback((change: Partial<BenchPlace>) => places.put(item.scoreId, change), [places, item.scoreId]);
   const clipId = item.clip?.id;
   const shelved = useSyncExternalStore(
     shelf.subscribe,
@@ -120,9 +120,9 @@ export function Bench(props: Props) {
           <KeyButton act="previous" keys={keys} onClick={props.onPrevious} />
           <KeyButton act="next" keys={keys} onClick={props.onNext} />
         </div>
-        <Claim item={item} bench={bench} timeZone={timeZone} onBench={onBench} />
+        <ClaimBox item={item} bench={bench} timeZone={timeZone} onBench={onBench} />
         {open ? (
-          <Verdict
+          <VerdictBox
             item={item}
             bench={bench}
             squad={squad}

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
 import { dateInWords, footInWords, number, plural, whenInWords } from '../../client/words.ts';
-import { type BenchItem, bench as benchContract } from '../../contract/bench.ts';
+import { type BenchItem, benchApi as benchContract } from '../../contract/bench.ts';
 import type { ReviewItem } from '../../contract/review.ts';
 import { resultUnit } from '../../core/drills/terms.ts';
 import type { DoubtReason } from '../../core/scores/reasons.ts';
@@ -75,7 +75,7 @@ const REMEMBERED: Record<DoubtReason, string> = {
 };
 
 /** The claim: what was claimed, how it was measured, the best before, the doubts in words. */
-export function Claim({ item, bench, timeZone, onBench }: Props) {
+export function ClaimBox({ item, bench, timeZone, onBench }: Props) {
   return (
     <section className="slab flex flex-col gap-2 p-3" aria-label="The claim">
       <h2>

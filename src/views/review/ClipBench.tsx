@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { call } from '../../client/client.ts';
-import { type BenchItem, bench as benchContract } from '../../contract/bench.ts';
+import { type BenchItem, benchApi as benchContract } from '../../contract/bench.ts';
 import type { BenchSettings, ClipOfScore } from '../../contract/review.ts';
 import type { Span } from '../../core/clips/signals.ts';
 import { type Mark, type Recount, recountedValue, recountOf, tappedAt } from '../../core/review/index.ts';
@@ -9,7 +9,7 @@ import { ClipStage, SPEEDS, type StageHandle } from './ClipStage.tsx';
 import type { ShelvedClip } from './clip-shelf.ts';
 import { KeyButton } from './KeyButton.tsx';
 import { type KeyHandlers, type KeyMap, keepFocus } from './keys.ts';
-import type { Place } from './places.ts';
+import type { BenchPlace } from './places.ts';
 import { Playhead } from './playhead.ts';
 import { RecountFacts, SuggestionWords } from './RecountFacts.tsx';
 import { RemarkBox } from './RemarkBox.tsx';
@@ -20,7 +20,7 @@ import { useWatching } from './use-watching.ts';
 import { VttBox } from './VttBox.tsx';
 
 /** What the coach's decision takes from the clip. */
-export interface Counted {
+export interface CountOnBench {
   value: number | null;
   marks: Mark[];
 }
@@ -31,12 +31,12 @@ interface Props {
   shelved: ShelvedClip | null;
   settings: BenchSettings;
   keys: KeyMap;
-  place: Place;
-  onPlace(change: Partial<Place>): void;
+  place: BenchPlace;
+  onPlace(change: Partial<BenchPlace>): void;
   /** The keys of the clip, handed up so that one listener has them all. */
   handlers: { current: KeyHandlers };
   /** What the marks come to, for the decision. */
-  onCounted(counted: Counted): void;
+  onCounted(counted: CountOnBench): void;
   /** Where the clip stands, for remarks. */
   timeOf: { current: (() => number) | null };
   onBench(bench: BenchItem): void;

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
-import { DoubtRulesSent, review } from '../../contract/review.ts';
+import { DoubtRulesSent, reviewApi } from '../../contract/review.ts';
 import { DOUBT_RULES } from '../../core/scores/doubt.ts';
 import { Button, Dialog, Field, Notice } from '../../ui/parts/index.ts';
 
@@ -39,7 +39,7 @@ export function DoubtRulesDialog({ squad, rules, onSaved, onClose }: Props) {
     setProblems(Object.fromEntries((parsed.error?.issues ?? []).map((issue) => [String(issue.path[0]), issue.message])));
     if (!parsed.success) return;
     try {
-      await call(review.doubtRules, { squad }, parsed.data);
+      await call(reviewApi.doubtRules, { squad }, parsed.data);
       onSaved();
     } catch (error) {
       setProblem(sentenceOf(error));

@@ -1,8 +1,8 @@
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
 import { number, whenInWords } from '../../client/words.ts';
-import { answers } from '../../contract/answers.ts';
-import { type BenchItem, bench as benchContract, type HistoryFact } from '../../contract/bench.ts';
+import { answersApi } from '../../contract/answers.ts';
+import { type BenchItem, benchApi as benchContract, type HistoryFact } from '../../contract/bench.ts';
 import { Button } from '../../ui/parts/index.ts';
 
 interface Props {
@@ -22,7 +22,7 @@ export function History({ bench, timeZone, attempt, onBench, onUndoDecision }: P
     attempt(async () => {
       if (fact.takeBack === 'said') onBench(await call(benchContract.takeBack, { score: item.scoreId, fact: fact.id }, { id: uuid() }));
       else {
-        await call(answers.deleteSpoken, { spoken: fact.id });
+        await call(answersApi.deleteSpoken, { spoken: fact.id });
         onBench(await call(benchContract.item, { score: item.scoreId }));
       }
     });

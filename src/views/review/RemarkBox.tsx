@@ -1,16 +1,16 @@
 import { type RefObject, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
-import { type BenchItem, bench as benchContract } from '../../contract/bench.ts';
+import { type BenchItem, benchApi as benchContract } from '../../contract/bench.ts';
 import { Button } from '../../ui/parts/index.ts';
-import type { Place } from './places.ts';
+import type { BenchPlace } from './places.ts';
 
 interface Props {
   bench: BenchItem;
-  place: Place;
+  place: BenchPlace;
   timeOf: { current: (() => number) | null };
   field: RefObject<HTMLInputElement | null>;
-  onPlace(change: Partial<Place>): void;
+  onPlace(change: Partial<BenchPlace>): void;
   attempt(work: () => Promise<void>): void;
   onBench(bench: BenchItem): void;
 }

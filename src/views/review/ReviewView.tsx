@@ -1,8 +1,8 @@
 import { useState } from 'react';
-import { addressOf, call } from '../../client/client.ts';
+import { call, endpointAddress } from '../../client/client.ts';
 import { pageData } from '../../client/page-data.ts';
 import { plural } from '../../client/words.ts';
-import { type ReviewQueue, review } from '../../contract/review.ts';
+import { type ReviewQueue, reviewApi } from '../../contract/review.ts';
 import { reviewMinutes } from '../../core/scores/habits.ts';
 import { mayBeWaved } from '../../core/scores/queue.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
@@ -63,10 +63,10 @@ function ReviewView({ queue }: { queue: ReviewQueue }) {
             </Button>
           )}
           <span className="flex gap-3 text-sm">
-            <a className="underline" href={addressOf(review.scoresCsv, { squad: squad.id })}>
+            <a className="underline" href={endpointAddress(reviewApi.scoresCsv, { squad: squad.id })}>
               Scores (CSV)
             </a>
-            <a className="underline" href={addressOf(review.recountsCsv, { squad: squad.id })}>
+            <a className="underline" href={endpointAddress(reviewApi.recountsCsv, { squad: squad.id })}>
               Recounts (CSV)
             </a>
           </span>
@@ -140,7 +140,7 @@ function ReviewView({ queue }: { queue: ReviewQueue }) {
           onClose={close}
           onSaved={() => {
             close();
-            state.attempt(async () => state.take(await call(review.queue, { squad: squad.id })));
+            state.attempt(async () => state.take(await call(reviewApi.queue, { squad: squad.id })));
           }}
         />
       )}

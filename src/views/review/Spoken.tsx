@@ -2,9 +2,9 @@ import { Mic, Square } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
-import { type BenchItem, bench as benchContract, SPOKEN_SECONDS_MAX } from '../../contract/bench.ts';
+import { type BenchItem, benchApi as benchContract, SPOKEN_SECONDS_MAX } from '../../contract/bench.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
-import { record } from './record-voice.ts';
+import { recordVoice } from './record-voice.ts';
 
 interface Props {
   bench: BenchItem;
@@ -35,7 +35,7 @@ export function Spoken({ bench, onBench }: Props) {
     setProblem(null);
     setMade(null);
     try {
-      const taking = await record(SPOKEN_SECONDS_MAX, setLeft);
+      const taking = await recordVoice(SPOKEN_SECONDS_MAX, setLeft);
       recording.current = taking;
       const file = await taking.file;
       setMade({ file, url: URL.createObjectURL(file) });

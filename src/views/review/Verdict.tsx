@@ -3,14 +3,14 @@ import { type RefObject, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
 import { number } from '../../client/words.ts';
-import { type BenchItem, bench as benchContract } from '../../contract/bench.ts';
+import { type BenchItem, benchApi as benchContract } from '../../contract/bench.ts';
 import { Decide, type ReviewItem } from '../../contract/review.ts';
 import type { Verdict as VerdictName } from '../../core/scores/standing.ts';
 import { Button, Field, Notice } from '../../ui/parts/index.ts';
-import type { Counted } from './ClipBench.tsx';
+import type { CountOnBench } from './ClipBench.tsx';
 import { Key, KeyButton } from './KeyButton.tsx';
 import { type KeyHandlers, type KeyMap, keepFocus } from './keys.ts';
-import type { Place } from './places.ts';
+import type { BenchPlace } from './places.ts';
 import { Spoken } from './Spoken.tsx';
 
 interface Props {
@@ -18,11 +18,11 @@ interface Props {
   bench: BenchItem | null;
   squad: string;
   keys: KeyMap;
-  place: Place;
+  place: BenchPlace;
   handlers: { current: KeyHandlers };
-  counted: Counted;
+  counted: CountOnBench;
   reasonField: RefObject<HTMLInputElement | null>;
-  onPlace(change: Partial<Place>): void;
+  onPlace(change: Partial<BenchPlace>): void;
   attempt(work: () => Promise<void>): void;
   onBench(bench: BenchItem): void;
   onDecide(decision: Decide): void;
@@ -96,7 +96,7 @@ function Cues({
 }
 
 /** What the coach decides of a score: one of four verdicts, with a line, cues, remarks and a spoken line for the player. */
-export function Verdict(props: Props) {
+export function VerdictBox(props: Props) {
   const { item, bench, squad, keys, place, handlers, counted, reasonField, onPlace, attempt, onBench, onDecide } = props;
   const [line, setLine] = useState(place.line);
   const [cues, setCues] = useState<string[]>(place.cues);

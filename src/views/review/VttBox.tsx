@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { addressOf, sentenceOf } from '../../client/client.ts';
+import { endpointAddress, sentenceOf } from '../../client/client.ts';
 import { plural } from '../../client/words.ts';
-import { type BenchItem, bench as benchContract } from '../../contract/bench.ts';
+import { type BenchItem, benchApi as benchContract } from '../../contract/bench.ts';
 import type { ReviewItem } from '../../contract/review.ts';
 import type { Mark } from '../../core/review/marks.ts';
 import { FileButton, Notice } from '../../ui/parts/index.ts';
@@ -38,7 +38,7 @@ export function VttBox({ item, marks, remarks, onMarks, onRemark }: Props) {
       <div className="flex flex-wrap items-center gap-3 py-1">
         <a
           className="underline"
-          href={addressOf(benchContract.marksFile, { score: item.scoreId })}
+          href={endpointAddress(benchContract.marksFile, { score: item.scoreId })}
           download={`marks-${item.player.nickname}.vtt`}
         >
           Save {plural(marks.length, 'mark')} and {plural(remarks.length, 'remark')} (WebVTT)

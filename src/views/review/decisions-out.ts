@@ -1,21 +1,21 @@
 import { ServerProblem } from '../../client/client.ts';
 import { InTurn } from '../../client/in-turn.ts';
 import type { Decide, ReviewItem } from '../../contract/review.ts';
-import type { Unsent } from './unsent.ts';
+import type { UnsentDecisions } from './unsent.ts';
 
 /** A decision on its way, with the score as it was before. */
-export interface Outgoing {
+export interface DecisionOut {
   item: ReviewItem;
   decision: Decide;
 }
 
 interface Told {
   /** The server has it, and this is how the score stands now. */
-  arrived(outgoing: Outgoing, now: ReviewItem): void;
+  arrived(outgoing: DecisionOut, now: ReviewItem): void;
   /** It will never be taken. */
-  refused(outgoing: Outgoing, error: unknown): void;
+  refused(outgoing: DecisionOut, error: unknown): void;
   /** These wait to be sent again; with what kept the last one from being sent. */
-  waiting(all: readonly Outgoing[], error: unknown): void;
+  waiting(all: readonly DecisionOut[], error: unknown): void;
 }
 
 /** Whoever was signed out meanwhile signs in again, and it goes. */
@@ -28,16 +28,16 @@ const mayWorkLater = (error: unknown) => !(error instanceof ServerProblem) || er
 export class DecisionsOut {
   private readonly line = new InTurn();
   private readonly last = new Map<string, string>();
-  private waiting: Outgoing[] = [];
+  private waiting: DecisionOut[] = [];
 
   constructor(
-    private readonly kept: Unsent,
+    private readonly kept: UnsentDecisions,
     private readonly post: (score: string, decision: Decide) => Promise<ReviewItem>,
     private readonly told: Told,
   ) {}
 
   /** Resolves when it arrived, was refused, or waits. */
-  send(outgoing: Outgoing): Promise<void> {
+  send(outgoing: DecisionOut): Promise<void> {
     const { scoreId } = outgoing.item;
     this.last.set(scoreId, outgoing.decision.id);
     for (const older of this.waiting.filter((one) => one.item.scoreId === scoreId && one.decision.id !== outgoing.decision.id))
@@ -51,12 +51,12 @@ export class DecisionsOut {
     await Promise.all(this.waiting.map((one) => this.line.do(() => this.sendOne(one), one.item.scoreId)));
   }
 
-  private forget(outgoing: Outgoing): void {
+  private forget(outgoing: DecisionOut): void {
     this.kept.drop(outgoing.decision.id);
     this.waiting = this.waiting.filter((one) => one.decision.id !== outgoing.decision.id);
   }
 
-  private async sendOne(outgoing: Outgoing): Promise<void> {
+  private async sendOne(outgoing: DecisionOut): Promise<void> {
     const { item, decision } = outgoing;
     const isLast = () => this.last.get(item.scoreId) === decision.id;
     // Decided again while it waited for its turn: what comes after it says everything.

@@ -1,7 +1,7 @@
 import type { Span } from '../../core/clips/signals.ts';
 
 /** Where a coach was with one score: kept when going to the next and back, and over a reload. */
-export interface Place {
+export interface BenchPlace {
   at: number | null;
   speed: number;
   loop: Span | null;
@@ -15,34 +15,45 @@ export interface Place {
   spent: number;
 }
 
-export const FRESH: Place = { at: null, speed: 1, loop: null, zoom: 1, line: '', cues: [], reason: '', typed: '', remark: '', spent: 0 };
+export const FRESH: BenchPlace = {
+  at: null,
+  speed: 1,
+  loop: null,
+  zoom: 1,
+  line: '',
+  cues: [],
+  reason: '',
+  typed: '',
+  remark: '',
+  spent: 0,
+};
 
 const KEPT = 60;
 
 /** The places of one squad's review in this tab. */
 export class Places {
   private readonly key: string;
-  private places: Record<string, Place> | null = null;
+  private places: Record<string, BenchPlace> | null = null;
 
   constructor(squadId: string) {
     this.key = `review:${squadId}`;
   }
 
-  private all(): Record<string, Place> {
+  private all(): Record<string, BenchPlace> {
     if (this.places) return this.places;
     try {
-      this.places = JSON.parse(sessionStorage.getItem(this.key) ?? '{}') as Record<string, Place>;
+      this.places = JSON.parse(sessionStorage.getItem(this.key) ?? '{}') as Record<string, BenchPlace>;
     } catch {
       this.places = {};
     }
     return this.places;
   }
 
-  get(scoreId: string): Place {
+  get(scoreId: string): BenchPlace {
     return { ...FRESH, ...this.all()[scoreId] };
   }
 
-  put(scoreId: string, change: Partial<Place>): void {
+  put(scoreId: string, change: Partial<BenchPlace>): void {
     const { [scoreId]: mine, ...others } = this.all();
     const rest = Object.entries(others).slice(-KEPT + 1);
     this.write({ ...Object.fromEntries(rest), [scoreId]: { ...FRESH, ...mine, ...change } });
@@ -54,7 +65,7 @@ export class Places {
     this.write(others);
   }
 
-  private write(places: Record<string, Place>): void {
+  private write(places: Record<string, BenchPlace>): void {
     this.places = places;
     try {
       sessionStorage.setItem(this.key, JSON.stringify(this.places));

@@ -12,7 +12,7 @@ export interface VoiceTaking {
  * Records the own voice until stopped, at most some seconds, and makes it ready: one sound track without any tags.
  * @throws Error with a sentence when there is no microphone, or it may not be used
  */
-export async function record(most: number, left: (seconds: number) => void): Promise<VoiceTaking> {
+export async function recordVoice(most: number, left: (seconds: number) => void): Promise<VoiceTaking> {
   const type = TYPES.find((one) => typeof MediaRecorder !== 'undefined' && MediaRecorder.isTypeSupported(one));
   if (!type || !navigator.mediaDevices) throw new Error('This browser cannot record. Write the line.');
   const stream = await navigator.mediaDevices.getUserMedia({ audio: true }).catch(() => {

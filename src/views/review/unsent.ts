@@ -10,7 +10,7 @@ type Kept = z.infer<typeof Kept>;
  * Decisions of one coach that the server has not answered yet, kept on this device: a page that is left or dies takes none along.
  * Each carries its own id, so that sending it twice changes nothing.
  */
-export class Unsent {
+export class UnsentDecisions {
   private readonly key: string;
 
   constructor(squadId: string, coachId: string) {

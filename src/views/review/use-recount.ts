@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
 import { keepHere, keptHere } from '../../client/kept-here.ts';
-import { bench as benchContract, type RecountView } from '../../contract/bench.ts';
+import { benchApi as benchContract, type RecountView } from '../../contract/bench.ts';
 import {
   changed,
   type Mark,

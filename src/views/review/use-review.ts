@@ -3,17 +3,17 @@ import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
 import { InTurn } from '../../client/in-turn.ts';
 import { plural } from '../../client/words.ts';
-import { type BenchItem, bench as benchContract } from '../../contract/bench.ts';
-import { type BenchSettings, type Decide, type ReviewItem, type ReviewQueue, review, type WaitingPage } from '../../contract/review.ts';
+import { type BenchItem, benchApi as benchContract } from '../../contract/bench.ts';
+import { type BenchSettings, type Decide, type ReviewItem, type ReviewQueue, reviewApi, type WaitingPage } from '../../contract/review.ts';
 import { inParts } from '../../core/in-parts.ts';
 import { compareWaiting, decisionInForce, LONGEST_LOOK, standingOf } from '../../core/scores/index.ts';
 import { isWaiting } from './claim-words.ts';
 import { ClipShelf } from './clip-shelf.ts';
-import { DecisionsOut, type Outgoing } from './decisions-out.ts';
+import { type DecisionOut, DecisionsOut } from './decisions-out.ts';
 import { FreshReads } from './fresh-reads.ts';
 import { Places } from './places.ts';
 import { NO_FILTER, passes, type QueueFilter } from './Queue.tsx';
-import { Unsent } from './unsent.ts';
+import { UnsentDecisions } from './unsent.ts';
 
 /** What was done last, and how it is taken back. */
 interface Last {
@@ -74,7 +74,7 @@ export function useReview(queue: ReviewQueue) {
   const [places] = useState(() => new Places(queue.squad.id));
   const [reads] = useState(() => new FreshReads());
   const [line] = useState(() => new InTurn());
-  const [kept] = useState(() => new Unsent(queue.squad.id, queue.coachId));
+  const [kept] = useState(() => new UnsentDecisions(queue.squad.id, queue.coachId));
   const spentOn = useSpent(shownId, places);
   const shownNow = useRef(shownId);
   shownNow.current = shownId;
@@ -152,7 +152,7 @@ export function useReview(queue: ReviewQueue) {
   const undoDecision = async (item: ReviewItem) => {
     const inForce = decisionInForce(item.history);
     if (!inForce) return;
-    const now = await call(review.undo, { decision: inForce.id }, { id: uuid() });
+    const now = await call(reviewApi.undo, { decision: inForce.id }, { id: uuid() });
     reads.changed(item.scoreId);
     putItem(now);
     setLast(null);
@@ -161,7 +161,7 @@ export function useReview(queue: ReviewQueue) {
   };
 
   const told = {
-    arrived({ item }: Outgoing, now: ReviewItem) {
+    arrived({ item }: DecisionOut, now: ReviewItem) {
       reads.arrived(item.scoreId);
       putItem(now);
       places.drop(item.scoreId);
@@ -174,13 +174,13 @@ export function useReview(queue: ReviewQueue) {
       if (shownNow.current === item.scoreId) void reload(item.scoreId);
     },
     // It waits again, with what was typed still there.
-    refused({ item }: Outgoing, error: unknown) {
+    refused({ item }: DecisionOut, error: unknown) {
       setProblem(sentenceOf(error));
       reads.arrived(item.scoreId);
       putItem(item);
       setShownId(item.scoreId);
     },
-    waiting(all: readonly Outgoing[], error: unknown) {
+    waiting(all: readonly DecisionOut[], error: unknown) {
       if (error) setProblem(sentenceOf(error));
       setUnsent(all.length);
     },
@@ -189,7 +189,7 @@ export function useReview(queue: ReviewQueue) {
   toldNow.current = told;
   const [out] = useState(
     () =>
-      new DecisionsOut(kept, (score, decision) => call(review.decide, { score }, decision), {
+      new DecisionsOut(kept, (score, decision) => call(reviewApi.decide, { score }, decision), {
         arrived: (...of) => toldNow.current.arrived(...of),
         refused: (...of) => toldNow.current.refused(...of),
         waiting: (...of) => toldNow.current.waiting(...of),
@@ -226,7 +226,7 @@ export function useReview(queue: ReviewQueue) {
   const readOn = async (page: WaitingPage, left: Map<string, Decide>) => {
     const mine = ++readings.current;
     for (let place = page.more; place !== null; ) {
-      const next: WaitingPage = await call(review.waitingAfter, { squad: queue.squad.id, after: place });
+      const next: WaitingPage = await call(reviewApi.waitingAfter, { squad: queue.squad.id, after: place });
       if (mine !== readings.current) return;
       // What this page knows of a score is newer than the list.
       setItems((all) => new Map([...next.waiting.map((item) => [item.scoreId, item] as const), ...all]));
@@ -260,7 +260,7 @@ export function useReview(queue: ReviewQueue) {
       for (const part of inParts(chosen, WAVE_PART)) {
         const id = uuid();
         const scores = part.map((item) => ({ score: item.scoreId, decision: uuid() }));
-        const done = await call(review.wave, { squad: queue.squad.id }, { id, scores });
+        const done = await call(reviewApi.wave, { squad: queue.squad.id }, { id, scores });
         waves.push(id);
         left.push(...done.left.map((one) => one.why));
         const now = new Set(done.counted);
@@ -277,7 +277,7 @@ export function useReview(queue: ReviewQueue) {
     });
   const undoWaves = async (waves: string[]) => {
     for (const one of waves) {
-      const { undone } = await call(review.undoWave, { squad: queue.squad.id, wave: one });
+      const { undone } = await call(reviewApi.undoWave, { squad: queue.squad.id, wave: one });
       const back = new Set(undone);
       for (const score of back) reads.changed(score);
       setItems((all) => new Map([...all].map(([key, item]) => [key, back.has(key) ? { ...item, standing: 'clear' as const } : item])));
@@ -288,7 +288,7 @@ export function useReview(queue: ReviewQueue) {
 
   const saveSettings = (next: BenchSettings) => {
     setSettings(next);
-    attempt(() => line.do(async () => void (await call(review.settings, {}, next)), 'settings'));
+    attempt(() => line.do(async () => void (await call(reviewApi.settings, {}, next)), 'settings'));
   };
 
   /** A queue that was read anew, as after other rules. */

@@ -1,7 +1,7 @@
 import { useRef } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
-import { bench as benchContract } from '../../contract/bench.ts';
+import { benchApi as benchContract } from '../../contract/bench.ts';
 
 /** Says that a clip was played, and how many seconds of it so far; one viewing for as long as that clip is shown. */
 export function useWatching(clipId: string): (seconds: number) => void {

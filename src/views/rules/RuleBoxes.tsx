@@ -2,12 +2,12 @@ import { useState } from 'react';
 import { call } from '../../client/client.ts';
 import type { useAttempt } from '../../client/use-attempt.ts';
 import { whenInWords } from '../../client/words.ts';
-import { rules as contract, RuleFigures, type Rules } from '../../contract/rules.ts';
+import { rulesApi as contract, RuleFigures, type Rules } from '../../contract/rules.ts';
 import { TABLE_SCHOOLS, TABLES_FROM_AGE, type TableSchool } from '../../core/tables/index.ts';
 import { Button, Field, Notice } from '../../ui/parts/index.ts';
 import { ZoneField } from '../squads/ZoneField.tsx';
 
-export interface Shared {
+export interface RuleBoxProps {
   rules: Rules;
   onRules(next: Rules): void;
   attempt: ReturnType<typeof useAttempt>['attempt'];
@@ -16,7 +16,7 @@ export interface Shared {
 const numberOf = (text: string) => (text.trim() === '' ? Number.NaN : Number(text));
 
 /** Figures of the rules as they are typed; saved together, and a wrong one is named. */
-function useFigures<K extends keyof RuleFigures>({ rules, onRules, attempt }: Shared, names: readonly K[]) {
+function useFigures<K extends keyof RuleFigures>({ rules, onRules, attempt }: RuleBoxProps, names: readonly K[]) {
   const [typed, setTyped] = useState(
     () => Object.fromEntries(names.map((name) => [name, String(rules.figures[name] ?? '')])) as Record<K, string>,
   );
@@ -36,7 +36,7 @@ function useFigures<K extends keyof RuleFigures>({ rules, onRules, attempt }: Sh
 }
 
 /** Heading and clips: what protects children, with what is usual at this age. */
-export function SafetyBox(shared: Shared) {
+export function SafetyBox(shared: RuleBoxProps) {
   const { rules } = shared;
   const { typed, field, save } = useFigures(shared, ['headingAge', 'headersMax', 'clipDays']);
   const { usual, figures } = rules;
@@ -76,7 +76,7 @@ const TABLE_WORDS: Record<TableSchool, string> = {
   scores: 'Scores: by the best clocked number that counts',
 };
 
-export function TablesRule({ rules, onRules, attempt }: Shared) {
+export function TablesRule({ rules, onRules, attempt }: RuleBoxProps) {
   const young = rules.age !== null && rules.age < TABLES_FROM_AGE;
   return (
     <section className="slab flex flex-col gap-2 p-4" aria-label="Tables">
@@ -118,7 +118,7 @@ const TIME_FIELDS = [
 ] as const;
 
 /** Lengths of the run sheet, in seconds; an empty field is as usual. */
-export function TimesBox({ rules, onRules, attempt }: Shared) {
+export function TimesBox({ rules, onRules, attempt }: RuleBoxProps) {
   const [typed, setTyped] = useState(() =>
     Object.fromEntries(
       TIME_FIELDS.map(([name]) => [name, rules.figures.times?.[name] === undefined ? '' : String(rules.figures.times[name])]),
@@ -162,7 +162,7 @@ export function TimesBox({ rules, onRules, attempt }: Shared) {
 }
 
 /** When families get no mail, and how many a day. */
-export function MailBox(shared: Shared) {
+export function MailBox(shared: RuleBoxProps) {
   const { rules } = shared;
   const { typed, field, save } = useFigures(shared, ['quietFrom', 'quietTo', 'mailsPerDay']);
   return (
@@ -200,7 +200,7 @@ export function MailBox(shared: Shared) {
   );
 }
 
-export function ZoneBox({ rules, onRules, attempt }: Shared) {
+export function ZoneBox({ rules, onRules, attempt }: RuleBoxProps) {
   const [zone, setZone] = useState(rules.squad.timeZone);
   return (
     <section className="slab flex flex-col gap-3 p-4" aria-label="Time zone">
@@ -220,7 +220,7 @@ export function ZoneBox({ rules, onRules, attempt }: Shared) {
 }
 
 /** Name, town and code of the squad. */
-export function NameBox(shared: Shared) {
+export function NameBox(shared: RuleBoxProps) {
   const { rules, onRules, attempt } = shared;
   const { typed, field, save } = useFigures(shared, ['name', 'town']);
   return (

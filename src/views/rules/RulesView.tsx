@@ -4,12 +4,12 @@ import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dayInWords, plural, WEEKDAYS } from '../../client/words.ts';
 import type { Keeping } from '../../contract/operations.ts';
-import { rules as contract, type Rules } from '../../contract/rules.ts';
+import { rulesApi as contract, type Rules } from '../../contract/rules.ts';
 import { StreakRule } from '../../core/streaks/rules.ts';
 import { Button, Field, Notice } from '../../ui/parts/index.ts';
 import { ChoicesBox } from './ChoicesBox.tsx';
 import { KeepingBox } from './KeepingBox.tsx';
-import { ChangesBox, MailBox, NameBox, SafetyBox, type Shared, TablesRule, TimesBox, ZoneBox } from './RuleBoxes.tsx';
+import { ChangesBox, MailBox, NameBox, type RuleBoxProps, SafetyBox, TablesRule, TimesBox, ZoneBox } from './RuleBoxes.tsx';
 
 const KINDS = ['every day', 'chosen weekdays', 'N sessions a week', 'N days a week'] as const;
 const KIND_WORDS = {
@@ -19,7 +19,7 @@ const KIND_WORDS = {
   'N days a week': 'So many days a week (two sessions on one Saturday are one day)',
 } as const;
 
-export function ruleInWords(rule: StreakRule): string {
+export function streakRuleInWords(rule: StreakRule): string {
   const free = 'freeDays' in rule && rule.freeDays > 0 ? `, ${plural(rule.freeDays, 'free day')} a week` : '';
   switch (rule.kind) {
     case 'every day':
@@ -54,7 +54,7 @@ function ruleOf({ kind, weekdays, freeDays, n }: Draft): unknown {
   return { kind, n: count(n) };
 }
 
-function StreakBox({ rules, onRules, attempt }: Shared) {
+function StreakBox({ rules, onRules, attempt }: RuleBoxProps) {
   const [draft, setDraft] = useState(() => draftOf(rules.streakRules.at(-1)?.rule));
   const [problem, setProblem] = useState<string | null>(null);
   const change = (next: Partial<Draft>) => setDraft((was) => ({ ...was, ...next }));
@@ -121,7 +121,7 @@ function StreakBox({ rules, onRules, attempt }: Shared) {
       <ul>
         {rules.streakRules.toReversed().map((one) => (
           <li key={one.from}>
-            <span className="text-dust">from {dayInWords(one.from)}:</span> {ruleInWords(one.rule)}
+            <span className="text-dust">from {dayInWords(one.from)}:</span> {streakRuleInWords(one.rule)}
           </li>
         ))}
       </ul>
@@ -129,7 +129,7 @@ function StreakBox({ rules, onRules, attempt }: Shared) {
   );
 }
 
-function BreaksBox({ rules, onRules, attempt }: Shared) {
+function BreaksBox({ rules, onRules, attempt }: RuleBoxProps) {
   const [title, setTitle] = useState('');
   const [from, setFrom] = useState('');
   const [to, setTo] = useState('');

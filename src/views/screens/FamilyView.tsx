@@ -5,9 +5,9 @@ import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { useForm } from '../../client/use-form.ts';
 import { dayInWords, footInWords, number, whenInWords } from '../../client/words.ts';
-import { invitations } from '../../contract/invitations.ts';
-import { type Child, type Family, squad } from '../../contract/screens.ts';
-import { go } from '../../contract/training.ts';
+import { invitationsApi } from '../../contract/invitations.ts';
+import { type Child, type FamilyPage, screensApi } from '../../contract/screens.ts';
+import { trainingApi } from '../../contract/training.ts';
 import { Button, ButtonLink, Field, Form, Notice } from '../../ui/parts/index.ts';
 import { DeleteClip } from '../clips/DeleteClip.tsx';
 import { LetterBox } from '../letters/LetterBox.tsx';
@@ -180,7 +180,7 @@ function PostConsent({ child, text, onSay }: { child: Child; text: string; onSay
 function ClaimBox() {
   const { typed, field, refusal, busy, send } = useForm({ code: '' });
   const claim = async () => {
-    const done = await send(invitations.claimMore.body, typed, (body) => call(invitations.claimMore, {}, body));
+    const done = await send(invitationsApi.claimMore.body, typed, (body) => call(invitationsApi.claimMore, {}, body));
     if (done) window.location.reload();
   };
   return (
@@ -210,7 +210,7 @@ const PARTS = [
 const Anchor = ({ part, child }: { part: (typeof PARTS)[number][0]; child: Child }) => <span id={`${part}-${child.playerId}`} />;
 
 interface OfChild {
-  family: Family;
+  family: FamilyPage;
   child: Child;
   put(child: Child): void;
   attempt: ReturnType<typeof useAttempt>['attempt'];
@@ -218,10 +218,10 @@ interface OfChild {
 
 function ChildPage({ family, child, put, attempt }: OfChild) {
   const say = (kind: 'clips' | 'table' | 'post', textVersion: number) => (yes: boolean) =>
-    void attempt(async () => put(await call(squad.consent, { player: child.playerId }, { id: uuid(), kind, yes, textVersion })));
+    void attempt(async () => put(await call(screensApi.consent, { player: child.playerId }, { id: uuid(), kind, yes, textVersion })));
   const remove = (id: string) =>
     void attempt(async () => {
-      await call(go.deleteClip, { clip: id });
+      await call(trainingApi.deleteClip, { clip: id });
       put({ ...child, clips: child.clips.filter((clip) => clip.id !== id) });
     });
   const header = (
@@ -312,7 +312,7 @@ function ChildPage({ family, child, put, attempt }: OfChild) {
 }
 
 /** The guardian's page: permissions, what is kept, every line exchanged, how the child gets in, download and deletion, a child at a time. */
-export function FamilyView({ family }: { family: Family }) {
+export function FamilyView({ family }: { family: FamilyPage }) {
   const [children, setChildren] = useState(family.children);
   const { problem, attempt } = useAttempt();
   const put = (child: Child) => setChildren((all) => all.map((one) => (one.playerId === child.playerId ? child : one)));

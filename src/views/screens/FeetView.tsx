@@ -4,7 +4,7 @@ import { keepRead } from '../../client/device-store.ts';
 import { deviceNow } from '../../client/now.ts';
 import { dateInWords, footInWords, plural } from '../../client/words.ts';
 import type { MyFeet } from '../../contract/progress.ts';
-import { go } from '../../contract/training.ts';
+import { trainingApi } from '../../contract/training.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { DeleteClip } from '../clips/DeleteClip.tsx';
 import { Celebration } from '../progress/Celebration.tsx';
@@ -20,7 +20,7 @@ function Clips({ clips, timeZone }: Pick<MyFeet, 'clips' | 'timeZone'>) {
   const [problem, setProblem] = useState<string | null>(null);
   const remove = async (id: string) => {
     try {
-      await call(go.deleteClip, { clip: id });
+      await call(trainingApi.deleteClip, { clip: id });
       setLeft((now) => now.filter((clip) => clip.id !== id));
     } catch (error) {
       setProblem(sentenceOf(error));

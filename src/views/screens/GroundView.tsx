@@ -1,17 +1,17 @@
 import { useState } from 'react';
 import { plural } from '../../client/words.ts';
-import type { Ground } from '../../contract/tables.ts';
+import type { NotThereYet } from '../../contract/tables.ts';
 import { Notice } from '../../ui/parts/index.ts';
 import { SquadTabs } from '../squads/SquadTabs.tsx';
 
 /** Who has not met it: by name, or everybody but the few who have. */
-function notYetWords({ notYet, has, tried }: Ground['rows'][number]): string {
+function notYetWords({ notYet, has, tried }: NotThereYet['rows'][number]): string {
   if (has.length === 0) return 'everybody who tried';
   return notYet.length > tried / 2 ? `all but ${has.join(', ')}` : notYet.join(', ');
 }
 
 /** What the squad cannot do yet: of each drill of the last weeks, the share that met the band of their level. */
-export function GroundView({ ground, squad }: { ground: Ground; squad: string }) {
+export function GroundView({ ground, squad }: { ground: NotThereYet; squad: string }) {
   const [all, setAll] = useState(false);
   const open = ground.rows.filter((row) => row.met < row.tried);
   const rows = all ? ground.rows : open;

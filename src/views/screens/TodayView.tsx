@@ -1,7 +1,7 @@
 import { type ReactNode, useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import { plural, whenInWords } from '../../client/words.ts';
-import { squad as squadContract, type Today } from '../../contract/screens.ts';
+import { screensApi as squadContract, type Today } from '../../contract/screens.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 
 function List({ title, empty, children }: { title: string; empty: string; children: ReactNode[] }) {

@@ -6,7 +6,7 @@ import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
 import { pageData } from '../../client/page-data.ts';
 import type { ShelfDrill } from '../../contract/drills.ts';
-import { type Facts, type Template, type WeekDetail, weeks } from '../../contract/weeks.ts';
+import { type Facts, type Template, type WeekDetail, weeksApi } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { allItems } from '../../core/planning/measure.ts';
 import { checkWeek } from '../../core/planning/planner.ts';
@@ -20,7 +20,7 @@ import { ConflictBox } from '../weeks/ConflictBox.tsx';
 import { NumbersDialog } from '../weeks/NumbersDialog.tsx';
 import { PreviewDialog } from '../weeks/PreviewDialog.tsx';
 import { ReleaseBox } from '../weeks/ReleaseBox.tsx';
-import { type Marks, SessionColumn } from '../weeks/SessionColumn.tsx';
+import { type ColumnMarks, SessionColumn } from '../weeks/SessionColumn.tsx';
 import { ShapesDialog } from '../weeks/ShapesDialog.tsx';
 import { ShelfDialog } from '../weeks/ShelfDialog.tsx';
 import { afterDrop, collision, useBenchSensors, useIds } from '../weeks/sortable.tsx';
@@ -79,7 +79,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
   const marked = JSON.stringify(
     (checks ?? []).toReversed().flatMap((check) => (check.at ? [[check.at, check.blocks ? 'blocks' : 'look']] : [])),
   );
-  const marks: Marks = useMemo(() => new Map(JSON.parse(marked) as [string, 'blocks' | 'look'][]), [marked]);
+  const marks: ColumnMarks = useMemo(() => new Map(JSON.parse(marked) as [string, 'blocks' | 'look'][]), [marked]);
   const pick = (drill: Drill) => {
     // The squad's school decides which foot shows the way.
     const starts = facts.footOrder === 'catch-up' ? ('stronger' as const) : ('turn about' as const);
@@ -90,7 +90,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
   const keep = useCallback(
     async (name: string, sessions: Session[]) => {
       try {
-        const kept = await call(weeks.keepTemplate, { squad: first.squadId }, { id: uuid(), name, sessions });
+        const kept = await call(weeksApi.keepTemplate, { squad: first.squadId }, { id: uuid(), name, sessions });
         setTemplates((all) => [...all, kept]);
         setSaid(`“${kept.name}” is kept as a template.`);
       } catch (error) {
@@ -102,7 +102,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
   const keepSession = useCallback((session: Session) => void keep(session.name, [session]), [keep]);
   const drop = async (template: Template) => {
     try {
-      await call(weeks.dropTemplate, { template: template.id });
+      await call(weeksApi.dropTemplate, { template: template.id });
       setTemplates((all) => all.filter((one) => one.id !== template.id));
     } catch (error) {
       setSaid(sentenceOf(error));

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords } from '../../client/words.ts';
-import { type Card, invitations } from '../../contract/invitations.ts';
+import { type Card, invitationsApi } from '../../contract/invitations.ts';
 import { Button, Notice, Qr } from '../../ui/parts/index.ts';
 
 interface Props {
@@ -26,7 +26,7 @@ export function CardsView({ squad, address }: Props) {
           look="main"
           className="self-start"
           disabled={busy}
-          onClick={() => void attempt(async () => setCards((await call(invitations.cards, { squad: squad.id }, {})).cards))}
+          onClick={() => void attempt(async () => setCards((await call(invitationsApi.cards, { squad: squad.id }, {})).cards))}
         >
           {busy ? 'Making them…' : 'Make the cards'}
         </Button>

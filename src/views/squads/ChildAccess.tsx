@@ -3,11 +3,11 @@ import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords } from '../../client/words.ts';
-import { accounts } from '../../contract/accounts.ts';
-import { invitations, Pin } from '../../contract/invitations.ts';
-import { type ChildKeys, keys } from '../../contract/keys.ts';
+import { accountsApi } from '../../contract/accounts.ts';
+import { invitationsApi, Pin } from '../../contract/invitations.ts';
+import { type ChildKeys, keysApi } from '../../contract/keys.ts';
 import type { GuardianRequestView } from '../../contract/screens.ts';
-import { people } from '../../contract/squads.ts';
+import { squadsApi } from '../../contract/squads.ts';
 import { Button, Dialog, Field, Notice } from '../../ui/parts/index.ts';
 import { SignInsBox } from '../accounts/SignInsBox.tsx';
 import { InvitationCard } from './InvitationCard.tsx';
@@ -63,14 +63,14 @@ export function ChildAccess({ playerId: player, nickname, timeZone, requests: fi
     setShown(found);
     setRequests(found.requests);
   };
-  const open = () => attempt(async () => take(await call(keys.read, { player })));
+  const open = () => attempt(async () => take(await call(keysApi.read, { player })));
   const change = () =>
     attempt(async () => {
       const parsed = Pin.safeParse(pin);
       if (!parsed.success) throw new Error(parsed.error.issues[0]?.message);
-      await call(people.childPin, { player }, { pin: parsed.data });
+      await call(squadsApi.childPin, { player }, { pin: parsed.data });
       setPin('');
-      take(await call(keys.read, { player }));
+      take(await call(keysApi.read, { player }));
       return `${nickname} signs in with the new PIN. Every link, card and device of before works no more.`;
     });
   return (
@@ -84,7 +84,7 @@ export function ChildAccess({ playerId: player, nickname, timeZone, requests: fi
           timeZone={timeZone}
           onAnswer={(yes) =>
             void attempt(async () => {
-              take(await call(keys.answer, { player, request: one.id }, { yes }));
+              take(await call(keysApi.answer, { player, request: one.id }, { yes }));
               return yes ? `${one.name} is a guardian now.` : `${one.name} was refused.`;
             })
           }
@@ -112,7 +112,7 @@ export function ChildAccess({ playerId: player, nickname, timeZone, requests: fi
                     look="stop"
                     onClick={() =>
                       void attempt(async () => {
-                        take(await call(keys.removeGuardian, { player, user: one.userId }));
+                        take(await call(keysApi.removeGuardian, { player, user: one.userId }));
                         return `${one.name} is no guardian of ${nickname} any more.`;
                       })
                     }
@@ -134,8 +134,8 @@ export function ChildAccess({ playerId: player, nickname, timeZone, requests: fi
               timeZone={timeZone}
               onRevoke={() =>
                 void attempt(async () => {
-                  await call(invitations.revoke, { invitation: one.id });
-                  take(await call(keys.read, { player }));
+                  await call(invitationsApi.revoke, { invitation: one.id });
+                  take(await call(keysApi.read, { player }));
                   return 'Taken back: it works no more.';
                 })
               }
@@ -145,8 +145,8 @@ export function ChildAccess({ playerId: player, nickname, timeZone, requests: fi
             className="self-start"
             onClick={() =>
               void attempt(async () => {
-                await call(invitations.familyLink, { player }, { id: uuid() });
-                take(await call(keys.read, { player }));
+                await call(invitationsApi.familyLink, { player }, { id: uuid() });
+                take(await call(keysApi.read, { player }));
               })
             }
           >
@@ -168,7 +168,7 @@ export function ChildAccess({ playerId: player, nickname, timeZone, requests: fi
             signIns={shown.signIns}
             onEnd={(signIn) =>
               void attempt(async () => {
-                const { signIns } = await call(accounts.endChildSignIn, { player, signIn });
+                const { signIns } = await call(accountsApi.endChildSignIn, { player, signIn });
                 setShown({ ...shown, signIns });
               })
             }
@@ -190,7 +190,7 @@ export function ChildAccess({ playerId: player, nickname, timeZone, requests: fi
             onClick={() => {
               setEnding(false);
               void attempt(async () => {
-                take(await call(keys.endAll, { player }));
+                take(await call(keysApi.endAll, { player }));
                 return `Nothing but ${nickname}’s PIN opens the account now.`;
               });
             }}

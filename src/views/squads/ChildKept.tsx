@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords, whenInWords } from '../../client/words.ts';
-import { type DeletionView, keeping } from '../../contract/operations.ts';
+import { type DeletionView, operationsApi } from '../../contract/operations.ts';
 import type { Child } from '../../contract/screens.ts';
 import { Button, ButtonLink, Dialog, Field, Notice } from '../../ui/parts/index.ts';
 
@@ -17,7 +17,7 @@ export function ChildKept({ child, onLeaving }: { child: Child; onLeaving(leavin
   const remove = async () => {
     setWrong(null);
     try {
-      onLeaving(await call(keeping.askToDelete, { player }, { id: uuid(), nickname: typed }));
+      onLeaving(await call(operationsApi.askToDelete, { player }, { id: uuid(), nickname: typed }));
       setAsking(false);
     } catch (error) {
       setWrong(sentenceOf(error));
@@ -66,10 +66,10 @@ export function ChildLeaving({ child, leaving, onUndone }: { child: Child; leavi
   const [found, setFound] = useState<DeletionView | null>(null);
   const { problem, attempt } = useAttempt();
   const { playerId: player, nickname, timeZone } = child;
-  const look = () => attempt(async () => setFound((await call(keeping.deletion, { player })).deletion));
+  const look = () => attempt(async () => setFound((await call(operationsApi.deletion, { player })).deletion));
   const undo = () =>
     attempt(async () => {
-      await call(keeping.undoDeletion, { player, deletion: leaving.id }, {});
+      await call(operationsApi.undoDeletion, { player, deletion: leaving.id }, {});
       onUndone();
     });
   return (

@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
-import { COACH_ROLES, type CoachRole, invitations } from '../../contract/invitations.ts';
-import { people } from '../../contract/squads.ts';
+import { COACH_ROLES, type CoachRole, invitationsApi } from '../../contract/invitations.ts';
+import { squadsApi } from '../../contract/squads.ts';
 import { Button, Select } from '../../ui/parts/index.ts';
-import type { Shared } from './shared.ts';
+import type { PeopleBoxProps } from './shared.ts';
 
 /** Coaches of the squad: roles, one more by an invitation, one less. */
-export function CoachesBox({ shown, attempt, refresh, onInvitation }: Shared) {
+export function CoachesBox({ shown, attempt, refresh, onInvitation }: PeopleBoxProps) {
   const [role, setRole] = useState<CoachRole>('assistant');
   const squad = shown.squad.id;
   const head = shown.me.role === 'head coach';
@@ -30,7 +30,7 @@ export function CoachesBox({ shown, attempt, refresh, onInvitation }: Shared) {
                   value={one.role}
                   onChange={(event) =>
                     act(async () => {
-                      await call(people.setRole, { squad, user: one.userId }, { role: event.target.value as CoachRole });
+                      await call(squadsApi.setRole, { squad, user: one.userId }, { role: event.target.value as CoachRole });
                       await refresh();
                       return 'Saved';
                     })
@@ -49,7 +49,7 @@ export function CoachesBox({ shown, attempt, refresh, onInvitation }: Shared) {
                   look="stop"
                   onClick={() =>
                     act(async () => {
-                      await call(people.removeCoach, { squad, user: one.userId });
+                      await call(squadsApi.removeCoach, { squad, user: one.userId });
                       await refresh();
                       return `${one.name} coaches this squad no more. To bring a coach back, send a new invitation.`;
                     })
@@ -72,7 +72,7 @@ export function CoachesBox({ shown, attempt, refresh, onInvitation }: Shared) {
           <Button
             onClick={() =>
               act(async () => {
-                onInvitation(await call(invitations.inviteCoach, { squad }, { id: uuid(), role }));
+                onInvitation(await call(invitationsApi.inviteCoach, { squad }, { id: uuid(), role }));
                 await refresh();
               })
             }

@@ -2,7 +2,7 @@ import { useCallback, useEffect, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sendJson, sentenceOf } from '../../client/client.ts';
 import { useForm } from '../../client/use-form.ts';
-import { type Invited, invitations, type RequestState } from '../../contract/invitations.ts';
+import { type Invited, invitationsApi, type RequestState } from '../../contract/invitations.ts';
 import { Button, ButtonLink, Field, Form, Notice, Select } from '../../ui/parts/index.ts';
 
 const PLACE = 'eager-feet.asked-to-join';
@@ -13,9 +13,9 @@ function AccountForm({ code, invited }: { code: string; invited: Invited }) {
   const { typed, field, refusal, busy, send } = useForm({ name: '', email: '', password: '' });
   const coach = invited.kind === 'coach';
   const accept = async () => {
-    const done = await send(invitations.claimChild.body, { ...typed, code }, async (body) => {
-      if (coach) await call(invitations.acceptAsCoach, {}, body);
-      else await call(invitations.claimChild, {}, body);
+    const done = await send(invitationsApi.claimChild.body, { ...typed, code }, async (body) => {
+      if (coach) await call(invitationsApi.acceptAsCoach, {}, body);
+      else await call(invitationsApi.claimChild, {}, body);
       await sendJson('POST', '/api/auth/sign-in/email', { email: body.email, password: body.password });
       return true;
     });
@@ -54,7 +54,7 @@ function JoinForm({ code, invited, onAsked }: { code: string; invited: Invited; 
   const [id] = useState(() => uuid());
   const ask = async () => {
     const given = { ...typed, id, code, birthYear: typed.birthYear === '' ? Number.NaN : Number(typed.birthYear) };
-    const state = await send(invitations.askToJoin.body, given, (body) => call(invitations.askToJoin, {}, body));
+    const state = await send(invitationsApi.askToJoin.body, given, (body) => call(invitationsApi.askToJoin, {}, body));
     if (state) onAsked(id, state);
   };
   return (
@@ -91,7 +91,7 @@ function Asked({ id, first, onForget }: { id: string; first: RequestState; onFor
   const [state, setState] = useState(first);
   const look = useCallback(
     () =>
-      call(invitations.request, { request: id }).then(setState, () => {
+      call(invitationsApi.request, { request: id }).then(setState, () => {
         /* No line just now: asked again in a moment. */
       }),
     [id],
@@ -146,9 +146,9 @@ export function InvitedView() {
   const look = useCallback(async (typed: string) => {
     setProblem(null);
     try {
-      const parsed = invitations.look.body.safeParse({ code: typed });
+      const parsed = invitationsApi.look.body.safeParse({ code: typed });
       if (!parsed.success) throw new Error(parsed.error.issues[0]?.message);
-      setInvited(await call(invitations.look, {}, parsed.data));
+      setInvited(await call(invitationsApi.look, {}, parsed.data));
     } catch (error) {
       setProblem(sentenceOf(error));
     }
@@ -165,7 +165,7 @@ export function InvitedView() {
     };
     const id = window.localStorage.getItem(PLACE);
     if (!take() && id) {
-      call(invitations.request, { request: id }).then(
+      call(invitationsApi.request, { request: id }).then(
         (state) => setAsked({ id, state }),
         () => window.localStorage.removeItem(PLACE),
       );

@@ -2,20 +2,20 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
 import { dateInWords, plural } from '../../client/words.ts';
-import { invitations, type JoinRequestView } from '../../contract/invitations.ts';
-import { people } from '../../contract/squads.ts';
+import { invitationsApi, type JoinRequestView } from '../../contract/invitations.ts';
+import { squadsApi } from '../../contract/squads.ts';
 import { LEVELS, type Level } from '../../core/squads/terms.ts';
 import { Button, ButtonLink, Field, Select } from '../../ui/parts/index.ts';
 import { InvitationCard } from './InvitationCard.tsx';
-import type { Shared } from './shared.ts';
+import type { PeopleBoxProps } from './shared.ts';
 
-function Request({ one, shown, attempt, refresh, onInvitation }: Shared & { one: JoinRequestView }) {
+function Request({ one, shown, attempt, refresh, onInvitation }: PeopleBoxProps & { one: JoinRequestView }) {
   const [level, setLevel] = useState<Level>('steady');
   const [nickname, setNickname] = useState(one.nickname);
   const squad = shown.squad.id;
   const admit = () =>
     attempt(async () => {
-      const { guardianCode } = await call(invitations.admit, { squad, request: one.id }, { level, nickname });
+      const { guardianCode } = await call(invitationsApi.admit, { squad, request: one.id }, { level, nickname });
       await refresh();
       if (!guardianCode) return `${nickname} is in. A head coach makes the code for a grown-up of the family.`;
       onInvitation(guardianCode);
@@ -23,7 +23,7 @@ function Request({ one, shown, attempt, refresh, onInvitation }: Shared & { one:
     });
   const refuse = () =>
     attempt(async () => {
-      await call(invitations.refuse, { squad, request: one.id }, {});
+      await call(invitationsApi.refuse, { squad, request: one.id }, {});
       await refresh();
       return `${one.nickname} was not let in; what was typed is deleted.`;
     });
@@ -50,7 +50,7 @@ function Request({ one, shown, attempt, refresh, onInvitation }: Shared & { one:
 }
 
 /** Who asked to join, to be let in or not. */
-export function RequestsBox(shared: Shared) {
+export function RequestsBox(shared: PeopleBoxProps) {
   const { requests } = shared.shown;
   if (requests.length === 0) return null;
   return (
@@ -66,7 +66,7 @@ export function RequestsBox(shared: Shared) {
 }
 
 /** A code for players to ask with, cards, and every invitation that works. */
-export function InviteBox({ shown, attempt, refresh, onInvitation }: Shared) {
+export function InviteBox({ shown, attempt, refresh, onInvitation }: PeopleBoxProps) {
   const [days, setDays] = useState('30');
   const [uses, setUses] = useState('30');
   const squad = shown.squad.id;
@@ -84,13 +84,13 @@ export function InviteBox({ shown, attempt, refresh, onInvitation }: Shared) {
           look="main"
           onClick={() =>
             void attempt(async () => {
-              const body = invitations.invitePlayers.body.safeParse({
+              const body = invitationsApi.invitePlayers.body.safeParse({
                 id: uuid(),
                 days: Number(days || Number.NaN),
                 uses: Number(uses || Number.NaN),
               });
               if (!body.success) throw new Error(body.error.issues[0]?.message);
-              onInvitation(await call(invitations.invitePlayers, { squad }, body.data));
+              onInvitation(await call(invitationsApi.invitePlayers, { squad }, body.data));
               await refresh();
             })
           }
@@ -110,7 +110,7 @@ export function InviteBox({ shown, attempt, refresh, onInvitation }: Shared) {
                 timeZone={shown.squad.timeZone}
                 onRevoke={() =>
                   void attempt(async () => {
-                    await call(invitations.revoke, { invitation: one.id });
+                    await call(invitationsApi.revoke, { invitation: one.id });
                     await refresh();
                     return 'Taken back: it works no more.';
                   })
@@ -125,7 +125,7 @@ export function InviteBox({ shown, attempt, refresh, onInvitation }: Shared) {
 }
 
 /** Players of the coach's other squads who could be in this one too. */
-export function OthersBox({ shown, others, attempt, refresh }: Shared & { others: Others }) {
+export function OthersBox({ shown, others, attempt, refresh }: PeopleBoxProps & { others: Others }) {
   const [picked, setPicked] = useState(others[0]?.playerId ?? '');
   if (others.length === 0) return null;
   return (
@@ -142,7 +142,7 @@ export function OthersBox({ shown, others, attempt, refresh }: Shared & { others
         <Button
           onClick={() =>
             void attempt(async () => {
-              await call(people.addExisting, { squad: shown.squad.id }, { player: picked, level: 'steady' });
+              await call(squadsApi.addExisting, { squad: shown.squad.id }, { player: picked, level: 'steady' });
               await refresh();
               return 'In this squad too, with the same PIN and family.';
             })

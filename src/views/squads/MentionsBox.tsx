@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords, plural } from '../../client/words.ts';
-import { keeping, type MentionView } from '../../contract/operations.ts';
+import { type MentionView, operationsApi } from '../../contract/operations.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
 interface Found {
@@ -15,13 +15,13 @@ export function MentionsBox({ squad, timeZone }: { squad: string; timeZone: stri
   const [found, setFound] = useState<Found | null>(null);
   const { problem, attempt } = useAttempt();
   useEffect(() => {
-    call(keeping.mentions, { squad }).then(setFound, () => {
+    call(operationsApi.mentions, { squad }).then(setFound, () => {
       /* Asked for again when the page is opened again. */
     });
   }, [squad]);
   if (!found || (found.mentions.length === 0 && found.mails === 0)) return null;
   const change = (one: MentionView) =>
-    attempt(async () => setFound(await call(keeping.changeMention, { squad }, { player: one.playerId, mention: one.id })));
+    attempt(async () => setFound(await call(operationsApi.changeMention, { squad }, { player: one.playerId, mention: one.id })));
   return (
     <section className="slab flex flex-col gap-2 border-l-4 border-l-mustard p-4" aria-label="Texts that name a player who leaves">
       <h2>Texts that name a player who leaves</h2>

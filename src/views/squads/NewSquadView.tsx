@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
 import { useForm } from '../../client/use-form.ts';
-import { people } from '../../contract/squads.ts';
+import { squadsApi } from '../../contract/squads.ts';
 import { Button, Field, Form, Notice } from '../../ui/parts/index.ts';
 import { ZoneField } from './ZoneField.tsx';
 
@@ -16,8 +16,8 @@ export function NewSquadView() {
     age: '',
   });
   const make = async () => {
-    const made = await send(people.makeSquad.body, { ...typed, id, age: typed.age === '' ? Number.NaN : Number(typed.age) }, (body) =>
-      call(people.makeSquad, {}, body),
+    const made = await send(squadsApi.makeSquad.body, { ...typed, id, age: typed.age === '' ? Number.NaN : Number(typed.age) }, (body) =>
+      call(squadsApi.makeSquad, {}, body),
     );
     if (made) window.location.assign(`/coach/${made.id}/squad/people`);
   };

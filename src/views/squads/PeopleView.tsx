@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import type { InvitationView } from '../../contract/invitations.ts';
-import { type People, type PersonView, people } from '../../contract/squads.ts';
+import { type People, type PersonView, squadsApi } from '../../contract/squads.ts';
 import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
 import { SquadNewsBox } from '../accounts/NewsBox.tsx';
 import { CoachesBox } from './CoachesBox.tsx';
@@ -12,7 +12,7 @@ import { MentionsBox } from './MentionsBox.tsx';
 import { PlayerRow } from './PlayerRow.tsx';
 import { RosterBox } from './RosterBox.tsx';
 import { SquadTabs } from './SquadTabs.tsx';
-import type { Shared } from './shared.ts';
+import type { PeopleBoxProps } from './shared.ts';
 
 /** People of a squad: who asked to join, players and their families, coaches, invitations, a list to read in. */
 export function PeopleView({ first, others }: { first: People; others: Others }) {
@@ -23,11 +23,11 @@ export function PeopleView({ first, others }: { first: People; others: Others })
   const { problem, said, attempt } = useAttempt();
   const squad = shown.squad.id;
   const refresh = async () => {
-    const next = await call(people.list, { squad });
+    const next = await call(squadsApi.list, { squad });
     setGone(shown.players.find((one) => !next.players.some((other) => other.playerId === one.playerId)) ?? null);
     setShown(next);
   };
-  const shared: Shared = { shown, attempt, refresh, onInvitation: setInvitation };
+  const shared: PeopleBoxProps = { shown, attempt, refresh, onInvitation: setInvitation };
   return (
     <div className="flex flex-col gap-4">
       <h1>Squad</h1>
@@ -45,7 +45,7 @@ export function PeopleView({ first, others }: { first: People; others: Others })
               size="small"
               onClick={() =>
                 void attempt(async () => {
-                  await call(people.bringBack, { squad, player: gone.playerId }, {});
+                  await call(squadsApi.bringBack, { squad, player: gone.playerId }, {});
                   await refresh();
                   return `${gone.nickname} is back.`;
                 })

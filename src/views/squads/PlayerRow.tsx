@@ -3,19 +3,19 @@ import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
 import { useForm } from '../../client/use-form.ts';
 import { dayInWords } from '../../client/words.ts';
-import { invitations } from '../../contract/invitations.ts';
-import { keys } from '../../contract/keys.ts';
-import { type PersonView, people } from '../../contract/squads.ts';
+import { invitationsApi } from '../../contract/invitations.ts';
+import { keysApi } from '../../contract/keys.ts';
+import { type PersonView, squadsApi } from '../../contract/squads.ts';
 import { LEVELS, type Level } from '../../core/squads/terms.ts';
 import { Button, Dialog, Field, Form, Notice } from '../../ui/parts/index.ts';
-import type { Shared } from './shared.ts';
+import type { PeopleBoxProps } from './shared.ts';
 
 /** Nickname and birth year of a player, to be put right. */
 function Correct({ one, squad, onClose, onDone }: { one: PersonView; squad: string; onClose(): void; onDone(): void }) {
   const { typed, field, refusal, busy, send } = useForm({ nickname: one.nickname, birthYear: String(one.birthYear) });
   const save = async () => {
     const given = { nickname: typed.nickname, birthYear: typed.birthYear === '' ? Number.NaN : Number(typed.birthYear) };
-    const done = await send(people.correct.body, given, (body) => call(people.correct, { squad, player: one.playerId }, body));
+    const done = await send(squadsApi.correct.body, given, (body) => call(squadsApi.correct, { squad, player: one.playerId }, body));
     if (done) onDone();
   };
   return (
@@ -40,7 +40,7 @@ export function PlayerRow({
   refresh,
   onInvitation,
   onPin,
-}: Shared & { one: PersonView; onPin(nickname: string, pin: string): void }) {
+}: PeopleBoxProps & { one: PersonView; onPin(nickname: string, pin: string): void }) {
   const [removing, setRemoving] = useState(false);
   const [correcting, setCorrecting] = useState(false);
   const [unguarding, setUnguarding] = useState<PersonView['guardians'][number] | null>(null);
@@ -60,7 +60,7 @@ export function PlayerRow({
           className="field"
           aria-label={`Level of ${one.nickname}`}
           defaultValue={one.level}
-          onChange={(event) => act(() => call(people.setLevel, at, { level: event.target.value as Level }).then(() => 'Saved'))}
+          onChange={(event) => act(() => call(squadsApi.setLevel, at, { level: event.target.value as Level }).then(() => 'Saved'))}
         >
           {LEVELS.map((name) => (
             <option key={name}>{name}</option>
@@ -86,7 +86,10 @@ export function PlayerRow({
             Correct
           </Button>
           {head && (
-            <Button size="small" onClick={() => act(async () => onInvitation(await call(invitations.inviteGuardian, at, { id: uuid() })))}>
+            <Button
+              size="small"
+              onClick={() => act(async () => onInvitation(await call(invitationsApi.inviteGuardian, at, { id: uuid() })))}
+            >
               Guardian’s code
             </Button>
           )}
@@ -94,7 +97,7 @@ export function PlayerRow({
             size="small"
             onClick={() =>
               act(async () => {
-                const { pin } = await call(people.resetPin, at, {});
+                const { pin } = await call(squadsApi.resetPin, at, {});
                 onPin(one.nickname, pin);
               })
             }
@@ -130,7 +133,7 @@ export function PlayerRow({
                 const { userId, name } = unguarding;
                 setUnguarding(null);
                 act(async () => {
-                  await call(keys.removeAsCoach, { ...at, user: userId });
+                  await call(keysApi.removeAsCoach, { ...at, user: userId });
                   await refresh();
                   return `${name} is no guardian of ${one.nickname} any more.`;
                 });
@@ -152,7 +155,7 @@ export function PlayerRow({
               onClick={() => {
                 setRemoving(false);
                 act(async () => {
-                  await call(people.removePlayer, at, {});
+                  await call(squadsApi.removePlayer, at, {});
                   await refresh();
                   return `${one.nickname} is out of the squad.`;
                 });

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { plural } from '../../client/words.ts';
-import { people, type RosterLook } from '../../contract/squads.ts';
+import { type RosterLook, squadsApi } from '../../contract/squads.ts';
 import { Button, FileButton, Notice } from '../../ui/parts/index.ts';
 
 /** A list of players: pasted or from a file, tried dry, then read in. The PINs are told once. */
@@ -12,7 +12,7 @@ export function RosterBox({ squad, onAdded }: { squad: string; onAdded(): void }
   const { problem, busy, attempt } = useAttempt();
   const read = (dry: boolean) =>
     attempt(async () => {
-      const found = await call(people.roster, { squad }, { text, dry });
+      const found = await call(squadsApi.roster, { squad }, { text, dry });
       setLook(found);
       if (!dry) {
         setText('');

@@ -3,7 +3,7 @@ import type { InvitationView } from '../../contract/invitations.ts';
 import type { People } from '../../contract/squads.ts';
 
 /** What every part of the page works with. */
-export interface Shared {
+export interface PeopleBoxProps {
   shown: People;
   attempt: ReturnType<typeof useAttempt>['attempt'];
   /** Reads everybody anew after something was done. */

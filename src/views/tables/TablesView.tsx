@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { tables as contract } from '../../contract/tables.ts';
+import type { tablesApi as contract } from '../../contract/tables.ts';
 import { Notice } from '../../ui/parts/index.ts';
 import { SquadTabs } from '../squads/SquadTabs.tsx';
 import { TableBox } from './TableBox.tsx';

@@ -1,13 +1,13 @@
 import type { ThisWeek } from '../../contract/training.ts';
-import { drillsOf, itemsOf, lacks, standInsOf } from './kit.ts';
+import { drillsOf, lacks, playedItems, standInsOf } from './kit.ts';
 import { LayOut, layoutAtHome } from './LayOut.tsx';
 
 /** Every drill of the open week as it can be done at this home: as it is, with stand-ins, fitted, or another in its place, and why. */
-export function AtHome({ visit }: { visit: ThisWeek }) {
+export function AtHomeNote({ visit }: { visit: ThisWeek }) {
   const { week, swaps } = visit;
   if (!week) return null;
   const known = new Map(Object.entries(week.content.drills));
-  const items = week.content.sessions.flatMap(itemsOf);
+  const items = week.content.sessions.flatMap(playedItems);
   const swapOf = new Map(swaps.map((swap) => [items.find((item) => item.id === swap.itemId)?.drillId, swap]));
   const drills = [...new Set(week.content.sessions.flatMap((session) => drillsOf(session, known)))];
   return (

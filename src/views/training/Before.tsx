@@ -6,7 +6,7 @@ import type { Drill } from '../../core/drills/schema.ts';
 import type { Session } from '../../core/weeks/schema.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { DrillsAhead } from './DrillsAhead.tsx';
-import { drillsOf, itemsOf, kitAtHome, lacks, standInsOf } from './kit.ts';
+import { drillsOf, kitAtHome, lacks, playedItems, standInsOf } from './kit.ts';
 import { drawnAtHome, Layouts } from './LayOut.tsx';
 import { Numbers } from './Numbers.tsx';
 
@@ -69,7 +69,7 @@ export function Before(props: Props) {
   }, []);
   const ahead = useMemo(() => drillsOf(session, drills).map((drill) => drawnAtHome(visit, drill)), [visit, session, drills]);
   const cautions = useMemo(() => cautionsOf(session, drills), [session, drills]);
-  const items = itemsOf(session);
+  const items = playedItems(session);
   const warmUp = session.blocks[0]?.kind === 'warm-up';
   return (
     <main className="mx-auto flex min-h-dvh max-w-lg flex-col gap-4 p-4 pb-28">

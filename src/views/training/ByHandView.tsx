@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { keepRead, keptRead } from '../../client/device-store.ts';
 import { deviceNow } from '../../client/now.ts';
-import { fresh, post } from '../../client/send-queue.ts';
+import { fresh, sendSoon } from '../../client/send-queue.ts';
 import { clockWords, footInWords, number } from '../../client/words.ts';
 import { ByHandSent as ByHandSchema, type ByHandSent, type ThisWeek } from '../../contract/training.ts';
 import { doseInWords } from '../../core/scores/result.ts';
@@ -11,7 +11,7 @@ import type { Item, Session } from '../../core/weeks/schema.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { Choice } from './Choice.tsx';
 import { useHere } from './here.ts';
-import { itemsOf } from './kit.ts';
+import { playedItems } from './kit.ts';
 import { ScoreEntry } from './ScoreEntry.tsx';
 import { Outbox } from './SendQueue.tsx';
 
@@ -56,7 +56,7 @@ export function ByHandView({ visit, session, kept = false }: { visit: ThisWeek; 
     setDraft(next);
     void keepRead(key, next, deviceNow()).catch(() => {});
   };
-  const items = itemsOf(session);
+  const items = playedItems(session);
   const nameOf = (item: Item) => visit.week?.content.drills[item.drillId]?.name ?? '';
 
   const send = async () => {
@@ -73,7 +73,7 @@ export function ByHandView({ visit, session, kept = false }: { visit: ThisWeek; 
     setProblem(parsed.error?.issues[0]?.message ?? null);
     if (!parsed.success) return;
     try {
-      await post({ ...fresh(draft.id, `${session.name}, by hand`), kind: 'by hand', body: parsed.data });
+      await sendSoon({ ...fresh(draft.id, `${session.name}, by hand`), kind: 'by hand', body: parsed.data });
       await keepRead(key, { ...draft, id: uuid(), done: [], goes: [] }, deviceNow());
       setGiven(true);
     } catch {

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { changeRead, type KeptRun } from '../../client/device-store.ts';
-import { post } from '../../client/send-queue.ts';
+import { sendSoon } from '../../client/send-queue.ts';
 import { goToSend, runToSend } from '../../client/to-send.ts';
 import { clockWords, footInWords } from '../../client/words.ts';
 import type { ScoreSent, ThisWeek } from '../../contract/training.ts';
@@ -103,7 +103,7 @@ export function GoView({ visit, session, kept = false }: Props) {
   const { listening, hearing, listenOn } = useHandsFree(clock.voice, waits ? () => tap('ready') : null);
 
   const { now, log } = clock;
-  const sendLog = useCallback(() => post(runToSend(run, log(), now())), [run, log, now]);
+  const sendLog = useCallback(() => sendSoon(runToSend(run, log(), now())), [run, log, now]);
   const over = state.phase === 'finished' || state.phase === 'stopped';
   useEffect(() => {
     if (over && run.over && !clock.keepProblem) void sendLog().catch(() => {});

@@ -3,14 +3,14 @@ import { v7 as uuid } from 'uuid';
 import { call, NoAnswer, sentenceOf } from '../../client/client.ts';
 import { changeRead, keepRead } from '../../client/device-store.ts';
 import { deviceNow } from '../../client/now.ts';
-import { fresh, post } from '../../client/send-queue.ts';
-import { go, type ThisWeek } from '../../contract/training.ts';
+import { fresh, sendSoon } from '../../client/send-queue.ts';
+import { type ThisWeek, trainingApi } from '../../contract/training.ts';
 import { Home } from '../../core/drills/home-schema.ts';
 import { KIT, type Kit } from '../../core/drills/terms.ts';
 import { stepFromHeight, stepFromTen, UNKNOWN_STEP } from '../../core/layouts/fit.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
 import { Button, ButtonLink, Field, Notice } from '../../ui/parts/index.ts';
-import { AtHome } from './AtHome.tsx';
+import { AtHomeNote } from './AtHome.tsx';
 import { Choice } from './Choice.tsx';
 import { useHere } from './here.ts';
 import { standInsOf } from './kit.ts';
@@ -83,8 +83,8 @@ export function HomeForm({ visit, kept = false }: { visit: ThisWeek; kept?: bool
     const body = { ...parsed.data, strongerFoot: foot, playerId: visit.playerId };
     const changed = { ...visit, home: parsed.data, runner: { ...visit.runner, strongerFoot: foot } };
     try {
-      await call(go.home, {}, body);
-      const now = await call(go.thisWeek, {});
+      await call(trainingApi.home, {}, body);
+      const now = await call(trainingApi.thisWeek, {});
       await keepRead(`visit:${visit.playerId}`, now, deviceNow()).catch(() => {});
       setSaid({ visit: now, sent: true });
     } catch (error) {
@@ -92,7 +92,7 @@ export function HomeForm({ visit, kept = false }: { visit: ThisWeek; kept?: bool
         setProblems({ all: sentenceOf(error) });
         return;
       }
-      await post({ ...fresh(uuid(), 'What is at home'), kind: 'home', body });
+      await sendSoon({ ...fresh(uuid(), 'What is at home'), kind: 'home', body });
       await changeRead<ThisWeek>(`visit:${visit.playerId}`, (now) => ({ ...now, home: changed.home, runner: changed.runner }));
       setSaid({ visit: changed, sent: false });
     }
@@ -107,7 +107,7 @@ export function HomeForm({ visit, kept = false }: { visit: ThisWeek; kept?: bool
             ? 'Kept. Each drill is shown as you can do it at home.'
             : 'Kept on this phone; it goes out when there is a line. Drills that need a swap are swapped then.'}
         </Notice>
-        <AtHome visit={said.visit} />
+        <AtHomeNote visit={said.visit} />
         <ButtonLink href="/week" look="main" size="player">
           To This week
         </ButtonLink>

@@ -1,6 +1,6 @@
 import { CirclePlay, Footprints, SunMedium } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { Mark } from '../../ui/parts/Mark.tsx';
+import { Logo } from '../../ui/parts/Mark.tsx';
 
 interface Props {
   here: 'week' | 'feet';
@@ -18,7 +18,7 @@ export function PlayerFrame({ here, next, signOut, children }: Props) {
       <div className="mx-auto max-w-lg pb-20">
         <header className="flex items-center justify-between px-4 pt-3">
           <span className="flex items-center gap-2 font-bold font-display">
-            <Mark size={26} /> Eager Feet
+            <Logo size={26} /> Eager Feet
           </span>
           {signOut}
         </header>

@@ -14,7 +14,7 @@ import { Laces, Skyline } from '../../ui/notations/index.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { FilmSoon } from '../clips/FilmSoon.tsx';
 import { useHere } from './here.ts';
-import { drillsOf, itemsOf, kitAtHome, lacks, standInsOf } from './kit.ts';
+import { drillsOf, kitAtHome, lacks, playedItems, standInsOf } from './kit.ts';
 import { Layouts } from './LayOut.tsx';
 import { lookAfterRuns } from './left-runs.ts';
 import { Numbers } from './Numbers.tsx';
@@ -70,7 +70,7 @@ function SessionCard({
   const sheet = useMemo(() => compileRunSheet(session, drills, visit.runner), [session, drills, visit]);
   const dose = useMemo(() => doseOf(sheet, drills, visit.runner), [sheet, drills, visit]);
   const done = doneHere || visit.done.includes(session.id);
-  const items = itemsOf(session);
+  const items = playedItems(session);
   return (
     <article className="slab flex flex-col gap-3 p-4">
       <header className="flex items-baseline justify-between gap-3">

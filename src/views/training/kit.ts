@@ -4,11 +4,11 @@ import { type Kit, STAND_INS } from '../../core/drills/terms.ts';
 import { kitOf } from '../../core/planning/checks.ts';
 import type { Session } from '../../core/weeks/schema.ts';
 
-export const itemsOf = (session: Session) => session.blocks.flatMap((block) => block.items);
+export const playedItems = (session: Session) => session.blocks.flatMap((block) => block.items);
 
 /** The drills of a session, each once, in order. */
 export const drillsOf = (session: Session, drills: ReadonlyMap<string, Drill>): Drill[] =>
-  [...new Set(itemsOf(session).map((item) => item.drillId))].flatMap((id) => drills.get(id) ?? []);
+  [...new Set(playedItems(session).map((item) => item.drillId))].flatMap((id) => drills.get(id) ?? []);
 
 /** What stands in for a thing, in words. */
 export const standInsOf = (kit: Kit): string => STAND_INS[kit].join(', or ');
@@ -20,7 +20,7 @@ export const lacks = (visit: ThisWeek, kit: Kit): boolean => visit.home !== null
 export function kitAtHome(visit: ThisWeek, session: Session, drills: ReadonlyMap<string, Drill>): Kit[] {
   const left = new Set(visit.swaps.filter((swap) => swap.instead === null).map((swap) => swap.itemId));
   return kitOf(
-    itemsOf(session).filter((item) => !left.has(item.id)),
+    playedItems(session).filter((item) => !left.has(item.id)),
     drills,
   );
 }

@@ -2,7 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { forgetTake, type KeptTake, keepTake, type Trim, takesOf } from '../../client/device-store.ts';
 import type { ThisWeek } from '../../contract/training.ts';
 import { type ClockState, type FilmWindow, filmedNow, filmWindows, type Interval } from '../../core/training/index.ts';
-import { type Facing, openCamera, type Recording, record } from '../clips/camera.ts';
+import { type Facing, openCamera, type Recording, recordCamera } from '../clips/camera.ts';
 
 /** A clip of one foot's work in one go, before the player keeps or deletes it. */
 export type Take = KeptTake & { address: string };
@@ -82,7 +82,7 @@ export function useFilming(sheet: readonly Interval[], state: ClockState, aheadM
     const ids = new Set(wanted === '' ? [] : wanted.split(' '));
     // What is done again is filmed anew; what a skip cut off before the work is not kept.
     for (const [id, one] of running.current) if (!ids.has(id)) void stop(id, one.workAt !== null && id.endsWith(`#${attempts}`));
-    for (const id of ids) if (!running.current.has(id)) running.current.set(id, { recording: record(stream), workAt: null });
+    for (const id of ids) if (!running.current.has(id)) running.current.set(id, { recording: recordCamera(stream), workAt: null });
   }, [stream, wanted, attempts, stop]);
 
   // The moment the work begins, measured in the clip itself.

@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords } from '../../client/words.ts';
-import { type Feed, weeks } from '../../contract/weeks.ts';
+import { type Feed, weeksApi } from '../../contract/weeks.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
 interface Props {
@@ -21,13 +21,13 @@ export function Feeds({ squad, timeZone, player, first }: Props) {
   const { problem, attempt } = useAttempt();
   const make = () =>
     attempt(async () => {
-      const made = await call(weeks.makeFeed, { squad }, { id: uuid(), player: player?.id ?? null });
+      const made = await call(weeksApi.makeFeed, { squad }, { id: uuid(), player: player?.id ?? null });
       setFeeds((all) => [made.feed, ...all]);
       setAddress(made.address);
     });
   const revoke = (feed: Feed) =>
     attempt(async () => {
-      await call(weeks.revokeFeed, { feed: feed.id });
+      await call(weeksApi.revokeFeed, { feed: feed.id });
       setFeeds((all) => all.filter((one) => one.id !== feed.id));
       setAddress(null);
     });

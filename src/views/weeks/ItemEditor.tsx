@@ -1,7 +1,7 @@
 import { X } from 'lucide-react';
 import { useId } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
-import { PACES, type Pace, SIDES, SURFACES } from '../../core/drills/terms.ts';
+import { PACES, type Pace, TOUCH_SURFACES, WORKING_SIDES } from '../../core/drills/terms.ts';
 import { withSeconds } from '../../core/weeks/edit.ts';
 import { type Item, STARTS, type TargetRule } from '../../core/weeks/schema.ts';
 
@@ -191,13 +191,15 @@ export function ItemEditor({ item, drill, onChange }: Props) {
       {dose.measure === 'surfaces' && (
         <fieldset className="flex flex-wrap gap-x-3 text-sm">
           <legend className="sr-only">Surfaces</legend>
-          {SURFACES.map((surface) => (
+          {TOUCH_SURFACES.map((surface) => (
             <label key={surface} className="flex items-center gap-1">
               <input
                 type="checkbox"
                 checked={dose.surfaces.includes(surface)}
                 onChange={(event) =>
-                  setDose({ surfaces: SURFACES.filter((one) => (one === surface ? event.target.checked : dose.surfaces.includes(one))) })
+                  setDose({
+                    surfaces: TOUCH_SURFACES.filter((one) => (one === surface ? event.target.checked : dose.surfaces.includes(one))),
+                  })
                 }
               />
               {surface}
@@ -205,7 +207,7 @@ export function ItemEditor({ item, drill, onChange }: Props) {
           ))}
         </fieldset>
       )}
-      {dose.measure !== 'surfaces' && <Choice label="Feet" value={item.side} options={SIDES} onChange={(side) => set({ side })} />}
+      {dose.measure !== 'surfaces' && <Choice label="Feet" value={item.side} options={WORKING_SIDES} onChange={(side) => set({ side })} />}
       {item.side === 'each foot' && <Choice label="First" value={item.starts} options={STARTS} onChange={(starts) => set({ starts })} />}
       {'seconds' in dose && !Number.isNaN(dose.seconds) && (
         <Choice label="Pace" value={ladderOf(item)} options={LADDERS} onChange={(ladder) => onChange(withLadder(item, ladder))} />

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
-import { numbers, type OwnNumberSent, type SquadNumbers } from '../../contract/numbers.ts';
+import { numbersApi, type OwnNumberSent, type SquadNumbers } from '../../contract/numbers.ts';
 import type { NumberToBeat } from '../../contract/training.ts';
 import { BETTER, resultUnit } from '../../core/drills/terms.ts';
 import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
@@ -127,7 +127,7 @@ export function NumbersDialog({ weekId, saveNow, onClose }: Props) {
   useEffect(() => {
     let current = true;
     saveNow()
-      .then(() => call(numbers.squad, { week: weekId }))
+      .then(() => call(numbersApi.squad, { week: weekId }))
       .then(
         (got) => current && setFound(got),
         (error) => current && setProblem(sentenceOf(error)),
@@ -141,7 +141,7 @@ export function NumbersDialog({ weekId, saveNow, onClose }: Props) {
     if (!item) return;
     setProblem(null);
     try {
-      setFound(await call(numbers.setOwn, { week: weekId }, { ...sent, id: uuid(), item: item.itemId }));
+      setFound(await call(numbersApi.setOwn, { week: weekId }, { ...sent, id: uuid(), item: item.itemId }));
       setChange(null);
     } catch (error) {
       setProblem(sentenceOf(error));

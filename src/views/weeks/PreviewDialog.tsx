@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
-import { type Facts, type Preview, weeks } from '../../contract/weeks.ts';
+import { type Facts, type Preview, weeksApi } from '../../contract/weeks.ts';
 import { atHome } from '../../core/drills/home.ts';
 import { isShownMirrored } from '../../core/drills/side-shown.ts';
 import { UNKNOWN_STEP } from '../../core/layouts/fit.ts';
@@ -106,7 +106,7 @@ export function PreviewDialog({ weekId, facts, saveNow, onClose }: Props) {
     setProblem(null);
     if (player === '') return;
     saveNow()
-      .then(() => call(weeks.preview, { week: weekId, player }))
+      .then(() => call(weeksApi.preview, { week: weekId, player }))
       .then(
         (found) => current && setSeen(found),
         (error) => current && setProblem(sentenceOf(error)),

@@ -1,7 +1,7 @@
 import { useState } from 'react';
-import { call, type FieldProblem, ServerProblem, sentenceOf } from '../../client/client.ts';
+import { call, type FieldToMend, ServerProblem, sentenceOf } from '../../client/client.ts';
 import { whenInWords } from '../../client/words.ts';
-import { type WeekDetail, weeks } from '../../contract/weeks.ts';
+import { type WeekDetail, weeksApi } from '../../contract/weeks.ts';
 import { Button, Field, Notice } from '../../ui/parts/index.ts';
 
 interface Props {
@@ -30,7 +30,7 @@ function stateSentence(week: WeekDetail): string {
 export function ReleaseBox({ week, blocked, saveNow, onReleased }: Props) {
   const [day, setDay] = useState(week.startsOn);
   const [time, setTime] = useState('06:00');
-  const [problems, setProblems] = useState<FieldProblem[]>([]);
+  const [problems, setProblems] = useState<FieldToMend[]>([]);
   const [done, setDone] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const [surprise, setSurprise] = useState(week.surprise);
@@ -42,7 +42,7 @@ export function ReleaseBox({ week, blocked, saveNow, onReleased }: Props) {
     const when = now ? { kind: 'now' as const } : { kind: 'at' as const, day, hour: hour ?? 6, minute: minute ?? 0 };
     try {
       if (await saveNow()) {
-        const released = await call(weeks.release, { week: week.id }, { when, surprise: !now && surprise });
+        const released = await call(weeksApi.release, { week: week.id }, { when, surprise: !now && surprise });
         onReleased(released);
         setDone(
           released.state === 'open'

@@ -20,12 +20,12 @@ import { Sortable, useIds } from './sortable.tsx';
 type Edit = (change: (plan: WeekPlan) => WeekPlan) => void;
 
 /** Items, blocks and sessions that a check speaks of, by id: which of them blocks, which only wants a look. */
-export type Marks = ReadonlyMap<string, 'blocks' | 'look'>;
+export type ColumnMarks = ReadonlyMap<string, 'blocks' | 'look'>;
 
 interface Shared {
   drills: ReadonlyMap<string, Drill>;
   edit: Edit;
-  marks: Marks;
+  marks: ColumnMarks;
   onAdd(blockId: string): void;
 }
 

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import { dayInWords } from '../../client/words.ts';
-import { type WeekDetail, weeks } from '../../contract/weeks.ts';
+import { type WeekDetail, weeksApi } from '../../contract/weeks.ts';
 import { Field } from '../../ui/parts/index.ts';
 
 /** The Monday a week begins with; it can be moved until the week is released. */
@@ -16,7 +16,7 @@ export function WeekDate({ week, onMoved }: { week: WeekDetail; onMoved(week: We
     setProblem(undefined);
     if (!/^\d{4}-\d{2}-\d{2}$/.test(startsOn)) return;
     try {
-      onMoved(await call(weeks.move, { week: week.id }, { startsOn }));
+      onMoved(await call(weeksApi.move, { week: week.id }, { startsOn }));
     } catch (error) {
       setProblem(sentenceOf(error));
     }

@@ -1,5 +1,5 @@
-import { addressOf } from '../../client/client.ts';
-import { type WeekDetail, weeks } from '../../contract/weeks.ts';
+import { endpointAddress } from '../../client/client.ts';
+import { type WeekDetail, weeksApi } from '../../contract/weeks.ts';
 
 interface Props {
   week: WeekDetail;
@@ -13,9 +13,9 @@ const entry = 'block px-3 py-2 text-start hover:bg-ground';
 /** What can be taken out of a week: files, printed sheets, a template. What is on the screen is saved first. */
 export function WeekFiles({ week, canKeep, onKeep, saveNow }: Props) {
   const files = [
-    { words: 'The week as a file (JSON)', href: addressOf(weeks.exportWeek, { week: week.id }) },
-    { words: 'Calendar of the week (.ics)', href: addressOf(weeks.calendarFile, { week: week.id }) },
-    { words: 'Dose table (CSV)', href: addressOf(weeks.doseCsv, { week: week.id }) },
+    { words: 'The week as a file (JSON)', href: endpointAddress(weeksApi.exportWeek, { week: week.id }) },
+    { words: 'Calendar of the week (.ics)', href: endpointAddress(weeksApi.calendarFile, { week: week.id }) },
+    { words: 'Dose table (CSV)', href: endpointAddress(weeksApi.doseCsv, { week: week.id }) },
   ];
   return (
     <details className="relative">

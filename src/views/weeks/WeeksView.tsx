@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
 import { dayInWords, plural, whenInWords } from '../../client/words.ts';
-import { type Feed, type Template, type WeekList, type WeekRow, weeks } from '../../contract/weeks.ts';
+import { type Feed, type Template, type WeekList, type WeekRow, weeksApi } from '../../contract/weeks.ts';
 import { WeekFile } from '../../core/files/files.ts';
 import { Button, FileButton, Notice } from '../../ui/parts/index.ts';
 import { Feeds } from './Feeds.tsx';
@@ -38,7 +38,7 @@ export function WeeksView({ list, templates, feeds }: Props) {
     }
   };
   const make = (from: { fromWeek?: string; fromTemplate?: string } = {}) =>
-    attempt(async () => (await call(weeks.make, { squad: squad.id }, { id: uuid(), ...from })).id);
+    attempt(async () => (await call(weeksApi.make, { squad: squad.id }, { id: uuid(), ...from })).id);
   const read = (file: File) =>
     attempt(async () => {
       const parsed = WeekFile.safeParse(JSON.parse(await file.text()));
@@ -46,7 +46,7 @@ export function WeeksView({ list, templates, feeds }: Props) {
         const issue = parsed.error.issues[0];
         throw new Error(`${file.name}: ${issue?.message}${issue && issue.path.length > 0 ? ` (at ${issue.path.join('.')})` : ''}`);
       }
-      return (await call(weeks.importWeek, { squad: squad.id }, { id: uuid(), file: parsed.data })).week.id;
+      return (await call(weeksApi.importWeek, { squad: squad.id }, { id: uuid(), file: parsed.data })).week.id;
     });
   return (
     <div className="flex flex-col gap-4">

@@ -16,7 +16,7 @@ import { moveBlockTo, moveItemTo, moveSessionTo } from '../../core/weeks/edit.ts
 import type { WeekPlan } from '../../core/weeks/schema.ts';
 
 /** What is dragged or dropped on, and where it stands: an item in a block, a block in a session, a session in the week. */
-export interface Place {
+export interface DropPlace {
   type: 'item' | 'block' | 'session';
   /** The block of an item, the session of a block; empty for a session. */
   within: string;
@@ -24,19 +24,19 @@ export interface Place {
 }
 
 /** Items fall on items and blocks, blocks on blocks and sessions, sessions on sessions. */
-const FALLS_ON: Record<Place['type'], readonly Place['type'][]> = {
+const FALLS_ON: Record<DropPlace['type'], readonly DropPlace['type'][]> = {
   item: ['item', 'block'],
   block: ['block', 'session'],
   session: ['session'],
 };
 
 export const collision: CollisionDetection = (args) => {
-  const type = (args.active.data.current as Place | undefined)?.type ?? 'item';
+  const type = (args.active.data.current as DropPlace | undefined)?.type ?? 'item';
   const droppableContainers = args.droppableContainers.filter((one) =>
-    FALLS_ON[type].includes((one.data.current as Place | undefined)?.type ?? 'item'),
+    FALLS_ON[type].includes((one.data.current as DropPlace | undefined)?.type ?? 'item'),
   );
   const under = pointerWithin({ ...args, droppableContainers });
-  const sameType = under.filter((hit) => (hit.data?.droppableContainer.data.current as Place | undefined)?.type === type);
+  const sameType = under.filter((hit) => (hit.data?.droppableContainer.data.current as DropPlace | undefined)?.type === type);
   if (sameType.length > 0) return sameType;
   return under.length > 0 ? under : closestCenter({ ...args, droppableContainers });
 };
@@ -51,8 +51,8 @@ export function useBenchSensors() {
 
 /** The plan after a drop; dropped beside everything it stays as it is. */
 export function afterDrop(plan: WeekPlan, { active, over }: Pick<DragEndEvent, 'active' | 'over'>): WeekPlan {
-  const from = active.data.current as Place | undefined;
-  const to = over?.data.current as Place | undefined;
+  const from = active.data.current as DropPlace | undefined;
+  const to = over?.data.current as DropPlace | undefined;
   if (!from || !to || !over || active.id === over.id) return plan;
   const id = String(active.id);
   if (from.type === 'session') return moveSessionTo(plan, id, to.index);
@@ -72,7 +72,7 @@ export function useIds(list: readonly { id: string }[]): string[] {
 
 interface SortableProps {
   id: string;
-  place: Place;
+  place: DropPlace;
   as: 'li' | 'div' | 'section';
   label: string;
   className: string;

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { call, type FieldProblem, ServerProblem, sentenceOf } from '../../client/client.ts';
+import { call, type FieldToMend, ServerProblem, sentenceOf } from '../../client/client.ts';
 import { InTurn } from '../../client/in-turn.ts';
-import { type WeekDetail, weeks } from '../../contract/weeks.ts';
+import { type WeekDetail, weeksApi } from '../../contract/weeks.ts';
 import { WeekPlan } from '../../core/weeks/schema.ts';
 
 export type SaveState = { kind: 'saved' | 'changed' | 'saving' } | { kind: 'problem'; sentence: string };
@@ -16,7 +16,7 @@ export function useDraft(first: WeekDetail) {
   const [past, setPast] = useState<WeekPlan[]>([]);
   const [future, setFuture] = useState<WeekPlan[]>([]);
   const [save, setSave] = useState<SaveState>({ kind: 'saved' });
-  const [problems, setProblems] = useState<FieldProblem[]>([]);
+  const [problems, setProblems] = useState<FieldToMend[]>([]);
   /** What somebody else saved in between; both versions are shown until the coach has chosen. */
   const [theirs, setTheirs] = useState<WeekDetail | null>(null);
   const draft = useRef(first.draft);
@@ -72,7 +72,7 @@ export function useDraft(first: WeekDetail) {
     }
     setSave({ kind: 'saving' });
     try {
-      const saved = await call(weeks.save, { week: first.id }, { draft: draft.current, plan: parsed.data });
+      const saved = await call(weeksApi.save, { week: first.id }, { draft: draft.current, plan: parsed.data });
       draft.current = saved.draft;
       onServer.current = sent;
       setWeek(saved);
@@ -81,7 +81,7 @@ export function useDraft(first: WeekDetail) {
     } catch (error) {
       setSave({ kind: 'problem', sentence: sentenceOf(error) });
       if (error instanceof ServerProblem && error.kind === 'changed elsewhere')
-        setTheirs(await call(weeks.open, { week: first.id }).catch(() => null));
+        setTheirs(await call(weeksApi.open, { week: first.id }).catch(() => null));
       return false;
     }
   }, [first.id]);

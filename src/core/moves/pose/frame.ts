@@ -8,7 +8,7 @@ import { ballAt, type Roll, rollAt } from './ball.ts';
 import { type FootPose, footAt } from './foot.ts';
 import { valueAt, weightAt } from './keys.ts';
 
-export interface Leg {
+export interface LegPose {
   hip: Point3;
   knee: Point3;
   ankle: Point3;
@@ -27,7 +27,7 @@ export interface Frame {
   beat: number;
   tick: number;
   feet: Record<Side, FootPose>;
-  legs: Record<Side, Leg>;
+  legs: Record<Side, LegPose>;
   arms: Record<Side, Arm>;
   ball: Point3 & Roll & { cause: Cause };
   hips: Point3;
@@ -94,7 +94,7 @@ function hipsAt(plan: Plan, t: number, face: number, lifted: number, lean: numbe
   return { x, y, z: Math.max(0.3, z) };
 }
 
-function legOf(side: Side, hips: Point3, face: number, foot: FootPose): Leg {
+function legOf(side: Side, hips: Point3, face: number, foot: FootPose): LegPose {
   const v = toRight(face);
   const out = BODY.hipHalf * sign(side);
   const hip = { x: hips.x + v.x * out, y: hips.y + v.y * out, z: hips.z };

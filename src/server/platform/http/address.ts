@@ -11,7 +11,7 @@ const plain = (address: string): string => address.replace(/^::ffff:(?=\d+\.)/i,
  * What stands before the last one came from outside, and anybody could have written it.
  * @param forwarded the header X-Forwarded-For as it came
  */
-export function addressOf(socket: string | undefined, forwarded: string | string[] | undefined, proxies: readonly string[]): string {
+export function clientAddress(socket: string | undefined, forwarded: string | string[] | undefined, proxies: readonly string[]): string {
   const own = plain(socket ?? 'unknown');
   if (!proxies.includes(own)) return own;
   const last = [forwarded].flat().at(-1)?.split(',').at(-1)?.trim();

@@ -7,8 +7,8 @@ import {
   type DrawnDrill,
   loopTicks,
   MovesProblem,
-  PACES,
   type PaceName,
+  PICTURE_PACES,
   type Plan,
   planOnCourse,
   rateFor,
@@ -198,7 +198,7 @@ export default function Stage({ drill, course, mirror: first = false, large = fa
         <Button size="small" onClick={() => goTo(1)} aria-label="Next beat">
           <ChevronRight aria-hidden className="size-4" />
         </Button>
-        <Choices<PaceName> label="Pace" all={PACES} value={pace} onChange={setPace} />
+        <Choices<PaceName> label="Pace" all={PICTURE_PACES} value={pace} onChange={setPace} />
         <Button size="small" aria-pressed={mirror} onClick={() => setMirror(!mirror)}>
           <FlipHorizontal2 aria-hidden className="size-4" /> Other foot
         </Button>

@@ -3,7 +3,7 @@ import { touching } from '../../../core/moves/contact.ts';
 import { ballAt, type Frame, isFootSurface, isSide, type Plan, type Point2, SIDES, type Side } from '../../../core/moves/index.ts';
 import { boundsOf, isFollowed } from './bounds.ts';
 import { hatchOf, seamShapes } from './figure.ts';
-import { circle, line, polygon, type Shape, type Spot } from './paths.ts';
+import { circle, line, polygon, type ScreenPoint, type Shape } from './paths.ts';
 import { soleOf } from './sole.ts';
 
 /** Seconds of the ball's way that are drawn fresh behind it. */
@@ -16,7 +16,7 @@ export function aboveShapes(plan: Plan, frame: Frame, width: number, height: num
   const box = isFollowed(plan) ? { left: hx - 0.9, right: hx + 0.9, near: hy - 0.8, far: hy + 0.8 } : whole;
   const scale = Math.min((width - 20) / Math.max(box.right - box.left, 0.9), (height - 20) / Math.max(box.far - box.near, 0.75), 330);
   const [cx, cy] = [(box.left + box.right) / 2, (box.near + box.far) / 2];
-  const at = (p: Point2): Spot => ({ x: width / 2 + (p.x - cx) * scale, y: height / 2 - (p.y - cy) * scale });
+  const at = (p: Point2): ScreenPoint => ({ x: width / 2 + (p.x - cx) * scale, y: height / 2 - (p.y - cy) * scale });
   const shapes: Shape[] = [];
   const slabs: string[] = [];
   const [wide, tall] = [width / 2 / scale, height / 2 / scale];

@@ -1,7 +1,7 @@
 import { rad } from '../../../core/moves/geometry.ts';
 import type { Frame, Plan, Point3 } from '../../../core/moves/index.ts';
 import { boundsOf, isFollowed } from './bounds.ts';
-import type { Spot } from './paths.ts';
+import type { ScreenPoint } from './paths.ts';
 
 /** How a figure is looked at. */
 export interface View {
@@ -19,8 +19,8 @@ export interface View {
 export class Camera {
   readonly scale: number;
   /** The way towards whoever looks, on the ground, and what is to the right on the picture. */
-  readonly towards: Spot;
-  readonly aside: Spot;
+  readonly towards: ScreenPoint;
+  readonly aside: ScreenPoint;
   private readonly sin: number;
   private readonly cos: number;
   private readonly middle: { u: number; v: number };
@@ -49,12 +49,12 @@ export class Camera {
     };
   }
 
-  at(p: Point3): Spot {
+  at(p: Point3): ScreenPoint {
     const { u, v } = this.flat(p);
     return { x: this.view.width / 2 + (u - this.middle.u) * this.scale, y: this.view.height / 2 - (v - this.middle.v) * this.scale };
   }
 
-  onGround(x: number, y: number): Spot {
+  onGround(x: number, y: number): ScreenPoint {
     return this.at({ x, y, z: 0 });
   }
 
@@ -64,7 +64,7 @@ export class Camera {
   }
 
   /** A direction as it looks on the picture; `near` above 0 is towards whoever looks. */
-  direction(p: Point3): Spot & { near: number } {
+  direction(p: Point3): ScreenPoint & { near: number } {
     const { u, v } = this.flat(p);
     return { x: u, y: -v, near: this.nearness(p) };
   }

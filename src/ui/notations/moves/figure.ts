@@ -4,7 +4,7 @@ import { ahead, rad, toRight } from '../../../core/moves/geometry.ts';
 import { ballAt, type Frame, footAt, isSide, type Moment, type Plan, type Point3, SIDES, type Side } from '../../../core/moves/index.ts';
 import { boundsOf, isFollowed } from './bounds.ts';
 import { Camera, type View } from './camera.ts';
-import { arrow, circle, ellipse, line, outlineOf, polygon, type Shape, type Spot } from './paths.ts';
+import { arrow, circle, ellipse, hullOf, line, polygon, type ScreenPoint, type Shape } from './paths.ts';
 import { soleOf } from './sole.ts';
 
 /** What is drawn, with its nearness: painted from the back to the front. */
@@ -80,13 +80,13 @@ class Figure {
     ].map(([x, z]) => camera.at({ x: x as number, y, z: z as number }));
     // Seen through the wall only its foot is drawn.
     if (camera.towards.y <= 0)
-      this.behind.push({ d: polygon([a, b, c, d] as Spot[]), fill: 'var(--ground)', stroke: 'var(--ink)', width: stroke });
-    this.behind.push({ d: line([a, b] as Spot[]), stroke: 'var(--ink)', width: stroke * 2 });
+      this.behind.push({ d: polygon([a, b, c, d] as ScreenPoint[]), fill: 'var(--ground)', stroke: 'var(--ink)', width: stroke });
+    this.behind.push({ d: line([a, b] as ScreenPoint[]), stroke: 'var(--ink)', width: stroke * 2 });
   }
 
   private conesAndGoal(): void {
     const { plan, camera, stroke } = this;
-    const cone = (at: Spot) => {
+    const cone = (at: ScreenPoint) => {
       const foot = (s: number) => camera.onGround(at.x + camera.aside.x * 0.1 * s, at.y + camera.aside.y * 0.1 * s);
       this.parts.push({
         near: camera.nearness({ ...at, z: 0.1 }),
@@ -122,7 +122,7 @@ class Figure {
       : { fill: 'var(--right)', stroke: 'var(--slab)', width: this.stroke * 0.5 };
   }
 
-  private round(p: Point3, r: number): Spot & { r: number } {
+  private round(p: Point3, r: number): ScreenPoint & { r: number } {
     return { ...this.camera.at(p), r: r * this.camera.scale };
   }
 
@@ -130,7 +130,7 @@ class Figure {
     const { frame, camera, stroke } = this;
     const { hip, knee, ankle } = frame.legs[side];
     const paint = this.paint(side);
-    const bone = (a: Point3, ra: number, b: Point3, rb: number) => outlineOf([this.round(a, ra), this.round(b, rb)]);
+    const bone = (a: Point3, ra: number, b: Point3, rb: number) => hullOf([this.round(a, ra), this.round(b, rb)]);
     const under = side === 'left' ? [{ fill: 'var(--slab)', stroke: 'none' }] : [];
     const solid = (d: string): Shape[] => [...under.map((shape) => ({ d, ...shape })), { d, ...paint }];
     this.parts.push({ near: camera.nearness(middleOf(hip, knee)) - 0.02, shapes: solid(bone(hip, 0.06, knee, 0.047)) });
@@ -151,8 +151,8 @@ class Figure {
     this.parts.push({
       near: camera.nearness({ x: foot.x, y: foot.y, z: foot.z + 0.03 }) + 0.01,
       shapes: [
-        ...solid(outlineOf([...rim, ...upper])),
-        { d: outlineOf(rim), stroke: side === 'left' ? 'var(--left)' : 'var(--slab)', width: stroke * 0.45 },
+        ...solid(hullOf([...rim, ...upper])),
+        { d: hullOf(rim), stroke: side === 'left' ? 'var(--left)' : 'var(--slab)', width: stroke * 0.45 },
       ],
     });
     // Where a foot in the air is over the ground.
@@ -172,7 +172,7 @@ class Figure {
     const chest = middleOf(frame.neck, frame.hips);
     this.parts.push({
       near: camera.nearness(chest),
-      shapes: [{ d: outlineOf([...shoulders, ...hem]), fill: 'var(--slab)', stroke: 'var(--ink)', width: stroke }],
+      shapes: [{ d: hullOf([...shoulders, ...hem]), fill: 'var(--slab)', stroke: 'var(--ink)', width: stroke }],
     });
     // A stripe across the shirt, where its front is seen.
     const [u, v] = [ahead(frame.face), toRight(frame.face)];
@@ -219,7 +219,7 @@ class Figure {
       stroke: 'none',
     };
     const skull: Shape = { d: circle(at, r), fill: 'var(--slab)', stroke: 'var(--ink)', width: stroke };
-    const mane: Shape = { d: outlineOf(hair.map((p) => ({ x: p.x, y: p.y, r: r * 0.14 }))), fill: 'var(--ink)', stroke: 'none' };
+    const mane: Shape = { d: hullOf(hair.map((p) => ({ x: p.x, y: p.y, r: r * 0.14 }))), fill: 'var(--ink)', stroke: 'none' };
     const face: Shape[] = [];
     for (const right of [-24, 24]) {
       const eye = on(right, -4);
@@ -305,14 +305,14 @@ class Figure {
   }
 
   /** The arrow of the ball, from its edge on, so that a short tap has one too; and where it comes to lie. */
-  private wayOfBall(way: readonly Spot[]): Shape[] {
+  private wayOfBall(way: readonly ScreenPoint[]): Shape[] {
     const { camera, stroke } = this;
-    const [from, to] = [way[0] as Spot, way.at(-1) as Spot];
+    const [from, to] = [way[0] as ScreenPoint, way.at(-1) as ScreenPoint];
     const r = BALL * camera.scale;
-    const off = (p: Spot) => Math.hypot(p.x - from.x, p.y - from.y);
+    const off = (p: ScreenPoint) => Math.hypot(p.x - from.x, p.y - from.y);
     if (Math.max(...way.map(off)) < 0.25 * r) return [];
     const outside = way.findIndex((p) => off(p) > EDGE * r);
-    const clear = outside >= 0 && off(way.at(-1) as Spot) > EDGE * r + SHORTEST * stroke;
+    const clear = outside >= 0 && off(way.at(-1) as ScreenPoint) > EDGE * r + SHORTEST * stroke;
     const there = off(to) > 0.9 * r ? [{ d: circle(to, r), stroke: 'var(--dust)', width: stroke * 0.7, dash: '2 3' }] : [];
     if (clear || outside >= 0) return [...there, ...arrow(clear ? way.slice(outside) : way, 'var(--ink)', stroke * 1.3)];
     const u = { x: (to.x - from.x) / (off(to) || 1), y: (to.y - from.y) / (off(to) || 1) };
@@ -322,7 +322,7 @@ class Figure {
 }
 
 /** The seam round the ball as far as it is seen, and its pole. */
-export function seamShapes(frame: Frame, at: Spot, r: number, look: (p: Point3) => Spot & { near: number }): Shape[] {
+export function seamShapes(frame: Frame, at: ScreenPoint, r: number, look: (p: Point3) => ScreenPoint & { near: number }): Shape[] {
   const { pole, mark } = frame.ball;
   const third = { x: pole.y * mark.z - pole.z * mark.y, y: pole.z * mark.x - pole.x * mark.z, z: pole.x * mark.y - pole.y * mark.x };
   let path = '';

@@ -8,23 +8,23 @@ export interface Shape {
   opacity?: number;
 }
 
-export interface Spot {
+export interface ScreenPoint {
   x: number;
   y: number;
 }
 
 const round = (n: number): string => String(Math.round(n * 10) / 10);
 
-export const line = (spots: readonly Spot[]): string => `M${spots.map(({ x, y }) => `${round(x)} ${round(y)}`).join('L')}`;
-export const polygon = (spots: readonly Spot[]): string => `${line(spots)}Z`;
-export const ellipse = ({ x, y }: Spot, rx: number, ry: number): string =>
+export const line = (spots: readonly ScreenPoint[]): string => `M${spots.map(({ x, y }) => `${round(x)} ${round(y)}`).join('L')}`;
+export const polygon = (spots: readonly ScreenPoint[]): string => `${line(spots)}Z`;
+export const ellipse = ({ x, y }: ScreenPoint, rx: number, ry: number): string =>
   `M${round(x - rx)} ${round(y)}a${round(rx)} ${round(ry)} 0 1 0 ${round(2 * rx)} 0a${round(rx)} ${round(ry)} 0 1 0 ${round(-2 * rx)} 0Z`;
-export const circle = (at: Spot, r: number): string => ellipse(at, r, r);
+export const circle = (at: ScreenPoint, r: number): string => ellipse(at, r, r);
 
-const cross = (o: Spot, a: Spot, b: Spot) => (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x);
+const cross = (o: ScreenPoint, a: ScreenPoint, b: ScreenPoint) => (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x);
 
 /** The convex outline round some circles (Andrew's monotone chain over points on them). */
-export function outlineOf(circles: readonly (Spot & { r: number })[]): string {
+export function hullOf(circles: readonly (ScreenPoint & { r: number })[]): string {
   const points = circles.flatMap(({ x, y, r }) => {
     const n = r < 0.6 ? 1 : 12;
     return Array.from({ length: n }, (_, i) => {
@@ -33,10 +33,10 @@ export function outlineOf(circles: readonly (Spot & { r: number })[]): string {
     });
   });
   points.sort((a, b) => a.x - b.x || a.y - b.y);
-  const half = (list: readonly Spot[]) => {
-    const chain: Spot[] = [];
+  const half = (list: readonly ScreenPoint[]) => {
+    const chain: ScreenPoint[] = [];
     for (const p of list) {
-      while (chain.length > 1 && cross(chain[chain.length - 2] as Spot, chain[chain.length - 1] as Spot, p) <= 0) chain.pop();
+      while (chain.length > 1 && cross(chain[chain.length - 2] as ScreenPoint, chain[chain.length - 1] as ScreenPoint, p) <= 0) chain.pop();
       chain.push(p);
     }
     chain.pop();
@@ -46,13 +46,16 @@ export function outlineOf(circles: readonly (Spot & { r: number })[]): string {
 }
 
 /** A line with a point at its end. */
-export function arrow(spots: readonly Spot[], stroke: string, width: number, dash?: string): Shape[] {
+export function arrow(spots: readonly ScreenPoint[], stroke: string, width: number, dash?: string): Shape[] {
   const end = spots.at(-1);
   let total = 0;
   for (let i = 1; i < spots.length; i++)
-    total += Math.hypot((spots[i] as Spot).x - (spots[i - 1] as Spot).x, (spots[i] as Spot).y - (spots[i - 1] as Spot).y);
+    total += Math.hypot(
+      (spots[i] as ScreenPoint).x - (spots[i - 1] as ScreenPoint).x,
+      (spots[i] as ScreenPoint).y - (spots[i - 1] as ScreenPoint).y,
+    );
   if (!end || total < width * 3) return [];
-  const from = spots.findLast((p) => Math.hypot(end.x - p.x, end.y - p.y) > width * 2.5) ?? (spots[0] as Spot);
+  const from = spots.findLast((p) => Math.hypot(end.x - p.x, end.y - p.y) > width * 2.5) ?? (spots[0] as ScreenPoint);
   const length = Math.hypot(end.x - from.x, end.y - from.y) || 1;
   const u = { x: (end.x - from.x) / length, y: (end.y - from.y) / length };
   const head = width * 3.2;

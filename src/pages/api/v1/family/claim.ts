@@ -1,5 +1,5 @@
-import { invitations } from '../../../../contract/invitations.ts';
+import { invitationsApi } from '../../../../contract/invitations.ts';
 import { claimMore } from '../../../../server/squads/guardians.ts';
 import { route } from '../../../../server/wiring/route.ts';
 
-export const POST = route(invitations.claimMore, claimMore);
+export const POST = route(invitationsApi.claimMore, claimMore);

@@ -1,5 +1,5 @@
-import { go } from '../../../../contract/training.ts';
+import { trainingApi } from '../../../../contract/training.ts';
 import { sendByHand } from '../../../../server/training/by-hand.ts';
 import { route } from '../../../../server/wiring/route.ts';
 
-export const POST = route(go.byHand, sendByHand);
+export const POST = route(trainingApi.byHand, sendByHand);

@@ -1,5 +1,5 @@
-import { invitations } from '../../../../contract/invitations.ts';
+import { invitationsApi } from '../../../../contract/invitations.ts';
 import { revokeInvitation } from '../../../../server/squads/invitations.ts';
 import { route } from '../../../../server/wiring/route.ts';
 
-export const DELETE = route(invitations.revoke, revokeInvitation);
+export const DELETE = route(invitationsApi.revoke, revokeInvitation);

@@ -1,5 +1,5 @@
-import { invitations } from '../../../../contract/invitations.ts';
+import { invitationsApi } from '../../../../contract/invitations.ts';
 import { acceptAsCoach } from '../../../../server/squads/coaches.ts';
 import { route } from '../../../../server/wiring/route.ts';
 
-export const POST = route(invitations.acceptAsCoach, acceptAsCoach);
+export const POST = route(invitationsApi.acceptAsCoach, acceptAsCoach);

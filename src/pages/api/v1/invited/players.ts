@@ -1,5 +1,5 @@
-import { invitations } from '../../../../contract/invitations.ts';
+import { invitationsApi } from '../../../../contract/invitations.ts';
 import { askToJoin } from '../../../../server/squads/joining.ts';
 import { route } from '../../../../server/wiring/route.ts';
 
-export const POST = route(invitations.askToJoin, askToJoin);
+export const POST = route(invitationsApi.askToJoin, askToJoin);

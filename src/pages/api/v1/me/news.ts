@@ -1,5 +1,5 @@
-import { accounts } from '../../../../contract/accounts.ts';
+import { accountsApi } from '../../../../contract/accounts.ts';
 import { myNews } from '../../../../server/accounts/told.ts';
 import { route } from '../../../../server/wiring/route.ts';
 
-export const GET = route(accounts.news, myNews);
+export const GET = route(accountsApi.news, myNews);

@@ -1,5 +1,5 @@
-import { post } from '../../../../contract/letters.ts';
+import { lettersApi } from '../../../../contract/letters.ts';
 import { setPostChoices } from '../../../../server/consent/mail-choices.ts';
 import { route } from '../../../../server/wiring/route.ts';
 
-export const PUT = route(post.choices, setPostChoices);
+export const PUT = route(lettersApi.choices, setPostChoices);

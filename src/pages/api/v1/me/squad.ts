@@ -1,5 +1,5 @@
-import { accounts } from '../../../../contract/accounts.ts';
+import { accountsApi } from '../../../../contract/accounts.ts';
 import { chooseSquad } from '../../../../server/rules/members.ts';
 import { route } from '../../../../server/wiring/route.ts';
 
-export const PUT = route(accounts.chooseSquad, chooseSquad);
+export const PUT = route(accountsApi.chooseSquad, chooseSquad);

@@ -1,4 +1,5 @@
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import type { InvitationKindName } from '../../../../contract/invitations.ts';
 import type { ClipHeight, ContactSchool, FootOrder, Home } from '../../../../core/drills/index.ts';
 import type { DoubtRules } from '../../../../core/scores/index.ts';
 import type { Level, StrongerFoot } from '../../../../core/squads/terms.ts';
@@ -210,7 +211,7 @@ export const invitations = sqliteTable(
   'invitations',
   {
     id: text('id').primaryKey(),
-    kind: text('kind').$type<InvitationKind>().notNull(),
+    kind: text('kind').$type<InvitationKindName>().notNull(),
     /** Null for the invitation of the house's first coach. */
     squadId: text('squad_id').references(() => squads.id),
     /** The child whose guardian is invited, or who signs in by a family link. */
@@ -227,8 +228,6 @@ export const invitations = sqliteTable(
   },
   (t) => [index('invitations_of_squad').on(t.squadId, t.madeAt), index('invitations_of_player').on(t.playerId)],
 );
-export const INVITATION_KINDS = ['players', 'coach', 'guardian', 'family link'] as const;
-export type InvitationKind = (typeof INVITATION_KINDS)[number];
 
 /** Somebody with a squad's code asked to join; a coach admits or refuses. Refused ones are cleared of what was typed. */
 export const joinRequests = sqliteTable(

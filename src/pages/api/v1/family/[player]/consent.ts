@@ -1,5 +1,5 @@
-import { squad } from '../../../../../contract/screens.ts';
+import { screensApi } from '../../../../../contract/screens.ts';
 import { giveConsent } from '../../../../../server/screens/family.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const PUT = route(squad.consent, giveConsent);
+export const PUT = route(screensApi.consent, giveConsent);

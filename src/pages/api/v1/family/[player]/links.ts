@@ -1,5 +1,5 @@
-import { invitations } from '../../../../../contract/invitations.ts';
+import { invitationsApi } from '../../../../../contract/invitations.ts';
 import { familyLinks } from '../../../../../server/squads/invitations.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const GET = route(invitations.familyLinks, familyLinks);
+export const GET = route(invitationsApi.familyLinks, familyLinks);

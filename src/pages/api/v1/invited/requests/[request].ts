@@ -1,5 +1,5 @@
-import { invitations } from '../../../../../contract/invitations.ts';
+import { invitationsApi } from '../../../../../contract/invitations.ts';
 import { readRequest } from '../../../../../server/squads/joining.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const GET = route(invitations.request, readRequest);
+export const GET = route(invitationsApi.request, readRequest);

@@ -1,5 +1,5 @@
-import { accounts } from '../../../../../contract/accounts.ts';
+import { accountsApi } from '../../../../../contract/accounts.ts';
 import { endMySignIn } from '../../../../../server/accounts/sign-ins.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const DELETE = route(accounts.endSignIn, endMySignIn);
+export const DELETE = route(accountsApi.endSignIn, endMySignIn);

@@ -1,5 +1,5 @@
-import { accounts } from '../../../../../contract/accounts.ts';
+import { accountsApi } from '../../../../../contract/accounts.ts';
 import { mySignIns } from '../../../../../server/accounts/sign-ins.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const GET = route(accounts.signIns, mySignIns);
+export const GET = route(accountsApi.signIns, mySignIns);

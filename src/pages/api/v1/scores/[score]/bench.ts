@@ -1,6 +1,6 @@
-import { bench as benchContract } from '../../../../../contract/bench.ts';
-import { bench } from '../../../../../server/review/bench.ts';
+import { benchApi as benchContract } from '../../../../../contract/bench.ts';
+import { openBench } from '../../../../../server/review/bench.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const GET = route(benchContract.item, bench);
+export const GET = route(benchContract.item, openBench);
 export const HEAD = GET;

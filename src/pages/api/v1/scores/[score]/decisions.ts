@@ -1,5 +1,5 @@
-import { review } from '../../../../../contract/review.ts';
+import { reviewApi } from '../../../../../contract/review.ts';
 import { decideScore } from '../../../../../server/review/decide.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const POST = route(review.decide, decideScore);
+export const POST = route(reviewApi.decide, decideScore);

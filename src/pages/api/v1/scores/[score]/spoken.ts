@@ -1,4 +1,4 @@
-import { bench as benchContract } from '../../../../../contract/bench.ts';
+import { benchApi as benchContract } from '../../../../../contract/bench.ts';
 import { speak } from '../../../../../server/review/spoken.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 

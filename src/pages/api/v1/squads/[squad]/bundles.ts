@@ -1,5 +1,5 @@
-import { weeks } from '../../../../../contract/weeks.ts';
-import { importWeek } from '../../../../../server/weeks/files.ts';
+import { weeksApi } from '../../../../../contract/weeks.ts';
+import { readInWeek } from '../../../../../server/weeks/files.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const POST = route(weeks.importWeek, importWeek);
+export const POST = route(weeksApi.importWeek, readInWeek);

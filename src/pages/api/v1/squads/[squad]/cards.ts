@@ -1,5 +1,5 @@
-import { invitations } from '../../../../../contract/invitations.ts';
+import { invitationsApi } from '../../../../../contract/invitations.ts';
 import { printCards } from '../../../../../server/squads/invitations.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const POST = route(invitations.cards, printCards);
+export const POST = route(invitationsApi.cards, printCards);

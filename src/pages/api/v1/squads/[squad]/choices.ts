@@ -1,5 +1,5 @@
-import { squad } from '../../../../../contract/screens.ts';
+import { screensApi } from '../../../../../contract/screens.ts';
 import { setChoices } from '../../../../../server/squads/choices.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const PUT = route(squad.choices, setChoices);
+export const PUT = route(screensApi.choices, setChoices);

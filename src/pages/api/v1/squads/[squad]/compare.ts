@@ -1,6 +1,6 @@
-import { tables } from '../../../../../contract/tables.ts';
+import { tablesApi } from '../../../../../contract/tables.ts';
 import { heavily } from '../../../../../server/wiring/heavily.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const GET = route(tables.compare, heavily('two weeks'));
+export const GET = route(tablesApi.compare, heavily('two weeks'));
 export const HEAD = GET;

@@ -1,5 +1,5 @@
-import { review } from '../../../../../contract/review.ts';
+import { reviewApi } from '../../../../../contract/review.ts';
 import { setDoubtRules } from '../../../../../server/review/rules.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const PUT = route(review.doubtRules, setDoubtRules);
+export const PUT = route(reviewApi.doubtRules, setDoubtRules);

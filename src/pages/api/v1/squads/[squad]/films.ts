@@ -1,7 +1,7 @@
-import { films } from '../../../../../contract/clips.ts';
+import { filmsApi } from '../../../../../contract/clips.ts';
 import { announceFilm, listFilms } from '../../../../../server/clips/films/films.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const GET = route(films.list, listFilms);
+export const GET = route(filmsApi.list, listFilms);
 export const HEAD = GET;
-export const POST = route(films.announce, announceFilm);
+export const POST = route(filmsApi.announce, announceFilm);

@@ -1,6 +1,6 @@
-import { keeping } from '../../../../../contract/operations.ts';
+import { operationsApi } from '../../../../../contract/operations.ts';
 import { changeMention, readMentions } from '../../../../../server/privacy/mentions.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const GET = route(keeping.mentions, readMentions);
-export const POST = route(keeping.changeMention, changeMention);
+export const GET = route(operationsApi.mentions, readMentions);
+export const POST = route(operationsApi.changeMention, changeMention);

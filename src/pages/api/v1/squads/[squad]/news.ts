@@ -1,5 +1,5 @@
-import { accounts } from '../../../../../contract/accounts.ts';
+import { accountsApi } from '../../../../../contract/accounts.ts';
 import { squadNews } from '../../../../../server/accounts/told.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const GET = route(accounts.squadNews, squadNews);
+export const GET = route(accountsApi.squadNews, squadNews);

@@ -1,5 +1,5 @@
-import { people } from '../../../../../contract/squads.ts';
+import { squadsApi } from '../../../../../contract/squads.ts';
 import { readPeople } from '../../../../../server/squads/read.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const GET = route(people.list, readPeople);
+export const GET = route(squadsApi.list, readPeople);

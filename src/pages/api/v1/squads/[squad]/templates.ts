@@ -1,7 +1,7 @@
-import { weeks } from '../../../../../contract/weeks.ts';
+import { weeksApi } from '../../../../../contract/weeks.ts';
 import { keepTemplate, listTemplates } from '../../../../../server/weeks/templates.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const GET = route(weeks.templates, listTemplates);
+export const GET = route(weeksApi.templates, listTemplates);
 export const HEAD = GET;
-export const POST = route(weeks.keepTemplate, keepTemplate);
+export const POST = route(weeksApi.keepTemplate, keepTemplate);

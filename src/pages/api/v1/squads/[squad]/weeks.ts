@@ -1,7 +1,7 @@
-import { weeks } from '../../../../../contract/weeks.ts';
+import { weeksApi } from '../../../../../contract/weeks.ts';
 import { listWeeks, makeWeek } from '../../../../../server/weeks/weeks.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const GET = route(weeks.list, listWeeks);
+export const GET = route(weeksApi.list, listWeeks);
 export const HEAD = GET;
-export const POST = route(weeks.make, makeWeek);
+export const POST = route(weeksApi.make, makeWeek);

@@ -1,5 +1,5 @@
-import { weeks } from '../../../../../contract/weeks.ts';
+import { weeksApi } from '../../../../../contract/weeks.ts';
 import { moveWeek } from '../../../../../server/weeks/weeks.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const PUT = route(weeks.move, moveWeek);
+export const PUT = route(weeksApi.move, moveWeek);

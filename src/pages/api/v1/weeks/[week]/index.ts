@@ -1,7 +1,7 @@
-import { weeks } from '../../../../../contract/weeks.ts';
+import { weeksApi } from '../../../../../contract/weeks.ts';
 import { openWeek, saveWeek } from '../../../../../server/weeks/weeks.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const GET = route(weeks.open, openWeek);
+export const GET = route(weeksApi.open, openWeek);
 export const HEAD = GET;
-export const PUT = route(weeks.save, saveWeek);
+export const PUT = route(weeksApi.save, saveWeek);

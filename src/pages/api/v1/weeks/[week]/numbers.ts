@@ -1,7 +1,7 @@
-import { numbers } from '../../../../../contract/numbers.ts';
+import { numbersApi } from '../../../../../contract/numbers.ts';
 import { setOwnNumber, squadNumbers } from '../../../../../server/targets/numbers.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const GET = route(numbers.squad, squadNumbers);
+export const GET = route(numbersApi.squad, squadNumbers);
 export const HEAD = GET;
-export const PUT = route(numbers.setOwn, setOwnNumber);
+export const PUT = route(numbersApi.setOwn, setOwnNumber);

@@ -1,5 +1,5 @@
-import { weeks } from '../../../../../contract/weeks.ts';
+import { weeksApi } from '../../../../../contract/weeks.ts';
 import { releaseWeek } from '../../../../../server/weeks/weeks.ts';
 import { route } from '../../../../../server/wiring/route.ts';
 
-export const POST = route(weeks.release, releaseWeek);
+export const POST = route(weeksApi.release, releaseWeek);

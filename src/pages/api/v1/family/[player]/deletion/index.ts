@@ -1,6 +1,6 @@
-import { keeping } from '../../../../../../contract/operations.ts';
+import { operationsApi } from '../../../../../../contract/operations.ts';
 import { askToDelete, readDeletion } from '../../../../../../server/privacy/deletion.ts';
 import { route } from '../../../../../../server/wiring/route.ts';
 
-export const GET = route(keeping.deletion, readDeletion);
-export const POST = route(keeping.askToDelete, askToDelete);
+export const GET = route(operationsApi.deletion, readDeletion);
+export const POST = route(operationsApi.askToDelete, askToDelete);

@@ -1,5 +1,5 @@
-import { keys } from '../../../../../../contract/keys.ts';
+import { keysApi } from '../../../../../../contract/keys.ts';
 import { answerGuardian } from '../../../../../../server/squads/guardians.ts';
 import { route } from '../../../../../../server/wiring/route.ts';
 
-export const POST = route(keys.answer, answerGuardian);
+export const POST = route(keysApi.answer, answerGuardian);

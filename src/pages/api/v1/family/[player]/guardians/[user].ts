@@ -1,5 +1,5 @@
-import { keys } from '../../../../../../contract/keys.ts';
+import { keysApi } from '../../../../../../contract/keys.ts';
 import { removeGuardian } from '../../../../../../server/squads/guardians.ts';
 import { route } from '../../../../../../server/wiring/route.ts';
 
-export const DELETE = route(keys.removeGuardian, removeGuardian);
+export const DELETE = route(keysApi.removeGuardian, removeGuardian);

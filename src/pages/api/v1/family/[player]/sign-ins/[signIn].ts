@@ -1,5 +1,5 @@
-import { accounts } from '../../../../../../contract/accounts.ts';
+import { accountsApi } from '../../../../../../contract/accounts.ts';
 import { endChildSignIn } from '../../../../../../server/accounts/sign-ins.ts';
 import { route } from '../../../../../../server/wiring/route.ts';
 
-export const DELETE = route(accounts.endChildSignIn, endChildSignIn);
+export const DELETE = route(accountsApi.endChildSignIn, endChildSignIn);

@@ -1,5 +1,5 @@
-import { accounts } from '../../../../../../contract/accounts.ts';
+import { accountsApi } from '../../../../../../contract/accounts.ts';
 import { childSignIns } from '../../../../../../server/accounts/sign-ins.ts';
 import { route } from '../../../../../../server/wiring/route.ts';
 
-export const GET = route(accounts.childSignIns, childSignIns);
+export const GET = route(accountsApi.childSignIns, childSignIns);

@@ -1,4 +1,4 @@
-import { bench as benchContract } from '../../../../../../contract/bench.ts';
+import { benchApi as benchContract } from '../../../../../../contract/bench.ts';
 import { dropCue } from '../../../../../../server/review/cues.ts';
 import { route } from '../../../../../../server/wiring/route.ts';
 

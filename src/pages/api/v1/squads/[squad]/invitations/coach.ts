@@ -1,5 +1,5 @@
-import { invitations } from '../../../../../../contract/invitations.ts';
+import { invitationsApi } from '../../../../../../contract/invitations.ts';
 import { inviteCoach } from '../../../../../../server/squads/invitations.ts';
 import { route } from '../../../../../../server/wiring/route.ts';
 
-export const POST = route(invitations.inviteCoach, inviteCoach);
+export const POST = route(invitationsApi.inviteCoach, inviteCoach);

@@ -1,5 +1,5 @@
-import { invitations } from '../../../../../../contract/invitations.ts';
+import { invitationsApi } from '../../../../../../contract/invitations.ts';
 import { invitePlayers } from '../../../../../../server/squads/invitations.ts';
 import { route } from '../../../../../../server/wiring/route.ts';
 
-export const POST = route(invitations.invitePlayers, invitePlayers);
+export const POST = route(invitationsApi.invitePlayers, invitePlayers);

@@ -1,5 +1,5 @@
-import { paper } from '../../../../../../contract/files.ts';
+import { paperApi } from '../../../../../../contract/files.ts';
 import { heavily } from '../../../../../../server/wiring/heavily.ts';
 import { route } from '../../../../../../server/wiring/route.ts';
 
-export const POST = route(paper.look, heavily('look at a paper list'));
+export const POST = route(paperApi.look, heavily('look at a paper list'));

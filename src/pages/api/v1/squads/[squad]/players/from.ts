@@ -1,6 +1,6 @@
-import { people } from '../../../../../../contract/squads.ts';
+import { squadsApi } from '../../../../../../contract/squads.ts';
 import { playersElsewhere, takeOver } from '../../../../../../server/squads/joining.ts';
 import { route } from '../../../../../../server/wiring/route.ts';
 
-export const POST = route(people.addExisting, takeOver);
-export const GET = route(people.others, playersElsewhere);
+export const POST = route(squadsApi.addExisting, takeOver);
+export const GET = route(squadsApi.others, playersElsewhere);

@@ -1,6 +1,6 @@
-import { post } from '../../../../../../contract/letters.ts';
+import { lettersApi } from '../../../../../../contract/letters.ts';
 import { readPost } from '../../../../../../server/screens/letters.ts';
 import { route } from '../../../../../../server/wiring/route.ts';
 
-export const GET = route(post.list, readPost);
+export const GET = route(lettersApi.list, readPost);
 export const HEAD = GET;

@@ -1,5 +1,5 @@
-import { rules } from '../../../../../../contract/rules.ts';
+import { rulesApi } from '../../../../../../contract/rules.ts';
 import { setFigures } from '../../../../../../server/rules/rules.ts';
 import { route } from '../../../../../../server/wiring/route.ts';
 
-export const PUT = route(rules.setFigures, setFigures);
+export const PUT = route(rulesApi.setFigures, setFigures);

@@ -1,5 +1,5 @@
-import { rules } from '../../../../../../contract/rules.ts';
+import { rulesApi } from '../../../../../../contract/rules.ts';
 import { setStreakRule } from '../../../../../../server/rules/rules.ts';
 import { route } from '../../../../../../server/wiring/route.ts';
 
-export const PUT = route(rules.setStreakRule, setStreakRule);
+export const PUT = route(rulesApi.setStreakRule, setStreakRule);

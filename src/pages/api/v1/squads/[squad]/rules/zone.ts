@@ -1,5 +1,5 @@
-import { rules } from '../../../../../../contract/rules.ts';
+import { rulesApi } from '../../../../../../contract/rules.ts';
 import { setZone } from '../../../../../../server/rules/rules.ts';
 import { route } from '../../../../../../server/wiring/route.ts';
 
-export const PUT = route(rules.setZone, setZone);
+export const PUT = route(rulesApi.setZone, setZone);

@@ -1,5 +1,5 @@
-import { keeping } from '../../../../../../../contract/operations.ts';
+import { operationsApi } from '../../../../../../../contract/operations.ts';
 import { undoDeletion } from '../../../../../../../server/privacy/deletion.ts';
 import { route } from '../../../../../../../server/wiring/route.ts';
 
-export const POST = route(keeping.undoDeletion, undoDeletion);
+export const POST = route(operationsApi.undoDeletion, undoDeletion);

@@ -1,4 +1,4 @@
-import { bench as benchContract } from '../../../../../../../contract/bench.ts';
+import { benchApi as benchContract } from '../../../../../../../contract/bench.ts';
 import { takeBack } from '../../../../../../../server/review/said.ts';
 import { route } from '../../../../../../../server/wiring/route.ts';
 

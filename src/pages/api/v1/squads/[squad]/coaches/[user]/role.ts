@@ -1,5 +1,5 @@
-import { people } from '../../../../../../../contract/squads.ts';
+import { squadsApi } from '../../../../../../../contract/squads.ts';
 import { setRole } from '../../../../../../../server/squads/coaches.ts';
 import { route } from '../../../../../../../server/wiring/route.ts';
 
-export const PUT = route(people.setRole, setRole);
+export const PUT = route(squadsApi.setRole, setRole);

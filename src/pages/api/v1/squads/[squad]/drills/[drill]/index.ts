@@ -1,5 +1,5 @@
-import { drills } from '../../../../../../../contract/drills.ts';
+import { drillsApi } from '../../../../../../../contract/drills.ts';
 import { saveDrill } from '../../../../../../../server/drills/own.ts';
 import { route } from '../../../../../../../server/wiring/route.ts';
 
-export const PUT = route(drills.save, saveDrill);
+export const PUT = route(drillsApi.save, saveDrill);

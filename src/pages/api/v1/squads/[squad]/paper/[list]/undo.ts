@@ -1,5 +1,5 @@
-import { paper } from '../../../../../../../contract/files.ts';
+import { paperApi } from '../../../../../../../contract/files.ts';
 import { undoPaper } from '../../../../../../../server/files/paper.ts';
 import { route } from '../../../../../../../server/wiring/route.ts';
 
-export const POST = route(paper.undo, undoPaper);
+export const POST = route(paperApi.undo, undoPaper);

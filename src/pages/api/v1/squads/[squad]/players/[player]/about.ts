@@ -1,5 +1,5 @@
-import { people } from '../../../../../../../contract/squads.ts';
+import { squadsApi } from '../../../../../../../contract/squads.ts';
 import { correctPlayer } from '../../../../../../../server/rules/members.ts';
 import { route } from '../../../../../../../server/wiring/route.ts';
 
-export const PUT = route(people.correct, correctPlayer);
+export const PUT = route(squadsApi.correct, correctPlayer);

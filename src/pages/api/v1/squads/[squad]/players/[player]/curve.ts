@@ -1,6 +1,6 @@
-import { progress } from '../../../../../../../contract/progress.ts';
+import { progressApi } from '../../../../../../../contract/progress.ts';
 import { playerCurve } from '../../../../../../../server/screens/player.ts';
 import { route } from '../../../../../../../server/wiring/route.ts';
 
-export const GET = route(progress.curve, playerCurve);
+export const GET = route(progressApi.curve, playerCurve);
 export const HEAD = GET;

@@ -1,5 +1,5 @@
-import { squad } from '../../../../../../../contract/screens.ts';
+import { screensApi } from '../../../../../../../contract/screens.ts';
 import { setPlayerSchool } from '../../../../../../../server/squads/choices.ts';
 import { route } from '../../../../../../../server/wiring/route.ts';
 
-export const PUT = route(squad.playerSchool, setPlayerSchool);
+export const PUT = route(screensApi.playerSchool, setPlayerSchool);

@@ -1,5 +1,5 @@
-import { invitations } from '../../../../../../../contract/invitations.ts';
+import { invitationsApi } from '../../../../../../../contract/invitations.ts';
 import { refuse } from '../../../../../../../server/squads/joining.ts';
 import { route } from '../../../../../../../server/wiring/route.ts';
 
-export const POST = route(invitations.refuse, refuse);
+export const POST = route(invitationsApi.refuse, refuse);

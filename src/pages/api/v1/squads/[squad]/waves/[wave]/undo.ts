@@ -1,5 +1,5 @@
-import { review } from '../../../../../../../contract/review.ts';
+import { reviewApi } from '../../../../../../../contract/review.ts';
 import { undoWave } from '../../../../../../../server/review/decide.ts';
 import { route } from '../../../../../../../server/wiring/route.ts';
 
-export const POST = route(review.undoWave, undoWave);
+export const POST = route(reviewApi.undoWave, undoWave);

@@ -1,5 +1,5 @@
-import { keys } from '../../../../../../../../contract/keys.ts';
+import { keysApi } from '../../../../../../../../contract/keys.ts';
 import { removeGuardianAsCoach } from '../../../../../../../../server/squads/guardians.ts';
 import { route } from '../../../../../../../../server/wiring/route.ts';
 
-export const DELETE = route(keys.removeAsCoach, removeGuardianAsCoach);
+export const DELETE = route(keysApi.removeAsCoach, removeGuardianAsCoach);

@@ -1,5 +1,5 @@
-import { progress } from '../../../../../../../../contract/progress.ts';
+import { progressApi } from '../../../../../../../../contract/progress.ts';
 import { dropNote } from '../../../../../../../../server/progress/notes.ts';
 import { route } from '../../../../../../../../server/wiring/route.ts';
 
-export const DELETE = route(progress.dropNote, dropNote);
+export const DELETE = route(progressApi.dropNote, dropNote);

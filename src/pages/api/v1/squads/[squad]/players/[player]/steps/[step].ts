@@ -1,5 +1,5 @@
-import { progress } from '../../../../../../../../contract/progress.ts';
+import { progressApi } from '../../../../../../../../contract/progress.ts';
 import { dropStep } from '../../../../../../../../server/progress/steps.ts';
 import { route } from '../../../../../../../../server/wiring/route.ts';
 
-export const DELETE = route(progress.dropStep, dropStep);
+export const DELETE = route(progressApi.dropStep, dropStep);

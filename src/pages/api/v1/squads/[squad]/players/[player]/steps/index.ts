@@ -1,5 +1,5 @@
-import { progress } from '../../../../../../../../contract/progress.ts';
+import { progressApi } from '../../../../../../../../contract/progress.ts';
 import { takeStep } from '../../../../../../../../server/progress/steps.ts';
 import { route } from '../../../../../../../../server/wiring/route.ts';
 
-export const POST = route(progress.takeStep, takeStep);
+export const POST = route(progressApi.takeStep, takeStep);

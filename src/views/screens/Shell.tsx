@@ -1,0 +1,95 @@
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { keptRead } from '../../client/device-store.ts';
+import { whenInWords } from '../../client/words.ts';
+import type { MyFeet } from '../../contract/progress.ts';
+import type { ThisWeek } from '../../contract/training.ts';
+import { Button, Notice } from '../../ui/parts/index.ts';
+import { SignOut } from '../accounts/SignOut.tsx';
+import { PlayerFrame } from '../training/PlayerFrame.tsx';
+
+const WeekView = lazy(() => import('../training/WeekView.tsx').then((file) => ({ default: file.WeekView })));
+const GoView = lazy(() => import('../training/GoView.tsx').then((file) => ({ default: file.GoView })));
+const HomeForm = lazy(() => import('../training/HomeForm.tsx').then((file) => ({ default: file.HomeForm })));
+const ByHandView = lazy(() => import('../training/ByHandView.tsx').then((file) => ({ default: file.ByHandView })));
+const FeetView = lazy(() => import('./FeetView.tsx').then((file) => ({ default: file.FeetView })));
+
+interface Kept {
+  visit: { at: number; value: ThisWeek };
+  feet: { at: number; value: MyFeet } | null;
+}
+
+async function readKept(): Promise<Kept | null> {
+  const me = await keptRead<{ playerId: string }>('me');
+  const visit = me && (await keptRead<ThisWeek>(`visit:${me.value.playerId}`));
+  if (!me || !visit) return null;
+  const feet = await keptRead<MyFeet>(`feet:${me.value.playerId}`);
+  // What an older release kept has no stairs yet.
+  return { visit, feet: feet && { ...feet, value: { ...feet.value, stairs: feet.value.stairs ?? [] } } };
+}
+
+/** What a path shows out of what the device keeps. */
+function Page({ path, kept }: { path: string; kept: Kept }) {
+  const { at, value: visit } = kept.visit;
+  const { week, squad } = visit;
+  const [, area, id] = path.split('/');
+  const session = week?.content.sessions.find((one) => one.id === id);
+  const next = week?.content.sessions.find((one) => !visit.done.includes(one.id))?.id ?? null;
+  if (area === 'go' && session && week && squad) return <GoView visit={{ ...visit, week, squad }} session={session} kept />;
+  if (area === 'by-hand' && session) return <ByHandView visit={visit} session={session} kept />;
+  const frame = { next, signOut: <SignOut player /> };
+  if (area === 'feet') {
+    return (
+      <PlayerFrame here="feet" {...frame}>
+        {kept.feet ? (
+          <>
+            <div className="px-4 pt-4">
+              <Notice tone="look">No connection. This is as of {whenInWords(kept.feet.at, squad?.timeZone ?? 'UTC')}.</Notice>
+            </div>
+            <FeetView feet={kept.feet.value} kept />
+          </>
+        ) : (
+          <p className="p-4">My feet opens when there is a connection. What you did is kept on this phone.</p>
+        )}
+      </PlayerFrame>
+    );
+  }
+  if (area === 'home') {
+    return (
+      <PlayerFrame here="week" {...frame}>
+        <HomeForm visit={visit} kept />
+      </PlayerFrame>
+    );
+  }
+  return (
+    <PlayerFrame here="week" {...frame}>
+      <WeekView visit={visit} keptAt={at} />
+    </PlayerFrame>
+  );
+}
+
+/** The player's pages without a line: made on the device from what was read when there was one. */
+export function Shell() {
+  const [kept, setKept] = useState<Kept | null | 'reading'>('reading');
+  useEffect(() => {
+    readKept()
+      .then(setKept)
+      .catch(() => setKept(null));
+  }, []);
+  if (kept === 'reading') return <p className="p-4">Opening what this phone keeps…</p>;
+  if (kept === null) {
+    return (
+      <main className="mx-auto flex max-w-md flex-col gap-4 p-5">
+        <h1>No connection just now</h1>
+        <p>This phone keeps no week yet. Open This week once with a connection; from then on it opens without one.</p>
+        <Button look="main" size="player" onClick={() => window.location.reload()}>
+          Try again
+        </Button>
+      </main>
+    );
+  }
+  return (
+    <Suspense fallback={<p className="p-4">One moment…</p>}>
+      <Page path={window.location.pathname} kept={kept} />
+    </Suspense>
+  );
+}

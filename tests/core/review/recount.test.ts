@@ -1,0 +1,401 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { marksVtt, readMarksVtt, recountRow, scoreRow } from '../../../src/core/files/index.ts';
+import {
+  changed,
+  type Mark,
+  type MarkChange,
+  type MarkLog,
+  marksOf,
+  NO_MARKS,
+  recountedValue,
+  recountOf,
+  redo,
+  tapDelay,
+  tappedAt,
+  undo,
+} from '../../../src/core/review/index.ts';
+import { habitsOf, mayBeWaved, orderCues, reviewMinutes, standingFacts } from '../../../src/core/scores/index.ts';
+import { compileRunSheet, NOT_STARTED, replay, TYPICAL_RUNNER, workOfGo, workSpans } from '../../../src/core/training/index.ts';
+import { anItem, drills, only, timed } from '../make.ts';
+
+const mark = (at: number, what: Mark['what'], id = `${what}-${at}`): Mark => ({ id, at, what });
+const put = (one: Mark): MarkChange => ({ type: 'put', mark: one });
+
+const anyMark = fc.record({
+  id: fc.uuid(),
+  at: fc.integer({ min: 0, max: 60_000 }).map((ms) => ms / 1000),
+  what: fc.constantFrom('left' as const, 'right' as const, 'drop' as const),
+});
+const someMarks = fc.uniqueArray(anyMark, { selector: (one) => one.id, maxLength: 60 });
+const logOf = (marks: readonly Mark[]): MarkLog => marks.reduce<MarkLog>((log, one) => changed(log, put(one)), NO_MARKS);
+
+describe('a recount', () => {
+  /** 2–12 s of work; a drop at 5.5 s. */
+  const marks = [
+    mark(2.5, 'right'),
+    mark(3.5, 'left'),
+    mark(4.5, 'right'),
+    mark(5.5, 'drop'),
+    mark(7.2, 'left'),
+    mark(8.2, 'right'),
+    mark(9.4, 'left'),
+    mark(10.4, 'right'),
+    mark(13, 'left'),
+  ];
+  const work = [{ from: 2, to: 12 }];
+
+  it('gives left 3, right 4, one drop, a longest run of 4, and leaves out what lies after the work', () => {
+    expect(recountOf(marks, work)).to.include({ left: 3, right: 4, both: 7, drops: 1, longest: 4, outside: 1 });
+  });
+  it('gives the rate of each 5 s: 3 in 2–7 s are 0.6 a second, 4 in 7–12 s are 0.8', () => {
+    expect(recountOf(marks, work).rates).to.deep.equal([
+      { from: 2, to: 7, left: 1, right: 2, rate: 0.6 },
+      { from: 7, to: 12, left: 2, right: 2, rate: 0.8 },
+    ]);
+  });
+  it('gives a shorter last window its own length, and none of a pause to the rate', () => {
+    const rates = recountOf(marks, [
+      { from: 2, to: 5 },
+      { from: 7, to: 10 },
+    ]).rates;
+    // 2–7 s holds 3 s of work, 7–10 s the other 3.
+    expect(rates.map((window) => [window.from, window.to, window.rate])).to.deep.equal([
+      [2, 7, 1],
+      [7, 10, 1],
+    ]);
+  });
+  it('gives the rhythm without the gap that a drop makes: gaps 1, 1, 1, 1.2, 1 have the middle 1 and no spread', () => {
+    expect(recountOf(marks, work).rhythm).to.satisfy((r: { gap: number; spread: number }) => Math.abs(r.gap - 1) < 1e-9 && r.spread < 1e-9);
+    expect(recountOf([mark(1, 'left'), mark(2, 'right')]).rhythm, 'one gap is no rhythm').to.equal(null);
+  });
+  it('counts a rep a tenth of a second round the whistle, and none later', () => {
+    expect(recountOf([mark(12.1, 'left'), mark(12.11, 'left', 'late'), mark(1.9, 'right')], work)).to.include({ both: 2, outside: 1 });
+  });
+  it('gives a score its number: its own foot, the longest run, and nothing where marks cannot tell', () => {
+    const recount = recountOf(marks, work);
+    expect(recountedValue(recount, 'count in time', 'both')).to.equal(7);
+    expect(recountedValue(recount, 'hits in time', 'left')).to.equal(3);
+    expect(recountedValue(recount, 'fixed reps', 'right')).to.equal(4);
+    expect(recountedValue(recount, 'unbroken run', 'both')).to.equal(4);
+    expect(recountedValue(recount, 'course time', 'both')).to.equal(null);
+    expect(recountedValue(recount, 'time on', 'both')).to.equal(null);
+  });
+
+  it('law: n marks of feet count n, in whatever order they are given', () => {
+    fc.assert(
+      fc.property(someMarks, fc.infiniteStream(fc.nat()), (list, order) => {
+        const shuffled = [...list]
+          .map((one) => ({ one, by: order.next().value as number }))
+          .sort((a, b) => a.by - b.by)
+          .map(({ one }) => one);
+        const reps = list.filter((one) => one.what !== 'drop').length;
+        const recount = recountOf(shuffled);
+        expect(recount.both).to.equal(reps);
+        expect(recount.left + recount.right).to.equal(reps);
+        expect(recount.drops).to.equal(list.length - reps);
+        expect(recount.longest).to.be.at.most(reps);
+      }),
+    );
+  });
+  it('law: all reps are in exactly one window of the rate', () => {
+    fc.assert(
+      fc.property(someMarks, fc.integer({ min: 1, max: 60 }), (list, seconds) => {
+        const recount = recountOf(list, [{ from: 0, to: seconds }]);
+        expect(recount.rates.reduce((sum, window) => sum + window.left + window.right, 0)).to.equal(recount.both);
+      }),
+    );
+  });
+});
+
+describe('the marks of a recount', () => {
+  it('are put, shifted, taken and replaced, each as one step that can be undone and redone', () => {
+    const [a, b] = [mark(1, 'left'), mark(2, 'right')];
+    let log = changed(changed(NO_MARKS, put(a)), put(b));
+    log = changed(log, { type: 'shift', id: b.id, from: 2, to: 0.5 });
+    expect(marksOf(log).map((one) => one.at)).to.deep.equal([0.5, 1]);
+    log = changed(log, { type: 'take', mark: a });
+    expect(marksOf(log)).to.deep.equal([{ ...b, at: 0.5 }]);
+    expect(marksOf(undo(log)).map((one) => one.at)).to.deep.equal([0.5, 1]);
+    expect(marksOf(redo(undo(log)))).to.deep.equal(marksOf(log));
+    const read = changed(log, { type: 'all', before: marksOf(log), after: [a] });
+    expect(marksOf(read)).to.deep.equal([a]);
+    expect(marksOf(undo(read))).to.deep.equal(marksOf(log));
+  });
+  it('cannot be redone once something else was done', () => {
+    const log = changed(undo(changed(NO_MARKS, put(mark(1, 'left')))), put(mark(2, 'left')));
+    expect(redo(log)).to.equal(log);
+    expect(undo(NO_MARKS)).to.equal(NO_MARKS);
+  });
+  it('law: undoing everything leaves nothing, and redoing everything brings back exactly what was there', () => {
+    const step = fc.oneof(
+      anyMark.map(put),
+      fc.record({ pick: fc.nat(), to: fc.integer({ min: 0, max: 60_000 }) }),
+      fc.nat().map((pick) => ({ pick })),
+    );
+    fc.assert(
+      fc.property(fc.array(step, { maxLength: 40 }), (steps) => {
+        let log = NO_MARKS;
+        const seen: Mark[][] = [marksOf(log)];
+        for (const one of steps) {
+          const marks = marksOf(log);
+          if ('type' in one) log = changed(log, one);
+          else {
+            const chosen = marks[one.pick % Math.max(1, marks.length)];
+            if (!chosen) continue;
+            log = changed(
+              log,
+              'to' in one ? { type: 'shift', id: chosen.id, from: chosen.at, to: one.to / 1000 } : { type: 'take', mark: chosen },
+            );
+          }
+          seen.push(marksOf(log));
+        }
+        let back = log;
+        for (let i = seen.length - 1; i >= 0; i--) {
+          expect(marksOf(back)).to.deep.equal(seen[i]);
+          back = undo(back);
+        }
+        expect(marksOf(back)).to.deep.equal([]);
+        for (let i = 0; i < seen.length; i++) back = redo(back);
+        expect(marksOf(back)).to.deep.equal(marksOf(log));
+      }),
+    );
+  });
+  it('lie earlier by the delay of the tapping times the speed: 120 ms at half speed are 60 ms of clip, none while it stands', () => {
+    expect(tappedAt(5, 0.12, 0.5)).to.equal(4.94);
+    expect(tappedAt(5, 0.12, 0)).to.equal(5);
+    expect(tappedAt(0.05, 0.12, 1)).to.equal(0);
+  });
+});
+
+describe('the delay of somebody’s tapping', () => {
+  const reps = Array.from({ length: 12 }, (_, i) => 1 + i * 0.9);
+  it('is the middle of tap − rep: 0.1 s late with two at 0.14 is 0.1', () => {
+    const taps = reps.map((at, i) => at + (i < 2 ? 0.14 : 0.1));
+    const found = tapDelay(reps, taps);
+    expect(found?.seconds).to.be.closeTo(0.1, 1e-9);
+    expect(found?.matched).to.equal(12);
+  });
+  it('leaves out reps without a tap and with two, and needs eight', () => {
+    expect(
+      tapDelay(
+        reps,
+        reps.slice(0, 8).map((at) => at + 0.2),
+      )?.matched,
+    ).to.equal(8);
+    expect(
+      tapDelay(
+        reps,
+        reps.slice(0, 7).map((at) => at + 0.2),
+      ),
+    ).to.equal(null);
+    const doubled = reps.flatMap((at, i) => (i < 5 ? [at + 0.1, at + 0.2] : [at + 0.1]));
+    expect(tapDelay(reps, doubled)).to.equal(null);
+  });
+  it('is not believed when the taps follow nothing', () => {
+    expect(
+      tapDelay(
+        reps,
+        reps.map((at, i) => at + (i % 3) * 0.2 - 0.05),
+      ),
+    ).to.equal(null);
+  });
+  it('law: does not depend on the order of the taps', () => {
+    fc.assert(
+      fc.property(
+        fc.shuffledSubarray(
+          reps.map((at) => at + 0.12),
+          { minLength: 12 },
+        ),
+        (taps) => {
+          expect(tapDelay(reps, taps)?.seconds).to.be.closeTo(0.12, 1e-9);
+        },
+      ),
+    );
+  });
+});
+
+describe('how long a coach takes', () => {
+  it('is the usual figure without decisions, and (n · median + 5 · usual) / (n + 5) with them', () => {
+    expect(habitsOf([]).clip).to.equal(25);
+    const taken = [40, 50, 60].map((seconds) => ({ kind: 'clip' as const, seconds }));
+    expect(habitsOf(taken).clip).to.equal((3 * 50 + 5 * 25) / 8);
+    expect(habitsOf(taken).clear, 'other kinds stay').to.equal(3);
+  });
+  it('holds a cup of tea to five minutes, and looks at the newest forty', () => {
+    expect(habitsOf([{ kind: 'doubt', seconds: 4000 }]).doubt).to.equal((300 + 5 * 20) / 6);
+    const slowLongAgo = [...Array(40).fill({ kind: 'clear', seconds: 2 }), ...Array(100).fill({ kind: 'clear', seconds: 60 })];
+    expect(habitsOf(slowLongAgo).clear).to.be.closeTo((40 * 2 + 5 * 3) / 45, 1e-9);
+  });
+  it('makes the minutes of the queue: a doubt with clip at 60 s and three clear ones at 20 s are 2 min', () => {
+    const habits = { 'doubt with clip': 60, doubt: 20, clip: 25, clear: 20 };
+    const clear = { result: 'clear' as const, hasClip: false };
+    expect(reviewMinutes([{ result: 'look', hasClip: true }, clear, clear, clear], habits)).to.equal(2);
+  });
+});
+
+describe('cues and waves', () => {
+  it('puts the most used cue first and keeps the drill’s order among equals', () => {
+    expect(orderCues(['a', 'b', 'c', 'b'], new Map([['c', 3]]))).to.deep.equal(['c', 'a', 'b']);
+  });
+  it('waves through only what is clear and has a number', () => {
+    expect([
+      mayBeWaved({ result: 'clear', value: 3 }),
+      mayBeWaved({ result: 'clear', value: null }),
+      mayBeWaved({ result: 'look', value: 3 }),
+    ]).to.deep.equal([true, false, false]);
+  });
+  it('knows which facts stand', () => {
+    const fact = (id: string, undoes: string | null = null) => ({
+      id,
+      undoes,
+      said: { kind: undoes ? 'taken back' : 'clip asked for' } as const,
+    });
+    expect(standingFacts([fact('a'), fact('b'), fact('c', 'a')]).map((one) => one.id)).to.deep.equal(['b']);
+  });
+});
+
+describe('the work in a clip, from the run log', () => {
+  const item = anItem('hop-out-in-taps', timed(15));
+  const sheet = compileRunSheet(only(item), drills, TYPICAL_RUNNER);
+  const first = sheet.findIndex((one) => one.kind === 'work');
+  const foot = sheet[first]?.foot ?? 'left';
+  const before = sheet.slice(1, first).reduce((sum, one) => sum + one.seconds, 0);
+  const start = [
+    { type: 'start' as const, at: 0 },
+    { type: 'ready' as const, at: 2000 },
+  ];
+  const begins = 2000 + before * 1000;
+  const spans = (...events: Parameters<typeof replay>[1]) =>
+    workSpans(sheet, [...start, ...events, { type: 'over', at: begins + 120_000 }], { itemId: item.id, round: 0, foot });
+
+  it('is one stretch of 15 s when nothing happens', () => {
+    expect(spans()).to.deep.equal([{ from: 0, to: 15 }]);
+  });
+  it('has the pause of 4 s as a hole, and ends as much later', () => {
+    expect(spans({ type: 'pause', at: begins + 6000 }, { type: 'resume', at: begins + 10_000 })).to.deep.equal([
+      { from: 0, to: 6 },
+      { from: 10, to: 19 },
+    ]);
+  });
+  it('has a silence as a hole until it was gone on with', () => {
+    expect(spans({ type: 'gap', at: begins + 5000, until: begins + 9000 }, { type: 'resume', at: begins + 12_000 })).to.deep.equal([
+      { from: 0, to: 5 },
+      { from: 12, to: 22 },
+    ]);
+  });
+  it('is that of the last attempt after “again”', () => {
+    const again = begins + 7000;
+    const lead = sheet.slice(1, first).filter((one) => one.itemId === item.id);
+    expect(spans({ type: 'again', at: again })).to.deep.equal([{ from: 0, to: 15 }]);
+    expect(lead.length).to.be.greaterThan(0);
+  });
+  it('adds up to what the clock says that it ran', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 100, max: 5000 }), { maxLength: 6 }), (steps) => {
+        let at = begins;
+        const events = steps.map((ms, i) => {
+          at += ms;
+          return { type: i % 2 === 0 ? ('pause' as const) : ('resume' as const), at };
+        });
+        const all = [...start, ...events, { type: 'over' as const, at: at + 60_000 }];
+        const ran = workOfGo(sheet, replay(sheet, all), item.id, 0).find((one) => one.foot === foot)?.seconds ?? 0;
+        const sum = workSpans(sheet, all, { itemId: item.id, round: 0, foot }).reduce((total, span) => total + span.to - span.from, 0);
+        expect(sum).to.be.closeTo(ran, 0.051);
+      }),
+    );
+  });
+  it('is nothing where the log knows nothing of it', () => {
+    expect(workSpans(sheet, [], { itemId: item.id, round: 0, foot })).to.deep.equal([]);
+    expect(NOT_STARTED.stretches).to.deep.equal([]);
+  });
+});
+
+describe('marks as WebVTT', () => {
+  it('writes a cue for each mark and each remark, in order of time', () => {
+    const text = marksVtt(
+      'Sole taps --> 10 s',
+      [mark(3.445, 'left', 'm2'), mark(2.418, 'right', 'm1')],
+      [{ id: 'r', at: 3, text: 'Heels up' }],
+    );
+    expect(text).to.equal(
+      [
+        'WEBVTT',
+        '',
+        'NOTE Sole taps --&gt; 10 s',
+        '',
+        'm1',
+        '00:00:02.418 --> 00:00:02.518',
+        'right',
+        '',
+        'remark-r',
+        '00:00:03.000 --> 00:00:07.000',
+        'Heels up',
+        '',
+        'm2',
+        '00:00:03.445 --> 00:00:03.545',
+        'left',
+        '',
+      ].join('\n'),
+    );
+  });
+  it('law: reads back what it wrote', async () => {
+    const words = fc
+      .string({ minLength: 1, maxLength: 60 })
+      .map((s) => s.replace(/\s+/g, ' ').trim())
+      .filter((s) => s !== '');
+    const remarks = fc.array(fc.record({ id: fc.uuid(), at: fc.integer({ min: 0, max: 600_000 }).map((ms) => ms / 1000), text: words }), {
+      maxLength: 5,
+    });
+    await fc.assert(
+      fc.asyncProperty(someMarks, remarks, async (marks, said) => {
+        fc.pre(marks.length + said.length > 0);
+        const back = await readMarksVtt(marksVtt('about', marks, said), () => 'new');
+        expect(back.marks).to.deep.equal(marksOf(logOf(marks)));
+        expect(back.remarks).to.have.deep.members(said);
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('gives marks of another program ids of their own where theirs are odd or stand twice', async () => {
+    let n = 0;
+    const text =
+      'WEBVTT\n\ncue 1\n00:01.000 --> 00:01.100\nleft\n\nsame\n00:02.000 --> 00:02.100\nright\n\nsame\n00:03.000 --> 00:03.100\ndrop\n';
+    const { marks } = await readMarksVtt(text, () => `new-${++n}`);
+    expect(marks.map((one) => one.id)).to.deep.equal(['new-1', 'same', 'new-2']);
+  });
+  it('says what is wrong with another file, and takes cues of another program as remarks', async () => {
+    const wrong = async (text: string) =>
+      readMarksVtt(text, () => 'x').then(
+        () => 'read',
+        (error: Error) => error.message,
+      );
+    expect(await wrong('1,2,3')).to.include('not a WebVTT file');
+    expect(await wrong('WEBVTT\n')).to.include('no marks');
+    const other = await readMarksVtt('WEBVTT\n\n00:01.000 --> 00:02.000\nHello there\n\n00:02.500 --> 00:02.600\nleft\n', () => 'x');
+    expect(other).to.deep.equal({ marks: [{ id: 'x', at: 2.5, what: 'left' }], remarks: [{ id: 'x', at: 1, text: 'Hello there' }] });
+  });
+});
+
+describe('rows of tables', () => {
+  it('give a score and a recount as they stand', () => {
+    const score = scoreRow({
+      ...{ id: 's', player: 'Comet', week: 3, session: 'Quick feet', drill: 'Sole taps', measure: 'count in time', foot: 'both' },
+      ...{ dose: timed(30).dose, value: null, faults: 2, seconds: 30, clocked: false, doneAt: 0, standing: 'clear', counts: null },
+      ...{ doubts: ['very fast', 'same again'], line: null },
+    });
+    expect(score).to.include({
+      claimed: '',
+      counts: '',
+      measured: 'by hand',
+      'done at': '1970-01-01T00:00:00.000Z',
+      doubts: 'very fast; same again',
+    });
+    const row = recountRow({
+      ...{ score: 's', player: 'Comet', drill: 'Sole taps', foot: 'both', claimed: 5, coach: 'Fennel', savedAt: 0 },
+      marks: [mark(1, 'left'), mark(2, 'right'), mark(3, 'left')],
+      work: [{ from: 0, to: 6 }],
+    });
+    expect(row).to.include({ left: 2, right: 1, 'longest run': 3, 'middle gap s': 1, 'spread s': 0, 'rate per 5 s': '0.6 0' });
+  });
+});

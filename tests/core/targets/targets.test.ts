@@ -1,0 +1,218 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import type { TimedResult } from '../../../src/core/progress/index.ts';
+import { nextStepAbove } from '../../../src/core/progress/index.ts';
+import {
+  bandAt,
+  bandMet,
+  catchUpExtra,
+  catchUpShare,
+  gatesOf,
+  meets,
+  nextBetter,
+  type Own,
+  stretchNumber,
+  targetByCoach,
+  targetFor,
+  targetInWords,
+  tuningOf,
+} from '../../../src/core/targets/index.ts';
+import type { Dose } from '../../../src/core/weeks/index.ts';
+import { drillOf } from '../make.ts';
+
+const sole = drillOf('sole-taps');
+const count = (seconds: number): Dose => ({ measure: 'count in time', seconds, rounds: 1 });
+const course: Dose = { measure: 'course time', rounds: 1 };
+
+const own = (record: number | null, recent: TimedResult[] = []): Own => ({ record, recent, at: 0 });
+
+describe('targets', () => {
+  it('gives everybody the same number', () => {
+    expect(targetFor({ rule: 'same for all', number: 50 }, sole, count(30), 'starting', own(80))).to.include({
+      number: 50,
+      estimated: false,
+    });
+  });
+
+  it('takes the level’s band at the dose: 60 sole taps in 30 s for a steady player', () => {
+    expect(targetFor({ rule: 'by level' }, sole, count(30), 'steady', own(null)).number).to.equal(60);
+    expect(targetFor({ rule: 'by level' }, sole, count(30), 'strong', own(null)).number).to.equal(80);
+  });
+
+  it('scales the nearest band to another dose and says that it is an estimate: 20 s are 44 of 22 in 10 s', () => {
+    expect(bandAt(sole, count(20), 'steady')).to.deep.equal({ number: 44, estimated: true });
+    expect(bandAt(drillOf('any-surface-touches'), count(60), 'strong')).to.deep.equal({ number: 200, estimated: false });
+  });
+
+  it('knows the highest band that a result meets, and none below the first', () => {
+    const starting = bandAt(sole, count(30), 'starting')?.number ?? 0;
+    expect(bandMet(sole, count(30), starting - 1)).to.equal(null);
+    expect(bandMet(sole, count(30), starting)).to.equal('starting');
+    expect(bandMet(sole, count(30), 60)).to.equal('steady');
+    expect(bandMet(sole, count(30), 200)).to.equal('strong');
+    expect(bandMet({ ...sole, bands: [] }, count(30), 200)).to.equal(null);
+  });
+
+  it('law: a better result never meets a lower band', () => {
+    const rank = (result: number) => ['starting', 'steady', 'strong'].indexOf(bandMet(sole, count(30), result) ?? '');
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 200 }), fc.integer({ min: 0, max: 50 }), (result, more) => {
+        expect(rank(result + more)).to.be.at.least(rank(result));
+      }),
+    );
+  });
+
+  it('beats the best by at least one', () => {
+    const target = targetFor({ rule: 'beat your best' }, sole, count(30), 'steady', own(66));
+    expect(target.number).to.equal(67);
+    expect(target.reason).to.include('66');
+  });
+
+  it('aims at the band before the first go, and says nothing where there is none', () => {
+    expect(targetFor({ rule: 'beat your best' }, sole, count(30), 'steady', own(null)).number).to.equal(60);
+    expect(
+      targetFor(
+        { rule: 'beat your best' },
+        drillOf('free-combination'),
+        { measure: 'time on', seconds: 60, rounds: 1 },
+        'steady',
+        own(null),
+      ).number,
+    ).to.equal(null);
+  });
+
+  it('asks for less where less is better: 24.6 s becomes 24, 24 becomes 23, 0 faults stay 0', () => {
+    expect(nextBetter(24.6, course)).to.equal(24);
+    expect(nextBetter(24, course)).to.equal(23);
+    expect(nextBetter(0, { measure: 'sets', sets: 5 })).to.equal(0);
+  });
+
+  it('knows when a number is reached, in the measure’s own direction', () => {
+    expect([meets(67, 67, count(30)), meets(66, 67, count(30)), meets(24, 24, course), meets(25, 24, course)]).to.deep.equal([
+      true,
+      false,
+      true,
+      false,
+    ]);
+  });
+
+  it('says it in words', () => {
+    expect(targetInWords({ number: 67, reason: '', estimated: false, byCoach: false }, count(30))).to.equal('67 reps');
+    expect(targetInWords({ number: 24, reason: '', estimated: false, byCoach: false }, course)).to.equal('24 s or less');
+    expect(targetInWords(targetFor({ rule: 'no number' }, sole, count(30), 'steady', own(5)), count(30))).to.equal('no number');
+  });
+});
+
+const WEEK = 7 * 86_400_000;
+const weekly = (...list: number[]) => list.map((result, i) => ({ result, doneAt: i * WEEK }));
+const known = (better: 'more' | 'less', ...list: number[]): Own => ({
+  record: better === 'more' ? Math.max(...list) : Math.min(...list),
+  recent: weekly(...list),
+  at: (list.length - 1) * WEEK,
+});
+
+describe('a stretch number', () => {
+  it('is what the last goes reach six times in ten', () => {
+    // Level goes 20 and 21: with 4 of them the 2nd lowest, 20, and a quarter for ties, to the nearest whole.
+    expect(stretchNumber({ ...known('more', 20, 21, 20, 21), at: 3 * WEEK }, 'count in time')).to.equal(21);
+    expect(stretchNumber(known('more', 20, 20, 20, 20), 'count in time')).to.equal(20);
+    expect(stretchNumber(known('more', 30), 'count in time')).to.equal(30);
+  });
+  it('follows the slope, and never goes over 115 % of the record', () => {
+    expect(stretchNumber({ ...known('more', 10, 12, 14, 16), at: 4 * WEEK }, 'count in time')).to.equal(18);
+    expect(stretchNumber({ ...known('more', 10, 20, 30, 40), at: 5 * WEEK }, 'count in time')).to.equal(46);
+  });
+  it('never goes under 90 % of the record: a dip is no lower number and no debt', () => {
+    expect(stretchNumber(known('more', 40, 20, 20, 20, 20), 'count in time')).to.equal(36);
+    // Where less is better the bounds are those of speed: no slower than 18 / 0.9.
+    expect(stretchNumber(known('less', 18, 30, 30, 30, 30), 'course time')).to.equal(20);
+  });
+  it('has tenths for seconds only', () => {
+    expect(stretchNumber(known('less', 24.3, 24.5, 24.3, 24.5), 'course time')).to.be.closeTo(24.5, 0.21);
+    expect(Number.isInteger(stretchNumber(known('more', 24, 25, 27), 'hits in time') ?? 0.5)).to.equal(true);
+  });
+  it('is the band’s first number before the first go, and says so', () => {
+    expect(targetFor({ rule: 'stretch' }, sole, count(30), 'steady', own(null))).to.include({
+      number: 60,
+      reason: 'A first number to aim at.',
+    });
+  });
+  it('tells how often it is reached, and names a dip a dip beside the record', () => {
+    expect(targetFor({ rule: 'stretch' }, sole, count(30), 'steady', known('more', 60, 62, 61, 63)).reason).to.equal(
+      'From your last 4 goes: within reach six times in ten. Your best is 63.',
+    );
+    expect(targetFor({ rule: 'stretch' }, sole, count(30), 'steady', known('more', 63, 62, 61, 50)).reason).to.contain(
+      'A dip is part of it: your best, 63, is still yours.',
+    );
+  });
+  it('law: lies between 90 and 115 % of the record, rounded to what can be reached', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 200 }), { minLength: 1, maxLength: 12 }), (list) => {
+        const number = stretchNumber(known('more', ...list), 'count in time') ?? 0;
+        const record = Math.max(...list);
+        expect(number).to.be.at.least(Math.min(record, Math.floor(record * 0.9)));
+        expect(number).to.be.at.most(Math.max(record, Math.ceil(record * 1.15)));
+      }),
+    );
+  });
+});
+
+describe('the step ladder', () => {
+  it('gives the next of 5, 10, 15, 25, 50, 100, 200, 500, then each 500', () => {
+    expect([null, 0, 4, 5, 9, 25, 118, 199, 500, 740].map(nextStepAbove)).to.deep.equal([5, 5, 5, 10, 10, 50, 200, 200, 1000, 1000]);
+    const run: Dose = { measure: 'unbroken run', seconds: 120, rounds: 1, bounce: false };
+    expect(targetFor({ rule: 'step ladder' }, drillOf('juggle-alternating'), run, 'steady', own(31)).number).to.equal(50);
+    expect(targetFor({ rule: 'step ladder' }, drillOf('juggle-alternating'), run, 'steady', own(null)).number).to.equal(5);
+  });
+  it('is one better where less is better', () => {
+    expect(targetFor({ rule: 'step ladder' }, drillOf('slalom-both'), course, 'steady', own(24.6)).number).to.equal(24);
+    expect(targetFor({ rule: 'step ladder' }, drillOf('slalom-both'), course, 'steady', own(null)).number).to.equal(null);
+  });
+});
+
+describe('a coach’s own number', () => {
+  it('shows as such', () => {
+    expect(targetByCoach(12)).to.include({ number: 12, byCoach: true });
+    expect(targetByCoach(null).reason).to.equal('Your coach set no number for you here.');
+  });
+});
+
+describe('a course', () => {
+  const goes = (...faults: number[]) => faults.map((n, i) => ({ doneAt: i, faults: n, gates: 10 }));
+  it('is made closer after two clean goes, wider above 40 % faults, and stays else', () => {
+    expect(tuningOf(goes(3, 0, 0)).tuning).to.equal('closer');
+    expect(tuningOf(goes(0, 0, 5)).tuning).to.equal('wider');
+    expect(tuningOf(goes(0, 0, 4)).tuning).to.equal('stay');
+    expect(tuningOf(goes(0)).tuning).to.equal('stay');
+    expect(tuningOf([]).reason).to.equal('First time: as it is written.');
+  });
+  it('has as many gates as its layout, times the sets', () => {
+    const layout = { moves: 'put a cone; 5 steps forward; put; 5 left; put', route: '1 to 2', variants: [] };
+    expect(gatesOf({ layout }, 5)).to.equal(15);
+    expect(gatesOf({ layout: null }, 5)).to.equal(null);
+  });
+});
+
+describe('catch-up doses', () => {
+  it('grow from half at balance 1 to 70 % at 0.4, and stay there', () => {
+    expect([1, 0.7, 0.4, 0.2, 0].map((balance) => Math.round(catchUpShare(balance) * 1000) / 1000)).to.deep.equal([
+      0.5, 0.6, 0.7, 0.7, 0.7,
+    ]);
+    expect(() => catchUpShare(1.2)).to.throw(RangeError);
+  });
+  it('put on top what makes the share: 30 s each at balance 0.7 are 15 s more', () => {
+    // (30 + 15) / (60 + 15) = 0.6
+    expect(catchUpExtra(30, 0.7)).to.equal(15);
+    expect(catchUpExtra(30, 0.4)).to.equal(40);
+    expect(catchUpExtra(30, 1)).to.equal(0);
+  });
+  it('law: with what is on top the foot behind has its share, to the nearest five', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 10, max: 300 }), fc.double({ min: 0, max: 1, noNaN: true }), (dose, balance) => {
+        const extra = catchUpExtra(dose, balance);
+        const exact = (dose * (2 * catchUpShare(balance) - 1)) / (1 - catchUpShare(balance));
+        expect(Math.abs(extra - exact)).to.be.at.most(2.5 + 1e-9);
+      }),
+    );
+  });
+});

@@ -1,0 +1,106 @@
+import { mkdtempSync, rmSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect } from 'chai';
+import { count } from 'drizzle-orm';
+import { z } from 'zod';
+import { loadDemo } from '../../../src/demo/load.ts';
+import { actorOf } from '../../../src/server/accounts/actor.ts';
+import { readConfig, SettingError } from '../../../src/server/platform/config.ts';
+import { openDatabase } from '../../../src/server/platform/db/connection.ts';
+import { clips, decisions, players, scores, user, weeks } from '../../../src/server/platform/db/schema.ts';
+import { Problem, parseInput, problemDocument } from '../../../src/server/platform/problems.ts';
+import { reviewQueue } from '../../../src/server/review/queue.ts';
+import { register } from '../../../src/server/screens/register.ts';
+import { today } from '../../../src/server/screens/today.ts';
+import { listWeeks } from '../../../src/server/weeks/weeks.ts';
+import { openTestHouse } from '../make.ts';
+
+describe('settings', () => {
+  it('say what is wrong with a port and with a folder that cannot be written', () => {
+    expect(() => readConfig({ PORT: 'many' })).to.throw(SettingError, 'PORT is "many"');
+    expect(() => readConfig({ DATA_DIR: '/dev/null/data' })).to.throw(SettingError, 'set DATA_DIR to another folder');
+  });
+
+  it('make a secret that only this user can read, and keep it', () => {
+    const dataDir = mkdtempSync(join(tmpdir(), 'eager-feet-'));
+    const first = readConfig({ DATA_DIR: dataDir });
+    expect(first.secret).to.match(/^[0-9a-f]{64}$/);
+    expect(statSync(join(dataDir, 'secret')).mode & 0o777).to.equal(0o600);
+    expect(readConfig({ DATA_DIR: dataDir }).secret).to.equal(first.secret);
+    expect(first).to.include({ port: 4321, baseAddress: 'http://localhost:4321' });
+    rmSync(dataDir, { recursive: true });
+  });
+});
+
+describe('the database', () => {
+  it('is brought to the newest schema once, and opens again as it was', () => {
+    const dataDir = mkdtempSync(join(tmpdir(), 'eager-feet-'));
+    const file = join(dataDir, 'test.sqlite');
+    openDatabase(file).$client.close();
+    const db = openDatabase(file);
+    expect(db.$client.pragma('foreign_keys', { simple: true })).to.equal(1);
+    expect(db.$client.pragma('journal_mode', { simple: true })).to.equal('wal');
+    expect(db.select({ n: count() }).from(scores).get()?.n).to.equal(0);
+    db.$client.close();
+    rmSync(dataDir, { recursive: true });
+  });
+});
+
+describe('problems', () => {
+  it('are RFC 9457 documents with a sentence and the fields to mend', () => {
+    const problem = new Problem('week closed', 'Week 3 is closed.', [{ field: 'doneAt', sentence: 'Week 3 is closed.' }]);
+    expect(problemDocument(problem)).to.deep.include({ title: 'week closed', status: 409, detail: 'Week 3 is closed.' });
+  });
+  it('name the field of bad input by its path', () => {
+    try {
+      parseInput(z.object({ scores: z.array(z.object({ value: z.number().min(0, 'The count cannot be negative.') })) }), {
+        scores: [{ value: -1 }],
+      });
+      expect.fail('was taken');
+    } catch (error) {
+      expect((error as Problem).fields).to.deep.equal([{ field: 'scores.0.value', sentence: 'The count cannot be negative.' }]);
+    }
+  });
+});
+
+describe('the demo squad', () => {
+  it('comes to life in an empty house through the same functions as real data, and only once', async function () {
+    this.timeout(120_000);
+    const house = openTestHouse();
+    house.setNow(Date.UTC(2026, 10, 26, 18));
+    const { db } = house.context;
+    const signIns = await loadDemo(house.context, process.cwd());
+    const coachRow = db
+      .select()
+      .from(user)
+      .all()
+      .find((row) => row.kind === 'coach');
+    const coach = actorOf(db, coachRow as NonNullable<typeof coachRow>);
+    const squad = coach.kind === 'coach' ? (coach.squads[0] ?? '') : '';
+    expect(signIns).to.include('LANTERN').and.include('coach@lanternfish.example');
+    expect(db.select({ n: count() }).from(players).get()?.n).to.equal(16);
+    expect(
+      listWeeks(house.context, coach, { squad })
+        .weeks.map((week) => week.state)
+        .slice(0, 4),
+    ).to.deep.equal(['draft', 'released', 'open', 'closed']);
+    expect(db.select({ n: count() }).from(weeks).get()?.n).to.equal(11);
+    const keptClips = db.select().from(clips).all();
+    expect(keptClips.every((clip) => clip.state === 'kept')).to.equal(true);
+    expect(keptClips.length).to.be.within(6, 10);
+    expect(db.select({ n: count() }).from(decisions).get()?.n).to.be.above(500);
+    const now = today(house.context, coach, { squad });
+    expect(now.toReview.doubted).to.be.above(0);
+    expect(now.quiet.map((one) => one.nickname)).to.include('Fig');
+    expect(register(house.context, coach, { squad }).players).to.have.length(16);
+    const { waiting } = reviewQueue(house.context, coach, { squad });
+    const boast = waiting.find((item) => item.player.nickname === 'Noodle' && item.clip);
+    expect(boast?.value).to.equal(34);
+    expect(boast?.result).to.equal('look');
+    const before = db.select({ n: count() }).from(scores).get()?.n;
+    expect(await loadDemo(house.context, process.cwd())).to.equal(signIns);
+    expect(db.select({ n: count() }).from(scores).get()?.n).to.equal(before);
+    house.close();
+  });
+});

@@ -1,0 +1,389 @@
+import { readFileSync, statSync } from 'node:fs';
+import { request as rawRequest, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { join } from 'node:path';
+import Database from 'better-sqlite3';
+import { expect } from 'chai';
+import { eq } from 'drizzle-orm';
+import { actorFrom } from '../../../src/server/accounts/actor.ts';
+import { announceClip, deleteClip, watchClip } from '../../../src/server/clips/clips.ts';
+import { inspectClip } from '../../../src/server/clips/inspect.ts';
+import { clips, clipViews, scores } from '../../../src/server/platform/db/schema.ts';
+import { problemOf } from '../../../src/server/platform/problems.ts';
+import { reviewQueue } from '../../../src/server/review/queue.ts';
+import { family } from '../../../src/server/screens/family.ts';
+import { sendGo } from '../../../src/server/training/send-go.ts';
+import { readBody } from '../../../src/server/wiring/route.ts';
+import { createHouseServer } from '../../../src/server/wiring/server.ts';
+import { aGo, aScore, MONDAY_TEN, openTown, outcome, PASSWORD, releaseNow, sayYes, type Town, uuid } from '../make.ts';
+
+const CLIP = join('src', 'demo', 'clips', 'step-overs-a.webm');
+
+describe('the HTTP server', () => {
+  let town: Town;
+  let server: Server;
+  let base: string;
+  let cookies: { coach: string; player: string; otherPlayer: string; guardian: string };
+  let scoreId: string;
+
+  /** Signs in through the accounts library and gives the session cookie. */
+  const signIn = async (path: string, body: object, from = '10.0.0.1') => {
+    const headers = { 'content-type': 'application/json', 'x-eager-feet-address': from };
+    const response = await town.context.auth.handler(
+      new Request(`${town.context.config.baseAddress}/api/auth${path}`, { method: 'POST', headers, body: JSON.stringify(body) }),
+    );
+    return {
+      status: response.status,
+      cookie: (response.headers.get('set-cookie') ?? '').split(';')[0] ?? '',
+      answer: (await response.json().catch(() => ({}))) as { message?: string },
+    };
+  };
+  const asPlayer = (nickname: string, pin: string, from?: string) => signIn('/sign-in/squad', { code: 'lantern', nickname, pin }, from);
+  const asAccount = (name: string) => signIn('/sign-in/email', { email: `${name}@town.example`, password: PASSWORD });
+
+  beforeEach(async () => {
+    town = await openTown();
+    releaseNow(town);
+    sayYes(town);
+    const score = aScore({ value: 60, seconds: 10 });
+    scoreId = score.id;
+    sendGo(town.context, town.player, aGo(town, 0, [score]));
+    const astro = (_req: unknown, res: { statusCode: number; end(text: string): void }) => {
+      res.statusCode = 200;
+      res.end('page');
+    };
+    server = createHouseServer(town.context, astro as never, join('dist', 'client'));
+    await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
+    base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+    cookies = {
+      coach: (await asAccount('fennel')).cookie,
+      player: (await asPlayer('Comet', '2468')).cookie,
+      otherPlayer: (await asPlayer(' pebble ', '1357')).cookie,
+      guardian: (await asAccount('comets')).cookie,
+    };
+  });
+  afterEach(async () => {
+    server.closeAllConnections();
+    await new Promise((done) => server.close(done));
+    town.close();
+  });
+
+  describe('sign-in', () => {
+    it('signs somebody in although the database is held by another writer just then', async () => {
+      const other = new Database(town.context.config.databaseFile);
+      other.exec('begin immediate');
+      const signingIn = Promise.all([asAccount('fennel'), asPlayer('Comet', '2468')]);
+      await new Promise((done) => setTimeout(done, 400));
+      const before = other.prepare('select count(*) as n from session').get();
+      other.exec('rollback');
+      const signedIn = await signingIn;
+      expect(signedIn.map((answer) => answer.status)).to.deep.equal([200, 200]);
+      expect(other.prepare('select count(*) as n from session').get()).to.deep.equal({ n: (before as { n: number }).n + 2 });
+      other.close();
+    });
+
+    it('knows each kind of person by the session cookie', async () => {
+      for (const [who, kind] of [
+        ['coach', 'coach'],
+        ['player', 'player'],
+        ['guardian', 'guardian'],
+      ] as const) {
+        expect((await actorFrom(town.context, new Headers({ cookie: cookies[who] }))).kind).to.equal(kind);
+      }
+      expect((await actorFrom(town.context, new Headers({ cookie: 'eager-feet.session_token=forged.forged' }))).kind).to.equal('nobody');
+    });
+
+    it('answers a wrong PIN and an unknown nickname alike', async () => {
+      const wrong = await asPlayer('Comet', '0000');
+      const unknown = await asPlayer('Nobody', '0000');
+      expect(wrong.status).to.equal(401);
+      expect(unknown).to.deep.equal({ ...wrong, cookie: '' });
+    });
+
+    it('makes a guesser wait after five tries, while the child still gets in at home', async () => {
+      for (let i = 0; i < 5; i++) await asPlayer('Comet', '0000', '10.6.6.6');
+      const sixth = await asPlayer('Comet', '2468', '10.6.6.6');
+      expect(sixth.status).to.equal(429);
+      expect(sixth.answer.message).to.include('Wait');
+      expect((await asPlayer('Comet', '2468', '10.0.0.1')).status).to.equal(200);
+    });
+
+    it('stops guessing from many addresses, but not at an address where the child was before', async () => {
+      for (let i = 0; i < 22; i++) await asPlayer('Comet', '0000', `10.7.0.${i}`);
+      expect((await asPlayer('Comet', '2468', '10.7.1.1')).status).to.equal(429);
+      expect((await asPlayer('Comet', '2468', '10.0.0.1')).status).to.equal(200);
+    });
+
+    it('limits passwords too', async () => {
+      const guess = () => signIn('/sign-in/email', { email: 'fennel@town.example', password: 'wrong wrong wrong' }, '10.8.8.8');
+      for (let i = 0; i < 5; i++) expect((await guess()).status).to.equal(401);
+      expect((await guess()).status).to.equal(429);
+    });
+
+    it('lets nobody sign up by themselves', async () => {
+      const made = await signIn('/sign-up/email', { email: 'new@town.example', password: PASSWORD, name: 'New', kind: 'coach' });
+      expect(made.status).to.be.at.least(400);
+    });
+  });
+
+  describe('a body', () => {
+    const slowly = (parts: number, pause: number) =>
+      new Request('http://localhost/x', {
+        method: 'POST',
+        duplex: 'half',
+        body: new ReadableStream({
+          async pull(stream) {
+            await new Promise((done) => setTimeout(done, pause));
+            if (parts-- > 0) stream.enqueue(new TextEncoder().encode('[]'));
+            else stream.close();
+          },
+        }),
+      } as RequestInit);
+
+    it('is counted, and is not waited for without end', async () => {
+      expect((await readBody(slowly(3, 1), 100)).toString()).to.equal('[][][]');
+      expect(await outcome(() => readBody(slowly(60, 1), 100))).to.equal('too large');
+      expect(await outcome(() => readBody(slowly(1000, 10), 100_000, 40))).to.equal('too slow');
+    });
+  });
+
+  describe('a database without room', () => {
+    it('says so, keeps what it accepted, and goes on when there is room', async () => {
+      const { db } = town.context;
+      const pages = Number(db.$client.pragma('page_count', { simple: true }));
+      db.$client.pragma(`max_page_count = ${pages}`);
+      const kept: string[] = [];
+      let thrown: unknown = null;
+      for (let i = 0; i < 500 && thrown === null; i++) {
+        const score = aScore();
+        try {
+          sendGo(town.context, town.player, aGo(town, 0, [score]));
+          kept.push(score.id);
+        } catch (error) {
+          thrown = error;
+        }
+      }
+      expect(problemOf(thrown, () => undefined).kind).to.equal('no room');
+      db.$client.pragma('max_page_count = 1000000');
+      const after = aScore();
+      sendGo(town.context, town.player, aGo(town, 0, [after]));
+      const ids = db
+        .select({ id: scores.id })
+        .from(scores)
+        .all()
+        .map((row) => row.id);
+      expect(ids).to.include.members([...kept, after.id]);
+    });
+  });
+
+  describe('what comes from elsewhere', () => {
+    it('is refused on unsafe methods, JSON included', async () => {
+      const from = (headers: Record<string, string>) =>
+        fetch(`${base}/api/v1/go/scores`, { method: 'POST', body: '{}', headers }).then((r) => r.status);
+      expect(await from({ origin: 'https://elsewhere.example', 'content-type': 'application/json' })).to.equal(403);
+      expect(await from({ origin: 'null' })).to.equal(403);
+      expect(await from({ 'sec-fetch-site': 'cross-site' })).to.equal(403);
+      expect(await from({ origin: base })).to.equal(200);
+      expect((await fetch(`${base}/`, { headers: { origin: 'https://elsewhere.example' } })).status).to.equal(200);
+    });
+
+    it('cannot say what address it comes from', async () => {
+      const seen: string[] = [];
+      const spying = createHouseServer(
+        town.context,
+        ((req: { headers: Record<string, string> }, res: { end(): void }) => {
+          seen.push(req.headers['x-eager-feet-address'] ?? '');
+          res.end();
+        }) as never,
+        'dist/client',
+      );
+      await new Promise<void>((done) => spying.listen(0, '127.0.0.1', done));
+      await fetch(`http://127.0.0.1:${(spying.address() as AddressInfo).port}/`, {
+        headers: { 'x-eager-feet-address': '1.2.3.4', 'x-forwarded-for': '1.2.3.4' },
+      });
+      spying.closeAllConnections();
+      await new Promise((done) => spying.close(done));
+      expect(seen).to.deep.equal(['127.0.0.1']);
+    });
+
+    it('never reaches files outside the built ones', async () => {
+      const status = await new Promise<string>((done) => {
+        const req = rawRequest(`${base}`, { path: '/../../package.json' }, (res) => {
+          let text = '';
+          res.on('data', (part) => {
+            text += part;
+          });
+          res.on('end', () => done(text));
+        });
+        req.end();
+      });
+      expect(status).to.equal('page');
+    });
+
+    it('gets long pages compressed when it can read that, and clips as they are', async () => {
+      const long = createHouseServer(
+        town.context,
+        ((_req: unknown, res: { setHeader(name: string, value: string): void; end(text: string): void }) => {
+          res.setHeader('content-type', 'text/html');
+          res.end('feet '.repeat(2000));
+        }) as never,
+        'dist/client',
+      );
+      await new Promise<void>((done) => long.listen(0, '127.0.0.1', done));
+      const ask = (encoding: string) =>
+        fetch(`http://127.0.0.1:${(long.address() as AddressInfo).port}/`, { headers: { 'accept-encoding': encoding } });
+      const [packed, plain] = [await ask('gzip'), await ask('identity')];
+      expect([packed.headers.get('content-encoding'), plain.headers.get('content-encoding')]).to.deep.equal(['gzip', null]);
+      expect(await packed.text()).to.equal(await plain.text());
+      long.closeAllConnections();
+      await new Promise((done) => long.close(done));
+    });
+
+    it('gets the safety headers', async () => {
+      const { headers } = await fetch(`${base}/`);
+      expect(headers.get('x-content-type-options')).to.equal('nosniff');
+      expect(headers.get('x-frame-options')).to.equal('DENY');
+    });
+  });
+
+  describe('clips', () => {
+    const file = readFileSync(CLIP);
+    const tus = { 'tus-resumable': '1.0.0' };
+    const metadata = (clip: string) => `clip ${Buffer.from(clip).toString('base64')}`;
+
+    const announce = () => {
+      const id = uuid();
+      announceClip(town.context, town.player, { id, scoreId, squadId: town.squad, workAt: 2 });
+      return id;
+    };
+    const create = (clip: string, length: number, cookie = cookies.player) =>
+      fetch(`${base}/api/uploads`, {
+        method: 'POST',
+        headers: { ...tus, cookie, origin: base, 'upload-length': String(length), 'upload-metadata': metadata(clip) },
+      });
+    const patch = (url: string, offset: number, body: Uint8Array, cookie = cookies.player) =>
+      fetch(url, {
+        method: 'PATCH',
+        headers: { ...tus, cookie, origin: base, 'content-type': 'application/offset+octet-stream', 'upload-offset': String(offset) },
+        body: body as BodyInit,
+      });
+    const upload = async (clip: string, bytes: Uint8Array) => {
+      const location = new URL((await create(clip, bytes.length)).headers.get('location') ?? '', base).href;
+      return patch(location, 0, bytes);
+    };
+    const row = (id: string) => town.context.db.select().from(clips).where(eq(clips.id, id)).get();
+    const watch = (id: string, cookie: string, headers: Record<string, string> = {}) =>
+      fetch(`${base}/api/v1/clips/${id}/file`, { headers: { cookie, ...headers } });
+
+    it('goes on at the byte where a cut connection stopped, and is the same file after', async () => {
+      const id = announce();
+      const location = new URL((await create(id, file.length)).headers.get('location') ?? '', base).href;
+      const half = Math.floor(file.length / 2);
+      await patch(location, 0, file.subarray(0, half));
+      const head = await fetch(location, { method: 'HEAD', headers: { ...tus, cookie: cookies.player } });
+      expect(Number(head.headers.get('upload-offset'))).to.equal(half);
+      expect((await patch(location, half, file.subarray(half))).status).to.equal(204);
+      expect(row(id)).to.include({ state: 'kept', mediaType: 'video/webm', bytes: file.length });
+      const got = Buffer.from(await (await watch(id, cookies.player)).arrayBuffer());
+      expect(got.equals(file)).to.equal(true);
+    });
+
+    it('is served by ranges to those who may see it, and the views are on record once', async () => {
+      const id = announce();
+      await upload(id, file);
+      const part = await watch(id, cookies.coach, { range: 'bytes=100-199' });
+      expect([part.status, (await part.arrayBuffer()).byteLength, part.headers.get('cache-control')]).to.deep.equal([
+        206,
+        100,
+        'private, no-store',
+      ]);
+      await watch(id, cookies.coach).then((r) => r.arrayBuffer());
+      await watch(id, cookies.guardian).then((r) => r.arrayBuffer());
+      expect(town.context.db.select().from(clipViews).all()).to.have.length(2);
+      expect((await watch(id, cookies.otherPlayer)).status).to.equal(404);
+      expect((await watch(id, '')).status).to.equal(401);
+      expect(reviewQueue(town.context, town.coach, { squad: town.squad }).waiting[0]?.clip).to.deep.equal({
+        id,
+        seconds: row(id)?.seconds,
+        workAt: 2,
+        mediaType: 'video/webm',
+      });
+    });
+
+    it('raises "clip too short" when it is', async () => {
+      const long = aScore({ value: 60, seconds: 30 });
+      sendGo(town.context, town.player, aGo(town, 0, [long]));
+      scoreId = long.id;
+      await upload(announce(), file);
+      const item = reviewQueue(town.context, town.coach, { squad: town.squad }).waiting.find((one) => one.scoreId === long.id);
+      expect(item?.doubts.map((doubt) => doubt.reason)).to.deep.equal(['clip too short']);
+    });
+
+    it('sent twice is kept once', async () => {
+      const id = announce();
+      await upload(id, file);
+      const again = await upload(id, file);
+      expect([again.status, row(id)?.state]).to.deep.equal([204, 'kept']);
+      expect(announceClip(town.context, town.player, { id, scoreId, squadId: town.squad, workAt: 2 }).state).to.equal('kept');
+    });
+
+    it('that are no video are refused with a sentence, and nothing is left of them', async () => {
+      const id = announce();
+      const answer = await upload(id, Buffer.from('this is not a video, whatever it says'));
+      expect(answer.status).to.equal(422);
+      expect(await answer.text()).to.include('not a video');
+      expect(row(id)).to.include({ state: 'refused', fileName: null });
+      expect((await create(id, 10)).status).to.equal(422);
+    });
+
+    it('that are cut off, empty or noise are refused', async () => {
+      for (const bytes of [file.subarray(0, 300), Buffer.alloc(2000, 7)]) {
+        expect((await upload(announce(), bytes)).status).to.equal(422);
+      }
+    });
+
+    it('over 300 MB are refused before a byte is sent', async () => {
+      expect((await create(announce(), 301 * 1024 * 1024)).status).to.equal(413);
+    });
+
+    it('of somebody else or nobody’s announcing are not taken', async () => {
+      const id = announce();
+      expect((await create(id, 10, cookies.otherPlayer)).status).to.equal(404);
+      expect((await create(uuid(), 10)).status).to.equal(404);
+      expect((await create(id, 10, '')).status).to.equal(401);
+      const location = new URL((await create(id, file.length)).headers.get('location') ?? '', base).href;
+      expect((await patch(location, 0, file, cookies.otherPlayer)).status).to.equal(404);
+      expect((await fetch(location, { headers: { ...tus, cookie: cookies.player } })).status).to.be.at.least(400);
+    });
+
+    it('need a guardian’s yes: without it none is taken, and after a no the coach sees none', async () => {
+      const id = announce();
+      await upload(id, file);
+      sayYes(town, false);
+      town.setNow(MONDAY_TEN + 1000);
+      sayYes(town, false);
+      expect((await watch(id, cookies.coach)).status).to.equal(404);
+      expect(reviewQueue(town.context, town.coach, { squad: town.squad }).waiting[0]?.clip).to.equal(null);
+      expect((await watch(id, cookies.guardian)).status).to.equal(200);
+      expect(await outcome(() => announce())).to.equal('no consent');
+    });
+
+    it('are gone from the disk when the guardian deletes one', async () => {
+      const id = announce();
+      await upload(id, file);
+      const { path } = watchClip(town.context, town.guardian, { clip: id });
+      expect(statSync(path).size).to.equal(file.length);
+      expect(family(town.context, town.guardian).children[0]?.clips.map((clip) => clip.id)).to.deep.equal([id]);
+      deleteClip(town.context, town.guardian, { clip: id });
+      expect(() => statSync(path)).to.throw();
+      expect((await watch(id, cookies.player)).status).to.equal(404);
+      expect(family(town.context, town.guardian).children[0]?.clips).to.deep.equal([]);
+      expect(row(id)?.deletedBy).to.equal((town.guardian as { userId: string }).userId);
+    });
+
+    it('are read by their container: length, kind, one picture track', async () => {
+      expect(await inspectClip(CLIP)).to.deep.equal({ mediaType: 'video/webm', extension: 'webm', seconds: 14 });
+      expect(await outcome(() => inspectClip('package.json'))).to.equal('clip refused');
+    });
+  });
+});

@@ -1,0 +1,122 @@
+import { expect } from 'chai';
+import type { WeekDetail } from '../../../src/contract/weeks.ts';
+import type { WeekPlan } from '../../../src/core/weeks/schema.ts';
+import { useDraft } from '../../../src/views/weeks/use-draft.ts';
+import { aBlock, anItem, aSession } from '../../core/make.ts';
+import { openPage } from '../page.ts';
+
+/* The draft of a week while it is edited, with a server that answers when the test says so. */
+
+const PLAN: WeekPlan = { title: 'Week 1', focus: '', sessions: [aSession([aBlock('challenge', [anItem('sole-taps')])])] };
+const detail = (draft: number, plan: WeekPlan): WeekDetail => ({
+  ...{ id: '01890000-0000-7000-8000-000000000001', squadId: '01890000-0000-7000-8000-000000000002', number: 1, startsOn: '2026-11-02' },
+  ...{ title: plan.title, focus: plan.focus, sessions: plan.sessions.length, state: 'draft' as const, opensAt: null, closesAt: null },
+  ...{ changed: false, surprise: false, timeZone: 'America/Chicago', plan, draft, revision: null },
+});
+
+interface Sent {
+  body: { draft: number; plan: WeekPlan };
+  answer(status: number, body: unknown): void;
+}
+
+describe('the draft of a week', () => {
+  let close: () => Promise<void>;
+  let sent: Sent[] = [];
+  let tools: typeof import('@testing-library/react');
+  before(async () => {
+    close = openPage();
+    tools = await import('@testing-library/react');
+    globalThis.fetch = ((_path: string, init?: RequestInit) =>
+      new Promise((resolve) => {
+        sent.push({
+          body: JSON.parse(String(init?.body ?? 'null')),
+          answer: (status, body) => resolve(Response.json(body, { status })),
+        });
+      })) as typeof fetch;
+  });
+  beforeEach(() => {
+    sent = [];
+  });
+  afterEach(() => tools.cleanup());
+  after(() => close());
+
+  const open = () => tools.renderHook(() => useDraft(detail(1, PLAN)));
+  const called = (title: string) => (plan: WeekPlan) => ({ ...plan, title });
+  const until = (what: () => boolean) => tools.waitFor(() => expect(what()).to.equal(true));
+
+  it('is saved once at a time, each saving on what the one before came to', async () => {
+    const { result } = open();
+    tools.act(() => result.current.edit(called('A')));
+    const first = result.current.saveNow();
+    await until(() => sent.length === 1);
+    tools.act(() => result.current.edit(called('B')));
+    // Release and export ask for a saving at the same moment, while one is on its way.
+    const [second, third] = [result.current.saveNow(), result.current.saveNow()];
+    await tools.act(() => new Promise((resolve) => setTimeout(resolve, 30)));
+    expect(sent.map((one) => one.body.plan.title)).to.deep.equal(['A']);
+    await tools.act(async () => sent[0]?.answer(200, detail(2, { ...PLAN, title: 'A' })));
+    await until(() => sent.length === 2);
+    expect(sent[1]?.body).to.deep.include({ draft: 2 });
+    expect(sent[1]?.body.plan.title).to.equal('B');
+    await tools.act(async () => sent[1]?.answer(200, detail(3, { ...PLAN, title: 'B' })));
+    expect(await Promise.all([first, second, third])).to.deep.equal([true, true, true]);
+    // What the server has already is not sent once more.
+    expect(sent.length).to.equal(2);
+    expect(result.current.save.kind).to.equal('saved');
+  });
+
+  it('is as saved as before when a change is taken back, and nothing is sent', async () => {
+    const { result } = open();
+    tools.act(() => result.current.edit(called('A')));
+    tools.act(() => result.current.undo());
+    expect(result.current.save.kind).to.equal('changed');
+    await until(() => result.current.save.kind === 'saved');
+    expect(sent.length).to.equal(0);
+  });
+
+  it('says what kept it from being saved, and goes on with the next saving', async () => {
+    const { result } = open();
+    tools.act(() => result.current.edit(called('A')));
+    const first = result.current.saveNow();
+    await until(() => sent.length === 1);
+    await tools.act(async () => sent[0]?.answer(500, { title: 'server trouble', detail: 'The server is not well.' }));
+    expect(await first).to.equal(false);
+    expect(result.current.save).to.deep.equal({ kind: 'problem', sentence: 'The server is not well.' });
+    const second = result.current.saveNow();
+    await until(() => sent.length === 2);
+    expect(sent[1]?.body).to.deep.include({ draft: 1 });
+    await tools.act(async () => sent[1]?.answer(200, detail(2, { ...PLAN, title: 'A' })));
+    expect(await second).to.equal(true);
+  });
+
+  it('is not sent while a field does not hold, and names it', async () => {
+    const { result } = open();
+    tools.act(() => result.current.edit(called('')));
+    let saved: boolean | null = null;
+    await tools.act(async () => {
+      saved = await result.current.saveNow();
+    });
+    expect([saved, sent.length, result.current.problems[0]?.field]).to.deep.equal([false, 0, 'title']);
+  });
+
+  it('keeps mine or theirs when somebody else saved in between, and the other is one undo away', async () => {
+    const { result } = open();
+    tools.act(() => result.current.edit(called('Mine')));
+    const saving = result.current.saveNow();
+    await until(() => sent.length === 1);
+    await tools.act(async () => sent[0]?.answer(409, { title: 'changed elsewhere', detail: 'Changed.' }));
+    await until(() => sent.length === 2);
+    await tools.act(async () => sent[1]?.answer(200, detail(7, { ...PLAN, title: 'Theirs' })));
+    expect(await saving).to.equal(false);
+    expect(result.current.theirs?.plan.title).to.equal('Theirs');
+    tools.act(() => result.current.settle('theirs'));
+    expect(result.current.plan.title).to.equal('Theirs');
+    tools.act(() => result.current.undo());
+    expect(result.current.plan.title).to.equal('Mine');
+    const again = result.current.saveNow();
+    await until(() => sent.length === 3);
+    expect(sent[2]?.body).to.deep.include({ draft: 7 });
+    await tools.act(async () => sent[2]?.answer(200, detail(8, { ...PLAN, title: 'Mine' })));
+    expect(await again).to.equal(true);
+  });
+});
