@@ -3,17 +3,18 @@ import { readFeed } from '../../server/weeks/feeds.ts';
 import { problemResponse } from '../../server/wiring/route.ts';
 
 interface Asked {
+  request: Request;
   params: Record<string, string | undefined>;
 }
 
 /** A calendar behind its own address: the token is all that a calendar program has to show. */
-export const GET = ({ params }: Asked): Response => {
+export const GET = ({ params, request }: Asked): Response => {
   const context = house();
   try {
     const calendar = readFeed(context, params.token ?? '');
     return new Response(calendar, { headers: { 'content-type': 'text/calendar; charset=utf-8', 'cache-control': 'no-store' } });
   } catch (error) {
-    return problemResponse(context, error);
+    return problemResponse(context, error, request);
   }
 };
 export const HEAD = GET;

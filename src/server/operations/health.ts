@@ -1,6 +1,7 @@
 import { statfsSync } from 'node:fs';
 import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import type { Context } from '../context.ts';
+import type { Db } from '../platform/db/connection.ts';
 import { jobRuns } from '../platform/db/schema.ts';
 
 const DAY_MS = 24 * 3_600_000;
@@ -10,10 +11,22 @@ interface Health {
   ok: boolean;
   /** Whether the database answers. */
   database: boolean;
+  /** Whether it can be written. Held by another program for a moment is not that it cannot. */
+  writable: boolean;
   /** Megabytes that are free where the data lie. */
   roomMb: number;
   /** Hours since the last backup that went well; null for none yet. */
   backupHours: number | null;
+}
+
+function isWritable(db: Db): boolean {
+  try {
+    db.$client.exec('begin immediate');
+    db.$client.exec('rollback');
+    return true;
+  } catch (error) {
+    return String((error as { code?: unknown }).code).startsWith('SQLITE_BUSY');
+  }
 }
 
 /** How the house is, for whoever watches it: no names, no counts of people. */
@@ -29,8 +42,9 @@ export function healthOf({ db, config, now }: Context): Health {
       .limit(1)
       .get();
     const backupHours = last?.at ? Math.floor((now() - last.at) / (DAY_MS / 24)) : null;
-    return { ok: roomMb >= LEAST_ROOM_MB, database: true, roomMb, backupHours };
+    const writable = isWritable(db);
+    return { ok: roomMb >= LEAST_ROOM_MB && writable, database: true, writable, roomMb, backupHours };
   } catch {
-    return { ok: false, database: false, roomMb, backupHours: null };
+    return { ok: false, database: false, writable: false, roomMb, backupHours: null };
   }
 }

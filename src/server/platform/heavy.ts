@@ -84,7 +84,7 @@ function inTurn() {
 
 /** The file of the threads: bundled beside the server, or the source itself in tests and benches. */
 function threadFile(): { filename: string; execArgv: string[] } {
-  const bundled = fileURLToPath(new URL('../heavy/heavy.mjs', import.meta.url));
+  const bundled = fileURLToPath(new URL('./heavy.mjs', import.meta.url));
   if (existsSync(bundled)) return { filename: bundled, execArgv: [] };
   return { filename: fileURLToPath(new URL('../wiring/worker.ts', import.meta.url)), execArgv: ['--import', 'tsx'] };
 }

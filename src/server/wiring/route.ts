@@ -3,6 +3,7 @@ import type { Endpoint } from '../../contract/endpoint.ts';
 import { type Actor, type Asking, askingFrom } from '../accounts/actor.ts';
 import { type Context, house } from '../context.ts';
 import { whileBusy } from '../platform/db/while-busy.ts';
+import { REQUEST_ID_HEADER, routeOf } from '../platform/http/request-log.ts';
 import { tidy } from '../platform/http/texts.ts';
 import { PROBLEMS, Problem, parseInput, problemDocument, problemHeaders, problemOf } from '../platform/problems.ts';
 
@@ -58,8 +59,9 @@ async function readJson(request: Request): Promise<unknown> {
 const PRIVATE = { 'cache-control': 'no-store' };
 
 /** A problem as an answer; what nobody foresaw is logged and answered without its details. */
-export function problemResponse(context: Context, error: unknown): Response {
-  const problem = problemOf(error, (err) => context.log.error({ err }, 'unforeseen'));
+export function problemResponse(context: Context, error: unknown, asked: Request): Response {
+  const about = { request: asked.headers.get(REQUEST_ID_HEADER), route: routeOf(new URL(asked.url).pathname) };
+  const problem = problemOf(error, (err) => context.log.error({ err, ...about }, 'unforeseen'));
   return Response.json(problemDocument(problem), {
     status: PROBLEMS[problem.kind],
     headers: {
@@ -95,7 +97,7 @@ export function route<P extends z.ZodType, B extends z.ZodType, R extends z.ZodT
         headers: { ...PRIVATE, 'content-type': `${mediaType}; charset=utf-8`, 'content-disposition': `attachment; filename="${name}"` },
       });
     } catch (error) {
-      return problemResponse(context, error);
+      return problemResponse(context, error, request);
     }
   };
 }

@@ -11,6 +11,7 @@ import { whileBusy } from '../platform/db/while-busy.ts';
 import { ADDRESS_HEADER, clientAddress } from '../platform/http/address.ts';
 import { boundConnections, endUnread } from '../platform/http/connections.ts';
 import { setSafetyHeaders } from '../platform/http/headers.ts';
+import { logRequest } from '../platform/http/request-log.ts';
 import { boundRequests } from '../platform/http/requests.ts';
 import { PROBLEMS, Problem, problemDocument, problemHeaders, problemOf } from '../platform/problems.ts';
 import { hearSpoken } from '../review/spoken.ts';
@@ -167,10 +168,11 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
     });
   };
   const server = createServer((req, res) => {
+    const about = logRequest(context.log, req, res);
     handle(req, res).catch((error) => {
       answerProblem(
         res,
-        problemOf(error, (err) => context.log.error({ err }, 'unforeseen')),
+        problemOf(error, (err) => context.log.error({ err, ...about }, 'unforeseen')),
       );
     });
   });

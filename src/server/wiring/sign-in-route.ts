@@ -131,6 +131,6 @@ export async function signInRoute(request: Request): Promise<Response> {
     for (const cookie of answer.headers.getSetCookie()) reply.headers.append('set-cookie', cookie);
     return reply;
   } catch (error) {
-    return problemResponse(context, error);
+    return problemResponse(context, error, request);
   }
 }

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
+import pino from 'pino';
 import { actorFrom } from '../../../src/server/accounts/actor.ts';
 import { announceClip, deleteClip, watchClip } from '../../../src/server/clips/clips.ts';
 import { inspectClip } from '../../../src/server/clips/inspect.ts';
@@ -66,6 +67,65 @@ describe('the HTTP server', () => {
     server.closeAllConnections();
     await new Promise((done) => server.close(done));
     town.close();
+  });
+
+  describe('the request log', () => {
+    const lines = async (act: () => Promise<unknown>) => {
+      const said: string[] = [];
+      const before = town.context.log;
+      town.context.log = pino({ level: 'info' }, { write: (line: string) => said.push(line) });
+      await act();
+      for (let i = 0; i < 200 && said.length === 0; i++) await new Promise((done) => setTimeout(done, 5));
+      town.context.log = before;
+      return said.map((line) => JSON.parse(line) as Record<string, unknown>);
+    };
+
+    it('has route, status, milliseconds and an id, which the answer carries too; nothing of who or what was asked for', async () => {
+      const id = uuid();
+      let answer: Response | null = null;
+      const [line, ...more] = await lines(async () => {
+        answer = await fetch(`${base}/api/v1/clips/${id}/file?child=Comet`, { headers: { cookie: cookies.coach, 'x-request-id': 'mine' } });
+      });
+      expect(more).to.deep.equal([]);
+      expect(line).to.include({ msg: 'request', method: 'GET', route: '/api/v1/clips/*/file', status: 404, whole: true });
+      expect(line?.ms).to.be.a('number');
+      const header = (answer as Response | null)?.headers.get('x-request-id');
+      expect(header).to.match(/^[0-9a-f-]{36}$/);
+      expect(line?.request).to.equal(header);
+      for (const secret of [id, 'Comet', 'child', 'mine', 'cookie']) expect(JSON.stringify(line), secret).to.not.include(secret);
+    });
+
+    it('names route and id beside an error that nobody foresaw', async () => {
+      const broken = createHouseServer(
+        town.context,
+        (() => {
+          throw new Error('broken inside');
+        }) as never,
+        join('dist', 'client'),
+      );
+      await new Promise<void>((done) => broken.listen(0, '127.0.0.1', done));
+      const at = `http://127.0.0.1:${(broken.address() as AddressInfo).port}`;
+      let answer: Response | null = null;
+      const said = await lines(async () => {
+        answer = await fetch(`${at}/week`);
+      });
+      broken.closeAllConnections();
+      await new Promise((done) => broken.close(done));
+      const error = said.find((line) => line.msg === 'unforeseen');
+      expect(error).to.include({ route: '/week', request: (answer as Response | null)?.headers.get('x-request-id') });
+      expect((answer as Response | null)?.status).to.equal(500);
+    });
+  });
+
+  it('/health says whether the database can be written, and that is not so for a moment that another program takes', async () => {
+    const health = async () => (await (await fetch(`${base}/health`)).json()) as Record<string, unknown>;
+    expect(await health()).to.include({ ok: true, database: true, writable: true });
+    const other = new Database(town.context.config.databaseFile);
+    other.exec('begin immediate');
+    expect(await health()).to.include({ ok: true, writable: true });
+    other.close();
+    town.context.db.$client.pragma('query_only = ON');
+    expect(await health()).to.include({ ok: false, database: true, writable: false });
   });
 
   describe('sign-in', () => {
