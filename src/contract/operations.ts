@@ -72,7 +72,30 @@ export type Keeping = z.infer<typeof Keeping>;
 
 const ofChild = z.object({ player: Id });
 
+/** What broke in a browser: where in the program, never what was in it. */
+export const ErrorReport = z.object({
+  /** The part of the page. */
+  view: z.string().regex(/^\w{1,60}$/, 'The view is one word.'),
+  /** The page, with ids and codes blanked. */
+  route: z.string().regex(/^(\/[a-z0-9.*-]{0,40}){1,9}$/, 'The route is a path of short words.'),
+  /** The kind of error; its sentence may name somebody and is left out. */
+  error: z.string().regex(/^\w{1,60}$/, 'The error is one word.'),
+  /** Places in the program: file, line and column. */
+  stack: z.array(z.string().regex(/^[\w.-]{1,80}:\d{1,7}:\d{1,7}$/, 'A place is file:line:column.')).max(12, 'At most 12 places.'),
+});
+export type ErrorReport = z.infer<typeof ErrorReport>;
+
 export const operationsApi = {
+  report: endpoint({
+    method: 'POST',
+    path: '/reports',
+    act: 'report an error',
+    summary:
+      'Tells the house that something broke in a page: the part, the kind of error and its places in the program. Nothing of anybody.',
+    params: Nothing,
+    body: ErrorReport,
+    response: z.object({ taken: z.literal(true) }),
+  }),
   mentions: endpoint({
     method: 'GET',
     path: '/squads/{squad}/mentions',

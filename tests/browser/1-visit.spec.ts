@@ -1,5 +1,5 @@
 import type { BrowserContext, Page } from '@playwright/test';
-import { expect, test } from './house.ts';
+import { expect, LONG, test } from './house.ts';
 import { awake, coachBase, outboxOf, PHONE, signIn } from './people.ts';
 
 test.use({ file: '1-visit' });
@@ -103,7 +103,7 @@ test.describe
       expect(await answer.text()).not.toContain('Not to be seen yet');
     });
 
-    test('two tabs on one week never lose work silently', async ({ page, context: desk }) => {
+    test('two tabs on one week never lose work silently', LONG, async ({ page, context: desk }) => {
       await signIn(desk, 'coach');
       const base = await coachBase(page);
       await page.goto(`${base}/weeks`);
@@ -129,7 +129,7 @@ test.describe
       await other.close();
     });
 
-    test('every measure can be put on the bench with its own dose', async ({ page, context: desk }) => {
+    test('every measure can be put on the bench with its own dose', LONG, async ({ page, context: desk }) => {
       await signIn(desk, 'coach');
       const base = await coachBase(page);
       await page.goto(`${base}/weeks`);

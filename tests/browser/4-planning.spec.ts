@@ -269,7 +269,7 @@ test.describe('the shelf of drills', () => {
     expect(svg).not.toContain('var(--');
   });
 
-  test('takes a copy of a drill with a layout of its own, points at a wrong move, and keeps versions', async ({ page }) => {
+  test('takes a copy of a drill with a layout of its own, points at a wrong move, and keeps versions', LONG, async ({ page }) => {
     const base = await coachBase(page);
     await page.goto(`${base}/drills/new?from=three-gates`);
     await awake(page);

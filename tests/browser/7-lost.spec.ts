@@ -261,7 +261,7 @@ async function withPlace(path: string): Promise<Buffer> {
   return Buffer.from(target.buffer ?? new ArrayBuffer(0));
 }
 
-test('a file with its place goes in, and the clip that is kept has none', async ({ browser }) => {
+test('a file with its place goes in, and the clip that is kept has none', LONG, async ({ browser }) => {
   const context = await browser.newContext({ viewport: PHONE });
   await signIn(context, 'Comet');
   const page = await context.newPage();
@@ -289,7 +289,7 @@ test('a file with its place goes in, and the clip that is kept has none', async 
   await context.close();
 });
 
-test('signing out with unsent things asks first; on a shared phone they wait for their own player', async ({ browser }) => {
+test('signing out with unsent things asks first; on a shared phone they wait for their own player', LONG, async ({ browser }) => {
   const context = await browser.newContext({ viewport: PHONE });
   await signIn(context, 'Comet');
   const page = await context.newPage();

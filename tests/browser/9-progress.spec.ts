@@ -68,7 +68,7 @@ test.describe('the squad area', () => {
     gone();
   });
 
-  test('two weeks, fair numbers, and what is not there yet', async ({ page, context }) => {
+  test('two weeks, fair numbers, and what is not there yet', LONG, async ({ page, context }) => {
     await signIn(context, 'coach');
     const base = await coachBase(page);
     await page.goto(`${base}/squad/compare`);

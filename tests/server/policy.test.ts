@@ -8,6 +8,7 @@ import { announceClip, clipState, deleteClip, recordWatching } from '../../src/s
 import { announceFilm, listFilms, removeFilm, stateOfFilm } from '../../src/server/clips/films/films.ts';
 import { archiveDrill, exportDrills, importDrills, saveDrill } from '../../src/server/drills/own.ts';
 import { shelf } from '../../src/server/drills/shelf.ts';
+import { reportError } from '../../src/server/operations/reports.ts';
 import { allow } from '../../src/server/policy.ts';
 import { openBench } from '../../src/server/review/bench.ts';
 import { dropCue, keepCue } from '../../src/server/review/cues.ts';
@@ -83,6 +84,10 @@ const ROWS: Record<string, Row> = {
   ...PROGRESS_ROWS,
   ...PEOPLE_ROWS,
   'accounts.me': { open: PEOPLE, call: (t, a) => me(t.context, a) },
+  'keeping.report': {
+    open: PEOPLE,
+    call: (t, a) => reportError(t.context, a, { view: 'GoView', route: '/go/*', error: 'TypeError', stack: [] }),
+  },
   'drills.shelf': { open: COACH, call: (t, a) => shelf(t.context, a, { squad: t.squad }) },
   'drills.save': {
     open: COACH,

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { z } from 'zod';
 import { call, sendJson } from '../../client/client.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { useForm } from '../../client/use-form.ts';
 import { type AccountNewsView, accountsApi, type SignIns } from '../../contract/accounts.ts';
@@ -41,7 +42,7 @@ function PasswordBox() {
 }
 
 /** A person's own account: where it is signed in, and its password. Players have a PIN, which guardian and coach can change. */
-export function AccountView({
+export const AccountView = guarded(function AccountView({
   first,
   news,
   name,
@@ -87,4 +88,4 @@ export function AccountView({
       </section>
     </div>
   );
-}
+});

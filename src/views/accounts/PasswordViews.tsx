@@ -1,12 +1,13 @@
 import { useEffect, useState } from 'react';
 import { z } from 'zod';
 import { sendJson } from '../../client/client.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { useForm } from '../../client/use-form.ts';
 import { EmailText, NewPassword } from '../../contract/invitations.ts';
 import { Button, ButtonLink, Field, Form, Notice } from '../../ui/parts/index.ts';
 
 /** Asks for a mail with a link to a new password. The answer is the same whether there is such an account. */
-export function ForgotView() {
+export const ForgotView = guarded(function ForgotView() {
   const { typed, field, refusal, busy, send } = useForm({ email: '' });
   const [asked, setAsked] = useState(false);
   const ask = async () => {
@@ -33,10 +34,10 @@ export function ForgotView() {
       <p className="text-dust">Players: your guardian or your coach gives you a new PIN.</p>
     </Form>
   );
-}
+});
 
 /** Sets a new password with the link from the mail. */
-export function NewPasswordView() {
+export const NewPasswordView = guarded(function NewPasswordView() {
   const { typed, field, refusal, busy, send } = useForm({ newPassword: '' });
   const [token, setToken] = useState<string | null>(null);
   const [done, setDone] = useState(false);
@@ -74,4 +75,4 @@ export function NewPasswordView() {
       </Button>
     </Form>
   );
-}
+});

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { sendJson, sentenceOf } from '../../client/client.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { useForm } from '../../client/use-form.ts';
 import { AppCode, EmailSignIn, RecoveryCode, SquadSignIn } from '../../contract/accounts.ts';
 import { Button, Field, Form, Notice } from '../../ui/parts/index.ts';
@@ -61,7 +62,7 @@ function SecondStep() {
 }
 
 /** Sign-in by squad code, nickname and PIN, or by e-mail and password. What was typed stays when something is wrong. */
-export function SignInForm({ kind }: { kind: keyof typeof FORMS }) {
+export const SignInForm = guarded(function SignInForm({ kind }: { kind: keyof typeof FORMS }) {
   const { schema, address, inputs } = FORMS[kind];
   const [typed, setTyped] = useState<Record<string, string>>({});
   const [problems, setProblems] = useState<Record<string, string>>({});
@@ -116,4 +117,4 @@ export function SignInForm({ kind }: { kind: keyof typeof FORMS }) {
       </Button>
     </Form>
   );
-}
+});

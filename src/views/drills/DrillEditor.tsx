@@ -2,6 +2,7 @@ import { Trash2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { v4 } from 'uuid';
 import { call, type FieldToMend, ServerProblem, sentenceOf } from '../../client/client.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { pageData } from '../../client/page-data.ts';
 import { drillsApi, type Shelf, type ShelfDrill } from '../../contract/drills.ts';
 import { CheckedDrill } from '../../core/drills/checked.ts';
@@ -439,7 +440,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
 }
 
 /** The same with the data that came with the page. */
-export function DrillEditorPage() {
+export const DrillEditorPage = guarded(function DrillEditorPage() {
   const [data] = useState(pageData<Props>);
   return <DrillEditor {...data} />;
-}
+});

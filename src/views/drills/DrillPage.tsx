@@ -1,12 +1,13 @@
 import { Printer } from 'lucide-react';
 import { endpointAddress } from '../../client/client.ts';
+import { guarded } from '../../client/guarded.tsx';
 import type { Shelf, ShelfDrill } from '../../contract/drills.ts';
 import { drillsApi } from '../../contract/drills.ts';
 import { Button, ButtonLink } from '../../ui/parts/index.ts';
 import { DrillSheet } from './DrillSheet.tsx';
 
 /** One drill on a page of its own: to link to, to print, to hand on as a file. */
-export function DrillPage({ shelf, drill }: { shelf: Shelf; drill: ShelfDrill }) {
+export const DrillPage = guarded(function DrillPage({ shelf, drill }: { shelf: Shelf; drill: ShelfDrill }) {
   const base = `/coach/${shelf.squad.id}`;
   return (
     <div className="mx-auto max-w-4xl">
@@ -41,4 +42,4 @@ export function DrillPage({ shelf, drill }: { shelf: Shelf; drill: ShelfDrill })
       />
     </div>
   );
-}
+});

@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { pageData } from '../../client/page-data.ts';
 import type { Shelf } from '../../contract/drills.ts';
 import { progressApi } from '../../contract/progress.ts';
@@ -177,7 +178,7 @@ function StaircaseMap({ shelf }: MapData) {
 }
 
 /** The same with the data that came with the page. */
-export function StaircaseMapPage() {
+export const StaircaseMapPage = guarded(function StaircaseMapPage() {
   const [data] = useState(pageData<MapData>);
   return <StaircaseMap {...data} />;
-}
+});

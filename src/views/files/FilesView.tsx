@@ -1,3 +1,4 @@
+import { guarded } from '../../client/guarded.tsx';
 import type { PaperListView } from '../../contract/files.ts';
 import { ButtonLink } from '../../ui/parts/index.ts';
 import { SquadTabs } from '../squads/SquadTabs.tsx';
@@ -11,7 +12,15 @@ const FILES = [
 ] as const;
 
 /** Files of a squad to take along, and lists from paper to read in. */
-export function FilesView({ squad, timeZone, lists }: { squad: string; timeZone: string; lists: readonly PaperListView[] }) {
+export const FilesView = guarded(function FilesView({
+  squad,
+  timeZone,
+  lists,
+}: {
+  squad: string;
+  timeZone: string;
+  lists: readonly PaperListView[];
+}) {
   return (
     <div className="flex flex-col gap-4">
       <h1>Squad</h1>
@@ -35,4 +44,4 @@ export function FilesView({ squad, timeZone, lists }: { squad: string; timeZone:
       <PaperBox squad={squad} timeZone={timeZone} first={lists} />
     </div>
   );
-}
+});

@@ -2,6 +2,7 @@ import { ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import type { z } from 'zod';
 import { call, callStoppably } from '../../client/client.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { LongWork } from '../../client/LongWork.tsx';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dayInWords, plural, whenInWords } from '../../client/words.ts';
@@ -63,7 +64,7 @@ function Mails({ post }: { post: Post }) {
 }
 
 /** Post: what the squad was sent, and what would be sent now. Mail leaves only where it is wanted. */
-export function PostView({ post: first }: { post: Post }) {
+export const PostView = guarded(function PostView({ post: first }: { post: Post }) {
   const [post, setPost] = useState(first);
   const [preview, setPreview] = useState<Preview | null>(null);
   const { problem, said, busy, stop, attempt } = useAttempt();
@@ -141,4 +142,4 @@ export function PostView({ post: first }: { post: Post }) {
       </section>
     </div>
   );
-}
+});

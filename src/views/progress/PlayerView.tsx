@@ -1,5 +1,6 @@
 import { Printer } from 'lucide-react';
 import { useState } from 'react';
+import { guarded } from '../../client/guarded.tsx';
 import { pageData } from '../../client/page-data.ts';
 import { plural } from '../../client/words.ts';
 import type { PlayerPage } from '../../contract/progress.ts';
@@ -113,7 +114,7 @@ export function PlayerView({ player }: { player: PlayerPage }) {
 }
 
 /** The player page from the data beside it. */
-export function PlayerPageView() {
+export const PlayerPageView = guarded(function PlayerPageView() {
   const [player] = useState(() => pageData<PlayerPage>());
   return <PlayerView player={player} />;
-}
+});

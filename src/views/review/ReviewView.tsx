@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { call, endpointAddress } from '../../client/client.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { pageData } from '../../client/page-data.ts';
 import { plural } from '../../client/words.ts';
 import { type ReviewQueue, reviewApi } from '../../contract/review.ts';
@@ -19,10 +20,10 @@ import { WaveDialog } from './WaveDialog.tsx';
 type Open = 'wave' | 'keys' | 'delay' | 'rules' | null;
 
 /** The page's island: the review of what the server put beside it. */
-export function ReviewPage() {
+export const ReviewPage = guarded(function ReviewPage() {
   const [queue] = useState(pageData<ReviewQueue>);
   return <ReviewView queue={queue} />;
-}
+});
 
 /** Review: the queue at left (doubted first, then clips, then clear ones), the bench with the clip, the claim and the coach's decision. */
 function ReviewView({ queue }: { queue: ReviewQueue }) {

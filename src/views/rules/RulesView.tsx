@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dayInWords, plural, WEEKDAYS } from '../../client/words.ts';
 import type { Keeping } from '../../contract/operations.ts';
@@ -177,7 +178,7 @@ function BreaksBox({ rules, onRules, attempt }: RuleBoxProps) {
 }
 
 /** Rules: streaks, tables, breaks, heading, clips, times, mail, name and zone, every change, and how the house is kept. */
-export function RulesView({ rules: first, kept }: { rules: Rules; kept: Keeping | null }) {
+export const RulesView = guarded(function RulesView({ rules: first, kept }: { rules: Rules; kept: Keeping | null }) {
   const [rules, setRules] = useState(first);
   const { problem, done, attempt } = useAttempt();
   const shared = { rules, onRules: setRules, attempt };
@@ -217,4 +218,4 @@ export function RulesView({ rules: first, kept }: { rules: Rules; kept: Keeping 
       </div>
     </div>
   );
-}
+});

@@ -1,3 +1,4 @@
+import { guarded } from '../../client/guarded.tsx';
 import { dayInWords } from '../../client/words.ts';
 import type { Calibration, Reach } from '../../contract/tables.ts';
 import { Notice } from '../../ui/parts/index.ts';
@@ -80,7 +81,7 @@ function sentenceFor(reach: Reach): string {
 }
 
 /** How often players reached what the program gave a 60 % chance: it should be near 60 %, and is shown as it is. */
-export function CalibrationView({ calibration, squad }: { calibration: Calibration; squad: string }) {
+export const CalibrationView = guarded(function CalibrationView({ calibration, squad }: { calibration: Calibration; squad: string }) {
   const { given, reckoned } = calibration;
   const shown = given.goes > 0 ? given : reckoned;
   return (
@@ -116,4 +117,4 @@ export function CalibrationView({ calibration, squad }: { calibration: Calibrati
       )}
     </div>
   );
-}
+});

@@ -1,3 +1,4 @@
+import { guarded } from '../../client/guarded.tsx';
 import { footInWords, number } from '../../client/words.ts';
 import type { WeekComparison, WeekSide } from '../../contract/tables.ts';
 import { Seam } from '../../ui/notations/index.ts';
@@ -40,7 +41,7 @@ const LINES: [words: string, of: (side: WeekSide) => string][] = [
 ];
 
 /** Two weeks of a squad side by side. */
-export function CompareView({ weeks: found, squad }: { weeks: WeekComparison; squad: string }) {
+export const CompareView = guarded(function CompareView({ weeks: found, squad }: { weeks: WeekComparison; squad: string }) {
   const { a, b, weeks } = found;
   const go = (first: string, second: string) => window.location.assign(`/coach/${squad}/squad/compare?a=${first}&b=${second}`);
   return (
@@ -182,4 +183,4 @@ export function CompareView({ weeks: found, squad }: { weeks: WeekComparison; sq
       )}
     </div>
   );
-}
+});

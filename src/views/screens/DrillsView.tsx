@@ -1,5 +1,6 @@
 import { Plus, Printer } from 'lucide-react';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { guarded } from '../../client/guarded.tsx';
 import { pageData } from '../../client/page-data.ts';
 import { plural } from '../../client/words.ts';
 import type { Shelf } from '../../contract/drills.ts';
@@ -216,7 +217,7 @@ function DrillsView({ shelf, first }: DrillsData) {
 }
 
 /** The same with the data that came with the page. */
-export function DrillsPage() {
+export const DrillsPage = guarded(function DrillsPage() {
   const [data] = useState(pageData<DrillsData>);
   return <DrillsView {...data} />;
-}
+});

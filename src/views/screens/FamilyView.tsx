@@ -2,6 +2,7 @@ import { Check } from 'lucide-react';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { useForm } from '../../client/use-form.ts';
 import { dayInWords, footInWords, number, whenInWords } from '../../client/words.ts';
@@ -312,7 +313,7 @@ function ChildPage({ family, child, put, attempt }: OfChild) {
 }
 
 /** The guardian's page: permissions, what is kept, every line exchanged, how the child gets in, download and deletion, a child at a time. */
-export function FamilyView({ family }: { family: FamilyPage }) {
+export const FamilyView = guarded(function FamilyView({ family }: { family: FamilyPage }) {
   const [children, setChildren] = useState(family.children);
   const { problem, attempt } = useAttempt();
   const put = (child: Child) => setChildren((all) => all.map((one) => (one.playerId === child.playerId ? child : one)));
@@ -344,4 +345,4 @@ export function FamilyView({ family }: { family: FamilyPage }) {
       <ClaimBox />
     </div>
   );
-}
+});

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import { keepRead } from '../../client/device-store.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { deviceNow } from '../../client/now.ts';
 import { dateInWords, footInWords, plural } from '../../client/words.ts';
 import type { MyFeet } from '../../contract/progress.ts';
@@ -62,7 +63,7 @@ const LINES_SHOWN = 4;
 const TABLES_SHOWN = 3;
 
 /** My feet: the own streak, records with left beside right, the ledger of both feet, the coach's lines. Nobody else's numbers. */
-export function FeetView({ feet, kept = false }: { feet: MyFeet; kept?: boolean }) {
+export const FeetView = guarded(function FeetView({ feet, kept = false }: { feet: MyFeet; kept?: boolean }) {
   // For when there is no line.
   useEffect(() => {
     if (!kept) void keepRead(`feet:${feet.playerId}`, feet, deviceNow()).catch(() => {});
@@ -143,4 +144,4 @@ export function FeetView({ feet, kept = false }: { feet: MyFeet; kept?: boolean 
       <Clips clips={feet.clips} timeZone={feet.timeZone} />
     </main>
   );
-}
+});

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { guarded } from '../../client/guarded.tsx';
 import { plural } from '../../client/words.ts';
 import type { NotThereYet } from '../../contract/tables.ts';
 import { Notice } from '../../ui/parts/index.ts';
@@ -11,7 +12,7 @@ function notYetWords({ notYet, has, tried }: NotThereYet['rows'][number]): strin
 }
 
 /** What the squad cannot do yet: of each drill of the last weeks, the share that met the band of their level. */
-export function GroundView({ ground, squad }: { ground: NotThereYet; squad: string }) {
+export const GroundView = guarded(function GroundView({ ground, squad }: { ground: NotThereYet; squad: string }) {
   const [all, setAll] = useState(false);
   const open = ground.rows.filter((row) => row.met < row.tried);
   const rows = all ? ground.rows : open;
@@ -81,4 +82,4 @@ export function GroundView({ ground, squad }: { ground: NotThereYet; squad: stri
       )}
     </div>
   );
-}
+});

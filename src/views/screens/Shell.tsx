@@ -1,5 +1,6 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { keptRead } from '../../client/device-store.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { whenInWords } from '../../client/words.ts';
 import type { MyFeet } from '../../contract/progress.ts';
 import type { ThisWeek } from '../../contract/training.ts';
@@ -68,7 +69,7 @@ function Page({ path, kept }: { path: string; kept: Kept }) {
 }
 
 /** The player's pages without a line: made on the device from what was read when there was one. */
-export function Shell() {
+export const Shell = guarded(function Shell() {
   const [kept, setKept] = useState<Kept | null | 'reading'>('reading');
   useEffect(() => {
     readKept()
@@ -92,4 +93,4 @@ export function Shell() {
       <Page path={window.location.pathname} kept={kept} />
     </Suspense>
   );
-}
+});

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { guarded } from '../../client/guarded.tsx';
 import { pageData } from '../../client/page-data.ts';
 import { footInWords, number, plural } from '../../client/words.ts';
 import type { Register } from '../../contract/screens.ts';
@@ -82,7 +83,7 @@ export function SquadView({ register }: { register: Register }) {
 }
 
 /** Squad as the page draws it, from the data beside it. */
-export function SquadPage() {
+export const SquadPage = guarded(function SquadPage() {
   const [register] = useState(() => pageData<Register>());
   return <SquadView register={register} />;
-}
+});

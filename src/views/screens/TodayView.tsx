@@ -1,5 +1,6 @@
 import { type ReactNode, useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { plural, whenInWords } from '../../client/words.ts';
 import { screensApi as squadContract, type Today } from '../../contract/screens.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
@@ -65,7 +66,7 @@ function Hurts({ today }: { today: Today }) {
 }
 
 /** Today: what to review, who has gone quiet, whose streak is about to come undone, and what leaves the house soon. */
-export function TodayView({ today }: { today: Today }) {
+export const TodayView = guarded(function TodayView({ today }: { today: Today }) {
   const { squad, toReview } = today;
   const base = `/coach/${squad.id}`;
   const waiting = toReview.doubted + toReview.clips + toReview.clear;
@@ -160,4 +161,4 @@ export function TodayView({ today }: { today: Today }) {
       </section>
     </div>
   );
-}
+});

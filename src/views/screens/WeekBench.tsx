@@ -4,6 +4,7 @@ import { Eye, ListOrdered, Plus, Redo2, Undo2, Video } from 'lucide-react';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { pageData } from '../../client/page-data.ts';
 import type { ShelfDrill } from '../../contract/drills.ts';
 import { type Facts, type Template, type WeekDetail, weeksApi } from '../../contract/weeks.ts';
@@ -244,7 +245,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
 }
 
 /** The same with the data that came with the page. */
-export function WeekBenchPage() {
+export const WeekBenchPage = guarded(function WeekBenchPage() {
   const [data] = useState(pageData<BenchData>);
   return <WeekBench {...data} />;
-}
+});

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { call } from '../../client/client.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords } from '../../client/words.ts';
 import { type Card, invitationsApi } from '../../contract/invitations.ts';
@@ -11,7 +12,7 @@ interface Props {
 }
 
 /** A card for each player, to cut out: how the child gets in, and the code with which a grown-up claims it. */
-export function CardsView({ squad, address }: Props) {
+export const CardsView = guarded(function CardsView({ squad, address }: Props) {
   const [cards, setCards] = useState<Card[] | null>(null);
   const { problem, busy, attempt } = useAttempt();
   if (!cards)
@@ -62,4 +63,4 @@ export function CardsView({ squad, address }: Props) {
       ))}
     </div>
   );
-}
+});

@@ -1,9 +1,10 @@
 import { useEffect, useState } from 'react';
 import { sendJson, sentenceOf } from '../../client/client.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
 /** Signs a child in by a family link, at a press: a look at the link by a messenger's preview signs nobody in. */
-export function FamilyLinkView() {
+export const FamilyLinkView = guarded(function FamilyLinkView() {
   const [code, setCode] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -32,4 +33,4 @@ export function FamilyLinkView() {
       </Button>
     </div>
   );
-}
+});

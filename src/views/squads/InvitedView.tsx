@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sendJson, sentenceOf } from '../../client/client.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { useForm } from '../../client/use-form.ts';
 import { type Invited, invitationsApi, type RequestState } from '../../contract/invitations.ts';
 import { Button, ButtonLink, Field, Form, Notice, Select } from '../../ui/parts/index.ts';
@@ -138,7 +139,7 @@ function Asked({ id, first, onForget }: { id: string; first: RequestState; onFor
 }
 
 /** The page behind an invitation: finds out what its code opens, and leads on from there. */
-export function InvitedView() {
+export const InvitedView = guarded(function InvitedView() {
   const [code, setCode] = useState('');
   const [invited, setInvited] = useState<Invited | null>(null);
   const [asked, setAsked] = useState<{ id: string; state: RequestState } | null>(null);
@@ -207,4 +208,4 @@ export function InvitedView() {
       </Button>
     </Form>
   );
-}
+});

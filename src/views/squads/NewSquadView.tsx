@@ -1,13 +1,14 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { useForm } from '../../client/use-form.ts';
 import { squadsApi } from '../../contract/squads.ts';
 import { Button, Field, Form, Notice } from '../../ui/parts/index.ts';
 import { ZoneField } from './ZoneField.tsx';
 
 /** Makes a squad; the age of its players sets safe rules, which can all be changed later. */
-export function NewSquadView() {
+export const NewSquadView = guarded(function NewSquadView() {
   const [id] = useState(() => uuid());
   const { typed, field, refusal, busy, send } = useForm({
     name: '',
@@ -38,4 +39,4 @@ export function NewSquadView() {
       </Button>
     </Form>
   );
-}
+});

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { call } from '../../client/client.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { useAttempt } from '../../client/use-attempt.ts';
 import type { InvitationView } from '../../contract/invitations.ts';
 import { type People, type PersonView, squadsApi } from '../../contract/squads.ts';
@@ -15,7 +16,7 @@ import { SquadTabs } from './SquadTabs.tsx';
 import type { PeopleBoxProps } from './shared.ts';
 
 /** People of a squad: who asked to join, players and their families, coaches, invitations, a list to read in. */
-export function PeopleView({ first, others }: { first: People; others: Others }) {
+export const PeopleView = guarded(function PeopleView({ first, others }: { first: People; others: Others }) {
   const [shown, setShown] = useState(first);
   const [invitation, setInvitation] = useState<InvitationView | null>(null);
   const [pin, setPin] = useState<{ nickname: string; pin: string } | null>(null);
@@ -109,4 +110,4 @@ export function PeopleView({ first, others }: { first: People; others: Others })
       )}
     </div>
   );
-}
+});

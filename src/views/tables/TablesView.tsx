@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { guarded } from '../../client/guarded.tsx';
 import type { tablesApi as contract } from '../../contract/tables.ts';
 import { Notice } from '../../ui/parts/index.ts';
 import { SquadTabs } from '../squads/SquadTabs.tsx';
@@ -11,7 +12,13 @@ const SCHOOL_WORDS = {
 } as const;
 
 /** The squad's tables of a week, as players see them. */
-export function TablesView({ tables, squad }: { tables: z.infer<typeof contract.tables.response>; squad: string }) {
+export const TablesView = guarded(function TablesView({
+  tables,
+  squad,
+}: {
+  tables: z.infer<typeof contract.tables.response>;
+  squad: string;
+}) {
   return (
     <div className="flex flex-col gap-4">
       <h1>Squad</h1>
@@ -53,4 +60,4 @@ export function TablesView({ tables, squad }: { tables: z.infer<typeof contract.
       </div>
     </div>
   );
-}
+});

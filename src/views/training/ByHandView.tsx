@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { keepRead, keptRead } from '../../client/device-store.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { deviceNow } from '../../client/now.ts';
 import { fresh, sendSoon } from '../../client/send-queue.ts';
 import { clockWords, footInWords, number } from '../../client/words.ts';
@@ -39,7 +40,15 @@ const valueWords = (item: Item, value: number) => (item.dose.measure === 'course
  * A session that was done with the printed sheet: when it was, what was done, and the numbers. It is marked as by hand.
  * What is entered stays on the phone until it is sent.
  */
-export function ByHandView({ visit, session, kept = false }: { visit: ThisWeek; session: Session; kept?: boolean }) {
+export const ByHandView = guarded(function ByHandView({
+  visit,
+  session,
+  kept = false,
+}: {
+  visit: ThisWeek;
+  session: Session;
+  kept?: boolean;
+}) {
   const key = `by-hand:${visit.playerId}:${session.id}`;
   const [draft, setDraft] = useState<Draft>({ id: uuid(), daysAgo: 0, hour: 16, done: [], goes: [] });
   const [open, setOpen] = useState<{ item: Item; round: number } | null>(null);
@@ -192,4 +201,4 @@ export function ByHandView({ visit, session, kept = false }: { visit: ThisWeek; 
       </ButtonLink>
     </main>
   );
-}
+});

@@ -1,6 +1,7 @@
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { changeRead, type KeptRun } from '../../client/device-store.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { sendSoon } from '../../client/send-queue.ts';
 import { goToSend, runToSend } from '../../client/to-send.ts';
 import { clockWords, footInWords } from '../../client/words.ts';
@@ -59,7 +60,7 @@ function missedWords(interval: Interval | undefined): string[] {
 }
 
 /** The player's visit to one session: before, the clock, the numbers, the clips, after. Everything is on the device before it is sent. */
-export function GoView({ visit, session, kept = false }: Props) {
+export const GoView = guarded(function GoView({ visit, session, kept = false }: Props) {
   const { week, runner } = visit;
   const drills = useMemo(() => new Map(Object.entries(week.content.drills)), [week]);
   const sheet = useMemo(() => compileRunSheet(session, drills, runner), [session, drills, runner]);
@@ -284,4 +285,4 @@ export function GoView({ visit, session, kept = false }: Props) {
       )}
     </main>
   );
-}
+});

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, NoAnswer, sentenceOf } from '../../client/client.ts';
 import { changeRead, keepRead } from '../../client/device-store.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { deviceNow } from '../../client/now.ts';
 import { fresh, sendSoon } from '../../client/send-queue.ts';
 import { type ThisWeek, trainingApi } from '../../contract/training.ts';
@@ -45,7 +46,7 @@ const stepOf = (field: string): number => (field.startsWith('yard') ? 2 : field 
  * What a player says once: kit, wall, ground, stronger foot and step, one question at a time. All of it can be said anew;
  * each drill is then shown as it can be done there. Works without a line, and goes out later.
  */
-export function HomeForm({ visit, kept = false }: { visit: ThisWeek; kept?: boolean }) {
+export const HomeForm = guarded(function HomeForm({ visit, kept = false }: { visit: ThisWeek; kept?: boolean }) {
   const { home } = visit;
   const [at, setAt] = useState(0);
   const [has, setHas] = useState<Kit[]>(home?.has ?? ['ball']);
@@ -269,4 +270,4 @@ export function HomeForm({ visit, kept = false }: { visit: ThisWeek; kept?: bool
       </ButtonLink>
     </main>
   );
-}
+});

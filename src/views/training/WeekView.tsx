@@ -2,6 +2,7 @@ import { Check, CirclePlay } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { sendJson } from '../../client/client.ts';
 import { type KeptRun, runsOf } from '../../client/device-store.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { deviceNow } from '../../client/now.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dayLetter, footInWords, plural, whenInWords, wishedDay } from '../../client/words.ts';
@@ -182,7 +183,7 @@ interface Props {
 }
 
 /** This week: one card a session, the next thing to do as one big button, the streak, and what waits to be sent. */
-export function WeekView({ visit, keptAt = null }: Props) {
+export const WeekView = guarded(function WeekView({ visit, keptAt = null }: Props) {
   const { week, streak } = visit;
   const timeZone = visit.squad?.timeZone ?? 'UTC';
   const own = useOwnRuns(visit);
@@ -302,4 +303,4 @@ export function WeekView({ visit, keptAt = null }: Props) {
       )}
     </main>
   );
-}
+});

@@ -2,6 +2,7 @@ import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
+import { guarded } from '../../client/guarded.tsx';
 import { dayInWords, plural, whenInWords } from '../../client/words.ts';
 import { type Feed, type Template, type WeekList, type WeekRow, weeksApi } from '../../contract/weeks.ts';
 import { WeekFile } from '../../core/files/files.ts';
@@ -22,7 +23,7 @@ interface Props {
 }
 
 /** Weeks: the season as rows of weeks, newest first, and the next one to make: empty, as a copy, from a template or a file. */
-export function WeeksView({ list, templates, feeds }: Props) {
+export const WeeksView = guarded(function WeeksView({ list, templates, feeds }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const { squad } = list;
@@ -114,4 +115,4 @@ export function WeeksView({ list, templates, feeds }: Props) {
       <Feeds squad={squad.id} timeZone={squad.timeZone} player={null} first={feeds} />
     </div>
   );
-}
+});
