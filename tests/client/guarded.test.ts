@@ -40,7 +40,7 @@ describe('a view with a guard around it', () => {
     const page = tools.render(createElement('main', null, createElement(View, { child: 'Comet' }), createElement(Other)));
     expect(page.getByRole('alert').textContent).to.include('What you did is kept.');
     expect(page.getByText('still here').tagName).to.equal('P');
-    await tools.waitFor(() => expect(sent.length).to.equal(1));
+    await tools.waitFor(() => expect(sent.length).to.equal(1), { timeout: 15_000 });
     expect(sent[0]?.path).to.equal('/api/v1/reports');
     expect(sent[0]?.body).to.include({ view: 'GoView', route: '/go/*', error: 'TypeError' });
     expect(JSON.stringify(sent)).to.not.include('Comet').and.not.include('0190a7c2');

@@ -42,7 +42,7 @@ describe('the draft of a week', () => {
 
   const open = () => tools.renderHook(() => useDraft(detail(1, PLAN)));
   const called = (title: string) => (plan: WeekPlan) => ({ ...plan, title });
-  const until = (what: () => boolean) => tools.waitFor(() => expect(what()).to.equal(true));
+  const until = (what: () => boolean) => tools.waitFor(() => expect(what()).to.equal(true), { timeout: 15_000 });
 
   it('is saved once at a time, each saving on what the one before came to', async () => {
     const { result } = open();
