@@ -4,6 +4,7 @@ const PACKAGES = '^(node_modules/)?';
 /** The areas, in order; not every floor has all of them. What several of them need together stands at the end. */
 const AREAS = [
   'platform',
+  'text',
   'calendar',
   'accounts',
   'consent',

@@ -25,7 +25,6 @@ export const dayInWords = (day: string): string => dateInWords(Date.parse(`${day
 export const footInWords = (foot: 'left' | 'right' | 'both'): string => (foot === 'both' ? 'both feet' : `${foot} foot`);
 
 /** "1 day", "3 days" */
-export const plural = (n: number, word: string, more = `${word}s`): string => `${n} ${n === 1 ? word : more}`;
 
 /** A result with at most one decimal. */
 export const number = (n: number): string => String(Math.round(n * 10) / 10);

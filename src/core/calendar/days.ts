@@ -1,9 +1,8 @@
 import { Temporal } from 'temporal-polyfill';
+import { DAY_MS } from './lengths.ts';
 
 /** A training day: an ISO date such as 2026-11-24, in the squad's time zone. */
 export type Day = string;
-
-const DAY_MS = 86_400_000;
 
 /** Days since 1970-01-01 of an ISO date; throws RangeError for anything else. */
 export function dayNumber(day: Day): number {

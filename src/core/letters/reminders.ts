@@ -1,4 +1,5 @@
 import { type Letter, letterOf } from '../mail/text.ts';
+import { plural } from '../text/plural.ts';
 
 /** What a child could do today. */
 export interface ChildToday {
@@ -10,8 +11,6 @@ export interface ChildToday {
   /** Drills that the coach would like to see again, with the line that says why. */
   again: { drill: string; line: string | null }[];
 }
-
-const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
 
 /** A family's reminder of one child's day; null when there is nothing to say. Never a reproach. */
 export function todayLetter({ nickname, due, streak, again }: ChildToday): Letter | null {

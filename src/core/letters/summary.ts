@@ -1,5 +1,7 @@
 import type { Foot } from '../drills/terms.ts';
 import { type Letter, letterOf } from '../mail/text.ts';
+import { plural } from '../text/plural.ts';
+import { round1 } from '../text/rounded.ts';
 
 /** One record as a letter tells it. */
 export interface RecordTold {
@@ -43,8 +45,6 @@ export interface ChildWeek {
   lines: { drill: string; line: string }[];
 }
 
-const round1 = (n: number) => Math.round(n * 10) / 10;
-const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
 const footWords = (foot: Foot) => (foot === 'both' ? '' : `, ${foot} foot`);
 
 const recordWords = (one: RecordTold, withName: boolean) =>

@@ -1,6 +1,5 @@
 import { weekday } from '../calendar/days.ts';
-
-const DAY_MS = 24 * 3_600_000;
+import { DAY_MS } from '../calendar/lengths.ts';
 
 /** Why a backup was made. */
 export const BACKUP_KINDS = ['daily', 'by hand', 'before upgrade'] as const;

@@ -1,7 +1,6 @@
 import { median, medianAbsoluteDeviation } from 'simple-statistics';
+import { WEEK_MS } from '../calendar/lengths.ts';
 import { type TimedResult, theilSen } from './trend.ts';
-
-const WEEK_MS = 7 * 86_400_000;
 
 /** Goes that the next one is reckoned from. */
 export const GOES_FOR_NEXT = 8;

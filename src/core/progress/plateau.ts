@@ -1,8 +1,8 @@
+import { DAY_MS } from '../calendar/lengths.ts';
 import type { Level } from '../squads/terms.ts';
 import { type Better, beats, recordsOf } from './records.ts';
 import { type TimedResult, trendOf } from './trend.ts';
 
-const DAY_MS = 86_400_000;
 const PLATEAU_GOES = 4;
 const PLATEAU_DAYS = 14;
 

@@ -1,6 +1,5 @@
 import { median } from 'simple-statistics';
-
-const WEEK_MS = 7 * 86_400_000;
+import { WEEK_MS } from '../calendar/lengths.ts';
 
 /** A result at an instant; what a trend is computed from. */
 export interface TimedResult {

@@ -1,6 +1,7 @@
 import { median, medianAbsoluteDeviation } from 'simple-statistics';
 import type { Drill } from '../drills/schema.ts';
 import { BETTER } from '../drills/terms.ts';
+import { round1 } from '../text/rounded.ts';
 import type { Dose } from '../weeks/schema.ts';
 import type { DoubtReason } from './reasons.ts';
 import { type Claim, rateOf, resultOf } from './result.ts';
@@ -65,8 +66,6 @@ export interface DoubtInput {
   cleared?: readonly ClearedDoubt[];
   scoreId?: string;
 }
-
-const round1 = (n: number) => Math.round(n * 10) / 10;
 
 function paceDoubt({ claim, drill, dose }: DoubtInput): Doubt | null {
   const rate = rateOf(claim, dose.measure);

@@ -1,4 +1,5 @@
 import { addDays, dayNumber, dayOf, mondayOf, weekday } from '../calendar/days.ts';
+import { plural } from '../text/plural.ts';
 import { type DatedRule, inRanges, isWeekly, ruleOn, type StreakInput, type StreakRule } from './rules.ts';
 
 /** What one day or week was: done, forgiven by a free day, missed, not asked for, in a break, or still running. */
@@ -155,8 +156,6 @@ export interface Streak {
   /** What keeps it, in words for a child. */
   sentence: string;
 }
-
-const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
 
 function weeklyNeed(input: StreakInput, rule: StreakRule & { n: number }, running: boolean) {
   const monday = mondayOf(input.today);

@@ -1,4 +1,5 @@
 import { median } from 'simple-statistics';
+import { WEEK_MS } from '../calendar/lengths.ts';
 import { type Better, beats } from '../progress/records.ts';
 import type { TimedResult } from '../progress/trend.ts';
 
@@ -37,7 +38,6 @@ export interface TableFor {
   own: (Omit<TableRow, 'place'> & { place: number | null }) | null;
 }
 
-const WEEK_MS = 7 * 86_400_000;
 const WEEKS_OF_MIDDLE = 4;
 
 /** How much better a result is than another, as a share of the other, in the measure's own direction; null beside a 0. */

@@ -5,6 +5,7 @@ import { GOES_FOR_NEXT, reachedWith } from '../progress/next.ts';
 import { dipOf } from '../progress/records.ts';
 import type { TimedResult } from '../progress/trend.ts';
 import { LEVELS, type Level } from '../squads/terms.ts';
+import { round1 } from '../text/rounded.ts';
 import type { Dose, TargetRule } from '../weeks/schema.ts';
 
 export { catchUpExtra, catchUpShare } from './catch-up.ts';
@@ -86,8 +87,6 @@ const MOST_SHARE = 1.15;
  * 0 (every tie reached) and a half (a number stands for all that would be rounded to it), chosen on simulated seasons; see docs/measurements.md.
  */
 const TIES = 0.25;
-
-const round1 = (n: number) => Math.round(n * 10) / 10;
 
 /** Whole numbers, except for seconds, which have tenths. */
 const fine = (measure: Dose['measure']) => measure === 'course time' || measure === 'fixed reps';

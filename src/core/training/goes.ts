@@ -1,4 +1,5 @@
 import type { Foot, TouchSurface } from '../drills/terms.ts';
+import { round1 } from '../text/rounded.ts';
 import type { ClockState, Stretch } from './clock.ts';
 import type { Interval } from './types.ts';
 
@@ -83,8 +84,6 @@ export interface ProvenWork {
   seconds: number;
   clocked: boolean;
 }
-
-const round1 = (n: number) => Math.round(n * 10) / 10;
 
 /** What a run log proves of every go that it knows: for each foot, and for all of the go's work together. */
 export function provenWork(sheet: readonly Interval[], state: ClockState): ProvenWork[] {

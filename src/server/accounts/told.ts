@@ -1,12 +1,12 @@
 import { and, desc, eq, gte, inArray, or } from 'drizzle-orm';
 import type { AccountNewsView } from '../../contract/accounts.ts';
+import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { newsInWords, type Whose } from '../../core/mail/index.ts';
 import type { Context } from '../context.ts';
 import { accountEvents, user } from '../platform/db/schema.ts';
 import { allow, asPerson } from '../policy.ts';
 import type { Actor } from './actor.ts';
 
-const DAY_MS = 24 * 3_600_000;
 /** How long it is kept. */
 export const NEWS_DAYS = 366;
 const NEWS_SHOWN = 100;

@@ -1,12 +1,11 @@
 import { and, asc, eq, gt, isNull, lte } from 'drizzle-orm';
+import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { MAIL_TRIES, type MailHours, mailAt, retryAfter, withNames } from '../../core/mail/index.ts';
 import { mayPost } from '../consent/mail-choices.ts';
 import type { Context } from '../context.ts';
 import { letters, outbox, user } from '../platform/db/schema.ts';
 import { type Mail, putMail, transportFor } from './mail.ts';
 import { namesNow } from './names.ts';
-
-const DAY_MS = 24 * 3_600_000;
 
 /** Puts a letter on its way as mail, within the hours and the daily limit of who gets it; returns whether it will go. */
 export function mailLetter({ db, now }: Context, mail: Mail, hours: MailHours, timeZone: string): boolean {

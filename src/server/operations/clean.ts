@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { and, eq, inArray, isNull, lt, notExists, or, sql } from 'drizzle-orm';
 import type { CleanReport } from '../../contract/operations.ts';
 import { addDays } from '../../core/calendar/days.ts';
+import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { stampInName } from '../../core/operations/index.ts';
 import { isLeaving } from '../accounts/leaving.ts';
 import { NEWS_DAYS } from '../accounts/told.ts';
@@ -28,7 +29,6 @@ import { dueDeletions, finishDeletions } from '../privacy/deletion.ts';
 import { squadDay } from '../squads/squads.ts';
 import { REPLACED } from './restore.ts';
 
-const DAY_MS = 24 * 3_600_000;
 /** Who deleted what went by itself. */
 export const BY_HOUSE = 'the house';
 /** Days after which things are taken away that nobody waits for any more. */

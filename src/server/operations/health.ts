@@ -1,10 +1,10 @@
 import { statfsSync } from 'node:fs';
 import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
+import { DAY_MS } from '../../core/calendar/lengths.ts';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { jobRuns } from '../platform/db/schema.ts';
 
-const DAY_MS = 24 * 3_600_000;
 const LEAST_ROOM_MB = 200;
 
 interface Health {

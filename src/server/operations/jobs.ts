@@ -1,6 +1,7 @@
 import { Cron } from 'croner';
 import { and, desc, eq, isNotNull, isNull, lte } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
+import { DAY_MS } from '../../core/calendar/lengths.ts';
 import type { Context } from '../context.ts';
 import { jobRuns } from '../platform/db/schema.ts';
 import { THE_HOUSE } from '../platform/heavy.ts';
@@ -11,8 +12,6 @@ import { clockDoubt } from './start.ts';
 
 export const JOBS = ['cleaning', 'backup', 'check'] as const;
 export type Job = (typeof JOBS)[number];
-
-const DAY_MS = 24 * 3_600_000;
 
 /** What each nightly work does, in a thread beside; its answer is kept as its report. Cleaning goes first, so that no backup takes along what has to go. */
 const WORK: Record<Job, (context: Context) => unknown> = {

@@ -3,6 +3,7 @@ import { existsSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { eq } from 'drizzle-orm';
+import { DAY_MS } from '../../core/calendar/lengths.ts';
 import type { Context } from '../context.ts';
 import { listBackups } from '../platform/backup-folder.ts';
 import { type Config, SettingError } from '../platform/config.ts';
@@ -13,7 +14,6 @@ import { LEDGER_NAME } from '../platform/ledger.ts';
 
 /* A start on data that look wrong is refused with a sentence, before anything is changed or cleaned. */
 
-const DAY_MS = 24 * 3_600_000;
 /** How far the clock may be ahead of when it was last seen: longer, and somebody says that it is right. */
 const AHEAD_MS = 2 * DAY_MS;
 /** How far it may run back: what a clock is corrected by. */

@@ -1,5 +1,6 @@
 import { and, eq, isNull, lte } from 'drizzle-orm';
 import type { DeletionView } from '../../contract/operations.ts';
+import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { letterOf } from '../../core/mail/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import { endSignIns } from '../accounts/end-sign-ins.ts';
@@ -15,7 +16,6 @@ import { allow, asPerson } from '../policy.ts';
 import { countMentions } from './mentions.ts';
 import { purgePlayer } from './purge.ts';
 
-const DAY_MS = 24 * 3_600_000;
 /** Days in which a deletion can be undone. */
 export const UNDO_DAYS = 7;
 

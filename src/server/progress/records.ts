@@ -1,4 +1,5 @@
 import type { RecordView } from '../../contract/parts.ts';
+import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { LESS_IS_BETTER, resultUnit } from '../../core/drills/index.ts';
 import { doseInWords } from '../../core/scores/index.ts';
 import type { Db } from '../platform/db/connection.ts';
@@ -44,7 +45,7 @@ export function recordViews<R extends BrokenRecord>(
   });
 }
 
-const NEW_RECORD_MS = 7 * 86_400_000;
+const NEW_RECORD_MS = 7 * DAY_MS;
 
 /** The newest record of the last days, for one small celebration; null without one. What was read in from paper is no news. */
 export function newRecordOf(db: Db, figures: readonly Figure[], drillName: (id: string) => string, now: number) {

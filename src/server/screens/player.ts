@@ -1,5 +1,6 @@
 import { and, asc, desc, eq, gte, inArray, lt } from 'drizzle-orm';
 import type { CoachDrill, Curve, NextStepView, PlayerPage, ScoreInList, WeekOfPlayer } from '../../contract/progress.ts';
+import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { BETTER, type Drill, FEET, type Foot, harderThan, resultUnit } from '../../core/drills/index.ts';
 import { grouped } from '../../core/grouped.ts';
 import {
@@ -36,7 +37,6 @@ import { type Member, memberOf, squadById } from '../squads/squads.ts';
 import { releasedWeeks } from '../weeks/outlines.ts';
 import { feetOf, weekNumbers, weeksOf } from './feet.ts';
 
-const DAY_MS = 86_400_000;
 const LATELY_MS = 14 * DAY_MS;
 const MONTH_MS = 30 * DAY_MS;
 /** A plateau or a fall matters while the drill is being done. */

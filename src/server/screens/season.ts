@@ -2,6 +2,7 @@ import { and, eq, gte } from 'drizzle-orm';
 import { median } from 'simple-statistics';
 import type { Calibration, GroundRow, NotThereYet, Reach, WeekComparison, WeekSide } from '../../contract/tables.ts';
 import { trainingDay } from '../../core/calendar/days.ts';
+import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { BETTER, type Drill, type Foot, LESS_IS_BETTER, type Measure, resultUnit } from '../../core/drills/index.ts';
 import { grouped } from '../../core/grouped.ts';
 import { beats, doneOnTime, footBalance, footLedger, recordOf, type TimedResult } from '../../core/progress/index.ts';
@@ -239,7 +240,6 @@ export function compareWeeks(
 /** How far back the numbers are held to what came of them. */
 const PERIOD_DAYS = 28;
 const PERIODS = 7;
-const DAY_MS = 86_400_000;
 
 const reachQuery = prepared((db) =>
   db.$client.prepare(`select player_id as playerId, measure, cast((done_at - @since) / @period as integer) as period, stretch_given as given,

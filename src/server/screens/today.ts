@@ -1,6 +1,7 @@
 import { and, eq, notInArray, sql } from 'drizzle-orm';
 import type { Today } from '../../contract/screens.ts';
 import { instantOf } from '../../core/calendar/days.ts';
+import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { quietFor } from '../../core/progress/index.ts';
 import { reviewMinutes } from '../../core/scores/index.ts';
 import type { Actor } from '../accounts/actor.ts';
@@ -17,7 +18,7 @@ import { releasedWeeks } from '../weeks/outlines.ts';
 import { openWeekOf } from '../weeks/weeks.ts';
 import { openSessions } from './register.ts';
 
-const SOON_MS = 4 * 24 * 3_600_000;
+const SOON_MS = 4 * DAY_MS;
 
 function toReview(db: Db, squadId: string, coachId: string): Today['toReview'] {
   const rows = db

@@ -1,5 +1,6 @@
 import { and, desc, eq, gt, isNotNull, isNull } from 'drizzle-orm';
 import type { Child, Today } from '../../contract/screens.ts';
+import { DAY_MS } from '../../core/calendar/lengths.ts';
 import type { Actor } from '../accounts/actor.ts';
 import { inSquadNow } from '../accounts/leaving.ts';
 import type { Context } from '../context.ts';
@@ -9,7 +10,7 @@ import { notFound } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
 
 /** The family's page tells of the last weeks. */
-const TOLD_FOR_MS = 56 * 24 * 3_600_000;
+const TOLD_FOR_MS = 56 * DAY_MS;
 
 const columns = {
   runId: runs.id,

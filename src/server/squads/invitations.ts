@@ -2,6 +2,7 @@ import { and, desc, eq, gt, inArray, isNull, or, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Card, CoachRole, InvitationView, Invited } from '../../contract/invitations.ts';
 import { INVITATION_KINDS, type InvitationKindName } from '../../contract/invitations.ts';
+import { DAY_MS } from '../../core/calendar/lengths.ts';
 import type { Actor, Asking } from '../accounts/actor.ts';
 import { codeOf, hashOfCode, type Invitation, invitationBy, isLong, senderStillMay, showCode } from '../accounts/codes.ts';
 import type { Context } from '../context.ts';
@@ -15,7 +16,6 @@ import { badInput, notFound } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
 import { membersOf, squadById } from './squads.ts';
 
-const DAY_MS = 24 * 3_600_000;
 /** How long codes work that nobody gives a time: a link in a child's hands, a code on paper, a mail to a coach. */
 const DAYS = { guardian: 30, coach: 14, 'family link': 90 } as const;
 

@@ -1,3 +1,4 @@
+import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { type Chance, seededId } from '../../core/chance.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { Foot } from '../../core/drills/terms.ts';
@@ -7,7 +8,6 @@ import type { Dose } from '../../core/weeks/schema.ts';
 import { playItem } from './play.ts';
 import type { SimPlayer } from './players.ts';
 
-const DAY_MS = 86_400_000;
 /** Share of the clips that a coach takes the time to count. */
 const CLIPS_COUNTED = 0.5;
 

@@ -1,7 +1,7 @@
 import { LogOut } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { sendJson } from '../../client/client.ts';
-import { plural } from '../../client/words.ts';
+import { plural } from '../../core/text/plural.ts';
 import { Button } from '../../ui/parts/index.ts';
 
 /** What of this device's outbox is not sent yet, without loading the outbox for those who have none. */

@@ -1,8 +1,8 @@
 import { useRef, useState } from 'react';
 import { call, endpointAddress, sentenceOf } from '../../client/client.ts';
-import { plural } from '../../client/words.ts';
 import { drillsApi, type ImportReport } from '../../contract/drills.ts';
 import { DrillFile } from '../../core/files/files.ts';
+import { plural } from '../../core/text/plural.ts';
 import { Button, FileButton, Notice } from '../../ui/parts/index.ts';
 
 const named = (names: readonly string[]) =>

@@ -3,9 +3,10 @@ import { v7 as uuid } from 'uuid';
 import { call, callStoppably } from '../../client/client.ts';
 import { LongWork } from '../../client/LongWork.tsx';
 import { useAttempt } from '../../client/use-attempt.ts';
-import { plural, whenInWords } from '../../client/words.ts';
+import { whenInWords } from '../../client/words.ts';
 import { type PaperListView, type PaperLook, type PaperRead, paperApi } from '../../contract/files.ts';
 import { DATE_ORDERS, type DateOrder, NEEDED_FIELDS, PAPER_FIELDS, type PaperField, type PaperMapping } from '../../core/files/paper.ts';
+import { plural } from '../../core/text/plural.ts';
 import { Button, Field, FileButton, Notice } from '../../ui/parts/index.ts';
 
 const FIELD_WORDS: Record<PaperField, string> = {

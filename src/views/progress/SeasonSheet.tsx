@@ -1,5 +1,6 @@
-import { dateInWords, dayInWords, footInWords, number, plural } from '../../client/words.ts';
+import { dateInWords, dayInWords, footInWords, number } from '../../client/words.ts';
 import type { PlayerPage } from '../../contract/progress.ts';
+import { plural } from '../../core/text/plural.ts';
 import { Laces } from '../../ui/notations/index.ts';
 import { WeeksSeam } from './WeeksSeam.tsx';
 

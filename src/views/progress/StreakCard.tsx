@@ -1,6 +1,7 @@
 import type { z } from 'zod';
-import { dayInWords, dayLetter, plural } from '../../client/words.ts';
+import { dayInWords, dayLetter } from '../../client/words.ts';
 import type { StreakView, StripView } from '../../contract/parts.ts';
+import { plural } from '../../core/text/plural.ts';
 import { Laces } from '../../ui/notations/index.ts';
 
 interface Props {

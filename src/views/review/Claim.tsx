@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
-import { dateInWords, footInWords, number, plural, whenInWords } from '../../client/words.ts';
+import { dateInWords, footInWords, number, whenInWords } from '../../client/words.ts';
 import { type BenchItem, benchApi as benchContract } from '../../contract/bench.ts';
 import type { ReviewItem } from '../../contract/review.ts';
 import { resultUnit } from '../../core/drills/terms.ts';
 import type { DoubtReason } from '../../core/scores/reasons.ts';
+import { plural } from '../../core/text/plural.ts';
 import { Button, Field, Notice } from '../../ui/parts/index.ts';
 import { claimWords } from './claim-words.ts';
 

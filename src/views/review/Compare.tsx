@@ -2,6 +2,7 @@ import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { dateInWords, number } from '../../client/words.ts';
 import type { BenchItem, OtherClip } from '../../contract/bench.ts';
 import type { ClipOfScore } from '../../contract/review.ts';
+import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { inStepWith } from '../../core/clips/frames.ts';
 import { resultUnit } from '../../core/drills/terms.ts';
 import { Button, Dialog } from '../../ui/parts/index.ts';
@@ -22,7 +23,7 @@ function firstChoice(others: readonly OtherClip[], now: number): OtherClip | und
   const month = [...others].sort((a, b) => Math.abs(now - a.doneAt - MONTH) - Math.abs(now - b.doneAt - MONTH))[0];
   return record ?? month;
 }
-const MONTH = 30 * 24 * 3_600_000;
+const MONTH = 30 * DAY_MS;
 
 interface Props {
   bench: BenchItem;

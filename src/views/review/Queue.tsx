@@ -1,6 +1,6 @@
 import { CircleAlert, Film } from 'lucide-react';
-import { plural } from '../../client/words.ts';
 import type { ReviewItem } from '../../contract/review.ts';
+import { plural } from '../../core/text/plural.ts';
 import { claimWords } from './claim-words.ts';
 import { keepFocus } from './keys.ts';
 

@@ -1,7 +1,8 @@
-import { number, plural } from '../../client/words.ts';
+import { number } from '../../client/words.ts';
 import type { ReviewItem } from '../../contract/review.ts';
 import type { Span } from '../../core/clips/signals.ts';
 import type { Recount } from '../../core/review/index.ts';
+import { plural } from '../../core/text/plural.ts';
 import { Notice } from '../../ui/parts/index.ts';
 import type { Suggested } from './clip-shelf.ts';
 

@@ -1,7 +1,8 @@
 import { type KeyboardEvent, type PointerEvent, type RefObject, useEffect, useId, useRef, useState, useSyncExternalStore } from 'react';
-import { clockWords, number, plural } from '../../client/words.ts';
+import { clockWords, number } from '../../client/words.ts';
 import type { Span } from '../../core/clips/signals.ts';
 import type { Mark, Recount } from '../../core/review/index.ts';
+import { plural } from '../../core/text/plural.ts';
 import { LeftHatch } from '../../ui/notations/hatch.tsx';
 import { type Playhead, useMediaTime } from './playhead.ts';
 

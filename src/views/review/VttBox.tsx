@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { endpointAddress, sentenceOf } from '../../client/client.ts';
-import { plural } from '../../client/words.ts';
 import { type BenchItem, benchApi as benchContract } from '../../contract/bench.ts';
 import type { ReviewItem } from '../../contract/review.ts';
 import type { Mark } from '../../core/review/marks.ts';
+import { plural } from '../../core/text/plural.ts';
 import { FileButton, Notice } from '../../ui/parts/index.ts';
 
 interface Props {

@@ -1,7 +1,7 @@
 import { useState } from 'react';
-import { plural } from '../../client/words.ts';
 import type { ReviewItem } from '../../contract/review.ts';
 import { mayBeWaved } from '../../core/scores/queue.ts';
+import { plural } from '../../core/text/plural.ts';
 import { Button, Dialog } from '../../ui/parts/index.ts';
 import { claimWords } from './claim-words.ts';
 

@@ -1,6 +1,7 @@
-import { number, plural } from '../../client/words.ts';
+import { number } from '../../client/words.ts';
 import type { ReviewItem } from '../../contract/review.ts';
 import { resultUnit } from '../../core/drills/terms.ts';
+import { plural } from '../../core/text/plural.ts';
 
 /** What was claimed, in words. */
 export function claimWords(item: ReviewItem): string {

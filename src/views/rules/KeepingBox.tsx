@@ -1,5 +1,6 @@
-import { dateInWords, plural, whenInWords } from '../../client/words.ts';
+import { dateInWords, whenInWords } from '../../client/words.ts';
 import type { CleanReport, Keeping } from '../../contract/operations.ts';
+import { plural } from '../../core/text/plural.ts';
 import { Notice } from '../../ui/parts/index.ts';
 
 const WORDS: [keyof CleanReport, string, string?][] = [

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { guarded } from '../../client/guarded.tsx';
-import { plural } from '../../client/words.ts';
 import type { NotThereYet } from '../../contract/tables.ts';
+import { plural } from '../../core/text/plural.ts';
 import { Notice } from '../../ui/parts/index.ts';
 import { SquadTabs } from '../squads/SquadTabs.tsx';
 

@@ -1,8 +1,9 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp, Check, CircleDashed, Clock, Minus, PencilLine } from 'lucide-react';
 import { type KeyboardEvent, memo, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { plural, wishedDay } from '../../client/words.ts';
+import { wishedDay } from '../../client/words.ts';
 import type { CellState, Register } from '../../contract/screens.ts';
+import { plural } from '../../core/text/plural.ts';
 import { Laces } from '../../ui/notations/index.ts';
 
 type Player = Register['players'][number];

@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { guarded } from '../../client/guarded.tsx';
 import { pageData } from '../../client/page-data.ts';
-import { footInWords, number, plural } from '../../client/words.ts';
+import { footInWords, number } from '../../client/words.ts';
 import type { Register } from '../../contract/screens.ts';
+import { plural } from '../../core/text/plural.ts';
 import { SquadTabs } from '../squads/SquadTabs.tsx';
 import { RegisterTable, SHOWN, type Shown } from './RegisterTable.tsx';
 

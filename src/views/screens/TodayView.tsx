@@ -1,8 +1,9 @@
 import { type ReactNode, useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
-import { plural, whenInWords } from '../../client/words.ts';
+import { whenInWords } from '../../client/words.ts';
 import { screensApi as squadContract, type Today } from '../../contract/screens.ts';
+import { plural } from '../../core/text/plural.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 
 function List({ title, empty, children }: { title: string; empty: string; children: ReactNode[] }) {

@@ -1,7 +1,8 @@
 import { Copy } from 'lucide-react';
 import { useState } from 'react';
-import { dateInWords, plural } from '../../client/words.ts';
+import { dateInWords } from '../../client/words.ts';
 import type { InvitationView } from '../../contract/invitations.ts';
+import { plural } from '../../core/text/plural.ts';
 import { Button, Qr } from '../../ui/parts/index.ts';
 
 const WHAT: Record<InvitationView['kind'], string> = {

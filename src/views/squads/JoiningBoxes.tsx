@@ -1,10 +1,11 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
-import { dateInWords, plural } from '../../client/words.ts';
+import { dateInWords } from '../../client/words.ts';
 import { invitationsApi, type JoinRequestView } from '../../contract/invitations.ts';
 import { squadsApi } from '../../contract/squads.ts';
 import { LEVELS, type Level } from '../../core/squads/terms.ts';
+import { plural } from '../../core/text/plural.ts';
 import { Button, ButtonLink, Field, Select } from '../../ui/parts/index.ts';
 import { InvitationCard } from './InvitationCard.tsx';
 import type { PeopleBoxProps } from './shared.ts';

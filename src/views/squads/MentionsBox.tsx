@@ -1,8 +1,9 @@
 import { useEffect, useState } from 'react';
 import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
-import { dateInWords, plural } from '../../client/words.ts';
+import { dateInWords } from '../../client/words.ts';
 import { type MentionView, operationsApi } from '../../contract/operations.ts';
+import { plural } from '../../core/text/plural.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
 interface Found {

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
-import { plural } from '../../client/words.ts';
 import { type RosterLook, squadsApi } from '../../contract/squads.ts';
+import { plural } from '../../core/text/plural.ts';
 import { Button, FileButton, Notice } from '../../ui/parts/index.ts';
 
 /** A list of players: pasted or from a file, tried dry, then read in. The PINs are told once. */

@@ -1,6 +1,6 @@
 import { Check, CircleAlert, Clock3 } from 'lucide-react';
 import type { KeptRun } from '../../client/device-store.ts';
-import { plural } from '../../client/words.ts';
+import { plural } from '../../core/text/plural.ts';
 import { ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { Outbox, useOutbox } from './SendQueue.tsx';
 

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { drop, EMPTY_OUTBOX, flush, follow, hold, type OutboxItem, type OutboxState } from '../../client/send-queue.ts';
-import { plural } from '../../client/words.ts';
+import { plural } from '../../core/text/plural.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 
 export function useOutbox(): OutboxState {

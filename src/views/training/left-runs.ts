@@ -1,9 +1,10 @@
 import { forgetOldRuns, type KeptRun, keepLog, logOf, runsOf } from '../../client/device-store.ts';
 import { deviceNow } from '../../client/now.ts';
 import { runToSend } from '../../client/to-send.ts';
+import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { closing } from '../../core/training/resume.ts';
 
-const KEEP_MS = 14 * 24 * 3_600_000;
+const KEEP_MS = 14 * DAY_MS;
 
 /** The lock that one tab holds while it has the clock of a session. */
 export const clockLock = (sessionId: string): string => `eager-feet-visit-${sessionId}`;

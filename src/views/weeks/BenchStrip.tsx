@@ -1,12 +1,12 @@
 import { CircleAlert } from 'lucide-react';
 import { useMemo } from 'react';
-import { plural } from '../../client/words.ts';
 import type { Facts } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { whoLacks } from '../../core/planning/check-place.ts';
 import { kitOf } from '../../core/planning/checks.ts';
 import { allItems, measureWeek } from '../../core/planning/measure.ts';
 import type { Check } from '../../core/planning/planner-view.ts';
+import { plural } from '../../core/text/plural.ts';
 import { minutesInWords } from '../../core/training/dose.ts';
 import type { WeekPlan } from '../../core/weeks/schema.ts';
 import { Seam } from '../../ui/notations/index.ts';

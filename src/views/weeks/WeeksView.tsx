@@ -3,9 +3,10 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
-import { dayInWords, plural, whenInWords } from '../../client/words.ts';
+import { dayInWords, whenInWords } from '../../client/words.ts';
 import { type Feed, type Template, type WeekList, type WeekRow, weeksApi } from '../../contract/weeks.ts';
 import { WeekFile } from '../../core/files/files.ts';
+import { plural } from '../../core/text/plural.ts';
 import { Button, FileButton, Notice } from '../../ui/parts/index.ts';
 import { Feeds } from './Feeds.tsx';
 

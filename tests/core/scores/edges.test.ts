@@ -199,11 +199,11 @@ describe('the queue at its edges', () => {
 
   it('goes on behind a place, not at it', () => {
     const place = placeOf(one({}));
-    const after = (change: Partial<Waiting>) => standsAfter(one(change), place);
-    expect([after({}), after({ scoreId: 'n' }), after({ scoreId: 'l' })]).to.deep.equal([false, true, false]);
-    expect([after({ doneAt: 99 }), after({ doneAt: 101 })]).to.deep.equal([true, false]);
+    const isBehind = (change: Partial<Waiting>) => standsAfter(one(change), place);
+    expect([isBehind({}), isBehind({ scoreId: 'n' }), isBehind({ scoreId: 'l' })]).to.deep.equal([false, true, false]);
+    expect([isBehind({ doneAt: 99 }), isBehind({ doneAt: 101 })]).to.deep.equal([true, false]);
     // A clip stands before, whenever it was done.
-    expect(after({ clip: {}, doneAt: 1 })).to.equal(false);
+    expect(isBehind({ clip: {}, doneAt: 1 })).to.equal(false);
     expect(standsAfter(one({ doneAt: 999 }), placeOf(one({ clip: {} })))).to.equal(true);
     expect(() => standsAfter(one({}), '9.1.a')).to.throw(RangeError, '9.1.a');
     expect(['5.100.m', '6.100.m', '5.100.', '5..m', ' 5.100.m', '5.100.m m'].map(isPlace)).to.deep.equal([
