@@ -55,41 +55,42 @@ function tapAlong(page: Page, reps: { at: number; foot: string }[]): Promise<voi
 
 test.describe
   .serial('the review bench', () => {
-    test('recounts a known clip to its true count, keeps it over a reload in the middle, and suggests the same only when asked', async ({
-      page,
-      context,
-    }) => {
-      test.setTimeout(90_000);
-      await signIn(context, 'coach');
-      await openReview(page);
-      await showNoodle(page);
-      for (let i = 0; i < 2; i++) await page.keyboard.press(']');
-      await expect(page.getByLabel('Speed')).toHaveText('2×');
-      const reps = noodle?.reps ?? [];
-      await tapAlong(page, reps.slice(0, 7));
-      await expect(strip(page)).toHaveAttribute('aria-label', 'Tap strip: 3 left reps, 4 right reps, 0 drops');
-      await page.reload();
-      await awake(page);
-      await showNoodle(page);
-      await expect(strip(page)).toHaveAttribute('aria-label', 'Tap strip: 3 left reps, 4 right reps, 0 drops');
-      // Nothing that could steer the recount is shown yet.
-      await expect(page.getByText(/suggest \d+|No suggestion/)).toBeHidden();
-      await page.keyboard.press('z');
-      await expect(strip(page)).toHaveAttribute('aria-label', /3 left reps, 3 right reps/);
-      await page.keyboard.press('y');
-      await tapAlong(page, reps.slice(7));
-      await expect(strip(page)).toHaveAttribute('aria-label', 'Tap strip: 7 left reps, 7 right reps, 0 drops');
-      const figures = page.getByLabel('Recount', { exact: true });
-      await expect(figures).toContainText('14');
-      await expect(figures).toContainText('−20 to the claim');
-      await expect(figures.getByText('Longest run')).toBeVisible();
-      // The end of the work was passed or is said; from then on the doubt stands in words, and the suggestion beside it.
-      const whole = page.getByRole('button', { name: /^To the end/ });
-      if ((await whole.getAttribute('aria-pressed')) !== 'true') await page.keyboard.press('e');
-      await expect(page.getByText(/Sound and movement suggest 14, your marks 14/)).toBeVisible({ timeout: 30_000 });
-      await expect(page.getByText('Claimed 34, the clip shows 14.')).toBeVisible();
-      await expect(page.getByRole('button', { name: /^Corrected to 14/ })).toBeVisible();
-    });
+    test(
+      'recounts a known clip to its true count, keeps it over a reload in the middle, and suggests the same only when asked',
+      LONG,
+      async ({ page, context }) => {
+        test.setTimeout(90_000);
+        await signIn(context, 'coach');
+        await openReview(page);
+        await showNoodle(page);
+        for (let i = 0; i < 2; i++) await page.keyboard.press(']');
+        await expect(page.getByLabel('Speed')).toHaveText('2×');
+        const reps = noodle?.reps ?? [];
+        await tapAlong(page, reps.slice(0, 7));
+        await expect(strip(page)).toHaveAttribute('aria-label', 'Tap strip: 3 left reps, 4 right reps, 0 drops');
+        await page.reload();
+        await awake(page);
+        await showNoodle(page);
+        await expect(strip(page)).toHaveAttribute('aria-label', 'Tap strip: 3 left reps, 4 right reps, 0 drops');
+        // Nothing that could steer the recount is shown yet.
+        await expect(page.getByText(/suggest \d+|No suggestion/)).toBeHidden();
+        await page.keyboard.press('z');
+        await expect(strip(page)).toHaveAttribute('aria-label', /3 left reps, 3 right reps/);
+        await page.keyboard.press('y');
+        await tapAlong(page, reps.slice(7));
+        await expect(strip(page)).toHaveAttribute('aria-label', 'Tap strip: 7 left reps, 7 right reps, 0 drops');
+        const figures = page.getByLabel('Recount', { exact: true });
+        await expect(figures).toContainText('14');
+        await expect(figures).toContainText('−20 to the claim');
+        await expect(figures.getByText('Longest run')).toBeVisible();
+        // The end of the work was passed or is said; from then on the doubt stands in words, and the suggestion beside it.
+        const whole = page.getByRole('button', { name: /^To the end/ });
+        if ((await whole.getAttribute('aria-pressed')) !== 'true') await page.keyboard.press('e');
+        await expect(page.getByText(/Sound and movement suggest 14, your marks 14/)).toBeVisible({ timeout: 30_000 });
+        await expect(page.getByText('Claimed 34, the clip shows 14.')).toBeVisible();
+        await expect(page.getByRole('button', { name: /^Corrected to 14/ })).toBeVisible();
+      },
+    );
 
     test('moves, nudges and deletes marks, and gives them out and takes them in as WebVTT', LONG, async ({ page, context }) => {
       await signIn(context, 'coach');
@@ -355,7 +356,7 @@ test.describe
       },
     );
 
-    test('thirty scores are reviewed by keyboard alone, a clear one with one key', LONG, async ({ page, context, browser }) => {
+    test('thirty scores are reviewed by keyboard alone, a clear one with one key', async ({ page, context, browser }) => {
       test.setTimeout(90_000);
       const phone = await browser.newContext();
       await signIn(phone, 'Biscuit');

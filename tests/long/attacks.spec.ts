@@ -929,8 +929,9 @@ test('in all: at least 1500 bad requests of twenty kinds, none let in, the serve
   expect(server.exitCode).toBe(null);
   expect((await ask('/api/v1/go/this-week', { cookie: comet })).status).toBe(200);
   // Nobody's name, address, PIN or password is in the log, whatever was tried.
-  for (const secret of ['Comet', 'Biscuit', '2468', '@lanternfish', '@elsewhere', PASSWORD, 'alert(1)'])
-    expect(logged).not.toContain(secret);
+  // Ids and times are digits by chance, and say nothing.
+  const said = logged.replaceAll(/"request":"[0-9a-f-]{36}"|"(time|pid|ms)":[\d.]+/g, '');
+  for (const secret of ['Comet', 'Biscuit', '2468', '@lanternfish', '@elsewhere', PASSWORD, 'alert(1)']) expect(said).not.toContain(secret);
   // The same storm twice more: what the first took is all that is taken.
   const storm = async () => {
     for (let i = 0; i < 150; i++) {
