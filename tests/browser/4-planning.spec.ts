@@ -249,7 +249,12 @@ test.describe('the shelf of drills', () => {
     await awake(page);
     const count = page.getByRole('navigation', { name: 'Shelf' }).getByRole('status');
     await expect(count).toHaveText('120 drills');
-    await page.keyboard.press('/');
+    const search = page.getByLabel('Search the shelf');
+    // The key is listened to a moment after the list is there.
+    await expect(async () => {
+      await page.keyboard.press('/');
+      await expect(search).toBeFocused({ timeout: 1000 });
+    }).toPass();
     await page.keyboard.type('toe taps');
     await expect(count).toHaveText('3 drills');
     await page.getByLabel('Search the shelf').fill('');
