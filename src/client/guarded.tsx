@@ -1,4 +1,4 @@
-import { Component, type ComponentType, type ReactNode } from 'react';
+import { Component, type ComponentType, Fragment, type ReactNode } from 'react';
 import { Button, Notice } from '../ui/parts/index.ts';
 import { reportOf, sendReport } from './report.ts';
 
@@ -27,7 +27,7 @@ class Guard extends Component<Props, { error: unknown; tries: number; copied: bo
 
   override render(): ReactNode {
     const { error, tries, copied } = this.state;
-    if (error === null) return <Retried key={tries}>{this.props.children}</Retried>;
+    if (error === null) return <Fragment key={tries}>{this.props.children}</Fragment>;
     const copy = () =>
       void navigator.clipboard
         ?.writeText(this.words())
@@ -52,8 +52,6 @@ class Guard extends Component<Props, { error: unknown; tries: number; copied: bo
     );
   }
 }
-
-const Retried = ({ children }: { children: ReactNode }) => children;
 
 /** A view with a guard around it: an error in it stops nothing else, is told to the own server without anybody's data, and can be gone on from. */
 export function guarded<P extends object>(View: ComponentType<P>): ComponentType<P> {

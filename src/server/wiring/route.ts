@@ -1,9 +1,10 @@
 import type { z } from 'zod';
 import type { Endpoint } from '../../contract/endpoint.ts';
+import { routeOf } from '../../core/text/route-of.ts';
 import { type Actor, type Asking, askingFrom } from '../accounts/actor.ts';
 import { type Context, house } from '../context.ts';
 import { whileBusy } from '../platform/db/while-busy.ts';
-import { REQUEST_ID_HEADER, routeOf } from '../platform/http/request-log.ts';
+import { REQUEST_ID_HEADER } from '../platform/http/request-log.ts';
 import { tidy } from '../platform/http/texts.ts';
 import { PROBLEMS, Problem, parseInput, problemDocument, problemHeaders, problemOf } from '../platform/problems.ts';
 

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
-import { routeOf } from '../../../src/server/platform/http/request-log.ts';
+import { routeOf } from '../../../src/core/text/route-of.ts';
 
-describe('a route in the log', () => {
+describe('a path with everything blanked that is nobody’s to read', () => {
   it('blanks what opens something by itself, even where it looks like a word', () => {
     expect(routeOf('/calendar/somebody.ics')).to.equal('/calendar/*');
     expect(routeOf('/invited/abcdef?x=1')).to.equal('/invited/*');
