@@ -4,9 +4,9 @@ import { giveUp, run } from './prepare.mjs';
 
 /** What guards children stands on the server; everything else that is broken on purpose is an area of the core. */
 const GUARDS = {
-  policy: { files: 'src/server/policy.ts', tests: "'tests/server/policy*.test.ts'" },
-  consent: { files: 'src/server/consent/*.ts', tests: "'tests/server/{clips,review,letters,screens}/*.test.ts'" },
-  deletion: { files: 'src/server/privacy/*.ts', tests: "'tests/server/{privacy,operations}/*.test.ts'" },
+  policy: { files: 'src/server/policy.ts', tests: 'tests/server/policy*.test.ts' },
+  consent: { files: 'src/server/consent/*.ts', tests: 'tests/server/{consent,clips,review,letters,screens}/*.test.ts' },
+  deletion: { files: 'src/server/privacy/*.ts', tests: 'tests/server/{privacy,operations}/*.test.ts' },
 };
 const areas = readdirSync('src/core', { withFileTypes: true }).flatMap((entry) => (entry.isDirectory() ? [entry.name] : []));
 const wanted = process.argv.slice(2);
@@ -18,9 +18,10 @@ let worst = 0;
 for (const name of wanted.length > 0 ? wanted : [...Object.keys(GUARDS), ...areas]) {
   const { files, tests } = GUARDS[name] ?? {
     files: `src/core/${name}/**/*.ts,!src/core/**/index.ts,!src/core/drills/catalogue/**`,
-    tests: `'tests/core/${name}/**/*.test.ts'`,
+    tests: `tests/core/${name}/**/*.test.ts`,
   };
   console.log(`\n== ${name}`);
-  worst = Math.max(worst, run('npx', ['--no-install', 'stryker', 'run'], { env: { MUTANTS_FILES: files, MUTANTS_TESTS: tests } }));
+  const env = { MUTANTS_AREA: name, MUTANTS_FILES: files, MUTANTS_TESTS: tests };
+  worst = Math.max(worst, run('npx', ['--no-install', 'stryker', 'run'], { env }));
 }
 process.exit(worst);

@@ -1,21 +1,26 @@
 import { median, medianAbsoluteDeviation } from 'simple-statistics';
 import type { Drill } from '../drills/schema.ts';
 import { BETTER } from '../drills/terms.ts';
-import { round1 } from '../text/rounded.ts';
 import type { Dose } from '../weeks/schema.ts';
 import type { DoubtReason } from './reasons.ts';
 import { type Claim, rateOf, resultOf } from './result.ts';
 
 export type DoubtResult = 'clear' | 'look' | 'cannot be';
 
-export interface Doubt {
-  reason: DoubtReason;
+/** A reason with the figures that it is said with (doubt-words.ts); times in seconds, paces in reps a second. */
+export type DoubtCause =
+  | { reason: 'over the ceiling' | 'very fast'; claimed: number; seconds: number; pace: number; bound: number }
+  | { reason: 'far from own form'; number: number; distance: number; middle: number; bound: number }
+  | { reason: 'record by hand'; number: number; best: number }
+  | { reason: 'clip too short'; clipSeconds: number; seconds: number }
+  | { reason: 'same again'; number: number; times: number }
+  | { reason: 'recount differs'; claimed: number; recounted: number };
+
+export type Doubt = DoubtCause & {
   result: Exclude<DoubtResult, 'clear'>;
-  /** The rule with its figures, in words. */
-  sentence: string;
   /** What the rule looked at: reps a second, the result, the seconds that are short, the number, or the difference. */
   figure: number;
-}
+};
 
 /** A doubt that a coach cleared once with a reason, under the same player and record key. */
 export interface ClearedDoubt {
@@ -68,21 +73,12 @@ export interface DoubtInput {
 }
 
 function paceDoubt({ claim, drill, dose }: DoubtInput): Doubt | null {
-  const rate = rateOf(claim, dose.measure);
-  if (rate === null) return null;
-  const said = `${claim.value} in ${round1(claim.seconds)} s is ${round1(rate)} a second`;
-  if (rate > drill.pace.ceiling) {
-    return {
-      reason: 'over the ceiling',
-      result: 'cannot be',
-      sentence: `${said}; nobody's feet go above ${drill.pace.ceiling} here.`,
-      figure: rate,
-    };
-  }
-  if (rate > drill.pace.fast) {
-    return { reason: 'very fast', result: 'look', sentence: `${said}; fast is ${drill.pace.fast}.`, figure: rate };
-  }
-  return null;
+  const pace = rateOf(claim, dose.measure);
+  if (pace === null || claim.value === null || pace <= drill.pace.fast) return null;
+  const cause = { claimed: claim.value, seconds: claim.seconds, pace, figure: pace };
+  return pace > drill.pace.ceiling
+    ? { ...cause, reason: 'over the ceiling', result: 'cannot be', bound: drill.pace.ceiling }
+    : { ...cause, reason: 'very fast', result: 'look', bound: drill.pace.fast };
 }
 
 /**
@@ -104,7 +100,10 @@ function formDoubt({ claim, dose, earlier }: DoubtInput, rules: DoubtRules): Dou
   return {
     reason: 'far from own form',
     result: 'look',
-    sentence: `${round1(result)} is ${round1(distance)} spreads better than the own middle of ${round1(median([...earlier]))}; more than ${rules.formDistance} is rare.`,
+    number: result,
+    distance,
+    middle: median([...earlier]),
+    bound: rules.formDistance,
     figure: result,
   };
 }
@@ -118,7 +117,8 @@ function recordDoubt({ claim, clocked, dose, earlier }: DoubtInput): Doubt | nul
   return {
     reason: 'record by hand',
     result: 'look',
-    sentence: `A new record (${round1(result)}, before ${round1(best)}) that did not run on the clock.`,
+    number: result,
+    best,
     figure: result,
   };
 }
@@ -128,7 +128,8 @@ function clipDoubt({ claim, clipSeconds }: DoubtInput, rules: DoubtRules): Doubt
   return {
     reason: 'clip too short',
     result: 'look',
-    sentence: `The clip lasts ${round1(clipSeconds)} s, the work ${round1(claim.seconds)} s.`,
+    clipSeconds,
+    seconds: claim.seconds,
     figure: claim.seconds - clipSeconds,
   };
 }
@@ -141,7 +142,8 @@ function sameDoubt({ claim, dose, earlier }: DoubtInput, rules: DoubtRules): Dou
   return {
     reason: 'same again',
     result: 'look',
-    sentence: `The same number, ${round1(result)}, ${rules.sameRun} times running.`,
+    number: result,
+    times: rules.sameRun,
     figure: result,
   };
 }
@@ -153,7 +155,8 @@ function recountDoubt({ claim, recounted }: DoubtInput, rules: DoubtRules): Doub
   return {
     reason: 'recount differs',
     result: 'look',
-    sentence: `Claimed ${claim.value}, the clip shows ${recounted}.`,
+    claimed: claim.value,
+    recounted,
     figure: Math.abs(claim.value - recounted),
   };
 }
@@ -166,7 +169,12 @@ const PACE: readonly DoubtReason[] = ['over the ceiling', 'very fast'];
  * Whether an earlier clearing answers a doubt, so that it is not raised again without cause: a pace or a result up to 5 % beyond the
  * cleared one, a clip no more than 5 % shorter, the very same number. A recount that differs is answered for its own score only.
  */
-export function clears(cleared: ClearedDoubt, doubt: Doubt, scoreId: string | undefined, better: 'more' | 'less'): boolean {
+export function clears(
+  cleared: ClearedDoubt,
+  doubt: Pick<Doubt, 'reason' | 'figure'>,
+  scoreId: string | undefined,
+  better: 'more' | 'less',
+): boolean {
   if (PACE.includes(cleared.reason) && PACE.includes(doubt.reason)) return doubt.figure <= cleared.figure * CLEARED_SLACK;
   if (cleared.reason !== doubt.reason) return false;
   switch (doubt.reason) {

@@ -1,4 +1,5 @@
 export * from './doubt.ts';
+export * from './doubt-words.ts';
 export * from './habits.ts';
 export * from './often.ts';
 export * from './queue.ts';

@@ -4,7 +4,7 @@ import type { Span } from '../../core/clips/signals.ts';
 import { BETTER } from '../../core/drills/index.ts';
 import { recordOf } from '../../core/progress/index.ts';
 import { marksOf, recountedValue, recountOf } from '../../core/review/index.ts';
-import { doseInWords, orderCues, remarksOn } from '../../core/scores/index.ts';
+import { doseInWords, doubtSentence, orderCues, remarksOn } from '../../core/scores/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import { mayFilm } from '../consent/consent.ts';
 import type { Context } from '../context.ts';
@@ -133,8 +133,9 @@ export function benchOf(context: Context, actor: Actor, scoreId: string): BenchI
       .map(({ id, seconds, coachId: by, at }) => ({ id, seconds, coach: coach(by), at })),
     answered: answered.flatMap((doubt) => {
       const by = clearings.findLast((one) => one.reason === doubt.reason) ?? clearings.at(-1);
-      const { reason, sentence } = doubt;
-      return by ? [{ factId: by.factId, reason, sentence, why: by.why, coach: coach(by.coachId), at: by.at }] : [];
+      return by
+        ? [{ factId: by.factId, reason: doubt.reason, sentence: doubtSentence(doubt), why: by.why, coach: coach(by.coachId), at: by.at }]
+        : [];
     }),
     clipAsked: ask ? { factId: ask.factId, at: ask.at } : null,
     others: item.mayFilm ? othersOf(db, score) : [],

@@ -1,6 +1,6 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { ReviewItem } from '../../contract/review.ts';
-import { doseInWords, doubtResult, standingFacts } from '../../core/scores/index.ts';
+import { doseInWords, doubtResult, doubtSentence, standingFacts } from '../../core/scores/index.ts';
 import type { PublishedWeek } from '../../core/weeks/index.ts';
 import { mayFilmAmong } from '../consent/consent.ts';
 import { shelfOf } from '../drills/shelf.ts';
@@ -141,7 +141,7 @@ export function reviewItemsOf(db: Db, squadId: string, judged: readonly JudgedSc
         doneAt: score.doneAt,
         receivedAt: score.receivedAt,
         recordBefore,
-        doubts,
+        doubts: doubts.map((doubt) => ({ reason: doubt.reason, result: doubt.result, sentence: doubtSentence(doubt) })),
         result: doubtResult(doubts),
         clip: clip ? { id: clip.id, seconds: clip.seconds ?? 0, workAt: clip.workAt, mediaType: clip.mediaType ?? '' } : null,
         clipWanted: clip !== undefined && wanted.has(clip.id),

@@ -129,8 +129,6 @@ describe('several doubts', () => {
 describe('a clearing', () => {
   const doubt = (reason: Parameters<typeof clears>[1]['reason'], figure: number) => ({
     reason,
-    result: 'look' as const,
-    sentence: '',
     figure,
   });
   const by = (reason: Parameters<typeof clears>[1]['reason'], figure: number, scoreId = 'a') => ({ scoreId, reason, figure });
