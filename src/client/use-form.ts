@@ -1,39 +1,56 @@
-import { useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { type DefaultValues, type FieldPath, type FieldValues, type Resolver, useForm as useHookForm } from 'react-hook-form';
 import type { z } from 'zod';
 import { ServerProblem, sentenceOf } from './client.ts';
 
+interface FormOf<T, S> {
+  /** What stands in the fields at first. */
+  first: T;
+  /** The contract's schema of what is sent. */
+  schema: S;
+  /** What is sent, of what was typed; the same when left out. */
+  body?(typed: T): unknown;
+}
+
+/** A number as it was typed into a field; NaN for none, which no schema takes. */
+export const wholeNumber = (typed: string): number => (typed.trim() === '' ? Number.NaN : Number(typed));
+
 /**
- * What was typed into a form, checked by the contract's schema and sent. A mistake names its field, whether the browser or the server
- * found it, and what was typed stays.
+ * A form whose fields are checked by the contract's schema and sent. A mistake names its field, whether the browser or the server found
+ * it, and what was typed stays; what belongs to no field is the refusal.
  */
-export function useForm<T extends Record<string, string>>(first: T) {
-  const [typed, setTyped] = useState(first);
-  const [problems, setProblems] = useState<Record<string, string>>({});
-  const [refusal, setRefusal] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
-  const field = (name: keyof T & string) => ({
-    name,
-    value: typed[name],
-    problem: problems[name],
-    onChange: (event: { target: { value: string } }) => setTyped((was) => ({ ...was, [name]: event.target.value })),
+export function useForm<T extends Record<string, string>, S extends z.ZodType<FieldValues, FieldValues>>({
+  first,
+  schema,
+  body = (typed) => typed,
+}: FormOf<T, S>) {
+  const check = zodResolver(schema) as unknown as Resolver<FieldValues, unknown, z.output<S>>;
+  const { register, handleSubmit, setError, setValue, reset, formState } = useHookForm<T, unknown, z.output<S>>({
+    defaultValues: first as DefaultValues<T>,
+    resolver: ((typed, context, options) => check(body(typed as T) as FieldValues, context, options as never)) as Resolver<
+      T,
+      unknown,
+      z.output<S>
+    >,
   });
-  /** Resolves to what the work gives, or null when something was wrong. */
-  const send = async <S extends z.ZodType, A>(schema: S, given: unknown, work: (parsed: z.output<S>) => Promise<A>): Promise<A | null> => {
-    setRefusal(null);
-    const parsed = schema.safeParse(given);
-    setProblems(Object.fromEntries((parsed.error?.issues ?? []).map((issue) => [issue.path.join('.'), issue.message]).reverse()));
-    if (!parsed.success) return null;
-    setBusy(true);
-    try {
-      return await work(parsed.data);
-    } catch (error) {
-      const fields = error instanceof ServerProblem ? error.fields.filter((one) => one.field in typed) : [];
-      setProblems(Object.fromEntries(fields.map((one) => [one.field, one.sentence])));
-      if (fields.length === 0) setRefusal(sentenceOf(error));
-      return null;
-    } finally {
-      setBusy(false);
-    }
+  const { errors, isSubmitting: busy } = formState;
+  const names = Object.keys(first);
+  const said = (name: string) => (errors as Record<string, { message?: string } | undefined>)[name]?.message;
+  const field = (name: FieldPath<T>) => ({ ...register(name), problem: said(name) });
+  const homeless = Object.keys(errors).find((name) => name !== 'root' && !names.includes(name));
+  /** Sends what holds; resolves to what the work gives, or to null when something was wrong. */
+  const send = async <A>(work: (parsed: z.output<S>) => Promise<A>): Promise<A | null> => {
+    let given: A | null = null;
+    await handleSubmit(async (parsed) => {
+      try {
+        given = await work(parsed);
+      } catch (error) {
+        const fields = error instanceof ServerProblem ? error.fields.filter((one) => names.includes(one.field)) : [];
+        for (const one of fields) setError(one.field as FieldPath<T>, { message: one.sentence });
+        if (fields.length === 0) setError('root', { message: sentenceOf(error) });
+      }
+    })();
+    return given;
   };
-  return { typed, setTyped, field, refusal, busy, send };
+  return { field, refusal: said('root') ?? (homeless && said(homeless)) ?? null, busy, send, setValue, clear: () => reset(first) };
 }

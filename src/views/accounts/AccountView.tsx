@@ -14,15 +14,13 @@ import { TwoFactorBox } from './TwoFactorBox.tsx';
 const Change = z.object({ currentPassword: z.string().min(1, 'Type your password of now.'), newPassword: NewPassword });
 
 function PasswordBox() {
-  const { field, refusal, busy, send, typed, setTyped } = useForm({ currentPassword: '', newPassword: '' });
+  const { field, refusal, busy, send, clear } = useForm({ first: { currentPassword: '', newPassword: '' }, schema: Change });
   const [done, setDone] = useState(false);
   const change = async () => {
     setDone(false);
-    const answer = await send(Change, typed, (body) =>
-      sendJson('POST', '/api/auth/change-password', { ...body, revokeOtherSessions: true }),
-    );
+    const answer = await send((body) => sendJson('POST', '/api/auth/change-password', { ...body, revokeOtherSessions: true }));
     if (answer === null) return;
-    setTyped({ currentPassword: '', newPassword: '' });
+    clear();
     setDone(true);
   };
   return (

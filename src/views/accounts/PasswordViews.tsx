@@ -8,10 +8,10 @@ import { Button, ButtonLink, Field, Form, Notice } from '../../ui/parts/index.ts
 
 /** Asks for a mail with a link to a new password. The answer is the same whether there is such an account. */
 export const ForgotView = guarded(function ForgotView() {
-  const { typed, field, refusal, busy, send } = useForm({ email: '' });
+  const { field, refusal, busy, send } = useForm({ first: { email: '' }, schema: z.object({ email: EmailText }) });
   const [asked, setAsked] = useState(false);
   const ask = async () => {
-    const done = await send(z.object({ email: EmailText }), typed, async (body) => {
+    const done = await send(async (body) => {
       await sendJson('POST', '/api/auth/request-password-reset', body);
       return true;
     });
@@ -38,7 +38,7 @@ export const ForgotView = guarded(function ForgotView() {
 
 /** Sets a new password with the link from the mail. */
 export const NewPasswordView = guarded(function NewPasswordView() {
-  const { typed, field, refusal, busy, send } = useForm({ newPassword: '' });
+  const { field, refusal, busy, send } = useForm({ first: { newPassword: '' }, schema: z.object({ newPassword: NewPassword }) });
   const [token, setToken] = useState<string | null>(null);
   const [done, setDone] = useState(false);
   useEffect(() => {
@@ -46,7 +46,7 @@ export const NewPasswordView = guarded(function NewPasswordView() {
     window.history.replaceState(null, '', window.location.pathname);
   }, []);
   const set = async () => {
-    const ok = await send(z.object({ newPassword: NewPassword }), typed, async (body) => {
+    const ok = await send(async (body) => {
       await sendJson('POST', '/api/auth/reset-password', { ...body, token });
       return true;
     });

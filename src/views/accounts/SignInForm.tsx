@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { sendJson, sentenceOf } from '../../client/client.ts';
+import { sendJson } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
 import { useForm } from '../../client/use-form.ts';
 import { AppCode, EmailSignIn, RecoveryCode, SquadSignIn } from '../../contract/accounts.ts';
@@ -36,11 +36,11 @@ const FORMS = {
 
 /** The second step: a code of the authenticator app, or a recovery code when the phone is lost. */
 function SecondStep() {
-  const { typed, field, refusal, busy, send } = useForm({ code: '' });
   const [lost, setLost] = useState(false);
+  const [schema, path] = lost ? ([RecoveryCode, 'verify-backup-code'] as const) : ([AppCode, 'verify-totp'] as const);
+  const { field, refusal, busy, send } = useForm({ first: { code: '' }, schema });
   const enter = async () => {
-    const [schema, path] = lost ? ([RecoveryCode, 'verify-backup-code'] as const) : ([AppCode, 'verify-totp'] as const);
-    const done = await send(schema, typed, (body) => sendJson('POST', `/api/auth/two-factor/${path}`, body));
+    const done = await send((body) => sendJson('POST', `/api/auth/two-factor/${path}`, body));
     if (done) window.location.assign('/');
   };
   return (
@@ -64,56 +64,40 @@ function SecondStep() {
 /** Sign-in by squad code, nickname and PIN, or by e-mail and password. What was typed stays when something is wrong. */
 export const SignInForm = guarded(function SignInForm({ kind }: { kind: keyof typeof FORMS }) {
   const { schema, address, inputs } = FORMS[kind];
-  const [typed, setTyped] = useState<Record<string, string>>({});
-  const [problems, setProblems] = useState<Record<string, string>>({});
-  const [refusal, setRefusal] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
-  const [step, setStep] = useState<'who' | 'code'>('who');
+  const first: Record<string, string> = Object.fromEntries(inputs.map((input) => [input.name, '']));
+  const { field, refusal, busy, send, setValue } = useForm({ first, schema });
+  const [step, setStep] = useState<'who' | 'code' | 'in'>('who');
 
   // Somebody who was just let in comes with the squad code and the nickname.
   useEffect(() => {
     const [code, nickname] = window.location.hash.slice(1).split('/');
     if (kind !== 'squad' || !code) return;
     window.history.replaceState(null, '', window.location.pathname);
-    setTyped((was) => ({ ...was, code, nickname: decodeURIComponent(nickname ?? '') }));
-  }, [kind]);
+    setValue('code', code);
+    setValue('nickname', decodeURIComponent(nickname ?? ''));
+  }, [kind, setValue]);
 
-  const send = async () => {
-    const parsed = schema.safeParse(Object.fromEntries(inputs.map((input) => [input.name, typed[input.name] ?? ''])));
-    setProblems(Object.fromEntries((parsed.error?.issues ?? []).map((issue) => [String(issue.path[0]), issue.message])));
-    setRefusal(null);
-    if (!parsed.success) return;
-    setBusy(true);
-    try {
-      const answer = (await sendJson('POST', address, parsed.data)) as { twoFactorRedirect?: boolean } | null;
-      if (answer?.twoFactorRedirect) setStep('code');
-      else window.location.assign('/');
-    } catch (error) {
-      const sentence = sentenceOf(error);
-      setRefusal(
-        /invalid email or password/i.test(sentence) ? 'E-mail and password do not fit together. Check both and try again.' : sentence,
-      );
-      setBusy(false);
-    }
+  const enter = async () => {
+    const answer = (await send(async (body) => (await sendJson('POST', address, body)) ?? {})) as { twoFactorRedirect?: boolean } | null;
+    if (answer?.twoFactorRedirect) return setStep('code');
+    if (!answer) return;
+    setStep('in');
+    window.location.assign('/');
   };
 
   if (step === 'code') return <SecondStep />;
   return (
-    <Form onSend={send}>
+    <Form onSend={enter}>
       {(inputs as readonly Input[]).map(({ name, ...input }) => (
-        <Field
-          key={name}
-          {...input}
-          name={name}
-          value={typed[name] ?? ''}
-          problem={problems[name]}
-          autoCapitalize={name === 'code' ? 'characters' : 'none'}
-          onChange={(event) => setTyped((before) => ({ ...before, [name]: event.target.value }))}
-        />
+        <Field key={name} {...input} {...field(name)} autoCapitalize={name === 'code' ? 'characters' : 'none'} />
       ))}
-      {refusal && <Notice tone="stop">{refusal}</Notice>}
-      <Button type="submit" look="main" size="player" disabled={busy}>
-        {busy ? 'Signing in…' : 'Sign in'}
+      {refusal && (
+        <Notice tone="stop">
+          {/invalid email or password/i.test(refusal) ? 'E-mail and password do not fit together. Check both and try again.' : refusal}
+        </Notice>
+      )}
+      <Button type="submit" look="main" size="player" disabled={busy || step === 'in'}>
+        {busy || step === 'in' ? 'Signing in…' : 'Sign in'}
       </Button>
     </Form>
   );

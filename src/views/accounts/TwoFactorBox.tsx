@@ -40,20 +40,20 @@ export function TwoFactorBox({ first, needed }: { first: boolean; needed: boolea
   const [on, setOn] = useState(first);
   const [begun, setBegun] = useState<Begun | null>(null);
   const [fresh, setFresh] = useState<string[] | null>(null);
-  const password = useForm({ password: '' });
-  const code = useForm({ code: '' });
+  const password = useForm({ first: { password: '' }, schema: Password });
+  const code = useForm({ first: { code: '' }, schema: AppCode });
   const withPassword = async (path: string) => {
-    const answer = await password.send(Password, password.typed, (body) => sendJson('POST', `/api/auth/two-factor/${path}`, body));
-    if (answer) password.setTyped({ password: '' });
+    const answer = await password.send((body) => sendJson('POST', `/api/auth/two-factor/${path}`, body));
+    if (answer) password.clear();
     return answer;
   };
   const confirm = async () => {
-    const done = await code.send(AppCode, code.typed, (body) => sendJson('POST', '/api/auth/two-factor/verify-totp', body));
+    const done = await code.send((body) => sendJson('POST', '/api/auth/two-factor/verify-totp', body));
     if (!done || !begun) return;
     setOn(true);
     setFresh(begun.backupCodes);
     setBegun(null);
-    code.setTyped({ code: '' });
+    code.clear();
   };
   return (
     <section className="slab flex flex-col gap-3 p-4" aria-label="Authenticator app">

@@ -1,5 +1,4 @@
-import { useCallback, useEffect, useState } from 'react';
-import { call } from '../../client/client.ts';
+import { useRead } from '../../client/use-read.ts';
 import { type FilmAbout, type FilmView, filmsApi } from '../../contract/clips.ts';
 
 export const isSame = (a: FilmAbout, b: FilmAbout): boolean =>
@@ -7,8 +6,6 @@ export const isSame = (a: FilmAbout, b: FilmAbout): boolean =>
 
 /** The films of a squad, read once a page; null until they are here. What keeps them away keeps nothing else. */
 export function useFilms(squad: string): { kept: FilmView[] | null; read(): Promise<void> } {
-  const [kept, setKept] = useState<FilmView[] | null>(null);
-  const read = useCallback(async () => setKept((await call(filmsApi.list, { squad })).films), [squad]);
-  useEffect(() => void read().catch(() => {}), [read]);
-  return { kept, read };
+  const { found, again } = useRead(filmsApi.list, { squad });
+  return { kept: found?.films ?? null, read: async () => void (await again()) };
 }

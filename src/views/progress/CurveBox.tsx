@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { call, sentenceOf } from '../../client/client.ts';
+import { useRead } from '../../client/use-read.ts';
 import { dateInWords, footInWords, number } from '../../client/words.ts';
 import { type CoachDrill, type Curve, progressApi } from '../../contract/progress.ts';
 import { Notice } from '../../ui/parts/index.ts';
@@ -17,21 +17,9 @@ function trendWords(foot: Curve['feet'][number], unit: string): string {
 
 /** Every go of one drill over time, with the line of records and what the next go is likely to bring. */
 export function CurveBox({ squad, player, drill }: { squad: string; player: string; drill: CoachDrill }) {
-  const [curve, setCurve] = useState<Curve | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
+  const { found: shown, problem } = useRead(progressApi.curve, { squad, player, key: drill.key });
+  const [undrawn, setUndrawn] = useState(false);
   const place = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    let current = true;
-    setProblem(null);
-    call(progressApi.curve, { squad, player, key: drill.key }).then(
-      (found) => current && setCurve(found),
-      (error) => current && setProblem(sentenceOf(error)),
-    );
-    return () => {
-      current = false;
-    };
-  }, [squad, player, drill.key]);
-  const shown = curve?.key === drill.key ? curve : null;
   useEffect(() => {
     if (!shown || !place.current) return;
     const element = place.current;
@@ -41,7 +29,7 @@ export function CurveBox({ squad, player, drill }: { squad: string; player: stri
       ({ drawCurve }) => {
         if (!gone) takeAway = drawCurve(element, shown);
       },
-      () => setProblem('The drawing could not be loaded. The numbers are below.'),
+      () => setUndrawn(true),
     );
     return () => {
       gone = true;
@@ -54,6 +42,7 @@ export function CurveBox({ squad, player, drill }: { squad: string; player: stri
   return (
     <div className="flex flex-col gap-2">
       {problem && <Notice tone="stop">{problem}</Notice>}
+      {undrawn && <Notice tone="stop">The drawing could not be loaded. The numbers are below.</Notice>}
       <div ref={place} role="img" aria-label={`Goes over time. ${summary}`} className="h-64 w-full" />
       {shown && (
         <table className="w-full text-sm">

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { type Keys, useKeys } from '../../client/use-keys.ts';
 
 /** What a key can do on the bench, with its usual key, the words on its button and, where those are short, what it does at length. */
 export const BENCH_KEYS = {
@@ -56,36 +56,36 @@ export function keyTakenBy(map: KeyMap, key: string, but: BenchAct): BenchAct | 
   return BENCH_ACTS.find((act) => act !== but && map[act].toLowerCase() === key.toLowerCase()) ?? null;
 }
 
-const takesLetters = (target: Element) => target.closest('input, textarea, select, [contenteditable="true"]') !== null;
-const takesPresses = (target: Element) => target.closest('button, a, summary, [role="slider"]') !== null;
+const takesPresses = (target: EventTarget | null) =>
+  target instanceof Element && target.closest('button, a, summary, [role="slider"]') !== null;
 
 export type KeyHandlers = Partial<Record<BenchAct, () => void>> & { cue?(n: number): void };
 
-/** Keys of the bench: not while somebody types or a dialog is open; Enter and Space press the button that has the focus. */
+/** Acts that go on while their key is held down. */
+const REPEAT: readonly BenchAct[] = ['frame on', 'frame back', 'earlier', 'later'];
+
+/**
+ * Keys of the bench; Enter and Space press the button that has the focus.
+ * @param handlers the parts of the bench put what they do there
+ */
 export function useBenchKeys(map: KeyMap, handlers: KeyHandlers): void {
-  const now = useRef({ map, handlers });
-  now.current = { map, handlers };
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const target = event.target instanceof Element ? event.target : document.body;
-      if (event.ctrlKey || event.metaKey || event.altKey || takesLetters(target)) return;
-      if (document.querySelector('dialog[open]')) return;
-      if ((event.key === 'Enter' || event.key === ' ') && takesPresses(target)) return;
-      const { map: keys, handlers: does } = now.current;
-      if (/^[1-9]$/.test(event.key) && does.cue) {
-        does.cue(Number(event.key));
-        event.preventDefault();
-        return;
-      }
-      const act = BENCH_ACTS.find((one) => keys[one].toLowerCase() === event.key.toLowerCase());
-      const handler = act && does[act];
-      if (!handler || (event.repeat && act !== 'frame on' && act !== 'frame back' && act !== 'earlier' && act !== 'later')) return;
-      event.preventDefault();
-      handler();
+  useKeys(() => keysOf(map, handlers));
+}
+
+function keysOf(map: KeyMap, handlers: KeyHandlers): Keys {
+  const { cue } = handlers;
+  const cues = cue ? [1, 2, 3, 4, 5, 6, 7, 8, 9].map((n): [string, Keys[string]] => [String(n), () => cue(n)]) : [];
+  const acts = BENCH_ACTS.flatMap((act): [string, Keys[string]][] => {
+    const does = handlers[act];
+    if (!does) return [];
+    const press: Keys[string] = (event) => {
+      if ((event.key === 'Enter' || event.key === ' ') && takesPresses(event.target)) return false;
+      if (event.repeat && !REPEAT.includes(act)) return false;
+      return does();
     };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
+    return [[map[act] === ' ' ? 'Space' : map[act], press]];
+  });
+  return Object.fromEntries([...cues, ...acts]);
 }
 
 /** A press with the mouse leaves the focus where it is, so that the keys go on working. */

@@ -1,7 +1,8 @@
 import { Plus, Printer } from 'lucide-react';
-import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { guarded } from '../../client/guarded.tsx';
 import { pageData } from '../../client/page-data.ts';
+import { useKeys } from '../../client/use-keys.ts';
 import type { Shelf } from '../../contract/drills.ts';
 import { lookThrough, type ShelfFilter, WHOLE_SHELF } from '../../core/drills/shelf.ts';
 import { FAMILIES, type Family, KIT, LOADS, type Load, MEASURES, type Measure } from '../../core/drills/terms.ts';
@@ -131,15 +132,7 @@ function DrillsView({ shelf, first }: DrillsData) {
     setChosenId(id);
     window.history.replaceState(null, '', `?drill=${id}`);
   };
-  useEffect(() => {
-    const slash = (event: KeyboardEvent) => {
-      if (event.key !== '/' || event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement) return;
-      event.preventDefault();
-      document.getElementById('search')?.focus();
-    };
-    window.addEventListener('keydown', slash);
-    return () => window.removeEventListener('keydown', slash);
-  }, []);
+  useKeys(() => ({ '/': () => document.getElementById('search')?.focus() }));
   return (
     <div className="flex flex-col gap-4">
       <div className="flex flex-wrap items-center justify-between gap-3">

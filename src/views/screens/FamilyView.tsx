@@ -179,9 +179,9 @@ function PostConsent({ child, text, onSay }: { child: Child; text: string; onSay
 
 /** One more child, by the coach's one-time code. */
 function ClaimBox() {
-  const { typed, field, refusal, busy, send } = useForm({ code: '' });
+  const { field, refusal, busy, send } = useForm({ first: { code: '' }, schema: invitationsApi.claimMore.body });
   const claim = async () => {
-    const done = await send(invitationsApi.claimMore.body, typed, (body) => call(invitationsApi.claimMore, {}, body));
+    const done = await send((body) => call(invitationsApi.claimMore, {}, body));
     if (done) window.location.reload();
   };
   return (

@@ -1,11 +1,12 @@
 import { DndContext, type DragEndEvent } from '@dnd-kit/core';
 import { horizontalListSortingStrategy, SortableContext } from '@dnd-kit/sortable';
 import { Eye, ListOrdered, Plus, Redo2, Undo2, Video } from 'lucide-react';
-import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
 import { pageData } from '../../client/page-data.ts';
+import { useKeys } from '../../client/use-keys.ts';
 import type { ShelfDrill } from '../../contract/drills.ts';
 import { type Facts, type Template, type WeekDetail, weeksApi } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/schema.ts';
@@ -36,11 +37,6 @@ function saveWords(save: SaveState): string {
 }
 
 /** Whether a key was typed into a field, where letters are letters. */
-const isTyping = (target: EventTarget) =>
-  (target instanceof HTMLInputElement && target.type !== 'checkbox' && target.type !== 'radio') ||
-  target instanceof HTMLTextAreaElement ||
-  target instanceof HTMLSelectElement;
-
 interface BenchData {
   first: WeekDetail;
   /** The squad's shelf, the archive too. */
@@ -109,35 +105,20 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
       setSaid(sentenceOf(error));
     }
   };
-  const onKey = (event: KeyboardEvent) => {
-    const target = event.target as HTMLElement;
-    if (isTyping(target) || target.closest('dialog')) return;
-    const control = event.ctrlKey || event.metaKey;
-    const key = event.key.toLowerCase();
-    if (control && key === 'z') {
-      event.preventDefault();
-      if (event.shiftKey) redo();
-      else undo();
-    } else if (key === 'a' && !control && !event.altKey) {
-      const block = target.closest('[data-part=block]')?.getAttribute('data-id') ?? plan.sessions.at(-1)?.blocks.at(-1)?.id;
-      if (!block) return;
-      event.preventDefault();
-      setAdding(block);
-    } else if (key === 's' && !control && !event.altKey && plan.sessions.length < MOST_SESSIONS) {
-      event.preventDefault();
-      setShaping(true);
-    }
-  };
-  // Keys work wherever one stands on the bench, so they are heard on the window; the newest handler is the one that hears.
-  const heard = useRef(onKey);
-  useEffect(() => {
-    heard.current = onKey;
-  });
-  useEffect(() => {
-    const hear = (event: KeyboardEvent) => heard.current(event);
-    window.addEventListener('keydown', hear);
-    return () => window.removeEventListener('keydown', hear);
-  }, []);
+  useKeys(() => ({
+    '$mod+Shift+z': redo,
+    '$mod+z': undo,
+    a: ({ target }) => {
+      const here = target instanceof Element ? target.closest('[data-part=block]')?.getAttribute('data-id') : null;
+      const block = here ?? plan.sessions.at(-1)?.blocks.at(-1)?.id;
+      if (!block) return false;
+      return setAdding(block);
+    },
+    s: () => {
+      if (plan.sessions.length >= MOST_SESSIONS) return false;
+      return setShaping(true);
+    },
+  }));
   return (
     <div className="flex flex-col gap-4">
       <div className="flex flex-wrap items-center justify-between gap-3">

@@ -2,7 +2,8 @@ import { useCallback, useEffect, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sendJson, sentenceOf } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
-import { useForm } from '../../client/use-form.ts';
+import { useForm, wholeNumber } from '../../client/use-form.ts';
+import { useRead } from '../../client/use-read.ts';
 import { type Invited, invitationsApi, type RequestState } from '../../contract/invitations.ts';
 import { Button, ButtonLink, Field, Form, Notice, Select } from '../../ui/parts/index.ts';
 
@@ -11,10 +12,14 @@ const ASK_AGAIN_MS = 15_000;
 
 /** An account for a coach or a guardian, out of an invitation. */
 function AccountForm({ code, invited }: { code: string; invited: Invited }) {
-  const { typed, field, refusal, busy, send } = useForm({ name: '', email: '', password: '' });
+  const { field, refusal, busy, send } = useForm({
+    first: { name: '', email: '', password: '' },
+    schema: invitationsApi.claimChild.body,
+    body: (typed) => ({ ...typed, code }),
+  });
   const coach = invited.kind === 'coach';
   const accept = async () => {
-    const done = await send(invitationsApi.claimChild.body, { ...typed, code }, async (body) => {
+    const done = await send(async (body) => {
       if (coach) await call(invitationsApi.acceptAsCoach, {}, body);
       else await call(invitationsApi.claimChild, {}, body);
       await sendJson('POST', '/api/auth/sign-in/email', { email: body.email, password: body.password });
@@ -51,11 +56,14 @@ function AccountForm({ code, invited }: { code: string; invited: Invited }) {
 
 /** A child asks to join: nickname, birth year, stronger foot and an own PIN, nothing else. */
 function JoinForm({ code, invited, onAsked }: { code: string; invited: Invited; onAsked(id: string, state: RequestState): void }) {
-  const { typed, field, refusal, busy, send } = useForm({ nickname: '', birthYear: '', strongerFoot: 'right', pin: '' });
   const [id] = useState(() => uuid());
+  const { field, refusal, busy, send } = useForm({
+    first: { nickname: '', birthYear: '', strongerFoot: 'right', pin: '' },
+    schema: invitationsApi.askToJoin.body,
+    body: (typed) => ({ ...typed, id, code, birthYear: wholeNumber(typed.birthYear) }),
+  });
   const ask = async () => {
-    const given = { ...typed, id, code, birthYear: typed.birthYear === '' ? Number.NaN : Number(typed.birthYear) };
-    const state = await send(invitationsApi.askToJoin.body, given, (body) => call(invitationsApi.askToJoin, {}, body));
+    const state = await send((body) => call(invitationsApi.askToJoin, {}, body));
     if (state) onAsked(id, state);
   };
   return (
@@ -89,26 +97,18 @@ function JoinForm({ code, invited, onAsked }: { code: string; invited: Invited; 
 
 /** After asking: waits for the coach, and says how to get in. */
 function Asked({ id, first, onForget }: { id: string; first: RequestState; onForget(): void }) {
-  const [state, setState] = useState(first);
-  const look = useCallback(
-    () =>
-      call(invitationsApi.request, { request: id }).then(setState, () => {
-        /* No line just now: asked again in a moment. */
-      }),
-    [id],
-  );
-  useEffect(() => {
-    if (state.state !== 'waiting') return;
-    const asking = setInterval(() => void look(), ASK_AGAIN_MS);
-    return () => clearInterval(asking);
-  }, [state.state, look]);
+  const [waits, setWaits] = useState(first.state === 'waiting');
+  // Without a line it is asked again in a moment.
+  const { found, again } = useRead(invitationsApi.request, { request: id }, { first, everyMs: waits && ASK_AGAIN_MS });
+  const state = found ?? first;
+  useEffect(() => setWaits(state.state === 'waiting'), [state.state]);
   if (state.state === 'waiting')
     return (
       <div className="flex flex-col gap-4">
         <Notice>
           {state.nickname}, your coach has been asked. Come back to this page on this phone; it looks by itself as long as it is open.
         </Notice>
-        <Button size="player" onClick={() => void look()}>
+        <Button size="player" onClick={() => void again().catch(() => {})}>
           Look now
         </Button>
       </div>

@@ -1,28 +1,19 @@
-import { useEffect, useState } from 'react';
 import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
+import { useRead } from '../../client/use-read.ts';
 import { dateInWords } from '../../client/words.ts';
 import { type MentionView, operationsApi } from '../../contract/operations.ts';
 import { plural } from '../../core/text/plural.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
-interface Found {
-  mentions: MentionView[];
-  mails: number;
-}
-
 /** Texts that name a child whose family deletes everything: for head coaches, shown only while there are any. */
 export function MentionsBox({ squad, timeZone }: { squad: string; timeZone: string }) {
-  const [found, setFound] = useState<Found | null>(null);
+  // Kept away, it is asked for again when the page is opened again.
+  const { found, put } = useRead(operationsApi.mentions, { squad });
   const { problem, attempt } = useAttempt();
-  useEffect(() => {
-    call(operationsApi.mentions, { squad }).then(setFound, () => {
-      /* Asked for again when the page is opened again. */
-    });
-  }, [squad]);
   if (!found || (found.mentions.length === 0 && found.mails === 0)) return null;
   const change = (one: MentionView) =>
-    attempt(async () => setFound(await call(operationsApi.changeMention, { squad }, { player: one.playerId, mention: one.id })));
+    attempt(async () => put(await call(operationsApi.changeMention, { squad }, { player: one.playerId, mention: one.id })));
   return (
     <section className="slab flex flex-col gap-2 border-l-4 border-l-mustard p-4" aria-label="Texts that name a player who leaves">
       <h2>Texts that name a player who leaves</h2>

@@ -1,8 +1,8 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
-import { useForm } from '../../client/use-form.ts';
+import { useForm, wholeNumber } from '../../client/use-form.ts';
 import { squadsApi } from '../../contract/squads.ts';
 import { Button, Field, Form, Notice } from '../../ui/parts/index.ts';
 import { ZoneField } from './ZoneField.tsx';
@@ -10,16 +10,15 @@ import { ZoneField } from './ZoneField.tsx';
 /** Makes a squad; the age of its players sets safe rules, which can all be changed later. */
 export const NewSquadView = guarded(function NewSquadView() {
   const [id] = useState(() => uuid());
-  const { typed, field, refusal, busy, send } = useForm({
-    name: '',
-    town: '',
-    timeZone: typeof window === 'undefined' ? '' : Intl.DateTimeFormat().resolvedOptions().timeZone,
-    age: '',
+  const { field, refusal, busy, send, setValue } = useForm({
+    first: { name: '', town: '', timeZone: '', age: '' },
+    schema: squadsApi.makeSquad.body,
+    body: (typed) => ({ ...typed, id, age: wholeNumber(typed.age) }),
   });
+  // Only the browser knows where this is.
+  useEffect(() => setValue('timeZone', Intl.DateTimeFormat().resolvedOptions().timeZone), [setValue]);
   const make = async () => {
-    const made = await send(squadsApi.makeSquad.body, { ...typed, id, age: typed.age === '' ? Number.NaN : Number(typed.age) }, (body) =>
-      call(squadsApi.makeSquad, {}, body),
-    );
+    const made = await send((body) => call(squadsApi.makeSquad, {}, body));
     if (made) window.location.assign(`/coach/${made.id}/squad/people`);
   };
   return (

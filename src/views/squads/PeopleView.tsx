@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { call } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
 import { useAttempt } from '../../client/use-attempt.ts';
+import { useRead } from '../../client/use-read.ts';
 import type { InvitationView } from '../../contract/invitations.ts';
 import { type People, type PersonView, squadsApi } from '../../contract/squads.ts';
 import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
@@ -15,18 +16,21 @@ import { RosterBox } from './RosterBox.tsx';
 import { SquadTabs } from './SquadTabs.tsx';
 import type { PeopleBoxProps } from './shared.ts';
 
+const LOOK_AGAIN_MS = 20_000;
+
 /** People of a squad: who asked to join, players and their families, coaches, invitations, a list to read in. */
 export const PeopleView = guarded(function PeopleView({ first, others }: { first: People; others: Others }) {
-  const [shown, setShown] = useState(first);
   const [invitation, setInvitation] = useState<InvitationView | null>(null);
   const [pin, setPin] = useState<{ nickname: string; pin: string } | null>(null);
   const [gone, setGone] = useState<PersonView | null>(null);
   const { problem, said, attempt } = useAttempt();
-  const squad = shown.squad.id;
+  const squad = first.squad.id;
+  // Who asks to join is there without opening the page again.
+  const { found, again } = useRead(squadsApi.list, { squad }, { first, everyMs: LOOK_AGAIN_MS });
+  const shown = found ?? first;
   const refresh = async () => {
-    const next = await call(squadsApi.list, { squad });
+    const next = await again();
     setGone(shown.players.find((one) => !next.players.some((other) => other.playerId === one.playerId)) ?? null);
-    setShown(next);
   };
   const shared: PeopleBoxProps = { shown, attempt, refresh, onInvitation: setInvitation };
   return (

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
-import { useForm } from '../../client/use-form.ts';
+import { useForm, wholeNumber } from '../../client/use-form.ts';
 import { dayInWords } from '../../client/words.ts';
 import { invitationsApi } from '../../contract/invitations.ts';
 import { keysApi } from '../../contract/keys.ts';
@@ -12,10 +12,13 @@ import type { PeopleBoxProps } from './shared.ts';
 
 /** Nickname and birth year of a player, to be put right. */
 function Correct({ one, squad, onClose, onDone }: { one: PersonView; squad: string; onClose(): void; onDone(): void }) {
-  const { typed, field, refusal, busy, send } = useForm({ nickname: one.nickname, birthYear: String(one.birthYear) });
+  const { field, refusal, busy, send } = useForm({
+    first: { nickname: one.nickname, birthYear: String(one.birthYear) },
+    schema: squadsApi.correct.body,
+    body: (typed) => ({ ...typed, birthYear: wholeNumber(typed.birthYear) }),
+  });
   const save = async () => {
-    const given = { nickname: typed.nickname, birthYear: typed.birthYear === '' ? Number.NaN : Number(typed.birthYear) };
-    const done = await send(squadsApi.correct.body, given, (body) => call(squadsApi.correct, { squad, player: one.playerId }, body));
+    const done = await send((body) => call(squadsApi.correct, { squad, player: one.playerId }, body));
     if (done) onDone();
   };
   return (

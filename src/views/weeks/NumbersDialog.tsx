@@ -1,6 +1,7 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
+import { useRead } from '../../client/use-read.ts';
 import { numbersApi, type OwnNumberSent, type SquadNumbers } from '../../contract/numbers.ts';
 import type { NumberToBeat } from '../../contract/training.ts';
 import { BETTER, resultUnit } from '../../core/drills/terms.ts';
@@ -119,32 +120,20 @@ function Cell({
 
 /** Who gets which number, an item at a time, with the reasons, before the week is released; each can be set for one player. */
 export function NumbersDialog({ weekId, saveNow, onClose }: Props) {
-  const [found, setFound] = useState<SquadNumbers | null>(null);
+  const { found, problem: unread, put } = useRead(numbersApi.squad, { week: weekId }, { before: saveNow });
   const [itemId, setItemId] = useState<string | null>(null);
   const [change, setChange] = useState<Change | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: what is on the screen is saved once, when the dialog opens.
-  useEffect(() => {
-    let current = true;
-    saveNow()
-      .then(() => call(numbersApi.squad, { week: weekId }))
-      .then(
-        (got) => current && setFound(got),
-        (error) => current && setProblem(sentenceOf(error)),
-      );
-    return () => {
-      current = false;
-    };
-  }, [weekId]);
+  const [refused, setRefused] = useState<string | null>(null);
+  const problem = refused ?? unread;
   const item = found?.items.find((one) => one.itemId === itemId) ?? found?.items[0];
   const set = async (sent: Omit<OwnNumberSent, 'id' | 'item'>) => {
     if (!item) return;
-    setProblem(null);
+    setRefused(null);
     try {
-      setFound(await call(numbersApi.setOwn, { week: weekId }, { ...sent, id: uuid(), item: item.itemId }));
+      put(await call(numbersApi.setOwn, { week: weekId }, { ...sent, id: uuid(), item: item.itemId }));
       setChange(null);
     } catch (error) {
-      setProblem(sentenceOf(error));
+      setRefused(sentenceOf(error));
     }
   };
   return (

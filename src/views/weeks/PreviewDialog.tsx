@@ -1,5 +1,5 @@
-import { useEffect, useMemo, useState } from 'react';
-import { call, sentenceOf } from '../../client/client.ts';
+import { useMemo, useState } from 'react';
+import { useRead } from '../../client/use-read.ts';
 import { type Facts, type Preview, weeksApi } from '../../contract/weeks.ts';
 import { atHome } from '../../core/drills/home.ts';
 import { isShownMirrored } from '../../core/drills/side-shown.ts';
@@ -97,24 +97,7 @@ function PreviewSession({ session, seen }: { session: Session; seen: Preview }) 
 /** The week as a chosen player would get it: own numbers and pace, stand-ins, layouts in the own yard, mirrored for a left-footed one. */
 export function PreviewDialog({ weekId, facts, saveNow, onClose }: Props) {
   const [player, setPlayer] = useState(facts.players[0]?.id ?? '');
-  const [seen, setSeen] = useState<Preview | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: what is on the screen is saved once, when the preview opens or another player is chosen.
-  useEffect(() => {
-    let current = true;
-    setSeen(null);
-    setProblem(null);
-    if (player === '') return;
-    saveNow()
-      .then(() => call(weeksApi.preview, { week: weekId, player }))
-      .then(
-        (found) => current && setSeen(found),
-        (error) => current && setProblem(sentenceOf(error)),
-      );
-    return () => {
-      current = false;
-    };
-  }, [player, weekId]);
+  const { found: seen, problem } = useRead(weeksApi.preview, { week: weekId, player }, { before: saveNow, idle: player === '' });
   return (
     <Dialog label="Preview" onClose={onClose} className="max-w-4xl bg-ground" head={false}>
       <div className="flex flex-col gap-3">
