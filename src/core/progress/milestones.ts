@@ -15,7 +15,7 @@ interface Go extends TimedResult {
 
 /**
  * Milestones of one record key, oldest first, each with the go that met it first. An unbroken run meets a step of the ladder by one try:
- * tries are never added up. Surfaces are met when each of them is full.
+ * tries are never added up. A higher step is never met before a lower one, so the ladder's order is that of time. Surfaces are met when each of them is full.
  * @param reps touches asked for on each surface; null for other measures
  */
 export function milestonesOf(goes: readonly Go[], measure: Measure, reps: number | null): Milestone[] {
@@ -26,10 +26,10 @@ export function milestonesOf(goes: readonly Go[], measure: Measure, reps: number
   };
   switch (measure) {
     case 'unbroken run':
-      return LADDER.flatMap((step) => first(`${step} in a row`, (go) => go.result >= step)).sort((a, b) => a.doneAt - b.doneAt);
+      return LADDER.flatMap((step) => first(`${step} in a row`, (go) => go.result >= step));
     case 'count in time':
     case 'hits in time':
-      return LADDER.flatMap((step) => first(`${step} in one go`, (go) => go.result >= step)).sort((a, b) => a.doneAt - b.doneAt);
+      return LADDER.flatMap((step) => first(`${step} in one go`, (go) => go.result >= step));
     case 'surfaces':
       return first('all surfaces full', (go) => {
         const parts = Object.values(go.parts ?? {});

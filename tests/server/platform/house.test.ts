@@ -17,9 +17,50 @@ import { listWeeks } from '../../../src/server/weeks/weeks.ts';
 import { openTestHouse } from '../make.ts';
 
 describe('settings', () => {
+  const dataDir = mkdtempSync(join(tmpdir(), 'eager-feet-settings-'));
+  after(() => rmSync(dataDir, { recursive: true, force: true }));
+
   it('say what is wrong with a port and with a folder that cannot be written', () => {
     expect(() => readConfig({ PORT: 'many' })).to.throw(SettingError, 'PORT is "many"');
     expect(() => readConfig({ DATA_DIR: '/dev/null/data' })).to.throw(SettingError, 'set DATA_DIR to another folder');
+  });
+
+  const wrong: [Record<string, string>, string][] = [
+    [{ PORT: '0' }, 'PORT is "0", but must be a whole number from 1 to 65535.'],
+    [{ PORT: '65536' }, 'PORT is "65536"'],
+    [{ NIGHT_HOUR: '24' }, 'NIGHT_HOUR is "24", but must be a whole hour from 0 to 23.'],
+    [{ NIGHT_HOUR: '2.5' }, 'NIGHT_HOUR is "2.5"'],
+    [{ CLIP_ROOM_GB: '0' }, 'CLIP_ROOM_GB is "0", but must be a number of gigabytes above 0.'],
+    [{ REQUESTS_PER_MINUTE: '59' }, 'REQUESTS_PER_MINUTE is "59", but must be a whole number from 60.'],
+    [{ TWO_FACTOR_FOR_HEADS: 'on' }, 'TWO_FACTOR_FOR_HEADS is "on", but must be yes or no.'],
+    [{ BASE_ADDRESS: 'feet.example' }, 'BASE_ADDRESS is "feet.example", but must be the address people type'],
+    [{ SMTP_URL: 'me:secret@mail.example' }, 'SMTP_URL must be like smtps://'],
+  ];
+  for (const [env, sentence] of wrong)
+    it(`refuse ${Object.entries(env)[0]?.join(' ')}`, () => {
+      const say = () => readConfig({ DATA_DIR: dataDir, ...env });
+      expect(say).to.throw(SettingError, sentence);
+      expect(say).to.not.throw(/secret@/);
+    });
+
+  it('are read as they stand; an empty one is none', () => {
+    const { port, nightHour, clipRoomGb, requestBounds, twoFactorForHeads, baseAddress, proxies, smtpUrl } = readConfig({
+      DATA_DIR: dataDir,
+      PORT: '65535',
+      NIGHT_HOUR: '0',
+      CLIP_ROOM_GB: '0.5',
+      REQUESTS_PER_MINUTE: '61',
+      TWO_FACTOR_FOR_HEADS: 'yes',
+      BASE_ADDRESS: 'https://feet.example//',
+      PROXY_ADDRESSES: '10.0.0.1,  10.0.0.2',
+      SMTP_URL: '',
+    });
+    expect({ port, nightHour, clipRoomGb, twoFactorForHeads, baseAddress, proxies, smtpUrl }).to.deep.equal({
+      ...{ port: 65_535, nightHour: 0, clipRoomGb: 0.5, twoFactorForHeads: true, baseAddress: 'https://feet.example' },
+      ...{ proxies: ['10.0.0.1', '10.0.0.2'], smtpUrl: null },
+    });
+    expect(requestBounds).to.deep.equal({ person: 61, stranger: 31, network: 610 });
+    expect(readConfig({ DATA_DIR: dataDir, PORT: '' })).to.include({ port: 4321, baseAddress: 'http://localhost:4321' });
   });
 
   it('make a secret that only this user can read, and keep it', () => {
