@@ -7,7 +7,7 @@ import { loadDemo, openFrom, SettingError, serve } from '../src/demo/start.ts';
 const root = process.cwd();
 const port = Number(process.env.PORT ?? 4321);
 try {
-  const env = { DATA_DIR: resolve('data', 'dev'), ...process.env, PORT: String(port) };
+  const env = { DATA_DIR: resolve('data', 'dev'), GALLERY: 'yes', ...process.env, PORT: String(port) };
   const context = openFrom(env, { demo: true });
   const signIns = await loadDemo(context, root);
   // Nobody asks its own port for pages; the one after it tells open pages that something has changed.

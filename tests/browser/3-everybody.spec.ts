@@ -202,3 +202,16 @@ test('the first load of a player page is at most 130 kB of compressed scripts', 
   }
   await context.close();
 });
+
+test('the gallery shows every notation and part, on a phone and in the dark too, and nothing spills over', async ({ page }) => {
+  await page.goto('/gallery');
+  await expect(page.getByRole('heading', { name: 'Moves' })).toBeVisible();
+  for (const name of ['Moves', 'Yard', 'Seam', 'Skyline', 'Laces', 'Staircase'])
+    await expect(page.getByRole('region', { name }).locator('svg').first()).toBeVisible();
+  await check(page, 'gallery');
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await check(page, 'gallery in the dark');
+  await page.setViewportSize(PHONE);
+  const spills = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+  expect(spills).toBeLessThanOrEqual(0);
+});

@@ -50,7 +50,7 @@ export const test = base.extend<object, Hermetic>({
       const dataDir = dataDirOf(file);
       rmSync(dataDir, { recursive: true, force: true });
       cpSync(TEMPLATE, dataDir, { recursive: true });
-      const server = await startServer(port, dataDir);
+      const server = await startServer(port, dataDir, false, { GALLERY: 'yes' });
       await use(`http://localhost:${port}`);
       await stopServer(server);
     },

@@ -29,6 +29,8 @@ export interface Config {
   clipRoomGb: number;
   /** Whether head coaches need an authenticator app. */
   twoFactorForHeads: boolean;
+  /** Whether /gallery shows every notation and part: for whoever changes one. */
+  gallery: boolean;
   /** The day that whoever starts the house says it is, when its clock looks wrong; null otherwise. */
   today: string | null;
 }
@@ -105,6 +107,10 @@ const Settings = z.object({
     .enum(['yes', 'no'], 'yes or no')
     .default('no')
     .transform((said) => YES_NO[said]),
+  GALLERY: z
+    .enum(['yes', 'no'], 'yes or no')
+    .default('no')
+    .transform((said) => YES_NO[said]),
   TODAY: z.string().optional(),
 });
 
@@ -128,7 +134,7 @@ const boundsFrom = (person: number): Config['requestBounds'] => ({ person, stran
 
 /**
  * Reads PORT (4321), HOST (127.0.0.1), DATA_DIR (./data) and BASE_ADDRESS, SMTP_URL, MAIL_FROM, BACKUP_DIR, PROXY_ADDRESSES, NIGHT_HOUR, CLIP_ROOM_GB,
- * REQUESTS_PER_MINUTE, TWO_FACTOR_FOR_HEADS and TODAY,
+ * REQUESTS_PER_MINUTE, TWO_FACTOR_FOR_HEADS, GALLERY and TODAY,
  * and makes the data folder with its secret.
  * @param restoring a backup brings its own secret: what is there may be lost, and none is made
  * @throws SettingError when a value is wrong, the folder cannot be written, or its secret is lost.
@@ -161,6 +167,7 @@ export function readConfig(env: Record<string, string | undefined>, { restoring 
       requestBounds: boundsFrom(set.REQUESTS_PER_MINUTE),
       clipRoomGb: set.CLIP_ROOM_GB,
       twoFactorForHeads: set.TWO_FACTOR_FOR_HEADS,
+      gallery: set.GALLERY,
       today: set.TODAY ?? null,
     };
   } catch (error) {
