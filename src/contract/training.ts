@@ -79,6 +79,8 @@ export const ThisWeek = z.object({
   swaps: z.array(SwapView),
   runner: RunnerView,
   numbers: z.array(NumberToBeat),
+  /** Drills of the week that this player knows; others are met before their first go. Left out in a week kept by an older version. */
+  met: z.array(z.string()).optional(),
   /** Sessions of the week that are done, by id. */
   done: z.array(Id),
   /** Goes the coach asked for again, with the line that came back. */

@@ -240,8 +240,13 @@ test.describe
       await phone.getByRole('button', { name: 'Keep these numbers' }).click();
       await expect(phone.getByText('The count must be a number.')).toBeVisible();
       await expect(phone.getByLabel('Count (tap), left foot', { exact: true })).toHaveValue('11');
+      // An empty slot begins at the number to beat.
       await phone.getByRole('button', { name: 'Count (tap), right foot: one more' }).click();
+      await expect(phone.getByLabel('Count (tap), right foot', { exact: true })).toHaveValue('12');
+      await phone.getByRole('button', { name: 'Count (tap), right foot: 5 more' }).click();
+      await expect(phone.getByLabel('Count (tap), right foot', { exact: true })).toHaveValue('17');
       await phone.getByLabel('Count (tap), right foot', { exact: true }).fill('12');
+      await phone.getByText('Lost the ball?').last().click();
       await phone.getByRole('button', { name: 'Times you lost the ball, right foot: one more' }).click();
       await phone.getByRole('button', { name: 'Keep these numbers' }).click();
       await expect(phone.getByText('11 reps: 1 away from 12.')).toBeVisible();

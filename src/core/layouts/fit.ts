@@ -1,7 +1,7 @@
 import type { Layout } from './layout.ts';
 import { readMoves } from './moves.ts';
 import { bare, mirrorMoves, type Placed, placeMoves } from './place.ts';
-import { type Route, readRoute } from './route.ts';
+import { metresOf, type Route, readRoute } from './route.ts';
 import type { Move } from './types.ts';
 
 /** Free ground that is left round a layout, in metres, on every side. */
@@ -181,4 +181,14 @@ export function fitLayout(layout: Layout, yard: Ground | null, step: number, mir
     }
   }
   return null;
+}
+
+/**
+ * Metres of one set of a layout's course as one player lays it, to a tenth; null when it fits nowhere or has no route.
+ * @param step the player's step in metres; unmeasured as usual
+ */
+export function courseMetresOf(layout: Layout, yard: Ground | null, step: number | null): number | null {
+  const paced = step ?? UNKNOWN_STEP;
+  const metres = metresOf(fitLayout(layout, yard, paced)?.route?.stepsPerSet ?? 0, 1, paced);
+  return metres > 0 ? metres : null;
 }

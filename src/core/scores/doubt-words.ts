@@ -1,5 +1,6 @@
 import { round1 } from '../text/rounded.ts';
 import type { Doubt } from './doubt.ts';
+import type { Odd } from './odd.ts';
 
 /** A doubt in words, with its figures. What is kept is the figures; the words are made when somebody reads them. */
 export function doubtSentence(doubt: Doubt): string {
@@ -21,6 +22,24 @@ export function doubtSentence(doubt: Doubt): string {
       return `The same number, ${round1(doubt.number)}, ${doubt.times} times running.`;
     case 'recount differs':
       return `Claimed ${doubt.claimed}, the clip shows ${doubt.recounted}.`;
+    case 'odd number':
+      return oddSentence(doubt.odd);
+  }
+}
+
+/** An odd number in words, as a coach and a child read it. */
+export function oddSentence({ kind, number, bound }: Odd): string {
+  switch (kind) {
+    case 'no whole number':
+      return `${number} is no whole number.`;
+    case 'no time':
+      return 'A course takes longer than no time at all.';
+    case 'too quick':
+      return `${number} s is faster than anybody runs: this course takes ${bound} s at least.`;
+    case 'over the ceiling':
+      return `${number} in that time is more than ${bound} a second, which no feet can do.`;
+    case 'far above the best':
+      return `${round1(number)} is far from the best before, ${round1(bound ?? 0)}.`;
   }
 }
 

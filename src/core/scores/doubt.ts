@@ -2,6 +2,7 @@ import { median, medianAbsoluteDeviation } from 'simple-statistics';
 import type { Drill } from '../drills/schema.ts';
 import { BETTER } from '../drills/terms.ts';
 import type { Dose } from '../weeks/schema.ts';
+import { type Odd, oddOf } from './odd.ts';
 import type { DoubtReason } from './reasons.ts';
 import { type Claim, rateOf, resultOf } from './result.ts';
 
@@ -14,7 +15,8 @@ export type DoubtCause =
   | { reason: 'record by hand'; number: number; best: number }
   | { reason: 'clip too short'; clipSeconds: number; seconds: number }
   | { reason: 'same again'; number: number; times: number }
-  | { reason: 'recount differs'; claimed: number; recounted: number };
+  | { reason: 'recount differs'; claimed: number; recounted: number }
+  | { reason: 'odd number'; odd: Odd };
 
 export type Doubt = DoubtCause & {
   result: Exclude<DoubtResult, 'clear'>;
@@ -67,6 +69,8 @@ export interface DoubtInput {
   clipSeconds: number | null;
   /** What the coach counted from the clip; null without a recount. */
   recounted: number | null;
+  /** Metres of one course as it lies in the player's yard; null or left out where there is none or nobody knows. */
+  courseMetres?: number | null;
   /** Doubts that were cleared before; none when left out. */
   cleared?: readonly ClearedDoubt[];
   scoreId?: string;
@@ -161,6 +165,17 @@ function recountDoubt({ claim, recounted }: DoubtInput, rules: DoubtRules): Doub
   };
 }
 
+/** What the player was asked about, too. What the pace says is said by it; form is judged by the middle once there are goes enough. */
+function oddDoubt({ claim, drill, dose, earlier, courseMetres = null }: DoubtInput, rules: DoubtRules): Doubt | null {
+  const better = BETTER[dose.measure];
+  const few = earlier.length > 0 && earlier.length < rules.formScores;
+  const best = few ? (better === 'more' ? Math.max(...earlier) : Math.min(...earlier)) : null;
+  const odd = oddOf({ claim, dose, ceiling: drill.pace.ceiling, best, courseMetres });
+  if (!odd || odd.kind === 'over the ceiling') return null;
+  const impossible = odd.kind === 'no time' || odd.kind === 'too quick';
+  return { reason: 'odd number', result: impossible ? 'cannot be' : 'look', odd, figure: odd.number };
+}
+
 /** A little more than what was cleared is still the same cause. */
 const CLEARED_SLACK = 1.05;
 const PACE: readonly DoubtReason[] = ['over the ceiling', 'very fast'];
@@ -184,6 +199,7 @@ export function clears(
       return cleared.scoreId === scoreId && doubt.figure <= cleared.figure;
     case 'far from own form':
     case 'record by hand':
+    case 'odd number':
       return better === 'more' ? doubt.figure <= cleared.figure * CLEARED_SLACK : doubt.figure * CLEARED_SLACK >= cleared.figure;
     default:
       return doubt.figure <= cleared.figure * CLEARED_SLACK;
@@ -203,6 +219,7 @@ export function weighDoubts(input: DoubtInput, rules: DoubtRules = DOUBT_RULES):
     clipDoubt(input, rules),
     sameDoubt(input, rules),
     recountDoubt(input, rules),
+    oddDoubt(input, rules),
   ].filter((doubt): doubt is Doubt => doubt !== null);
   found.sort((a, b) => Number(b.result === 'cannot be') - Number(a.result === 'cannot be'));
   const better = BETTER[input.dose.measure];

@@ -7,5 +7,6 @@ export const DOUBT_REASONS = [
   'clip too short',
   'same again',
   'recount differs',
+  'odd number',
 ] as const;
 export type DoubtReason = (typeof DOUBT_REASONS)[number];

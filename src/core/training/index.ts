@@ -17,6 +17,16 @@ export { FILM_MARGIN_SECONDS, type FilmWindow, filmedNow, filmWindows } from './
 export { type ClockedWork, DONE_SHARE, type ProvenWork, provenWork, shareOfWork, workOfGo } from './goes.ts';
 export { hear, type KnockEar, levelOf, QUIET_EAR } from './knock.ts';
 export { type Down, inTheAir, type LaidCue, laidCues, relay } from './laid.ts';
+export {
+  drillsToMeet,
+  lineSeconds,
+  MET_FOR_DAYS,
+  type MeetingLine,
+  meetingLines,
+  meetingSeconds,
+  meetsAt,
+  TRY_SECONDS,
+} from './meeting.ts';
 export { paceAtLevel, plannedPace } from './pace.ts';
 export { closing, RESUME_HOURS, type Resumed, resume } from './resume.ts';
 export { feetOfRound, feetToScore, strongerOf } from './sides.ts';

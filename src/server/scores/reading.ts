@@ -1,10 +1,11 @@
 import { and, asc, eq, gte, ne, type SQL, sql } from 'drizzle-orm';
 import type { Drill } from '../../core/drills/index.ts';
+import { courseMetresOf } from '../../core/layouts/fit.ts';
 import { type ClearedDoubt, DOUBT_RULES, type Doubt, type DoubtRules, standingFacts, weighDoubts } from '../../core/scores/index.ts';
 import { shelfOf } from '../drills/shelf.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { prepared } from '../platform/db/prepared.ts';
-import { reviewFacts, scoreFigures, scoreReadings, scores, squads } from '../platform/db/schema.ts';
+import { players, reviewFacts, scoreFigures, scoreReadings, scores, squads } from '../platform/db/schema.ts';
 import { contentOf } from '../weeks/contents.ts';
 import type { ScoreFact } from './facts.ts';
 import { bestOf, type ResultUnderKey, resultsUnderKey, settleFigure, soonerOf, waitingIn } from './figures.ts';
@@ -59,6 +60,14 @@ export function doubtRulesOf(db: Db, squadId: string): DoubtRules {
   return { ...DOUBT_RULES, ...squadRulesOf(db).get({ id: squadId })?.rules };
 }
 
+const homeById = prepared((db) => db.select({ home: players.home }).from(players).where(eq(players.id, of.player)).prepare());
+
+/** Metres of a course as it lies at the player's home; null for a drill without cones. */
+function metresAtHome(db: Db, score: Pick<ScoreFact, 'playerId'>, drill: Drill): number | null {
+  const home = homeById(db).get({ player: score.playerId })?.home ?? null;
+  return drill.layout && courseMetresOf(drill.layout, home?.yard ?? null, home?.step ?? null);
+}
+
 export interface Reading {
   /** Doubts that stand, and those that an earlier clearing answers. */
   doubts: Doubt[];
@@ -87,6 +96,7 @@ export function readScore(
       earlier: earlier.map((one) => one.result),
       clipSeconds: clip?.seconds ?? null,
       recounted: recountedOf(db, score),
+      courseMetres: score.measure === 'course time' ? metresAtHome(db, score, drill) : null,
       cleared: clearings,
       scoreId: score.id,
     },

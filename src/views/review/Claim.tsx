@@ -73,6 +73,7 @@ const REMEMBERED: Record<DoubtReason, string> = {
   'clip too short': 'asked again when it is shorter',
   'same again': 'asked again at another number',
   'recount differs': 'for this score only',
+  'odd number': 'for numbers like this one',
 };
 
 /** The claim: what was claimed, how it was measured, the best before, the doubts in words. */

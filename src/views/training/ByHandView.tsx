@@ -13,6 +13,7 @@ import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { Choice } from './Choice.tsx';
 import { useHere } from './here.ts';
 import { playedItems } from './kit.ts';
+import { courseMetres } from './LayOut.tsx';
 import { ScoreEntry } from './ScoreEntry.tsx';
 import { Outbox } from './SendQueue.tsx';
 
@@ -122,6 +123,7 @@ export const ByHandView = guarded(function ByHandView({
           feet={feet}
           work={[]}
           numbers={visit.numbers.filter((one) => one.itemId === item.id)}
+          courseMetres={courseMetres(visit, drill)}
           onGive={(scores) => {
             // No clock ran: the time that was told is that of the dose.
             const seconds = 'seconds' in item.dose ? item.dose.seconds : 0;

@@ -15,9 +15,9 @@ import { Before } from './Before.tsx';
 import { ClockFace } from './ClockFace.tsx';
 import { GoTools } from './GoTools.tsx';
 import { useHere } from './here.ts';
-import { drawnAtHome } from './LayOut.tsx';
+import { courseMetres, drawnAtHome } from './LayOut.tsx';
 import { PausePanel } from './PausePanel.tsx';
-import { numbersAfter, type Outcome, outcomeOf } from './score-form.ts';
+import { numbersAfter, type Outcome, oddScore, outcomeOf } from './score-form.ts';
 import { TapHalves } from './TapHalves.tsx';
 import { useClock } from './use-clock.ts';
 import { takeKey, useFilming } from './use-filming.ts';
@@ -126,8 +126,9 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
     const keeping = clock.give(out, keys);
     filming.takeAway(keys);
     const of = (foot: Foot) => numbers.find((one) => one.itemId === item.id && one.foot === foot);
-    setOutcomes(scores.map((score) => outcomeOf(score, item, of(score.foot))));
-    const after = numbersAfter(numbers, scores, item, drill, runner.level);
+    const metres = courseMetres(visit, drill);
+    setOutcomes(scores.map((score) => outcomeOf(score, item, of(score.foot), oddScore(score, item, drill, of(score.foot), metres))));
+    const after = numbersAfter(numbers, scores, item, drill, runner.level, metres);
     setNumbers(after);
     try {
       await keeping;
@@ -250,6 +251,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
             work={workOfGo(sheet, state, item.id, interval.round)}
             numbers={numbers.filter((one) => one.itemId === item.id)}
             taps={taps}
+            courseMetres={courseMetres(visit, drill)}
             filming={filming}
             mayFilm={visit.mayFilm}
             onGive={(scores) => void giveScores(item, interval.round, scores)}

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useState } from 'react';
 import type { ThisWeek } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
-import { type FittedLayout, fitLayout, UNKNOWN_STEP } from '../../core/layouts/fit.ts';
+import { courseMetresOf, type FittedLayout, fitLayout, UNKNOWN_STEP } from '../../core/layouts/fit.ts';
 import type { DrawnDrill } from '../../core/moves/of-drill.ts';
 import { Button } from '../../ui/parts/index.ts';
 
@@ -12,6 +12,10 @@ export function layoutAtHome(visit: ThisWeek, drill: Drill): FittedLayout | null
   const { home, runner } = visit;
   return drill.layout && fitLayout(drill.layout, home?.yard ?? null, home?.step ?? UNKNOWN_STEP, runner.strongerFoot === 'left');
 }
+
+/** Metres of one course as it lies in this player's yard; null for a drill without cones. */
+export const courseMetres = ({ home }: ThisWeek, drill: Drill): number | null =>
+  drill.layout && courseMetresOf(drill.layout, home?.yard ?? null, home?.step ?? null);
 
 /** A drill with its cones as they lie in this player's yard, so that its picture goes over them. */
 export const drawnAtHome = (visit: ThisWeek, drill: Drill): Drill & DrawnDrill => ({ ...drill, fitted: layoutAtHome(visit, drill) });

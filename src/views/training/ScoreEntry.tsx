@@ -1,5 +1,5 @@
 import { Plus, X } from 'lucide-react';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { footInWords } from '../../client/words.ts';
 import { type NumberToBeat, ScoreSent as ScoreSchema, type ScoreSent } from '../../contract/training.ts';
@@ -11,8 +11,9 @@ import type { ClockedWork } from '../../core/training/index.ts';
 import type { Item } from '../../core/weeks/schema.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { LostCount } from './LostCount.tsx';
+import { OddNumbers, type OddOfFoot } from './OddNumbers.tsx';
 import { Stepper } from './Stepper.tsx';
-import { type FootEntry, faultsLabel, firstEntry, scoreFrom, triesOf, valueLabel } from './score-form.ts';
+import { type FootEntry, faultsLabel, firstEntry, LOST_BALL, oddScore, scoreFrom, triesOf, valueLabel } from './score-form.ts';
 import type { Take } from './use-filming.ts';
 
 interface Props {
@@ -26,8 +27,15 @@ interface Props {
   /** The clip of a foot's work, for counting once more. */
   takeOf?(foot: Foot): Take | undefined;
   onGive(scores: ScoreSent[]): void;
+  /** Metres of one course as it lies at home; null for a drill without cones. */
+  courseMetres: number | null;
   /** Starts the go again; without it (a session done on paper) it is not offered. */
   onAgain?(): void;
+}
+
+interface Asked {
+  odd: OddOfFoot[];
+  scores: ScoreSent[];
 }
 
 const FOOT_COLOR = { left: 'text-foot-left', right: 'text-foot-right', both: 'text-ink' } as const;
@@ -68,13 +76,27 @@ function Tries({ entry, label, onChange }: { entry: FootEntry; label: string; on
   );
 }
 
+/** Moved cones and misses make the number; lost balls are told by whoever wants to. */
+function Faults({ folded, children }: { folded: boolean; children: ReactNode }) {
+  // Once open it stays open: what is typed into it does not fold it.
+  const [fold] = useState(folded);
+  if (!fold) return children;
+  return (
+    <details>
+      <summary className="flex min-h-12 items-center">Lost the ball?</summary>
+      {children}
+    </details>
+  );
+}
+
 /** Numbers of one go: a panel a foot, left on the left half, right on the right half; or "I lost count". */
-export function ScoreEntry({ item, drill, feet, work, numbers, tapped, takeOf, onGive, onAgain }: Props) {
+export function ScoreEntry({ item, drill, feet, work, numbers, tapped, takeOf, courseMetres, onGive, onAgain }: Props) {
   const [entries, setEntries] = useState<FootEntry[]>(() =>
     feet.map((foot) => firstEntry(foot, item.dose, work, (surface) => tapped?.(foot, surface) ?? null)),
   );
   const [problems, setProblems] = useState<Record<string, string>>({});
   const [lost, setLost] = useState(false);
+  const [asked, setAsked] = useState<Asked | null>(null);
   const measure = item.dose.measure;
   const faults = faultsLabel(measure);
   const set = (foot: Foot, change: Partial<FootEntry>) =>
@@ -88,7 +110,14 @@ export function ScoreEntry({ item, drill, feet, work, numbers, tapped, takeOf, o
       for (const issue of parsed.error?.issues ?? []) found[`${score.foot}|${issue.path.join('|')}`] ??= issue.message;
     }
     setProblems(found);
-    if (Object.keys(found).length === 0) onGive(scores);
+    if (Object.keys(found).length > 0) return;
+    const odd = scores.flatMap((score) => {
+      const beat = numbers.find((one) => one.foot === score.foot);
+      const found = oddScore(score, item, drill, beat, courseMetres);
+      return found ? [{ foot: score.foot, odd: found, best: beat?.record ?? null }] : [];
+    });
+    if (odd.length > 0) setAsked({ odd, scores });
+    else onGive(scores);
   };
 
   if (lost) {
@@ -107,6 +136,8 @@ export function ScoreEntry({ item, drill, feet, work, numbers, tapped, takeOf, o
       />
     );
   }
+
+  if (asked) return <OddNumbers asked={asked.odd} onAgain={() => setAsked(null)} onKeep={() => onGive(asked.scores)} />;
 
   return (
     <div className="flex flex-col gap-4">
@@ -135,6 +166,7 @@ export function ScoreEntry({ item, drill, feet, work, numbers, tapped, takeOf, o
                 <Stepper
                   label={label(valueLabel(measure, drill.counting.unit))}
                   value={entry.value}
+                  from={beat?.target.number ?? null}
                   onChange={(value) => set(entry.foot, { value })}
                   problem={problems[`${entry.foot}|value`]}
                 />
@@ -147,13 +179,15 @@ export function ScoreEntry({ item, drill, feet, work, numbers, tapped, takeOf, o
                 />
               )}
               {faults && (
-                <Stepper
-                  small
-                  label={label(faults)}
-                  value={entry.faults}
-                  onChange={(text) => set(entry.foot, { faults: text })}
-                  problem={problems[`${entry.foot}|faults`]}
-                />
+                <Faults folded={faults === LOST_BALL && entry.faults === '0'}>
+                  <Stepper
+                    small
+                    label={label(faults)}
+                    value={entry.faults}
+                    onChange={(text) => set(entry.foot, { faults: text })}
+                    problem={problems[`${entry.foot}|faults`]}
+                  />
+                </Faults>
               )}
             </section>
           );

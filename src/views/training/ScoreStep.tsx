@@ -17,6 +17,8 @@ interface Props {
   work: readonly ClockedWork[];
   numbers: readonly NumberToBeat[];
   taps: ReturnType<typeof useTaps>;
+  /** Metres of one course as it lies at home; null for a drill without cones. */
+  courseMetres: number | null;
   filming: Filming;
   mayFilm: boolean;
   onGive(scores: ScoreSent[]): void;
@@ -25,7 +27,21 @@ interface Props {
 }
 
 /** After a scored go: its numbers, and its clips. */
-export function ScoreStep({ item, drill, round, feet, work, numbers, taps, filming, mayFilm, onGive, onAgain, onPause }: Props) {
+export function ScoreStep({
+  item,
+  drill,
+  round,
+  feet,
+  work,
+  numbers,
+  taps,
+  courseMetres,
+  filming,
+  mayFilm,
+  onGive,
+  onAgain,
+  onPause,
+}: Props) {
   const go = { itemId: item.id, round };
   const keyOf = (foot: Foot) => takeKey({ ...go, foot });
   return (
@@ -39,6 +55,7 @@ export function ScoreStep({ item, drill, round, feet, work, numbers, taps, filmi
         numbers={numbers}
         tapped={(foot, surface) => taps.tapped(go, foot, surface)}
         takeOf={(foot) => filming.takes.find((take) => take.key === keyOf(foot))}
+        courseMetres={courseMetres}
         onGive={onGive}
         onAgain={onAgain}
       />

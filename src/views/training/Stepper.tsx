@@ -6,12 +6,18 @@ interface Props {
   onChange(next: string): void;
   problem?: string | undefined;
   small?: boolean;
+  /** Where an empty slot begins at the first press: the number to beat. */
+  from?: number | null;
 }
 
-/** A number with big − and +, also to be typed in digits. What is typed stays as it is, right or wrong. */
-export function Stepper({ label, value, onChange, problem, small = false }: Props) {
-  const step = (by: number) => onChange(String(Math.max(0, Math.round((Number(value.replace(',', '.')) || 0) + by))));
-  const size = small ? 'h-14' : 'h-[72px]';
+const STEPS = [1, 5, 10] as const;
+
+/** A number with big buttons for one less and one, five and ten more, also to be typed in digits. What is typed stays as it is, right or wrong. */
+export function Stepper({ label, value, onChange, problem, small = false, from = null }: Props) {
+  const step = (by: number) => {
+    if (value.trim() === '' && from !== null) return onChange(String(from));
+    onChange(String(Math.max(0, Math.round((Number(value.replace(',', '.')) || 0) + by))));
+  };
   return (
     <div className="flex flex-col gap-1">
       <span className="text-dust text-sm">{label}</span>
@@ -25,12 +31,20 @@ export function Stepper({ label, value, onChange, problem, small = false }: Prop
           aria-invalid={problem ? true : undefined}
           onChange={(event) => onChange(event.target.value)}
         />
-        <button type="button" className={`slab grid ${size} place-items-center`} onClick={() => step(-1)} aria-label={`${label}: one less`}>
+        <button type="button" className="slab grid h-14 place-items-center" onClick={() => step(-1)} aria-label={`${label}: one less`}>
           <Minus aria-hidden />
         </button>
-        <button type="button" className={`slab grid ${size} place-items-center`} onClick={() => step(1)} aria-label={`${label}: one more`}>
-          <Plus aria-hidden />
-        </button>
+        {STEPS.slice(0, small ? 1 : STEPS.length).map((by) => (
+          <button
+            key={by}
+            type="button"
+            className="slab grid h-14 place-items-center font-bold font-display text-xl"
+            onClick={() => step(by)}
+            aria-label={`${label}: ${by === 1 ? 'one' : by} more`}
+          >
+            {small ? <Plus aria-hidden /> : `+${by}`}
+          </button>
+        ))}
       </div>
       {problem && <span className="text-sm text-stop">{problem}</span>}
     </div>

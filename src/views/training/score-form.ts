@@ -3,6 +3,7 @@ import type { NumberToBeat, ScoreSent } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { BETTER, type Foot, type Measure, resultUnit } from '../../core/drills/terms.ts';
 import { type Tap, tallyOf } from '../../core/review/taps.ts';
+import { type Odd, oddOf } from '../../core/scores/odd.ts';
 import { resultOf } from '../../core/scores/result.ts';
 import type { Level } from '../../core/squads/terms.ts';
 import { followsRecord, meets, targetFor } from '../../core/targets/index.ts';
@@ -40,11 +41,14 @@ export function valueLabel(measure: Measure, unit: string): string {
   }
 }
 
+/** Asked of those who want to tell; it changes no number. */
+export const LOST_BALL = 'Times you lost the ball';
+
 /** What goes wrong without ending a go is called; null where nothing is asked. */
 export function faultsLabel(measure: Measure): string | null {
   if (measure === 'sets' || measure === 'course time') return 'Cones moved';
   if (measure === 'hits in time') return 'Misses';
-  return measure === 'count in time' || measure === 'fixed reps' ? 'Times you lost the ball' : null;
+  return measure === 'count in time' || measure === 'fixed reps' ? LOST_BALL : null;
 }
 
 /**
@@ -109,9 +113,23 @@ export function scoreFrom(entry: FootEntry, id: string, item: Item, work: readon
   };
 }
 
+/** Why a number is asked about before it is kept; null for an ordinary one. */
+export const oddScore = (
+  score: ScoreSent,
+  item: Pick<Item, 'dose'>,
+  drill: Pick<Drill, 'pace'>,
+  beat: Pick<NumberToBeat, 'record'> | undefined,
+  courseMetres: number | null,
+): Odd | null => {
+  // Where no clock ran, the time is that of the dose.
+  const seconds = score.seconds === 0 && 'seconds' in item.dose ? item.dose.seconds : score.seconds;
+  const claim = { ...score, seconds };
+  return oddOf({ claim, dose: item.dose, ceiling: drill.pace.ceiling, best: beat?.record ?? null, courseMetres });
+};
+
 /**
  * The numbers to beat after a go: a better result is the record at once, so that the next round, and a visit without a line, is measured
- * by it. The server's word comes with the next opening of the page.
+ * by it. One that the coach has to look at raises nothing. The server's word comes with the next opening of the page.
  */
 export function numbersAfter(
   numbers: readonly NumberToBeat[],
@@ -119,10 +137,12 @@ export function numbersAfter(
   item: Item,
   drill: Drill,
   level: Level,
+  courseMetres: number | null = null,
 ): NumberToBeat[] {
   return numbers.map((one) => {
     const score = one.itemId === item.id ? scores.find((given) => given.foot === one.foot) : undefined;
-    const result = score ? resultOf(score, item.dose) : null;
+    const odd = score && oddScore(score, item, drill, one, courseMetres);
+    const result = score && !odd ? resultOf(score, item.dose) : null;
     const less = BETTER[item.dose.measure] === 'less';
     if (result === null || (one.record !== null && (less ? result >= one.record : result <= one.record))) return one;
     // A number that the coach set, or that rests on many goes, stays for the visit.
@@ -133,17 +153,18 @@ export function numbersAfter(
 
 export interface Outcome {
   foot: Foot;
-  kind: 'record' | 'reached' | 'close' | 'done' | 'lost';
+  kind: 'record' | 'reached' | 'close' | 'done' | 'lost' | 'looked at';
   sentence: string;
 }
 
 /** What the player is told at once: a record, the number reached, or how far it was. */
-export function outcomeOf(score: ScoreSent, item: Item, beat: NumberToBeat | undefined): Outcome {
+export function outcomeOf(score: ScoreSent, item: Item, beat: NumberToBeat | undefined, odd: Odd | null = null): Outcome {
   const { foot } = score;
   const result = resultOf(score, item.dose);
   if (score.value === null) return { foot, kind: 'lost', sentence: 'You lost count. That is fine, and honest.' };
   if (result === null) return { foot, kind: 'done', sentence: 'Kept. Not all of it was done this time.' };
   const unit = resultUnit(item.dose.measure);
+  if (odd) return { foot, kind: 'looked at', sentence: `${number(result)} ${unit}. Kept: your coach will look at it.` };
   const better = BETTER[item.dose.measure];
   const record = beat?.record ?? null;
   const beats = record !== null && (better === 'more' ? result > record : result < record);

@@ -5,7 +5,7 @@ import { elapsedSince, serverSaid, stampNow } from '../../../src/client/now.ts';
 import { waitBeforeRetry } from '../../../src/client/send-queue.ts';
 import type { ClockedWork } from '../../../src/core/training/index.ts';
 import { PausePanel } from '../../../src/views/training/PausePanel.tsx';
-import { firstEntry, numbersAfter, outcomeOf, scoreFrom, triesOf } from '../../../src/views/training/score-form.ts';
+import { firstEntry, numbersAfter, oddScore, outcomeOf, scoreFrom, triesOf } from '../../../src/views/training/score-form.ts';
 import { anId, anItem, drillOf, timed } from '../../core/make.ts';
 
 const tap = (at: number, what: 'left' | 'right' | 'drop') => ({ at, what });
@@ -62,6 +62,16 @@ describe('the numbers to beat after a go', () => {
     expect([left?.record, left?.target.number, right?.record, other?.record]).to.deep.equal([24, 25, 30, 5]);
     const second = score('left', 23);
     expect(outcomeOf(second, item, left).kind).to.equal('close');
+  });
+
+  it('stay for a number that the coach has to look at, which is never called a best', () => {
+    expect(beaten([score('left', 9999), score('right', 12.5)]).map((one) => one.record)).to.deep.equal([20, 30, 5]);
+    const odd = oddScore(score('left', 9999), item, drill, beat('left', 20), null);
+    expect(outcomeOf(score('left', 9999), item, beat('left', 20), odd)).to.deep.equal({
+      foot: 'left',
+      kind: 'looked at',
+      sentence: '9999 reps. Kept: your coach will look at it.',
+    });
   });
 
   it('stay for a worse one and for a lost count', () => {
