@@ -1,6 +1,6 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { cpSync, rmSync } from 'node:fs';
-import { test as base } from '@playwright/test';
+import { type BrowserContext, test as base, type Locator, type Page } from '@playwright/test';
 
 /** What takes longer than every change should wait for: it is run by `npm run test:long`. */
 export const LONG = { tag: '@long' } as const;
@@ -42,7 +42,28 @@ interface Hermetic {
   house: string;
 }
 
+/** The way past a drill that is new to a player. */
+export const skipMeeting = (page: Page): Locator => page.getByRole('region', { name: /^New: / }).getByRole('button', { name: 'Skip' });
+
+/** Every page of a browser context goes past what is new, unless a test takes that away again (`meetsDrills`). */
+function skipsMeetings(context: BrowserContext): BrowserContext {
+  context.on('page', (page) => void page.addLocatorHandler(skipMeeting(page), (skip) => skip.click()).catch(() => {}));
+  return context;
+}
+
+/** From now on drills are met on a page, as by a child. */
+export const meetsDrills = (page: Page): Promise<void> => page.removeLocatorHandler(skipMeeting(page));
+
 export const test = base.extend<object, Hermetic>({
+  browser: [
+    async ({ browser }, use) => {
+      const open = browser.newContext.bind(browser);
+      browser.newContext = async (options) => skipsMeetings(await open(options));
+      await use(browser);
+    },
+    { scope: 'worker' },
+  ],
+  context: async ({ context }, use) => use(skipsMeetings(context)),
   file: ['', { scope: 'worker', option: true }],
   house: [
     async ({ file }, use, { parallelIndex }) => {

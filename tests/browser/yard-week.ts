@@ -3,7 +3,7 @@ import Database from 'better-sqlite3';
 import { v7 as uuid } from 'uuid';
 import type { WeekDetail } from '../../src/contract/weeks.ts';
 import type { Session } from '../../src/core/weeks/index.ts';
-import { databaseOf } from './house.ts';
+import { databaseOf, skipMeeting } from './house.ts';
 import { awake, coachBase, signIn } from './people.ts';
 
 /**
@@ -43,6 +43,7 @@ export async function doSession(page: Page, name: string, value = '9'): Promise<
   const over = page.getByRole('heading', { name: /^That is all/ });
   const score = page.getByRole('button', { name: 'Keep these numbers' });
   const ready = page.getByRole('button', { name: 'Ready' });
+  const [skip, keep] = [skipMeeting(page), page.getByRole('button', { name: 'Keep it' })];
   const done = page.getByRole('button', { name: 'Done', exact: true });
   for (let turn = 0; turn < 400; turn++) {
     if (await over.isVisible()) return scored;
@@ -57,7 +58,9 @@ export async function doSession(page: Page, name: string, value = '9'): Promise<
           .first(),
       ).toBeVisible();
       scored++;
-    } else if (await ready.isVisible()) await ready.click();
+    } else if (await keep.isVisible()) await keep.click();
+    else if (await skip.isVisible()) await expect(skip).toBeHidden();
+    else if (await ready.isVisible()) await ready.click();
     else if (await done.isVisible()) {
       await page.clock.fastForward(8000);
       await done.click();

@@ -3,6 +3,8 @@ import { useEffect, useMemo, useState } from 'react';
 import { lookForRoom, type Room } from '../../client/room.ts';
 import type { ThisWeek } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
+import { plural } from '../../core/text/plural.ts';
+import { meetingSeconds } from '../../core/training/meeting.ts';
 import type { Session } from '../../core/weeks/schema.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { DrillsAhead } from './DrillsAhead.tsx';
@@ -14,6 +16,8 @@ interface Props {
   visit: ThisWeek;
   session: Session;
   minutes: string;
+  /** Drills that are met in this session. */
+  unknown: readonly string[];
   drills: ReadonlyMap<string, Drill>;
   listening: boolean;
   hearing: string | null;
@@ -60,7 +64,7 @@ const cautionsOf = (session: Session, drills: ReadonlyMap<string, Drill>): strin
 
 /** Before a session: fetch, watch out, what to beat, and a try of the sound; then one big button. */
 export function Before(props: Props) {
-  const { visit, session, minutes, drills, listening, hearing, filming, filmProblem, closedBefore } = props;
+  const { visit, session, minutes, unknown, drills, listening, hearing, filming, filmProblem, closedBefore } = props;
   const [room, setRoom] = useState<Room | null>(null);
   const [staysAwake, setStaysAwake] = useState(true);
   useEffect(() => {
@@ -70,6 +74,10 @@ export function Before(props: Props) {
   const ahead = useMemo(() => drillsOf(session, drills).map((drill) => drawnAtHome(visit, drill)), [visit, session, drills]);
   const cautions = useMemo(() => cautionsOf(session, drills), [session, drills]);
   const items = playedItems(session);
+  const meetingMinutes = plural(
+    Math.ceil(ahead.reduce((sum, drill) => sum + (unknown.includes(drill.id) ? meetingSeconds(drill) : 0), 0) / 60),
+    'minute',
+  );
   const warmUp = session.blocks[0]?.kind === 'warm-up';
   return (
     <main className="mx-auto flex min-h-dvh max-w-lg flex-col gap-4 p-4 pb-28">
@@ -77,6 +85,12 @@ export function Before(props: Props) {
         <h1>{session.name}</h1>
         <span className="shrink-0">{minutes}</span>
       </header>
+      {unknown.length > 0 && (
+        <Notice>
+          {unknown.length === 1 ? 'One drill is' : `${unknown.length} drills are`} new for you: about {meetingMinutes} more to meet{' '}
+          {unknown.length === 1 ? 'it' : 'them'}.
+        </Notice>
+      )}
       {closedBefore && (
         <Notice>
           Your last visit here was too long ago to go on with. It was closed with what you did, and is being sent. This is a new start.
@@ -95,7 +109,7 @@ export function Before(props: Props) {
         <Fetch session={session} drills={drills} visit={visit} />
         <Layouts visit={visit} drills={drillsOf(session, drills)} />
       </section>
-      <DrillsAhead drills={ahead} stronger={visit.runner.strongerFoot} films={visit.films?.drills ?? {}} />
+      <DrillsAhead drills={ahead} unknown={unknown} stronger={visit.runner.strongerFoot} films={visit.films?.drills ?? {}} />
       <section className="slab flex flex-col gap-1 p-4" aria-label="Watch out">
         <h2 className="flex items-center gap-2">
           <TriangleAlert aria-hidden className="size-5" /> Watch out

@@ -10,10 +10,13 @@ import { HowTo } from './HowTo.tsx';
 /** The session's drills in order, each with its picture; a tap shows how it is done. */
 export function DrillsAhead({
   drills,
+  unknown,
   stronger,
   films,
 }: {
   drills: readonly (Drill & DrawnDrill)[];
+  /** Those that are met in this session. */
+  unknown: readonly string[];
   stronger: StrongerFoot;
   /** The coach's films, by drill. */
   films: Readonly<Record<string, FilmOfCoach>>;
@@ -30,6 +33,7 @@ export function DrillsAhead({
               <StillImage drill={drill} mirror={isShownMirrored(drill.sides, null, stronger)} className="size-16 shrink-0" />
               <span className="text-lg leading-tight">
                 {i + 1}. {drill.name}
+                {unknown.includes(drill.id) && <span className="block font-semibold text-lace text-sm">new for you</span>}
                 {films[drill.id] && <span className="block text-dust text-sm">with a film of your coach</span>}
               </span>
             </button>

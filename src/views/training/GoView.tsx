@@ -16,12 +16,14 @@ import { ClockFace } from './ClockFace.tsx';
 import { GoTools } from './GoTools.tsx';
 import { useHere } from './here.ts';
 import { courseMetres, drawnAtHome } from './LayOut.tsx';
+import { Meet } from './Meet.tsx';
 import { PausePanel } from './PausePanel.tsx';
 import { numbersAfter, type Outcome, oddScore, outcomeOf } from './score-form.ts';
 import { TapHalves } from './TapHalves.tsx';
 import { useClock } from './use-clock.ts';
 import { takeKey, useFilming } from './use-filming.ts';
 import { useHandsFree } from './use-hands-free.ts';
+import { useMeeting } from './use-meeting.ts';
 import { useTaps } from './use-taps.ts';
 
 const After = lazy(() => import('./After.tsx').then((file) => ({ default: file.After })));
@@ -103,6 +105,10 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
   const waits = state.phase === 'running' && (interval?.kind === 'set-up' || interval?.kind === 'drink');
   const { listening, hearing, listenOn } = useHandsFree(clock.voice, waits ? () => tap('ready') : null);
 
+  const pauseClock = useCallback(() => tap('pause'), [tap]);
+  const meeting = useMeeting(visit, session, sheet, state, pauseClock);
+  const [stepsOut, setStepsOut] = useState(false);
+
   const { now, log } = clock;
   const sendLog = useCallback(() => sendSoon(runToSend(run, log(), now())), [run, log, now]);
   const over = state.phase === 'finished' || state.phase === 'stopped';
@@ -165,6 +171,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
         visit={visit}
         session={session}
         minutes={minutesInWords(doseOf(sheet, drills, runner))}
+        unknown={meeting.unknown}
         drills={drills}
         listening={listening}
         hearing={hearing}
@@ -202,6 +209,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
   const item = interval?.itemId ? items.get(interval.itemId) : undefined;
   const drill = drillOf(interval);
   const paused = state.phase === 'paused';
+  const meets = meeting.drillId !== null && drill !== undefined && !stepsOut;
   const left = interval ? clockWords(Math.max(0, interval.seconds - state.ranMs / 1000)) : '';
   const here = [drill?.name, interval && sideInWords(interval), interval?.ends === 'clock' ? `${left} left` : '']
     .filter(Boolean)
@@ -212,7 +220,9 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
   };
   const goOn = () => {
     clock.voice.open();
-    tap('resume');
+    setStepsOut(false);
+    // Out of a pause before something new it goes back to meeting that.
+    if (!stepsOut || meeting.drillId === null) tap('resume');
   };
   return (
     <main className="mx-auto flex h-dvh max-w-lg flex-col gap-3 overflow-y-auto p-4 flat:max-w-none">
@@ -227,7 +237,22 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
           one once more.
         </Notice>
       )}
-      {paused ? (
+      {meets ? (
+        <Meet
+          key={drill.id}
+          drill={drill}
+          foot={interval && interval.foot !== 'both' ? interval.foot : null}
+          stronger={runner.strongerFoot}
+          film={visit.films?.drills[drill.id]}
+          voice={clock.voice}
+          onMet={() => {
+            meeting.met(drill.id);
+            clock.voice.open();
+            tap('resume');
+          }}
+          onPause={() => setStepsOut(true)}
+        />
+      ) : paused ? (
         <PausePanel
           here={here}
           drill={drill ?? null}
@@ -236,7 +261,10 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
           film={drill ? visit.films?.drills[drill.id] : undefined}
           onGoOn={goOn}
           onAgain={again}
-          onSkip={() => tap('skip')}
+          onSkip={() => {
+            setStepsOut(false);
+            tap('skip');
+          }}
           onHurt={() => clock.stop('hurt')}
           onLeave={() => clock.stop('left')}
         />

@@ -156,6 +156,21 @@ export class Voice {
     else if (this.audio) this.notes(MOTIFS[motif], this.audio.currentTime + 0.02);
   }
 
+  /** Reads a sentence out where the device has a voice; it stands on the screen too. */
+  readOut(words: string): void {
+    if (this.speaks) this.say(words);
+  }
+
+  /** Ends what is being read. */
+  hush(): void {
+    if (this.speaks) window.speechSynthesis.cancel();
+  }
+
+  /** Sounds a tone now. */
+  sound(tone: ToneName): void {
+    if (this.audio) this.notes([TONES[tone]], this.audio.currentTime + 0.02);
+  }
+
   /** A short try of everything that will be heard. */
   check(): void {
     this.open();

@@ -27,6 +27,8 @@ interface Props {
   mirror?: boolean;
   /** Both pictures side by side, where there is room. */
   large?: boolean;
+  /** For who meets it: at a quarter of its pace for two rounds, then at half, with nothing to press but the picture. */
+  slowly?: boolean;
   /** For fingers: everything that is pressed is as large as a player's. */
   player?: boolean;
 }
@@ -34,6 +36,8 @@ interface Props {
 const BOTH: readonly Kind[] = ['figure', 'above'];
 const FIGURE: readonly Kind[] = ['figure'];
 const ABOVE: readonly Kind[] = ['above'];
+/** Rounds at a quarter of the pace before it goes on at half. */
+const SLOW_ROUNDS = 2;
 const DEGREES_PER_KEY = 15;
 const DEGREES_PER_PIXEL = 0.6;
 
@@ -94,11 +98,17 @@ function Choices<T extends string>({
 }
 
 /** A drill that moves: from any side or from above, at any pace, beat by beat, for either foot, with its rhythm to hear. */
-export default function Stage({ drill, course, mirror: first = false, large = false, player = false }: Props) {
+export default function Stage({ drill, course, mirror: first = false, large = false, player = false, slowly = false }: Props) {
   const [mirror, setMirror] = useState(first);
   const [example, setExample] = useState(0);
   const { plan, problem } = usePlan({ drill, course }, mirror, example);
-  const [pace, setPace] = useState<PaceName>('easy');
+  const [pace, setPace] = useState<PaceName>(slowly ? 'quarter' : 'easy');
+  const slowRounds = slowly && plan ? (SLOW_ROUNDS * plan.period) / rateFor(plan, 'quarter', drill.pace) : null;
+  useEffect(() => {
+    if (slowRounds === null) return;
+    const timer = setTimeout(() => setPace('half'), slowRounds * 1000);
+    return () => clearTimeout(timer);
+  }, [slowRounds]);
   const [playing, setPlaying] = useState(false);
   useEffect(() => setPlaying(!wantsStill()), []);
   const [turned, setTurned] = useState<number | null>(null);
@@ -188,30 +198,32 @@ export default function Stage({ drill, course, mirror: first = false, large = fa
       <p className="min-h-6 font-semibold" aria-hidden="true">
         {beatInWords(words[beat]?.words ?? '')}
       </p>
-      <div className={`flex flex-wrap items-center gap-2 ${player ? '[&_button]:min-h-12 [&_button]:min-w-12' : ''}`}>
-        <Button size="small" onClick={() => setPlaying(!playing)}>
-          {playing ? <Pause aria-hidden className="size-4" /> : <Play aria-hidden className="size-4" />} {playing ? 'Stop' : 'Play'}
-        </Button>
-        <Button size="small" onClick={() => goTo(-1)} aria-label="Beat before">
-          <ChevronRight aria-hidden className="size-4 rotate-180" />
-        </Button>
-        <Button size="small" onClick={() => goTo(1)} aria-label="Next beat">
-          <ChevronRight aria-hidden className="size-4" />
-        </Button>
-        <Choices<PaceName> label="Pace" all={PICTURE_PACES} value={pace} onChange={setPace} />
-        <Button size="small" aria-pressed={mirror} onClick={() => setMirror(!mirror)}>
-          <FlipHorizontal2 aria-hidden className="size-4" /> Other foot
-        </Button>
-        {!large && (
-          <Button size="small" aria-pressed={kind === 'above'} onClick={() => setKind(kind === 'above' ? 'figure' : 'above')}>
-            {kind === 'above' ? 'From the side' : 'From above'}
+      {!slowly && (
+        <div className={`flex flex-wrap items-center gap-2 ${player ? '[&_button]:min-h-12 [&_button]:min-w-12' : ''}`}>
+          <Button size="small" onClick={() => setPlaying(!playing)}>
+            {playing ? <Pause aria-hidden className="size-4" /> : <Play aria-hidden className="size-4" />} {playing ? 'Stop' : 'Play'}
           </Button>
-        )}
-        <Button size="small" aria-pressed={rhythm !== null} onClick={() => (rhythm ? setRhythm(null) : hear())}>
-          <Volume2 aria-hidden className="size-4" /> Rhythm
-        </Button>
-      </div>
-      <Strip plan={plan} from={from} label={`${drill.name}, step by step`} now={playing ? undefined : beat} />
+          <Button size="small" onClick={() => goTo(-1)} aria-label="Beat before">
+            <ChevronRight aria-hidden className="size-4 rotate-180" />
+          </Button>
+          <Button size="small" onClick={() => goTo(1)} aria-label="Next beat">
+            <ChevronRight aria-hidden className="size-4" />
+          </Button>
+          <Choices<PaceName> label="Pace" all={PICTURE_PACES} value={pace} onChange={setPace} />
+          <Button size="small" aria-pressed={mirror} onClick={() => setMirror(!mirror)}>
+            <FlipHorizontal2 aria-hidden className="size-4" /> Other foot
+          </Button>
+          {!large && (
+            <Button size="small" aria-pressed={kind === 'above'} onClick={() => setKind(kind === 'above' ? 'figure' : 'above')}>
+              {kind === 'above' ? 'From the side' : 'From above'}
+            </Button>
+          )}
+          <Button size="small" aria-pressed={rhythm !== null} onClick={() => (rhythm ? setRhythm(null) : hear())}>
+            <Volume2 aria-hidden className="size-4" /> Rhythm
+          </Button>
+        </div>
+      )}
+      {!slowly && <Strip plan={plan} from={from} label={`${drill.name}, step by step`} now={playing ? undefined : beat} />}
     </div>
   );
 }

@@ -30,10 +30,11 @@ interface StageProps {
   mirror?: boolean;
   large?: boolean;
   player?: boolean;
+  slowly?: boolean;
 }
 
 /** The stage as its own part, fetched when it is first shown; nothing for a drill that nobody has said the moves of. */
-export function StageSoon({ drill, mirror = false, large = false, player = false }: StageProps) {
+export function StageSoon({ drill, mirror = false, large = false, player = false, slowly = false }: StageProps) {
   const mounted = useMounted();
   const course = useCourse(drill);
   if (!drill.moves) return null;
@@ -42,7 +43,7 @@ export function StageSoon({ drill, mirror = false, large = false, player = false
   if (!mounted || course === undefined) return soon;
   return (
     <Suspense fallback={soon}>
-      <Stage drill={drill} course={course} mirror={mirror} large={large} player={player} />
+      <Stage drill={drill} course={course} mirror={mirror} large={large} player={player} slowly={slowly} />
     </Suspense>
   );
 }

@@ -1,0 +1,138 @@
+import { ChevronLeft, ChevronRight, Hourglass, Volume2 } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import type { FilmOfCoach } from '../../contract/training.ts';
+import type { Drill } from '../../core/drills/schema.ts';
+import { isShownMirrored } from '../../core/drills/side-shown.ts';
+import type { DrawnDrill } from '../../core/moves/of-drill.ts';
+import type { StrongerFoot } from '../../core/squads/terms.ts';
+import { lineSeconds, type MeetingLine, meetingLines, TRY_SECONDS } from '../../core/training/meeting.ts';
+import { StageSoon } from '../../ui/notations/moves/StageSoon.tsx';
+import { Button } from '../../ui/parts/index.ts';
+import { FilmSoon } from '../clips/FilmSoon.tsx';
+import type { Voice } from './voice.ts';
+
+interface Props {
+  drill: Drill & DrawnDrill;
+  /** The foot that works first; null for both. */
+  foot: 'left' | 'right' | null;
+  stronger: StrongerFoot;
+  /** The coach's own film of it. */
+  film?: FilmOfCoach | undefined;
+  voice: Pick<Voice, 'open' | 'readOut' | 'hush' | 'sound'>;
+  /** The player knows it now, or wants to go on without. */
+  onMet(): void;
+  /** Leaves for the pause: it can be skipped there, or the session left. */
+  onPause(): void;
+}
+
+/** The picture alone comes first. */
+const LOOK_SECONDS = 3;
+const COUNT_IN = 3;
+const KIND: Record<MeetingLine['kind'], string> = { step: 'Step', cue: 'Feel it', fault: 'If it goes wrong' };
+
+/** Seconds that a try has been on, with its count-in; null while nobody tries. */
+function useTry(sound: Props['voice']['sound']) {
+  const [since, setSince] = useState<number | null>(null);
+  useEffect(() => {
+    if (since === null) return;
+    if (since <= COUNT_IN) sound(since === COUNT_IN ? 'go' : 'count');
+    if (since === COUNT_IN + TRY_SECONDS) {
+      sound('stop');
+      return setSince(null);
+    }
+    const timer = setTimeout(() => setSince(since + 1), 1000);
+    return () => clearTimeout(timer);
+  }, [since, sound]);
+  return { since, begin: () => setSince(0), end: () => setSince(null) };
+}
+
+/** A drill that is new is met before its first go: seen slowly, told line by line, tried without counting. */
+export function Meet({ drill, foot, stronger, film, voice, onMet, onPause }: Props) {
+  const lines = useMemo(() => meetingLines(drill), [drill]);
+  /** The line that is read; −1 while only the picture is looked at. */
+  const [at, setAt] = useState(-1);
+  const [reading, setReading] = useState(true);
+  const sound = useMemo(() => voice.sound.bind(voice), [voice]);
+  const trying = useTry(sound);
+  const isTrying = trying.since !== null;
+  const line = lines[at];
+  useEffect(() => {
+    if (!reading || isTrying) return;
+    if (line) voice.readOut(line.words);
+    const timer = setTimeout(
+      () => (at + 1 < lines.length ? setAt(at + 1) : setReading(false)),
+      1000 * (line ? lineSeconds(line) : LOOK_SECONDS),
+    );
+    return () => clearTimeout(timer);
+  }, [at, reading, isTrying, line, lines.length, voice]);
+  useEffect(() => () => voice.hush(), [voice]);
+  const turn = (by: number) => {
+    voice.hush();
+    setReading(false);
+    setAt((now) => Math.min(lines.length - 1, Math.max(0, now + by)));
+  };
+  const readAgain = () => {
+    setAt(0);
+    setReading(true);
+  };
+  const steps = drill.steps.length;
+  const label = line && (line.kind === 'step' ? `${KIND.step} ${at + 1} of ${steps}` : KIND[line.kind]);
+  const mirror = isShownMirrored(drill.sides, foot, stronger);
+  return (
+    // After a reload the voice waits for a touch, wherever it falls.
+    <section className="flex flex-1 flex-col gap-3" aria-label={`New: ${drill.name}`} onPointerDown={() => voice.open()}>
+      <header className="flex flex-col">
+        <div className="flex items-center gap-2">
+          <p className="grow text-dust">New for you</p>
+          <Button className="min-h-12!" onClick={onPause}>
+            Pause
+          </Button>
+          <Button className="min-h-12!" onClick={onMet}>
+            Skip
+          </Button>
+        </div>
+        <h2 className="text-3xl leading-tight">{drill.name}</h2>
+      </header>
+      <div className="flat:grid flat:grid-cols-2 flat:gap-4 [&_svg]:max-h-[36dvh]">
+        <StageSoon drill={drill} mirror={mirror} slowly />
+        {isTrying ? (
+          <p className="flex min-h-40 flex-col items-center justify-center text-center" role="timer">
+            <span className="text-xl">{(trying.since ?? 0) < COUNT_IN ? 'Get ready' : 'Try it. Nobody counts.'}</span>
+            <span className="font-bold font-display text-8xl leading-none">
+              {(trying.since ?? 0) < COUNT_IN ? COUNT_IN - (trying.since ?? 0) : COUNT_IN + TRY_SECONDS - (trying.since ?? 0)}
+            </span>
+          </p>
+        ) : (
+          <div className="flex flex-col gap-1 pt-1" aria-live="polite">
+            <div className="flex items-center justify-between">
+              <Button look="quiet" size="player" aria-label="Line before" disabled={at <= 0} onClick={() => turn(-1)}>
+                <ChevronLeft aria-hidden />
+              </Button>
+              <span className="text-dust">{label ?? 'Watch it'}</span>
+              <Button look="quiet" size="player" aria-label="Next line" disabled={at === lines.length - 1} onClick={() => turn(1)}>
+                <ChevronRight aria-hidden />
+              </Button>
+            </div>
+            <p className="min-h-28 text-3xl leading-snug">{line?.words ?? 'First slowly, then a little faster.'}</p>
+          </div>
+        )}
+      </div>
+      <FilmSoon film={film} label={`${drill.name}, shown by ${film?.coach ?? 'your coach'}`} />
+      <div className="-mb-4 sticky -bottom-4 mt-auto flex flex-col gap-2 bg-ground pt-2 pb-4">
+        {!reading && !isTrying && (
+          <Button size="player" onClick={readAgain}>
+            <Volume2 aria-hidden className="size-5" /> Once more from the start
+          </Button>
+        )}
+        <div className="flex gap-2">
+          <Button size="clock" onClick={isTrying ? trying.end : trying.begin}>
+            <Hourglass aria-hidden className="size-5" /> {isTrying ? 'Stop' : `Try it, ${TRY_SECONDS} s`}
+          </Button>
+          <Button size="clock" look="main" onClick={onMet}>
+            I have got it
+          </Button>
+        </div>
+      </div>
+    </section>
+  );
+}
