@@ -177,7 +177,7 @@ function compare(sheet: readonly Interval[], heard: Heard, runMs: number): { ton
       heard.events.filter((event) => event.at <= ready),
       ready,
     ),
-    () => ({ name: '', rule: null }),
+    () => ({ name: '', rule: null, cues: [], beat: null }),
     0,
   );
   // The first seconds are the sound card's own start.

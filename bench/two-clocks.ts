@@ -40,7 +40,7 @@ export interface Sounded {
  * @returns every tone that sounded, compared with the moment it belonged to
  */
 export function runTwoClocks(sheet: readonly Interval[], how: Conditions, random: Chance): Sounded[] {
-  const about = () => ({ name: 'A drill', rule: null });
+  const about = () => ({ name: 'A drill', rule: null, cues: [], beat: null });
   const anchor = new AudioAnchor();
   const lost = (ms: number) => (how.losesEverySeconds > 0 ? Math.floor(ms / (how.losesEverySeconds * 1000)) * 0.01 : 0);
   const audioOf = (ms: number) => 2 + (ms / 1000) * (1 + how.skewPpm / 1e6) - lost(ms);

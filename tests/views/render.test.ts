@@ -184,7 +184,9 @@ describe('This week on the phone', () => {
   const words = (change: Partial<ThisWeek> = {}) => read(renderToStaticMarkup(draw(WeekView, { visit: { ...visit, ...change } })));
   it('tells what changed, what takes a drill’s place, and how cones lie in the own yard', () => {
     expect(words()).to.include('Your coach changed this week: “Sole taps” is now 45 s instead of 30 s.');
-    expect(words()).to.include('Wall passes, one touch cannot be done at your place (no wall). Skip it on the clock; nothing is missed.');
+    expect(words()).to.include(
+      'Wall passes, one touch cannot be done at your place (no wall). The clock leaves it out; nothing is missed.',
+    );
     expect(words()).to.include('Lay out: Cross course without the ball').and.to.include('Made smaller to fit your yard');
     expect(words()).to.include('shoes, or bottles, or folded shirts for the cones');
   });

@@ -1,9 +1,11 @@
+import { callsDuring } from './called.ts';
+import { spokenSeconds } from './spoken.ts';
 import type { Interval } from './types.ts';
 
 export type ToneName = 'count' | 'go' | 'tick' | 'change' | 'stop';
 
 /** A short run of notes that stands for a spoken phrase where the device has no voice. */
-export type MotifName = 'left' | 'right' | 'both' | 'set-up' | 'half-time' | 'rest' | 'turn-round' | 'drink' | 'score';
+export type MotifName = 'left' | 'right' | 'both' | 'set-up' | 'half-time' | 'rest' | 'turn-round' | 'drink' | 'score' | 'call';
 
 /** Something to hear `atMs` after an interval begins. */
 export type Cue = { atMs: number } & ({ tone: ToneName } | { say: string; motif: MotifName });
@@ -13,6 +15,10 @@ export interface Announced {
   name: string;
   /** What counts, in words, for a scored go; null where nothing is scored. */
   rule: string | null;
+  /** The drill's cues, the most important first. */
+  cues: readonly string[];
+  /** The number to beat of the go that comes, in words such as “Beat 22”; null where there is none. */
+  beat: string | null;
 }
 
 const footWords = (interval: Interval): string => {
@@ -27,20 +33,13 @@ export function sideInWords(interval: Interval): string {
   return [footWords(interval), paceWords(interval)].filter(Boolean).join(', ');
 }
 
-/** Words a second of a plain voice; phrases are kept short enough for the time they have. */
-const WORDS_A_SECOND = 2.6;
-
-/** About how long a phrase takes to say, in seconds. */
-export const spokenSeconds = (words: string): number => words.split(/\s+/).filter(Boolean).length / WORDS_A_SECOND;
-
-const HALF_TIME_FROM_SECONDS = 20;
-
-function workCues(interval: Interval, next: Interval | undefined): Cue[] {
+function workCues(interval: Interval, next: Interval | undefined, called: readonly string[]): Cue[] {
   const cues: Cue[] = [{ atMs: 0, tone: 'go' }];
   if (interval.ends !== 'clock') return cues;
   const end = interval.seconds * 1000;
   if (interval.pace) cues.push({ atMs: 0, say: paceWords(interval), motif: interval.foot });
-  if (interval.seconds >= HALF_TIME_FROM_SECONDS) cues.push({ atMs: end / 2, say: 'half-time', motif: 'half-time' });
+  for (const { at, words } of callsDuring(interval.seconds, called))
+    cues.push({ atMs: at * 1000, say: words, motif: words.startsWith('half-time') ? 'half-time' : 'call' });
   for (let s = 3; s >= 1; s--) cues.push({ atMs: end - s * 1000, tone: 'tick' });
   // Work that follows begins with its own tone.
   if (next?.kind !== 'work') cues.push({ atMs: end, tone: 'stop' });
@@ -48,11 +47,12 @@ function workCues(interval: Interval, next: Interval | undefined): Cue[] {
 }
 
 /** Name, side and counting rule of the go that comes, as much of it as there is time for. */
-function announce(interval: Interval, { name, rule }: Announced, seconds: number): string {
+function announce(interval: Interval, { name, rule, beat }: Announced, seconds: number): string {
   const who = [name, sideInWords(interval)].filter(Boolean).join(', ');
-  if (!rule) return who;
-  const whole = `${who}. Counts: ${rule}`;
-  return spokenSeconds(whole) <= seconds ? whole : `Counts: ${rule}`;
+  const counts = rule ? `Counts: ${rule}` : '';
+  const sentences = (...parts: string[]) => parts.filter(Boolean).join('. ');
+  const fits = [sentences(who, beat ?? '', counts), sentences(who, counts)].find((words) => spokenSeconds(words) <= seconds);
+  return fits ?? (counts || who);
 }
 
 /** True for an interval that belongs to the go of another one. */
@@ -79,7 +79,7 @@ export function cuesOf(sheet: readonly Interval[], index: number, about: (interv
       return cues;
     }
     case 'work':
-      return workCues(interval, next);
+      return workCues(interval, next, about(interval).cues);
     case 'switch':
       return [{ atMs: 0, say: `Switch. ${sideInWords(interval)}`, motif: interval.foot }];
     case 'turn-round':

@@ -1,5 +1,6 @@
 export { AudioAnchor, type ClockReading } from './anchor.ts';
 export { attemptOf } from './attempt.ts';
+export { BETWEEN_CALLS, type Call, callsDuring, cuesToCall, LAST_SECONDS } from './called.ts';
 export {
   advance,
   applyEvent,
@@ -12,7 +13,7 @@ export {
   startOfGo,
 } from './clock.ts';
 export { compileRunSheet, roundsOf } from './compile.ts';
-export { type Announced, type Cue, cuesOf, type MotifName, sideInWords, spokenSeconds, type ToneName } from './cues.ts';
+export { type Announced, type Cue, cuesOf, type MotifName, sideInWords, type ToneName } from './cues.ts';
 export { FILM_MARGIN_SECONDS, type FilmWindow, filmedNow, filmWindows } from './film.ts';
 export { type ClockedWork, DONE_SHARE, type ProvenWork, provenWork, shareOfWork, workOfGo } from './goes.ts';
 export { hear, type KnockEar, levelOf, QUIET_EAR } from './knock.ts';
@@ -31,4 +32,5 @@ export { paceAtLevel, plannedPace } from './pace.ts';
 export { closing, RESUME_HOURS, type Resumed, resume } from './resume.ts';
 export { feetOfRound, feetToScore, strongerOf } from './sides.ts';
 export { type WorkSpan, workSpans } from './spans.ts';
+export { spokenSeconds } from './spoken.ts';
 export * from './types.ts';

@@ -1,6 +1,6 @@
 import type { Drill } from '../drills/schema.ts';
 import type { Session } from '../weeks/schema.ts';
-import { spokenSeconds } from './cues.ts';
+import { spokenSeconds } from './spoken.ts';
 import type { Interval } from './types.ts';
 
 /** A drill that was not done for so many days is met again. */

@@ -8,9 +8,12 @@ import { meetingSeconds } from '../../core/training/meeting.ts';
 import type { Session } from '../../core/weeks/schema.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { DrillsAhead } from './DrillsAhead.tsx';
-import { drillsOf, kitAtHome, lacks, playedItems, standInsOf } from './kit.ts';
+import { Framing, SwitchCameraButton } from './GoTools.tsx';
+import { drillsOf, kitAtHome, lacks, leftOutAt, playedItems, standInsOf } from './kit.ts';
 import { drawnAtHome, Layouts } from './LayOut.tsx';
 import { Numbers } from './Numbers.tsx';
+import { Swaps } from './Swaps.tsx';
+import type { Filming } from './use-filming.ts';
 
 interface Props {
   visit: ThisWeek;
@@ -21,11 +24,9 @@ interface Props {
   drills: ReadonlyMap<string, Drill>;
   listening: boolean;
   hearing: string | null;
-  filming: boolean;
-  filmProblem: string | null;
+  filming: Pick<Filming, 'stream' | 'facing' | 'problem' | 'switchOn' | 'switchOff'>;
   closedBefore: boolean;
   onListen(on: boolean): void;
-  onFilm(on: boolean): void;
   onSound(): void;
   onStart(): void;
 }
@@ -64,7 +65,7 @@ const cautionsOf = (session: Session, drills: ReadonlyMap<string, Drill>): strin
 
 /** Before a session: fetch, watch out, what to beat, and a try of the sound; then one big button. */
 export function Before(props: Props) {
-  const { visit, session, minutes, unknown, drills, listening, hearing, filming, filmProblem, closedBefore } = props;
+  const { visit, session, minutes, unknown, drills, listening, hearing, filming, closedBefore } = props;
   const [room, setRoom] = useState<Room | null>(null);
   const [staysAwake, setStaysAwake] = useState(true);
   useEffect(() => {
@@ -74,6 +75,8 @@ export function Before(props: Props) {
   const ahead = useMemo(() => drillsOf(session, drills).map((drill) => drawnAtHome(visit, drill)), [visit, session, drills]);
   const cautions = useMemo(() => cautionsOf(session, drills), [session, drills]);
   const items = playedItems(session);
+  const leftOut = leftOutAt(visit);
+  const scored = items.filter((item) => item.scored && !leftOut.has(item.id));
   const meetingMinutes = plural(
     Math.ceil(ahead.reduce((sum, drill) => sum + (unknown.includes(drill.id) ? meetingSeconds(drill) : 0), 0) / 60),
     'minute',
@@ -109,6 +112,7 @@ export function Before(props: Props) {
         <Fetch session={session} drills={drills} visit={visit} />
         <Layouts visit={visit} drills={drillsOf(session, drills)} />
       </section>
+      <Swaps items={items} swaps={visit.swaps} />
       <DrillsAhead drills={ahead} unknown={unknown} stronger={visit.runner.strongerFoot} films={visit.films?.drills ?? {}} />
       <section className="slab flex flex-col gap-1 p-4" aria-label="Watch out">
         <h2 className="flex items-center gap-2">
@@ -124,10 +128,10 @@ export function Before(props: Props) {
         </ul>
         {!warmUp && <p className="font-semibold">Warm up first: two minutes of easy jogging and ankle circles.</p>}
       </section>
-      {items.some((item) => item.scored) && (
+      {scored.length > 0 && (
         <section className="slab flex flex-col gap-1 p-4" aria-label="Numbers to beat">
           <h2>Numbers to beat</h2>
-          <Numbers items={items} drills={drills} numbers={visit.numbers} why />
+          <Numbers items={scored} drills={drills} numbers={visit.numbers} why />
         </section>
       )}
       <section className="slab flex flex-col gap-3 p-4" aria-label="Set the phone up">
@@ -144,13 +148,27 @@ export function Before(props: Props) {
           {hearing ?? 'For that the phone listens how loud it is. Nothing is recorded.'}
         </p>
         {visit.mayFilm && (
-          <Button size="player" aria-pressed={filming} onClick={() => props.onFilm(!filming)}>
-            {filming ? <CameraOff aria-hidden className="size-5" /> : <Camera aria-hidden className="size-5" />}
-            {filming ? 'Stop filming' : 'Film my goes'}
-          </Button>
+          <div className="flex gap-2">
+            <Button
+              size="player"
+              className="flex-1"
+              aria-pressed={filming.stream !== null}
+              onClick={() => (filming.stream ? filming.switchOff() : void filming.switchOn(filming.facing))}
+            >
+              {filming.stream ? <CameraOff aria-hidden className="size-5" /> : <Camera aria-hidden className="size-5" />}
+              {filming.stream ? 'Stop filming' : 'Film my goes'}
+            </Button>
+            {filming.stream && (
+              <SwitchCameraButton
+                front={filming.facing === 'user'}
+                onSwitch={() => void filming.switchOn(filming.facing === 'user' ? 'environment' : 'user')}
+              />
+            )}
+          </div>
         )}
+        {filming.stream && <Framing stream={filming.stream} mirrored={filming.facing === 'user'} large />}
         {!staysAwake && <Notice>This browser cannot keep the screen on. Set the phone so that it stays on for some minutes.</Notice>}
-        {filmProblem && <Notice tone="look">{filmProblem}</Notice>}
+        {filming.problem && <Notice tone="look">{filming.problem}</Notice>}
       </section>
       <ButtonLink href="/week" size="player">
         Back to This week

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { clockWords } from '../../client/words.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
-import { type ClockState, type Interval, sideInWords } from '../../core/training/index.ts';
+import { type ClockState, callsDuring, type Interval, sideInWords } from '../../core/training/index.ts';
 import { Skyline } from '../../ui/notations/Skyline.tsx';
 import { Button } from '../../ui/parts/index.ts';
 import { Coming } from './HowTo.tsx';
@@ -16,6 +16,10 @@ interface Props {
   stronger: StrongerFoot;
   /** What stands between the words and the skyline: outcomes, the camera, a helper's halves. */
   children?: ReactNode;
+  /** The drill's cues, as they are called during the work. */
+  calls: readonly string[];
+  /** The number to beat of this stretch, in words; null for none. */
+  beat: string | null;
   /** Somebody counts along on the screen during the work. */
   halves: ReactNode;
   onPause(): void;
@@ -33,6 +37,17 @@ const KIND_WORDS = {
   drink: 'Drink',
   score: 'Score',
 } as const;
+
+/** Read from two metres away: 9 mm high on a phone 65 mm wide, whatever its pixels; what is longer is a little smaller. */
+const FAR = 'text-[clamp(40px,14vw,88px)] flat:text-[clamp(28px,7vw,56px)]';
+const NEAR = 'text-[clamp(30px,9.5vw,64px)] flat:text-[clamp(24px,5vw,44px)]';
+
+/** How long a call stands on the screen, in seconds. */
+const CALL_STANDS = 4;
+
+/** What was called last, for whoever does not hear it. */
+const callNow = (seconds: number, ran: number, cues: readonly string[]): string | null =>
+  callsDuring(seconds, cues).findLast((call) => ran >= call.at && ran < call.at + CALL_STANDS)?.words ?? null;
 
 const footColor = (interval: Interval) =>
   interval.foot === 'left' ? 'text-foot-left' : interval.foot === 'right' ? 'text-foot-right' : 'text-ink';
@@ -87,7 +102,7 @@ const isScored = (sheet: readonly Interval[], interval: Interval) =>
   sheet.some((one) => one.kind === 'score' && one.itemId === interval.itemId && one.round === interval.round);
 
 /** The clock, for a phone that leans on a bottle two metres away. A tap anywhere pauses, or says "ready" where that is waited for. */
-export function ClockFace({ sheet, state, drillOf, listening, stronger, children, halves, onPause, onReady, onDone }: Props) {
+export function ClockFace({ sheet, state, drillOf, listening, stronger, children, calls, beat, halves, onPause, onReady, onDone }: Props) {
   const interval = sheet[state.index];
   if (!interval) return null;
   const ran = state.ranMs / 1000;
@@ -101,7 +116,11 @@ export function ClockFace({ sheet, state, drillOf, listening, stronger, children
   const rest = interval.kind === 'rest' && interval.itemId !== null;
   const counting = interval.kind === 'work' && halves !== null;
   const name = interval.kind === 'set-up' ? 'Put out what you need' : rest ? `Next: ${drill?.name ?? ''}` : (drill?.name ?? '');
-  const below = [interval.pace ? `${interval.pace} pace` : '', reps, nextWords(sheet, state, drillOf)].filter(Boolean).join(' · ');
+  const working = interval.kind === 'work' && !counting;
+  const called = working && interval.ends === 'clock' ? callNow(interval.seconds, ran, calls) : null;
+  const below = [working || !interval.pace ? '' : `${interval.pace} pace`, working ? '' : reps, nextWords(sheet, state, drillOf)]
+    .filter(Boolean)
+    .join(' · ');
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-3 flat:min-h-fit">
       <button
@@ -114,17 +133,31 @@ export function ClockFace({ sheet, state, drillOf, listening, stronger, children
           <span>{headline(interval) === KIND_WORDS[interval.kind] ? '' : KIND_WORDS[interval.kind]}</span>
           <span>{placeInWords(sheet, interval)}</span>
         </span>
-        <span className={`font-bold font-display text-[44px] leading-tight ${footColor(interval)}`} data-testid="clock-side">
+        <span
+          className={`font-bold font-display leading-[1.05] ${working ? FAR : 'text-[44px]'} ${footColor(interval)}`}
+          data-testid="clock-side"
+        >
           {headline(interval)}
         </span>
-        <span className="text-2xl leading-tight">{name}</span>
+        <span className={working ? `font-semibold leading-[1.05] ${name.length > 16 ? NEAR : FAR}` : 'text-2xl leading-tight'}>{name}</span>
         <span
-          className={`font-bold font-display leading-none flat:col-start-2 flat:row-span-3 flat:row-start-2 ${counting ? 'text-[96px]' : 'text-[min(46vw,190px)] flat:text-[min(55vh,30vw)]'}`}
+          className={`font-bold font-display leading-none flat:col-start-2 flat:row-span-3 flat:row-start-2 ${counting ? 'text-[96px]' : working ? 'text-[min(38vw,150px)] flat:text-[min(45vh,26vw)]' : 'text-[min(46vw,190px)] flat:text-[min(55vh,30vw)]'}`}
           data-testid="clock-seconds"
         >
           {interval.kind === 'set-up' ? '' : shown}
         </span>
+        {working && (interval.pace || reps || beat) && (
+          <span className={`flex flex-wrap gap-x-4 font-display font-semibold leading-[1.05] ${FAR}`}>
+            {(interval.pace || reps) && <span>{[interval.pace, reps].filter(Boolean).join(', ')}</span>}
+            {beat && <span className="text-lace">{beat}</span>}
+          </span>
+        )}
         <span className="text-xl">{below}</span>
+        {called && (
+          <span className={`font-semibold leading-[1.05] ${NEAR}`} aria-live="polite" data-testid="called">
+            {called}
+          </span>
+        )}
         {waits && (
           <span className="mt-3 flex min-h-[120px] w-full items-center justify-center rounded-sm bg-lace flat:col-span-2 flat:min-h-[72px] px-4 text-center font-bold font-display text-3xl text-on-lace">
             {listening ? 'Ready: tap, clap or knock' : 'Ready: tap here'}

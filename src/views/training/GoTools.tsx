@@ -3,24 +3,39 @@ import { useEffect, useRef } from 'react';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import type { Filming } from './use-filming.ts';
 
-/** The picture of the camera, for framing. */
-function Framing({ stream, mirrored }: { stream: MediaStream; mirrored: boolean }) {
+/** The picture of the camera, with a drawn frame where feet and ball should be. */
+export function Framing({ stream, mirrored, large = false }: { stream: MediaStream; mirrored: boolean; large?: boolean }) {
   const video = useRef<HTMLVideoElement>(null);
   useEffect(() => {
     if (video.current) video.current.srcObject = stream;
   }, [stream]);
   return (
-    <figure className="flex items-center gap-3">
-      <video
-        ref={video}
-        autoPlay
-        muted
-        playsInline
-        className={`h-28 w-44 bg-ink object-cover ${mirrored ? '-scale-x-100' : ''}`}
-        aria-label="Camera picture"
-      />
-      <figcaption>Feet and ball in the picture? Only the work is filmed, with two seconds on both sides.</figcaption>
+    <figure className={`flex gap-3 ${large ? 'flex-col' : 'items-center'}`}>
+      <div className={`relative shrink-0 bg-ink ${large ? 'aspect-video w-full' : 'h-28 w-44'}`}>
+        <video
+          ref={video}
+          autoPlay
+          muted
+          playsInline
+          className={`size-full object-cover ${mirrored ? '-scale-x-100' : ''}`}
+          aria-label="Camera picture"
+        />
+        <span
+          aria-hidden
+          className="absolute inset-x-[22%] top-[45%] bottom-[6%] rounded-sm border-2 border-white border-dashed mix-blend-difference"
+        />
+      </div>
+      <figcaption>Feet and ball inside the frame? Only the work is filmed, with two seconds on both sides.</figcaption>
     </figure>
+  );
+}
+
+/** The other camera of the phone. */
+export function SwitchCameraButton({ front, onSwitch }: { front: boolean; onSwitch(): void }) {
+  return (
+    <Button size="player" aria-label={front ? 'Use the back camera' : 'Use the front camera'} onClick={onSwitch}>
+      <SwitchCamera aria-hidden className="size-5 shrink-0" />
+    </Button>
   );
 }
 
@@ -51,13 +66,7 @@ export function GoTools({ filming, helper, onHelper }: Props) {
             <Button size="player" className="flex-1 px-2!" onClick={filming.switchOff}>
               <CameraOff aria-hidden className="size-5 shrink-0" /> Stop filming
             </Button>
-            <Button
-              size="player"
-              aria-label={front ? 'Use the back camera' : 'Use the front camera'}
-              onClick={() => void filming.switchOn(front ? 'environment' : 'user')}
-            >
-              <SwitchCamera aria-hidden className="size-5 shrink-0" />
-            </Button>
+            <SwitchCameraButton front={front} onSwitch={() => void filming.switchOn(front ? 'environment' : 'user')} />
           </>
         )}
       </div>

@@ -8,17 +8,27 @@ import { clockWords, footInWords } from '../../client/words.ts';
 import type { ScoreSent, ThisWeek } from '../../contract/training.ts';
 import type { Foot } from '../../core/drills/terms.ts';
 import { doseOf, minutesInWords } from '../../core/training/dose.ts';
-import { attemptOf, compileRunSheet, feetToScore, type Interval, shareOfWork, sideInWords, workOfGo } from '../../core/training/index.ts';
+import {
+  attemptOf,
+  compileRunSheet,
+  cuesToCall,
+  feetToScore,
+  type Interval,
+  shareOfWork,
+  sideInWords,
+  workOfGo,
+} from '../../core/training/index.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { Before } from './Before.tsx';
 import { ClockFace } from './ClockFace.tsx';
 import { GoTools } from './GoTools.tsx';
 import { useHere } from './here.ts';
+import { leftOutAt } from './kit.ts';
 import { courseMetres, drawnAtHome } from './LayOut.tsx';
 import { Meet } from './Meet.tsx';
 import { PausePanel } from './PausePanel.tsx';
-import { numbersAfter, type Outcome, oddScore, outcomeOf } from './score-form.ts';
+import { beatWords, numbersAfter, type Outcome, oddScore, outcomeOf } from './score-form.ts';
 import { TapHalves } from './TapHalves.tsx';
 import { useClock } from './use-clock.ts';
 import { takeKey, useFilming } from './use-filming.ts';
@@ -61,6 +71,9 @@ function missedWords(interval: Interval | undefined): string[] {
   ];
 }
 
+/** Two touches within this time are one. */
+const DOUBLE_TAP_MS = 600;
+
 /** The player's visit to one session: before, the clock, the numbers, the clips, after. Everything is on the device before it is sent. */
 export const GoView = guarded(function GoView({ visit, session, kept = false }: Props) {
   const { week, runner } = visit;
@@ -69,11 +82,13 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
   const items = useMemo(() => new Map(session.blocks.flatMap((block) => block.items).map((item) => [item.id, item])), [session]);
   const shown = useMemo(() => new Map([...drills].map(([id, drill]) => [id, drawnAtHome(visit, drill)])), [visit, drills]);
   const drillOf = useCallback((interval: Interval | undefined) => (interval?.drillId ? shown.get(interval.drillId) : undefined), [shown]);
+  const numbersNow = useRef(visit.numbers);
   const about = useCallback(
     (interval: Interval) => {
       const drill = drillOf(interval);
       const item = interval.itemId ? items.get(interval.itemId) : undefined;
-      return { name: drill?.name ?? '', rule: item?.scored ? (drill?.counting.counts ?? null) : null };
+      const rule = item?.scored ? (drill?.counting.counts ?? null) : null;
+      return { name: drill?.name ?? '', rule, cues: drill ? cuesToCall(drill) : [], beat: beatWords(numbersNow.current, interval) };
     },
     [drillOf, items],
   );
@@ -98,6 +113,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
   const filming = useFilming(sheet, state, clock.aheadMs, run.id, visit.film);
   const [outcomes, setOutcomes] = useState<Outcome[]>([]);
   const [numbers, setNumbers] = useState(visit.numbers);
+  numbersNow.current = numbers;
   const taps = useTaps(run.id);
   const [helper, setHelper] = useState(false);
   const given = useRef('');
@@ -105,9 +121,21 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
   const waits = state.phase === 'running' && (interval?.kind === 'set-up' || interval?.kind === 'drink');
   const { listening, hearing, listenOn } = useHandsFree(clock.voice, waits ? () => tap('ready') : null);
 
+  // The second touch of a double tap is no pause.
+  const touchedAt = useRef(Number.NEGATIVE_INFINITY);
+  const pauseByTouch = () => {
+    if (performance.now() - touchedAt.current > DOUBLE_TAP_MS) tap('pause');
+  };
   const pauseClock = useCallback(() => tap('pause'), [tap]);
   const meeting = useMeeting(visit, session, sheet, state, pauseClock);
   const [stepsOut, setStepsOut] = useState(false);
+  const leftOut = useMemo(() => leftOutAt(visit), [visit]);
+  // What cannot be done at this home is passed before a word is said of it.
+  const passes = state.phase === 'running' && interval?.itemId != null && leftOut.has(interval.itemId);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each interval of it is passed by itself.
+  useEffect(() => {
+    if (passes) tap('skip');
+  }, [passes, state.index, tap]);
 
   const { now, log } = clock;
   const sendLog = useCallback(() => sendSoon(runToSend(run, log(), now())), [run, log, now]);
@@ -175,14 +203,13 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
         drills={drills}
         listening={listening}
         hearing={hearing}
-        filming={filming.stream !== null}
-        filmProblem={filming.problem}
+        filming={filming}
         closedBefore={clock.closedBefore}
         onListen={(on) => void listenOn(on)}
-        onFilm={(on) => (on ? void filming.switchOn('environment') : filming.switchOff())}
         onSound={() => clock.voice.check()}
         onStart={() => {
           clock.voice.open();
+          touchedAt.current = performance.now();
           tap('start');
         }}
       />
@@ -210,6 +237,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
   const drill = drillOf(interval);
   const paused = state.phase === 'paused';
   const meets = meeting.drillId !== null && drill !== undefined && !stepsOut;
+  const calls = drill ? cuesToCall(drill) : [];
   const left = interval ? clockWords(Math.max(0, interval.seconds - state.ranMs / 1000)) : '';
   const here = [drill?.name, interval && sideInWords(interval), interval?.ends === 'clock' ? `${left} left` : '']
     .filter(Boolean)
@@ -220,6 +248,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
   };
   const goOn = () => {
     clock.voice.open();
+    touchedAt.current = performance.now();
     setStepsOut(false);
     // Out of a pause before something new it goes back to meeting that.
     if (!stepsOut || meeting.drillId === null) tap('resume');
@@ -304,8 +333,13 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
               />
             ) : null
           }
-          onPause={() => tap('pause')}
-          onReady={() => tap('ready')}
+          calls={calls}
+          beat={interval?.kind === 'work' ? beatWords(numbers, interval) : null}
+          onPause={pauseByTouch}
+          onReady={() => {
+            touchedAt.current = performance.now();
+            tap('ready');
+          }}
           onDone={() => tap('done')}
         >
           <Outcomes outcomes={outcomes} />

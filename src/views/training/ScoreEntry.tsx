@@ -83,7 +83,7 @@ function Faults({ folded, children }: { folded: boolean; children: ReactNode }) 
   if (!fold) return children;
   return (
     <details>
-      <summary className="flex min-h-12 items-center">Lost the ball?</summary>
+      <summary className="py-3">Lost the ball?</summary>
       {children}
     </details>
   );

@@ -11,7 +11,7 @@ import type { Kit } from '../../core/drills/terms.ts';
 import { plural } from '../../core/text/plural.ts';
 import { doseOf, minutesInWords } from '../../core/training/dose.ts';
 import { compileRunSheet, DONE_SHARE } from '../../core/training/index.ts';
-import type { Item, Session } from '../../core/weeks/schema.ts';
+import type { Session } from '../../core/weeks/schema.ts';
 import { Laces, Skyline } from '../../ui/notations/index.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { FilmSoon } from '../clips/FilmSoon.tsx';
@@ -21,6 +21,7 @@ import { Layouts } from './LayOut.tsx';
 import { lookAfterRuns } from './left-runs.ts';
 import { Numbers } from './Numbers.tsx';
 import { Outbox } from './SendQueue.tsx';
+import { Swaps } from './Swaps.tsx';
 
 /** What to fetch: what is at home by its name, else what stands in for it. */
 function Fetch({ kit, visit }: { kit: readonly Kit[]; visit: ThisWeek }) {
@@ -34,22 +35,6 @@ function Fetch({ kit, visit }: { kit: readonly Kit[]; visit: ThisWeek }) {
         </li>
       ))}
     </ul>
-  );
-}
-
-/** What this home has no room or kit for, said plainly, and what takes its place. */
-function Swaps({ items, swaps }: { items: readonly Item[]; swaps: ThisWeek['swaps'] }) {
-  const mine = swaps.filter((swap) => items.some((item) => item.id === swap.itemId));
-  if (mine.length === 0) return null;
-  return (
-    <Notice>
-      {mine.map((swap) => (
-        <p key={swap.itemId}>
-          {swap.planned} cannot be done at your place ({swap.lacks.join(', ')}).{' '}
-          {swap.instead ? `You do “${swap.instead}” in its place.` : 'Skip it on the clock; nothing is missed.'}
-        </p>
-      ))}
-    </Notice>
   );
 }
 

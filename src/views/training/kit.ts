@@ -16,9 +16,13 @@ export const standInsOf = (kit: Kit): string => STAND_INS[kit].join(', or ');
 /** Whether a thing is known not to be at home. */
 export const lacks = (visit: ThisWeek, kit: Kit): boolean => visit.home !== null && !visit.home.has.includes(kit);
 
+/** Items that cannot be done at this player's home, and have nothing in their place. */
+export const leftOutAt = (visit: Pick<ThisWeek, 'swaps'>): Set<string> =>
+  new Set(visit.swaps.filter((swap) => swap.instead === null).map((swap) => swap.itemId));
+
 /** What a session needs at this player's home; drills that cannot be done there need nothing. */
 export function kitAtHome(visit: ThisWeek, session: Session, drills: ReadonlyMap<string, Drill>): Kit[] {
-  const left = new Set(visit.swaps.filter((swap) => swap.instead === null).map((swap) => swap.itemId));
+  const left = leftOutAt(visit);
   return kitOf(
     playedItems(session).filter((item) => !left.has(item.id)),
     drills,

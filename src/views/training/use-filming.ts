@@ -22,7 +22,7 @@ interface Running {
  */
 export function useFilming(sheet: readonly Interval[], state: ClockState, aheadMs: number, runId: string, film: ThisWeek['film']) {
   const [stream, setStream] = useState<MediaStream | null>(null);
-  const [facing, setFacing] = useState<Facing>('environment');
+  const [facing, setFacing] = useState<Facing>('user');
   const [problem, setProblem] = useState<string | null>(null);
   const [takes, setTakes] = useState<Take[]>([]);
   const running = useRef(new Map<string, Running>());

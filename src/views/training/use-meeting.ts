@@ -7,6 +7,7 @@ import type { ThisWeek } from '../../contract/training.ts';
 import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { type ClockState, drillsToMeet, type Interval, MET_FOR_DAYS, meetsAt } from '../../core/training/index.ts';
 import type { Session } from '../../core/weeks/schema.ts';
+import { leftOutAt } from './kit.ts';
 
 const storeOf = (playerId: string) => `eager-feet.met.${playerId}`;
 
@@ -21,8 +22,7 @@ function metHere(playerId: string): Record<string, number> {
 /** Drills that a session begins with meeting: those that neither the server nor this device knows to be met. A week of an older version knows all. */
 export function toMeetIn(visit: Pick<ThisWeek, 'met' | 'playerId' | 'swaps'>, session: Session, alsoMet: readonly string[] = []): string[] {
   if (!visit.met) return [];
-  const left = visit.swaps.filter((swap) => swap.instead === null).map((swap) => swap.itemId);
-  return drillsToMeet(session, new Set([...visit.met, ...alsoMet]), new Set(left));
+  return drillsToMeet(session, new Set([...visit.met, ...alsoMet]), leftOutAt(visit));
 }
 
 /**

@@ -42,6 +42,8 @@ const MOTIFS: Record<MotifName, readonly Note[]> = {
     { pitch: 494, seconds: 0.16 },
     { pitch: 370, seconds: 0.24 },
   ],
+  // What is called during the work stands on the screen instead.
+  call: [],
   score: [
     { pitch: 494, seconds: 0.14 },
     { pitch: 740, seconds: 0.3 },

@@ -189,8 +189,8 @@ describe('the run sheet', () => {
 
 describe('what is heard', () => {
   const list = compile(only(anItem('hop-out-in-taps', timed(30))));
-  const about = () => ({ name: 'Hop taps', rule: 'every tap.' });
-  const silent = () => ({ name: 'Hop taps', rule: null });
+  const about = () => ({ name: 'Hop taps', rule: 'every tap.', cues: [], beat: null });
+  const silent = () => ({ name: 'Hop taps', rule: null, cues: [], beat: null });
 
   it('counts five tones before the work, and says the name, the side and what counts first', () => {
     const cues = cuesOf(list, 1, about);
@@ -201,11 +201,28 @@ describe('what is heard', () => {
   it('marks go, half-time, the last three seconds and stop', () => {
     expect(cuesOf(list, 2, about)).to.deep.equal([
       { atMs: 0, tone: 'go' },
-      { atMs: 15_000, say: 'half-time', motif: 'half-time' },
+      { atMs: 15_000, say: 'half-time, 15 seconds left', motif: 'half-time' },
       { atMs: 27_000, tone: 'tick' },
       { atMs: 28_000, tone: 'tick' },
       { atMs: 29_000, tone: 'tick' },
       { atMs: 30_000, tone: 'stop' },
+    ]);
+  });
+
+  it('says the number to beat before the go where there is time for it, and what counts always', () => {
+    const beating = (rule: string) => () => ({ ...about(), rule, beat: 'Beat 22' });
+    expect(cuesOf(list, 1, beating('every tap.'))[0]).to.include({ say: 'Hop taps, right foot. Beat 22. Counts: every tap.' });
+    const long = Array(20).fill('tap').join(' ');
+    expect(cuesOf(list, 1, beating(long))[0]).to.include({ say: `Hop taps, right foot. Counts: ${long}` });
+    const longer = Array(26).fill('tap').join(' ');
+    expect(cuesOf(list, 1, beating(longer))[0]).to.include({ say: `Counts: ${longer}` });
+  });
+
+  it('calls the drill’s cues within the work, between its own words', () => {
+    const calling = () => ({ ...about(), cues: ['on your toes', 'head up'] });
+    expect(cuesOf(list, 2, calling).filter((cue) => 'say' in cue && cue.motif === 'call')).to.deep.equal([
+      { atMs: 3000, say: 'on your toes', motif: 'call' },
+      { atMs: 18_000, say: 'head up', motif: 'call' },
     ]);
   });
 

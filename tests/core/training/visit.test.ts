@@ -274,7 +274,7 @@ describe('what is filmed', () => {
 
 describe('cues that are laid down ahead', () => {
   const sheet = compile(anItem('hop-out-in-taps', timed(15)), anItem('sole-taps', timed(10)));
-  const about = () => ({ name: 'Hops', rule: null });
+  const about = () => ({ name: 'Hops', rule: null, cues: [], beat: null });
   const log: ClockEvent[] = [
     { type: 'start', at: 0 },
     { type: 'ready', at: 4000 },
@@ -361,7 +361,8 @@ describe('a session of twenty minutes in virtual time', () => {
 
 /** How many tones a sheet has. */
 function laidTones(sheet: readonly Interval[]): number {
-  return sheet.flatMap((_, i) => cuesOf(sheet, i, () => ({ name: 'x', rule: null }))).filter((cue) => 'tone' in cue).length;
+  return sheet.flatMap((_, i) => cuesOf(sheet, i, () => ({ name: 'x', rule: null, cues: [], beat: null }))).filter((cue) => 'tone' in cue)
+    .length;
 }
 
 describe('ready by a knock', () => {
