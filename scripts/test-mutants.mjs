@@ -17,7 +17,7 @@ for (const name of wanted)
 let worst = 0;
 for (const name of wanted.length > 0 ? wanted : [...Object.keys(GUARDS), ...areas]) {
   const { files, tests } = GUARDS[name] ?? {
-    files: `src/core/${name}/**/*.ts,!src/core/**/index.ts,!src/core/drills/catalogue/**`,
+    files: `src/core/${name}/**/*.ts,!src/core/drills/catalogue/**`,
     tests: `tests/core/${name}/**/*.test.ts`,
   };
   console.log(`\n== ${name}`);

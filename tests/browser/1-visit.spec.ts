@@ -210,8 +210,9 @@ test.describe
       await phone.getByRole('button', { name: 'Go on' }).click();
       await phone.getByRole('button', { name: 'Film my goes' }).click();
       await expect(phone.getByLabel('Camera picture')).toBeVisible();
-      await phone.getByRole('button', { name: 'Use the front camera' }).click();
-      await expect(phone.getByRole('button', { name: 'Use the back camera' })).toBeVisible();
+      // The one that looks at the player comes first; the other is one press away.
+      await phone.getByRole('button', { name: 'Use the back camera' }).click();
+      await expect(phone.getByRole('button', { name: 'Use the front camera' })).toBeVisible();
 
       await expect(phone.getByText('Filming this go')).toBeVisible({ timeout: 20_000 });
       await expect(phone.getByTestId('clock-side')).toHaveText('Right foot');

@@ -26,7 +26,6 @@ import { GoTools } from './GoTools.tsx';
 import { useHere } from './here.ts';
 import { leftOutAt } from './kit.ts';
 import { courseMetres, drawnAtHome } from './LayOut.tsx';
-import { Meet } from './Meet.tsx';
 import { PausePanel } from './PausePanel.tsx';
 import { beatWords, numbersAfter, type Outcome, oddScore, outcomeOf } from './score-form.ts';
 import { TapHalves } from './TapHalves.tsx';
@@ -37,6 +36,7 @@ import { useMeeting } from './use-meeting.ts';
 import { useTaps } from './use-taps.ts';
 
 const After = lazy(() => import('./After.tsx').then((file) => ({ default: file.After })));
+const Meet = lazy(() => import('./Meet.tsx').then((file) => ({ default: file.Meet })));
 const ScoreStep = lazy(() => import('./ScoreStep.tsx').then((file) => ({ default: file.ScoreStep })));
 
 type OpenWeek = NonNullable<ThisWeek['week']>;
@@ -72,7 +72,7 @@ function missedWords(interval: Interval | undefined): string[] {
 }
 
 /** Two touches within this time are one. */
-const DOUBLE_TAP_MS = 600;
+const DOUBLE_TAP_MS = 500;
 
 /** The player's visit to one session: before, the clock, the numbers, the clips, after. Everything is on the device before it is sent. */
 export const GoView = guarded(function GoView({ visit, session, kept = false }: Props) {
@@ -121,10 +121,10 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
   const waits = state.phase === 'running' && (interval?.kind === 'set-up' || interval?.kind === 'drink');
   const { listening, hearing, listenOn } = useHandsFree(clock.voice, waits ? () => tap('ready') : null);
 
-  // The second touch of a double tap is no pause.
-  const touchedAt = useRef(Number.NEGATIVE_INFINITY);
+  // Pause stands where Start stood: the second touch of a double tap is no pause.
+  const startedAt = useRef(Number.NEGATIVE_INFINITY);
   const pauseByTouch = () => {
-    if (performance.now() - touchedAt.current > DOUBLE_TAP_MS) tap('pause');
+    if (performance.now() - startedAt.current > DOUBLE_TAP_MS) tap('pause');
   };
   const pauseClock = useCallback(() => tap('pause'), [tap]);
   const meeting = useMeeting(visit, session, sheet, state, pauseClock);
@@ -209,7 +209,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
         onSound={() => clock.voice.check()}
         onStart={() => {
           clock.voice.open();
-          touchedAt.current = performance.now();
+          startedAt.current = performance.now();
           tap('start');
         }}
       />
@@ -248,7 +248,6 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
   };
   const goOn = () => {
     clock.voice.open();
-    touchedAt.current = performance.now();
     setStepsOut(false);
     // Out of a pause before something new it goes back to meeting that.
     if (!stepsOut || meeting.drillId === null) tap('resume');
@@ -267,20 +266,22 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
         </Notice>
       )}
       {meets ? (
-        <Meet
-          key={drill.id}
-          drill={drill}
-          foot={interval && interval.foot !== 'both' ? interval.foot : null}
-          stronger={runner.strongerFoot}
-          film={visit.films?.drills[drill.id]}
-          voice={clock.voice}
-          onMet={() => {
-            meeting.met(drill.id);
-            clock.voice.open();
-            tap('resume');
-          }}
-          onPause={() => setStepsOut(true)}
-        />
+        <Suspense fallback={<p className="text-xl">New for you: {drill.name}…</p>}>
+          <Meet
+            key={drill.id}
+            drill={drill}
+            foot={interval && interval.foot !== 'both' ? interval.foot : null}
+            stronger={runner.strongerFoot}
+            film={visit.films?.drills[drill.id]}
+            voice={clock.voice}
+            onMet={() => {
+              meeting.met(drill.id);
+              clock.voice.open();
+              tap('resume');
+            }}
+            onPause={() => setStepsOut(true)}
+          />
+        </Suspense>
       ) : paused ? (
         <PausePanel
           here={here}
@@ -336,10 +337,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
           calls={calls}
           beat={interval?.kind === 'work' ? beatWords(numbers, interval) : null}
           onPause={pauseByTouch}
-          onReady={() => {
-            touchedAt.current = performance.now();
-            tap('ready');
-          }}
+          onReady={() => tap('ready')}
           onDone={() => tap('done')}
         >
           <Outcomes outcomes={outcomes} />

@@ -1,5 +1,4 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { z } from 'zod';
 import { changeRead } from '../../client/device-store.ts';
 import { keepHere, keptHere } from '../../client/kept-here.ts';
 import { deviceNow } from '../../client/now.ts';
@@ -11,12 +10,11 @@ import { leftOutAt } from './kit.ts';
 
 const storeOf = (playerId: string) => `eager-feet.met.${playerId}`;
 
-const Kept = z.record(z.string(), z.number());
-
 /** When this device saw which drill met, epoch ms; what was met more than eight weeks ago is forgotten. */
 function metHere(playerId: string): Record<string, number> {
-  const kept = Kept.safeParse(keptHere(storeOf(playerId))).data ?? {};
-  return Object.fromEntries(Object.entries(kept).filter(([, at]) => at > deviceNow() - MET_FOR_DAYS * DAY_MS));
+  const kept = keptHere(storeOf(playerId));
+  const since = deviceNow() - MET_FOR_DAYS * DAY_MS;
+  return Object.fromEntries(Object.entries(kept ?? {}).filter(([, at]) => typeof at === 'number' && at > since));
 }
 
 /** Drills that a session begins with meeting: those that neither the server nor this device knows to be met. A week of an older version knows all. */
