@@ -19,7 +19,7 @@ import { type JudgedScore, judgedScores } from '../scores/facts.ts';
 import { keysOf, knownOfOne, numbersOf, ownTargetsOf, runnerOf } from '../scores/known.ts';
 import { ageOf, type Member, memberOf, type Squad, squadById, squadDay, weekFor } from '../squads/squads.ts';
 import { streakStateOf } from '../streaks/days.ts';
-import { metDrills } from '../training/met.ts';
+import { knownDrills } from '../training/met.ts';
 import { giveWeek, reckonGiven } from '../weeks/given.ts';
 import { type OpenWeek, openWeekOf, standing } from '../weeks/weeks.ts';
 
@@ -166,7 +166,7 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
     swaps: mine?.swaps ?? [],
     runner: mine?.runner ?? runnerOf(db, member, null),
     numbers: mine?.numbers ?? [],
-    met: content ? metDrills(db, member.id, now).filter((id) => id in content.drills) : [],
+    met: content ? knownDrills(db, member.id, now).filter((id) => id in content.drills) : [],
     done: open ? doneSessions(db, open.week.id, member.id) : [],
     again: open ? askedAgain(db, judged, open, drillNames(db, squadId)) : [],
     mayFilm: films,

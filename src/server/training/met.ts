@@ -7,7 +7,7 @@ import { contentOf } from '../weeks/contents.ts';
  * The drills that a player knows: those of which a go was sent, or some work ran on the clock, within eight weeks. What was run without
  * numbers is read from what the logs prove.
  */
-export function metDrills(db: Db, playerId: string, now: number): string[] {
+export function knownDrills(db: Db, playerId: string, now: number): string[] {
   const since = now - MET_FOR_DAYS * DAY_MS;
   const known = new Set(
     db.$client

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { runs } from '../../../src/server/platform/db/schema.ts';
 import { thisWeek } from '../../../src/server/screens/this-week.ts';
-import { metDrills } from '../../../src/server/training/met.ts';
+import { knownDrills } from '../../../src/server/training/met.ts';
 import { sendGo } from '../../../src/server/training/send-go.ts';
 import { aGo, aScore, DAY, openTown, releaseNow, type Town } from '../make.ts';
 
@@ -17,7 +17,7 @@ describe('the drills that a player knows', () => {
     const session = thisWeek(town.context, town.player).week?.content.sessions[0];
     return session?.blocks.flatMap((block) => block.items) ?? [];
   };
-  const met = (by = town.player, later = 0) => metDrills(town.context.db, by.playerId, town.context.now() + later);
+  const met = (by = town.player, later = 0) => knownDrills(town.context.db, by.playerId, town.context.now() + later);
 
   it('are those of which a go was sent, for eight weeks, and only by this player', () => {
     expect([met(), thisWeek(town.context, town.player).met]).to.deep.equal([[], []]);
