@@ -2,6 +2,7 @@ import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { ByHandSent, ClipSent, GoSent, HomeSaid, RunSent } from '../contract/training.ts';
 import type { Tap } from '../core/review/taps.ts';
 import type { ClockEvent } from '../core/training/clock.ts';
+import { keepHere } from './kept-here.ts';
 import type { Stamp } from './now.ts';
 
 /** A visit as it is kept on the device. Its run log lies beside it, one record an event, only ever added to. */
@@ -341,9 +342,13 @@ export async function keptKeys(prefix: string): Promise<string[]> {
   return (await database()).getAllKeys('kept', IDBKeyRange.bound(prefix, `${prefix}\uffff`));
 }
 
-/** Forgets what was read from the server; what was made on this device stays. */
+/** Under this name, by player, stands which drills were met on this device. */
+export const MET_HERE = 'eager-feet.met.';
+
+/** Forgets what was read from the server, and what this device learned of whoever reads; what was made on it stays. */
 export async function forgetRead(): Promise<void> {
   const tx = (await database()).transaction('kept', 'readwrite');
   for (const key of await tx.store.getAllKeys()) if (/^(me$|visit:|feet:|film:)/.test(key)) await tx.store.delete(key);
   await tx.done;
+  for (const name of Object.keys(localStorage)) if (name.startsWith(MET_HERE)) keepHere(name, null);
 }

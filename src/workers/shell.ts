@@ -4,6 +4,7 @@ import { ExpirationPlugin } from 'workbox-expiration';
 import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute } from 'workbox-precaching';
 import { registerRoute } from 'workbox-routing';
 import { CacheFirst } from 'workbox-strategies';
+import { LEAVING } from '../contract/leaving.ts';
 
 /**
  * Keeps the player's pages on the device: the shell, its scripts, styles, fonts and pictures are there once a player has opened
@@ -23,8 +24,20 @@ clientsClaim();
 
 const shell = async (): Promise<Response> => (await matchPrecache('/offline/index.html')) ?? Response.error();
 
+/** Whether nobody who has left is still signed in: ends that first, as soon as there is a line. */
+async function hasLeft(): Promise<boolean> {
+  const noted = await caches.open(LEAVING.cache);
+  if (!(await noted.match(LEAVING.key))) return true;
+  const headers = { 'content-type': 'application/json' };
+  const ended = await fetch(LEAVING.address, { method: 'POST', headers, body: '{}' }).catch(() => null);
+  if (!ended?.ok) return false;
+  await noted.delete(LEAVING.key);
+  return true;
+}
+
 /** The page from the server, or the shell when there is no line or the server is in trouble. */
 async function pageOr(request: Request): Promise<Response> {
+  if (!(await hasLeft())) return shell();
   const late = new Promise<null>((resolve) => setTimeout(() => resolve(null), PATIENCE_MS));
   const answer = fetch(request).catch(() => null);
   const first = await Promise.race([answer, late]);

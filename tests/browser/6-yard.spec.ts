@@ -40,6 +40,8 @@ test.describe
         const goes = scored.reduce((sum, item) => sum + ('rounds' in item.dose ? item.dose.rounds : 1), 0);
         expect(asked).toBe(goes);
         await expect(page.getByText(`100 % of the work of “${session.name}” is done.`)).toBeVisible();
+        await expect(page.getByRole('heading', { name: /^About \d+ touches today$/ })).toBeVisible();
+        await expect(page.getByTestId('whats-next')).toHaveText(/^Next: |^All \d+ of this week are done\./);
         await expect.poll(async () => (await thisWeek(context)).done).toContain(session.id);
         await expect.poll(() => outboxOf(page)).toEqual([]);
       });

@@ -218,6 +218,21 @@ export function feetOf(context: Context, squadId: string, member: Member) {
   return { shared, drills, groups, figures, squad, lastDay, today, shelf, asked };
 }
 
+const WAITING_SHOWN = 5;
+
+/** The newest numbers that wait for a coach: they are there, and say so. */
+function waitingOf(db: Db, figures: readonly Figure[], drillName: (id: string) => string): NonNullable<MyFeet['waiting']> {
+  const ids = figures.filter((one) => one.standing === 'waiting for the coach').map((one) => one.scoreId);
+  if (ids.length === 0) return [];
+  return db
+    .select({ scoreId: scores.id, drillId: scores.drillId, foot: scores.foot, value: scores.value, at: scores.doneAt })
+    .from(scores)
+    .where(inArray(scores.id, ids.slice(-WAITING_SHOWN)))
+    .orderBy(desc(scores.doneAt))
+    .all()
+    .flatMap(({ drillId, value, ...one }) => (value === null ? [] : [{ ...one, value, drillName: drillName(drillId) }]));
+}
+
 export function myFeet(context: Context, actor: Actor): MyFeet {
   const { db } = context;
   allow(db, actor, 'see my feet');
@@ -230,6 +245,7 @@ export function myFeet(context: Context, actor: Actor): MyFeet {
     ...shared,
     drills,
     newRecord: newRecordOf(db, figures, asked.drillName, context.now()),
+    waiting: waitingOf(db, figures, asked.drillName),
     tables: tables.school === 'off' ? null : tables,
   };
 }

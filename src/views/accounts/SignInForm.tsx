@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { sendJson } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
+import { endLeft } from '../../client/leaving.ts';
 import { useForm } from '../../client/use-form.ts';
 import { AppCode, EmailSignIn, RecoveryCode, SquadSignIn } from '../../contract/accounts.ts';
 import { Button, Field, Form, Notice } from '../../ui/parts/index.ts';
@@ -78,7 +79,10 @@ export const SignInForm = guarded(function SignInForm({ kind }: { kind: keyof ty
   }, [kind, setValue]);
 
   const enter = async () => {
-    const answer = (await send(async (body) => (await sendJson('POST', address, body)) ?? {})) as { twoFactorRedirect?: boolean } | null;
+    const answer = (await send(async (body) => {
+      await endLeft();
+      return (await sendJson('POST', address, body)) ?? {};
+    })) as { twoFactorRedirect?: boolean } | null;
     if (answer?.twoFactorRedirect) return setStep('code');
     if (!answer) return;
     setStep('in');

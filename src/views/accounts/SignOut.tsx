@@ -1,6 +1,8 @@
 import { LogOut } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { sendJson } from '../../client/client.ts';
+import { noteLeaving } from '../../client/leaving.ts';
+import { LEAVING } from '../../contract/leaving.ts';
 import { plural } from '../../core/text/plural.ts';
 import { Button } from '../../ui/parts/index.ts';
 
@@ -13,7 +15,8 @@ async function unsent(): Promise<string[]> {
 
 async function leave(player: boolean): Promise<void> {
   if (player) await import('../../client/device-store.ts').then(({ forgetRead }) => forgetRead()).catch(() => {});
-  await sendJson('POST', '/api/auth/sign-out', {}).catch(() => {});
+  // Without a line the device has forgotten all the same, and the server hears of it before the next page.
+  await sendJson('POST', LEAVING.address, {}).catch(() => noteLeaving().catch(() => {}));
   window.location.assign('/');
 }
 

@@ -1,6 +1,9 @@
 import { Check, CircleAlert, Clock3 } from 'lucide-react';
 import type { KeptRun } from '../../client/device-store.ts';
+import { number, wishedDay } from '../../client/words.ts';
 import { plural } from '../../core/text/plural.ts';
+import type { Feet } from '../../core/training/dose.ts';
+import { Seam } from '../../ui/notations/Seam.tsx';
 import { ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { Outbox, useOutbox } from './SendQueue.tsx';
 
@@ -12,6 +15,14 @@ interface Props {
   hurt: boolean;
   share: number;
   mayFilm: boolean;
+  /** About how many touches each foot made. */
+  touches: Feet;
+  /** What was better than ever, in words; empty when nothing was. */
+  bests: readonly string[];
+  /** The next session of the week that is not done; null when this was the last of them. */
+  next: { id: string; name: string; day: number | null } | null;
+  /** How many sessions the week has. */
+  sessions: number;
   /** Why what was done is not kept yet; null when it is. */
   problem: string | null;
 }
@@ -23,7 +34,7 @@ const WAYS = {
 } as const;
 
 /** After a session: what was done, what went out, what waits, and what the coach will see. */
-export function After({ run, sessionName, finished, hurt, share, mayFilm, problem }: Props) {
+export function After({ run, sessionName, finished, hurt, share, mayFilm, touches, bests, next, sessions, problem }: Props) {
   const { sent, items } = useOutbox();
   const mine = [
     ...sent.filter((one) => one.runId === run.id).map((one) => ({ ...one, way: 'sent' as const })),
@@ -50,6 +61,34 @@ export function After({ run, sessionName, finished, hurt, share, mayFilm, proble
       <p className="text-lg">
         {Math.round(share * 100)} % of the work of “{sessionName}” is done.
       </p>
+      {bests.length > 0 && (
+        <section className="slab border-l-8 border-l-lace p-4" aria-label="Better than ever">
+          <h2>Better than ever</h2>
+          <ul className="text-xl">
+            {bests.map((one) => (
+              <li key={one}>{one}</li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {!hurt && touches.left + touches.right > 0 && (
+        <section className="slab p-4" aria-label="Both feet today">
+          <h2>About {number(touches.left + touches.right)} touches today</h2>
+          <Seam
+            rows={[{ label: 'touches', ...touches }]}
+            summary={`About ${touches.left} touches with the left foot and ${touches.right} with the right.`}
+          />
+        </section>
+      )}
+      {finished && (
+        <p className="font-semibold text-xl" data-testid="whats-next">
+          {next
+            ? `Next: ${next.name}${next.day === null ? '' : `, ${wishedDay(next.day)}`}.`
+            : sessions === 1
+              ? 'The week’s session is done. The rest of the week is yours.'
+              : `All ${sessions} of this week are done. The rest of the week is yours.`}
+        </p>
+      )}
       {given.length > 0 && (
         <section className="slab p-4" aria-label="Your numbers">
           <h2>Your numbers</h2>

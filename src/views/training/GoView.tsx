@@ -18,6 +18,7 @@ import {
   sideInWords,
   workOfGo,
 } from '../../core/training/index.ts';
+import { touchesDone } from '../../core/training/touches-done.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { Before } from './Before.tsx';
@@ -60,6 +61,9 @@ function Outcomes({ outcomes }: { outcomes: readonly Outcome[] }) {
     </div>
   );
 }
+
+const bestWords = (drillName: string, { foot, sentence }: Outcome) =>
+  `${drillName}${foot === 'both' ? '' : `, ${footInWords(foot)}`}: ${sentence}`;
 
 /** What a stretch that nobody saw is called. */
 function missedWords(interval: Interval | undefined): string[] {
@@ -112,6 +116,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
   const attempt = interval ? attemptOf(state, state.index) : 0;
   const filming = useFilming(sheet, state, clock.aheadMs, run.id, visit.film);
   const [outcomes, setOutcomes] = useState<Outcome[]>([]);
+  const [bests, setBests] = useState<string[]>([]);
   const [numbers, setNumbers] = useState(visit.numbers);
   numbersNow.current = numbers;
   const taps = useTaps(run.id);
@@ -161,7 +166,10 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
     filming.takeAway(keys);
     const of = (foot: Foot) => numbers.find((one) => one.itemId === item.id && one.foot === foot);
     const metres = courseMetres(visit, drill);
-    setOutcomes(scores.map((score) => outcomeOf(score, item, of(score.foot), oddScore(score, item, drill, of(score.foot), metres))));
+    const found = scores.map((score) => outcomeOf(score, item, of(score.foot), oddScore(score, item, drill, of(score.foot), metres)));
+    setOutcomes(found);
+    const better = found.filter((one) => one.kind === 'record').map((one) => bestWords(drill.name, one));
+    setBests((all) => [...all, ...better]);
     const after = numbersAfter(numbers, scores, item, drill, runner.level, metres);
     setNumbers(after);
     try {
@@ -227,6 +235,10 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
           hurt={stop?.type === 'stop' && stop.why === 'hurt'}
           share={shareOfWork(sheet, state)}
           mayFilm={visit.mayFilm}
+          touches={touchesDone(sheet, state, drills, runner)}
+          bests={bests}
+          next={week.content.sessions.find((one) => one.id !== session.id && !visit.done.includes(one.id)) ?? null}
+          sessions={week.content.sessions.length}
           problem={clock.keepProblem}
         />
       </Suspense>

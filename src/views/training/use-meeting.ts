@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { changeRead } from '../../client/device-store.ts';
+import { changeRead, MET_HERE } from '../../client/device-store.ts';
 import { keepHere, keptHere } from '../../client/kept-here.ts';
 import { deviceNow } from '../../client/now.ts';
 import type { ThisWeek } from '../../contract/training.ts';
@@ -8,7 +8,7 @@ import { type ClockState, drillsToMeet, type Interval, MET_FOR_DAYS, meetsAt } f
 import type { Session } from '../../core/weeks/schema.ts';
 import { leftOutAt } from './kit.ts';
 
-const storeOf = (playerId: string) => `eager-feet.met.${playerId}`;
+const storeOf = (playerId: string) => `${MET_HERE}${playerId}`;
 
 /** When this device saw which drill met, epoch ms; what was met more than eight weeks ago is forgotten. */
 function metHere(playerId: string): Record<string, number> {
