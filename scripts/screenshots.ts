@@ -165,6 +165,25 @@ if (['go-clock', 'go-score'].some(want)) {
   await phone.getByRole('link', { name: /^Go: Saturday course/ }).click();
   await phone.waitForURL(/\/go\//);
   const moments = [];
+  const met = await phone.context().newPage();
+  // Everybody of the demo squad knows every drill of its weeks: on this one page nobody does.
+  await met.route(/\/go\//, async (route) => {
+    const answer = await route.fetch();
+    await route.fulfill({
+      response: answer,
+      body: (await answer.text()).replace(/&quot;met&quot;:\[1,\[.*?\]\]\]/, '&quot;met&quot;:[1,[]]'),
+    });
+  });
+  await met.goto(phone.url());
+  await met.getByRole('button', { name: 'Start' }).click();
+  await met.getByRole('button', { name: 'Ready' }).click();
+  await met.getByText(/^Step 2 of/).waitFor({ timeout: 20_000 });
+  moments.push(await met.screenshot());
+  await met.getByRole('button', { name: 'Skip' }).click();
+  await met.getByRole('button', { name: 'Pause' }).first().click();
+  await met.getByRole('button', { name: 'Stop here' }).click();
+  await met.close();
+  await phone.reload();
   await phone.getByRole('button', { name: 'Start' }).click();
   await phone.getByRole('button', { name: 'Ready' }).click();
   const shown = phone.getByText('Outside-inside taps, hopping', { exact: true });

@@ -228,7 +228,7 @@ test(
     const feet = await phone.newPage();
     const others = ['Biscuit', 'Noodle', 'Pebble', 'Ziggy', 'Rocket', 'Echo'];
     await feet.goto('/feet');
-    await expect(feet.getByRole('heading', { name: /^Who got better, week/ })).toBeVisible();
+    await feet.getByRole('heading', { name: /^Who got better, week/ }).click();
     await expect(feet.getByText(/on own middle/).first()).toBeVisible();
 
     const home = await browser.newContext();
@@ -242,6 +242,7 @@ test(
     await expect(page.getByRole('article').first()).toBeVisible();
     await expect(page.locator('main')).not.toContainText('Comet');
     await feet.reload();
+    await feet.getByRole('heading', { name: /^Who got better, week/ }).click();
     await expect(feet.getByText(/^You:/).first()).toBeVisible();
     await family.getByRole('button', { name: 'Yes, in the tables' }).click();
     await expect(family.getByText('Your child may stand in them.')).toBeVisible();
@@ -328,6 +329,7 @@ test('My feet: a new best is celebrated once, the shoes stand on their steps', a
   ).toBe('none');
   await page.reload();
   await expect(best).toContainText('Your newest best');
+  await page.getByText('My staircases').click();
   await expect(page.getByRole('img', { name: /^Steps around .* stood here.*The shoes are mine\.$/ }).first()).toBeVisible();
   await context.close();
 });

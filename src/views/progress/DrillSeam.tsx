@@ -36,7 +36,7 @@ export function DrillSeam({ drill, weeks = WEEKS_SHOWN, children }: { drill: Dri
             <span className="font-bold font-display text-2xl">{foot.record ? number(foot.record.result) : '–'}</span>{' '}
             <span className="text-dust text-sm">
               best{foot.record?.checkedByClip ? ', checked by clip' : ''} · last {foot.last ? number(foot.last.result) : '–'}
-              {foot.dip ? ', a dip' : ''}
+              {foot.dip ? ', lower than your best: that happens' : ''}
               {foot.next === null ? '' : ` · next ${number(foot.next)}`}
             </span>
           </p>

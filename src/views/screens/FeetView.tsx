@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import { keepRead } from '../../client/device-store.ts';
 import { guarded } from '../../client/guarded.tsx';
@@ -30,8 +30,7 @@ function Clips({ clips, timeZone }: Pick<MyFeet, 'clips' | 'timeZone'>) {
   };
   if (left.length === 0) return null;
   return (
-    <section className="slab flex flex-col gap-2 p-4">
-      <h2>My clips</h2>
+    <Folded title={`My clips (${left.length})`}>
       {problem && <Notice tone="stop">{problem}</Notice>}
       <ul className="flex flex-col divide-y divide-joint">
         {left.map((clip) => (
@@ -54,14 +53,26 @@ function Clips({ clips, timeZone }: Pick<MyFeet, 'clips' | 'timeZone'>) {
           </li>
         ))}
       </ul>
-    </section>
+    </Folded>
   );
 }
 
-/** So many drills are drawn at first: those done last. */
-const DRILLS_SHOWN = 8;
-const LINES_SHOWN = 4;
+/** So much is seen at first: three screens of a phone. */
+const DRILLS_SHOWN = 3;
+const LINES_SHOWN = 2;
 const TABLES_SHOWN = 3;
+
+/** What is there for whoever wants more, behind a tap. */
+function Folded({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <details className="slab p-4">
+      <summary className="min-h-8 py-1">
+        <h2 className="inline">{title}</h2>
+      </summary>
+      <div className="flex flex-col gap-3 pt-3">{children}</div>
+    </details>
+  );
+}
 
 /** My feet: the own streak, records with left beside right, the ledger of both feet, the coach's lines. Nobody else's numbers. */
 export const FeetView = guarded(function FeetView({ feet, kept = false }: { feet: MyFeet; kept?: boolean }) {
@@ -136,17 +147,13 @@ export const FeetView = guarded(function FeetView({ feet, kept = false }: { feet
         </Button>
       )}
       {feet.stairs.length > 0 && (
-        <section className="slab flex flex-col gap-3 overflow-x-auto p-4">
-          <h2>My staircases</h2>
-          <p className="text-dust text-sm">My shoes stand on each step that has a number.</p>
+        <Folded title="My staircases">
+          <p className="text-dust">My shoes stand on each step that has a number.</p>
           <Stairs stairs={feet.stairs} who="The shoes are mine." />
-        </section>
+        </Folded>
       )}
       {feet.tables && feet.tables.tables.length > 0 && (
-        <section className="flex flex-col gap-3">
-          <h2>
-            {feet.tables.school === 'improvement' ? 'Who got better' : 'The squad’s numbers'}, week {feet.tables.week}
-          </h2>
+        <Folded title={`${feet.tables.school === 'improvement' ? 'Who got better' : 'The squad’s numbers'}, week ${feet.tables.week}`}>
           {(allTables ? feet.tables.tables : feet.tables.tables.slice(0, TABLES_SHOWN)).map((table) => (
             <TableBox key={table.key} table={table} school={feet.tables?.school ?? 'off'} />
           ))}
@@ -155,7 +162,7 @@ export const FeetView = guarded(function FeetView({ feet, kept = false }: { feet
               Show {feet.tables.tables.length - TABLES_SHOWN} more tables
             </Button>
           )}
-        </section>
+        </Folded>
       )}
       <Clips clips={feet.clips} timeZone={feet.timeZone} />
     </main>

@@ -40,8 +40,13 @@ export function TableBox({ table, school }: { table: TableView; school: TableSch
       )}
       {table.own && !inIt && (
         <p className="border-joint border-t pt-1">
-          You: <b>{number(table.own.best)}</b> {table.unit},{' '}
-          {table.own.gain === null ? 'your first week of it' : `${gainWords(table.own.gain)} on your own middle`}.
+          You: <b>{number(table.own.best)}</b> {table.unit}, {/* A lower week is the own affair, and no figure beside others. */}
+          {table.own.gain === null
+            ? 'your first week of it'
+            : table.own.gain < 0
+              ? 'your week'
+              : `${gainWords(table.own.gain)} on your own middle`}
+          .
         </p>
       )}
     </article>
