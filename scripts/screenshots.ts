@@ -1,6 +1,6 @@
 /** Takes the pictures of docs/screenshots from a running demo: BASE=http://localhost:4321 npx tsx scripts/screenshots.ts [name …] */
 import { readFileSync } from 'node:fs';
-import { type Browser, type BrowserContext, chromium, type Page } from '@playwright/test';
+import { type Browser, type BrowserContext, type BrowserContextOptions, chromium, type Page } from '@playwright/test';
 import { CHROMIUM } from './chromium.ts';
 
 const BASE = process.env.BASE ?? 'http://localhost:4321';
@@ -11,8 +11,13 @@ const wanted = process.argv.slice(2);
 const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 
-async function signedIn(browser: Browser, who: 'coach' | 'guardian' | 'player', viewport: typeof DESK): Promise<BrowserContext> {
-  const context = await browser.newContext({ viewport, baseURL: BASE, permissions: ['camera', 'microphone'] });
+async function signedIn(
+  browser: Browser,
+  who: 'coach' | 'guardian' | 'player',
+  viewport: typeof DESK,
+  more: BrowserContextOptions = {},
+): Promise<BrowserContext> {
+  const context = await browser.newContext({ viewport, baseURL: BASE, permissions: ['camera', 'microphone'], ...more });
   const request =
     who === 'player'
       ? ['/api/auth/sign-in/squad', { code: 'LANTERN', nickname: 'Comet', pin: '2468' }]
@@ -165,7 +170,9 @@ if (['go-clock', 'go-score'].some(want)) {
   await phone.getByRole('link', { name: /^Go: Saturday course/ }).click();
   await phone.waitForURL(/\/go\//);
   const moments = [];
-  const met = await phone.context().newPage();
+  const go = phone.url();
+  const fresh = await signedIn(browser, 'player', PHONE, { serviceWorkers: 'block' });
+  const met = await fresh.newPage();
   // Everybody of the demo squad knows every drill of its weeks: on this one page nobody does.
   await met.route(/\/go\//, async (route) => {
     const answer = await route.fetch();
@@ -174,7 +181,7 @@ if (['go-clock', 'go-score'].some(want)) {
       body: (await answer.text()).replace(/&quot;met&quot;:\[1,\[.*?\]\]\]/, '&quot;met&quot;:[1,[]]'),
     });
   });
-  await met.goto(phone.url());
+  await met.goto(go);
   await met.getByRole('button', { name: 'Start' }).click();
   await met.getByRole('button', { name: 'Ready' }).click();
   await met.getByText(/^Step 2 of/).waitFor({ timeout: 20_000 });
@@ -182,10 +189,12 @@ if (['go-clock', 'go-score'].some(want)) {
   await met.getByRole('button', { name: 'Skip' }).click();
   await met.getByRole('button', { name: 'Pause' }).first().click();
   await met.getByRole('button', { name: 'Stop here' }).click();
-  await met.close();
-  await phone.reload();
+  await fresh.close();
+  await phone.goto(go);
   await phone.getByRole('button', { name: 'Start' }).click();
   await phone.getByRole('button', { name: 'Ready' }).click();
+  // A pause right after Start is the second touch of a double tap.
+  await phone.waitForTimeout(600);
   const shown = phone.getByText('Outside-inside taps, hopping', { exact: true });
   for (let i = 0; i < 12 && !(await shown.isVisible()); i++) {
     await phone.getByRole('button', { name: 'Pause' }).first().click();

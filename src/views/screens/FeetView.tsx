@@ -58,8 +58,9 @@ function Clips({ clips, timeZone }: Pick<MyFeet, 'clips' | 'timeZone'>) {
 }
 
 /** So much is seen at first: three screens of a phone. */
-const DRILLS_SHOWN = 3;
-const LINES_SHOWN = 2;
+const DRILLS_SHOWN = 2;
+const LINES_SHOWN = 1;
+const WEEKS_SHOWN = 4;
 const TABLES_SHOWN = 3;
 
 /** What is there for whoever wants more, behind a tap. */
@@ -137,7 +138,7 @@ export const FeetView = guarded(function FeetView({ feet, kept = false }: { feet
       </section>
       {feet.drills.length === 0 && <Notice>No numbers yet. Your first session makes the first record.</Notice>}
       {(all ? feet.drills : feet.drills.slice(0, DRILLS_SHOWN)).map((drill) => (
-        <DrillSeam key={drill.key} drill={drill}>
+        <DrillSeam key={drill.key} drill={drill} weeks={all ? undefined : WEEKS_SHOWN}>
           <HowItGoes playerId={feet.playerId} drillId={drill.drillId} name={drill.drillName} />
         </DrillSeam>
       ))}
