@@ -193,8 +193,6 @@ if (['go-clock', 'go-score'].some(want)) {
   await phone.goto(go);
   await phone.getByRole('button', { name: 'Start' }).click();
   await phone.getByRole('button', { name: 'Ready' }).click();
-  // A pause right after Start is the second touch of a double tap.
-  await phone.waitForTimeout(600);
   const shown = phone.getByText('Outside-inside taps, hopping', { exact: true });
   for (let i = 0; i < 12 && !(await shown.isVisible()); i++) {
     await phone.getByRole('button', { name: 'Pause' }).first().click();

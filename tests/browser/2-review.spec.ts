@@ -108,6 +108,7 @@ test.describe
       await page.goto('/feet');
       // Three screens of a phone: the rest is behind a tap.
       expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(3 * PHONE.height);
+      await awake(page);
       await page.getByRole('button', { name: /^Show \d+ more drills$/ }).click();
       const hops = page.getByRole('article').filter({ hasText: 'Outside-inside taps, hopping' }).filter({ hasText: '15 s' });
       await expect(hops.getByRole('img')).toHaveAttribute('aria-label', /left foot: best \d+ reps.*right foot: best \d+ reps/);

@@ -349,7 +349,10 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
           calls={calls}
           beat={interval?.kind === 'work' ? beatWords(numbers, interval) : null}
           onPause={pauseByTouch}
-          onReady={() => tap('ready')}
+          onReady={() => {
+            startedAt.current = Number.NEGATIVE_INFINITY;
+            tap('ready');
+          }}
           onDone={() => tap('done')}
         >
           <Outcomes outcomes={outcomes} />
