@@ -1,4 +1,4 @@
-import { LEAVING } from '../contract/leaving.ts';
+import { LEAVING } from '../core/accounts/leaving.ts';
 import { sendJson } from './client.ts';
 
 /** Notes that whoever is signed in has left, for the first moment that has a line. */

@@ -4,7 +4,7 @@ import { ExpirationPlugin } from 'workbox-expiration';
 import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute } from 'workbox-precaching';
 import { registerRoute } from 'workbox-routing';
 import { CacheFirst } from 'workbox-strategies';
-import { LEAVING } from '../contract/leaving.ts';
+import { LEAVING } from '../core/accounts/leaving.ts';
 
 /**
  * Keeps the player's pages on the device: the shell, its scripts, styles, fonts and pictures are there once a player has opened

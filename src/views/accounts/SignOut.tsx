@@ -2,7 +2,7 @@ import { LogOut } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { sendJson } from '../../client/client.ts';
 import { noteLeaving } from '../../client/leaving.ts';
-import { LEAVING } from '../../contract/leaving.ts';
+import { LEAVING } from '../../core/accounts/leaving.ts';
 import { plural } from '../../core/text/plural.ts';
 import { Button } from '../../ui/parts/index.ts';
 
