@@ -141,7 +141,7 @@ export function ClockFace({ sheet, state, drillOf, listening, stronger, children
         </span>
         <span className={working ? `font-semibold leading-[1.05] ${name.length > 16 ? NEAR : FAR}` : 'text-2xl leading-tight'}>{name}</span>
         <span
-          className={`font-bold font-display leading-none flat:col-start-2 flat:row-span-3 flat:row-start-2 ${counting ? 'text-[96px]' : working ? 'text-[min(38vw,150px)] flat:text-[min(45vh,26vw)]' : 'text-[min(46vw,190px)] flat:text-[min(55vh,30vw)]'}`}
+          className={`font-bold font-display leading-none flat:col-start-2 flat:row-span-3 flat:row-start-2 ${counting ? 'text-[96px]' : isBefore(interval) ? 'text-[min(30vw,120px)] flat:text-[min(55vh,30vw)]' : working ? 'text-[min(38vw,150px)] flat:text-[min(45vh,26vw)]' : 'text-[min(46vw,190px)] flat:text-[min(55vh,30vw)]'}`}
           data-testid="clock-seconds"
         >
           {interval.kind === 'set-up' ? '' : shown}
