@@ -165,13 +165,14 @@ function recountDoubt({ claim, recounted }: DoubtInput, rules: DoubtRules): Doub
   };
 }
 
-/** What the player was asked about, too. What the pace says is said by it; form is judged by the middle once there are goes enough. */
-function oddDoubt({ claim, drill, dose, earlier, courseMetres = null }: DoubtInput, rules: DoubtRules): Doubt | null {
+/** What the player was asked about, too. What the pace says is said by it; what is far from the own form, by that. */
+function oddDoubt(input: DoubtInput, rules: DoubtRules): Doubt | null {
+  const { claim, drill, dose, earlier, courseMetres = null } = input;
   const better = BETTER[dose.measure];
-  const few = earlier.length > 0 && earlier.length < rules.formScores;
-  const best = few ? (better === 'more' ? Math.max(...earlier) : Math.min(...earlier)) : null;
+  const best = earlier.length === 0 ? null : better === 'more' ? Math.max(...earlier) : Math.min(...earlier);
   const odd = oddOf({ claim, dose, ceiling: drill.pace.ceiling, best, courseMetres });
   if (!odd || odd.kind === 'over the ceiling') return null;
+  if (odd.kind === 'far above the best' && formDoubt(input, rules)) return null;
   const impossible = odd.kind === 'no time' || odd.kind === 'too quick';
   return { reason: 'odd number', result: impossible ? 'cannot be' : 'look', odd, figure: odd.number };
 }

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { sendJson, sentenceOf } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
+import { endLeft } from '../../client/leaving.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
 /** Signs a child in by a family link, at a press: a look at the link by a messenger's preview signs nobody in. */
@@ -16,6 +17,7 @@ export const FamilyLinkView = guarded(function FamilyLinkView() {
     setBusy(true);
     setProblem(null);
     try {
+      await endLeft();
       await sendJson('POST', '/api/auth/sign-in/family-link', { code });
       window.location.assign('/week');
     } catch (error) {

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sendJson, sentenceOf } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
+import { endLeft } from '../../client/leaving.ts';
 import { useForm, wholeNumber } from '../../client/use-form.ts';
 import { useRead } from '../../client/use-read.ts';
 import { type Invited, invitationsApi, type RequestState } from '../../contract/invitations.ts';
@@ -22,6 +23,7 @@ function AccountForm({ code, invited }: { code: string; invited: Invited }) {
     const done = await send(async (body) => {
       if (coach) await call(invitationsApi.acceptAsCoach, {}, body);
       else await call(invitationsApi.claimChild, {}, body);
+      await endLeft();
       await sendJson('POST', '/api/auth/sign-in/email', { email: body.email, password: body.password });
       return true;
     });

@@ -256,6 +256,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
     .join(', ');
   const again = () => {
     if (interval) taps.clear(interval);
+    setStepsOut(false);
     tap('again');
   };
   const goOn = () => {
