@@ -11,7 +11,7 @@ const report = (kind) => ({ fileName: `test-results/mutants/${MUTANTS_AREA}.${ki
 export default {
   testRunner: 'mocha',
   plugins: ['@stryker-mutator/mocha-runner'],
-  mochaOptions: { spec: [MUTANTS_TESTS], config: 'stryker.mocharc.json' },
+  mochaOptions: { spec: MUTANTS_TESTS.split(','), config: 'stryker.mocharc.json' },
   testRunnerNodeArgs: ['--import', 'tsx'],
   coverageAnalysis: 'perTest',
   mutate: MUTANTS_FILES.split(','),

@@ -37,31 +37,12 @@ import { listFeeds, makeFeed, revokeFeed } from '../../src/server/weeks/feeds.ts
 import { doseCsv, exportWeek, readInWeek, weekCalendar } from '../../src/server/weeks/files.ts';
 import { dropTemplate, keepTemplate, listTemplates } from '../../src/server/weeks/templates.ts';
 import { listWeeks, makeWeek, moveWeek, openWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
-import { aGo, aHurtRun, anOwnDrill, aPlan, aScore, makeAssistant, openTown, outcome, releaseNow, sayYes, type Town, uuid } from './make.ts';
+import { aGo, anOwnDrill, aPlan, aScore, makeAssistant, openTown, outcome, type Town, uuid } from './make.ts';
 import { PEOPLE, type Person } from './people-of-town.ts';
 import { PEOPLE_ROWS } from './policy-people.ts';
 import { PROGRESS_ROWS } from './policy-progress.ts';
-import { aKeptClip, aRecount, aSpokenLine } from './review/bench-make.ts';
-
-/** What the matrix is tried on: things of the first squad and of its player. */
-interface Things {
-  week: string;
-  score: string;
-  decision: string;
-  clip: string;
-  template: string;
-  feed: string;
-  drill: string;
-  hurt: string;
-  /** A score that waits, and one with a kept clip, a remark and a spoken line. */
-  waiting: string;
-  filmed: string;
-  keptClip: string;
-  fact: string;
-  spoken: string;
-  wave: string;
-  cue: string;
-}
+import { type Things, thingsOf } from './policy-things.ts';
+import { aRecount, aSpokenLine } from './review/bench-make.ts';
 
 interface Row {
   /** Who gets it done. Everybody else is told "not signed in", "not allowed" or "not found". */
@@ -263,48 +244,7 @@ describe('the policy matrix', () => {
   beforeEach(async () => {
     town = await openTown();
     makeAssistant(town);
-    const week = releaseNow(town);
-    sayYes(town);
-    const score = uuid();
-    sendGo(town.context, town.player, aGo(town, 0, [aScore({ id: score })]));
-    const decision = uuid();
-    decideScore(town.context, town.coach, { score, id: decision, verdict: 'counted', value: null, reason: null, line: null, cues: [] });
-    const clip = uuid();
-    announceClip(town.context, town.player, { id: clip, scoreId: score, squadId: town.squad, workAt: 0 });
-    const drill = anOwnDrill();
-    saveDrill(town.context, town.coach, { squad: town.squad, drill: drill.id, basedOn: null, content: drill, newRecords: false });
-    const template = keepTemplate(town.context, town.coach, {
-      squad: town.squad,
-      id: uuid(),
-      name: 'Wall night',
-      sessions: aPlan().sessions,
-    }).id;
-    const { feed } = makeFeed(town.context, town.guardian, { squad: town.squad, id: uuid(), player: town.player.playerId });
-    const hurt = aHurtRun(town);
-    const [waiting, filmed, waved, fact, spoken, wave, cue] = [uuid(), uuid(), uuid(), uuid(), uuid(), uuid(), uuid()];
-    for (const id of [waiting, filmed, waved]) sendGo(town.context, town.player, aGo(town, 0, [aScore({ id, value: 50 })]));
-    const keptClip = aKeptClip(town, filmed);
-    say(town.context, town.coach, { score: filmed, id: fact, say: { kind: 'remark', at: 1, text: 'Heels up' } });
-    await speak(town.context, town.coach, { score: filmed, id: spoken, data: await aSpokenLine(1) });
-    waveThrough(town.context, town.coach, { squad: town.squad, id: wave, scores: [{ score: waved, decision: uuid() }] });
-    keepCue(town.context, town.coach, { squad: town.squad, id: cue, drillId: 'sole-taps', text: 'Quiet as rain' });
-    things = {
-      waiting,
-      filmed,
-      keptClip,
-      fact,
-      spoken,
-      wave,
-      cue,
-      hurt,
-      week,
-      score,
-      decision,
-      clip,
-      template,
-      feed: feed.id,
-      drill: drill.id,
-    };
+    things = await thingsOf(town);
   });
   afterEach(() => town.close());
 

@@ -7,56 +7,24 @@ import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
 import { unzipSync } from 'fflate';
 import { watchClip } from '../../../src/server/clips/clips.ts';
-import { sendDue } from '../../../src/server/mail/outbox.ts';
 import { backUp, copyBeforeUpgrade, makeBackup, rotateBackups } from '../../../src/server/operations/backups.ts';
 import { checkHouse } from '../../../src/server/operations/check.ts';
 import { cleanHouse } from '../../../src/server/operations/clean.ts';
 import { command } from '../../../src/server/operations/cli.ts';
-import { goneFrom } from '../../../src/server/operations/gone.ts';
 import { catchUp } from '../../../src/server/operations/jobs.ts';
 import { restoreBackup } from '../../../src/server/operations/restore.ts';
 import { listBackups } from '../../../src/server/platform/backup-folder.ts';
 import { readConfig } from '../../../src/server/platform/config.ts';
 import { openDatabase } from '../../../src/server/platform/db/connection.ts';
-import {
-  clips,
-  deletions,
-  jobRuns,
-  letters,
-  outbox,
-  players,
-  scores,
-  session,
-  squadPlayers,
-  user,
-  verification,
-} from '../../../src/server/platform/db/schema.ts';
+import { clips, jobRuns, letters, outbox, players, session, squadPlayers, verification } from '../../../src/server/platform/db/schema.ts';
 import { lockBackups, lockHouse } from '../../../src/server/platform/lock.ts';
-import { askToDelete, finishDeletions, undoDeletion } from '../../../src/server/privacy/deletion.ts';
-import { speak } from '../../../src/server/review/spoken.ts';
+import { askToDelete, finishDeletions } from '../../../src/server/privacy/deletion.ts';
 import { everythingOf, everythingZip } from '../../../src/server/screens/everything.ts';
 import { family, giveConsent } from '../../../src/server/screens/family.ts';
-import { postWhatIsDue, readPost } from '../../../src/server/screens/letters.ts';
-import { playerPage } from '../../../src/server/screens/player.ts';
-import { register } from '../../../src/server/screens/register.ts';
-import { thisWeek } from '../../../src/server/screens/this-week.ts';
 import { invitePlayers } from '../../../src/server/squads/invitations.ts';
 import { sendGo } from '../../../src/server/training/send-go.ts';
-import { actorAgain, aGo, aScore, DAY, MONDAY_TEN, openTown, outcome, releaseNow, sayYes, type Town, uuid } from '../make.ts';
-import { aKeptClip, aSpokenLine } from '../review/bench-make.ts';
-
-/** Every row of every table, as a house is compared with its copy. */
-function rowsOf(file: string): Record<string, unknown[]> {
-  const db = new Database(file, { readonly: true });
-  try {
-    const tables = db.prepare("select name from sqlite_master where type = 'table' and name not like 'sqlite_%' order by name").all() as {
-      name: string;
-    }[];
-    return Object.fromEntries(tables.map(({ name }) => [name, db.prepare(`select * from "${name}" order by rowid`).all()]));
-  } finally {
-    db.close();
-  }
-}
+import { aGo, aScore, DAY, MONDAY_TEN, openTown, outcome, releaseNow, sayYes, type Town, uuid } from '../make.ts';
+import { aFilmedScoreOf, rowsOf } from './keeping-make.ts';
 
 const sumsOf = (folder: string) =>
   Object.fromEntries(
@@ -82,21 +50,7 @@ describe('keeping a house', () => {
   const comet = () => ({ player: town.player.playerId });
   const config = () => town.context.config;
   const days = (n: number) => town.setNow(MONDAY_TEN + n * DAY);
-  /** A filmed score of Comet's with a spoken line; returns the ids of score and clip. */
-  async function aFilmedScore() {
-    const score = uuid();
-    sendGo(town.context, town.player, aGo(town, 0, [aScore({ id: score })]));
-    const clip = aKeptClip(town, score);
-    const fileName = clipRow(clip)?.fileName ?? '';
-    writeFileSync(join(config().clipDir, fileName), `the bytes of ${fileName}`);
-    town.context.db
-      .update(clips)
-      .set({ bytes: `the bytes of ${fileName}`.length })
-      .where(eq(clips.id, clip))
-      .run();
-    await speak(town.context, town.coach, { score, id: uuid(), data: await aSpokenLine(1) });
-    return { score, clip };
-  }
+  const aFilmedScore = () => aFilmedScoreOf(town);
   const clipRow = (id: string) => town.context.db.select().from(clips).where(eq(clips.id, id)).get();
 
   describe('the nightly cleaning', () => {
@@ -191,89 +145,6 @@ describe('keeping a house', () => {
       expect(trouble).to.match(/ENOTDIR|EEXIST/);
       rmSync(config().backupDir);
       expect(await catchUp(town.context)).to.deep.equal(['backup', 'check']);
-    });
-  });
-
-  describe('deleting a child', () => {
-    const ask = (nickname = 'Comet', id = uuid()) => askToDelete(town.context, town.guardian, { ...comet(), id, nickname });
-
-    it('needs the nickname typed, hides the child at once, and can be undone for seven days', async () => {
-      const { clip } = await aFilmedScore();
-      expect(await outcome(() => ask('Pebble'))).to.equal('bad input');
-      const { id, dueAt } = ask('comet ');
-      expect(dueAt).to.equal(MONDAY_TEN + 7 * DAY);
-      expect(register(town.context, town.coach, { squad: town.squad }).players.map((one) => one.nickname)).to.deep.equal(['Pebble']);
-      expect(await outcome(() => playerPage(town.context, town.coach, { squad: town.squad, ...comet() }))).to.equal('not found');
-      expect(await outcome(() => watchClip(town.context, town.coach, { clip }))).to.equal('not found');
-      expect(actorAgain(town, town.player).kind).to.equal('nobody');
-      expect(family(town.context, town.guardian).children[0]?.leaving).to.include({ id });
-      days(6.9);
-      expect(finishDeletions(town.context)).to.equal(0);
-      undoDeletion(town.context, town.guardian, { ...comet(), deletion: id });
-      days(9);
-      expect(finishDeletions(town.context)).to.equal(0);
-      expect(register(town.context, town.coach, { squad: town.squad }).players.map((one) => one.nickname)).to.deep.equal([
-        'Comet',
-        'Pebble',
-      ]);
-      expect(thisWeek(town.context, actorAgain(town, town.player)).nickname).to.equal('Comet');
-    });
-
-    it('leaves nothing of the child in any table, file or page of the database, and everybody else as they were', async () => {
-      const { score } = await aFilmedScore();
-      sendGo(town.context, town.otherPlayer, aGo(town, 0, [aScore()], {}, town.otherPlayer));
-      const pebble = () => town.context.db.select().from(scores).where(eq(scores.playerId, town.otherPlayer.playerId)).all();
-      const before = pebble();
-      giveConsent(town.context, town.guardian, { ...comet(), id: uuid(), kind: 'post', yes: true, textVersion: 1 });
-      // Letters and mails that tell of the child: to the family, and in the coach's own summary.
-      days(7);
-      postWhatIsDue(town.context);
-      await sendDue(town.context);
-      const mailbox = join(config().dataDir, 'mailbox');
-      const mailed = () =>
-        readdirSync(mailbox)
-          .map((name) => readFileSync(join(mailbox, name), 'utf8'))
-          .join('\n');
-      expect(mailed()).to.include('Comet');
-      const coachLetters = () =>
-        readPost(town.context, town.coach, { squad: town.squad })
-          .letters.map((one) => `${one.plain}${one.html}`)
-          .join('\n');
-      expect(coachLetters()).to.include('Comet: no go');
-      ask();
-      days(14);
-      cleanHouse(town.context, { dry: false });
-      const { playerId, userId } = town.player;
-      town.context.db.$client.pragma('wal_checkpoint(TRUNCATE)');
-      const rows = rowsOf(config().databaseFile);
-      for (const [table, list] of Object.entries(rows)) {
-        const text = JSON.stringify(list);
-        if (table !== 'deletions') expect(text, table).to.not.include(playerId);
-        for (const secret of [userId, score, 'Comet', 'comets@town.example']) expect(text, table).to.not.include(secret);
-      }
-      // Nor in what SQLite has set free inside the file.
-      const raw = readFileSync(config().databaseFile).toString('latin1');
-      for (const secret of ['Comet', userId, score, 'comets@town.example']) expect(raw, secret).to.not.include(secret);
-      expect(readdirSync(config().clipDir)).to.deep.equal([]);
-      expect(pebble()).to.deep.equal(before);
-      expect(checkHouse(config()).troubles).to.deep.equal([]);
-      expect(goneFrom(config()).map((one) => one.playerId)).to.deep.equal([playerId]);
-      expect(mailed()).to.not.include('Comet');
-      expect(JSON.stringify(rows.letters)).to.include('a player who has left: no go');
-      expect(coachLetters()).to.not.include('Comet');
-    });
-
-    it('keeps a guardian who has another child here', () => {
-      const { userId } = town.guardian as { userId: string };
-      town.context.db.$client
-        .prepare('insert into player_guardians (player_id, user_id) values (?, ?)')
-        .run(town.otherPlayer.playerId, userId);
-      ask();
-      days(8);
-      finishDeletions(town.context);
-      expect(town.context.db.select().from(user).where(eq(user.id, userId)).get()?.name).to.equal('comets');
-      expect(town.context.db.select().from(players).where(eq(players.id, town.player.playerId)).get()).to.equal(undefined);
-      expect(town.context.db.select().from(deletions).get()?.askedBy).to.equal('');
     });
   });
 

@@ -1,0 +1,150 @@
+import { expect } from 'chai';
+import {
+  bandAt,
+  catchUpShare,
+  followsRecord,
+  gatesOf,
+  type Own,
+  stretchNumber,
+  targetFor,
+  tuningOf,
+} from '../../../src/core/targets/index.ts';
+import type { Dose } from '../../../src/core/weeks/index.ts';
+import { drillOf } from '../make.ts';
+
+const sole = drillOf('sole-taps');
+const band = (per: number | null, steady: number, estimated = false) => ({
+  per,
+  starting: steady - 5,
+  steady,
+  strong: steady + 5,
+  estimated,
+});
+const count = (seconds: number): Dose => ({ measure: 'count in time', seconds, rounds: 1 });
+const course: Dose = { measure: 'course time', rounds: 1 };
+const nothingYet: Own = { record: null, recent: [], at: 0 };
+const WEEK = 7 * 86_400_000;
+const goes = (record: number, ...list: number[]): Own => ({
+  record,
+  recent: list.map((result, i) => ({ result, doneAt: i * WEEK })),
+  at: (list.length - 1) * WEEK,
+});
+
+describe('the band at a dose', () => {
+  const drill = { ...sole, bands: [band(10, 20), band(30, 70), band(60, 100)] };
+  it('is scaled from the nearest one, and from the smaller where two are as near', () => {
+    // 40 is nearer to 30 than to 60: 70 · 40 / 30. 20 is as near to 10 as to 30: 20 · 20 / 10.
+    expect(bandAt(drill, count(40), 'steady')).to.deep.equal({ number: 93, estimated: true });
+    expect(bandAt(drill, count(50), 'steady')).to.deep.equal({ number: 83, estimated: true });
+    expect(bandAt(drill, count(20), 'steady')).to.deep.equal({ number: 40, estimated: true });
+    expect(bandAt(drill, count(30), 'steady')).to.deep.equal({ number: 70, estimated: false });
+  });
+  it('is for the size that the measure has: reps, reps of one surface, sets; seconds else', () => {
+    const at = (dose: Dose) => bandAt(drill, dose, 'steady')?.number;
+    expect(at({ measure: 'fixed reps', reps: 30, rounds: 1 })).to.equal(70);
+    expect(at({ measure: 'surfaces', reps: 30, surfaces: ['laces', 'inside'], order: 'in turn', rounds: 1 } as never)).to.equal(70);
+    expect(at({ measure: 'sets', sets: 10 } as never)).to.equal(20);
+    expect(at({ measure: 'time on', seconds: 60, rounds: 1 } as never)).to.equal(100);
+    expect(at({ measure: 'hits in time', seconds: 10, rounds: 1 } as never)).to.equal(20);
+  });
+  it('is none for a dose without a size, unless one is for any', () => {
+    expect(bandAt(drill, course, 'steady')).to.equal(null);
+    expect(bandAt({ ...sole, bands: [band(null, 24)] }, course, 'steady')).to.deep.equal({ number: 24, estimated: false });
+    expect(bandAt({ ...sole, bands: [] }, count(30), 'steady')).to.equal(null);
+  });
+  it('is never under one', () => expect(bandAt({ ...sole, bands: [band(600, 6)] }, count(10), 'steady')?.number).to.equal(1));
+  it('passes on that it is estimated', () => {
+    const guessed = { ...sole, bands: [band(30, 70, true)] };
+    expect(targetFor({ rule: 'by level' }, guessed, count(30), 'steady', nothingYet)).to.deep.equal({
+      number: 70,
+      reason: 'What steady players reach.',
+      estimated: true,
+      byCoach: false,
+    });
+  });
+});
+
+describe('what a target says of itself', () => {
+  const none = { estimated: false, byCoach: false, number: null };
+  it('is the whole of it, without a number too', () => {
+    expect(targetFor({ rule: 'no number' }, sole, count(30), 'steady', nothingYet)).to.deep.equal({
+      ...none,
+      reason: 'No number this time.',
+    });
+    const first = { ...none, reason: 'First time: just see how far you get.' };
+    expect(targetFor({ rule: 'by level' }, { ...sole, bands: [] }, count(30), 'steady', nothingYet)).to.deep.equal(first);
+    expect(targetFor({ rule: 'step ladder' }, sole, course, 'steady', nothingYet)).to.deep.equal(first);
+  });
+  it('names the best that the ladder goes up from, or its first step', () => {
+    const reason = (own: Own) => targetFor({ rule: 'step ladder' }, sole, count(30), 'steady', own).reason;
+    expect(reason(nothingYet)).to.equal('The first step of the ladder.');
+    expect(reason(goes(31))).to.equal('The next step after your best, 31.');
+  });
+  it('speaks of one go as one', () => {
+    expect(targetFor({ rule: 'stretch' }, sole, count(30), 'steady', goes(30, 30)).reason).to.match(/^From your last go: /);
+    expect(targetFor({ rule: 'stretch' }, sole, count(30), 'steady', goes(30, 30, 30)).reason).to.match(/^From your last 2 goes: /);
+  });
+  it('follows a record within the visit only where the number is made of it', () => {
+    const rules = ['no number', 'by level', 'beat your best', 'stretch', 'step ladder'] as const;
+    expect(rules.filter((rule) => followsRecord({ rule }))).to.deep.equal(['beat your best', 'step ladder']);
+    expect(followsRecord({ rule: 'same for all', number: 5 })).to.equal(false);
+  });
+});
+
+describe('the bounds of a stretch number', () => {
+  it('need a record', () => expect(stretchNumber({ ...goes(1, 20, 21), record: null }, 'count in time')).to.equal(null));
+  it('stay exact in tenths where seconds are taken', () => {
+    // 21.7 / 1.15 = 18.87 and 21.7 / 0.9 = 24.11: no better than 18.9, no worse than 24.1.
+    expect(stretchNumber(goes(21.7, 12, 12, 12, 12), 'course time')).to.equal(18.9);
+    expect(stretchNumber(goes(21.7, 40, 40, 40, 40), 'course time')).to.equal(24.1);
+  });
+  it('give way where no whole number lies between them', () => {
+    // 90 to 115 % of 1.5 is 1.35 to 1.725.
+    expect(stretchNumber(goes(1.5, 9, 9, 9), 'count in time')).to.equal(2);
+    expect(stretchNumber(goes(1.5, 1.4, 1.4, 1.4), 'count in time')).to.equal(1);
+  });
+  it('may meet in one whole number', () => {
+    // 90 to 115 % of 10 is 9 to 11.5; of 1 only 1 itself.
+    expect(stretchNumber(goes(1, 5, 5, 5), 'count in time')).to.equal(1);
+    expect(stretchNumber(goes(10, 40, 40, 40, 40), 'count in time')).to.equal(11);
+    expect(stretchNumber(goes(10, 2, 2, 2, 2), 'count in time')).to.equal(9);
+  });
+  it('count a quarter for ties towards the better side', () => {
+    // Half of the goes at 21.3: a quarter more rounds to 22 where more is better; a quarter less to 21 where less is.
+    const level = [21.3, 21.3, 21.3, 21.3];
+    expect(stretchNumber(goes(21.3, ...level), 'count in time')).to.equal(22);
+    expect(stretchNumber(goes(21.3, ...level), 'sets')).to.equal(21);
+    const higher = [21.6, 21.6, 21.6, 21.6];
+    expect(stretchNumber(goes(21.6, ...higher), 'sets')).to.equal(21);
+  });
+});
+
+describe('the edges of a course', () => {
+  const layout = (moves: string) => ({ layout: { moves, route: '1', variants: [] } });
+  it('counts gates where there are any, cones else, and none where nothing stands', () => {
+    expect(gatesOf(layout('gate 1 wide; 5 steps forward; put a cone; 5 forward; gate 1 wide'), 2)).to.equal(4);
+    expect(gatesOf(layout('put a cone; 5 steps forward; put'), 0)).to.equal(2);
+  });
+  it('says how many of its gates had faults, and without gates nothing', () => {
+    const go = (faults: number, gates: number) => tuningOf([{ doneAt: 0, faults, gates }]);
+    expect(go(5, 10)).to.deep.equal({
+      tuning: 'wider',
+      reason: 'Faults at 50 % of the gates last time: put the cones wider, or go at easy pace.',
+    });
+    expect(go(2, 3).reason).to.include('67 %');
+    expect(go(3, 0).tuning).to.equal('stay');
+  });
+  it('goes by the newest, whatever order they come in', () => {
+    const list = [
+      { doneAt: 3, faults: 0, gates: 10 },
+      { doneAt: 1, faults: 9, gates: 10 },
+      { doneAt: 2, faults: 0, gates: 10 },
+    ];
+    expect(tuningOf(list).tuning).to.equal('closer');
+    expect(tuningOf(list.slice(0, 2)).tuning).to.equal('stay');
+  });
+  it('has no balance under nothing or over all', () => {
+    expect(() => catchUpShare(-0.1)).to.throw(RangeError, 'between 0 and 1');
+    expect(() => catchUpShare(Number.NaN)).to.throw(RangeError, 'between 0 and 1');
+  });
+});

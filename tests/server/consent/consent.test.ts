@@ -1,0 +1,105 @@
+import { expect } from 'chai';
+import { mayFilm, mayFilmAmong, newestWord, saidYes } from '../../../src/server/consent/consent.ts';
+import { choicesFor, mayPost, setPostChoices } from '../../../src/server/consent/mail-choices.ts';
+import { type ConsentKind, consents } from '../../../src/server/platform/db/schema.ts';
+import { askToDelete, undoDeletion } from '../../../src/server/privacy/deletion.ts';
+import { openTown, outcome, type Town, uuid } from '../make.ts';
+
+/* What a guardian said is asked for at every door, so it is tried alone and to the last word. */
+describe('a guardian’s word', () => {
+  let town: Town;
+  let at = 0;
+  beforeEach(async () => {
+    town = await openTown();
+    at = 1000;
+  });
+  afterEach(() => town.close());
+
+  const db = () => town.context.db;
+  const comet = () => town.player.playerId;
+  const pebble = () => town.otherPlayer.playerId;
+  const say = (yes: boolean, kind: ConsentKind = 'clips', playerId = comet(), when = ++at, id = uuid()) => {
+    const { userId } = town.guardian as { userId: string };
+    db().insert(consents).values({ id, playerId, kind, yes, textVersion: 1, guardianId: userId, at: when }).run();
+  };
+  /** Each way in which the house asks, for one child: they must never differ. */
+  const film = (playerId = comet()) => {
+    const answers = [mayFilm(db(), playerId), saidYes(db(), playerId, 'clips'), mayFilmAmong(db(), [playerId]).has(playerId)];
+    expect(new Set(answers).size, answers.join()).to.equal(1);
+    return answers[0];
+  };
+
+  it('is no as long as nobody said any', () => {
+    expect(newestWord(db(), comet(), 'clips')).to.equal(null);
+    expect(film()).to.equal(false);
+    expect(mayPost(db(), comet())).to.equal(false);
+  });
+
+  it('is the newest, whatever came in later', () => {
+    say(true);
+    expect(film()).to.equal(true);
+    say(false);
+    expect(film()).to.equal(false);
+    expect(newestWord(db(), comet(), 'clips')).to.equal(false);
+    say(true, 'clips', comet(), 500);
+    expect(film()).to.equal(false);
+    say(true);
+    expect([film(), newestWord(db(), comet(), 'clips')]).to.deep.equal([true, true]);
+  });
+
+  it('of two in one instant is the one whose id is later', () => {
+    const [first, second] = [uuid(), uuid()].sort() as [string, string];
+    say(true, 'clips', comet(), 2000, second);
+    say(false, 'clips', comet(), 2000, first);
+    expect(film()).to.equal(true);
+  });
+
+  it('holds for its own matter and its own child', () => {
+    say(true, 'post');
+    expect([film(), mayPost(db(), comet())]).to.deep.equal([false, true]);
+    say(true, 'clips', pebble());
+    expect([film(), film(pebble()), mayPost(db(), pebble())]).to.deep.equal([false, true, false]);
+    say(true);
+    say(false, 'post');
+    expect([film(), mayPost(db(), comet())]).to.deep.equal([true, false]);
+    expect([...mayFilmAmong(db(), [comet(), pebble(), town.strangerPlayer.playerId])]).to.have.members([comet(), pebble()]);
+    expect([...mayFilmAmong(db(), [pebble()])]).to.deep.equal([pebble()]);
+    expect([...mayFilmAmong(db(), [])]).to.deep.equal([]);
+  });
+
+  it('is no while the child is leaving, and again what it was when that is undone', () => {
+    say(true);
+    say(true, 'post');
+    const { id } = askToDelete(town.context, town.guardian, { player: comet(), id: uuid(), nickname: 'Comet' });
+    expect([film(), mayPost(db(), comet()), newestWord(db(), comet(), 'clips')]).to.deep.equal([false, false, true]);
+    undoDeletion(town.context, town.guardian, { player: comet(), deletion: id });
+    expect([film(), mayPost(db(), comet())]).to.deep.equal([true, true]);
+  });
+});
+
+describe('what somebody wants mailed', () => {
+  let town: Town;
+  before(async () => {
+    town = await openTown();
+  });
+  after(() => town.close());
+  const squad = { quietFrom: 20, quietTo: 7, mailsPerDay: 2 };
+  const own = { reminders: false, summaries: true, quietFrom: 21, quietTo: 8, mailsPerDay: 1 };
+
+  it('is everything, in the squad’s hours, until something else was said; then that, for that person alone', () => {
+    const { db } = town.context;
+    const [{ userId }, other] = [town.guardian, town.otherGuardian] as { userId: string }[] as [{ userId: string }, { userId: string }];
+    const usual = { reminders: true, summaries: true, ...squad };
+    expect(choicesFor(db, userId, squad)).to.deep.equal(usual);
+    expect(setPostChoices(town.context, town.guardian, own)).to.deep.equal(own);
+    expect(choicesFor(db, userId, squad)).to.deep.equal(own);
+    setPostChoices(town.context, town.guardian, { ...own, summaries: false });
+    expect(choicesFor(db, userId, squad)).to.deep.equal({ ...own, summaries: false });
+    expect(choicesFor(db, other.userId, squad)).to.deep.equal(usual);
+  });
+
+  it('is no player’s to say', async () => {
+    expect(await outcome(() => setPostChoices(town.context, town.player, own))).to.equal('not allowed');
+    expect(await outcome(() => setPostChoices(town.context, town.nobody, own))).to.equal('not signed in');
+  });
+});
