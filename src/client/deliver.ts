@@ -57,6 +57,11 @@ export async function deliver(one: Outgoing, hooks: Hooks): Promise<void> {
     case 'go':
       await call(trainingApi.sendGo, {}, { ...one.body, sentAt });
       break;
+    case 'mend': {
+      const { score, ...body } = one.body;
+      await call(trainingApi.mend, { score }, { ...body, sentAt });
+      break;
+    }
     case 'run':
       await call(trainingApi.sendRun, {}, { ...one.body, sentAt });
       break;

@@ -18,6 +18,7 @@ export function runToSend(run: KeptRun, log: readonly ClockEvent[], now: number)
 }
 
 interface Given {
+  goId: string;
   visit: ThisWeek & { squad: NonNullable<ThisWeek['squad']> };
   run: KeptRun;
   item: Item;
@@ -27,15 +28,30 @@ interface Given {
   takeOf(score: ScoreSent): KeptTake | undefined;
 }
 
+/** The numbers of a go in words: “Sole taps: left 30, right lost count”. */
+export const goWords = (drillName: string, scores: readonly Pick<ScoreSent, 'foot' | 'value'>[]): string =>
+  `${drillName}: ${scores
+    .map(({ foot, value }) => `${foot === 'both' ? '' : `${foot} `}${value === null ? 'lost count' : number(value)}`)
+    .join(', ')}`;
+
+/** A number put right, as it is sent. */
+export function mendToSend(
+  playerId: string,
+  runId: string | null,
+  drillName: string,
+  score: Pick<ScoreSent, 'id' | 'foot' | 'value' | 'faults' | 'parts'>,
+): Outgoing {
+  const { id: scoreId, value, faults, parts } = score;
+  const id = uuid();
+  const body = { playerId, id, score: scoreId, value, faults, parts, saidAt: Math.round(deviceNow()) };
+  return { ...fresh(id, `Mended: ${goWords(drillName, [score])}`, runId), kind: 'mend', body };
+}
+
 /** The numbers of one go and the clips that belong to them, as they are sent. */
-export function goToSend({ visit, run, item, round, scores, drillName, takeOf }: Given): Outgoing[] {
+export function goToSend({ goId, visit, run, item, round, scores, drillName, takeOf }: Given): Outgoing[] {
   const { playerId } = visit;
-  const said = scores.map(
-    (score) => `${score.foot === 'both' ? '' : `${score.foot} `}${score.value === null ? 'lost count' : number(score.value)}`,
-  );
-  const goId = uuid();
   const go: Outgoing = {
-    ...fresh(goId, `${drillName}: ${said.join(', ')}`, run.id),
+    ...fresh(goId, goWords(drillName, scores), run.id),
     kind: 'go',
     body: {
       playerId,

@@ -26,6 +26,7 @@ export const ACTS = [
   'see this week',
   'say what is at home',
   'send a go',
+  'mend a number',
   'send a run',
   'send a session by hand',
   'announce a clip',

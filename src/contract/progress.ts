@@ -117,7 +117,9 @@ export const MyFeet = z.object({
   /** A record of the last days; null without one. */
   newRecord: NewRecord.nullable(),
   /** Numbers that a coach has to look at before they count, newest first. Left out in what an older version kept. */
-  waiting: z.array(z.object({ scoreId: Id, drillName: z.string(), foot: FootName, value: z.number(), at: Instant })).optional(),
+  waiting: z
+    .array(z.object({ scoreId: Id, drillName: z.string(), foot: FootName, value: z.number(), faults: z.number().optional(), at: Instant }))
+    .optional(),
   /** What the squad's table shows this player; null where tables are off. */
   tables: Tables.nullable(),
   lines: z.array(LineView),

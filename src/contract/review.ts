@@ -48,6 +48,8 @@ export const ReviewItem = z.object({
   foot: FootName,
   value: z.number().nullable(),
   faults: z.number().int(),
+  /** What the player said at first; null for a number that was never mended. */
+  firstSaid: z.object({ value: z.number().nullable(), faults: z.number().int() }).nullable(),
   seconds: z.number(),
   clocked: z.boolean(),
   doneAt: Instant,

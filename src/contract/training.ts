@@ -159,6 +159,19 @@ export const GoAnswer = z.object({
 });
 export type GoAnswer = z.infer<typeof GoAnswer>;
 
+/** A number that a player puts right after all; the newest word of a go is the one that holds. */
+export const MendSent = z.object({
+  ...doneBy,
+  id: Id,
+  value: ScoreSent.shape.value,
+  faults: ScoreSent.shape.faults,
+  parts: ScoreSent.shape.parts,
+  /** The device's clock when it was said, and at sending. */
+  saidAt: Instant,
+  sentAt: Instant,
+});
+export type MendSent = z.infer<typeof MendSent>;
+
 const at = { at: z.number().min(0).max(8_640_000_000_000_000) };
 export const ClockEventSent = z.discriminatedUnion('type', [
   z.object({ type: z.enum(['start', 'pause', 'resume', 'ready', 'done', 'skip', 'again', 'hide', 'show', 'over']), ...at }),
@@ -267,6 +280,15 @@ export const trainingApi = {
     params: NoParams,
     body: GoSent,
     response: GoAnswer,
+  }),
+  mend: endpoint({
+    method: 'POST',
+    path: '/go/scores/{score}/mends',
+    act: 'mend a number',
+    summary: 'Puts a number right, or says “I lost count” after all, until the coach has decided. Both words stay, the newest holds.',
+    params: z.object({ score: Id }),
+    body: MendSent,
+    response: GoAnswer.shape.results.element,
   }),
   sendRun: endpoint({
     method: 'POST',

@@ -57,9 +57,14 @@ test.describe
     const sore: Session = { ...aSession([aBlock('recap', [anItem('inside-taps', timed(30))])]), name: 'That hurts' };
     const paper: Session = { ...aSession([aBlock('recap', [anItem('inside-taps', timed(30))])]), name: 'On paper' };
 
+    const slip: Session = {
+      ...aSession([aBlock('recap', [anItem('sole-taps', timed(10)), anItem('inside-taps', timed(10))])]),
+      name: 'Slips',
+    };
+
     test.beforeAll(async ({ browser }) => {
       context = await browser.newContext({ viewport: PHONE });
-      await releaseWeekOf(context, '6-yard', [helped, sore, paper]);
+      await releaseWeekOf(context, '6-yard', [helped, sore, paper, slip]);
       await signIn(context, 'Comet');
       page = await context.newPage();
       await page.clock.install();
@@ -111,6 +116,56 @@ test.describe
       const kept = db.prepare('select value, parts from scores where item_id = ?').get(tries.id) as { value: number; parts: string };
       db.close();
       expect([kept.value, JSON.parse(kept.parts)]).toEqual([7, { 'try 1': 2, 'try 2': 3, 'try 3': 7 }]);
+    });
+
+    test('a number is put right at once or after all, and leaves no trace; what waits for the coach can be mended on My feet', async () => {
+      const kept = () => {
+        const db = new Database(databaseOf('6-yard'), { readonly: true });
+        const rows = db.prepare('select value from scores where session_id = ? order by done_at').pluck().all(slip.id);
+        const words = db.prepare('select count(*) from score_words').pluck().get();
+        db.close();
+        return [rows, words];
+      };
+      const field = page.locator('input[inputmode=decimal]').first();
+      const keep = page.getByRole('button', { name: 'Keep these numbers' });
+      await page.goto('/week');
+      await awake(page);
+      await page.getByRole('link', { name: 'Go: Slips' }).click();
+      await awake(page);
+      await page.getByRole('button', { name: 'Start' }).click();
+      await page.getByRole('button', { name: 'Ready' }).click();
+      await page.clock.fastForward(21_000);
+      await field.fill('120');
+      await keep.click();
+      await page.getByRole('button', { name: 'Keep it' }).click();
+      await expect(page.getByText('120 reps. Kept: your coach will look at it.')).toBeVisible();
+      await page.getByRole('button', { name: 'That is not right: mend it' }).click();
+      await expect(field).toHaveValue('120');
+      await field.fill('12');
+      await keep.click();
+      await expect(page.getByText(/^12 reps/)).toBeVisible();
+      await expect.poll(kept).toEqual([[12], 2]);
+      // The clock goes on by itself.
+      await page.clock.fastForward(25_000);
+      await field.fill('15');
+      await keep.click();
+      await expect(page.getByRole('heading', { name: /^That is all/ })).toBeVisible();
+      const numbers = page.getByRole('region', { name: 'Your numbers' }).getByRole('listitem');
+      await expect(numbers.filter({ hasText: ': 12' })).toContainText('sent');
+      await numbers.filter({ hasText: ': 15' }).getByRole('button', { name: 'Mend' }).click();
+      await field.fill('1500');
+      await keep.click();
+      await page.getByRole('button', { name: 'Keep it' }).click();
+      await expect(numbers.filter({ hasText: '1500' })).toContainText('sent');
+      await expect.poll(kept).toEqual([[12, 1500], 4]);
+      await page.goto('/feet');
+      await awake(page);
+      const waits = page.getByRole('region', { name: 'Waits for your coach' });
+      const item = waits.getByRole('listitem').filter({ hasText: '1500' });
+      await item.getByRole('button', { name: 'Mend' }).click();
+      await waits.getByRole('button', { name: 'I lost count' }).click();
+      await expect(waits.getByText('lost count')).toBeVisible();
+      await expect.poll(kept).toEqual([[12, null], 5]);
     });
 
     test('“something hurts” on the pause stops kindly; the coach and the family are told, and that it was seen', async ({ browser }) => {

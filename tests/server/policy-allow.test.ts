@@ -41,7 +41,7 @@ set(
   ],
   { player: any },
 );
-set(['upload a clip'], { player: 'that player' });
+set(['upload a clip', 'mend a number'], { player: 'that player' });
 set(['watch a clip', 'hear a spoken line', 'delete a spoken line'], {
   ...{ coach: 'coach of the squad', player: 'that player', guardian: 'a guardian' },
 });

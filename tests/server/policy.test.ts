@@ -31,13 +31,14 @@ import { seeHurt } from '../../src/server/squads/hurts.ts';
 import { me } from '../../src/server/squads/me.ts';
 import { sendByHand } from '../../src/server/training/by-hand.ts';
 import { saveHome } from '../../src/server/training/home.ts';
+import { mendScore } from '../../src/server/training/mend.ts';
 import { sendGo } from '../../src/server/training/send-go.ts';
 import { sendRun } from '../../src/server/training/send-run.ts';
 import { listFeeds, makeFeed, revokeFeed } from '../../src/server/weeks/feeds.ts';
 import { doseCsv, exportWeek, readInWeek, weekCalendar } from '../../src/server/weeks/files.ts';
 import { dropTemplate, keepTemplate, listTemplates } from '../../src/server/weeks/templates.ts';
 import { listWeeks, makeWeek, moveWeek, openWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
-import { aGo, anOwnDrill, aPlan, aScore, makeAssistant, openTown, outcome, type Town, uuid } from './make.ts';
+import { aGo, anOwnDrill, aPlan, aScore, MONDAY_TEN, makeAssistant, openTown, outcome, type Town, uuid } from './make.ts';
 import { PEOPLE, type Person } from './people-of-town.ts';
 import { PEOPLE_ROWS } from './policy-people.ts';
 import { PROGRESS_ROWS } from './policy-progress.ts';
@@ -133,6 +134,11 @@ const ROWS: Record<string, Row> = {
   },
   'go.thisWeek': { open: PLAYERS, call: (t, a) => thisWeek(t.context, a) },
   'go.sendGo': { open: ['player', 'otherPlayer'], call: (t, a) => sendGo(t.context, a, aGo(t, 0, [aScore()])) },
+  'go.mend': {
+    open: ['player'],
+    call: (t, a, { waiting }) =>
+      mendScore(t.context, a, { score: waiting, id: uuid(), value: 51, faults: 0, parts: null, saidAt: MONDAY_TEN, sentAt: MONDAY_TEN }),
+  },
   'go.sendRun': {
     open: ['player', 'otherPlayer'],
     call: (t, a) => {

@@ -24,6 +24,8 @@ export function doubtSentence(doubt: Doubt): string {
       return `Claimed ${doubt.claimed}, the clip shows ${doubt.recounted}.`;
     case 'odd number':
       return oddSentence(doubt.odd);
+    case 'mended':
+      return `${doubt.first === null ? 'First said: lost count' : `First said: ${round1(doubt.first)}`}; mended to a new record, ${round1(doubt.number)} (before ${round1(doubt.best)}).`;
   }
 }
 

@@ -2,6 +2,7 @@ import { median, medianAbsoluteDeviation } from 'simple-statistics';
 import type { Drill } from '../drills/schema.ts';
 import { BETTER } from '../drills/terms.ts';
 import type { Dose } from '../weeks/schema.ts';
+import { mendedToRecord } from './mend.ts';
 import { type Odd, oddOf } from './odd.ts';
 import type { DoubtReason } from './reasons.ts';
 import { type Claim, rateOf, resultOf } from './result.ts';
@@ -16,7 +17,8 @@ export type DoubtCause =
   | { reason: 'clip too short'; clipSeconds: number; seconds: number }
   | { reason: 'same again'; number: number; times: number }
   | { reason: 'recount differs'; claimed: number; recounted: number }
-  | { reason: 'odd number'; odd: Odd };
+  | { reason: 'odd number'; odd: Odd }
+  | { reason: 'mended'; number: number; first: number | null; best: number };
 
 export type Doubt = DoubtCause & {
   result: Exclude<DoubtResult, 'clear'>;
@@ -71,6 +73,8 @@ export interface DoubtInput {
   recounted: number | null;
   /** Metres of one course as it lies in the player's yard; null or left out where there is none or nobody knows. */
   courseMetres?: number | null;
+  /** What the player said of the go at first; null or left out where it was never mended. */
+  first?: Pick<Claim, 'value' | 'faults'> | null;
   /** Doubts that were cleared before; none when left out. */
   cleared?: readonly ClearedDoubt[];
   scoreId?: string;
@@ -112,10 +116,16 @@ function formDoubt({ claim, dose, earlier }: DoubtInput, rules: DoubtRules): Dou
   };
 }
 
+/** The best of some results; null for none. */
+function bestAmong(results: readonly number[], better: 'more' | 'less'): number | null {
+  if (results.length === 0) return null;
+  return better === 'more' ? Math.max(...results) : Math.min(...results);
+}
+
 function recordDoubt({ claim, clocked, dose, earlier }: DoubtInput): Doubt | null {
   const result = resultOf(claim, dose);
   if (result === null || clocked || earlier.length === 0 || dose.measure === 'time on') return null;
-  const best = BETTER[dose.measure] === 'more' ? Math.max(...earlier) : Math.min(...earlier);
+  const best = bestAmong(earlier, BETTER[dose.measure]) ?? 0;
   const isRecord = BETTER[dose.measure] === 'more' ? result > best : result < best;
   if (!isRecord) return null;
   return {
@@ -168,13 +178,20 @@ function recountDoubt({ claim, recounted }: DoubtInput, rules: DoubtRules): Doub
 /** What the player was asked about, too. What the pace says is said by it; what is far from the own form, by that. */
 function oddDoubt(input: DoubtInput, rules: DoubtRules): Doubt | null {
   const { claim, drill, dose, earlier, courseMetres = null } = input;
-  const better = BETTER[dose.measure];
-  const best = earlier.length === 0 ? null : better === 'more' ? Math.max(...earlier) : Math.min(...earlier);
+  const best = bestAmong(earlier, BETTER[dose.measure]);
   const odd = oddOf({ claim, dose, ceiling: drill.pace.ceiling, best, courseMetres });
   if (!odd || odd.kind === 'over the ceiling') return null;
   if (odd.kind === 'far above the best' && formDoubt(input, rules)) return null;
   const impossible = odd.kind === 'no time' || odd.kind === 'too quick';
   return { reason: 'odd number', result: impossible ? 'cannot be' : 'look', odd, figure: odd.number };
+}
+
+/** A number that became a record by mending is looked at once: fingers slip, and so does memory. */
+function mendDoubt({ claim, dose, earlier, first = null }: DoubtInput): Doubt | null {
+  const best = bestAmong(earlier, BETTER[dose.measure]);
+  const number = resultOf(claim, dose);
+  if (!first || best === null || number === null || !mendedToRecord(claim, first, dose, best)) return null;
+  return { reason: 'mended', result: 'look', number, first: first.value, best, figure: number };
 }
 
 /** A little more than what was cleared is still the same cause. */
@@ -183,7 +200,7 @@ const PACE: readonly DoubtReason[] = ['over the ceiling', 'very fast'];
 
 /**
  * Whether an earlier clearing answers a doubt, so that it is not raised again without cause: a pace or a result up to 5 % beyond the
- * cleared one, a clip no more than 5 % shorter, the very same number. A recount that differs is answered for its own score only.
+ * cleared one, a clip no more than 5 % shorter, the very same number. A recount that differs, and a mended number, are answered for their own score only.
  */
 export function clears(
   cleared: ClearedDoubt,
@@ -197,6 +214,7 @@ export function clears(
     case 'same again':
       return doubt.figure === cleared.figure;
     case 'recount differs':
+    case 'mended':
       return cleared.scoreId === scoreId && doubt.figure <= cleared.figure;
     case 'far from own form':
     case 'record by hand':
@@ -221,6 +239,7 @@ export function weighDoubts(input: DoubtInput, rules: DoubtRules = DOUBT_RULES):
     sameDoubt(input, rules),
     recountDoubt(input, rules),
     oddDoubt(input, rules),
+    mendDoubt(input),
   ].filter((doubt): doubt is Doubt => doubt !== null);
   found.sort((a, b) => Number(b.result === 'cannot be') - Number(a.result === 'cannot be'));
   const better = BETTER[input.dose.measure];

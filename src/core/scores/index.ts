@@ -1,6 +1,7 @@
 export * from './doubt.ts';
 export * from './doubt-words.ts';
 export * from './habits.ts';
+export * from './mend.ts';
 export * from './odd.ts';
 export * from './often.ts';
 export * from './queue.ts';

@@ -8,5 +8,6 @@ export const DOUBT_REASONS = [
   'same again',
   'recount differs',
   'odd number',
+  'mended',
 ] as const;
 export type DoubtReason = (typeof DOUBT_REASONS)[number];

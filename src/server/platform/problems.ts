@@ -8,6 +8,7 @@ export const PROBLEMS = {
   'not found': 404,
   'no consent': 403,
   'week closed': 409,
+  decided: 409,
   'somebody else': 409,
   'changed elsewhere': 409,
   'not releasable': 422,

@@ -13,6 +13,7 @@ import { clips, clipViews, decisions, ownCues, recounts, reviewFacts, scores, sp
 import { allow, asPerson } from '../policy.ts';
 import { judgedScores, type ScoreFact } from '../scores/facts.ts';
 import { drillOfScore, readScore } from '../scores/reading.ts';
+import { wordsOf } from '../scores/words.ts';
 import { workOf } from '../scores/work.ts';
 import { decisionsOf } from './history.ts';
 import { clipAsks, coachNames, itemOf } from './items.ts';
@@ -142,6 +143,7 @@ export function benchOf(context: Context, actor: Actor, scoreId: string): BenchI
     views: clip ? viewsOf(db, clip.id) : [],
     chips: chipsOf(db, score, coachId),
     facts: decisionsOf({
+      words: wordsOf(db, judged.score.id),
       judged,
       nickname: item.player.nickname,
       clocked: item.clocked,

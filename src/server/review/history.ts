@@ -1,6 +1,6 @@
 import type { HistoryFact } from '../../contract/bench.ts';
 import { resultUnit } from '../../core/drills/index.ts';
-import { decisionInForce, standingFacts } from '../../core/scores/index.ts';
+import { decisionInForce, type SaidWord, standingFacts } from '../../core/scores/index.ts';
 import type { clips, reviewFacts, spokenLines } from '../platform/db/schema.ts';
 import type { DecisionRow, JudgedScore } from '../scores/facts.ts';
 import type { KeptRecount } from './recounts.ts';
@@ -15,6 +15,8 @@ export interface Told {
   clocked: boolean;
   clips: readonly (typeof clips.$inferSelect)[];
   facts: readonly FactRow[];
+  /** Every word of a mended score, oldest first; empty when it was never mended. */
+  words: readonly SaidWord[];
   recounts: readonly { row: KeptRecount; value: number | null }[];
   spoken: readonly SpokenRow[];
   coach(id: string): string;
@@ -63,19 +65,21 @@ function clipFacts(clip: Told['clips'][number], nickname: string): HistoryFact[]
 }
 
 /** The history of a score as facts, oldest first: what came in, what was said and decided, and what was taken back. */
-export function decisionsOf({ judged, clocked, nickname, clips, facts, recounts, spoken, coach }: Told): HistoryFact[] {
+export function decisionsOf({ judged, clocked, nickname, clips, facts, words, recounts, spoken, coach }: Told): HistoryFact[] {
   const { score, history } = judged;
   const inForce = decisionInForce(history)?.id;
   const standing = new Set(standingFacts(facts).map((fact) => fact.id));
-  const number = score.value === null ? 'lost count' : `${score.value} ${resultUnit(score.measure)}`;
+  const saidOf = ({ value }: { value: number | null }) => (value === null ? 'lost count' : `${value} ${resultUnit(score.measure)}`);
+  const [first = score, ...mended] = words;
   const list: HistoryFact[] = [
     {
       id: `${score.id}-sent`,
       at: score.receivedAt,
       who: nickname,
-      words: `sent ${number}, ${clocked ? 'on the clock' : 'by hand'}`,
+      words: `sent ${saidOf(first)}, ${clocked ? 'on the clock' : 'by hand'}`,
       takeBack: null,
     },
+    ...mended.map((one) => ({ id: one.id, at: one.at, who: nickname, words: `mended it to ${saidOf(one)}`, takeBack: null })),
     ...clips.flatMap((clip) => clipFacts(clip, nickname)),
     ...recounts.map(({ row, value }) => ({
       id: row.id,

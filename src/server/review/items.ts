@@ -9,6 +9,7 @@ import { clips, reviewFacts, scores, user, weekRevisions, weeks } from '../platf
 import { notFound } from '../platform/problems.ts';
 import { type JudgedScore, judgedScores } from '../scores/facts.ts';
 import { clockedAmong } from '../scores/proof.ts';
+import { firstWordsAmong } from '../scores/words.ts';
 import { membersOf } from '../squads/squads.ts';
 import { contentOf } from '../weeks/contents.ts';
 
@@ -100,8 +101,9 @@ function lookups(db: Db, squadId: string, judged: readonly JudgedScore[]) {
   const allowed = new Map(judged.map((one) => [one.score.playerId, may.has(one.score.playerId)]));
   const clipOf = new Map(kept.filter((clip) => allowed.get(clip.playerId)).map((clip) => [`${clip.scoreId}|${clip.playerId}`, clip]));
   const [only, ...others] = new Set(judged.map((one) => one.score.playerId));
+  const firstSaid = firstWordsAmong(db, scoreIds);
   const wanted = new Set(clipAsks(db, squadId, others.length === 0 ? only : undefined).flatMap((ask) => ask.clipId ?? []));
-  return { revisions, nicknames, coach: coachNames(db), clipOf, allowed, wanted };
+  return { revisions, nicknames, coach: coachNames(db), clipOf, allowed, wanted, firstSaid };
 }
 
 const sessionName = (content: PublishedWeek, id: string) => content.sessions.find((session) => session.id === id)?.name ?? '';
@@ -109,7 +111,7 @@ const sessionName = (content: PublishedWeek, id: string) => content.sessions.fin
 /** Judged scores as the review bench shows them. */
 export function reviewItemsOf(db: Db, squadId: string, judged: readonly JudgedScore[]): ReviewItem[] {
   if (judged.length === 0) return [];
-  const { revisions, nicknames, coach, clipOf, allowed, wanted } = lookups(db, squadId, judged);
+  const { revisions, nicknames, coach, clipOf, allowed, wanted, firstSaid } = lookups(db, squadId, judged);
   const clocked = clockedAmong(
     db,
     judged.map((one) => one.score.id),
@@ -136,6 +138,7 @@ export function reviewItemsOf(db: Db, squadId: string, judged: readonly JudgedSc
         foot: score.foot,
         value: score.value,
         faults: score.faults,
+        firstSaid: firstSaid.get(score.id) ?? null,
         seconds: score.seconds,
         clocked: clocked.has(score.id),
         doneAt: score.doneAt,

@@ -10,6 +10,7 @@ import { contentOf } from '../weeks/contents.ts';
 import type { ScoreFact } from './facts.ts';
 import { bestOf, type ResultUnderKey, resultsUnderKey, settleFigure, soonerOf, waitingIn } from './figures.ts';
 import { isProven } from './proof.ts';
+import { firstWordOf } from './words.ts';
 import { keptClip, recountedOf } from './work.ts';
 
 /** Readings of an older version are read anew at the start. */
@@ -97,6 +98,7 @@ export function readScore(
       clipSeconds: clip?.seconds ?? null,
       recounted: recountedOf(db, score),
       courseMetres: score.measure === 'course time' ? metresAtHome(db, score, drill) : null,
+      first: firstWordOf(db, score.id),
       cleared: clearings,
       scoreId: score.id,
     },

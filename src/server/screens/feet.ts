@@ -225,7 +225,14 @@ function waitingOf(db: Db, figures: readonly Figure[], drillName: (id: string) =
   const ids = figures.filter((one) => one.standing === 'waiting for the coach').map((one) => one.scoreId);
   if (ids.length === 0) return [];
   return db
-    .select({ scoreId: scores.id, drillId: scores.drillId, foot: scores.foot, value: scores.value, at: scores.doneAt })
+    .select({
+      scoreId: scores.id,
+      drillId: scores.drillId,
+      foot: scores.foot,
+      value: scores.value,
+      faults: scores.faults,
+      at: scores.doneAt,
+    })
     .from(scores)
     .where(inArray(scores.id, ids.slice(-WAITING_SHOWN)))
     .orderBy(desc(scores.doneAt))

@@ -2,7 +2,7 @@ import { eq, getTableColumns, sql } from 'drizzle-orm';
 import type { GoAnswer, GoSent, ScoreSent } from '../../contract/training.ts';
 import { creditedDay, doneOnServerClock } from '../../core/calendar/days.ts';
 import { BETTER, type Drill } from '../../core/drills/index.ts';
-import { recordKey, resultOf } from '../../core/scores/index.ts';
+import { recordKey, resultOf, type Word } from '../../core/scores/index.ts';
 import { feetToScore, roundsOf } from '../../core/training/index.ts';
 import type { Item } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
@@ -95,16 +95,21 @@ function checkPartNames(parts: Record<string, number>, dose: Item['dose'], wrong
   if (stranger !== undefined) throw wrong(`This drill has no number called “${stranger}”.`);
 }
 
-/** Bad input that a schema cannot know: a foot the item does not score, or a sum that its parts do not make. */
+/** Bad input that a schema cannot know: single numbers that a dose does not have, or a sum that they do not make. `before` names the field. */
+export function checkWord(word: Pick<Word, 'value' | 'parts'>, dose: Item['dose'], before = ''): void {
+  const wrong = (sentence: string) => badInput(`${before}parts`, sentence);
+  if (word.parts !== null) checkPartNames(word.parts, dose, wrong);
+  if (word.value === null || word.parts === null) return;
+  const parts = Object.values(word.parts);
+  const expected = dose.measure === 'surfaces' ? parts.reduce((sum, n) => sum + n, 0) : Math.max(0, ...parts);
+  if (expected !== word.value) throw wrong('The single numbers do not make the number sent.');
+}
+
+/** A foot that the item does not score, or a word that does not hold together. */
 function checkScore(one: ScoreSent, index: number, item: Item, feet: readonly string[]): void {
-  const wrong = (field: string, sentence: string) => badInput(`scores.${index}.${field}`, sentence);
-  if (!feet.includes(one.foot))
-    throw wrong('foot', `This drill is not scored for ${one.foot === 'both' ? 'both feet together' : `the ${one.foot} foot`}.`);
-  if (one.parts !== null) checkPartNames(one.parts, item.dose, (sentence) => wrong('parts', sentence));
-  if (one.value === null || one.parts === null) return;
-  const parts = Object.values(one.parts);
-  const expected = item.dose.measure === 'surfaces' ? parts.reduce((sum, n) => sum + n, 0) : Math.max(0, ...parts);
-  if (expected !== one.value) throw wrong('parts', 'The single numbers do not make the number sent.');
+  const foot = one.foot === 'both' ? 'both feet together' : `the ${one.foot} foot`;
+  if (!feet.includes(one.foot)) throw badInput(`scores.${index}.foot`, `This drill is not scored for ${foot}.`);
+  checkWord(one, item.dose, `scores.${index}.`);
 }
 
 function factOf(context: Context, released: Released, place: Place, sent: GoDone, one: ScoreSent, playerId: string): ScoreFact {
@@ -138,7 +143,8 @@ function factOf(context: Context, released: Released, place: Place, sent: GoDone
   };
 }
 
-function answerOf(db: Db, score: ScoreFact): GoAnswer['results'][number] {
+/** What the player sees of a score at once. */
+export function answerOf(db: Db, score: ScoreFact): GoAnswer['results'][number] {
   const judged = judgedByIds(db, [score.id])[0];
   const better = BETTER[score.measure];
   const recordBefore = judged?.recordBefore ?? null;

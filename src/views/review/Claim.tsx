@@ -74,6 +74,7 @@ const REMEMBERED: Record<DoubtReason, string> = {
   'same again': 'asked again at another number',
   'recount differs': 'for this score only',
   'odd number': 'for numbers like this one',
+  mended: 'for this score only',
 };
 
 /** The claim: what was claimed, how it was measured, the best before, the doubts in words. */
@@ -106,6 +107,12 @@ export function ClaimBox({ item, bench, timeZone, onBench }: Props) {
           {item.clocked ? `by our clock, ${number(item.seconds)} s` : 'by hand, not on the clock'}
           {item.faults > 0 && item.measure !== 'sets' ? `, lost the ball ${plural(item.faults, 'time')}` : ''}
         </dd>
+        {item.firstSaid && (
+          <>
+            <dt className="text-dust">First said</dt>
+            <dd>{claimWords({ ...item, ...item.firstSaid })}, then mended</dd>
+          </>
+        )}
         <dt className="text-dust">Best before</dt>
         <dd>{item.recordBefore === null ? 'none, this is the first' : `${number(item.recordBefore)} ${resultUnit(item.measure)}`}</dd>
         <dt className="text-dust">Counts</dt>

@@ -3,7 +3,7 @@ import { call, sentenceOf } from '../../client/client.ts';
 import { keepRead } from '../../client/device-store.ts';
 import { guarded } from '../../client/guarded.tsx';
 import { deviceNow } from '../../client/now.ts';
-import { dateInWords, footInWords, number } from '../../client/words.ts';
+import { dateInWords, footInWords } from '../../client/words.ts';
 import type { MyFeet } from '../../contract/progress.ts';
 import { trainingApi } from '../../contract/training.ts';
 import { plural } from '../../core/text/plural.ts';
@@ -16,6 +16,7 @@ import { Lines } from '../progress/Lines.tsx';
 import { Stairs } from '../progress/Stairs.tsx';
 import { StreakCard } from '../progress/StreakCard.tsx';
 import { TableBox } from '../tables/TableBox.tsx';
+import { WaitsForCoach } from './WaitsForCoach.tsx';
 
 function Clips({ clips, timeZone }: Pick<MyFeet, 'clips' | 'timeZone'>) {
   const [left, setLeft] = useState(clips);
@@ -107,21 +108,7 @@ export const FeetView = guarded(function FeetView({ feet, kept = false }: { feet
             : `${ledger.behind} is ${plural(ledger.deficit, 'touch', 'touches')} behind.`}
         </p>
       </section>
-      {feet.waiting && feet.waiting.length > 0 && (
-        <section className="slab border-l-8 border-l-mustard p-4" aria-label="Waits for your coach">
-          <h2>Waits for your coach</h2>
-          <ul>
-            {feet.waiting.map((one) => (
-              <li key={one.scoreId}>
-                {one.drillName}
-                {one.foot === 'both' ? '' : `, ${footInWords(one.foot)}`}: <b>{number(one.value)}</b>{' '}
-                <span className="text-dust text-sm">{dateInWords(one.at, feet.timeZone)}</span>
-              </li>
-            ))}
-          </ul>
-          <p className="text-dust">They count once your coach has looked.</p>
-        </section>
-      )}
+      <WaitsForCoach feet={feet} />
       {feet.newRecord && <Celebration record={feet.newRecord} playerId={feet.playerId} />}
       <section className="slab p-4">
         <h2>From your coach</h2>

@@ -1,10 +1,12 @@
 import { Check, CircleAlert, Clock3 } from 'lucide-react';
 import type { KeptRun } from '../../client/device-store.ts';
+import { goWords } from '../../client/to-send.ts';
 import { number, wishedDay } from '../../client/words.ts';
 import { plural } from '../../core/text/plural.ts';
 import type { Feet } from '../../core/training/dose.ts';
 import { Seam } from '../../ui/notations/Seam.tsx';
-import { ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
+import type { Give } from './gives.ts';
 import { Outbox, useOutbox } from './SendQueue.tsx';
 
 interface Props {
@@ -19,6 +21,9 @@ interface Props {
   touches: Feet;
   /** What was better than ever, in words; empty when nothing was. */
   bests: readonly string[];
+  /** The goes of this visit, with the numbers as they hold. */
+  gives: readonly Give[];
+  onMend(give: Give): void;
   /** The next session of the week that is not done; null when this was the last of them. */
   next: { id: string; name: string; day: number | null } | null;
   /** How many sessions the week has. */
@@ -34,7 +39,7 @@ const WAYS = {
 } as const;
 
 /** After a session: what was done, what went out, what waits, and what the coach will see. */
-export function After({ run, sessionName, finished, hurt, share, mayFilm, touches, bests, next, sessions, problem }: Props) {
+export function After({ run, sessionName, finished, hurt, share, mayFilm, touches, bests, gives, onMend, next, sessions, problem }: Props) {
   const { sent, items } = useOutbox();
   const mine = [
     ...sent.filter((one) => one.runId === run.id).map((one) => ({ ...one, way: 'sent' as const })),
@@ -46,7 +51,14 @@ export function After({ run, sessionName, finished, hurt, share, mayFilm, touche
   const all = mine.filter((one, i) => !mine.some((later, j) => j > i && later.id === one.id));
   const given = all.filter((one) => one.kind === 'go');
   const clips = all.filter((one) => one.kind === 'clip');
-  const waiting = given.filter((one) => one.way === 'waits').length;
+  const mends = all.filter((one) => one.kind === 'mend');
+  /** Where a go stands with its mends: not taken before waiting before sent. */
+  const wayOf = (go: (typeof all)[number]): keyof typeof WAYS => {
+    const mended = gives.find((had) => had.goId === go.id)?.mends ?? [];
+    const ways = [go, ...mends.filter((one) => mended.includes(one.id))].map((one) => one.way);
+    return (['not taken', 'waits'] as const).find((way) => ways.includes(way)) ?? 'sent';
+  };
+  const waiting = given.filter((one) => wayOf(one) === 'waits').length;
   const clipsGone = clips.filter((one) => one.way === 'sent').length;
   const logGone = all.some((one) => one.id === run.id && one.way === 'sent');
   return (
@@ -94,13 +106,16 @@ export function After({ run, sessionName, finished, hurt, share, mayFilm, touche
           <h2>Your numbers</h2>
           <ul className="flex flex-col divide-y divide-joint">
             {given.map((one) => {
-              const Icon = WAYS[one.way].icon;
+              const give = gives.find((had) => had.goId === one.id);
+              const way = wayOf(one);
+              const Icon = WAYS[way].icon;
               return (
-                <li key={one.id} className="flex min-h-12 items-center justify-between gap-3">
-                  <span>{one.label}</span>
+                <li key={one.id} className="flex min-h-12 items-center gap-3 py-1">
+                  <span className="grow">{give ? goWords(give.drill.name, give.scores) : one.label}</span>
                   <span className="flex shrink-0 items-center gap-1 text-sm">
-                    <Icon aria-hidden className={`size-5 ${WAYS[one.way].look}`} /> {one.way}
+                    <Icon aria-hidden className={`size-5 ${WAYS[way].look}`} /> {way}
                   </span>
+                  {give && <Button onClick={() => onMend(give)}>Mend</Button>}
                 </li>
               );
             })}

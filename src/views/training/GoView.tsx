@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid';
 import { changeRead, type KeptRun } from '../../client/device-store.ts';
 import { guarded } from '../../client/guarded.tsx';
 import { sendSoon } from '../../client/send-queue.ts';
-import { goToSend, runToSend } from '../../client/to-send.ts';
+import { goToSend, mendToSend, runToSend } from '../../client/to-send.ts';
 import { clockWords, footInWords } from '../../client/words.ts';
 import type { ScoreSent, ThisWeek } from '../../contract/training.ts';
 import type { Foot } from '../../core/drills/terms.ts';
@@ -24,11 +24,12 @@ import { Button, Notice } from '../../ui/parts/index.ts';
 import { Before } from './Before.tsx';
 import { ClockFace } from './ClockFace.tsx';
 import { GoTools } from './GoTools.tsx';
+import { afterGives, type Give, mendedScores, outcomesOf } from './gives.ts';
 import { useHere } from './here.ts';
 import { leftOutAt } from './kit.ts';
 import { courseMetres, drawnAtHome } from './LayOut.tsx';
 import { PausePanel } from './PausePanel.tsx';
-import { beatWords, numbersAfter, type Outcome, oddScore, outcomeOf } from './score-form.ts';
+import { beatWords, type Outcome } from './score-form.ts';
 import { TapHalves } from './TapHalves.tsx';
 import { useClock } from './use-clock.ts';
 import { takeKey, useFilming } from './use-filming.ts';
@@ -38,6 +39,7 @@ import { useTaps } from './use-taps.ts';
 
 const After = lazy(() => import('./After.tsx').then((file) => ({ default: file.After })));
 const Meet = lazy(() => import('./Meet.tsx').then((file) => ({ default: file.Meet })));
+const MendStep = lazy(() => import('./MendStep.tsx').then((file) => ({ default: file.MendStep })));
 const ScoreStep = lazy(() => import('./ScoreStep.tsx').then((file) => ({ default: file.ScoreStep })));
 
 type OpenWeek = NonNullable<ThisWeek['week']>;
@@ -49,21 +51,21 @@ interface Props {
   kept?: boolean;
 }
 
-function Outcomes({ outcomes }: { outcomes: readonly Outcome[] }) {
+function Outcomes({ outcomes, onMend }: { outcomes: readonly Outcome[]; onMend: (() => void) | null }) {
   return (
-    <div className="flex flex-col gap-2" aria-live="polite">
-      {outcomes.map((one) => (
-        <div key={one.foot} className={`shown-once ${one.kind === 'record' ? 'border-lace border-l-8' : ''} slab p-3`}>
-          {one.foot !== 'both' && <span>{footInWords(one.foot)} · </span>}
-          <span className={`font-semibold ${one.kind === 'record' ? 'text-lace' : ''}`}>{one.sentence}</span>
-        </div>
-      ))}
+    <div className="flex flex-col gap-2">
+      <div className="flex flex-col gap-2" aria-live="polite">
+        {outcomes.map((one) => (
+          <div key={one.foot} className={`shown-once ${one.kind === 'record' ? 'border-lace border-l-8' : ''} slab p-3`}>
+            {one.foot !== 'both' && <span>{footInWords(one.foot)} · </span>}
+            <span className={`font-semibold ${one.kind === 'record' ? 'text-lace' : ''}`}>{one.sentence}</span>
+          </div>
+        ))}
+      </div>
+      {onMend && <Button onClick={onMend}>That is not right: mend it</Button>}
     </div>
   );
 }
-
-const bestWords = (drillName: string, { foot, sentence }: Outcome) =>
-  `${drillName}${foot === 'both' ? '' : `, ${footInWords(foot)}`}: ${sentence}`;
 
 /** What a stretch that nobody saw is called. */
 function missedWords(interval: Interval | undefined): string[] {
@@ -116,11 +118,14 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
   const attempt = interval ? attemptOf(state, state.index) : 0;
   const filming = useFilming(sheet, state, clock.aheadMs, run.id, visit.film);
   const [outcomes, setOutcomes] = useState<Outcome[]>([]);
-  const [bests, setBests] = useState<string[]>([]);
-  const [numbers, setNumbers] = useState(visit.numbers);
+  const [gives, setGives] = useState<readonly Give[]>([]);
+  const { numbers, bests } = useMemo(() => afterGives(visit.numbers, gives, runner.level), [visit, gives, runner]);
+  const [mending, setMending] = useState<Give | null>(null);
   numbersNow.current = numbers;
   const taps = useTaps(run.id);
   const [helper, setHelper] = useState(false);
+  /** The clock stands because a number is being put right. */
+  const pausedToMend = useRef(false);
   const given = useRef('');
   useHere(visit, kept);
   const waits = state.phase === 'running' && (interval?.kind === 'set-up' || interval?.kind === 'drink');
@@ -160,18 +165,29 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
     const takes = await filming.collect(scores.map((score) => keyOf(score.foot))).catch(() => []);
     const takeOf = (score: ScoreSent) => takes.find((take) => take.key === keyOf(score.foot));
     // The log goes before the numbers: it is what proves that they were made on the clock.
-    const out = [runToSend(run, log(), now()), ...goToSend({ visit, run, item, round, scores, drillName: drill.name, takeOf })];
+    const goId = uuid();
+    const out = [runToSend(run, log(), now()), ...goToSend({ goId, visit, run, item, round, scores, drillName: drill.name, takeOf })];
     const keys = takes.map((take) => take.key);
     const keeping = clock.give(out, keys);
     filming.takeAway(keys);
-    const of = (foot: Foot) => numbers.find((one) => one.itemId === item.id && one.foot === foot);
-    const metres = courseMetres(visit, drill);
-    const found = scores.map((score) => outcomeOf(score, item, of(score.foot), oddScore(score, item, drill, of(score.foot), metres)));
-    setOutcomes(found);
-    const better = found.filter((one) => one.kind === 'record').map((one) => bestWords(drill.name, one));
-    setBests((all) => [...all, ...better]);
-    const after = numbersAfter(numbers, scores, item, drill, runner.level, metres);
-    setNumbers(after);
+    const give = {
+      goId,
+      item,
+      drill,
+      round,
+      work: workOfGo(sheet, state, item.id, round),
+      scores,
+      mends: [],
+      courseMetres: courseMetres(visit, drill),
+    };
+    setOutcomes(outcomesOf(give, numbers));
+    await keepGives([...gives, give], keeping);
+  };
+
+  /** Everything that follows from the goes of this visit is shown and kept; a number put right leaves no trace of the one before. */
+  const keepGives = async (all: readonly Give[], keeping: Promise<unknown>) => {
+    setGives(all);
+    const after = afterGives(visit.numbers, all, runner.level).numbers;
     try {
       await keeping;
       await changeRead<ThisWeek>(`visit:${visit.playerId}`, (now) => ({ ...now, numbers: after }));
@@ -179,6 +195,25 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
     } catch {
       // The clock says that it is not kept yet, and keeps it as soon as there is room.
     }
+  };
+
+  const endMending = () => {
+    setMending(null);
+    if (pausedToMend.current) tap('resume');
+    pausedToMend.current = false;
+  };
+  const mend = (give: Give, said: readonly ScoreSent[]) => {
+    const mended = mendedScores(give.scores, said);
+    endMending();
+    if (mended.length === 0) return;
+    const scores = give.scores.map((had) => mended.find((one) => one.id === had.id) ?? had);
+    const at = gives.findIndex((one) => one.goId === give.goId);
+    const out = mended.map((score) => mendToSend(visit.playerId, run.id, give.drill.name, score));
+    const mends = [...give.mends, ...out.map((one) => one.id)];
+    const all = gives.map((one) => (one.goId === give.goId ? { ...give, scores, mends } : one));
+    const before = afterGives(visit.numbers, gives.slice(0, at), runner.level).numbers;
+    if (at === gives.length - 1) setOutcomes(outcomesOf({ ...give, scores }, before));
+    void keepGives(all, clock.give(out, []));
   };
 
   // What was said about the last go is gone when the next one starts.
@@ -224,6 +259,22 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
     );
   }
 
+  if (mending) {
+    const at = gives.findIndex((one) => one.goId === mending.goId);
+    return (
+      <main className="mx-auto flex min-h-dvh max-w-lg flex-col gap-3 p-4">
+        <Suspense fallback={<p>One moment…</p>}>
+          <MendStep
+            give={mending}
+            numbers={afterGives(visit.numbers, gives.slice(0, at), runner.level).numbers}
+            onMend={(said) => mend(mending, said)}
+            onBack={endMending}
+          />
+        </Suspense>
+      </main>
+    );
+  }
+
   if (over) {
     const stop = log().findLast((event) => event.type === 'stop');
     return (
@@ -237,6 +288,8 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
           mayFilm={visit.mayFilm}
           touches={touchesDone(sheet, state, drills, runner)}
           bests={bests}
+          gives={gives}
+          onMend={setMending}
           next={week.content.sessions.find((one) => one.id !== session.id && !visit.done.includes(one.id)) ?? null}
           sessions={week.content.sessions.length}
           problem={clock.keepProblem}
@@ -356,7 +409,18 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
           }}
           onDone={() => tap('done')}
         >
-          <Outcomes outcomes={outcomes} />
+          <Outcomes
+            outcomes={outcomes}
+            onMend={
+              outcomes.length > 0 && !working
+                ? () => {
+                    pausedToMend.current = true;
+                    tap('pause');
+                    setMending(gives.at(-1) ?? null);
+                  }
+                : null
+            }
+          />
           {!working && <GoTools filming={visit.mayFilm ? filming : null} helper={helper} onHelper={setHelper} />}
           {filming.filming && working && <p className="font-bold text-xl">Filming this go</p>}
         </ClockFace>

@@ -13,7 +13,7 @@ import { Button, Notice } from '../../ui/parts/index.ts';
 import { LostCount } from './LostCount.tsx';
 import { OddNumbers, type OddOfFoot } from './OddNumbers.tsx';
 import { Stepper } from './Stepper.tsx';
-import { type FootEntry, faultsLabel, firstEntry, LOST_BALL, oddScore, scoreFrom, triesOf, valueLabel } from './score-form.ts';
+import { type FootEntry, faultsLabel, firstEntry, LOST_BALL, oddScore, saidEntry, scoreFrom, triesOf, valueLabel } from './score-form.ts';
 import type { Take } from './use-filming.ts';
 
 interface Props {
@@ -24,6 +24,8 @@ interface Props {
   numbers: readonly NumberToBeat[];
   /** What a helper tapped along, by foot and surface; null where nobody did. */
   tapped?(foot: Foot, surface: string): readonly Tap[] | null;
+  /** What was said of this go before, to be put right. */
+  said?: readonly ScoreSent[];
   /** The clip of a foot's work, for counting once more. */
   takeOf?(foot: Foot): Take | undefined;
   onGive(scores: ScoreSent[]): void;
@@ -90,9 +92,12 @@ function Faults({ folded, children }: { folded: boolean; children: ReactNode }) 
 }
 
 /** Numbers of one go: a panel a foot, left on the left half, right on the right half; or "I lost count". */
-export function ScoreEntry({ item, drill, feet, work, numbers, tapped, takeOf, courseMetres, onGive, onAgain }: Props) {
+export function ScoreEntry({ item, drill, feet, work, numbers, tapped, said, takeOf, courseMetres, onGive, onAgain }: Props) {
   const [entries, setEntries] = useState<FootEntry[]>(() =>
-    feet.map((foot) => firstEntry(foot, item.dose, work, (surface) => tapped?.(foot, surface) ?? null)),
+    feet.map((foot) => {
+      const before = said?.find((one) => one.foot === foot);
+      return before ? saidEntry(before, item.dose) : firstEntry(foot, item.dose, work, (surface) => tapped?.(foot, surface) ?? null);
+    }),
   );
   const [problems, setProblems] = useState<Record<string, string>>({});
   const [lost, setLost] = useState(false);

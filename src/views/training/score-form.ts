@@ -87,6 +87,19 @@ export function firstEntry(
   }
 }
 
+/** An entry with what was said before, to be put right. */
+export function saidEntry(score: ScoreSent, dose: Dose): FootEntry {
+  const parts = score.parts ?? {};
+  const entry: FootEntry = { foot: score.foot, value: '', faults: number(score.faults), parts: {}, tries: [] };
+  if (dose.measure === 'surfaces')
+    return {
+      ...entry,
+      parts: Object.fromEntries(dose.surfaces.map((surface) => [surface, parts[surface] === undefined ? '' : number(parts[surface])])),
+    };
+  if (dose.measure === 'unbroken run' && score.parts) return { ...entry, tries: Object.values(parts).map(number) };
+  return { ...entry, value: score.value === null ? '' : number(score.value) };
+}
+
 const toNumber = (text: string): number => (text.trim() === '' ? Number.NaN : Number(text.replace(',', '.')));
 
 /** All tries of an unbroken run, with the one that was typed and not added yet. */

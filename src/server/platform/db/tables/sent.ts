@@ -115,6 +115,27 @@ export const scores = sqliteTable(
   ],
 );
 
+/**
+ * Every word that a player said of a score, the first among them (under the score's own id), once it was mended. What holds is the newest;
+ * the score itself has that, so that every figure rests on it.
+ */
+export const scoreWords = sqliteTable(
+  'score_words',
+  {
+    id: text('id').primaryKey(),
+    scoreId: text('score_id')
+      .notNull()
+      .references(() => scores.id),
+    value: real('value'),
+    faults: integer('faults').notNull(),
+    parts: json<Record<string, number>>('parts'),
+    /** When it was said, on the server's clock. */
+    at: instant('at').notNull(),
+    receivedAt: instant('received_at').notNull(),
+  },
+  (t) => [index('words_of_score').on(t.scoreId, t.at)],
+);
+
 /** What a score looked like beside the earlier ones when it or its clip came in; derived, replaced when something new is known. */
 export const scoreReadings = sqliteTable('score_readings', {
   scoreId: text('score_id')
