@@ -19,23 +19,23 @@ const beat: NumberToBeat = {
 };
 
 describe('the goes of a visit', () => {
-  const after = (...values: (number | null)[]) => {
+  const then = (...values: (number | null)[]) => {
     const { numbers, bests } = afterGives([beat], values.map(give), 'steady');
     return { record: numbers[0]?.record, number: numbers[0]?.target.number, bests: bests.length };
   };
 
   it('raise the number to beat one after the other, and are told as bests', () => {
-    expect(after()).to.deep.equal({ record: 40, number: 41, bests: 0 });
-    expect(after(45, 44, 47)).to.deep.equal({ record: 47, number: 48, bests: 2 });
-    expect(after(45, null)).to.deep.equal({ record: 45, number: 46, bests: 1 });
+    expect(then()).to.deep.equal({ record: 40, number: 41, bests: 0 });
+    expect(then(45, 44, 47)).to.deep.equal({ record: 47, number: 48, bests: 2 });
+    expect(then(45, null)).to.deep.equal({ record: 45, number: 46, bests: 1 });
   });
 
   it('leave nothing of a number that was put right: neither best nor number to beat', () => {
-    expect(after(55)).to.include({ record: 55, bests: 1 });
-    expect(after(39)).to.deep.equal({ record: 40, number: 41, bests: 0 });
+    expect(then(55)).to.include({ record: 55, bests: 1 });
+    expect(then(39)).to.deep.equal({ record: 40, number: 41, bests: 0 });
     // A lower first go makes the second one the best.
-    expect(after(45, 44).bests).to.equal(1);
-    expect(after(30, 44)).to.deep.equal({ record: 44, number: 45, bests: 1 });
+    expect(then(45, 44).bests).to.equal(1);
+    expect(then(30, 44)).to.deep.equal({ record: 44, number: 45, bests: 1 });
   });
 
   it('are each told beside the number before them', () => {
