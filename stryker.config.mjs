@@ -21,7 +21,7 @@ export default {
   htmlReporter: report('html'),
   jsonReporter: report('json'),
   tempDirName: 'test-results/mutants/sandbox',
-  ignorePatterns: ['dist', 'data', 'test-results', 'docs', 'coverage', 'src/demo/clips'],
+  ignorePatterns: ['dist', 'data', 'test-results', 'docs', 'coverage'],
   // Sentences are looked at by people; a test that repeats them proves nothing.
   mutator: { excludedMutations: ['StringLiteral'] },
   timeoutMS: 20_000,

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { FEET, MEASURES } from '../core/drills/terms.ts';
 import { DOUBT_REASONS } from '../core/scores/reasons.ts';
 import { STRONGER_FEET } from '../core/squads/terms.ts';
+import { TODAY_WHYS } from '../core/training/instead.ts';
 import { Dose } from '../core/weeks/schema.ts';
 
 /** Shapes that several areas share on the wire. */
@@ -20,6 +21,16 @@ export const FootName = z.enum(FEET);
 export const StrongerFootName = z.enum(STRONGER_FEET);
 export const MeasureName = z.enum(MEASURES);
 export { Dose };
+
+/** That a drill was too hard or too easy for a player one day, and what was done in its place. */
+export const SaidOfDrill = z.object({
+  drillId: z.string(),
+  drillName: z.string(),
+  doneName: z.string(),
+  why: z.enum(TODAY_WHYS),
+  at: Instant,
+});
+export type SaidOfDrill = z.infer<typeof SaidOfDrill>;
 
 export const DoubtReasonName = z.enum(DOUBT_REASONS);
 

@@ -163,6 +163,8 @@ export const CoachDrill = DrillProgress.extend({
   plateau: z.object({ foot: FootName, goes: z.number().int(), days: z.number().int(), record: z.number() }).nullable(),
   /** Goes running below 85 % of the record, where there are three or more. */
   fallen: z.object({ foot: FootName, goes: z.number().int() }).nullable(),
+  /** Days lately on which the player said that it was too hard, and too easy. */
+  said: z.object({ hard: z.number().int(), easy: z.number().int() }),
   steps: z.array(NextStepView),
 });
 export type CoachDrill = z.infer<typeof CoachDrill>;

@@ -3,7 +3,7 @@ import { CLIP_HEIGHTS, CONTACT_SCHOOLS, FOOT_ORDERS } from '../core/drills/terms
 import { TABLE_SCHOOLS } from '../core/tables/index.ts';
 import { endpoint } from './endpoint.ts';
 import { LetterView, PostChoices } from './letters.ts';
-import { DayText, FootName, Id, Instant, LineView, NoParams, Nothing, RecordView, StreakView, StripView } from './parts.ts';
+import { DayText, FootName, Id, Instant, LineView, NoParams, Nothing, RecordView, SaidOfDrill, StreakView, StripView } from './parts.ts';
 import { Feed } from './weeks.ts';
 
 export const Today = z.object({
@@ -16,6 +16,8 @@ export const Today = z.object({
   hurts: z.array(z.object({ runId: Id, playerId: Id, nickname: z.string(), session: z.string(), at: Instant })),
   /** Nicknames of who asked to join and waits for an answer. */
   asking: z.array(z.string()),
+  /** Drills that were too hard or too easy for somebody in the last days, newest first. */
+  said: z.array(SaidOfDrill.extend({ playerId: Id, nickname: z.string() })),
   quiet: z.array(z.object({ playerId: Id, nickname: z.string(), days: z.number().int() })),
   /** Streaks about to come undone. */
   loosening: z.array(

@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { Home } from '../core/drills/home-schema.ts';
+import { Drill } from '../core/drills/schema.ts';
 import { CLIP_HEIGHTS, KIT } from '../core/drills/terms.ts';
 import { LEVELS } from '../core/squads/terms.ts';
+import { TODAY_WHYS } from '../core/training/instead.ts';
 import { PublishedWeek, RunTimes } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
 import {
@@ -81,6 +83,16 @@ export const ThisWeek = z.object({
   numbers: z.array(NumberToBeat),
   /** Drills of the week that this player knows; others are met before their first go. Left out in a week kept by an older version. */
   met: z.array(z.string()).optional(),
+  /**
+   * Easier and harder neighbours of the week's drills that this player may do in their place for a day, by the planned drill, and what they
+   * are. Left out in a week kept by an older version.
+   */
+  beside: z
+    .object({
+      of: z.record(z.string(), z.object({ easier: z.string().nullable(), harder: z.string().nullable() })),
+      drills: z.record(z.string(), Drill),
+    })
+    .optional(),
   /** Sessions of the week that are done, by id. */
   done: z.array(Id),
   /** Goes the coach asked for again, with the line that came back. */
@@ -177,6 +189,7 @@ export const ClockEventSent = z.discriminatedUnion('type', [
   z.object({ type: z.enum(['start', 'pause', 'resume', 'ready', 'done', 'skip', 'again', 'hide', 'show', 'over']), ...at }),
   z.object({ type: z.literal('gap'), ...at, until: z.number().min(0).max(8_640_000_000_000_000) }),
   z.object({ type: z.literal('stop'), ...at, why: z.enum(['left', 'hurt']) }),
+  z.object({ type: z.literal('instead'), ...at, itemId: Id, drillId: z.string().min(1).max(80).nullable(), why: z.enum(TODAY_WHYS) }),
 ]);
 
 /** A run log as it stands; a longer one of the same run may follow, an event already kept is never changed. */

@@ -3,7 +3,7 @@ import Database from 'better-sqlite3';
 import { v7 as uuid } from 'uuid';
 import type { Today } from '../../src/contract/screens.ts';
 import type { ThisWeek } from '../../src/contract/training.ts';
-import { catalogueById } from '../../src/core/drills/index.ts';
+import { besideOf, catalogueById, type Drill } from '../../src/core/drills/index.ts';
 import { SHAPE_NAMES, SHAPES, shapeSession } from '../../src/core/planning/index.ts';
 import type { Session } from '../../src/core/weeks/index.ts';
 import { aBlock, anItem, aSession, timed } from '../core/make.ts';
@@ -12,6 +12,13 @@ import { awake, coachBase, outboxOf, PHONE, signIn } from './people.ts';
 import { doSession, releaseWeekOf } from './yard-week.ts';
 
 test.use({ file: '6-yard' });
+
+/** A drill that is counted for seconds with both feet, and the easier one that counts in its place, with a ball alone. */
+const HARD = [...catalogueById.values()].flatMap((planned) => {
+  const { easier } = besideOf(planned, [...catalogueById.values()], (one) => one.kit.every((kit) => kit === 'ball') && one.minAge === null);
+  const fits = planned.measure === 'count in time' && planned.sides !== 'each foot' && planned.kit.length === 1;
+  return fits && easier?.measure === planned.measure ? [{ planned, easier }] : [];
+})[0] as { planned: Drill; easier: Drill };
 
 const thisWeek = async (context: BrowserContext) => (await (await context.request.get('/api/v1/go/this-week')).json()) as ThisWeek;
 
@@ -62,9 +69,11 @@ test.describe
       name: 'Slips',
     };
 
+    const hard: Session = { ...aSession([aBlock('recap', [anItem(HARD.planned.id, timed(15))])]), name: 'Hard day' };
+
     test.beforeAll(async ({ browser }) => {
       context = await browser.newContext({ viewport: PHONE });
-      await releaseWeekOf(context, '6-yard', [helped, sore, paper, slip]);
+      await releaseWeekOf(context, '6-yard', [helped, sore, paper, slip, hard]);
       await signIn(context, 'Comet');
       page = await context.newPage();
       await page.clock.install();
@@ -166,6 +175,44 @@ test.describe
       await waits.getByRole('button', { name: 'I lost count' }).click();
       await expect(waits.getByText('lost count')).toBeVisible();
       await expect.poll(kept).toEqual([[12, null], 5]);
+    });
+
+    test('too hard today: the easier drill takes its place, is scored as itself, and the coach is told in a line', async ({ browser }) => {
+      const go = page.getByRole('button', { name: 'Go on' });
+      await page.goto('/week');
+      await awake(page);
+      await page.getByRole('link', { name: 'Go: Hard day' }).click();
+      await awake(page);
+      await page.getByRole('button', { name: 'Start' }).click();
+      await page.getByRole('button', { name: 'Ready' }).click();
+      await page.clock.fastForward(12_000);
+      await page.getByText('Pause', { exact: true }).click();
+      await page.getByRole('button', { name: 'Too hard today' }).click();
+      await page.getByRole('button', { name: 'Stay with it' }).click();
+      await page.getByRole('button', { name: 'Too hard today' }).click();
+      await expect(page.getByRole('region', { name: 'Easier today' })).toContainText(HARD.easier.name);
+      await page.getByRole('button', { name: 'Do this one' }).click();
+      // The go begins again, with the other drill; a reload does not bring the planned one back.
+      await page.reload();
+      await awake(page);
+      await expect(page.getByText(new RegExp(`^${HARD.easier.name}`)).first()).toBeVisible();
+      await expect(page.getByText(`In the place of ${HARD.planned.name} today.`)).toBeVisible();
+      await go.click();
+      await page.clock.fastForward(30_000);
+      await page.locator('input[inputmode=decimal]').first().fill('8');
+      await page.getByRole('button', { name: 'Keep these numbers' }).click();
+      await expect(page.getByRole('heading', { name: /^That is all/ })).toBeVisible();
+      await expect.poll(() => outboxOf(page)).toEqual([]);
+      const db = new Database(databaseOf('6-yard'), { readonly: true });
+      const done = db.prepare('select drill_id from scores where session_id = ?').pluck().all(hard.id);
+      db.close();
+      expect(done).toEqual([HARD.easier.id]);
+      const desk = await browser.newContext();
+      await signIn(desk, 'coach');
+      const board = await desk.newPage();
+      await board.goto(`${await coachBase(board)}/today`);
+      await expect(board.getByText(`did ${HARD.easier.name} instead`)).toBeVisible();
+      await desk.close();
     });
 
     test('“something hurts” on the pause stops kindly; the coach and the family are told, and that it was seen', async ({ browser }) => {

@@ -1,3 +1,4 @@
+export { type Beside, besideOf, countsInPlaceOf } from './beside.ts';
 export { CATALOGUE, catalogueById } from './catalogue/index.ts';
 export { CheckedDrill } from './checked.ts';
 export { findCircle, harderThan, stairsThrough, stepsOf } from './edges.ts';

@@ -57,14 +57,19 @@ export interface Stuck {
   dipping: boolean;
   /** Goes in the last 14 days, of any drill: much work wants rest. */
   goesLately: number;
+  /** Days lately on which the player said that it was too hard, and too easy. */
+  saidHard: number;
+  saidEasy: number;
 }
 
 const MUCH_WORK = 60;
 const OFTEN_FAULTY = 0.4;
+/** Once may be a bad day; so often it is the drill. */
+export const SAID_OFTEN = 2;
 
 /**
  * The next steps that are worth a try, most fitting first. A rule of thumb in this order: much work and a dip want
- * rest; many faults want more room or the easier drill; clean and strong wants the harder drill or less room; all others another pace
+ * rest; what the player said twice or more; many faults want more room or the easier drill; clean and strong wants the harder drill or less room; all others another pace
  * or other words.
  */
 export function nextSteps(stuck: Stuck): NextStep[] {
@@ -72,18 +77,23 @@ export function nextSteps(stuck: Stuck): NextStep[] {
   const add = (kind: StepKind, reason: string, drillId: string | null = null) => steps.push({ kind, reason, drillId });
   if (stuck.dipping && stuck.goesLately >= MUCH_WORK)
     add('rest', `${stuck.goesLately} goes in two weeks, and the numbers dip: a week without this drill.`);
+  const said = Math.max(stuck.saidHard, stuck.saidEasy) >= SAID_OFTEN ? (stuck.saidHard >= stuck.saidEasy ? 'hard' : 'easy') : null;
+  if (said === 'hard' && stuck.easier) add('easier link', `Said to be too hard ${stuck.saidHard} times lately.`, stuck.easier);
+  if (said === 'easy' && stuck.harder) add('harder link', `Said to be too easy ${stuck.saidEasy} times lately.`, stuck.harder);
+  const is = (kind: StepKind) => steps.some((step) => step.kind === kind);
   if (stuck.faulty > OFTEN_FAULTY) {
     if (stuck.hasLayout) add('wider cones', 'Faults in more than four of ten goes: more room first.');
-    if (stuck.easier) add('easier link', 'Faults in more than four of ten goes: the easier drill makes it clean.', stuck.easier);
+    if (stuck.easier && !is('easier link'))
+      add('easier link', 'Faults in more than four of ten goes: the easier drill makes it clean.', stuck.easier);
   }
   if (stuck.faulty <= OFTEN_FAULTY && (stuck.met === 'strong' || stuck.met === 'steady')) {
     if (stuck.hasLayout) add('closer cones', 'Clean and at the top of the usual: less room makes it new.');
-    if (stuck.harder) add('harder link', 'What this drill asks for is there: the next one up is due.', stuck.harder);
+    if (stuck.harder && !is('harder link')) add('harder link', 'What this drill asks for is there: the next one up is due.', stuck.harder);
   }
   if (stuck.timed) add('other pace', 'Easy, half, full in one go: slow makes the feet learn, full lets them show it.');
   if (stuck.otherCues) add('other cues', 'The same touch, told the other school’s way: other words may make it click.');
-  if (stuck.easier && !steps.some((step) => step.kind === 'easier link'))
+  if (stuck.easier && !is('easier link') && said !== 'easy')
     add('easier link', 'A step back for a week often gives two forward.', stuck.easier);
-  if (!steps.some((step) => step.kind === 'rest')) add('rest', 'A week without this drill, then once fresh.');
+  if (!is('rest')) add('rest', 'A week without this drill, then once fresh.');
   return steps;
 }

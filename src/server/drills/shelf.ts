@@ -41,6 +41,10 @@ export function shelfOf(db: Db, squadId: string): ReadonlyMap<string, Drill> {
   return own.length === 0 ? SHIPPED_BY_ID : new Map([...own.map((drill) => [drill.id, plain(drill)] as const), ...SHIPPED_BY_ID]);
 }
 
+/** The drills of a squad that are not archived. */
+export const liveShelf = (db: Db, squadId: string): Drill[] =>
+  shelfDrills(db, squadId).flatMap((drill) => (drill.archived ? [] : [plain(drill)]));
+
 /** Names of all drills a squad knows, by id; an id that nobody knows any more is its own name. */
 export function drillNames(db: Db, squadId: string): (id: string) => string {
   const own = new Map(ownDrills(db, squadId).map((drill) => [drill.id, drill.name]));

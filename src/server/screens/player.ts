@@ -15,6 +15,7 @@ import {
   quietFor,
   recordOf,
   recordsOf,
+  SAID_OFTEN,
   trendOf,
 } from '../../core/progress/index.ts';
 import { doseInWords, doubtedOften } from '../../core/scores/index.ts';
@@ -34,6 +35,7 @@ import { ownStepsOf } from '../progress/steps.ts';
 import { type Counted, isCounted, isRecord, keyOfBoth, repsOf } from '../scores/counted.ts';
 import { type Figure, figuresOf } from '../scores/figures.ts';
 import { type Member, memberOf, squadById } from '../squads/squads.ts';
+import { type SaidToday, saidSince } from '../training/said-today.ts';
 import { releasedWeeks } from '../weeks/outlines.ts';
 import { feetOf, weekNumbers, weeksOf } from './feet.ts';
 
@@ -48,8 +50,17 @@ interface Around {
   drillName(id: string): string;
   now: number;
   goesLately: number;
+  /** What the player said of drills lately. */
+  said: readonly SaidToday[];
   /** Drills that this player may not do: heading below the age. */
   barred(drill: Drill): boolean;
+}
+
+/** Days on which a drill was said to be too hard, and too easy. */
+function saidOf(said: readonly SaidToday[], drillId: string): { hard: number; easy: number } {
+  const runs = (why: SaidToday['why']) =>
+    new Set(said.filter((one) => one.drillId === drillId && one.why === why).map((one) => one.runId)).size;
+  return { hard: runs('too hard'), easy: runs('too easy') };
 }
 
 function stepsFor(list: readonly Counted[], drill: Drill, dose: Dose, dipping: boolean, around: Around): NextStepView[] {
@@ -59,6 +70,7 @@ function stepsFor(list: readonly Counted[], drill: Drill, dose: Dose, dipping: b
   const open = (ids: readonly Drill[]) => ids.find((one) => !around.barred(one))?.id ?? null;
   const byId = new Map(around.shelf.map((one) => [one.id, one]));
   const since = list.filter((one) => one.doneAt >= record.doneAt);
+  const said = saidOf(around.said, drill.id);
   return nextSteps({
     met: bandMet(drill, dose, record.result),
     faulty: since.filter((one) => one.faults > 0).length / since.length,
@@ -69,16 +81,18 @@ function stepsFor(list: readonly Counted[], drill: Drill, dose: Dose, dipping: b
     otherCues: drill.contact !== null,
     dipping,
     goesLately: around.goesLately,
+    saidHard: said.hard,
+    saidEasy: said.easy,
   }).map((step) => ({ ...step, drillName: step.drillId && around.drillName(step.drillId) }));
 }
 
 /** What only the coach sees of a drill: whether somebody is stuck or has fallen three times running, and what may help. */
-function forCoach(counted: readonly Counted[], around: Around): Pick<CoachDrill, 'plateau' | 'fallen' | 'steps'> {
+function forCoach(counted: readonly Counted[], around: Around): Pick<CoachDrill, 'plateau' | 'fallen' | 'said' | 'steps'> {
   const newest = counted.at(-1);
   const drill = newest && around.shelf.find((one) => one.id === newest.drillId);
   const dose = newest && around.doses.get(newest.scoreId);
   if (!newest || !drill || !dose || newest.measure === 'time on' || around.now - newest.doneAt > STILL_DONE_MS) {
-    return { plateau: null, fallen: null, steps: [] };
+    return { plateau: null, fallen: null, said: { hard: 0, easy: 0 }, steps: [] };
   }
   const better = BETTER[newest.measure];
   let plateau: (Plateau & { foot: Foot }) | null = null;
@@ -95,7 +109,9 @@ function forCoach(counted: readonly Counted[], around: Around): Pick<CoachDrill,
     if (stuck && !plateau) plateau = { ...stuck, foot };
     if ((dip.told || stuck) && of.length === 0) of = mine;
   }
-  return { plateau, fallen, steps: of.length > 0 ? stepsFor(of, drill, dose, fallen !== null, around) : [] };
+  const said = saidOf(around.said, drill.id);
+  if (of.length === 0 && Math.max(said.hard, said.easy) >= SAID_OFTEN) of = counted;
+  return { plateau, fallen, said, steps: of.length > 0 ? stepsFor(of, drill, dose, fallen !== null, around) : [] };
 }
 
 /** The middle foot balance of some goes, drill by drill. */
@@ -230,6 +246,7 @@ export function playerPage(context: Context, actor: Actor, input: { squad: strin
     drillName: asked.drillName,
     now,
     goesLately: figures.filter((one) => now - one.doneAt < LATELY_MS).length,
+    said: saidSince(db, input.squad, now - STILL_DONE_MS, member.id),
     barred: (drill) => drill.loads.includes('heading') && age < squad.headingAge,
   };
   const numbered = figures.filter((one) => one.weekId !== null);

@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, gt } from 'drizzle-orm';
 import type { ThisWeek } from '../../contract/training.ts';
-import { atHome } from '../../core/drills/index.ts';
+import { atHome, besideOf, type Drill, drillForPlayer } from '../../core/drills/index.ts';
 import { allItems, changesBetween, type Given, kitOf, personalWeek } from '../../core/planning/index.ts';
 import { DONE_SHARE } from '../../core/training/index.ts';
 import { type PublishedWeek, swapsFor, withSwaps } from '../../core/weeks/index.ts';
@@ -8,7 +8,7 @@ import type { Actor } from '../accounts/actor.ts';
 import { filmsWithWeek } from '../clips/films/films.ts';
 import { mayFilm } from '../consent/consent.ts';
 import type { Context } from '../context.ts';
-import { drillNames, shelfOf } from '../drills/shelf.ts';
+import { drillNames, liveShelf, shelfOf } from '../drills/shelf.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { runs, scores, weekRevisions, weeks } from '../platform/db/schema.ts';
 import { Problem } from '../platform/problems.ts';
@@ -17,7 +17,7 @@ import { linesOf } from '../progress/lines.ts';
 import { clipAsks } from '../review/items.ts';
 import { type JudgedScore, judgedScores } from '../scores/facts.ts';
 import { keysOf, knownOfOne, numbersOf, ownTargetsOf, runnerOf } from '../scores/known.ts';
-import { ageOf, type Member, memberOf, type Squad, squadById, squadDay, weekFor } from '../squads/squads.ts';
+import { ageOf, type Member, memberOf, type Squad, schoolOf, squadById, squadDay, weekFor } from '../squads/squads.ts';
 import { streakStateOf } from '../streaks/days.ts';
 import { knownDrills } from '../training/met.ts';
 import { giveWeek, reckonGiven } from '../weeks/given.ts';
@@ -86,6 +86,25 @@ function changesOf(db: Db, open: OpenWeek): string[] {
   return changesBetween(before.content, open.revision.content, names);
 }
 
+/** Neighbours on the stairs that a member may do for a day in the place of what is planned: by age, home and what the coach has on the shelf. */
+function besideWeek(db: Db, squad: Squad, member: Member, content: PublishedWeek, now: number): NonNullable<ThisWeek['beside']> {
+  const shelf = liveShelf(db, squad.id);
+  const age = ageOf(member, squad, now);
+  const may = (drill: Drill) =>
+    (drill.minAge === null || age >= drill.minAge) && (drill.maxAge === null || age <= drill.maxAge) && atHome(drill, member.home).can;
+  const school = schoolOf(squad, member);
+  const drills: Record<string, Drill> = {};
+  const named = (drill: Drill | null) => {
+    if (drill) drills[drill.id] = drillForPlayer(drill, school, member.strongerFoot);
+    return drill?.id ?? null;
+  };
+  const of = Object.values(content.drills).flatMap((drill) => {
+    const { easier, harder } = besideOf(drill, shelf, (other) => may(other) && (other.school === null || other.school === school));
+    return easier || harder ? [[drill.id, { easier: named(easier), harder: named(harder) }] as const] : [];
+  });
+  return { of: Object.fromEntries(of), drills };
+}
+
 function doneSessions(db: Db, weekId: string, playerId: string): string[] {
   const rows = db
     .select({ sessionId: runs.sessionId, share: runs.share })
@@ -140,6 +159,7 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
       )
     : null;
   const content = mine?.content ?? null;
+  const beside = content ? besideWeek(db, squad, member, content, now) : null;
   const judged = open ? goesOf(db, open, member.id) : [];
   const films = mayFilm(db, member.id);
   const { streak, strip } = streakStateOf(db, squadId, member, squadDay(squad, now));
@@ -166,7 +186,8 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
     swaps: mine?.swaps ?? [],
     runner: mine?.runner ?? runnerOf(db, member, null),
     numbers: mine?.numbers ?? [],
-    met: content ? knownDrills(db, member.id, now).filter((id) => id in content.drills) : [],
+    met: content ? knownDrills(db, member.id, now).filter((id) => id in content.drills || id in (beside?.drills ?? {})) : [],
+    ...(beside ? { beside } : {}),
     done: open ? doneSessions(db, open.week.id, member.id) : [],
     again: open ? askedAgain(db, judged, open, drillNames(db, squadId)) : [],
     mayFilm: films,

@@ -7,6 +7,7 @@ import { reviewMinutes } from '../../core/scores/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import { inSquadNow } from '../accounts/leaving.ts';
 import type { Context } from '../context.ts';
+import { drillNames } from '../drills/shelf.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { clips, joinRequests, scoreFigures, weeks } from '../platform/db/schema.ts';
 import { allow, asPerson } from '../policy.ts';
@@ -14,6 +15,7 @@ import { habitsOfCoach } from '../review/queue.ts';
 import { unseenHurts } from '../squads/hurts.ts';
 import { type Member, membersOf, type Squad, squadById, squadDay } from '../squads/squads.ts';
 import { streakStatesOf } from '../streaks/days.ts';
+import { saidSince } from '../training/said-today.ts';
 import { releasedWeeks } from '../weeks/outlines.ts';
 import { openWeekOf } from '../weeks/weeks.ts';
 import { openSessions } from './register.ts';
@@ -83,6 +85,21 @@ function people(db: Db, squad: Squad, members: readonly Member[], today: string)
   return { quiet: quiet.sort((a, b) => b.days - a.days), loosening: loosening.sort((a, b) => b.current - a.current) };
 }
 
+const SAID_FOR_MS = 7 * DAY_MS;
+const SAID_SHOWN = 8;
+
+/** What players said of drills in the last days. */
+function saidOf(db: Db, squadId: string, members: readonly Member[], now: number): Today['said'] {
+  const names = new Map(members.map((one) => [one.id, one.nickname]));
+  const drillName = drillNames(db, squadId);
+  return saidSince(db, squadId, now - SAID_FOR_MS)
+    .slice(0, SAID_SHOWN)
+    .flatMap(({ playerId, drillId, done, why, at }) => {
+      const nickname = names.get(playerId);
+      return nickname ? [{ playerId, nickname, drillId, drillName: drillName(drillId), doneName: drillName(done), why, at }] : [];
+    });
+}
+
 /** The coach's four short lists, who is due, and what is open now. */
 export function today(context: Context, actor: Actor, input: { squad: string }): Today {
   const { db } = context;
@@ -114,6 +131,7 @@ export function today(context: Context, actor: Actor, input: { squad: string }):
       .where(and(eq(joinRequests.squadId, squad.id), eq(joinRequests.state, 'waiting')))
       .all()
       .map((row) => row.nickname),
+    said: saidOf(db, squad.id, members, now),
     ...people(db, squad, members, day),
     leaving: leaving(db, squad, now),
     due: members.flatMap((member) => {

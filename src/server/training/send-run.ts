@@ -12,6 +12,7 @@ import { readAnew } from '../scores/reading.ts';
 import { memberOf } from '../squads/squads.ts';
 import { settleDay } from '../streaks/days.ts';
 import { playedWeek } from '../weeks/given.ts';
+import { keepSaidToday } from './said-today.ts';
 import { checkOpen, releasedFor } from './send-go.ts';
 
 /** A visit is closed after three hours away; nobody trains for a day and a half. */
@@ -89,6 +90,13 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
     const hurt = stopOf(kept.map((row) => row.event)) ?? stopOf(sent.events);
     // A run once stopped by pain stays so; its time is kept on our clock.
     const hurtAt = had?.hurtAt ?? (hurt ? startedAt + (hurt.at - sent.startedAt) : null);
+    keepSaidToday(
+      db,
+      { id: sent.id, playerId: member.id, squadId: released.squad.id },
+      session,
+      kept.map((row) => row.event),
+      startedAt,
+    );
     const proven = provenWork(sheet, state);
     tx.update(runs)
       .set({ proven, share, hurtAt: hurtAt === null ? null : Math.round(hurtAt) })

@@ -137,6 +137,18 @@ export const TodayView = guarded(function TodayView({ today }: { today: Today })
             </Row>
           ))}
         </List>
+        {today.said.length > 0 && (
+          <List title="Too hard, too easy" empty="">
+            {today.said.map((one) => (
+              <Row key={`${one.playerId}${one.drillId}${one.at}`} action={open(one.playerId)}>
+                <span className="font-semibold">{one.nickname}</span> {one.drillName}: {one.why}{' '}
+                <span className="text-dust">
+                  {whenInWords(one.at, squad.timeZone)}; did {one.doneName} instead
+                </span>
+              </Row>
+            ))}
+          </List>
+        )}
         <List title="About to come undone" empty="No streak is in danger today.">
           {today.loosening.map((one) => (
             <Row key={one.playerId} action={open(one.playerId)}>

@@ -6,6 +6,7 @@ import { sendSoon } from '../../client/send-queue.ts';
 import { goToSend, mendToSend, runToSend } from '../../client/to-send.ts';
 import { clockWords, footInWords } from '../../client/words.ts';
 import type { ScoreSent, ThisWeek } from '../../contract/training.ts';
+import { countsInPlaceOf } from '../../core/drills/beside.ts';
 import type { Foot } from '../../core/drills/terms.ts';
 import { doseOf, minutesInWords } from '../../core/training/dose.ts';
 import {
@@ -14,8 +15,11 @@ import {
   cuesToCall,
   feetToScore,
   type Interval,
+  insteadIn,
   shareOfWork,
+  sheetWithInstead,
   sideInWords,
+  withInstead,
   workOfGo,
 } from '../../core/training/index.ts';
 import { touchesDone } from '../../core/training/touches-done.ts';
@@ -23,6 +27,7 @@ import type { Item, Session } from '../../core/weeks/schema.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { Before } from './Before.tsx';
 import { ClockFace } from './ClockFace.tsx';
+import type { TodayChoice } from './Easier.tsx';
 import { GoTools } from './GoTools.tsx';
 import { afterGives, type Give, mendedScores, outcomesOf } from './gives.ts';
 import { useHere } from './here.ts';
@@ -81,39 +86,55 @@ function missedWords(interval: Interval | undefined): string[] {
 const DOUBLE_TAP_MS = 500;
 
 /** The player's visit to one session: before, the clock, the numbers, the clips, after. Everything is on the device before it is sent. */
-export const GoView = guarded(function GoView({ visit, session, kept = false }: Props) {
+export const GoView = guarded(function GoView({ visit, session: planned, kept = false }: Props) {
   const { week, runner } = visit;
-  const drills = useMemo(() => new Map(Object.entries(week.content.drills)), [week]);
-  const sheet = useMemo(() => compileRunSheet(session, drills, runner), [session, drills, runner]);
-  const items = useMemo(() => new Map(session.blocks.flatMap((block) => block.items).map((item) => [item.id, item])), [session]);
+  const drills = useMemo(() => new Map(Object.entries({ ...visit.beside?.drills, ...week.content.drills })), [visit, week]);
+  const plannedSheet = useMemo(() => compileRunSheet(planned, drills, runner), [planned, drills, runner]);
   const shown = useMemo(() => new Map([...drills].map(([id, drill]) => [id, drawnAtHome(visit, drill)])), [visit, drills]);
-  const drillOf = useCallback((interval: Interval | undefined) => (interval?.drillId ? shown.get(interval.drillId) : undefined), [shown]);
+  /** What is done in the place of what was planned, by item. */
+  const replaced = useRef<ReturnType<typeof insteadIn>>(new Map());
+  const drillOf = useCallback(
+    (interval: Interval | undefined) => {
+      if (!interval) return undefined;
+      const { itemId, drillId } = interval;
+      const id = (itemId === null ? undefined : replaced.current.get(itemId)?.drillId) ?? drillId;
+      return id === null ? undefined : shown.get(id);
+    },
+    [shown],
+  );
+  const plannedItems = useMemo(() => new Map(planned.blocks.flatMap((block) => block.items).map((item) => [item.id, item])), [planned]);
   const numbersNow = useRef(visit.numbers);
   const about = useCallback(
     (interval: Interval) => {
       const drill = drillOf(interval);
-      const item = interval.itemId ? items.get(interval.itemId) : undefined;
+      const item = interval.itemId ? plannedItems.get(interval.itemId) : undefined;
       const rule = item?.scored ? (drill?.counting.counts ?? null) : null;
       return { name: drill?.name ?? '', rule, cues: drill ? cuesToCall(drill) : [], beat: beatWords(numbersNow.current, interval) };
     },
-    [drillOf, items],
+    [drillOf, plannedItems],
   );
   const make = useCallback(
     (): KeptRun => ({
       id: uuid(),
       playerId: visit.playerId,
-      sessionId: session.id,
-      sessionName: session.name,
+      sessionId: planned.id,
+      sessionName: planned.name,
       revisionId: week.revisionId,
       startedAt: 0,
       aliveAt: 0,
       over: false,
       share: 0,
     }),
-    [session, week, visit],
+    [planned, week, visit],
   );
-  const clock = useClock(sheet, make, about);
+  const clock = useClock(plannedSheet, make, about);
   const { state, run, tap } = clock;
+  const events = clock.log();
+  const instead = useMemo(() => insteadIn(events), [events]);
+  replaced.current = instead;
+  const session = useMemo(() => withInstead(planned, instead), [planned, instead]);
+  const sheet = useMemo(() => sheetWithInstead(plannedSheet, instead), [plannedSheet, instead]);
+  const items = useMemo(() => new Map(session.blocks.flatMap((block) => block.items).map((item) => [item.id, item])), [session]);
   const interval = sheet[state.index];
   const attempt = interval ? attemptOf(state, state.index) : 0;
   const filming = useFilming(sheet, state, clock.aheadMs, run.id, visit.film);
@@ -121,7 +142,9 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
   const [gives, setGives] = useState<readonly Give[]>([]);
   const { numbers, bests } = useMemo(() => afterGives(visit.numbers, gives, runner.level), [visit, gives, runner]);
   const [mending, setMending] = useState<Give | null>(null);
-  numbersNow.current = numbers;
+  // What was planned has its number; what takes its place for a day is done without one.
+  const beats = useMemo(() => numbers.filter((one) => !instead.has(one.itemId)), [numbers, instead]);
+  numbersNow.current = beats;
   const taps = useTaps(run.id);
   const [helper, setHelper] = useState(false);
   /** The clock stands because a number is being put right. */
@@ -141,7 +164,10 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
   const [stepsOut, setStepsOut] = useState(false);
   const leftOut = useMemo(() => leftOutAt(visit), [visit]);
   // What cannot be done at this home is passed before a word is said of it.
-  const passes = state.phase === 'running' && interval?.itemId != null && leftOut.has(interval.itemId);
+  const plannedDrill = drills.get((interval?.itemId && plannedItems.get(interval.itemId)?.drillId) || '');
+  const doneDrill = drillOf(interval);
+  const isUncounted = interval?.kind === 'score' && plannedDrill && doneDrill && !countsInPlaceOf(plannedDrill, doneDrill);
+  const passes = state.phase === 'running' && interval?.itemId != null && (leftOut.has(interval.itemId) || isUncounted);
   // biome-ignore lint/correctness/useExhaustiveDependencies: each interval of it is passed by itself.
   useEffect(() => {
     if (passes) tap('skip');
@@ -178,9 +204,10 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
       work: workOfGo(sheet, state, item.id, round),
       scores,
       mends: [],
+      replaced: instead.has(item.id),
       courseMetres: courseMetres(visit, drill),
     };
-    setOutcomes(outcomesOf(give, numbers));
+    setOutcomes(outcomesOf(give, beats));
     await keepGives([...gives, give], keeping);
   };
 
@@ -303,6 +330,22 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
   const paused = state.phase === 'paused';
   const meets = meeting.drillId !== null && drill !== undefined && !stepsOut;
   const calls = drill ? cuesToCall(drill) : [];
+  const neighbours = plannedDrill && visit.beside?.of[plannedDrill.id];
+  /** Another drill for today, from where the clock stands; `starts` says whether the go begins again with it. */
+  const choiceOf = (starts: boolean): TodayChoice | null =>
+    item && plannedDrill && neighbours
+      ? {
+          planned: plannedDrill.name,
+          easier: shown.get(neighbours.easier ?? '') ?? null,
+          harder: shown.get(neighbours.harder ?? '') ?? null,
+          isReplaced: instead.has(item.id),
+          choose(drillId, why) {
+            clock.replace(item.id, drillId, why);
+            if (starts) again();
+            else if (meeting.isMet(drillId ?? plannedDrill.id)) tap('resume');
+          },
+        }
+      : null;
   const left = interval ? clockWords(Math.max(0, interval.seconds - state.ranMs / 1000)) : '';
   const here = [drill?.name, interval && sideInWords(interval), interval?.ends === 'clock' ? `${left} left` : '']
     .filter(Boolean)
@@ -340,6 +383,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
             stronger={runner.strongerFoot}
             film={visit.films?.drills[drill.id]}
             voice={clock.voice}
+            choice={choiceOf(false)}
             onMet={() => {
               meeting.met(drill.id);
               clock.voice.open();
@@ -355,6 +399,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
           foot={interval && interval.foot !== 'both' ? interval.foot : null}
           stronger={runner.strongerFoot}
           film={drill ? visit.films?.drills[drill.id] : undefined}
+          choice={choiceOf(true)}
           onGoOn={goOn}
           onAgain={again}
           onSkip={() => {
@@ -373,7 +418,9 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
             round={interval.round}
             feet={feetToScore(item, runner.strongerFoot)}
             work={workOfGo(sheet, state, item.id, interval.round)}
-            numbers={numbers.filter((one) => one.itemId === item.id)}
+            numbers={beats.filter((one) => one.itemId === item.id)}
+            choice={choiceOf(true)}
+            stronger={runner.strongerFoot}
             taps={taps}
             courseMetres={courseMetres(visit, drill)}
             filming={filming}
@@ -401,7 +448,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
             ) : null
           }
           calls={calls}
-          beat={interval?.kind === 'work' ? beatWords(numbers, interval) : null}
+          beat={interval?.kind === 'work' ? beatWords(beats, interval) : null}
           onPause={pauseByTouch}
           onReady={() => {
             startedAt.current = Number.NEGATIVE_INFINITY;

@@ -9,6 +9,7 @@ import { lineSeconds, type MeetingLine, meetingLines, TRY_SECONDS } from '../../
 import { StageSoon } from '../../ui/notations/moves/StageSoon.tsx';
 import { Button } from '../../ui/parts/index.ts';
 import { FilmSoon } from '../clips/FilmSoon.tsx';
+import { Easier, type TodayChoice } from './Easier.tsx';
 import type { Voice } from './voice.ts';
 
 interface Props {
@@ -19,6 +20,8 @@ interface Props {
   /** The coach's own film of it. */
   film?: FilmOfCoach | undefined;
   voice: Pick<Voice, 'open' | 'readOut' | 'hush' | 'sound'>;
+  /** Easier or harder ones for today; null where there is none. */
+  choice: TodayChoice | null;
   /** The player knows it now, or wants to go on without. */
   onMet(): void;
   /** Leaves for the pause: it can be skipped there, or the session left. */
@@ -47,7 +50,7 @@ function useTry(sound: Props['voice']['sound']) {
 }
 
 /** A drill that is new is met before its first go: seen slowly, told line by line, tried without counting. */
-export function Meet({ drill, foot, stronger, film, voice, onMet, onPause }: Props) {
+export function Meet({ drill, foot, stronger, film, voice, choice, onMet, onPause }: Props) {
   const lines = useMemo(() => meetingLines(drill), [drill]);
   /** The line that is read; −1 while only the picture is looked at. */
   const [at, setAt] = useState(-1);
@@ -118,6 +121,7 @@ export function Meet({ drill, foot, stronger, film, voice, onMet, onPause }: Pro
         )}
       </div>
       <FilmSoon film={film} label={`${drill.name}, shown by ${film?.coach ?? 'your coach'}`} />
+      {choice && !isTrying && <Easier choice={choice} stronger={stronger} />}
       <div className="-mb-4 sticky -bottom-4 mt-auto flex flex-col gap-2 bg-ground pt-2 pb-4">
         {!reading && !isTrying && (
           <Button size="player" onClick={readAgain}>

@@ -1,11 +1,14 @@
 import { Eye, HeartPulse, LogOut, Play, RotateCcw, SkipForward } from 'lucide-react';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import type { FilmOfCoach } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { DrawnDrill } from '../../core/moves/of-drill.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
+import type { TodayChoice } from './Easier.tsx';
 import { HowTo } from './HowTo.tsx';
+
+const Easier = lazy(() => import('./Easier.tsx').then((file) => ({ default: file.Easier })));
 
 interface Props {
   /** Where the clock stands, in words: "Sole taps, right foot: 12 s left". */
@@ -16,6 +19,8 @@ interface Props {
   stronger: StrongerFoot;
   /** The coach's film of it. */
   film?: FilmOfCoach | undefined;
+  /** Easier or harder ones for today; null where there is none. */
+  choice: TodayChoice | null;
   onGoOn(): void;
   onAgain(): void;
   onSkip(): void;
@@ -24,7 +29,7 @@ interface Props {
 }
 
 /** What can be done in a pause: on, once more, past it, or stop; and always to say that something hurts. */
-export function PausePanel({ here, drill, foot, stronger, film, onGoOn, onAgain, onSkip, onHurt, onLeave }: Props) {
+export function PausePanel({ here, drill, foot, stronger, film, choice, onGoOn, onAgain, onSkip, onHurt, onLeave }: Props) {
   const [hurts, setHurts] = useState(false);
   const [shown, setShown] = useState(false);
   if (hurts) {
@@ -65,6 +70,11 @@ export function PausePanel({ here, drill, foot, stronger, film, onGoOn, onAgain,
         </Button>
       )}
       {drill && shown && <HowTo drill={drill} foot={foot} stronger={stronger} film={film} onClose={() => setShown(false)} />}
+      {choice && (
+        <Suspense>
+          <Easier choice={choice} stronger={stronger} round />
+        </Suspense>
+      )}
       <Button size="clock" look="stop" className="flex-none" onClick={() => setHurts(true)}>
         <HeartPulse aria-hidden className="size-6" /> Something hurts
       </Button>

@@ -1,9 +1,11 @@
 import type { NumberToBeat, ScoreSent } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { Foot } from '../../core/drills/terms.ts';
+import type { StrongerFoot } from '../../core/squads/terms.ts';
 import type { ClockedWork } from '../../core/training/index.ts';
 import type { Item } from '../../core/weeks/schema.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
+import { Easier, type TodayChoice } from './Easier.tsx';
 import { ScoreEntry } from './ScoreEntry.tsx';
 import { Takes } from './Takes.tsx';
 import { type Filming, takeKey } from './use-filming.ts';
@@ -21,6 +23,9 @@ interface Props {
   courseMetres: number | null;
   filming: Filming;
   mayFilm: boolean;
+  /** Easier or harder ones for today; null where there is none. */
+  choice: TodayChoice | null;
+  stronger: StrongerFoot;
   onGive(scores: ScoreSent[]): void;
   onAgain(): void;
   onPause(): void;
@@ -38,6 +43,8 @@ export function ScoreStep({
   courseMetres,
   filming,
   mayFilm,
+  choice,
+  stronger,
   onGive,
   onAgain,
   onPause,
@@ -69,6 +76,7 @@ export function ScoreStep({
           onTrim={filming.trimTake}
         />
       )}
+      {choice && <Easier choice={choice} stronger={stronger} round />}
       {filming.problem && <Notice tone="look">{filming.problem}</Notice>}
       <Button size="player" onClick={onPause}>
         Pause

@@ -17,12 +17,14 @@ export interface Give {
   /** Ids of the mends that were made of it, as they are sent. */
   mends: readonly string[];
   courseMetres: number | null;
+  /** Another drill than the planned one was done: its number says nothing of the planned one's. */
+  replaced: boolean;
 }
 
 /** What a go came to, beside the numbers to beat before it. */
-export const outcomesOf = ({ item, drill, scores, courseMetres }: Give, numbers: readonly NumberToBeat[]): Outcome[] =>
+export const outcomesOf = ({ item, drill, scores, courseMetres, replaced }: Give, numbers: readonly NumberToBeat[]): Outcome[] =>
   scores.map((score) => {
-    const beat = numbers.find((one) => one.itemId === item.id && one.foot === score.foot);
+    const beat = replaced ? undefined : numbers.find((one) => one.itemId === item.id && one.foot === score.foot);
     return outcomeOf(score, item, beat, oddScore(score, item, drill, beat, courseMetres));
   });
 
@@ -42,7 +44,7 @@ export function afterGives(
   const bests: string[] = [];
   for (const give of gives) {
     bests.push(...outcomesOf(give, numbers).flatMap((one) => (one.kind === 'record' ? [bestWords(give.drill.name, one)] : [])));
-    numbers = numbersAfter(numbers, give.scores, give.item, give.drill, level, give.courseMetres);
+    if (!give.replaced) numbers = numbersAfter(numbers, give.scores, give.item, give.drill, level, give.courseMetres);
   }
   return { numbers, bests };
 }

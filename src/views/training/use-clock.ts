@@ -14,6 +14,7 @@ import {
   resume,
   type Stretch,
   shareOfWork,
+  type TodayWhy,
 } from '../../core/training/index.ts';
 import { clockLock, lookAfterRuns } from './left-runs.ts';
 import { LATE_MS, Voice } from './voice.ts';
@@ -48,6 +49,8 @@ export interface Clock {
   keepProblem: string | null;
   tap(type: PlainEvent): void;
   stop(why: 'left' | 'hurt'): void;
+  /** Another drill is done in the place of an item's from now on; null for the planned one. */
+  replace(itemId: string, drillId: string | null, why: TodayWhy): void;
   /** Numbers were given: the score is left, and what is to be sent is kept with it, at once. Rejected while it could not be kept yet. */
   give(out: readonly Outgoing[], takes: readonly string[]): Promise<void>;
   /** The time on the log's clock, epoch ms. */
@@ -273,6 +276,10 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
 
   const tap = useCallback((type: PlainEvent) => add({ type, at: logNow() }), [add, logNow]);
   const stop = useCallback((why: 'left' | 'hurt') => add({ type: 'stop', at: logNow(), why }), [add, logNow]);
+  const replace = useCallback(
+    (itemId: string, drillId: string | null, why: TodayWhy) => add({ type: 'instead', at: logNow(), itemId, drillId, why }),
+    [add, logNow],
+  );
   const give = useCallback(
     (out: readonly Outgoing[], takes: readonly string[]) => take({ type: 'done', at: logNow() }, out, takes),
     [take, logNow],
@@ -291,6 +298,7 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
     keepProblem,
     tap,
     stop,
+    replace,
     give,
     now: logNow,
     aheadMs,

@@ -34,7 +34,7 @@ export function useMeeting(
   sheet: readonly Interval[],
   state: ClockState,
   pause: () => void,
-): { drillId: string | null; unknown: string[]; met(drillId: string): void } {
+): { drillId: string | null; unknown: string[]; isMet(drillId: string): boolean; met(drillId: string): void } {
   const [here, setHere] = useState<string[]>([]);
   // The device's own memory is read once the page is there: the server has none.
   useEffect(() => setHere(Object.keys(metHere(visit.playerId))), [visit.playerId]);
@@ -56,5 +56,6 @@ export function useMeeting(
     },
     [visit.playerId],
   );
-  return { drillId: running || state.phase === 'paused' ? drillId : null, unknown, met };
+  const isMet = useCallback((id: string) => !visit.met || visit.met.includes(id) || here.includes(id), [visit.met, here]);
+  return { isMet, drillId: running || state.phase === 'paused' ? drillId : null, unknown, met };
 }

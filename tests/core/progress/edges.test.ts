@@ -47,7 +47,19 @@ describe('gone quiet', () => {
 
 describe('the next steps at their limits', () => {
   const stuck: Stuck = {
-    ...{ met: null, faulty: 0, easier: 'a', harder: 'b', hasLayout: true, timed: false, otherCues: false, dipping: false, goesLately: 0 },
+    ...{
+      met: null,
+      faulty: 0,
+      easier: 'a',
+      harder: 'b',
+      hasLayout: true,
+      timed: false,
+      otherCues: false,
+      dipping: false,
+      goesLately: 0,
+      saidHard: 0,
+      saidEasy: 0,
+    },
   };
   const kinds = (change: Partial<Stuck>) => nextSteps({ ...stuck, ...change }).map((step) => step.kind);
 
@@ -65,6 +77,21 @@ describe('the next steps at their limits', () => {
     expect(kinds({ faulty: 0.41, hasLayout: false, easier: null })).to.deep.equal(['rest']);
     expect(kinds({ met: 'strong', hasLayout: false, harder: null })).to.deep.equal(['easier link', 'rest']);
     expect(kinds({ timed: true, otherCues: true, easier: null })).to.deep.equal(['other pace', 'other cues', 'rest']);
+  });
+
+  it('hear what was said twice, and the more often said of two', () => {
+    expect(kinds({ saidHard: 1, met: 'strong', hasLayout: false })).to.deep.equal(['harder link', 'easier link', 'rest']);
+    expect(kinds({ saidHard: 2, met: 'strong', hasLayout: false })).to.deep.equal(['easier link', 'harder link', 'rest']);
+    expect(kinds({ saidEasy: 2 })).to.deep.equal(['harder link', 'rest']);
+    expect(kinds({ saidEasy: 3, saidHard: 2 })).to.deep.equal(['harder link', 'rest']);
+    expect(kinds({ saidEasy: 2, saidHard: 2 })).to.deep.equal(['easier link', 'rest']);
+    expect(kinds({ saidHard: 2, faulty: 0.5 })).to.deep.equal(['easier link', 'wider cones', 'rest']);
+    expect(kinds({ saidHard: 2, easier: null })).to.deep.equal(['rest']);
+    expect(nextSteps({ ...stuck, saidHard: 3 })[0]).to.deep.equal({
+      kind: 'easier link',
+      reason: 'Said to be too hard 3 times lately.',
+      drillId: 'a',
+    });
   });
 
   it('name the drill that they lead to', () => {

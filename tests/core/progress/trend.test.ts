@@ -169,6 +169,8 @@ describe('the next step', () => {
     otherCues: false,
     dipping: false,
     goesLately: 10,
+    saidHard: 0,
+    saidEasy: 0,
   };
   const kinds = (change: Partial<Stuck>) => nextSteps({ ...stuck, ...change }).map((step) => step.kind);
   it('is another pace or the easier drill for somebody not there yet', () => {

@@ -10,7 +10,7 @@ const score = (value: number | null, change: Partial<ScoreSent> = {}): ScoreSent
   ...change,
 });
 const give = (value: number | null): Give => ({
-  ...{ goId: anId(), item, drill: drillOf('sole-taps'), round: 0, work: [], mends: [], courseMetres: null },
+  ...{ goId: anId(), item, drill: drillOf('sole-taps'), round: 0, work: [], mends: [], courseMetres: null, replaced: false },
   scores: [score(value)],
 });
 const beat: NumberToBeat = {

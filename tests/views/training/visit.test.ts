@@ -114,6 +114,7 @@ describe('a pause', () => {
         drill: null,
         foot: null,
         stronger: 'right',
+        choice: null,
         onGoOn: nothing,
         onAgain: nothing,
         onSkip: nothing,

@@ -1,7 +1,7 @@
 import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 import type { Foot, Measure } from '../../../../core/drills/index.ts';
 import type { Doubt } from '../../../../core/scores/index.ts';
-import type { ClockEvent, ProvenWork } from '../../../../core/training/index.ts';
+import type { ClockEvent, ProvenWork, TodayWhy } from '../../../../core/training/index.ts';
 import type { Dose } from '../../../../core/weeks/index.ts';
 import { user } from './accounts.ts';
 import { flag, instant, json } from './columns.ts';
@@ -57,6 +57,29 @@ export const runEvents = sqliteTable(
     event: json<ClockEvent>('event').notNull(),
   },
   (t) => [primaryKey({ columns: [t.runId, t.seq] })],
+);
+
+/** That a drill was too hard or too easy for a player that day, and what was done in its place; follows from the kept events of its run. */
+export const saidToday = sqliteTable(
+  'said_today',
+  {
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id),
+    itemId: text('item_id').notNull(),
+    playerId: text('player_id')
+      .notNull()
+      .references(() => players.id),
+    squadId: text('squad_id')
+      .notNull()
+      .references(() => squads.id),
+    /** The planned drill, and the one that was done. */
+    drillId: text('drill_id').notNull(),
+    done: text('done').notNull(),
+    why: text('why').$type<TodayWhy>().notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.runId, t.itemId] }), index('said_today_of_squad').on(t.squadId, t.at)],
 );
 
 /** That a coach has seen that a player stopped because something hurt. */
