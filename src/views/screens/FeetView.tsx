@@ -68,7 +68,7 @@ const TABLES_SHOWN = 3;
 function Folded({ title, children }: { title: string; children: ReactNode }) {
   return (
     <details className="slab p-4">
-      <summary className="min-h-8 py-1">
+      <summary className="min-h-12 py-3">
         <h2 className="inline">{title}</h2>
       </summary>
       <div className="flex flex-col gap-3 pt-3">{children}</div>
@@ -118,7 +118,7 @@ export const FeetView = guarded(function FeetView({ feet, kept = false }: { feet
           empty="No lines yet. They come when your coach has looked at your numbers."
         />
         {!allLines && feet.lines.length > LINES_SHOWN && (
-          <Button className="mt-2" onClick={() => setAllLines(true)}>
+          <Button className="mt-2 min-h-12!" onClick={() => setAllLines(true)}>
             Show {feet.lines.length - LINES_SHOWN} older lines
           </Button>
         )}

@@ -24,7 +24,11 @@ export function WaitsForCoach({ feet }: { feet: Pick<MyFeet, 'waiting' | 'timeZo
                 <b>{said(one) === null ? 'lost count' : number(said(one) ?? 0)}</b>{' '}
                 <span className="text-dust text-sm">{one.scoreId in mended ? 'mended' : dateInWords(one.at, feet.timeZone)}</span>
               </span>
-              {open !== one.scoreId && <Button onClick={() => setOpen(one.scoreId)}>Mend</Button>}
+              {open !== one.scoreId && (
+                <Button className="min-h-12!" onClick={() => setOpen(one.scoreId)}>
+                  Mend
+                </Button>
+              )}
             </div>
             {open === one.scoreId && (
               <Suspense fallback={<p>One moment…</p>}>

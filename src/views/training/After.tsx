@@ -62,7 +62,7 @@ export function After({ run, sessionName, finished, hurt, share, mayFilm, touche
   const clipsGone = clips.filter((one) => one.way === 'sent').length;
   const logGone = all.some((one) => one.id === run.id && one.way === 'sent');
   return (
-    <main className="mx-auto flex min-h-dvh max-w-lg flex-col gap-4 p-4">
+    <main className="wrap-anywhere mx-auto flex min-h-dvh max-w-lg flex-col gap-4 p-4">
       <h1>{hurt ? 'You stopped. That was right.' : finished ? 'That is all. Well done.' : 'You stopped here.'}</h1>
       {problem && <Notice tone="stop">{problem}</Notice>}
       {hurt && (
@@ -110,12 +110,16 @@ export function After({ run, sessionName, finished, hurt, share, mayFilm, touche
               const way = wayOf(one);
               const Icon = WAYS[way].icon;
               return (
-                <li key={one.id} className="flex min-h-12 items-center gap-3 py-1">
-                  <span className="grow">{give ? goWords(give.drill.name, give.scores) : one.label}</span>
-                  <span className="flex shrink-0 items-center gap-1 text-sm">
+                <li key={one.id} className="flex min-h-12 flex-wrap items-center gap-x-3 py-1">
+                  <span className="w-full">{give ? goWords(give.drill.name, give.scores) : one.label}</span>
+                  <span className="flex shrink-0 grow items-center gap-1 text-sm">
                     <Icon aria-hidden className={`size-5 ${WAYS[way].look}`} /> {way}
                   </span>
-                  {give && <Button onClick={() => onMend(give)}>Mend</Button>}
+                  {give && (
+                    <Button className="min-h-12!" onClick={() => onMend(give)}>
+                      Mend
+                    </Button>
+                  )}
                 </li>
               );
             })}

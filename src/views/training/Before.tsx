@@ -83,8 +83,8 @@ export function Before(props: Props) {
   );
   const warmUp = session.blocks[0]?.kind === 'warm-up';
   return (
-    <main className="mx-auto flex min-h-dvh max-w-lg flex-col gap-4 p-4 pb-28">
-      <header className="flex items-baseline justify-between gap-3">
+    <main className="wrap-anywhere mx-auto flex min-h-dvh max-w-lg flex-col gap-4 p-4 pb-28">
+      <header className="flex flex-wrap items-baseline justify-between gap-x-3">
         <h1>{session.name}</h1>
         <span className="shrink-0">{minutes}</span>
       </header>

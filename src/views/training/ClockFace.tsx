@@ -122,10 +122,10 @@ export function ClockFace({ sheet, state, drillOf, listening, stronger, children
     .filter(Boolean)
     .join(' · ');
   return (
-    <div className="flex min-h-0 flex-1 flex-col gap-3 flat:min-h-fit">
+    <div className="flex flex-1 flex-col gap-3">
       <button
         type="button"
-        className={`flex min-h-0 flex-col items-start justify-start text-start flat:grid flat:grid-cols-[1fr_auto] flat:content-start flat:gap-x-6 ${counting ? '' : 'flex-1'}`}
+        className={`flex shrink-0 flex-col items-start justify-start text-start flat:grid flat:grid-cols-[1fr_auto] flat:content-start flat:gap-x-6 ${counting ? '' : 'grow'}`}
         onClick={waits ? onReady : onPause}
         aria-label={waits ? 'Ready' : 'Pause'}
       >
@@ -141,7 +141,7 @@ export function ClockFace({ sheet, state, drillOf, listening, stronger, children
         </span>
         <span className={working ? `font-semibold leading-[1.05] ${name.length > 16 ? NEAR : FAR}` : 'text-2xl leading-tight'}>{name}</span>
         <span
-          className={`font-bold font-display leading-none flat:col-start-2 flat:row-span-3 flat:row-start-2 ${counting ? 'text-[96px]' : isBefore(interval) ? 'text-[min(30vw,120px)] flat:text-[min(55vh,30vw)]' : working ? 'text-[min(38vw,150px)] flat:text-[min(45vh,26vw)]' : 'text-[min(46vw,190px)] flat:text-[min(55vh,30vw)]'}`}
+          className={`font-bold font-display leading-none flat:col-start-2 flat:row-span-3 flat:row-start-2 flat:pt-[0.1em] ${counting ? 'text-[96px]' : isBefore(interval) ? 'text-[min(30vw,120px)] flat:text-[min(55vh,30vw)]' : working ? 'text-[min(38vw,150px)] flat:text-[min(45vh,26vw)]' : 'text-[min(46vw,190px)] flat:text-[min(55vh,30vw)]'}`}
           data-testid="clock-seconds"
         >
           {interval.kind === 'set-up' ? '' : shown}
@@ -181,7 +181,7 @@ export function ClockFace({ sheet, state, drillOf, listening, stronger, children
           summary={`${headline(interval)}, ${shown} seconds ${countsUp ? 'gone' : 'left'}`}
         />
       </div>
-      <div className="flex gap-2">
+      <div className="-mb-4 sticky -bottom-4 flex flex-wrap gap-2 bg-ground pt-2 pb-4">
         {interval.kind === 'work' && countsUp && (
           <Button size="clock" look="main" onClick={onDone}>
             Done

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
 import { isShownMirrored } from '../../core/drills/side-shown.ts';
 import type { DrawnDrill } from '../../core/moves/of-drill.ts';
@@ -20,19 +20,27 @@ export interface TodayChoice {
 /** Too hard today, or too easy: the next drill down or up the stairs takes its place for the rest of this session. */
 export function Easier({ choice, stronger, round = false }: { choice: TodayChoice; stronger: StrongerFoot; round?: boolean }) {
   const [why, setWhy] = useState<TodayWhy | null>(null);
+  // Below a bar that stays at the edge it would open unseen.
+  const shown = useCallback((section: HTMLElement | null) => section?.scrollIntoView({ block: 'end' }), []);
   const { planned, easier, harder, isReplaced, choose } = choice;
   const other = why === 'too hard' ? easier : harder;
   if (isReplaced)
     return (
       <div className="flex flex-wrap items-center gap-2">
         <p className="grow">In the place of {planned} today.</p>
-        <Button onClick={() => choose(null, 'too hard')}>Back to {planned}</Button>
+        <Button className="min-h-12!" onClick={() => choose(null, 'too hard')}>
+          Back to {planned}
+        </Button>
       </div>
     );
   if (!easier && !harder) return null;
   if (why && other)
     return (
-      <section className="slab flex flex-col gap-3 p-3" aria-label={why === 'too hard' ? 'Easier today' : 'Harder today'}>
+      <section
+        ref={shown}
+        className="slab flex scroll-mb-32 flex-col gap-3 p-3"
+        aria-label={why === 'too hard' ? 'Easier today' : 'Harder today'}
+      >
         <div className="flex items-center gap-3">
           <StillImage drill={other} mirror={isShownMirrored(other.sides, null, stronger)} className="size-16 shrink-0" />
           <p className="text-lg">
@@ -50,7 +58,7 @@ export function Easier({ choice, stronger, round = false }: { choice: TodayChoic
       </section>
     );
   return (
-    <div className="flex gap-2">
+    <div className="flex flex-wrap gap-2">
       {easier && (
         <Button className="min-h-12! flex-1" onClick={() => setWhy('too hard')}>
           Too hard today

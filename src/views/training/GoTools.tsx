@@ -52,7 +52,7 @@ export function GoTools({ filming, helper, onHelper }: Props) {
   return (
     <div className="flex flex-col gap-2">
       {filming?.stream && <Framing stream={filming.stream} mirrored={front} />}
-      <div className="flex gap-2">
+      <div className="flex flex-wrap gap-2">
         <Button size="player" className="flex-1 px-2!" aria-pressed={helper} onClick={() => onHelper(!helper)}>
           <HeartHandshake aria-hidden className="size-5 shrink-0" /> {helper ? 'No helper' : 'Helper counts'}
         </Button>

@@ -67,7 +67,11 @@ function Outcomes({ outcomes, onMend }: { outcomes: readonly Outcome[]; onMend: 
           </div>
         ))}
       </div>
-      {onMend && <Button onClick={onMend}>That is not right: mend it</Button>}
+      {onMend && (
+        <Button className="min-h-12!" onClick={onMend}>
+          That is not right: mend it
+        </Button>
+      )}
     </div>
   );
 }
@@ -253,7 +257,7 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
 
   if (clock.elsewhere) {
     return (
-      <main className="mx-auto flex max-w-lg flex-col gap-4 p-4">
+      <main className="wrap-anywhere mx-auto flex max-w-lg flex-col gap-4 p-4">
         <h1>{session.name}</h1>
         <Notice tone="look">This session is open in another tab, which has the clock. Close that one to go on here.</Notice>
         <Button look="main" size="player" onClick={() => window.location.reload()}>
@@ -289,7 +293,7 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
   if (mending) {
     const at = gives.findIndex((one) => one.goId === mending.goId);
     return (
-      <main className="mx-auto flex min-h-dvh max-w-lg flex-col gap-3 p-4">
+      <main className="wrap-anywhere mx-auto flex min-h-dvh max-w-lg flex-col gap-3 p-4">
         <Suspense fallback={<p>One moment…</p>}>
           <MendStep
             give={mending}
@@ -362,7 +366,7 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
     if (!stepsOut || meeting.drillId === null) tap('resume');
   };
   return (
-    <main className="mx-auto flex h-dvh max-w-lg flex-col gap-3 overflow-y-auto p-4 flat:max-w-none">
+    <main className="wrap-anywhere mx-auto flex h-dvh max-w-lg flex-col gap-3 overflow-y-auto p-4 flat:max-w-none">
       <h1 className="sr-only">{session.name}</h1>
       {clock.keepProblem && <Notice tone="stop">{clock.keepProblem}</Notice>}
       {clock.awayMs > 2000 && (

@@ -85,7 +85,7 @@ export function Meet({ drill, foot, stronger, film, voice, choice, onMet, onPaus
     // After a reload the voice waits for a touch, wherever it falls.
     <section className="flex flex-1 flex-col gap-3" aria-label={`New: ${drill.name}`} onPointerDown={() => voice.open()}>
       <header className="flex flex-col">
-        <div className="flex items-center gap-2">
+        <div className="flex flex-wrap items-center gap-2">
           <p className="grow text-dust">New for you</p>
           <Button className="min-h-12!" onClick={onPause}>
             Pause
@@ -107,7 +107,7 @@ export function Meet({ drill, foot, stronger, film, voice, choice, onMet, onPaus
           </p>
         ) : (
           <div className="flex flex-col gap-1 pt-1" aria-live="polite">
-            <div className="flex items-center justify-between">
+            <div className="flex flex-wrap items-center justify-between">
               <Button look="quiet" size="player" aria-label="Line before" disabled={at <= 0} onClick={() => turn(-1)}>
                 <ChevronLeft aria-hidden />
               </Button>
@@ -128,7 +128,7 @@ export function Meet({ drill, foot, stronger, film, voice, choice, onMet, onPaus
             <Volume2 aria-hidden className="size-5" /> Once more from the start
           </Button>
         )}
-        <div className="flex gap-2">
+        <div className="flex flex-wrap gap-2">
           <Button size="clock" onClick={isTrying ? trying.end : trying.begin}>
             <Hourglass aria-hidden className="size-5" /> {isTrying ? 'Stop' : `Try it, ${TRY_SECONDS} s`}
           </Button>

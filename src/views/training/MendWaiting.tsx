@@ -38,8 +38,12 @@ export function MendWaiting({ playerId, score, onDone }: Props) {
         Keep this number
       </Button>
       <div className="grid grid-cols-2 gap-2">
-        <Button onClick={() => void say(null)}>I lost count</Button>
-        <Button onClick={() => onDone(null)}>Leave it</Button>
+        <Button size="player" onClick={() => void say(null)}>
+          I lost count
+        </Button>
+        <Button size="player" onClick={() => onDone(null)}>
+          Leave it
+        </Button>
       </div>
     </div>
   );

@@ -56,7 +56,7 @@ export function PausePanel({ here, drill, foot, stronger, film, choice, onGoOn, 
       <Button size="clock" look="main" className="max-h-[240px] min-h-[120px] font-display text-3xl!" onClick={onGoOn}>
         <Play aria-hidden className="size-8" /> Go on
       </Button>
-      <div className="flex gap-3">
+      <div className="flex flex-wrap gap-3">
         <Button size="clock" onClick={onAgain}>
           <RotateCcw aria-hidden className="size-6" /> Again
         </Button>

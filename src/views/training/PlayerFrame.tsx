@@ -15,8 +15,8 @@ export function PlayerFrame({ here, next, signOut, children }: Props) {
   const tab = (on: boolean) => `flex min-h-16 flex-1 flex-col items-center justify-center no-underline ${on ? 'font-bold text-lace' : ''}`;
   return (
     <>
-      <div className="mx-auto max-w-lg pb-20">
-        <header className="flex items-center justify-between px-4 pt-3">
+      <div className="wrap-anywhere mx-auto max-w-lg pb-20">
+        <header className="flex flex-wrap items-center justify-between px-4 pt-3">
           <span className="flex items-center gap-2 font-bold font-display">
             <Logo size={26} /> Eager Feet
           </span>

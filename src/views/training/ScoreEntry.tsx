@@ -85,7 +85,7 @@ function Faults({ folded, children }: { folded: boolean; children: ReactNode }) 
   if (!fold) return children;
   return (
     <details>
-      <summary className="py-3">Lost the ball?</summary>
+      <summary className="min-h-12 py-3">Lost the ball?</summary>
       {children}
     </details>
   );
@@ -146,7 +146,7 @@ export function ScoreEntry({ item, drill, feet, work, numbers, tapped, said, tak
 
   return (
     <div className="flex flex-col gap-4">
-      <div className={`grid gap-3 ${entries.length === 2 ? 'grid-cols-2' : 'grid-cols-1'}`}>
+      <div className={`grid gap-3 ${entries.length === 2 ? 'grid-cols-[repeat(auto-fit,minmax(min(100%,8.4rem),1fr))]' : 'grid-cols-1'}`}>
         {entries.map((entry) => {
           const beat = numbers.find((one) => one.foot === entry.foot);
           const label = (what: string) => (entries.length === 2 ? `${what}, ${footInWords(entry.foot)}` : what);
