@@ -171,7 +171,7 @@ test('a player sees each drill before the session, on the clock and in the pause
   await page.goto(`/go/${session?.id}`);
   await page
     .getByRole('region', { name: 'What you will do' })
-    .getByRole('button', { name: /Inside taps$/ })
+    .getByRole('button', { name: /^\d+\. Inside taps about/ })
     .click();
   const dialog = page.getByRole('dialog', { name: 'Inside taps' });
   await expect(dialog.getByText('Tap it from one inside to the other.')).toBeVisible();

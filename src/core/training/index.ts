@@ -17,7 +17,7 @@ export { type Announced, type Cue, cuesOf, type MotifName, sideInWords, type Ton
 export { FILM_MARGIN_SECONDS, type FilmWindow, filmedNow, filmWindows } from './film.ts';
 export { type ClockedWork, DONE_SHARE, type ProvenWork, provenWork, shareOfWork, workOfGo } from './goes.ts';
 export { insteadIn, sheetWithInstead, type TodayInstead, type TodayWhy, withInstead } from './instead.ts';
-export { hear, type KnockEar, levelOf, QUIET_EAR } from './knock.ts';
+export { type HeardFrame, hear, isLoud, type KnockEar, levelOf, pitchOf, QUIET_EAR } from './knock.ts';
 export { type Down, inTheAir, type LaidCue, laidCues, relay } from './laid.ts';
 export {
   drillsToMeet,

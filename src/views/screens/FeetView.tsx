@@ -5,7 +5,6 @@ import { guarded } from '../../client/guarded.tsx';
 import { deviceNow } from '../../client/now.ts';
 import { dateInWords, footInWords } from '../../client/words.ts';
 import type { MyFeet } from '../../contract/progress.ts';
-import { trainingApi } from '../../contract/training.ts';
 import { plural } from '../../core/text/plural.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { DeleteClip } from '../clips/DeleteClip.tsx';
@@ -23,6 +22,8 @@ function Clips({ clips, timeZone }: Pick<MyFeet, 'clips' | 'timeZone'>) {
   const [problem, setProblem] = useState<string | null>(null);
   const remove = async (id: string) => {
     try {
+      // What only this asks for is no part of the page's first load.
+      const { trainingApi } = await import('../../contract/training.ts');
       await call(trainingApi.deleteClip, { clip: id });
       setLeft((now) => now.filter((clip) => clip.id !== id));
     } catch (error) {

@@ -1,15 +1,17 @@
 import { Camera, CameraOff, Hand, TriangleAlert, Volume2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { lookForRoom, type Room } from '../../client/room.ts';
+import { number } from '../../client/words.ts';
 import type { ThisWeek } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { plural } from '../../core/text/plural.ts';
 import { meetingSeconds } from '../../core/training/meeting.ts';
-import type { Session } from '../../core/weeks/schema.ts';
+import type { Interval } from '../../core/training/types.ts';
+import type { Item, Session } from '../../core/weeks/schema.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { DrillsAhead } from './DrillsAhead.tsx';
 import { Framing, SwitchCameraButton } from './GoTools.tsx';
-import { drillsOf, kitAtHome, lacks, leftOutAt, playedItems, standInsOf } from './kit.ts';
+import { conesFor, drillsOf, kitAtHome, lacks, leftOutAt, playedItems, standInsOf } from './kit.ts';
 import { drawnAtHome, Layouts } from './LayOut.tsx';
 import { Numbers } from './Numbers.tsx';
 import { Swaps } from './Swaps.tsx';
@@ -18,6 +20,7 @@ import type { Filming } from './use-filming.ts';
 interface Props {
   visit: ThisWeek;
   session: Session;
+  sheet: readonly Interval[];
   minutes: string;
   /** Drills that are met in this session. */
   unknown: readonly string[];
@@ -34,6 +37,7 @@ interface Props {
 /** What to fetch, ticked off as it is found; what is not at home by what stands in for it. */
 function Fetch({ session, drills, visit }: Pick<Props, 'session' | 'drills' | 'visit'>) {
   const kit = kitAtHome(visit, session, drills);
+  const cones = conesFor(drillsOf(session, drills));
   const [found, setFound] = useState<string[]>([]);
   if (kit.length === 0) return <p>Nothing to fetch.</p>;
   return (
@@ -48,6 +52,7 @@ function Fetch({ session, drills, visit }: Pick<Props, 'session' | 'drills' | 'v
               onChange={(event) => setFound((all) => (event.target.checked ? [...all, one] : all.filter((other) => other !== one)))}
             />
             <span className={found.includes(one) ? 'line-through' : ''}>
+              {one === 'cones' && cones > 0 ? `${cones} ` : ''}
               {lacks(visit, one) ? standInsOf(one) : one}
               {lacks(visit, one) && <span className="text-dust text-sm"> for the {one}</span>}
             </span>
@@ -58,6 +63,20 @@ function Fetch({ session, drills, visit }: Pick<Props, 'session' | 'drills' | 'v
   );
 }
 
+/** How long a drill takes in a session, and the numbers to beat in it. */
+function noteOf(drillId: string, sheet: readonly Interval[], items: readonly Item[], numbers: ThisWeek['numbers']): string {
+  const seconds = sheet.reduce((sum, one) => sum + (one.drillId === drillId ? one.seconds : 0), 0);
+  const beats = numbers.flatMap(({ itemId, foot, target }) =>
+    target.number !== null && items.some((item) => item.id === itemId && item.drillId === drillId)
+      ? [foot === 'both' ? number(target.number) : `${foot} ${number(target.number)}`]
+      : [],
+  );
+  return [
+    `about ${plural(Math.max(1, Math.round(seconds / 60)), 'minute')}`,
+    ...(beats.length > 0 ? [`beat ${[...new Set(beats)].join(', ')}`] : []),
+  ].join(' · ');
+}
+
 /** Cautions of the session's drills, each once. */
 const cautionsOf = (session: Session, drills: ReadonlyMap<string, Drill>): string[] => [
   ...new Set(drillsOf(session, drills).flatMap((drill) => drill.cautions)),
@@ -65,7 +84,7 @@ const cautionsOf = (session: Session, drills: ReadonlyMap<string, Drill>): strin
 
 /** Before a session: fetch, watch out, what to beat, and a try of the sound; then one big button. */
 export function Before(props: Props) {
-  const { visit, session, minutes, unknown, drills, listening, hearing, filming, closedBefore } = props;
+  const { visit, session, sheet, minutes, unknown, drills, listening, hearing, filming, closedBefore } = props;
   const [room, setRoom] = useState<Room | null>(null);
   const [staysAwake, setStaysAwake] = useState(true);
   useEffect(() => {
@@ -75,6 +94,10 @@ export function Before(props: Props) {
   const ahead = useMemo(() => drillsOf(session, drills).map((drill) => drawnAtHome(visit, drill)), [visit, session, drills]);
   const cautions = useMemo(() => cautionsOf(session, drills), [session, drills]);
   const items = playedItems(session);
+  const notes = useMemo(
+    () => new Map(ahead.map((drill) => [drill.id, noteOf(drill.id, sheet, items, visit.numbers)])),
+    [ahead, sheet, items, visit],
+  );
   const leftOut = leftOutAt(visit);
   const scored = items.filter((item) => item.scored && !leftOut.has(item.id));
   const meetingMinutes = plural(
@@ -113,7 +136,7 @@ export function Before(props: Props) {
         <Layouts visit={visit} drills={drillsOf(session, drills)} />
       </section>
       <Swaps items={items} swaps={visit.swaps} />
-      <DrillsAhead drills={ahead} unknown={unknown} stronger={visit.runner.strongerFoot} films={visit.films?.drills ?? {}} />
+      <DrillsAhead drills={ahead} notes={notes} unknown={unknown} stronger={visit.runner.strongerFoot} films={visit.films?.drills ?? {}} />
       <section className="slab flex flex-col gap-1 p-4" aria-label="Watch out">
         <h2 className="flex items-center gap-2">
           <TriangleAlert aria-hidden className="size-5" /> Watch out
@@ -142,7 +165,7 @@ export function Before(props: Props) {
         </Button>
         <Button size="player" aria-pressed={listening} onClick={() => props.onListen(!listening)}>
           <Hand aria-hidden className="size-5" />{' '}
-          {listening ? 'Listens for a clap or a knock: switch off' : 'Say ready with a clap or a knock'}
+          {listening ? 'Listens for a clap or knocks: switch off' : 'Say ready with a clap or knocks'}
         </Button>
         <p className="text-dust text-sm" role="status">
           {hearing ?? 'For that the phone listens how loud it is. Nothing is recorded.'}

@@ -11,8 +11,8 @@ interface Props {
   sheet: readonly Interval[];
   state: ClockState;
   drillOf(interval: Interval | undefined): Drill | undefined;
-  /** A clap or a knock counts as "ready". */
-  listening: boolean;
+  /** A clap or knocks count as "ready": one clap where it is quiet, two where it is loud. Null while nobody listens. */
+  listening: 'quiet' | 'loud' | null;
   stronger: StrongerFoot;
   /** What stands between the words and the skyline: outcomes, the camera, a helper's halves. */
   children?: ReactNode;
@@ -153,6 +153,7 @@ export function ClockFace({ sheet, state, drillOf, listening, stronger, children
           </span>
         )}
         <span className="text-xl">{below}</span>
+        {working && countsUp && listening && <span className="text-xl">Clap {listening === 'loud' ? 'twice ' : ''}when you are done.</span>}
         {called && (
           <span className={`font-semibold leading-[1.05] ${NEAR}`} aria-live="polite" data-testid="called">
             {called}
@@ -160,7 +161,7 @@ export function ClockFace({ sheet, state, drillOf, listening, stronger, children
         )}
         {waits && (
           <span className="mt-3 flex min-h-[120px] w-full items-center justify-center rounded-sm bg-lace flat:col-span-2 flat:min-h-[72px] px-4 text-center font-bold font-display text-3xl text-on-lace">
-            {listening ? 'Ready: tap, clap or knock' : 'Ready: tap here'}
+            {listening === 'loud' ? 'Ready: tap, or clap twice' : listening ? 'Ready: tap or clap' : 'Ready: tap here'}
           </span>
         )}
       </button>

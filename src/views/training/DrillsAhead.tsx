@@ -10,11 +10,14 @@ import { HowTo } from './HowTo.tsx';
 /** The session's drills in order, each with its picture; a tap shows how it is done. */
 export function DrillsAhead({
   drills,
+  notes,
   unknown,
   stronger,
   films,
 }: {
   drills: readonly (Drill & DrawnDrill)[];
+  /** How long each takes and what is to beat, in words, by drill. */
+  notes: ReadonlyMap<string, string>;
   /** Those that are met in this session. */
   unknown: readonly string[];
   stronger: StrongerFoot;
@@ -33,6 +36,7 @@ export function DrillsAhead({
               <StillImage drill={drill} mirror={isShownMirrored(drill.sides, null, stronger)} className="size-16 shrink-0" />
               <span className="text-lg leading-tight">
                 {i + 1}. {drill.name}
+                <span className="block text-dust text-sm">{notes.get(drill.id)}</span>
                 {unknown.includes(drill.id) && <span className="block font-semibold text-lace text-sm">new for you</span>}
                 {films[drill.id] && <span className="block text-dust text-sm">with a film of your coach</span>}
               </span>

@@ -33,9 +33,7 @@ import { afterGives, type Give, mendedScores, outcomesOf } from './gives.ts';
 import { useHere } from './here.ts';
 import { leftOutAt } from './kit.ts';
 import { courseMetres, drawnAtHome } from './LayOut.tsx';
-import { PausePanel } from './PausePanel.tsx';
 import { beatWords, type Outcome } from './score-form.ts';
-import { TapHalves } from './TapHalves.tsx';
 import { useClock } from './use-clock.ts';
 import { takeKey, useFilming } from './use-filming.ts';
 import { useHandsFree } from './use-hands-free.ts';
@@ -45,6 +43,9 @@ import { useTaps } from './use-taps.ts';
 const After = lazy(() => import('./After.tsx').then((file) => ({ default: file.After })));
 const Meet = lazy(() => import('./Meet.tsx').then((file) => ({ default: file.Meet })));
 const MendStep = lazy(() => import('./MendStep.tsx').then((file) => ({ default: file.MendStep })));
+const fetchPause = () => import('./PausePanel.tsx').then((file) => ({ default: file.PausePanel }));
+const PausePanel = lazy(fetchPause);
+const TapHalves = lazy(() => import('./TapHalves.tsx').then((file) => ({ default: file.TapHalves })));
 const ScoreStep = lazy(() => import('./ScoreStep.tsx').then((file) => ({ default: file.ScoreStep })));
 
 type OpenWeek = NonNullable<ThisWeek['week']>;
@@ -156,7 +157,12 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
   const given = useRef('');
   useHere(visit, kept);
   const waits = state.phase === 'running' && (interval?.kind === 'set-up' || interval?.kind === 'drink');
-  const { listening, hearing, listenOn } = useHandsFree(clock.voice, waits ? () => tap('ready') : null);
+  // The walk to the phone is no part of a course.
+  const endsByHand = state.phase === 'running' && interval?.kind === 'work' && interval.ends === 'player';
+  const { listening, loud, hearing, listenOn } = useHandsFree(
+    clock.voice,
+    waits ? () => tap('ready') : endsByHand ? () => tap('done') : null,
+  );
 
   // Pause stands where Start stood: the second touch of a double tap is no pause.
   const startedAt = useRef(Number.NEGATIVE_INFINITY);
@@ -272,6 +278,7 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
       <Before
         visit={visit}
         session={session}
+        sheet={sheet}
         minutes={minutesInWords(doseOf(sheet, drills, runner))}
         unknown={meeting.unknown}
         drills={drills}
@@ -283,6 +290,8 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
         onSound={() => clock.voice.check()}
         onStart={() => {
           clock.voice.open();
+          // A pause waits for nothing.
+          void fetchPause().catch(() => {});
           startedAt.current = performance.now();
           tap('start');
         }}
@@ -397,22 +406,24 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
           />
         </Suspense>
       ) : paused ? (
-        <PausePanel
-          here={here}
-          drill={drill ?? null}
-          foot={interval && interval.foot !== 'both' ? interval.foot : null}
-          stronger={runner.strongerFoot}
-          film={drill ? visit.films?.drills[drill.id] : undefined}
-          choice={choiceOf(true)}
-          onGoOn={goOn}
-          onAgain={again}
-          onSkip={() => {
-            setStepsOut(false);
-            tap('skip');
-          }}
-          onHurt={() => clock.stop('hurt')}
-          onLeave={() => clock.stop('left')}
-        />
+        <Suspense fallback={<h2 className="text-[40px]">Paused</h2>}>
+          <PausePanel
+            here={here}
+            drill={drill ?? null}
+            foot={interval && interval.foot !== 'both' ? interval.foot : null}
+            stronger={runner.strongerFoot}
+            film={drill ? visit.films?.drills[drill.id] : undefined}
+            choice={choiceOf(true)}
+            onGoOn={goOn}
+            onAgain={again}
+            onSkip={() => {
+              setStepsOut(false);
+              tap('skip');
+            }}
+            onHurt={() => clock.stop('hurt')}
+            onLeave={() => clock.stop('left')}
+          />
+        </Suspense>
       ) : interval?.kind === 'score' && item && drill ? (
         <Suspense fallback={<p>One moment…</p>}>
           <ScoreStep
@@ -439,16 +450,18 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
           sheet={sheet}
           state={state}
           drillOf={drillOf}
-          listening={listening}
+          listening={listening ? (loud ? 'loud' : 'quiet') : null}
           stronger={runner.strongerFoot}
           halves={
             helper && item?.scored && interval ? (
-              <TapHalves
-                foot={interval.foot}
-                tries={item.dose.measure === 'unbroken run'}
-                taps={taps.of(interval)}
-                onChange={(next) => taps.change(interval, next)}
-              />
+              <Suspense>
+                <TapHalves
+                  foot={interval.foot}
+                  tries={item.dose.measure === 'unbroken run'}
+                  taps={taps.of(interval)}
+                  onChange={(next) => taps.change(interval, next)}
+                />
+              </Suspense>
             ) : null
           }
           calls={calls}

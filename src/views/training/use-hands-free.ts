@@ -11,6 +11,7 @@ export function useHandsFree(voice: Voice, onReady: (() => void) | null) {
   const ready = useRef(onReady);
   ready.current = onReady;
   const [listening, setListening] = useState(false);
+  const [loud, setLoud] = useState(false);
   const [hearing, setHearing] = useState<string | null>(null);
   const listenOn = useCallback(
     async (on: boolean) => {
@@ -24,9 +25,9 @@ export function useHandsFree(voice: Voice, onReady: (() => void) | null) {
       };
       try {
         const { listen } = await import('./hands-free.ts');
-        ear.current = await listen(knocked, () => voice.sounding);
+        ear.current = await listen(knocked, () => voice.sounding, setLoud);
         setListening(true);
-        setHearing('Clap once, or knock on the wall, to try it.');
+        setHearing('Clap once, or knock three times, to try it. Where it is loud, clap twice.');
       } catch {
         setHearing('The microphone did not open. A tap on the screen says ready as well.');
       }
@@ -34,5 +35,5 @@ export function useHandsFree(voice: Voice, onReady: (() => void) | null) {
     [voice],
   );
   useEffect(() => () => ear.current?.close(), []);
-  return { listening, hearing, listenOn };
+  return { listening, loud, hearing, listenOn };
 }

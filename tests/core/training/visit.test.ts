@@ -15,13 +15,9 @@ import {
   cuesOf,
   filmedNow,
   filmWindows,
-  hear,
   type Interval,
-  inTheAir,
   laidCues,
-  levelOf,
   NOT_STARTED,
-  QUIET_EAR,
   RESUME_HOURS,
   replay,
   resume,
@@ -364,51 +360,6 @@ function laidTones(sheet: readonly Interval[]): number {
   return sheet.flatMap((_, i) => cuesOf(sheet, i, () => ({ name: 'x', rule: null, cues: [], beat: null }))).filter((cue) => 'tone' in cue)
     .length;
 }
-
-describe('ready by a knock', () => {
-  const FRAME = 8;
-  /** Levels in dB of a quiet yard with sounds laid over it. */
-  const yard = (sounds: { at: number; level(ms: number): number }[], ms = 4000) =>
-    Array.from({ length: ms / FRAME }, (_, i) => Math.max(-58 + (i % 3), ...sounds.map((one) => one.level(i * FRAME - one.at))));
-  const knocks = (levels: readonly number[]) => {
-    let ear = QUIET_EAR;
-    const heard: number[] = [];
-    levels.forEach((level, i) => {
-      const next = hear(ear, level, i * FRAME);
-      ear = next.ear;
-      if (next.knocked) heard.push(i * FRAME);
-    });
-    return heard;
-  };
-  const clap = (at: number, loud = -12) => ({ at, level: (ms: number) => (ms < 0 ? -100 : loud - ms * 0.5) });
-
-  it('hears a clap and a knock, each once, echo or not', () => {
-    expect(knocks(yard([clap(1000)]))).to.have.length(1);
-    expect(knocks(yard([clap(1000), clap(1060, -20), clap(2500, -25)]))).to.have.length(2);
-  });
-
-  it('takes no voice, no music, no wind and no distant bang for one', () => {
-    const voice = { at: 500, level: (ms: number) => (ms < 0 || ms > 1500 ? -100 : -25 + 6 * Math.sin(ms / 90)) };
-    const music = { at: 300, level: (ms: number) => (ms < 0 ? -100 : -18 + (ms % 500 < 40 ? 5 : 0)) };
-    const wind = { at: 0, level: (ms: number) => -40 + 12 * Math.sin(ms / 700) };
-    for (const sound of [voice, music, wind, clap(1000, -44)]) expect(knocks(yard([sound]))).to.deep.equal([]);
-  });
-
-  it('takes none of our own notes for one: they would be heard as knocks, and are known to be in the air', () => {
-    const note = { at: 1000, level: (ms: number) => (ms < 0 ? -100 : -10 - ms * 0.34) };
-    const heard = knocks(yard([note]));
-    expect(heard).to.have.length(1);
-    const down = [{ id: 'drink', at: 1000, audioAt: 1 }];
-    expect(heard.every((at) => inTheAir(down, at))).to.equal(true);
-    expect([800, 1000, 2400, 2600].map((at) => inTheAir(down, at))).to.deep.equal([false, true, true, false]);
-  });
-
-  it('measures levels in dB full scale', () => {
-    expect(levelOf([1, -1, 1, -1])).to.equal(0);
-    expect(levelOf([0.1, -0.1])).to.be.closeTo(-20, 1e-9);
-    expect(levelOf([])).to.equal(-100);
-  });
-});
 
 describe('taps of a helper', () => {
   const tap = (at: number, what: 'left' | 'right' | 'drop') => ({ at, what });

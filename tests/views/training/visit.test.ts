@@ -4,6 +4,7 @@ import { renderToStaticMarkup } from 'react-dom/server';
 import { elapsedSince, serverSaid, stampNow } from '../../../src/client/now.ts';
 import { waitBeforeRetry } from '../../../src/client/send-queue.ts';
 import type { ClockedWork } from '../../../src/core/training/index.ts';
+import { conesFor } from '../../../src/views/training/kit.ts';
 import { PausePanel } from '../../../src/views/training/PausePanel.tsx';
 import { firstEntry, numbersAfter, oddScore, outcomeOf, scoreFrom, triesOf } from '../../../src/views/training/score-form.ts';
 import { anId, anItem, drillOf, timed } from '../../core/make.ts';
@@ -123,5 +124,13 @@ describe('a pause', () => {
       }),
     );
     for (const way of ['Go on', 'Again', 'Skip', 'Something hurts', 'Stop here']) expect(words).to.include(way);
+  });
+});
+
+describe('what to fetch', () => {
+  it('says how many cones the largest layout of a session needs', () => {
+    const layout = (moves: string) => ({ layout: { moves, route: '1', variants: [] } });
+    expect(conesFor([{ layout: null }])).to.equal(0);
+    expect(conesFor([layout('put a cone; 5 steps forward; put; 5 left; put'), layout('put a cone'), { layout: null }])).to.equal(3);
   });
 });
