@@ -1,6 +1,6 @@
 import { expect } from 'chai';
-import { mayFilm, mayFilmAmong, newestWord, saidYes } from '../../../src/server/consent/consent.ts';
-import { choicesFor, mayPost, setPostChoices } from '../../../src/server/consent/mail-choices.ts';
+import { CLIP_CONSENT, mayFilm, mayFilmAmong, newestWord, saidYes, TABLE_CONSENT } from '../../../src/server/consent/consent.ts';
+import { choicesFor, mayPost, POST_CONSENT, setPostChoices } from '../../../src/server/consent/mail-choices.ts';
 import { type ConsentKind, consents } from '../../../src/server/platform/db/schema.ts';
 import { askToDelete, undoDeletion } from '../../../src/server/privacy/deletion.ts';
 import { openTown, outcome, type Town, uuid } from '../make.ts';
@@ -74,6 +74,15 @@ describe('a guardian’s word', () => {
     expect([film(), mayPost(db(), comet()), newestWord(db(), comet(), 'clips')]).to.deep.equal([false, false, true]);
     undoDeletion(town.context, town.guardian, { player: comet(), deletion: id });
     expect([film(), mayPost(db(), comet())]).to.deep.equal([true, true]);
+  });
+});
+
+describe('what a guardian reads before saying yes', () => {
+  it('has a version each, which is asked anew when the text changes, and says how it ends', () => {
+    expect([CLIP_CONSENT.version, TABLE_CONSENT.version, POST_CONSENT.version]).to.deep.equal([2, 1, 1]);
+    expect(CLIP_CONSENT.text).to.include('I can take this back at any time');
+    expect(TABLE_CONSENT.text).to.include('never a last place');
+    expect(POST_CONSENT.text).to.include('Without a yes');
   });
 });
 
