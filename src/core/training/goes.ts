@@ -61,14 +61,18 @@ export function workOfGo(sheet: readonly Interval[], state: ClockState, itemId: 
 /** Share of a session's work from which it counts as done. */
 export const DONE_SHARE = 0.5;
 
-/** Share of the planned work seconds that ran, from 0 to 1; 0 for a sheet without work. Own-paced work counts whole once done. */
-export function shareOfWork(sheet: readonly Interval[], state: ClockState): number {
-  const planned = sheet.reduce((sum, i) => sum + (i.kind === 'work' ? i.seconds : 0), 0);
+/**
+ * Share of the planned work seconds that ran, from 0 to 1; 0 for a sheet without work. Own-paced work counts whole once done.
+ * @param leftOut items that cannot be done at this home, and have nothing in their place: nobody is asked for them
+ */
+export function shareOfWork(sheet: readonly Interval[], state: ClockState, leftOut: ReadonlySet<string> = new Set()): number {
+  const isAsked = (i: Interval | undefined): i is Interval => i?.kind === 'work' && !(i.itemId !== null && leftOut.has(i.itemId));
+  const planned = sheet.reduce((sum, i) => sum + (isAsked(i) ? i.seconds : 0), 0);
   if (planned === 0) return 0;
   const best = new Map<number, number>();
   for (const stretch of state.stretches) {
     const interval = sheet[stretch.index];
-    if (interval?.kind !== 'work') continue;
+    if (!isAsked(interval)) continue;
     const seconds = stretch.ended === 'player' ? interval.seconds : Math.min(stretch.ranMs / 1000, interval.seconds);
     best.set(stretch.index, Math.max(best.get(stretch.index) ?? 0, seconds));
   }

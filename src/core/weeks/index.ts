@@ -15,4 +15,4 @@ export {
 export { weekForPlayer } from './for-player.ts';
 export { type Extra, outlineOf, type WeekOutline } from './outline.ts';
 export * from './schema.ts';
-export { type Swap, swapsFor, withSwaps } from './swaps.ts';
+export { leftOutOf, type Swap, swapsFor, withSwaps } from './swaps.ts';

@@ -40,6 +40,10 @@ export function swapsFor(content: PublishedWeek, home: Home | null, shelf: reado
   );
 }
 
+/** Items of a week that cannot be done at a home, and have nothing in their place. */
+export const leftOutOf = (content: PublishedWeek, home: Home | null, shelf: readonly Drill[]): Set<string> =>
+  new Set(swapsFor(content, home, shelf).flatMap((swap) => (swap.instead ? [] : [swap.itemId])));
+
 /** The week with its swaps made. Items without a drill that can be done stay as planned: the player is told, and skips them. */
 export function withSwaps(content: PublishedWeek, swaps: readonly Swap[]): PublishedWeek {
   const by = new Map(swaps.flatMap((swap) => (swap.instead ? [[swap.itemId, swap.instead] as const] : [])));

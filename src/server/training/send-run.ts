@@ -2,8 +2,10 @@ import { and, asc, eq } from 'drizzle-orm';
 import type { RunSent } from '../../contract/training.ts';
 import { creditedDay, doneOnServerClock } from '../../core/calendar/days.ts';
 import { type ClockEvent, compileRunSheet, DONE_SHARE, provenWork, replay, shareOfWork } from '../../core/training/index.ts';
+import { leftOutOf } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
+import { shelfOf } from '../drills/shelf.ts';
 import { runEvents, runs, scores } from '../platform/db/schema.ts';
 import { badInput, notFound } from '../platform/problems.ts';
 import { allow, asPlayer, checkIsThem } from '../policy.ts';
@@ -85,7 +87,7 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
       kept.map((row) => row.event),
       kept.at(-1)?.event.at,
     );
-    const share = shareOfWork(sheet, state);
+    const share = shareOfWork(sheet, state, leftOutOf(content, member.home, [...shelfOf(db, released.squad.id).values()]));
     // Also where another log of the same run, sent before, has its place in the kept one.
     const hurt = stopOf(kept.map((row) => row.event)) ?? stopOf(sent.events);
     // A run once stopped by pain stays so; its time is kept on our clock.

@@ -132,7 +132,8 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
     }),
     [planned, week, visit],
   );
-  const clock = useClock(plannedSheet, make, about);
+  const leftOut = useMemo(() => leftOutAt(visit), [visit]);
+  const clock = useClock(plannedSheet, make, about, leftOut);
   const { state, run, tap } = clock;
   const events = clock.log();
   const instead = useMemo(() => insteadIn(events), [events]);
@@ -172,7 +173,6 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
   const pauseClock = useCallback(() => tap('pause'), [tap]);
   const meeting = useMeeting(visit, session, sheet, state, pauseClock);
   const [stepsOut, setStepsOut] = useState(false);
-  const leftOut = useMemo(() => leftOutAt(visit), [visit]);
   // What cannot be done at this home is passed before a word is said of it.
   const plannedDrill = drills.get((interval?.itemId && plannedItems.get(interval.itemId)?.drillId) || '');
   const doneDrill = drillOf(interval);
@@ -324,7 +324,7 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
           sessionName={session.name}
           finished={state.phase === 'finished'}
           hurt={stop?.type === 'stop' && stop.why === 'hurt'}
-          share={shareOfWork(sheet, state)}
+          share={shareOfWork(sheet, state, leftOut)}
           mayFilm={visit.mayFilm}
           touches={touchesDone(sheet, state, drills, runner)}
           bests={bests}

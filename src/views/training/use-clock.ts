@@ -79,8 +79,14 @@ const isOver = (state: ClockState) => state.phase === 'finished' || state.phase 
  * The player's clock over a run sheet: every event goes into the run log on the device before anything else, a reload comes back
  * in a pause at the place where it stopped, cues are laid down ahead, and the screen is kept awake.
  * @param make a run for a visit that begins
+ * @param leftOut items that cannot be done at this home
  */
-export function useClock(sheet: readonly Interval[], make: () => KeptRun, about: (interval: Interval) => Announced): Clock {
+export function useClock(
+  sheet: readonly Interval[],
+  make: () => KeptRun,
+  about: (interval: Interval) => Announced,
+  leftOut: ReadonlySet<string>,
+): Clock {
   const [run, setRun] = useState<KeptRun>(make);
   const [state, setState] = useState<ClockState>(NOT_STARTED);
   const [awayMs, setAwayMs] = useState(0);
@@ -158,11 +164,11 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
         aliveAt: event.at,
         startedAt: seq === 0 ? event.at : runRef.current.startedAt,
         over: isOver(state),
-        share: shareOfWork(sheet, state),
+        share: shareOfWork(sheet, state, leftOut),
       });
       return persist();
     },
-    [sheet, show, setBoth, layCues, persist],
+    [sheet, leftOut, show, setBoth, layCues, persist],
   );
   const add = useCallback((event: ClockEvent) => void take(event).catch(() => {}), [take]);
 
@@ -181,7 +187,7 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
       voice.aheadMs = ahead.current;
       logRef.current = found.event ? [...log, found.event] : log;
       if (found.event) unkept.current = [{ seq: log.length, event: found.event, out: [], takes: [] }];
-      setBoth({ ...begun, playerId, aliveAt: logNow(), over: isOver(found.state), share: shareOfWork(sheet, found.state) });
+      setBoth({ ...begun, playerId, aliveAt: logNow(), over: isOver(found.state), share: shareOfWork(sheet, found.state, leftOut) });
       setAwayMs(found.awayMs);
       show(found.state);
       await persist();
@@ -202,7 +208,7 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
       gone = true;
       letGo();
     };
-  }, [sheet, persist, setBoth, show, voice, logNow]);
+  }, [sheet, leftOut, persist, setBoth, show, voice, logNow]);
 
   // The clock runs on between events; the run log says how long the page was alive.
   const running = state.phase === 'running';
@@ -229,7 +235,7 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
       if (next.phase === 'finished') add({ type: 'over', at: next.at });
       else if (now - lastKept > ALIVE_MS) {
         lastKept = now;
-        runRef.current = { ...runRef.current, aliveAt: now, share: shareOfWork(sheet, next) };
+        runRef.current = { ...runRef.current, aliveAt: now, share: shareOfWork(sheet, next, leftOut) };
         void persist().catch(() => {});
       }
     };
@@ -243,7 +249,7 @@ export function useClock(sheet: readonly Interval[], make: () => KeptRun, about:
       cancelAnimationFrame(frame);
       clearInterval(hidden);
     };
-  }, [running, sheet, show, layCues, persist, add, logNow]);
+  }, [running, sheet, leftOut, show, layCues, persist, add, logNow]);
 
   useEffect(() => {
     if (!running) return;

@@ -107,6 +107,22 @@ describe('the clock', () => {
     expect(shareOfWork(sheet, state)).to.equal(0.5);
   });
 
+  it('asks nobody for what cannot be done at home: it is no part of the share, done or not', () => {
+    const [first, second] = [anItem('inside-taps', { ...timed(20), scored: false }), anItem('sole-taps', { ...timed(40), scored: false })];
+    const both = compileRunSheet(aSession([aBlock('recap', [first, second])]), drills, TYPICAL_RUNNER);
+    const end = 1000 * both.reduce((sum, one) => sum + one.seconds, 0) + 4000;
+    const skipped: ClockEvent[] = [
+      { type: 'start', at: 0 },
+      { type: 'ready', at: 4000 },
+      { type: 'skip', at: 4001 },
+    ];
+    const onlySecond = replay(both, skipped, end);
+    expect(shareOfWork(both, onlySecond)).to.be.closeTo(40 / 60, 1e-9);
+    expect(shareOfWork(both, onlySecond, new Set([first.id]))).to.equal(1);
+    expect(shareOfWork(both, onlySecond, new Set([second.id]))).to.equal(0);
+    expect(shareOfWork(both, onlySecond, new Set([first.id, second.id]))).to.equal(0);
+  });
+
   it('knows what ended while the screen was off', () => {
     const state = replay(sheet, begun, at(40));
     expect(endedBetween(state, at(12), at(29)).map((s) => sheet[s.index]?.kind)).to.deep.equal(['work', 'switch']);
