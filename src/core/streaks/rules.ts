@@ -39,6 +39,8 @@ export interface StreakInput {
   rules: readonly DatedRule[];
   /** Squad breaks and the player's own pauses. */
   breaks: readonly DayRange[];
+  /** Days of weeks of which every session was done before: nothing more is asked for by a daily rule. None when left out. */
+  over?: readonly DayRange[];
   /** The first day that is judged: the day the player joined. */
   since: string;
   /** The training day that is running. */

@@ -45,7 +45,7 @@ function dayUnit(
   const asked = isAskedOn(rule, on.weekday);
   if (asked && input.done[day] !== undefined) return { ...base, state: 'done' };
   if (inRanges(input.breaks, day)) return { ...base, state: 'break' };
-  if (!asked) return { ...base, state: 'off' };
+  if (!asked || inRanges(input.over ?? [], day)) return { ...base, state: 'off' };
   return { ...base, state: day === input.today ? 'running' : 'missed' };
 }
 
@@ -171,7 +171,11 @@ function dailyNeed(input: StreakInput, units: readonly Unit[], rule: Extract<Str
   const today = units.at(-1);
   if (today?.state === 'done') return { needsToday: false, loosening: false, sentence: 'Today is done. See you at the next one.' };
   if (today?.state === 'break') return { needsToday: false, loosening: false, sentence: 'A break: nothing is needed, nothing is lost.' };
-  if (today?.state !== 'running') return { needsToday: false, loosening: false, sentence: 'Nothing is asked for today.' };
+  if (today?.state !== 'running') {
+    const isOver = inRanges(input.over ?? [], input.today);
+    const sentence = isOver ? 'All of this week is done. The rest of it is yours.' : 'Nothing is asked for today.';
+    return { needsToday: false, loosening: false, sentence };
+  }
   const monday = mondayOf(input.today);
   const missed = units.filter((unit) => unit.state === 'missed' && unit.day >= monday).length;
   const left = Math.max(0, rule.freeDays - missed);

@@ -38,7 +38,7 @@ export const DERIVED: readonly Derived[] = [
   },
   {
     name: 'streaks',
-    version: 1,
+    version: 2,
     // Reckoned by the work that turns the day.
     make(db, anew) {
       if (anew) db.delete(streakStates).run();
