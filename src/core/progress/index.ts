@@ -2,7 +2,7 @@ export { type FootBalance, type FootLedger, footBalance, footLedger, lastOf, med
 export { LADDER, nextStepAbove } from './ladder.ts';
 export { type Milestone, milestonesOf } from './milestones.ts';
 export { GOES_FOR_NEXT, type Next, nextOf, reachedWith } from './next.ts';
-export { type NextStep, nextSteps, type Plateau, plateauOf, SAID_OFTEN, STEPS, type StepKind, type Stuck } from './plateau.ts';
+export { type NextStep, nextSteps, type Plateau, plateauOf, STEPS, type StepKind, type Stuck, saidOften } from './plateau.ts';
 export { QUIET_AFTER_DAYS, quietFor } from './quiet.ts';
 export { type Better, beats, DIP_SHARE, type Dip, dipOf, recordOf, recordsOf, shareOfRecord } from './records.ts';
 export { doneOnTime } from './share.ts';

@@ -65,7 +65,13 @@ export interface Stuck {
 const MUCH_WORK = 60;
 const OFTEN_FAULTY = 0.4;
 /** Once may be a bad day; so often it is the drill. */
-export const SAID_OFTEN = 2;
+const SAID_OFTEN = 2;
+
+/** What a player said of a drill often enough to be heard, by the days on which it was said; of two as often, that it is too hard. Null else. */
+export function saidOften({ hard, easy }: { hard: number; easy: number }): 'hard' | 'easy' | null {
+  if (Math.max(hard, easy) < SAID_OFTEN) return null;
+  return hard >= easy ? 'hard' : 'easy';
+}
 
 /**
  * The next steps that are worth a try, most fitting first. A rule of thumb in this order: much work and a dip want
@@ -77,7 +83,7 @@ export function nextSteps(stuck: Stuck): NextStep[] {
   const add = (kind: StepKind, reason: string, drillId: string | null = null) => steps.push({ kind, reason, drillId });
   if (stuck.dipping && stuck.goesLately >= MUCH_WORK)
     add('rest', `${stuck.goesLately} goes in two weeks, and the numbers dip: a week without this drill.`);
-  const said = Math.max(stuck.saidHard, stuck.saidEasy) >= SAID_OFTEN ? (stuck.saidHard >= stuck.saidEasy ? 'hard' : 'easy') : null;
+  const said = saidOften({ hard: stuck.saidHard, easy: stuck.saidEasy });
   if (said === 'hard' && stuck.easier) add('easier link', `Said to be too hard ${stuck.saidHard} times lately.`, stuck.easier);
   if (said === 'easy' && stuck.harder) add('harder link', `Said to be too easy ${stuck.saidEasy} times lately.`, stuck.harder);
   const is = (kind: StepKind) => steps.some((step) => step.kind === kind);

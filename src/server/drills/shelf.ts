@@ -41,9 +41,11 @@ export function shelfOf(db: Db, squadId: string): ReadonlyMap<string, Drill> {
   return own.length === 0 ? SHIPPED_BY_ID : new Map([...own.map((drill) => [drill.id, plain(drill)] as const), ...SHIPPED_BY_ID]);
 }
 
-/** The drills of a squad that are not archived. */
-export const liveShelf = (db: Db, squadId: string): Drill[] =>
-  shelfDrills(db, squadId).flatMap((drill) => (drill.archived ? [] : [plain(drill)]));
+/** The drills of a squad that are not archived; shipped ones are the same objects each time, so that what is known of them is not reckoned anew. */
+export const liveShelf = (db: Db, squadId: string): Drill[] => [
+  ...ownDrills(db, squadId).flatMap((drill) => (drill.archived ? [] : [plain(drill)])),
+  ...SHIPPED_BY_ID.values(),
+];
 
 /** Names of all drills a squad knows, by id; an id that nobody knows any more is its own name. */
 export function drillNames(db: Db, squadId: string): (id: string) => string {

@@ -15,7 +15,7 @@ import {
   quietFor,
   recordOf,
   recordsOf,
-  SAID_OFTEN,
+  saidOften,
   trendOf,
 } from '../../core/progress/index.ts';
 import { doseInWords, doubtedOften } from '../../core/scores/index.ts';
@@ -110,7 +110,7 @@ function forCoach(counted: readonly Counted[], around: Around): Pick<CoachDrill,
     if ((dip.told || stuck) && of.length === 0) of = mine;
   }
   const said = saidOf(around.said, drill.id);
-  if (of.length === 0 && Math.max(said.hard, said.easy) >= SAID_OFTEN) of = counted;
+  if (of.length === 0 && saidOften(said)) of = counted;
   return { plateau, fallen, said, steps: of.length > 0 ? stepsFor(of, drill, dose, fallen !== null, around) : [] };
 }
 

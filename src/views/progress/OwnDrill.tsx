@@ -5,7 +5,7 @@ import { keepHere, keptHere } from '../../client/kept-here.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords, footInWords, number } from '../../client/words.ts';
 import { type CoachDrill, type NextStepView, type OwnStepView, type PlayerPage, progressApi } from '../../contract/progress.ts';
-import { SAID_OFTEN } from '../../core/progress/plateau.ts';
+import { saidOften } from '../../core/progress/plateau.ts';
 import { plural } from '../../core/text/plural.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { CurveBox } from './CurveBox.tsx';
@@ -77,10 +77,6 @@ function Steps({ squad, player, drill, chosen, onChosen }: StepsProps) {
   );
 }
 
-/** What the player said of a drill often enough to be heard; null else. */
-const saidOften = ({ said }: Pick<CoachDrill, 'said'>): string | null =>
-  Math.max(said.hard, said.easy) < SAID_OFTEN ? null : said.hard >= said.easy ? 'too hard' : 'too easy';
-
 function Stuck({ drill }: { drill: CoachDrill }) {
   const { plateau, fallen, said } = drill;
   const of = (foot: string) => (foot === 'both' ? '' : ` with the ${foot} foot`);
@@ -92,9 +88,9 @@ function Stuck({ drill }: { drill: CoachDrill }) {
           {number(plateau.record)}, none better, and the trend holds level.
         </p>
       )}
-      {saidOften(drill) && (
+      {saidOften(said) && (
         <p>
-          Said to be <b>{saidOften(drill)}</b> on {plural(Math.max(said.hard, said.easy), 'day')} in the last four weeks.
+          Said to be <b>too {saidOften(said)}</b> on {plural(Math.max(said.hard, said.easy), 'day')} in the last four weeks.
         </p>
       )}
       {fallen && (
@@ -132,7 +128,7 @@ export function OwnDrill({ player, chosen, onChosen }: { player: PlayerPage; cho
     keepHere(place, next);
   };
   if (!drill) return <Notice>No counted numbers yet.</Notice>;
-  const needs = player.drills.filter((one) => one.plateau || one.fallen || saidOften(one));
+  const needs = player.drills.filter((one) => one.plateau || one.fallen || saidOften(one.said));
   return (
     <div className="flex flex-col gap-4">
       {needs.length > 0 && (
@@ -143,7 +139,7 @@ export function OwnDrill({ player, chosen, onChosen }: { player: PlayerPage; cho
               <li key={one.key}>
                 <button type="button" className="underline" onClick={() => choose(one.key)}>
                   {one.drillName} <span className="text-dust text-sm">{one.doseWords}</span>:{' '}
-                  {one.fallen ? 'fallen' : one.plateau ? 'a plateau' : saidOften(one)}
+                  {one.fallen ? 'fallen' : one.plateau ? 'a plateau' : `too ${saidOften(one.said)}`}
                 </button>
               </li>
             ))}
@@ -192,7 +188,7 @@ export function OwnDrill({ player, chosen, onChosen }: { player: PlayerPage; cho
               .join(' · ')}
           </p>
         )}
-        {(drill.plateau || drill.fallen || saidOften(drill) || chosen.some((one) => one.drillId === drill.drillId)) && (
+        {(drill.plateau || drill.fallen || saidOften(drill.said) || chosen.some((one) => one.drillId === drill.drillId)) && (
           <section className="slab flex flex-col gap-2 border-l-4 border-l-mustard p-4" aria-label="What may come next">
             <Stuck drill={drill} />
             <Steps squad={player.squadId} player={player.playerId} drill={drill} chosen={chosen} onChosen={onChosen} />

@@ -241,8 +241,7 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
   };
   const mend = (give: Give, said: readonly ScoreSent[]) => {
     const mended = mendedScores(give.scores, said);
-    endMending();
-    if (mended.length === 0) return;
+    if (mended.length === 0) return endMending();
     const scores = give.scores.map((had) => mended.find((one) => one.id === had.id) ?? had);
     const at = gives.findIndex((one) => one.goId === give.goId);
     const out = mended.map((score) => mendToSend(visit.playerId, run.id, give.drill.name, score));
@@ -251,6 +250,8 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
     const before = afterGives(visit.numbers, gives.slice(0, at), runner.level).numbers;
     if (at === gives.length - 1) setOutcomes(outcomesOf({ ...give, scores }, before));
     void keepGives(all, clock.give(out, []));
+    // Only then the clock goes on: what is kept here ends no work.
+    endMending();
   };
 
   // What was said about the last go is gone when the next one starts.

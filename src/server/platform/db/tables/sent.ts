@@ -8,7 +8,7 @@ import { flag, instant, json } from './columns.ts';
 import { players, squads } from './people.ts';
 import { weekRevisions, weeks } from './weeks.ts';
 
-/* What players send: facts, never changed. */
+/* What players send: facts, never changed; only the number of a score follows what was said last (`scoreWords`). */
 
 export const runs = sqliteTable(
   'runs',
