@@ -40,12 +40,7 @@ const PLACES: readonly Place[] = [
     squad: 'week_id in (select id from weeks where squad_id = :squad)',
   },
   { table: 'templates', columns: ['name', 'sessions'], what: 'a template', squad: 'squad_id = :squad' },
-  {
-    table: 'squad_drill_versions',
-    columns: ['drill'],
-    what: 'a drill of the squad',
-    squad: 'drill_id in (select id from squad_drills where squad_id = :squad)',
-  },
+  { table: 'squad_drill_versions', columns: ['drill'], what: 'a drill of the squad', squad: 'squad_id = :squad' },
   { table: 'squad_breaks', columns: ['title'], what: 'a break', squad: 'squad_id = :squad' },
   { table: 'rule_changes', columns: ['before', 'after'], what: 'the history of a rule', squad: 'squad_id = :squad' },
   { table: 'paper_lists', columns: ['name'], what: 'an imported list', squad: 'squad_id = :squad' },
