@@ -84,11 +84,31 @@ export type ClipView = z.infer<typeof ClipView>;
 export const GuardianRequestView = z.object({ id: Id, name: z.string(), at: Instant });
 export type GuardianRequestView = z.infer<typeof GuardianRequestView>;
 
+/** A child's newest week, open or over, at a glance. */
+export const FamilyWeek = z.object({
+  number: z.number().int(),
+  title: z.string(),
+  closesAt: Instant,
+  isOpen: z.boolean(),
+  sessions: z.array(z.object({ id: Id, name: z.string(), day: z.number().int().nullable(), done: z.boolean() })),
+  /** Counted touches of the week's goes. */
+  touches: z.object({ left: z.number(), right: z.number() }),
+  /** Bests of the week. */
+  records: z.array(
+    z.object({ drill: z.string(), dose: z.string(), foot: FootName, result: z.number(), before: z.number(), unit: z.string() }),
+  ),
+  /** Names of drills whose results rise, the newest first. */
+  rising: z.array(z.string()),
+});
+export type FamilyWeek = z.infer<typeof FamilyWeek>;
+
 export const Child = z.object({
   playerId: Id,
   timeZone: z.string(),
   nickname: z.string(),
   squads: z.array(z.string()),
+  /** Null before the first week, and in no squad. */
+  week: FamilyWeek.nullable(),
   clipsAllowed: z.boolean(),
   consents: z.array(z.object({ kind: ConsentName, yes: z.boolean(), at: Instant, textVersion: z.number().int(), by: z.string() })),
   clips: z.array(

@@ -10,6 +10,7 @@ import type { Session } from '../core/weeks/index.ts';
 import { type Actor, actorOf } from '../server/accounts/actor.ts';
 import { announceClip } from '../server/clips/clips.ts';
 import { settleUpload } from '../server/clips/uploads/settle.ts';
+import { CLIP_CONSENT } from '../server/consent/consent.ts';
 import type { Context } from '../server/context.ts';
 import { squads, user } from '../server/platform/db/schema.ts';
 import { addNote } from '../server/progress/notes.ts';
@@ -144,7 +145,7 @@ async function admit(context: Context, since: string, year: number, random: Chan
       id: seededId(context.now(), random),
       kind: 'clips',
       yes: true,
-      textVersion: 1,
+      textVersion: CLIP_CONSENT.version,
     });
   }
   return { squadId, coach: actorFor(coachId), people };

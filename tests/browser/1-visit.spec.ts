@@ -250,6 +250,15 @@ test.describe
       await phone.getByText('Lost the ball?').last().click();
       await phone.getByRole('button', { name: 'Times you lost the ball, right foot: one more' }).click();
       await phone.getByRole('button', { name: 'Keep these numbers' }).click();
+      // What nobody looked at leaves only when that is said.
+      const look = phone.getByRole('region', { name: 'Look at your clip first' });
+      await expect(look).toBeVisible();
+      await expect(phone.getByText('11 reps: 1 away from 12.')).toBeHidden();
+      await expect(look.getByRole('button', { name: 'Send without looking' })).toBeVisible();
+      await look.getByRole('button', { name: 'Back to the numbers' }).click();
+      await expect(phone.getByLabel('Count (tap), right foot', { exact: true })).toHaveValue('12');
+      await phone.getByRole('button', { name: 'Keep these numbers' }).click();
+      await look.getByRole('button', { name: 'Send it' }).click({ timeout: 20_000 });
       await expect(phone.getByText('11 reps: 1 away from 12.')).toBeVisible();
       await expect(phone.getByText('12 reps: you reached 12.')).toBeVisible();
     });
@@ -269,9 +278,16 @@ test.describe
 
     test('counts made with no line stay on the device, are said to wait, and go out once the line is back', async () => {
       await context.setOffline(true);
+      // The next go waits until the player is back in place, also over a reload, and begins with its count-in then.
+      await expect(phone.getByText('Back to your place')).toBeVisible();
+      await expect(phone.getByTestId('clock-seconds')).toHaveText('');
+      await phone.getByRole('button', { name: 'Ready' }).click();
+      await expect(phone.getByText('Back to your place')).toBeHidden();
+      await expect(phone.getByText('Get ready', { exact: true })).toBeVisible();
       await expect(phone.getByRole('heading', { name: 'How many?' })).toBeVisible({ timeout: 30_000 });
       await phone.getByLabel('Count (tap)', { exact: true }).fill('9');
       await phone.getByRole('button', { name: 'Keep these numbers' }).click();
+      await phone.getByRole('button', { name: 'Send without looking' }).click();
       await expect(phone.getByRole('heading', { name: 'That is all. Well done.' })).toBeVisible();
       await expect(phone.getByTestId('outbox')).toContainText('Nothing is lost');
       expect(await outboxOf(phone)).toEqual(expect.arrayContaining(['go', 'run']));

@@ -142,6 +142,14 @@ test.describe
       await signIn(phone, 'Comet');
       const offered = async () => ((await (await phone.request.get('/api/v1/go/this-week')).json()) as { mayFilm: boolean }).mayFilm;
       await page.getByRole('button', { name: 'No clips' }).click();
+      // It is asked first, with what goes; nothing has changed yet.
+      const back = page.getByRole('region', { name: 'Take the clips back' });
+      await expect(back).toContainText(/clips? of Comet (is|are) hidden from the coaches at once/);
+      expect(await offered()).toBe(true);
+      await back.getByRole('button', { name: 'Leave it as it is' }).click();
+      await page.getByRole('button', { name: 'No clips' }).click();
+      await back.getByRole('button', { name: 'Yes, no clips' }).click();
+      await expect(page.getByText('You said no: filming is not offered.')).toBeFocused();
       await expect(page.getByText('You said no: filming is not offered.')).toBeVisible();
       expect(await offered()).toBe(false);
       await page.getByRole('button', { name: 'Yes, clips are fine' }).click();

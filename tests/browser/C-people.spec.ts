@@ -164,6 +164,7 @@ test('a guardian’s no hides the clips from the coach at once', LONG, async ({ 
   await family.goto('/family');
   await awake(family);
   await family.getByRole('button', { name: 'No clips' }).click();
+  await family.getByRole('button', { name: 'Yes, no clips' }).click();
   await expect(family.getByText('You said no: filming is not offered.')).toBeVisible();
   expect((await context.request.get(`/api/v1/clips/${clip}/file`)).status()).toBe(404);
   expect(await clips()).toEqual([]);

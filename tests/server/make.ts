@@ -7,6 +7,7 @@ import type { GoSent, RunSent, ScoreSent } from '../../src/contract/training.ts'
 import type { Drill } from '../../src/core/drills/index.ts';
 import type { Item, WeekPlan } from '../../src/core/weeks/index.ts';
 import { type Actor, actorOf, NOBODY } from '../../src/server/accounts/actor.ts';
+import { CLIP_CONSENT } from '../../src/server/consent/consent.ts';
 import { type Context, createContext } from '../../src/server/context.ts';
 import { readConfig } from '../../src/server/platform/config.ts';
 import { runs, squadPlayers, user, weekRevisions, weeks } from '../../src/server/platform/db/schema.ts';
@@ -270,7 +271,7 @@ export function aHurtRun(town: Town): string {
 
 export function sayYes(town: Town, yes = true): void {
   const playerId = town.player.playerId;
-  giveConsent(town.context, town.guardian, { player: playerId, id: uuid(), kind: 'clips', yes, textVersion: 1 });
+  giveConsent(town.context, town.guardian, { player: playerId, id: uuid(), kind: 'clips', yes, textVersion: CLIP_CONSENT.version });
 }
 
 /** The kind of problem that a call ends with, or "done". */

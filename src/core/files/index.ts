@@ -1,3 +1,4 @@
+export { type ChildOnPage, type ClipOnPage, childPage, clipFileName } from './child-page.ts';
 export { type DoseRow, doseRows } from './dose-rows.ts';
 export { compareDrills, DrillFile, drillFile, importWeek, publishedSchemas, WeekFile, weekFile } from './files.ts';
 export { HistoryFile } from './history.ts';

@@ -11,6 +11,7 @@ const WORDS: Record<string, string> = {
   switch: 'switch',
   turnRound: 'turn-round',
   scoring: 'saying a number',
+  walkBack: 'walk back after a number',
   contactSchool: 'contact',
   footOrder: 'order of the feet',
   sessionMinutes: 'minutes of a session',

@@ -153,6 +153,7 @@ export const RunTimes = z.object({
   switch: length('switch', 'The switch'),
   turnRound: length('turnRound', 'The turn-round'),
   scoring: length('scoring', 'Saying a number'),
+  walkBack: length('walkBack', 'The walk back'),
 });
 
 /** A released week: the plan with the drills, and the squad's lengths, as they were that hour. */

@@ -5,12 +5,16 @@ import { type ConsentKind, consents } from '../platform/db/schema.ts';
 
 /** What a guardian agrees to, and its version: a changed text is a new version and is asked again. */
 export const CLIP_CONSENT = {
-  version: 2,
+  version: 3,
   text:
-    'My child may film single goes for the coach. Clips are seen by the coaches of the squad and by our family only, ' +
+    'My child may film single goes for the coach, with sound only where the coach’s rules ask for it, so that touches can be heard. ' +
+    'My child looks at each clip before it leaves the phone, or says to send it without looking. Clips are seen by the coaches of the squad and by our family only, ' +
     'never shown in tables, cleaned of place and device data, and deleted after the squad’s limit or at once when we ask. ' +
     'I can take this back at any time; then all clips are hidden from the coaches at once and deleted within a day.',
 };
+
+/** The first version of that text that speaks of sound. */
+const SOUND_SINCE = 3;
 
 /** What a guardian says of the squad's tables. Nobody's word yet leaves the child in, where the squad has them on. */
 export const TABLE_CONSENT = {
@@ -37,6 +41,18 @@ export const saidYes = (db: Db, playerId: string, kind: ConsentKind): boolean =>
   !isLeaving(db, playerId) && newestWord(db, playerId, kind) === true;
 
 export const mayFilm = (db: Db, playerId: string): boolean => saidYes(db, playerId, 'clips');
+
+/** Whether clips may have sound: the guardian's newest word is a yes to a text that says so. */
+export function saidYesToSound(db: Db, playerId: string): boolean {
+  const newest = db
+    .select({ yes: consents.yes, version: consents.textVersion })
+    .from(consents)
+    .where(and(eq(consents.playerId, playerId), eq(consents.kind, 'clips')))
+    .orderBy(desc(consents.at), desc(consents.id))
+    .limit(1)
+    .get();
+  return mayFilm(db, playerId) && newest !== undefined && newest.version >= SOUND_SINCE;
+}
 
 /** Who of some children may film, read at once. */
 export function mayFilmAmong(db: Db, playerIds: readonly string[]): Set<string> {

@@ -1,7 +1,9 @@
 import { createReadStream, existsSync } from 'node:fs';
-import { join } from 'node:path';
+import { extname, join } from 'node:path';
 import { asc, eq } from 'drizzle-orm';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import { trainingDay } from '../../core/calendar/days.ts';
+import { childPage, clipFileName } from '../../core/files/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { playerHistoryOf } from '../files/exports.ts';
@@ -21,12 +23,15 @@ interface Entry {
 
 const json = (value: unknown) => ({ text: `${JSON.stringify(value, null, 2)}\n` });
 
+const CONSENT_WORDS = { clips: 'clips', table: 'the squad’s tables', post: 'letters by mail' } as const;
+
 const README = `Everything that Eager Feet keeps of one child.
 
+open-me.html          the same to read: clips by day and drill, bests, sessions, lines, permissions
 child.json            who, in which squads, every yes and no, every line of the coach, who watched what, letters
 history-*.json        all scores, records, sessions and days of one squad (format eager-feet/history)
 scores-*.csv          the same scores as a table
-clips/                clips that are kept, and the coach's remarks on each as WebVTT
+clips/                clips that are kept, by day and drill, and the coach's remarks on each as WebVTT
 spoken/               lines that the coach spoke
 
 Notes that coaches keep for themselves are not in here; ask the coach for them.
@@ -41,6 +46,7 @@ export function everythingOf(context: Context, actor: Actor, input: { player: st
   if (!player) throw notFound();
   const { nickname, birthYear, strongerFoot, contactSchool, home, createdAt } = player;
   const memberships = db.select().from(squadPlayers).where(eq(squadPlayers.playerId, playerId)).orderBy(asc(squadPlayers.joinedOn)).all();
+  const kept = db.select().from(clips).where(eq(clips.playerId, playerId)).all();
   const said = db.select().from(consents).where(eq(consents.playerId, playerId)).orderBy(asc(consents.at)).all();
   const about = {
     player: { nickname, birthYear, strongerFoot, contactSchool, home, createdAt },
@@ -49,15 +55,39 @@ export function everythingOf(context: Context, actor: Actor, input: { player: st
     consents: said.map(({ kind, yes, textVersion, at }) => ({ kind, yes, textVersion, at: new Date(at).toISOString() })),
     page: childFor(context, actor, playerId),
   };
+  const { page } = about;
+  const dayOf = (at: number) => trainingDay(at, page.timeZone, 0);
+  const taken = new Set<string>();
+  const named = page.clips.flatMap((clip) => {
+    const row = kept.find((one) => one.id === clip.id);
+    if (!row?.fileName || !existsSync(join(config.clipDir, row.fileName))) return [];
+    const day = dayOf(clip.at);
+    const path = `clips/${clipFileName({ day, drill: clip.drillName, foot: clip.foot }, extname(row.fileName), taken)}`;
+    return [{ row, file: join(config.clipDir, row.fileName), path, day, clip }];
+  });
   const histories = memberships.map(({ squadId }, i) => ({ part: i + 1, history: playerHistoryOf(context, squadId, playerId) }));
-  const kept = db.select().from(clips).where(eq(clips.playerId, playerId)).all();
   const spoken = db.select().from(spokenLines).where(eq(spokenLines.playerId, playerId)).all();
+  const readable = childPage({
+    nickname,
+    madeOn: dayOf(context.now()),
+    histories: histories.map((one) => one.history),
+    lines: page.lines.flatMap(({ at, drillName, line }) => (line ? [{ day: dayOf(at), drill: drillName, line }] : [])),
+    permissions: page.consents.map(({ kind, yes, at, by }) => ({ day: dayOf(at), what: CONSENT_WORDS[kind], yes, by })),
+    clips: named.map(({ path, day, clip }) => ({
+      path,
+      day,
+      drill: clip.drillName,
+      foot: clip.foot,
+      watched: clip.views.flatMap((view) => (view.kind === 'watched' ? [{ who: view.who, seconds: view.seconds ?? 0 }] : [])),
+    })),
+  });
   const fileOf = (folder: string, name: string | null): Entry[] => {
     const file = join(config.clipDir, name ?? 'none');
     return name && existsSync(file) ? [{ name: `${folder}/${name}`, from: { file } }] : [];
   };
   return [
     { name: 'README.txt', from: { text: README } },
+    { name: 'open-me.html', from: { text: readable } },
     { name: 'child.json', from: json(about) },
     ...histories.flatMap(({ part, history }) => [
       { name: `history-${part}.json`, from: json(history) },
@@ -66,9 +96,10 @@ export function everythingOf(context: Context, actor: Actor, input: { player: st
         from: { text: csv(history.scores.map(({ drill, ...score }) => ({ ...score, drill: drill.name }))) },
       },
     ]),
-    ...kept
-      .filter((clip) => clip.state === 'kept')
-      .flatMap((clip) => [...fileOf('clips', clip.fileName), { name: `clips/${clip.id}.vtt`, from: { text: remarksOnClip(db, clip) } }]),
+    ...named.flatMap(({ row, file, path }): Entry[] => [
+      { name: path, from: { file } },
+      { name: `${path.slice(0, path.length - extname(path).length)}.vtt`, from: { text: remarksOnClip(db, row) } },
+    ]),
     ...spoken.filter((line) => line.deletedAt === null).flatMap((line) => fileOf('spoken', line.fileName)),
   ];
 }

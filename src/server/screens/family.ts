@@ -18,6 +18,7 @@ import { memberEver, squadById, squadDay } from '../squads/squads.ts';
 import { streakStateOf } from '../streaks/days.ts';
 import { outOfTables } from '../tables/tables.ts';
 import { feedsOf } from '../weeks/feeds.ts';
+import { familyWeekOf } from './family-week.ts';
 import { linesFor } from './feet.ts';
 import { lettersOf } from './letters.ts';
 
@@ -90,6 +91,7 @@ export function childFor(context: Context, actor: Actor, playerId: string): Chil
     timeZone: squad.timeZone,
     nickname: player.nickname,
     squads: memberships.map((one) => (one.leftOn === null ? one.name : `${one.name} (until ${one.leftOn})`)),
+    week: current && !leaving ? familyWeekOf(context, squad.id, memberEver(db, squad.id, playerId)) : null,
     clipsAllowed: mayFilm(db, playerId),
     consents: consentsOf(db, playerId),
     clips: clipsOf(context, playerId, drillName),

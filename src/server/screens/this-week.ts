@@ -6,7 +6,7 @@ import { DONE_SHARE } from '../../core/training/index.ts';
 import { type PublishedWeek, swapsFor, withSwaps } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import { filmsWithWeek } from '../clips/films/films.ts';
-import { mayFilm } from '../consent/consent.ts';
+import { mayFilm, saidYesToSound } from '../consent/consent.ts';
 import type { Context } from '../context.ts';
 import { drillNames, liveShelf, shelfOf } from '../drills/shelf.ts';
 import type { Db } from '../platform/db/connection.ts';
@@ -105,7 +105,8 @@ function besideWeek(db: Db, squad: Squad, member: Member, content: PublishedWeek
   return { of: Object.fromEntries(of), drills };
 }
 
-function doneSessions(db: Db, weekId: string, playerId: string): string[] {
+/** Ids of the sessions of a week that a player has done. */
+export function doneSessions(db: Db, weekId: string, playerId: string): string[] {
   const rows = db
     .select({ sessionId: runs.sessionId, share: runs.share })
     .from(runs)
@@ -193,7 +194,7 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
     mayFilm: films,
     clipAsks: content && films ? wantedClips(db, squadId, member.id, content) : [],
     films: filmsWithWeek(db, squadId, open && content ? { id: open.week.id, drills: Object.keys(content.drills) } : null),
-    film: { height: squad.clipHeight, sound: squad.clipSound },
+    film: { height: squad.clipHeight, sound: squad.clipSound && saidYesToSound(db, member.id) },
     streak,
     strip,
     now,

@@ -3,6 +3,7 @@ import { useEffect, useId, useRef, useState } from 'react';
 import type { Trim } from '../../client/device-store.ts';
 import { number } from '../../client/words.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
+import { watchUntilSeen } from './seen.ts';
 
 interface Props {
   take: { address: string; trim: Trim | null; workAt: number | null };
@@ -11,6 +12,8 @@ interface Props {
   /** What is cut off never leaves it. */
   device?: 'phone' | 'device';
   onTrim(trim: Trim | null): void;
+  /** It was looked at. */
+  onSeen?(): void;
 }
 
 /** A clip shorter than this is no clip. */
@@ -44,9 +47,12 @@ function useLength() {
 }
 
 /** The own clip before it leaves the phone: seen, and cut at both ends. What is cut off is never sent. */
-export function TrimClip({ take, name, device = 'phone', onTrim }: Props) {
+export function TrimClip({ take, name, device = 'phone', onTrim, onSeen }: Props) {
   const id = useId();
   const { video, seconds } = useLength();
+  const seen = useRef(onSeen);
+  seen.current = onSeen;
+  useEffect(() => (video.current ? watchUntilSeen(video.current, () => seen.current?.()) : undefined), [video]);
   const [cutting, setCutting] = useState(take.trim !== null);
   const from = take.trim?.from ?? 0;
   const to = take.trim?.to ?? seconds ?? 0;

@@ -115,6 +115,7 @@ const TIME_FIELDS = [
   ['switch', 'Switch of feet'],
   ['turnRound', 'Turn-round'],
   ['scoring', 'Saying a number'],
+  ['walkBack', 'Back in place after a number (0: when the player says ready)'],
 ] as const;
 
 /** Lengths of the run sheet, in seconds; an empty field is as usual. */

@@ -1,5 +1,5 @@
 import { Check } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
@@ -9,6 +9,7 @@ import { dayInWords, footInWords, number, whenInWords } from '../../client/words
 import { invitationsApi } from '../../contract/invitations.ts';
 import { type Child, type FamilyPage, screensApi } from '../../contract/screens.ts';
 import { trainingApi } from '../../contract/training.ts';
+import { plural } from '../../core/text/plural.ts';
 import { Button, ButtonLink, Field, Form, Notice } from '../../ui/parts/index.ts';
 import { DeleteClip } from '../clips/DeleteClip.tsx';
 import { LetterBox } from '../letters/LetterBox.tsx';
@@ -17,6 +18,10 @@ import { Lines } from '../progress/Lines.tsx';
 import { ChildAccess } from '../squads/ChildAccess.tsx';
 import { ChildKept, ChildLeaving } from '../squads/ChildKept.tsx';
 import { Feeds } from '../weeks/Feeds.tsx';
+import { ChildGlance } from './ChildGlance.tsx';
+
+/** High enough for a thumb. */
+const SUMMARY = 'min-h-11 cursor-pointer py-2.5';
 
 /** What was said of one permission, with who, when and of which text. */
 function SaidBefore({ child, kind }: { child: Child; kind: Child['consents'][number]['kind'] }) {
@@ -24,7 +29,7 @@ function SaidBefore({ child, kind }: { child: Child; kind: Child['consents'][num
   if (said.length === 0) return null;
   return (
     <details>
-      <summary>What was said, and when</summary>
+      <summary className={SUMMARY}>What was said, and when</summary>
       <ul className="text-dust text-sm">
         {said.map((one) => (
           <li key={one.at + String(one.yes)}>
@@ -36,26 +41,92 @@ function SaidBefore({ child, kind }: { child: Child; kind: Child['consents'][num
   );
 }
 
-function Consent({ child, text, onSay }: { child: Child; text: string; onSay(yes: boolean): void }) {
+interface Asked {
+  child: Child;
+  text: string;
+  onSay(yes: boolean): void;
+}
+
+/** What was answered, where the eyes and a screen reader go once it was. */
+function Answer({ words, good = false }: { words: string; good?: boolean }) {
+  const line = useRef<HTMLParagraphElement>(null);
+  const before = useRef(words);
+  useEffect(() => {
+    if (before.current !== words) line.current?.focus();
+    before.current = words;
+  }, [words]);
+  return (
+    <p ref={line} tabIndex={-1} role="status" className={`font-semibold ${good ? 'text-moss' : ''}`}>
+      {words}
+    </p>
+  );
+}
+
+/** “No clips” says first what goes with it. */
+function NoClips({ child, onSay }: Pick<Asked, 'child' | 'onSay'>) {
+  const [asked, setAsked] = useState(false);
+  const saidNo = !child.clipsAllowed && child.consents.some((one) => one.kind === 'clips');
+  if (!asked)
+    return (
+      <Button size="player" aria-pressed={!child.clipsAllowed} onClick={() => (child.clipsAllowed ? setAsked(true) : onSay(false))}>
+        {saidNo && <Check aria-hidden className="size-5" />} No clips
+      </Button>
+    );
+  const n = child.clips.length;
+  return (
+    <section className="flex w-full flex-col gap-2" aria-label="Take the clips back">
+      <p>
+        {n === 0
+          ? 'No clip is kept now.'
+          : `${plural(n, 'clip')} of ${child.nickname} ${n === 1 ? 'is' : 'are'} hidden from the coaches at once and deleted within a day.`}{' '}
+        Filming is not offered any more. Numbers, streaks and the coach’s lines stay.
+      </p>
+      <div className="flex flex-wrap gap-2">
+        <Button
+          autoFocus
+          size="player"
+          look="stop"
+          onClick={() => {
+            setAsked(false);
+            onSay(false);
+          }}
+        >
+          Yes, no clips
+        </Button>
+        <Button size="player" onClick={() => setAsked(false)}>
+          Leave it as it is
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+function Consent({ child, text, textVersion, onSay }: Asked & { textVersion: number }) {
+  const newest = child.consents.find((one) => one.kind === 'clips');
+  const isOlder = child.clipsAllowed && newest !== undefined && newest.textVersion < textVersion;
   const saidOfClips = child.consents.some((one) => one.kind === 'clips');
   return (
     <section className="slab flex flex-col gap-3 p-4" aria-label={`Clips of ${child.nickname}`}>
       <h3 className="text-lg">May {child.nickname} film single goes?</h3>
       <p>{text}</p>
-      <p className={`font-semibold ${child.clipsAllowed ? 'text-moss' : ''}`}>
-        {child.clipsAllowed
-          ? 'You said yes: filming is offered.'
-          : saidOfClips
-            ? 'You said no: filming is not offered.'
-            : 'You have not said yes yet: filming is not offered.'}
-      </p>
+      <Answer
+        good={child.clipsAllowed}
+        words={
+          child.clipsAllowed
+            ? 'You said yes: filming is offered.'
+            : saidOfClips
+              ? 'You said no: filming is not offered.'
+              : 'You have not said yes yet: filming is not offered.'
+        }
+      />
+      {isOlder && (
+        <Notice>Your yes was to an earlier text, which said nothing of sound: clips are filmed without it until you say yes again.</Notice>
+      )}
       <div className="flex flex-wrap gap-3">
         <Button size="player" look={child.clipsAllowed ? 'plain' : 'main'} aria-pressed={child.clipsAllowed} onClick={() => onSay(true)}>
           {child.clipsAllowed && <Check aria-hidden className="size-5" />} Yes, clips are fine
         </Button>
-        <Button size="player" aria-pressed={!child.clipsAllowed} onClick={() => onSay(false)}>
-          {!child.clipsAllowed && saidOfClips && <Check aria-hidden className="size-5" />} No clips
-        </Button>
+        <NoClips child={child} onSay={onSay} />
       </div>
       <SaidBefore child={child} kind="clips" />
     </section>
@@ -64,15 +135,16 @@ function Consent({ child, text, onSay }: { child: Child; text: string; onSay(yes
 
 /** Who had a clip, and when. */
 function ClipViews({ views, timeZone }: { views: Child['clips'][number]['views']; timeZone: string }) {
+  const watched = views.filter((view) => view.kind === 'watched');
   if (views.length === 0) return <p className="text-dust text-sm">Nobody has watched it yet.</p>;
   return (
     <details className="text-sm">
-      <summary className="cursor-pointer">Who watched it ({views.length})</summary>
+      <summary className={SUMMARY}>{watched.length > 0 ? `Who watched it (${watched.length})` : 'Opened, but not played yet'}</summary>
       <ul>
         {views.map((view) => (
           <li key={`${view.at}-${view.kind}-${view.who}`}>
             <span className="text-dust">{whenInWords(view.at, timeZone)}</span> {view.who}{' '}
-            {view.kind === 'watched' ? `watched ${number(view.seconds ?? 0)} s` : 'loaded it'}
+            {view.kind === 'watched' ? `watched ${number(view.seconds ?? 0)} s` : 'opened it'}
           </li>
         ))}
       </ul>
@@ -81,15 +153,16 @@ function ClipViews({ views, timeZone }: { views: Child['clips'][number]['views']
 }
 
 /** Whether the child stands in the squad's tables: a guardian can take it out, and put it back. */
-function TableConsent({ child, text, onSay }: { child: Child; text: string; onSay(yes: boolean): void }) {
+function TableConsent({ child, text, onSay }: Asked) {
   return (
     <section className="slab flex flex-col gap-3 p-4" aria-label={`Tables and ${child.nickname}`}>
       <h3 className="text-lg">May {child.nickname} stand in the squad’s tables?</h3>
       <p>{text}</p>
-      <p className="font-semibold">
-        {child.tableSchool === 'off' ? 'The squad’s tables are off just now. ' : ''}
-        {child.inTables ? 'Your child may stand in them.' : 'Your child is out of them.'}
-      </p>
+      <Answer
+        words={`${child.tableSchool === 'off' ? 'The squad’s tables are off just now. ' : ''}${
+          child.inTables ? 'Your child may stand in them.' : 'Your child is out of them.'
+        }`}
+      />
       <div className="flex flex-wrap gap-3">
         <Button size="player" aria-pressed={child.inTables} onClick={() => onSay(true)}>
           {child.inTables && <Check aria-hidden className="size-5" />} Yes, in the tables
@@ -112,7 +185,7 @@ function Letters({ child }: { child: Child }) {
         {child.letters.map((letter) => (
           <li key={letter.id} className="py-1">
             <details>
-              <summary>
+              <summary className={SUMMARY}>
                 {letter.subject} <span className="text-dust text-sm">{whenInWords(letter.at, child.timeZone)}</span>
               </summary>
               <LetterBox letter={letter} />
@@ -158,12 +231,12 @@ function ClipList({ child, onDelete }: { child: Child; onDelete(id: string): voi
 }
 
 /** Whether letters about the child may be mailed. They lie on this page either way. */
-function PostConsent({ child, text, onSay }: { child: Child; text: string; onSay(yes: boolean): void }) {
+function PostConsent({ child, text, onSay }: Asked) {
   return (
     <section className="slab flex flex-col gap-3 p-4" aria-label={`Mail about ${child.nickname}`}>
       <h3 className="text-lg">May letters about {child.nickname} be mailed to you?</h3>
       <p>{text}</p>
-      <p className="font-semibold">{child.mayPost ? 'You said yes: letters are mailed.' : 'Letters stay on this page.'}</p>
+      <Answer words={child.mayPost ? 'You said yes: letters are mailed.' : 'Letters stay on this page.'} />
       <div className="flex flex-wrap gap-3">
         <Button size="player" aria-pressed={child.mayPost} onClick={() => onSay(true)}>
           {child.mayPost && <Check aria-hidden className="size-5" />} Yes, mail them
@@ -228,10 +301,7 @@ function ChildPage({ family, child, put, attempt }: OfChild) {
   const header = (
     <header>
       <h2 className="text-2xl">{child.nickname}</h2>
-      <p className="text-dust">
-        {child.squads.join(', ')}
-        {child.streak && ` · ${child.streak.current} ${child.streak.unit === 'week' ? 'weeks' : 'training days'} in a row`}
-      </p>
+      <p className="text-dust">{child.squads.join(', ')}</p>
     </header>
   );
   if (child.leaving)
@@ -274,8 +344,14 @@ function ChildPage({ family, child, put, attempt }: OfChild) {
           <p>Ask how it is before the next session. Pain that stays belongs before a doctor, whose word goes first.</p>
         </section>
       )}
+      {child.week && <ChildGlance week={child.week} streak={child.streak} timeZone={child.timeZone} nickname={child.nickname} />}
       <Anchor part="permissions" child={child} />
-      <Consent child={child} text={family.consentText} onSay={say('clips', family.consentTextVersion)} />
+      <Consent
+        child={child}
+        text={family.consentText}
+        textVersion={family.consentTextVersion}
+        onSay={say('clips', family.consentTextVersion)}
+      />
       <TableConsent child={child} text={family.tableText} onSay={say('table', family.tableTextVersion)} />
       <PostConsent child={child} text={family.postText} onSay={say('post', family.postTextVersion)} />
       <Anchor part="clips" child={child} />

@@ -22,6 +22,8 @@ interface Props {
   beat: string | null;
   /** Somebody counts along on the screen during the work. */
   halves: ReactNode;
+  /** A number was said: the clock waits for the player to be back in place. */
+  backInPlace: boolean;
   onPause(): void;
   onReady(): void;
   onDone(): void;
@@ -102,7 +104,8 @@ const isScored = (sheet: readonly Interval[], interval: Interval) =>
   sheet.some((one) => one.kind === 'score' && one.itemId === interval.itemId && one.round === interval.round);
 
 /** The clock, for a phone that leans on a bottle two metres away. A tap anywhere pauses, or says "ready" where that is waited for. */
-export function ClockFace({ sheet, state, drillOf, listening, stronger, children, calls, beat, halves, onPause, onReady, onDone }: Props) {
+export function ClockFace(props: Props) {
+  const { sheet, state, drillOf, listening, stronger, children, calls, beat, halves, backInPlace, onPause, onReady, onDone } = props;
   const interval = sheet[state.index];
   if (!interval) return null;
   const ran = state.ranMs / 1000;
@@ -112,7 +115,7 @@ export function ClockFace({ sheet, state, drillOf, listening, stronger, children
   const drill = drillOf(interval);
   const reps = interval.reps ? `${interval.reps} reps` : interval.set ? `set ${interval.set}` : '';
   const share = interval.seconds > 0 ? Math.min(1, ran / interval.seconds) : 0;
-  const waits = interval.kind === 'set-up' || interval.kind === 'drink';
+  const waits = interval.kind === 'set-up' || interval.kind === 'drink' || backInPlace;
   const rest = interval.kind === 'rest' && interval.itemId !== null;
   const counting = interval.kind === 'work' && halves !== null;
   const name = interval.kind === 'set-up' ? 'Put out what you need' : rest ? `Next: ${drill?.name ?? ''}` : (drill?.name ?? '');
@@ -130,7 +133,9 @@ export function ClockFace({ sheet, state, drillOf, listening, stronger, children
         aria-label={waits ? 'Ready' : 'Pause'}
       >
         <span className="flex w-full items-baseline justify-between gap-3 text-xl flat:col-span-2">
-          <span>{headline(interval) === KIND_WORDS[interval.kind] ? '' : KIND_WORDS[interval.kind]}</span>
+          <span>
+            {backInPlace ? 'Back to your place' : headline(interval) === KIND_WORDS[interval.kind] ? '' : KIND_WORDS[interval.kind]}
+          </span>
           <span>{placeInWords(sheet, interval)}</span>
         </span>
         <span
@@ -144,7 +149,7 @@ export function ClockFace({ sheet, state, drillOf, listening, stronger, children
           className={`font-bold font-display leading-none flat:col-start-2 flat:row-span-3 flat:row-start-2 flat:pt-[0.1em] ${counting ? 'text-[96px]' : isBefore(interval) ? 'text-[min(30vw,120px)] flat:text-[min(55vh,30vw)]' : working ? 'text-[min(38vw,150px)] flat:text-[min(45vh,26vw)]' : 'text-[min(46vw,190px)] flat:text-[min(55vh,30vw)]'}`}
           data-testid="clock-seconds"
         >
-          {interval.kind === 'set-up' ? '' : shown}
+          {interval.kind === 'set-up' || backInPlace ? '' : shown}
         </span>
         {working && (interval.pace || reps || beat) && (
           <span className={`flex flex-wrap gap-x-4 font-display font-semibold leading-[1.05] ${FAR}`}>

@@ -19,6 +19,7 @@ import {
   shareOfWork,
   sheetWithInstead,
   sideInWords,
+  TIMES,
   withInstead,
   workOfGo,
 } from '../../core/training/index.ts';
@@ -37,6 +38,7 @@ import { beatWords, type Outcome } from './score-form.ts';
 import { useClock } from './use-clock.ts';
 import { takeKey, useFilming } from './use-filming.ts';
 import { useHandsFree } from './use-hands-free.ts';
+import { useInPlace } from './use-in-place.ts';
 import { useMeeting } from './use-meeting.ts';
 import { useTaps } from './use-taps.ts';
 
@@ -160,16 +162,7 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
   const waits = state.phase === 'running' && (interval?.kind === 'set-up' || interval?.kind === 'drink');
   // The walk to the phone is no part of a course.
   const endsByHand = state.phase === 'running' && interval?.kind === 'work' && interval.ends === 'player';
-  const { listening, loud, hearing, listenOn } = useHandsFree(
-    clock.voice,
-    waits ? () => tap('ready') : endsByHand ? () => tap('done') : null,
-  );
 
-  // Pause stands where Start stood: the second touch of a double tap is no pause.
-  const startedAt = useRef(Number.NEGATIVE_INFINITY);
-  const pauseByTouch = () => {
-    if (performance.now() - startedAt.current > DOUBLE_TAP_MS) tap('pause');
-  };
   const pauseClock = useCallback(() => tap('pause'), [tap]);
   const meeting = useMeeting(visit, session, sheet, state, pauseClock);
   const [stepsOut, setStepsOut] = useState(false);
@@ -178,10 +171,27 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
   const doneDrill = drillOf(interval);
   const isUncounted = interval?.kind === 'score' && plannedDrill && doneDrill && !countsInPlaceOf(plannedDrill, doneDrill);
   const passes = state.phase === 'running' && interval?.itemId != null && (leftOut.has(interval.itemId) || isUncounted);
+  const held = passes || meeting.drillId !== null || mending !== null || stepsOut;
+  const inPlace = useInPlace(sheet, state, held, runner.times?.walkBack ?? TIMES.walkBack, tap);
+  const { listening, loud, hearing, listenOn } = useHandsFree(
+    clock.voice,
+    waits ? () => tap('ready') : inPlace.isWaiting ? inPlace.ready : endsByHand ? () => tap('done') : null,
+  );
+
+  // Pause stands where Start stood: the second touch of a double tap is no pause.
+  const startedAt = useRef(Number.NEGATIVE_INFINITY);
+  const pauseByTouch = () => {
+    if (performance.now() - startedAt.current > DOUBLE_TAP_MS) tap('pause');
+  };
   // biome-ignore lint/correctness/useExhaustiveDependencies: each interval of it is passed by itself.
   useEffect(() => {
     if (passes) tap('skip');
   }, [passes, state.index, tap]);
+
+  const { voice } = clock;
+  useEffect(() => {
+    if (inPlace.isWaiting) voice.tell('Back to your place. Say when you are ready.', 'set-up');
+  }, [inPlace.isWaiting, voice]);
 
   const { now, log } = clock;
   const sendLog = useCallback(() => sendSoon(runToSend(run, log(), now())), [run, log, now]);
@@ -372,8 +382,8 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
   const goOn = () => {
     clock.voice.open();
     setStepsOut(false);
-    // Out of a pause before something new it goes back to meeting that.
-    if (!stepsOut || meeting.drillId === null) tap('resume');
+    // Out of a pause before something new it goes back to meeting that; out of one on the way back from a number, to that.
+    if (!stepsOut || (meeting.drillId === null && !inPlace.isBack)) tap('resume');
   };
   return (
     <main className="wrap-anywhere mx-auto flex h-dvh max-w-lg flex-col gap-3 overflow-y-auto p-4 flat:max-w-none">
@@ -406,7 +416,7 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
             onPause={() => setStepsOut(true)}
           />
         </Suspense>
-      ) : paused ? (
+      ) : paused && !inPlace.isWaiting ? (
         <Suspense fallback={<h2 className="text-[40px]">Paused</h2>}>
           <PausePanel
             here={here}
@@ -467,10 +477,13 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
           }
           calls={calls}
           beat={interval?.kind === 'work' ? beatWords(beats, interval) : null}
-          onPause={pauseByTouch}
+          backInPlace={inPlace.isWaiting}
+          onPause={inPlace.isWaiting ? () => setStepsOut(true) : pauseByTouch}
           onReady={() => {
             startedAt.current = Number.NEGATIVE_INFINITY;
-            tap('ready');
+            clock.voice.open();
+            if (inPlace.isWaiting) inPlace.ready();
+            else tap('ready');
           }}
           onDone={() => tap('done')}
         >
@@ -479,8 +492,9 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
             onMend={
               outcomes.length > 0 && !working
                 ? () => {
-                    pausedToMend.current = true;
-                    tap('pause');
+                    // On the way back from a number the clock stands already, and goes on when the player is ready.
+                    pausedToMend.current = !inPlace.isWaiting;
+                    if (!inPlace.isWaiting) tap('pause');
                     setMending(gives.at(-1) ?? null);
                   }
                 : null

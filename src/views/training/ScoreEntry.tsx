@@ -28,6 +28,8 @@ interface Props {
   said?: readonly ScoreSent[];
   /** The clip of a foot's work, for counting once more. */
   takeOf?(foot: Foot): Take | undefined;
+  /** The clip of a foot was looked at, while counting on it. */
+  onLookedAt?(foot: Foot): void;
   onGive(scores: ScoreSent[]): void;
   /** Metres of one course as it lies at home; null for a drill without cones. */
   courseMetres: number | null;
@@ -92,7 +94,7 @@ function Faults({ folded, children }: { folded: boolean; children: ReactNode }) 
 }
 
 /** Numbers of one go: a panel a foot, left on the left half, right on the right half; or "I lost count". */
-export function ScoreEntry({ item, drill, feet, work, numbers, tapped, said, takeOf, courseMetres, onGive, onAgain }: Props) {
+export function ScoreEntry({ item, drill, feet, work, numbers, tapped, said, takeOf, courseMetres, onLookedAt, onGive, onAgain }: Props) {
   const [entries, setEntries] = useState<FootEntry[]>(() =>
     feet.map((foot) => {
       const before = said?.find((one) => one.foot === foot);
@@ -132,6 +134,7 @@ export function ScoreEntry({ item, drill, feet, work, numbers, tapped, said, tak
         takeOf={(foot) => takeOf?.(foot)}
         tries={measure === 'unbroken run'}
         onCounted={(foot, value, tries) => {
+          onLookedAt?.(foot);
           set(foot, tries ? { tries: tries.map(String), value: '' } : { value: String(value) });
           setLost(false);
         }}

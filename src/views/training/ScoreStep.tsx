@@ -1,3 +1,4 @@
+import { useEffect, useState } from 'react';
 import type { NumberToBeat, ScoreSent } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { Foot } from '../../core/drills/terms.ts';
@@ -6,6 +7,7 @@ import type { ClockedWork } from '../../core/training/index.ts';
 import type { Item } from '../../core/weeks/schema.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { Easier, type TodayChoice } from './Easier.tsx';
+import { LookFirst } from './LookFirst.tsx';
 import { ScoreEntry } from './ScoreEntry.tsx';
 import { Takes } from './Takes.tsx';
 import { type Filming, takeKey } from './use-filming.ts';
@@ -51,36 +53,75 @@ export function ScoreStep({
 }: Props) {
   const go = { itemId: item.id, round };
   const keyOf = (foot: Foot) => takeKey({ ...go, foot });
+  const takeOf = (foot: Foot) => filming.takes.find((take) => take.key === keyOf(foot));
+  /** Clips that were looked at, by the file itself: a go that is filmed anew is looked at anew. */
+  const [seen, setSeen] = useState<readonly string[]>([]);
+  const markSeen = (key: string) => {
+    const take = filming.takes.find((one) => one.key === key);
+    if (take) setSeen((all) => (all.includes(take.address) ? all : [...all, take.address]));
+  };
+  /** Numbers that wait for their clips to be looked at. */
+  const [waiting, setWaiting] = useState<ScoreSent[] | null>(null);
+  const clips = feet.flatMap((foot) => {
+    const take = takeOf(foot);
+    return take ? [{ foot, take, seen: seen.includes(take.address) }] : [];
+  });
+  const give = async (scores: ScoreSent[]) => {
+    // One whose last second still runs is ended here, and is looked at like the others.
+    const made = await filming.collect(feet.map(keyOf)).catch(() => []);
+    if (made.some((take) => !seen.includes(take.address))) setWaiting(scores);
+    else onGive(scores);
+  };
+  const isAsked = waiting !== null && clips.length > 0;
+  // With the last clip deleted the numbers go alone.
+  useEffect(() => {
+    if (!waiting || clips.length > 0) return;
+    setWaiting(null);
+    onGive(waiting);
+  }, [waiting, clips.length, onGive]);
   return (
     <>
-      <h2 className="text-2xl">How many?</h2>
-      <ScoreEntry
-        item={item}
-        drill={drill}
-        feet={feet}
-        work={work}
-        numbers={numbers}
-        tapped={(foot, surface) => taps.tapped(go, foot, surface)}
-        takeOf={(foot) => filming.takes.find((take) => take.key === keyOf(foot))}
-        courseMetres={courseMetres}
-        onGive={onGive}
-        onAgain={onAgain}
-      />
-      {mayFilm && (
-        <Takes
-          feet={feet}
-          keyOf={keyOf}
-          takes={filming.takes}
-          onPick={(key, file) => filming.addTake(key, file, null)}
+      {isAsked && (
+        <LookFirst
+          clips={clips}
+          onSeen={markSeen}
+          onSend={() => onGive(waiting)}
           onDrop={filming.dropTake}
-          onTrim={filming.trimTake}
+          onBack={() => setWaiting(null)}
         />
       )}
-      {choice && <Easier choice={choice} stronger={stronger} round />}
-      {filming.problem && <Notice tone="look">{filming.problem}</Notice>}
-      <Button size="player" onClick={onPause}>
-        Pause
-      </Button>
+      <div className={isAsked ? 'hidden' : 'contents'}>
+        <h2 className="text-2xl">How many?</h2>
+        <ScoreEntry
+          item={item}
+          drill={drill}
+          feet={feet}
+          work={work}
+          numbers={numbers}
+          tapped={(foot, surface) => taps.tapped(go, foot, surface)}
+          takeOf={takeOf}
+          onLookedAt={(foot) => markSeen(keyOf(foot))}
+          courseMetres={courseMetres}
+          onGive={(scores) => void give(scores)}
+          onAgain={onAgain}
+        />
+        {mayFilm && (
+          <Takes
+            feet={feet}
+            keyOf={keyOf}
+            takes={filming.takes}
+            onPick={(key, file) => filming.addTake(key, file, null)}
+            onDrop={filming.dropTake}
+            onTrim={filming.trimTake}
+            onSeen={markSeen}
+          />
+        )}
+        {choice && <Easier choice={choice} stronger={stronger} round />}
+        {filming.problem && <Notice tone="look">{filming.problem}</Notice>}
+        <Button size="player" onClick={onPause}>
+          Pause
+        </Button>
+      </div>
     </>
   );
 }

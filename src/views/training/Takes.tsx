@@ -14,10 +14,12 @@ interface Props {
   onPick(key: string, file: Blob): void;
   onDrop(key: string): void;
   onTrim(key: string, trim: Trim | null): void;
+  /** A clip was looked at. */
+  onSeen(key: string): void;
 }
 
 /** The clips of one go: seen, cut or deleted before they leave the phone, or picked from the phone. */
-export function Takes({ feet, keyOf, takes, onPick, onDrop, onTrim }: Props) {
+export function Takes({ feet, keyOf, takes, onPick, onDrop, onTrim, onSeen }: Props) {
   const id = useId();
   const [problem, setProblem] = useState<string | null>(null);
   const pick = (key: string, file: File | undefined) => {
@@ -39,7 +41,7 @@ export function Takes({ feet, keyOf, takes, onPick, onDrop, onTrim }: Props) {
           return (
             <div key={`${key}${take.address}`} className="slab flex flex-col gap-2 p-3">
               <h3>Clip{name}: goes along with the numbers</h3>
-              <TrimClip take={take} name={name} onTrim={(trim) => onTrim(key, trim)} />
+              <TrimClip take={take} name={name} onTrim={(trim) => onTrim(key, trim)} onSeen={() => onSeen(key)} />
               <Button size="player" look="stop" onClick={() => onDrop(key)}>
                 <Trash2 aria-hidden className="size-5" /> Delete this clip
               </Button>

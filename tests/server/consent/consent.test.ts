@@ -1,9 +1,19 @@
 import { expect } from 'chai';
-import { CLIP_CONSENT, mayFilm, mayFilmAmong, newestWord, saidYes, TABLE_CONSENT } from '../../../src/server/consent/consent.ts';
+import {
+  CLIP_CONSENT,
+  mayFilm,
+  mayFilmAmong,
+  newestWord,
+  saidYes,
+  saidYesToSound,
+  TABLE_CONSENT,
+} from '../../../src/server/consent/consent.ts';
 import { choicesFor, mayPost, POST_CONSENT, setPostChoices } from '../../../src/server/consent/mail-choices.ts';
-import { type ConsentKind, consents } from '../../../src/server/platform/db/schema.ts';
+import { type ConsentKind, consents, squads } from '../../../src/server/platform/db/schema.ts';
 import { askToDelete, undoDeletion } from '../../../src/server/privacy/deletion.ts';
-import { openTown, outcome, type Town, uuid } from '../make.ts';
+import { giveConsent } from '../../../src/server/screens/family.ts';
+import { thisWeek } from '../../../src/server/screens/this-week.ts';
+import { openTown, outcome, releaseNow, type Town, uuid } from '../make.ts';
 
 /* What a guardian said is asked for at every door, so it is tried alone and to the last word. */
 describe('a guardian’s word', () => {
@@ -77,9 +87,48 @@ describe('a guardian’s word', () => {
   });
 });
 
+describe('sound of clips', () => {
+  let town: Town;
+  beforeEach(async () => {
+    town = await openTown();
+  });
+  afterEach(() => town.close());
+  const say = (yes: boolean, textVersion: number) =>
+    giveConsent(town.context, town.guardian, { player: town.player.playerId, id: crypto.randomUUID(), kind: 'clips', yes, textVersion });
+  const allowed = () => [mayFilm(town.context.db, town.player.playerId), saidYesToSound(town.context.db, town.player.playerId)];
+  const tick = () => town.setNow(town.context.now() + 1000);
+
+  it('needs a yes to a text that speaks of it; filming goes on without', () => {
+    expect(allowed()).to.deep.equal([false, false]);
+    say(true, 2);
+    expect(allowed()).to.deep.equal([true, false]);
+    tick();
+    say(true, 3);
+    expect(allowed()).to.deep.equal([true, true]);
+    tick();
+    say(false, 3);
+    expect(allowed()).to.deep.equal([false, false]);
+    tick();
+    say(true, 2);
+    expect(allowed()).to.deep.equal([true, false]);
+  });
+
+  it('is recorded only where the squad’s rule asks for it too', () => {
+    releaseNow(town);
+    const film = () => thisWeek(town.context, town.player).film.sound;
+    say(true, 2);
+    expect(film()).to.equal(false);
+    tick();
+    say(true, 3);
+    expect(film()).to.equal(true);
+    town.context.db.update(squads).set({ clipSound: false }).run();
+    expect(film()).to.equal(false);
+  });
+});
+
 describe('what a guardian reads before saying yes', () => {
   it('has a version each, which is asked anew when the text changes, and says how it ends', () => {
-    expect([CLIP_CONSENT.version, TABLE_CONSENT.version, POST_CONSENT.version]).to.deep.equal([2, 1, 1]);
+    expect([CLIP_CONSENT.version, TABLE_CONSENT.version, POST_CONSENT.version]).to.deep.equal([3, 1, 1]);
     expect(CLIP_CONSENT.text).to.include('I can take this back at any time');
     expect(TABLE_CONSENT.text).to.include('never a last place');
     expect(POST_CONSENT.text).to.include('Without a yes');

@@ -156,12 +156,17 @@ describe('keeping a house', () => {
       for await (const chunk of everythingZip(town.context, town.guardian, comet())) chunks.push(chunk);
       const files = unzipSync(new Uint8Array(Buffer.concat(chunks)));
       const names = Object.keys(files).sort();
-      expect(names).to.include.members(['README.txt', 'child.json', 'history-1.json', 'scores-1.csv', `clips/${clip}.vtt`]);
+      expect(names).to.include.members(['README.txt', 'child.json', 'history-1.json', 'scores-1.csv', 'open-me.html']);
+      const day = '2026-11-02';
+      expect(names.filter((one) => one.startsWith('clips/'))).to.deep.equal([`clips/${day}-sole-taps.vtt`, `clips/${day}-sole-taps.webm`]);
       const name = names.find((one) => one.startsWith('clips/') && !one.endsWith('.vtt')) ?? '';
-      expect(Buffer.from(files[name] ?? []).equals(readFileSync(join(config().clipDir, name.slice(6))))).to.equal(true);
+      const [row] = town.context.db.select().from(clips).where(eq(clips.id, clip)).all();
+      expect(Buffer.from(files[name] ?? []).equals(readFileSync(join(config().clipDir, row?.fileName ?? '')))).to.equal(true);
+      const page = Buffer.from(files['open-me.html'] ?? []).toString('utf8');
+      expect(page).to.include(`<a href="${name}">`);
       expect(names.some((one) => one.startsWith('spoken/'))).to.equal(true);
       const text = names
-        .filter((one) => /json|csv|vtt/.test(one))
+        .filter((one) => /json|csv|vtt|html/.test(one))
         .map((one) => Buffer.from(files[one] ?? []).toString('utf8'))
         .join('\n');
       expect(text).to.include('Comet').and.to.not.include('Pebble').and.to.not.include(town.otherPlayer.playerId);
