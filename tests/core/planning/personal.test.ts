@@ -1,12 +1,8 @@
 import { expect } from 'chai';
 import { drillForPlayer } from '../../../src/core/drills/index.ts';
-import { guessMapping, type PaperMapping, readDate, readPaper } from '../../../src/core/files/index.ts';
-import { familySummary, squadSummary } from '../../../src/core/letters/index.ts';
-import { letterOf } from '../../../src/core/mail/index.ts';
 import { allItems, catchUpsFor, personalWeek } from '../../../src/core/planning/index.ts';
-import { atLeastChance, doubtedOften } from '../../../src/core/scores/index.ts';
 import type { PublishedWeek } from '../../../src/core/weeks/index.ts';
-import { aBlock, anId, anItem, aSession, drillOf, drills, timed } from '../make.ts';
+import { aBlock, anId, anItem, aSession, drillOf, timed } from '../make.ts';
 
 function weekOf(...items: ReturnType<typeof anItem>[]): PublishedWeek {
   const used = items.map((item) => drillOf(item.drillId));
@@ -66,129 +62,5 @@ describe('a week of one’s own', () => {
       each.id,
     ]);
     expect(allItems(personalWeek(weekOf(taps), { extras: [], steps: [step('closer cones')] }))[0]).to.deep.equal(taps);
-  });
-});
-
-describe('doubted more often than chance has it', () => {
-  it('sums the upper tail of the binomial', () => {
-    // 1 − 0.98^10 = 0.1829
-    expect(atLeastChance(1, 10, 0.02)).to.be.closeTo(0.1829, 1e-4);
-    expect(atLeastChance(0, 10, 0.02)).to.equal(1);
-  });
-  it('is not two in twenty, and is seven in sixty', () => {
-    expect(doubtedOften(2, 20)).to.equal(false);
-    expect(doubtedOften(7, 60)).to.equal(true);
-    expect(doubtedOften(3, 100)).to.equal(false);
-  });
-});
-
-describe('lists from paper', () => {
-  const around = {
-    players: new Map([['comet', 'id-1']]),
-    drills: [...drills.values()],
-    today: '2026-11-25',
-    order: 'year-month-day' as const,
-  };
-  const mapping: PaperMapping = { player: 0, drill: 1, value: 2, date: 3, foot: 4, amount: 5, faults: null };
-  const read = (...row: string[]) => readPaper([row], mapping, around)[0];
-
-  it('guess what a column holds from its heading, each column once', () => {
-    expect(guessMapping(['Name', 'Exercise', 'Seconds', 'Count', 'Date'])).to.deep.equal({
-      player: 0,
-      drill: 1,
-      amount: 2,
-      value: 3,
-      date: 4,
-      foot: null,
-      faults: null,
-    });
-  });
-  it('read a line by name or alias, with its foot and seconds', () => {
-    const found = read(' Comet ', 'sole taps', '24', '2026-10-02', '', '10');
-    expect(found?.problems).to.deep.equal([]);
-    expect(found?.result).to.deep.include({ playerId: 'id-1', foot: 'both', value: 24, day: '2026-10-02', faults: 0 });
-    expect(found?.result?.dose).to.deep.equal({ measure: 'count in time', seconds: 10, rounds: 1 });
-  });
-  it('say what is wrong, field by field, and guess nothing', () => {
-    const wrong = (...row: string[]) => read(...row)?.problems.map((one) => one.sentence);
-    expect(wrong('Nobody', 'Flying', 'many', '2026-13-40', '', '')).to.deep.equal([
-      'Nobody in the squad is called “Nobody”.',
-      'No drill has the name “Flying”.',
-      '“many” is no number from 0 to 10,000.',
-      '“2026-13-40” is no date in the order year-month-day.',
-    ]);
-    expect(wrong('Comet', drillOf('hop-out-in-taps').name, '20', '2026-10-02', '', '15')).to.deep.equal([
-      `“${drillOf('hop-out-in-taps').name}” needs a foot: left or right.`,
-    ]);
-    expect(wrong('Comet', 'Sole taps', '20', '2026-11-26', '', '')).to.deep.equal(['2026-11-26 is not in the past.']);
-    expect(wrong('Comet', 'Sole taps', '20', '2026-10-02', '', '3')).to.deep.equal(['“3” does not fit “Sole taps”.']);
-  });
-  it('read dates in the order they are written in', () => {
-    expect(readDate('02.10.2026', 'day.month.year')).to.equal('2026-10-02');
-    expect(readDate('10/2/2026', 'month/day/year')).to.equal('2026-10-02');
-    expect(readDate('2026-02-30', 'year-month-day')).to.equal(null);
-    expect(readDate('soon', 'year-month-day')).to.equal(null);
-  });
-  it('take a decimal comma, and letters for feet', () => {
-    expect(read('comet', 'Slalom, both feet', '1', '2026-10-02', 'b', '')?.problems).to.deep.equal([]);
-    expect(read('Comet', drillOf('hop-out-in-taps').name, '20', '2026-10-02', 'L', '15')?.result?.foot).to.equal('left');
-  });
-});
-
-describe('letters', () => {
-  it('say the same as plain text and as HTML, and escape what people typed', () => {
-    const letter = letterOf(
-      'A & B',
-      'Hello',
-      [
-        { heading: 'List', lines: ['<script>1</script>', 'two'], list: true },
-        { heading: 'Nothing', lines: [] },
-      ],
-      'Bye',
-    );
-    expect(letter.plain).to.equal('Hello\n\nList\n- <script>1</script>\n- two\n\nBye\n');
-    expect(letter.html).to.contain('<li>&lt;script&gt;1&lt;/script&gt;</li>').and.to.not.contain('Nothing').and.to.not.contain('<script>');
-  });
-  it('let no line break into a subject', () => {
-    expect(letterOf('One\r\nBcc: all', '', [], '').subject).to.equal('One Bcc: all');
-  });
-  const record = { nickname: 'Comet', drill: 'Sole taps', dose: '30 s', foot: 'both' as const, result: 41, before: 38, unit: 'reps' };
-  it('tell a coach the week in a few lines', () => {
-    const { subject, plain } = squadSummary({
-      squad: 'Lanternfish',
-      week: { number: 4, title: 'Wall friends' },
-      players: 3,
-      trained: 2,
-      set: 9,
-      done: 5,
-      onTime: 4,
-      touches: { left: 100, right: 140 },
-      records: [record],
-      quiet: [{ nickname: 'Fig', days: 6 }],
-      notYet: [],
-      toReview: 0,
-    });
-    expect(subject).to.equal('Lanternfish: week 4 in short');
-    expect(plain).to.contain('2 of 3 players trained. 5 of 9 sessions done (56 %), 4 by their day.');
-    expect(plain).to.contain('240 counted touches: 100 left, 140 right, the left foot 40 behind.');
-    expect(plain).to.contain('- Comet: Sole taps (30 s), 41 reps; before 38').and.to.contain('- Fig: no go for 6 days');
-    expect(plain).to.not.contain('To review');
-  });
-  it('tell a family of its own child only, without blame for an empty week', () => {
-    const child = {
-      nickname: 'Comet',
-      squad: 'Lanternfish',
-      week: { number: 4, title: 'Wall friends' },
-      set: 3,
-      done: 0,
-      onTime: 0,
-      touches: { left: 0, right: 0 },
-      records: [],
-      streak: { current: 0, best: 7, unit: 'day' as const, sentence: '' },
-      lines: [],
-    };
-    const { plain } = familySummary(child);
-    expect(plain).to.contain('None of 3 sessions this time. Next week is a new one.').and.to.contain('The best ever is 7 training days.');
-    expect(familySummary({ ...child, done: 2, onTime: 1, records: [record] }).plain).to.contain('- Sole taps (30 s), 41 reps; before 38');
   });
 });
