@@ -24,5 +24,6 @@ export default {
   ignorePatterns: ['dist', 'data', 'test-results', 'docs', 'coverage'],
   // Sentences are looked at by people; a test that repeats them proves nothing.
   mutator: { excludedMutations: ['StringLiteral'] },
+  ignoreStatic: process.env.MUTANTS_STATIC === 'no',
   timeoutMS: 20_000,
 };

@@ -1,4 +1,4 @@
-/** `npm run test:long`: attacks and faults against the built server, and the long browser tests. Says how long it took, and ends with one line of sums. */
+/** `npm run test:long`: the laws of the core on all their examples, attacks and faults against the built server, and the long browser tests. Says how long it took, and ends with one line of sums. */
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { buildIfNeeded, install, run } from './prepare.mjs';
 
@@ -16,7 +16,19 @@ function tests(args, report) {
   failed += Math.max(stats.unexpected, code === 0 ? 0 : 1);
 }
 
+/** The laws of the core on all of their examples. */
+function laws() {
+  const report = 'test-results/laws.json';
+  rmSync(report, { force: true });
+  const how = ['--reporter', 'scripts/mocha-report.cjs', '--reporter-option', `output=${report}`];
+  const code = run('npx', ['--no-install', 'mocha', ...how, 'tests/core/**/*.test.ts'], { env: { TESTS: 'all' } });
+  const sums = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : { passed: 0, failed: 1 };
+  passed += sums.passed;
+  failed += Math.max(sums.failed, code === 0 ? 0 : 1);
+}
+
 const only = process.argv.slice(2);
+if (only.length === 0) laws();
 tests(['-c', 'playwright.long.config.ts', ...only], 'test-results/long.json');
 if (only.length === 0) tests(['--grep', '@long'], 'test-results/playwright.json');
 console.log(`\nThe long tests took ${Math.round((Date.now() - begun) / 1000)} s.`);

@@ -65,7 +65,7 @@ export function ChildGlance({ week, streak, timeZone, nickname }: Pick<Child, 's
           </ul>
         </div>
       )}
-      {week.rising.length > 0 && <p>Going up over the last weeks: {week.rising.join(', ')}.</p>}
+      {week.rising.length > 0 && <p>Going up over the last weeks: {week.rising.join(' · ')}.</p>}
     </section>
   );
 }

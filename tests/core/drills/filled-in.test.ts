@@ -3,6 +3,7 @@ import { CheckedDrill } from '../../../src/core/drills/checked.ts';
 import { cautionsFor, filledIn } from '../../../src/core/drills/filled-in.ts';
 import { CATALOGUE } from '../../../src/core/drills/index.ts';
 import { planMovement, readMovement } from '../../../src/core/moves/index.ts';
+import { someOf } from '../../often.ts';
 
 const PULLS = 'ball in front of the right\nright sole pulls back 2\nright laces pushes forward 2 *\nagain';
 
@@ -31,7 +32,7 @@ const drillOf = (moves: string | null, layout: { moves: string; route: string } 
 
 describe('a drill of which little is said', () => {
   it('is whole with a name and the moves of any shipped drill', () => {
-    for (const drill of CATALOGUE)
+    for (const drill of someOf(CATALOGUE))
       for (const text of drill.moves?.texts ?? []) {
         const { layout } = drill;
         const whole = CheckedDrill.safeParse(drillOf(text, layout && { moves: layout.moves, route: layout.route }));

@@ -14,6 +14,7 @@ import {
 import { measureWeek, SHAPE_NAMES, SHAPES, shapeSession } from '../../../src/core/planning/index.ts';
 import { TYPICAL_RUNNER } from '../../../src/core/training/index.ts';
 import type { WeekPlan } from '../../../src/core/weeks/index.ts';
+import { often } from '../../often.ts';
 import { anId, drillOf, drills } from '../make.ts';
 
 const bare = (value: unknown) =>
@@ -42,7 +43,7 @@ describe('a week as a file', () => {
         expect(missing).to.deep.equal([]);
         expect(bare(weekFile(read, drills))).to.deep.equal(bare(file));
       }),
-      { numRuns: 25 },
+      { numRuns: often(25) },
     );
   });
   it('brings all its drills to a shelf that has none', () => {
@@ -97,7 +98,7 @@ describe('the dose as a table', () => {
         expect(sum('left work s')).to.be.closeTo(dose.work.left, rows.length);
         expect(sum('right work s')).to.be.closeTo(dose.work.right, rows.length);
       }),
-      { numRuns: 20 },
+      { numRuns: often(20) },
     );
   });
 });

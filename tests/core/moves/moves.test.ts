@@ -26,6 +26,7 @@ import {
   repsIn,
   writeMovement,
 } from '../../../src/core/moves/index.ts';
+import { often, someOf } from '../../often.ts';
 
 const drills = CATALOGUE.flatMap((drill) =>
   (drill.moves?.texts ?? []).map((text, example) => ({ drill, text, example, name: `${drill.id} ${example + 1}` })),
@@ -162,7 +163,7 @@ describe('moves: the words', () => {
           expect(from).to.be.at.most(to);
         }
       }),
-      { numRuns: 400 },
+      { numRuns: often(400) },
     );
   });
   it('are completed while they are typed', () => {
@@ -181,7 +182,7 @@ describe('moves: the picture', () => {
       'shielding',
     ]);
   });
-  for (const one of drills)
+  for (const one of someOf(drills))
     it(`${one.name} keeps the laws and closes`, () => {
       const plan = planOf(one);
       const broken = brokenLaws(plan);
@@ -212,7 +213,7 @@ describe('moves: the picture', () => {
           }
         },
       ),
-      { numRuns: 300 },
+      { numRuns: often(300) },
     );
   });
   it('law: mirrored, left is right and x is −x, at every moment', () => {
@@ -228,7 +229,7 @@ describe('moves: the picture', () => {
         expect(Math.abs(a.feet.left.x + b.feet.right.x), one.name).to.be.below(1e-6);
         expect(Math.abs(a.legs.right.knee.z - b.legs.left.knee.z), one.name).to.be.below(1e-6);
       }),
-      { numRuns: 200 },
+      { numRuns: often(200) },
     );
   });
   it('law: whatever beats are strung together, the hard laws hold', () => {
@@ -266,7 +267,7 @@ describe('moves: the picture', () => {
           expect(hard.map((one) => `${one.law} ${one.by}`)).to.deep.equal([]);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: often(60) },
     );
   });
   it('a law that is broken is told in a sentence with its beat', () => {
@@ -320,7 +321,7 @@ const OTHER_TOUCHES: Record<string, string> = {
 describe('moves: the figures', () => {
   it('agree with the catalogue in touches a rep, hops and jumps, or stand in the list of differences', () => {
     const off: string[] = [];
-    for (const one of drills) {
+    for (const one of someOf(drills)) {
       if (one.drill.moves?.free) continue;
       const plan = planOf(one);
       const { touchesPerRep, hops, jumps } = computedFigures(plan);
@@ -333,7 +334,7 @@ describe('moves: the figures', () => {
     expect(off).to.deep.equal([]);
   });
   it('fit on the ground that the drill asks for, either way round', () => {
-    const off = drills.flatMap((one) => {
+    const off = someOf(drills).flatMap((one) => {
       const { length, width } = computedFigures(planOf(one)).ground;
       const { space } = one.drill;
       const [asked, used] = [[space.length, space.width].sort((a, b) => a - b), [length, width].sort((a, b) => a - b)] as [
@@ -345,7 +346,7 @@ describe('moves: the figures', () => {
     expect(off).to.deep.equal([]);
   });
   it('leave no ceiling above what gravity and a foot of 9 m/s allow', () => {
-    const off = drills.flatMap((one) => {
+    const off = someOf(drills).flatMap((one) => {
       const plan = planOf(one);
       const { fastest } = computedFigures(plan);
       return repsIn(plan) > 0 && one.drill.pace.ceiling > fastest ? [`${one.drill.id}: ${fastest.toFixed(2)}`] : [];

@@ -13,6 +13,7 @@ import {
 import { addDoses, doseOf, NO_DOSE } from '../../../src/core/training/dose.ts';
 import { compileRunSheet, TYPICAL_RUNNER } from '../../../src/core/training/index.ts';
 import { Session } from '../../../src/core/weeks/index.ts';
+import { often } from '../../often.ts';
 import { anId, drills } from '../make.ts';
 
 const shape = (name: ShapeName, minutes = SHAPES[name].minutes, more = {}) => shapeSession(name, { minutes, drills, id: anId, ...more });
@@ -89,7 +90,7 @@ describe('the starting shapes', () => {
         const [short, long] = [Math.min(a, b), Math.max(a, b)].map((share) => least + ((most - least) * share) / 100);
         expect(dose(shape(name, short)).seconds).to.be.at.most(dose(shape(name, long)).seconds);
       }),
-      { numRuns: 40 },
+      { numRuns: often(40) },
     );
   });
 });
@@ -112,7 +113,7 @@ describe('the dose of a session', () => {
         expect(sum.seconds).to.equal(whole.seconds);
         expect(sum.touches.left).to.be.closeTo(whole.touches.left, 1e-6);
       }),
-      { numRuns: 20 },
+      { numRuns: often(20) },
     );
   });
   it('stays the same when the items of a block change places', () => {
@@ -131,7 +132,7 @@ describe('the dose of a session', () => {
         expect(is.touches.left).to.be.closeTo(was.touches.left, 1e-6);
         expect(is.hopSeconds).to.deep.equal(was.hopSeconds);
       }),
-      { numRuns: 30 },
+      { numRuns: often(30) },
     );
   });
 });

@@ -13,6 +13,7 @@ import {
 } from '../../../src/core/clips/index.ts';
 import { type Suggestion, suggestCount } from '../../../src/core/rep-counter/index.ts';
 import { describeClip, type RangeCondition, takeOf } from '../../../src/testkit/range.ts';
+import { ALL_OF_IT } from '../../often.ts';
 
 describe('frames of a clip', () => {
   const uneven = [0, 0.033, 0.1, 0.12, 0.2];
@@ -60,24 +61,27 @@ const countOf = (condition: RangeCondition, seed: number): { said: number | stri
   return { said: typeof said === 'string' ? said : said.reps.length, truth: reps.length };
 };
 
+const EVERY_CLIP = [
+  ['clean', 700_001],
+  ['flicker', 700_002],
+  ['shake', 700_003],
+  ['speech', 700_004],
+  ['music', 700_005],
+] as const;
+const CLIPS = ALL_OF_IT ? EVERY_CLIP : EVERY_CLIP.slice(0, 2);
+
 describe('the suggested count', function () {
   this.timeout(60_000);
 
   it('counts drawn clips whose reps are known, under light that changes, a shaking camera, voices and music', () => {
     let answered = 0;
-    for (const [condition, seed] of [
-      ['clean', 700_001],
-      ['flicker', 700_002],
-      ['shake', 700_003],
-      ['speech', 700_004],
-      ['music', 700_005],
-    ] as const) {
+    for (const [condition, seed] of CLIPS) {
       const { said, truth } = countOf(condition, seed);
       if (typeof said === 'string') continue;
       answered++;
       expect(Math.abs(said - truth), `${condition}: ${said} for ${truth}`).to.be.at.most(Math.max(1, 0.05 * truth));
     }
-    expect(answered).to.be.at.least(4);
+    expect(answered).to.be.at.least(CLIPS.length - 1);
   });
   it('finds each rep within a tenth of a second of where it was', () => {
     const { signals, reps } = takeOf({ ...describeClip('clean', 700_010), rate: 1.6, reps: 20, jitter: 0.08 });
@@ -90,7 +94,7 @@ describe('the suggested count', function () {
   });
   it('says nothing without sound, of an empty yard with music, and of silence', () => {
     expect(countOf('no sound', 700_020).said).to.equal('no sound');
-    for (const seed of [700_021, 700_022]) expect(countOf('empty yard', seed).said).to.be.a('string');
+    for (const seed of ALL_OF_IT ? [700_021, 700_022] : [700_021]) expect(countOf('empty yard', seed).said).to.be.a('string');
     const { signals } = takeOf(describeClip('clean', 700_024));
     const silent = { ...signals, sound: { samples: new Float32Array(16_000 * 10), rate: 16_000 } };
     expect(suggestCount(silent)).to.equal('nothing regular');
