@@ -14,5 +14,13 @@ export const Home = z.object({
     .min(0.2, 'A step is at least 0.2 m.')
     .max(1.5, 'A step is at most 1.5 m.')
     .nullable(),
+  /** How many cones there are; null or missing where nobody counted: then there are enough. */
+  cones: z
+    .number('How many cones must be a number.')
+    .int('How many cones must be a whole number.')
+    .min(1, 'One cone at least; with none, leave them out above.')
+    .max(99, '99 cones at most.')
+    .nullable()
+    .optional(),
 });
 export type Home = z.infer<typeof Home>;

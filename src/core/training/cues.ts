@@ -2,7 +2,10 @@ import { callsDuring } from './called.ts';
 import { spokenSeconds } from './spoken.ts';
 import type { Interval } from './types.ts';
 
-export type ToneName = 'count' | 'go' | 'tick' | 'change' | 'stop';
+/** Seconds at the end of the work that are ticked. */
+const LAST_TICKS = 3;
+
+export type ToneName = 'count' | 'go' | 'tick' | 'change' | 'stop' | 'beat';
 
 /** A short run of notes that stands for a spoken phrase where the device has no voice. */
 export type MotifName = 'left' | 'right' | 'both' | 'set-up' | 'half-time' | 'rest' | 'turn-round' | 'drink' | 'score' | 'call';
@@ -19,6 +22,20 @@ export interface Announced {
   cues: readonly string[];
   /** The number to beat of the go that comes, in words such as “Beat 22”; null where there is none. */
   beat: string | null;
+  /** Reps a second of a beat to follow at easy and half pace; null or missing where none is wanted. */
+  rhythm?: number | null;
+}
+
+/** A beat may be followed where the pace is slow; at full pace the feet lead. */
+export const hasBeat = (interval: Interval): boolean =>
+  interval.kind === 'work' && interval.ends === 'clock' && (interval.pace === 'easy' || interval.pace === 'half');
+
+/** Beats of a stretch: one a rep, from the first rep after “go” on; the last three seconds have their own ticks. */
+function beatsOf(interval: Interval, rate: number | null | undefined): Cue[] {
+  if (!rate || !hasBeat(interval)) return [];
+  const gap = 1000 / rate;
+  const n = Math.ceil((interval.seconds - LAST_TICKS) * rate) - 1;
+  return Array.from({ length: Math.max(0, n) }, (_, i) => ({ atMs: Math.round((i + 1) * gap), tone: 'beat' }));
 }
 
 const footWords = (interval: Interval): string => {
@@ -33,14 +50,15 @@ export function sideInWords(interval: Interval): string {
   return [footWords(interval), paceWords(interval)].filter(Boolean).join(', ');
 }
 
-function workCues(interval: Interval, next: Interval | undefined, called: readonly string[]): Cue[] {
+function workCues(interval: Interval, next: Interval | undefined, { cues: called, rhythm }: Announced): Cue[] {
   const cues: Cue[] = [{ atMs: 0, tone: 'go' }];
   if (interval.ends !== 'clock') return cues;
   const end = interval.seconds * 1000;
   if (interval.pace) cues.push({ atMs: 0, say: paceWords(interval), motif: interval.foot });
   for (const { at, words } of callsDuring(interval.seconds, called))
     cues.push({ atMs: at * 1000, say: words, motif: words.startsWith('half-time') ? 'half-time' : 'call' });
-  for (let s = 3; s >= 1; s--) cues.push({ atMs: end - s * 1000, tone: 'tick' });
+  cues.push(...beatsOf(interval, rhythm));
+  for (let s = LAST_TICKS; s >= 1; s--) cues.push({ atMs: end - s * 1000, tone: 'tick' });
   // Work that follows begins with its own tone.
   if (next?.kind !== 'work') cues.push({ atMs: end, tone: 'stop' });
   return cues;
@@ -79,7 +97,7 @@ export function cuesOf(sheet: readonly Interval[], index: number, about: (interv
       return cues;
     }
     case 'work':
-      return workCues(interval, next, about(interval).cues);
+      return workCues(interval, next, about(interval));
     case 'switch':
       return [{ atMs: 0, say: `Switch. ${sideInWords(interval)}`, motif: interval.foot }];
     case 'turn-round':

@@ -13,7 +13,7 @@ export {
   startOfGo,
 } from './clock.ts';
 export { compileRunSheet, roundsOf } from './compile.ts';
-export { type Announced, type Cue, cuesOf, type MotifName, sideInWords, type ToneName } from './cues.ts';
+export { type Announced, type Cue, cuesOf, hasBeat, type MotifName, sideInWords, type ToneName } from './cues.ts';
 export { FILM_MARGIN_SECONDS, type FilmWindow, filmedNow, filmWindows } from './film.ts';
 export { type ClockedWork, DONE_SHARE, type ProvenWork, provenWork, shareOfWork, workOfGo } from './goes.ts';
 export { isBackFromScore } from './in-place.ts';

@@ -3,6 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { lookForRoom, type Room } from '../../client/room.ts';
 import { number } from '../../client/words.ts';
 import type { ThisWeek } from '../../contract/training.ts';
+import { conesShort } from '../../core/drills/home.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { plural } from '../../core/text/plural.ts';
 import { meetingSeconds } from '../../core/training/meeting.ts';
@@ -38,6 +39,7 @@ interface Props {
 function Fetch({ session, drills, visit }: Pick<Props, 'session' | 'drills' | 'visit'>) {
   const kit = kitAtHome(visit, session, drills);
   const cones = conesFor(drillsOf(session, drills));
+  const short = conesShort(cones, visit.home);
   const [found, setFound] = useState<string[]>([]);
   if (kit.length === 0) return <p>Nothing to fetch.</p>;
   return (
@@ -55,6 +57,11 @@ function Fetch({ session, drills, visit }: Pick<Props, 'session' | 'drills' | 'v
               {one === 'cones' && cones > 0 ? `${cones} ` : ''}
               {lacks(visit, one) ? standInsOf(one) : one}
               {lacks(visit, one) && <span className="text-dust text-sm"> for the {one}</span>}
+              {one === 'cones' && short > 0 && (
+                <span>
+                  : you have {cones - short}, take {short} {short === 1 ? 'shoe or bottle' : 'shoes or bottles'} for the rest
+                </span>
+              )}
             </span>
           </label>
         </li>

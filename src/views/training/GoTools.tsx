@@ -1,4 +1,4 @@
-import { Camera, CameraOff, HeartHandshake, SwitchCamera } from 'lucide-react';
+import { Camera, CameraOff, HeartHandshake, Metronome, SwitchCamera } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import type { Filming } from './use-filming.ts';
@@ -44,10 +44,13 @@ interface Props {
   filming: Filming | null;
   helper: boolean;
   onHelper(on: boolean): void;
+  /** Whether a beat is heard at slow paces; null where the session has none. */
+  beat: boolean | null;
+  onBeat(on: boolean): void;
 }
 
 /** What can be switched between the work: a helper who counts along, and the camera. */
-export function GoTools({ filming, helper, onHelper }: Props) {
+export function GoTools({ filming, helper, onHelper, beat, onBeat }: Props) {
   const front = filming?.facing === 'user';
   return (
     <div className="flex flex-col gap-2">
@@ -56,6 +59,11 @@ export function GoTools({ filming, helper, onHelper }: Props) {
         <Button size="player" className="flex-1 px-2!" aria-pressed={helper} onClick={() => onHelper(!helper)}>
           <HeartHandshake aria-hidden className="size-5 shrink-0" /> {helper ? 'No helper' : 'Helper counts'}
         </Button>
+        {beat !== null && (
+          <Button size="player" className="flex-1 px-2!" aria-pressed={beat} onClick={() => onBeat(!beat)}>
+            <Metronome aria-hidden className="size-5 shrink-0" /> {beat ? 'No beat' : 'Beat to follow'}
+          </Button>
+        )}
         {filming && !filming.stream && (
           <Button size="player" className="flex-1 px-2!" onClick={() => void filming.switchOn(filming.facing)}>
             <Camera aria-hidden className="size-5 shrink-0" /> Film my goes

@@ -14,8 +14,10 @@ import {
   compileRunSheet,
   cuesToCall,
   feetToScore,
+  hasBeat,
   type Interval,
   insteadIn,
+  plannedPace,
   shareOfWork,
   sheetWithInstead,
   sideInWords,
@@ -35,6 +37,7 @@ import { useHere } from './here.ts';
 import { leftOutAt } from './kit.ts';
 import { courseMetres, drawnAtHome } from './LayOut.tsx';
 import { beatWords, type Outcome } from './score-form.ts';
+import { useBeat } from './use-beat.ts';
 import { useClock } from './use-clock.ts';
 import { takeKey, useFilming } from './use-filming.ts';
 import { useHandsFree } from './use-hands-free.ts';
@@ -111,14 +114,21 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
   );
   const plannedItems = useMemo(() => new Map(planned.blocks.flatMap((block) => block.items).map((item) => [item.id, item])), [planned]);
   const numbersNow = useRef(visit.numbers);
+  const { beat, heard, setBeat } = useBeat(plannedSheet);
   const about = useCallback(
     (interval: Interval) => {
       const drill = drillOf(interval);
       const item = interval.itemId ? plannedItems.get(interval.itemId) : undefined;
       const rule = item?.scored ? (drill?.counting.counts ?? null) : null;
-      return { name: drill?.name ?? '', rule, cues: drill ? cuesToCall(drill) : [], beat: beatWords(numbersNow.current, interval) };
+      return {
+        name: drill?.name ?? '',
+        rule,
+        cues: drill ? cuesToCall(drill) : [],
+        beat: beatWords(numbersNow.current, interval),
+        rhythm: heard.current && drill && hasBeat(interval) ? plannedPace(drill, interval.pace, runner) : null,
+      };
     },
-    [drillOf, plannedItems],
+    [drillOf, plannedItems, heard, runner],
   );
   const make = useCallback(
     (): KeptRun => ({
@@ -500,7 +510,9 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
                 : null
             }
           />
-          {!working && <GoTools filming={visit.mayFilm ? filming : null} helper={helper} onHelper={setHelper} />}
+          {!working && (
+            <GoTools filming={visit.mayFilm ? filming : null} helper={helper} onHelper={setHelper} beat={beat} onBeat={setBeat} />
+          )}
           {filming.filming && working && <p className="font-bold text-xl">Filming this go</p>}
         </ClockFace>
       )}

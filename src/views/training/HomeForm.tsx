@@ -50,6 +50,7 @@ export const HomeForm = guarded(function HomeForm({ visit, kept = false }: { vis
   const { home } = visit;
   const [at, setAt] = useState(0);
   const [has, setHas] = useState<Kit[]>(home?.has ?? ['ball']);
+  const [cones, setCones] = useState(home?.cones ? String(home.cones) : '');
   const [wallSaid, setWallSaid] = useState(home !== null);
   const [length, setLength] = useState(home?.yard ? String(home.yard.length) : '');
   const [width, setWidth] = useState(home?.yard ? String(home.yard.width) : '');
@@ -65,7 +66,7 @@ export const HomeForm = guarded(function HomeForm({ visit, kept = false }: { vis
 
   const check = () => {
     const yard = length === '' && width === '' ? null : { length: numberOf(length), width: numberOf(width) };
-    const parsed = Home.safeParse({ has, yard, step });
+    const parsed = Home.safeParse({ has, yard, step, cones: has.includes('cones') && cones.trim() !== '' ? numberOf(cones) : null });
     const found = Object.fromEntries((parsed.error?.issues ?? []).map((issue) => [issue.path.join('.'), issue.message]));
     setProblems(found);
     return { parsed, found };
@@ -159,6 +160,15 @@ export const HomeForm = guarded(function HomeForm({ visit, kept = false }: { vis
               </span>
             </label>
           ))}
+          {has.includes('cones') && (
+            <Field
+              label="How many cones? (empty: plenty)"
+              inputMode="numeric"
+              value={cones}
+              problem={problems.cones}
+              onChange={(event) => setCones(event.target.value)}
+            />
+          )}
         </fieldset>
       )}
       {at === 1 && (

@@ -5,6 +5,8 @@ interface Note {
   seconds: number;
   /** −1 left ear … 1 right ear. */
   pan?: number;
+  /** Of the usual loudness, 0 to 1. */
+  share?: number;
 }
 
 const TONES: Record<ToneName, Note> = {
@@ -13,6 +15,7 @@ const TONES: Record<ToneName, Note> = {
   tick: { pitch: 590, seconds: 0.08 },
   change: { pitch: 700, seconds: 0.25 },
   stop: { pitch: 330, seconds: 0.6 },
+  beat: { pitch: 262, seconds: 0.06, share: 0.5 },
 };
 
 const LEFT: Note = { pitch: 392, seconds: 0.16, pan: -0.8 };
@@ -203,14 +206,14 @@ export class Voice {
     if (!audio || from === null) return () => {};
     const nodes: OscillatorNode[] = [];
     let at = Math.max(from, audio.currentTime);
-    for (const { pitch, seconds, pan = 0 } of notes) {
+    for (const { pitch, seconds, pan = 0, share = 1 } of notes) {
       const node = audio.createOscillator();
       const volume = audio.createGain();
       const side = audio.createStereoPanner();
       node.frequency.value = pitch;
       side.pan.value = pan;
       volume.gain.setValueAtTime(0, at);
-      volume.gain.linearRampToValueAtTime(0.5, at + 0.005);
+      volume.gain.linearRampToValueAtTime(0.5 * share, at + 0.005);
       volume.gain.exponentialRampToValueAtTime(0.001, at + seconds);
       node.connect(volume).connect(side).connect(audio.destination);
       node.start(at);

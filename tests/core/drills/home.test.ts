@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { conesShort } from '../../../src/core/drills/home.ts';
 import {
   atHome,
   CATALOGUE,
@@ -33,6 +34,11 @@ describe('a drill at home', () => {
   it('fits a yard either way round, and holds nothing against a home that was not told', () => {
     expect(atHome(drillOf('inside-taps-up-and-back'), home({ yard: { length: 2, width: 4 } })).can).to.equal(true);
     expect(atHome(drillOf('wall-one-touch'), null)).to.deep.include({ can: true, standIns: [], lacks: [] });
+  });
+  it('says how many cones have to be something else, where somebody counted them', () => {
+    const short = (needed: number, change: Partial<Home> = {}) => conesShort(needed, home(change));
+    expect([short(6, { cones: 4 }), short(4, { cones: 4 }), short(3, { cones: 4 })]).to.deep.equal([2, 0, 0]);
+    expect([short(6), short(6, { cones: null }), short(6, { has: ['ball'], cones: 4 }), conesShort(6, null)]).to.deep.equal([0, 0, 0, 0]);
   });
   it('fits layouts with the player’s own step', () => {
     const small = atHome(drillOf('cross-course'), home({ yard: { length: 6.8, width: 6.8 }, step: 0.48 }));

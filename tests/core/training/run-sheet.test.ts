@@ -6,6 +6,7 @@ import {
   cuesOf,
   feetOfRound,
   feetToScore,
+  hasBeat,
   type Interval,
   plannedPace,
   sideInWords,
@@ -224,6 +225,20 @@ describe('what is heard', () => {
       { atMs: 3000, say: 'on your toes', motif: 'call' },
       { atMs: 18_000, say: 'head up', motif: 'call' },
     ]);
+  });
+
+  it('gives a beat to follow at easy and half pace, up to the last three seconds and never on them', () => {
+    const paces = (['easy', 'half', 'full'] as const).map((pace) => ({ pace, seconds: 10 }));
+    const ladder = compile(only(anItem('inside-taps', { ...timed(30), paces })));
+    const beats = (index: number, rhythm: number | null) =>
+      cuesOf(ladder, index, () => ({ ...silent(), rhythm })).flatMap((cue) => ('tone' in cue && cue.tone === 'beat' ? [cue.atMs] : []));
+    const [easy, half, full] = ladder.flatMap((interval, i) => (interval.kind === 'work' ? [i] : [])) as [number, number, number];
+    expect(beats(easy, 2)).to.deep.equal(Array.from({ length: 13 }, (_, i) => (i + 1) * 500));
+    expect(beats(half, 1.5).at(-1)).to.equal(6667);
+    expect([beats(full, 2), beats(easy, null)]).to.deep.equal([[], []]);
+    expect([easy, half, full].map((i) => hasBeat(ladder[i] as Interval))).to.deep.equal([true, true, false]);
+    expect(hasBeat({ ...(ladder[easy] as Interval), kind: 'rest' })).to.equal(false);
+    expect(hasBeat({ ...(ladder[easy] as Interval), ends: 'player' })).to.equal(false);
   });
 
   it('says what counts once before a go: at the start of its off time, and then no more', () => {

@@ -257,6 +257,14 @@ describe('a visit as the server takes it', () => {
     expect(foot()).to.equal('left');
   });
 
+  it('keeps how many cones there are, where somebody counted them', () => {
+    const cones = () => thisWeek(town.context, town.player).home?.cones;
+    saveHome(town.context, town.player, { has: ['ball', 'cones'], yard: null, step: null, cones: 4 });
+    expect(cones()).to.equal(4);
+    saveHome(town.context, town.player, { has: ['ball', 'cones'], yard: null, step: null, cones: null });
+    expect(cones()).to.equal(undefined);
+  });
+
   it('tells players how the squad wants its clips', () => {
     expect(thisWeek(town.context, town.player).film).to.deep.equal({ height: 360, sound: true });
     const how = { contactSchool: 'toe-up', footOrder: 'alternate', sessionMinutes: 30 } as const;
