@@ -28,6 +28,8 @@ export {
   meetingLines,
   meetingSeconds,
   meetsAt,
+  type NewInSession,
+  newInSessions,
   TRY_SECONDS,
 } from './meeting.ts';
 export { paceAtLevel, plannedPace } from './pace.ts';

@@ -47,6 +47,33 @@ export function drillsToMeet(session: Pick<Session, 'blocks'>, met: ReadonlySet<
   return [...new Set(items.map((item) => item.drillId))].filter((id) => !met.has(id));
 }
 
+/** How many drills a session of a week is met with by who knows none but `met`, and about how long that takes, in seconds. */
+export interface NewInSession {
+  drills: number;
+  seconds: number;
+}
+
+/**
+ * What is new in each session of a week, the sessions done in their order: what an earlier one has met is no longer new.
+ * @param met ids of the drills that are known before it
+ */
+export function newInSessions(
+  sessions: readonly Pick<Session, 'blocks'>[],
+  drills: ReadonlyMap<string, Pick<Drill, 'steps' | 'cues' | 'faults'>>,
+  met: ReadonlySet<string>,
+): NewInSession[] {
+  const known = new Set(met);
+  return sessions.map((session) => {
+    const fresh = drillsToMeet(session, known);
+    for (const id of fresh) known.add(id);
+    const seconds = fresh.reduce((sum, id) => {
+      const drill = drills.get(id);
+      return sum + (drill ? meetingSeconds(drill) : 0);
+    }, 0);
+    return { drills: fresh.length, seconds };
+  });
+}
+
 /**
  * The drill that is met where the clock stands: one that is not known, at the set-up or lead-in before the first work on it. Null elsewhere.
  * @param unknown ids of the drills that are not known yet

@@ -12,6 +12,7 @@ import { type Facts, type Template, type WeekDetail, weeksApi } from '../../cont
 import type { Drill } from '../../core/drills/schema.ts';
 import { allItems } from '../../core/planning/measure.ts';
 import { checkWeek } from '../../core/planning/planner.ts';
+import { newInSessions } from '../../core/training/meeting.ts';
 import { newItem } from '../../core/weeks/defaults.ts';
 import { changeBlock } from '../../core/weeks/edit.ts';
 import type { Session } from '../../core/weeks/schema.ts';
@@ -71,6 +72,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
   const onDragEnd = useCallback((event: DragEndEvent) => edit((now) => afterDrop(now, event)), [edit]);
   // The first look at every drill in every yard takes a moment, so the bench is there before it.
   const looked = useDeferredValue(true, false);
+  const fresh = useMemo(() => newInSessions(plan.sessions, drills, met), [plan.sessions, drills, met]);
   const checks = useMemo(() => (looked ? checkWeek(plan, drills, facts.runner, facts, uuid) : null), [looked, plan, drills, facts]);
   // The columns are drawn anew only when a mark really changed.
   const marked = JSON.stringify(
@@ -171,6 +173,8 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
                   session={session}
                   runner={facts.runner}
                   index={i}
+                  newDrills={fresh[i]?.drills ?? 0}
+                  newMinutes={Math.ceil((fresh[i]?.seconds ?? 0) / 60)}
                   drills={drills}
                   edit={edit}
                   marks={marks}

@@ -97,7 +97,7 @@ export function Meet({ drill, foot, stronger, film, voice, choice, onMet, onPaus
         <h2 className="text-3xl leading-tight">{drill.name}</h2>
       </header>
       <div className="flat:grid flat:grid-cols-2 flat:gap-4 [&_svg]:max-h-[36dvh]">
-        <StageSoon drill={drill} mirror={mirror} slowly />
+        <StageSoon drill={drill} mirror={mirror} slowly step={line?.kind === 'step' && !isTrying ? at : null} />
         {isTrying ? (
           <p className="flex min-h-40 flex-col items-center justify-center text-center" role="timer">
             <span className="text-xl">{(trying.since ?? 0) < COUNT_IN ? 'Get ready' : 'Try it. Nobody counts.'}</span>

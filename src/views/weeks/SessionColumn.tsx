@@ -196,11 +196,14 @@ interface Props extends Shared {
   session: Session;
   runner: Runner;
   index: number;
+  /** Drills that the squad meets in it for the first time, and the minutes that takes each player more. */
+  newDrills: number;
+  newMinutes: number;
   onKeep(session: Session): void;
 }
 
 /** One session as a column: its skyline and dose on top, its blocks in order. The dose follows each keystroke. */
-export const SessionColumn = memo(function SessionColumn({ session, runner, index, onKeep, ...shared }: Props) {
+export const SessionColumn = memo(function SessionColumn({ session, runner, index, newDrills, newMinutes, onKeep, ...shared }: Props) {
   const { drills, edit, marks, onAdd } = shared;
   const blockIds = useIds(session.blocks);
   const { sheet, dose } = measureSession(session, drills, runner);
@@ -250,6 +253,11 @@ export const SessionColumn = memo(function SessionColumn({ session, runner, inde
               {minutesInWords(dose)}
             </span>
           </div>
+          {newDrills > 0 && (
+            <p className="text-dust text-sm">
+              and about {newMinutes} min to meet {newDrills === 1 ? 'the new drill' : `${newDrills} new drills`}
+            </p>
+          )}
           <Skyline intervals={sheet} width={304} height={70} summary={`${session.name}: ${minutesInWords(dose)}`} />
           <Seam
             rows={[{ label: 'touches', left: touches.left, right: touches.right }]}

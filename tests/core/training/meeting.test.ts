@@ -7,6 +7,7 @@ import {
   meetingLines,
   meetingSeconds,
   meetsAt,
+  newInSessions,
   TRY_SECONDS,
   TYPICAL_RUNNER,
 } from '../../../src/core/training/index.ts';
@@ -30,6 +31,17 @@ describe('meeting a drill', () => {
     const [first, second] = session.blocks.map((block) => block.items);
     expect(drillsToMeet(session, new Set(), new Set([second?.[1]?.id ?? '']))).to.deep.equal(['sole-taps', 'inside-taps']);
     expect(drillsToMeet(session, new Set(), new Set([first?.[0]?.id ?? '']))).to.include('sole-taps');
+  });
+
+  it('is told session by session, each drill with the first session that has it', () => {
+    const week = [session, aSession([aBlock('challenge', [anItem('sole-taps'), anItem('hop-out-in-taps')])]), aSession([])];
+    const seconds = (...list: string[]) => list.reduce((sum, id) => sum + meetingSeconds(drillOf(id)), 0);
+    expect(newInSessions(week, drills, new Set(['inside-taps']))).to.deep.equal([
+      { drills: 2, seconds: seconds('sole-taps', 'slalom-right') },
+      { drills: 1, seconds: seconds('hop-out-in-taps') },
+      { drills: 0, seconds: 0 },
+    ]);
+    expect(newInSessions(week, new Map(), new Set()).map((one) => one.seconds)).to.deep.equal([0, 0, 0]);
   });
 
   it('happens before the first work on it and never later, whatever the session and whatever is known', () => {

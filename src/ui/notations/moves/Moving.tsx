@@ -23,17 +23,34 @@ interface Props {
   /** Where it stands, in seconds of the loop; kept by whoever shows it, so that it goes on from there. */
   at: { current: number };
   rhythm?: Rhythm | null;
+  /** Only this part of the loop, again and again, standing a moment at its end; in seconds of the loop. Null for all of it. */
+  within?: { from: number; until: number } | null;
   /** Told when another beat begins. */
   onBeat?(beat: number): void;
   className?: string;
 }
 
 const TILT = 24;
+/** How long a part that is shown again and again stands at its end, in seconds as they are looked at. */
+const STANDS = 0.7;
 /** A tab that was hidden goes on where it was. */
 const LONGEST_FRAME = 0.25;
 
 /** A movement that moves: one or two pictures painted from the same moment. */
-export function Moving({ plan, kinds, above = null, width, height, from, rate, at, rhythm = null, onBeat, className = '' }: Props) {
+export function Moving({
+  plan,
+  kinds,
+  above = null,
+  width,
+  height,
+  from,
+  rate,
+  at,
+  rhythm = null,
+  within = null,
+  onBeat,
+  className = '',
+}: Props) {
   const id = useId().replace(/:/g, '');
   const groups = useRef(new Map<Kind, SVGGElement>());
   const told = useRef(onBeat);
@@ -47,7 +64,7 @@ export function Moving({ plan, kinds, above = null, width, height, from, rate, a
     });
     let beat = -1;
     const show = () => {
-      const frame = frameAt(plan, at.current);
+      const frame = frameAt(plan, within ? Math.min(at.current, within.until) : at.current);
       for (const { kind, painting } of paintings)
         painting.paint(
           kind === 'above' && above
@@ -59,6 +76,7 @@ export function Moving({ plan, kinds, above = null, width, height, from, rate, a
         told.current?.(beat);
       }
     };
+    if (within) at.current = within.from;
     show();
     if (rate === 0) return;
     let [last, seen] = [performance.now(), true];
@@ -72,6 +90,7 @@ export function Moving({ plan, kinds, above = null, width, height, from, rate, a
       last = now;
       if (!seen && !rhythm) return;
       at.current += passed * rate;
+      if (within && at.current > within.until + STANDS * rate) at.current = within.from;
       show();
       rhythm?.lay(plan, at.current, rate);
     });
@@ -80,7 +99,7 @@ export function Moving({ plan, kinds, above = null, width, height, from, rate, a
       looking.disconnect();
       rhythm?.forget();
     };
-  }, [plan, kinds, above, width, height, from, rate, at, rhythm, id]);
+  }, [plan, kinds, above, width, height, from, rate, at, rhythm, within, id]);
   return kinds.map((kind) => (
     <svg key={kind} viewBox={`0 0 ${width} ${height}`} className={`will-change-transform ${className}`} aria-hidden="true">
       <Hatch id={id} />

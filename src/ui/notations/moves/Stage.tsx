@@ -7,6 +7,8 @@ import {
   type DrawnDrill,
   loopTicks,
   MovesProblem,
+  momentsOf,
+  momentsOfSteps,
   type PaceName,
   PICTURE_PACES,
   type Plan,
@@ -20,7 +22,7 @@ import type { Rhythm } from './rhythm.ts';
 import { Strip } from './Strip.tsx';
 
 interface Props {
-  drill: Pick<Drill, 'name' | 'pace'> & DrawnDrill;
+  drill: Pick<Drill, 'name' | 'pace'> & Partial<Pick<Drill, 'steps'>> & DrawnDrill;
   /** The way over the yard, where it goes on one. */
   course: Course | null;
   /** Shown for the left foot at first. */
@@ -29,6 +31,8 @@ interface Props {
   large?: boolean;
   /** For who meets it: at a quarter of its pace for two rounds, then at half, with nothing to press but the picture. */
   slowly?: boolean;
+  /** A step of the description that is told just now: the beat it belongs to is shown again and again. Null for all of it. */
+  step?: number | null;
   /** For fingers: everything that is pressed is as large as a player's. */
   player?: boolean;
 }
@@ -57,6 +61,14 @@ function usePlan(
       throw error;
     }
   }, [drill, course, mirror, example]);
+}
+
+/** The part of a loop that a step tells of, in seconds of the loop; null where it tells of all of it. */
+function partOfStep(plan: Plan | null, steps: readonly string[], step: number | null): { from: number; until: number } | null {
+  if (!plan || step === null) return null;
+  const moments = momentsOf(plan);
+  const moment = moments[momentsOfSteps(steps, moments)[step] ?? -1];
+  return moment ? { from: moment.footFrom - plan.start, until: moment.ballUntil - plan.start } : null;
 }
 
 /** The picture from above, a part of its own: it comes when it is wanted. */
@@ -98,7 +110,7 @@ function Choices<T extends string>({
 }
 
 /** A drill that moves: from any side or from above, at any pace, beat by beat, for either foot, with its rhythm to hear. */
-export default function Stage({ drill, course, mirror: first = false, large = false, player = false, slowly = false }: Props) {
+export default function Stage({ drill, course, mirror: first = false, large = false, player = false, slowly = false, step = null }: Props) {
   const [mirror, setMirror] = useState(first);
   const [example, setExample] = useState(0);
   const { plan, problem } = usePlan({ drill, course }, mirror, example);
@@ -117,6 +129,7 @@ export default function Stage({ drill, course, mirror: first = false, large = fa
   /** Steps from beat to beat so far: each paints anew. */
   const [steps, setSteps] = useState(0);
   const [rhythm, setRhythm] = useState<Rhythm | null>(null);
+  const within = useMemo(() => partOfStep(plan, drill.steps ?? [], step), [plan, drill.steps, step]);
   const above = useAbove(large || kind === 'above');
   const at = useRef(0);
   const drag = useRef<{ x: number; from: number } | null>(null);
@@ -124,7 +137,7 @@ export default function Stage({ drill, course, mirror: first = false, large = fa
   if (problem) return <p className="text-dust">This drill cannot be shown yet: {problem}</p>;
   if (!plan) return null;
   const from = turned ?? goodAngle(plan);
-  const rate = playing ? rateFor(plan, pace, drill.pace) : 0;
+  const rate = playing ? rateFor(plan, within ? 'quarter' : pace, drill.pace) : 0;
   const kinds = !above ? FIGURE : large ? BOTH : kind === 'figure' ? FIGURE : ABOVE;
   const words = [...plan.movement.beats, ...plan.movement.sideways];
   const goTo = (by: 1 | -1) => {
@@ -191,6 +204,7 @@ export default function Stage({ drill, course, mirror: first = false, large = fa
           rate={rate}
           at={at}
           rhythm={rhythm}
+          within={within}
           onBeat={setBeat}
           className="block w-full"
         />

@@ -7,7 +7,7 @@ import { useMounted } from '../../use-mounted.ts';
 const Stage = lazy(() => import('./Stage.tsx'));
 const Small = lazy(() => import('./Small.tsx'));
 
-type Shown = Pick<Drill, 'name' | 'pace'> & DrawnDrill;
+type Shown = Pick<Drill, 'name' | 'pace'> & Partial<Pick<Drill, 'steps'>> & DrawnDrill;
 
 /** Only a few drills go over the yard: how a way is laid there comes when one of them is shown. Undefined until it is there. */
 function useCourse(drill: Shown): Course | null | undefined {
@@ -31,10 +31,11 @@ interface StageProps {
   large?: boolean;
   player?: boolean;
   slowly?: boolean;
+  step?: number | null;
 }
 
 /** The stage as its own part, fetched when it is first shown; nothing for a drill that nobody has said the moves of. */
-export function StageSoon({ drill, mirror = false, large = false, player = false, slowly = false }: StageProps) {
+export function StageSoon({ drill, mirror = false, large = false, player = false, slowly = false, step = null }: StageProps) {
   const mounted = useMounted();
   const course = useCourse(drill);
   if (!drill.moves) return null;
@@ -43,7 +44,7 @@ export function StageSoon({ drill, mirror = false, large = false, player = false
   if (!mounted || course === undefined) return soon;
   return (
     <Suspense fallback={soon}>
-      <Stage drill={drill} course={course} mirror={mirror} large={large} player={player} slowly={slowly} />
+      <Stage drill={drill} course={course} mirror={mirror} large={large} player={player} slowly={slowly} step={step} />
     </Suspense>
   );
 }
