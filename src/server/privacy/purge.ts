@@ -1,11 +1,9 @@
 import { existsSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { eq, isNull } from 'drizzle-orm';
 import { nameToken, WHO_LEFT } from '../../core/mail/index.ts';
 import type { Context } from '../context.ts';
 import { mailboxOf } from '../mail/mail.ts';
 import type { Db } from '../platform/db/connection.ts';
-import { letters, outbox } from '../platform/db/schema.ts';
 
 interface Reference {
   /** The table and column that refer. */
@@ -66,22 +64,17 @@ function accountsOf(db: Db, playerId: string): string[] {
  * has left. What was mailed to the local mailbox about the child, or tells of it, is deleted there.
  */
 function forgetInLetters({ db, config }: Context, playerId: string): void {
-  const token = nameToken(playerId);
-  const out = (text: string) => text.replaceAll(token, WHO_LEFT);
-  const names = ({ subject, plain, html }: { subject: string; plain: string; html: string }) => `${subject}${plain}${html}`.includes(token);
-  const changed = ({ subject, plain, html }: { subject: string; plain: string; html: string }) => ({
-    ...{ subject: out(subject), plain: out(plain), html: out(html) },
-  });
-  for (const letter of db.select().from(letters).where(isNull(letters.playerId)).all())
-    if (names(letter)) db.update(letters).set(changed(letter)).where(eq(letters.id, letter.id)).run();
-  const gone = new Set<string>();
-  for (const mail of db.select().from(outbox).all()) {
-    if (mail.playerId === playerId || names(mail)) gone.add(mail.id);
-    if (names(mail)) db.update(outbox).set(changed(mail)).where(eq(outbox.id, mail.id)).run();
-  }
+  const sql = db.$client;
+  const words = { token: nameToken(playerId), who: WHO_LEFT };
+  const NAMES = 'instr(subject || plain || html, :token) > 0';
+  const OUT = 'subject = replace(subject, :token, :who), plain = replace(plain, :token, :who), html = replace(html, :token, :who)';
+  sql.prepare(`update letters set ${OUT} where player_id is null and ${NAMES}`).run(words);
+  const mails = sql.prepare(`select id from outbox where player_id = :player or ${NAMES}`).all({ token: words.token, player: playerId });
+  sql.prepare(`update outbox set ${OUT} where ${NAMES}`).run(words);
+  const gone = (mails as { id: string }[]).map((mail) => `-${mail.id}.eml`);
   const mailbox = mailboxOf(config);
   for (const file of existsSync(mailbox) ? readdirSync(mailbox) : [])
-    if ([...gone].some((id) => file.endsWith(`-${id}.eml`))) rmSync(join(mailbox, file), { force: true });
+    if (gone.some((ending) => file.endsWith(ending))) rmSync(join(mailbox, file));
 }
 
 /**

@@ -1,4 +1,4 @@
-import { mkdirSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect } from 'chai';
 import { nameToken } from '../../../src/core/mail/index.ts';
@@ -238,6 +238,12 @@ describe('texts that name a child who leaves', () => {
   });
 
   describe('what goes', () => {
+    it('is done also where the file of a clip is gone already', () => {
+      put('clips', { id: 'clip', player_id: comet().player, squad_id: town.squad, score_id: 'none', file_name: 'gone.webm' });
+      expect(() => purgePlayer(town.context, comet().player)).to.not.throw();
+      expect(sql().prepare('select id from clips').all()).to.deep.equal([]);
+    });
+
     it('takes no letter or mail that tells of others, and keeps their words', () => {
       const token = nameToken(comet().player);
       put('letters', { id: 'with', squad_id: town.squad, subject: token, plain: '', html: '' });
@@ -246,7 +252,8 @@ describe('texts that name a child who leaves', () => {
       put('outbox', { id: 'mail-without', subject: 'As it was', plain: 'p', html: 'h' });
       const mailbox = join(town.context.config.dataDir, 'mailbox');
       mkdirSync(mailbox, { recursive: true });
-      for (const name of ['1-mail-with.eml', '2-mail-without.eml']) writeFileSync(join(mailbox, name), 'x');
+      put('outbox', { id: 'mail-to', player_id: comet().player, subject: '', plain: '', html: '' });
+      for (const name of ['1-mail-with.eml', '2-mail-without.eml', '3-mail-to.eml']) writeFileSync(join(mailbox, name), 'x');
       const before = sql().prepare("select * from outbox where id = 'mail-without'").get();
       ask();
       town.setNow(MONDAY_TEN + 7 * DAY);
@@ -258,6 +265,8 @@ describe('texts that name a child who leaves', () => {
         html: 'a player who has left',
       });
       expect(sql().prepare("select * from outbox where id = 'mail-without'").get()).to.deep.equal(before);
+      expect(readdirSync(mailbox)).to.include('2-mail-without.eml').and.to.not.include.members(['1-mail-with.eml']);
+      expect(readdirSync(mailbox)).to.not.include('3-mail-to.eml');
       expect(() => purgePlayer(town.context, uuid())).to.not.throw();
     });
   });
