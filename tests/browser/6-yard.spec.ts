@@ -112,7 +112,13 @@ test.describe
       await page.reload();
       await awake(page);
       await page.getByRole('button', { name: 'Go on' }).click();
+      // The helper has gone: alone, a tap anywhere ends a try, and does not pause.
+      await page.clock.runFor(2000);
+      await page.getByRole('button', { name: 'Ball down: this try is over' }).click();
+      await expect(page.getByTestId('tries-over')).toHaveText('This is try 3.');
+      await expect(page.getByRole('heading', { name: 'Paused' })).toBeHidden();
       await page.clock.fastForward(25_000);
+      await expect(page.getByText(/^[23] tries, about .* s long\. The longest was try \d\.$/)).toBeVisible();
       const list = page.getByRole('list', { name: 'Tries' });
       await expect(list.getByRole('listitem')).toHaveText(['2', '3']);
       await page.getByLabel('This try', { exact: true }).fill('7');

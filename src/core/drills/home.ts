@@ -16,10 +16,6 @@ export interface AtHome {
   layout: FittedLayout | null;
 }
 
-/** How many cones of those that are needed have to be something else, at a home that has counted its own. */
-export const conesShort = (needed: number, home: Home | null): number =>
-  home?.has.includes('cones') && home.cones ? Math.max(0, needed - home.cones) : 0;
-
 /** Whether ground of the drill's own size fits a yard, either way round. */
 const hasRoom = (need: Ground, yard: Ground) =>
   (need.length <= yard.length && need.width <= yard.width) || (need.width <= yard.length && need.length <= yard.width);

@@ -37,4 +37,5 @@ export { closing, RESUME_HOURS, type Resumed, resume } from './resume.ts';
 export { feetOfRound, feetToScore, strongerOf } from './sides.ts';
 export { type WorkSpan, workSpans } from './spans.ts';
 export { spokenSeconds } from './spoken.ts';
+export { trySeconds } from './tries.ts';
 export * from './types.ts';

@@ -1,9 +1,9 @@
 import { Camera, CameraOff, Hand, TriangleAlert, Volume2 } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { lookForRoom, type Room } from '../../client/room.ts';
 import { number } from '../../client/words.ts';
 import type { ThisWeek } from '../../contract/training.ts';
-import { conesShort } from '../../core/drills/home.ts';
+import { conesShort } from '../../core/drills/cones.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { plural } from '../../core/text/plural.ts';
 import { meetingSeconds } from '../../core/training/meeting.ts';
@@ -11,12 +11,14 @@ import type { Interval } from '../../core/training/types.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { DrillsAhead } from './DrillsAhead.tsx';
-import { Framing, SwitchCameraButton } from './GoTools.tsx';
 import { conesFor, drillsOf, kitAtHome, lacks, leftOutAt, playedItems, standInsOf } from './kit.ts';
 import { drawnAtHome, Layouts } from './LayOut.tsx';
 import { Numbers } from './Numbers.tsx';
 import { Swaps } from './Swaps.tsx';
 import type { Filming } from './use-filming.ts';
+
+const Framing = lazy(() => import('./Framing.tsx').then((file) => ({ default: file.Framing })));
+const SwitchCameraButton = lazy(() => import('./Framing.tsx').then((file) => ({ default: file.SwitchCameraButton })));
 
 interface Props {
   visit: ThisWeek;
@@ -189,14 +191,20 @@ export function Before(props: Props) {
               {filming.stream ? 'Stop filming' : 'Film my goes'}
             </Button>
             {filming.stream && (
-              <SwitchCameraButton
-                front={filming.facing === 'user'}
-                onSwitch={() => void filming.switchOn(filming.facing === 'user' ? 'environment' : 'user')}
-              />
+              <Suspense>
+                <SwitchCameraButton
+                  front={filming.facing === 'user'}
+                  onSwitch={() => void filming.switchOn(filming.facing === 'user' ? 'environment' : 'user')}
+                />
+              </Suspense>
             )}
           </div>
         )}
-        {filming.stream && <Framing stream={filming.stream} mirrored={filming.facing === 'user'} large />}
+        {filming.stream && (
+          <Suspense>
+            <Framing stream={filming.stream} mirrored={filming.facing === 'user'} large />
+          </Suspense>
+        )}
         {!staysAwake && <Notice>This browser cannot keep the screen on. Set the phone so that it stays on for some minutes.</Notice>}
         {filming.problem && <Notice tone="look">{filming.problem}</Notice>}
       </section>

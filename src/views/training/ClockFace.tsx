@@ -24,6 +24,9 @@ interface Props {
   halves: ReactNode;
   /** A number was said: the clock waits for the player to be back in place. */
   backInPlace: boolean;
+  /** Tries of an unbroken run that are over in this work; a tap anywhere ends one. Null where there are no tries. */
+  tries: number | null;
+  onTryOver(): void;
   onPause(): void;
   onReady(): void;
   onDone(): void;
@@ -105,7 +108,23 @@ const isScored = (sheet: readonly Interval[], interval: Interval) =>
 
 /** The clock, for a phone that leans on a bottle two metres away. A tap anywhere pauses, or says "ready" where that is waited for. */
 export function ClockFace(props: Props) {
-  const { sheet, state, drillOf, listening, stronger, children, calls, beat, halves, backInPlace, onPause, onReady, onDone } = props;
+  const {
+    sheet,
+    state,
+    drillOf,
+    listening,
+    stronger,
+    children,
+    calls,
+    beat,
+    halves,
+    backInPlace,
+    tries,
+    onTryOver,
+    onPause,
+    onReady,
+    onDone,
+  } = props;
   const interval = sheet[state.index];
   if (!interval) return null;
   const ran = state.ranMs / 1000;
@@ -129,8 +148,8 @@ export function ClockFace(props: Props) {
       <button
         type="button"
         className={`flex shrink-0 flex-col items-start justify-start text-start flat:grid flat:grid-cols-[1fr_auto] flat:content-start flat:gap-x-6 ${counting ? '' : 'grow'}`}
-        onClick={waits ? onReady : onPause}
-        aria-label={waits ? 'Ready' : 'Pause'}
+        onClick={waits ? onReady : tries === null ? onPause : onTryOver}
+        aria-label={waits ? 'Ready' : tries === null ? 'Pause' : 'Ball down: this try is over'}
       >
         <span className="flex w-full items-baseline justify-between gap-3 text-xl flat:col-span-2">
           <span>
@@ -159,6 +178,11 @@ export function ClockFace(props: Props) {
         )}
         <span className="text-xl">{below}</span>
         {working && countsUp && listening && <span className="text-xl">Clap {listening === 'loud' ? 'twice ' : ''}when you are done.</span>}
+        {tries !== null && (
+          <span className="text-xl">
+            Ball down? Tap anywhere. {tries > 0 && <span data-testid="tries-over">This is try {tries + 1}.</span>}
+          </span>
+        )}
         {called && (
           <span className={`font-semibold leading-[1.05] ${NEAR}`} aria-live="polite" data-testid="called">
             {called}

@@ -22,6 +22,7 @@ import {
   sheetWithInstead,
   sideInWords,
   TIMES,
+  trySeconds,
   withInstead,
   workOfGo,
 } from '../../core/training/index.ts';
@@ -31,7 +32,6 @@ import { Button, Notice } from '../../ui/parts/index.ts';
 import { Before } from './Before.tsx';
 import { ClockFace } from './ClockFace.tsx';
 import type { TodayChoice } from './Easier.tsx';
-import { GoTools } from './GoTools.tsx';
 import { afterGives, type Give, mendedScores, outcomesOf } from './gives.ts';
 import { useHere } from './here.ts';
 import { leftOutAt } from './kit.ts';
@@ -46,6 +46,7 @@ import { useMeeting } from './use-meeting.ts';
 import { useTaps } from './use-taps.ts';
 
 const After = lazy(() => import('./After.tsx').then((file) => ({ default: file.After })));
+const GoTools = lazy(() => import('./GoTools.tsx').then((file) => ({ default: file.GoTools })));
 const Meet = lazy(() => import('./Meet.tsx').then((file) => ({ default: file.Meet })));
 const MendStep = lazy(() => import('./MendStep.tsx').then((file) => ({ default: file.MendStep })));
 const fetchPause = () => import('./PausePanel.tsx').then((file) => ({ default: file.PausePanel }));
@@ -91,6 +92,10 @@ function missedWords(interval: Interval | undefined): string[] {
       : `the ${interval.kind} ended`,
   ];
 }
+
+/** When the ball was said to be down in the work of a foot. */
+const dropsOf = (taps: ReturnType<typeof useTaps>, go: Pick<Interval, 'itemId' | 'round'>, foot: Foot): number[] =>
+  (taps.tapped(go, foot, '') ?? []).flatMap((tap) => (tap.what === 'drop' ? [tap.at] : []));
 
 /** Two touches within this time are one. */
 const DOUBLE_TAP_MS = 500;
@@ -384,6 +389,8 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
   const here = [drill?.name, interval && sideInWords(interval), interval?.ends === 'clock' ? `${left} left` : '']
     .filter(Boolean)
     .join(', ');
+  // Alone, the player says where a try ends; a helper's halves have a button of their own for it.
+  const countsTries = !helper && item?.scored === true && item.dose.measure === 'unbroken run' && interval?.kind === 'work';
   const again = () => {
     if (interval) taps.clear(interval);
     setStepsOut(false);
@@ -459,6 +466,7 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
             stronger={runner.strongerFoot}
             taps={taps}
             courseMetres={courseMetres(visit, drill)}
+            trySeconds={(foot) => trySeconds(sheet, state, { itemId: item.id, round: interval.round, foot }, dropsOf(taps, interval, foot))}
             filming={filming}
             mayFilm={visit.mayFilm}
             onGive={(scores) => void giveScores(item, interval.round, scores)}
@@ -488,6 +496,8 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
           calls={calls}
           beat={interval?.kind === 'work' ? beatWords(beats, interval) : null}
           backInPlace={inPlace.isWaiting}
+          tries={interval && countsTries ? taps.of(interval).filter((tap) => tap.what === 'drop').length : null}
+          onTryOver={() => interval && taps.change(interval, [...taps.of(interval), { at: now(), what: 'drop' }])}
           onPause={inPlace.isWaiting ? () => setStepsOut(true) : pauseByTouch}
           onReady={() => {
             startedAt.current = Number.NEGATIVE_INFINITY;
@@ -511,7 +521,9 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
             }
           />
           {!working && (
-            <GoTools filming={visit.mayFilm ? filming : null} helper={helper} onHelper={setHelper} beat={beat} onBeat={setBeat} />
+            <Suspense>
+              <GoTools filming={visit.mayFilm ? filming : null} helper={helper} onHelper={setHelper} beat={beat} onBeat={setBeat} />
+            </Suspense>
           )}
           {filming.filming && working && <p className="font-bold text-xl">Filming this go</p>}
         </ClockFace>

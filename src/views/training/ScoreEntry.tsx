@@ -33,6 +33,8 @@ interface Props {
   onGive(scores: ScoreSent[]): void;
   /** Metres of one course as it lies at home; null for a drill without cones. */
   courseMetres: number | null;
+  /** How long each try lasted, where that is known. */
+  trySeconds?(foot: Foot): readonly number[];
   /** Starts the go again; without it (a session done on paper) it is not offered. */
   onAgain?(): void;
 }
@@ -45,11 +47,27 @@ interface Asked {
 const FOOT_COLOR = { left: 'text-foot-left', right: 'text-foot-right', both: 'text-ink' } as const;
 
 /** The tries of an unbroken run: each is kept, the best counts. */
-function Tries({ entry, label, onChange }: { entry: FootEntry; label: string; onChange(change: Partial<FootEntry>): void }) {
+function Tries({
+  entry,
+  lasted,
+  label,
+  onChange,
+}: {
+  entry: FootEntry;
+  lasted: readonly number[];
+  label: string;
+  onChange(change: Partial<FootEntry>): void;
+}) {
   const all = triesOf(entry).filter((n) => !Number.isNaN(n));
   const best = all.length > 0 ? Math.max(...all) : null;
   return (
     <div className="flex flex-col gap-2">
+      {lasted.length > 1 && (
+        <p>
+          {lasted.length} tries, about {lasted.map((seconds) => Math.round(seconds)).join(', ')} s long. The longest was try{' '}
+          {lasted.indexOf(Math.max(...lasted)) + 1}.
+        </p>
+      )}
       <Button
         size="player"
         onClick={() => onChange({ tries: [...entry.tries, entry.value], value: '' })}
@@ -94,7 +112,21 @@ function Faults({ folded, children }: { folded: boolean; children: ReactNode }) 
 }
 
 /** Numbers of one go: a panel a foot, left on the left half, right on the right half; or "I lost count". */
-export function ScoreEntry({ item, drill, feet, work, numbers, tapped, said, takeOf, courseMetres, onLookedAt, onGive, onAgain }: Props) {
+export function ScoreEntry({
+  item,
+  drill,
+  feet,
+  work,
+  numbers,
+  tapped,
+  said,
+  takeOf,
+  courseMetres,
+  trySeconds,
+  onLookedAt,
+  onGive,
+  onAgain,
+}: Props) {
   const [entries, setEntries] = useState<FootEntry[]>(() =>
     feet.map((foot) => {
       const before = said?.find((one) => one.foot === foot);
@@ -182,6 +214,7 @@ export function ScoreEntry({ item, drill, feet, work, numbers, tapped, said, tak
               {measure === 'unbroken run' && (
                 <Tries
                   entry={entry}
+                  lasted={trySeconds?.(entry.foot) ?? []}
                   label={entries.length === 2 ? `, ${footInWords(entry.foot)}` : ''}
                   onChange={(change) => set(entry.foot, change)}
                 />

@@ -23,6 +23,8 @@ interface Props {
   taps: ReturnType<typeof useTaps>;
   /** Metres of one course as it lies at home; null for a drill without cones. */
   courseMetres: number | null;
+  /** How long each try of a foot lasted, where the player said when one was over. */
+  trySeconds(foot: Foot): readonly number[];
   filming: Filming;
   mayFilm: boolean;
   /** Easier or harder ones for today; null where there is none. */
@@ -43,6 +45,7 @@ export function ScoreStep({
   numbers,
   taps,
   courseMetres,
+  trySeconds,
   filming,
   mayFilm,
   choice,
@@ -102,6 +105,7 @@ export function ScoreStep({
           takeOf={takeOf}
           onLookedAt={(foot) => markSeen(keyOf(foot))}
           courseMetres={courseMetres}
+          trySeconds={trySeconds}
           onGive={(scores) => void give(scores)}
           onAgain={onAgain}
         />

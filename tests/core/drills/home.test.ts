@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { conesShort } from '../../../src/core/drills/home.ts';
+import { conesShort } from '../../../src/core/drills/cones.ts';
 import {
   atHome,
   CATALOGUE,
