@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { SpokenSent } from './clips.ts';
 import { endpoint } from './endpoint.ts';
 import { DoubtReasonName, Id, Instant, Nothing, RemarkView } from './parts.ts';
 import { ClipOfScore, MarkSent, Marks, ReviewItem, text } from './review.ts';
@@ -101,15 +102,6 @@ export const RecountSent = z.object({
   delay: z.number().min(-0.15).max(0.5),
 });
 export type RecountSent = z.infer<typeof RecountSent>;
-
-/** A spoken line lasts 20 s at most. */
-export const SPOKEN_SECONDS_MAX = 20;
-
-export const SpokenSent = z.object({
-  id: Id,
-  /** A WebM or MP4 with one sound track, as base64. */
-  data: z.base64('The spoken line is not base64.').max(900_000, 'The spoken line is too large. Speak for 20 seconds at most.'),
-});
 
 const ofScore = z.object({ score: Id });
 const ofSquad = z.object({ squad: Id });

@@ -101,7 +101,12 @@ export const ThisWeek = z.object({
   /** Drills of which the coach would like to see a clip. */
   clipAsks: z.array(z.object({ sessionId: Id, drillId: z.string(), drillName: z.string() })),
   /** Films of the coach: of the week’s drills, by their id, and the welcome to the week. */
-  films: z.object({ drills: z.record(z.string(), FilmOfCoach), welcome: FilmOfCoach.nullable() }),
+  films: z.object({
+    drills: z.record(z.string(), FilmOfCoach),
+    welcome: FilmOfCoach.nullable(),
+    /** What a coach says of drills, in the own voice. */
+    voices: z.record(z.string(), FilmOfCoach).optional(),
+  }),
   /** How this squad’s clips are sent: lines of the picture, and whether with their sound. */
   film: z.object({ height: z.literal(CLIP_HEIGHTS), sound: z.boolean() }),
   streak: StreakView,

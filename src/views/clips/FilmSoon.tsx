@@ -1,7 +1,9 @@
 import { lazy, Suspense } from 'react';
 import type { FilmOfCoach } from '../../contract/training.ts';
 import { useMounted } from '../../ui/use-mounted.ts';
+import type { ShownByCoach } from './shown-by-coach.ts';
 
+const CoachsVoice = lazy(() => import('./CoachsVoice.tsx'));
 const CoachsFilm = lazy(() => import('./CoachsFilm.tsx'));
 
 /** A coach's film as its own part, fetched when it is first shown; nothing where there is none. */
@@ -13,5 +15,21 @@ export function FilmSoon({ film, label, spoken = false }: { film: FilmOfCoach | 
     <Suspense fallback={<p className="text-dust">Fetching the film…</p>}>
       <CoachsFilm film={film} label={label} spoken={spoken} />
     </Suspense>
+  );
+}
+
+/** What the coach says and shows of a drill; nothing where nobody did. */
+export function CoachShows({ shown: { film, voice }, drill, head = false }: { shown: ShownByCoach; drill: string; head?: boolean }) {
+  const mounted = useMounted();
+  return (
+    <>
+      {voice && mounted && (
+        <Suspense>
+          <CoachsVoice voice={voice} />
+        </Suspense>
+      )}
+      {film && head && <h3>{film.coach} shows it</h3>}
+      <FilmSoon film={film} label={`${drill}, shown by ${film?.coach ?? 'your coach'}`} />
+    </>
   );
 }

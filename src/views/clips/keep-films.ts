@@ -9,9 +9,9 @@ const KEPT_BYTES_MAX = 80 * 1024 * 1024;
 const keyOf = (id: string) => `film:${id}`;
 const fileOf = (id: string) => `/api/v1/films/${id}/file`;
 
-/** The films of a visit in the order they are met: the welcome, then the drills'. A visit that an older release kept has none. */
+/** The films of a visit in the order they are kept: the welcome, what is spoken, which is small, then the drills'. A visit that an older release kept has none. */
 const filmsOf = ({ films }: Partial<Pick<ThisWeek, 'films'>>): FilmOfCoach[] =>
-  films ? [...(films.welcome ? [films.welcome] : []), ...Object.values(films.drills)] : [];
+  films ? [...(films.welcome ? [films.welcome] : []), ...Object.values(films.voices ?? {}), ...Object.values(films.drills)] : [];
 
 /** Which films are kept on the device: as many as there is room for, the first first. */
 export function filmsToKeep(films: readonly FilmOfCoach[], most = KEPT_BYTES_MAX): FilmOfCoach[] {

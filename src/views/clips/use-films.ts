@@ -1,8 +1,8 @@
 import { useRead } from '../../client/use-read.ts';
-import { type FilmAbout, type FilmView, filmsApi } from '../../contract/clips.ts';
+import { type FilmView, filmsApi, type KeptAbout } from '../../contract/clips.ts';
 
-export const isSame = (a: FilmAbout, b: FilmAbout): boolean =>
-  a.kind === 'drill' ? b.kind === 'drill' && a.drill === b.drill : b.kind === 'week' && a.week === b.week;
+export const isSame = (a: KeptAbout, b: KeptAbout): boolean =>
+  a.kind === 'week' ? b.kind === 'week' && a.week === b.week : b.kind === a.kind && a.drill === b.drill;
 
 /** The films of a squad, read once a page; null until they are here. What keeps them away keeps nothing else. */
 export function useFilms(squad: string): { kept: FilmView[] | null; read(): Promise<void> } {

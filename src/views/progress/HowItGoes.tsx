@@ -1,32 +1,32 @@
 import { lazy, Suspense, useState } from 'react';
 import { keptRead } from '../../client/device-store.ts';
-import type { FilmOfCoach, ThisWeek } from '../../contract/training.ts';
+import type { ThisWeek } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
+import { type ShownByCoach, shownByCoach } from '../clips/shown-by-coach.ts';
 
 const HowTo = lazy(() => import('../training/HowTo.tsx').then((file) => ({ default: file.HowTo })));
 
 interface Found {
   drill: Drill;
   stronger: StrongerFoot;
-  film: FilmOfCoach | undefined;
+  shown: ShownByCoach;
 }
 
 /** A drill as this phone has it: as the open week has it, else as it is shipped. Null for one that is neither. */
 async function drillHere(playerId: string, drillId: string): Promise<Found | null> {
   const visit = (await keptRead<ThisWeek>(`visit:${playerId}`).catch(() => null))?.value;
   const stronger = visit?.runner.strongerFoot ?? 'right';
-  // A visit that an older release kept has no films.
-  const film = visit?.films?.drills[drillId];
+  const shown = shownByCoach(visit?.films, drillId);
   const planned = visit?.week?.content.drills[drillId];
   if (visit && planned?.moves) {
     const { drawnAtHome } = await import('../training/LayOut.tsx');
-    return { drill: drawnAtHome(visit, planned), stronger, film };
+    return { drill: drawnAtHome(visit, planned), stronger, shown };
   }
   const { catalogueById } = await import('../../core/drills/catalogue/index.ts');
   const shipped = catalogueById.get(drillId);
-  return shipped ? { drill: shipped, stronger, film } : null;
+  return shipped ? { drill: shipped, stronger, shown } : null;
 }
 
 /** Shows how a drill of My feet is done, without a line too. */
@@ -41,7 +41,7 @@ export function HowItGoes({ playerId, drillId, name }: { playerId: string; drill
       {found === 'none' && <Notice>This one is shown when it is in your week.</Notice>}
       {found && found !== 'none' && (
         <Suspense fallback={null}>
-          <HowTo drill={found.drill} stronger={found.stronger} film={found.film} onClose={() => setFound(null)} />
+          <HowTo drill={found.drill} stronger={found.stronger} shown={found.shown} onClose={() => setFound(null)} />
         </Suspense>
       )}
     </>

@@ -1,60 +1,32 @@
 import { Mic, Square } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
-import { type BenchItem, benchApi as benchContract, SPOKEN_SECONDS_MAX } from '../../contract/bench.ts';
+import { type BenchItem, benchApi as benchContract } from '../../contract/bench.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
-import { recordVoice } from './record-voice.ts';
+import { asBase64, useSpoken } from '../clips/use-spoken.ts';
 
 interface Props {
   bench: BenchItem;
   onBench(bench: BenchItem): void;
 }
 
-const base64 = (file: Blob): Promise<string> =>
-  new Promise((resolve, reject) => {
-    const reader = new FileReader();
-    reader.onload = () => resolve(String(reader.result).replace(/^[^,]*,/, ''));
-    reader.onerror = () => reject(new Error('The recording could not be read. Try once more.'));
-    reader.readAsDataURL(file);
-  });
-
 /** A spoken line of up to 20 seconds: recorded, heard once more, and then sent or thrown away. */
 export function Spoken({ bench, onBench }: Props) {
   const { item } = bench;
-  const [left, setLeft] = useState<number | null>(null);
-  const [made, setMade] = useState<{ file: Blob; url: string } | null>(null);
+  const { left, made, problem: wrong, start, stop, forget } = useSpoken();
   const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
-  const recording = useRef<{ stop(): void } | null>(null);
-  const url = made?.url;
-  useEffect(() => () => (url ? URL.revokeObjectURL(url) : undefined), [url]);
-  useEffect(() => () => recording.current?.stop(), []);
-
-  const start = async () => {
-    setProblem(null);
-    setMade(null);
-    try {
-      const taking = await recordVoice(SPOKEN_SECONDS_MAX, setLeft);
-      recording.current = taking;
-      const file = await taking.file;
-      setMade({ file, url: URL.createObjectURL(file) });
-    } catch (error) {
-      setProblem(sentenceOf(error));
-    } finally {
-      recording.current = null;
-      setLeft(null);
-    }
-  };
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const problem = wrong ?? refusal;
   const send = async () => {
     if (!made) return;
     setBusy(true);
-    setProblem(null);
+    setRefusal(null);
     try {
-      onBench(await call(benchContract.speak, { score: item.scoreId }, { id: uuid(), data: await base64(made.file) }));
-      setMade(null);
+      onBench(await call(benchContract.speak, { score: item.scoreId }, { id: uuid(), data: await asBase64(made.file) }));
+      forget();
     } catch (error) {
-      setProblem(sentenceOf(error));
+      setRefusal(sentenceOf(error));
     } finally {
       setBusy(false);
     }
@@ -68,7 +40,7 @@ export function Spoken({ bench, onBench }: Props) {
         <audio key={one.id} controls preload="none" src={`/api/v1/spoken/${one.id}/file`} aria-label={`Spoken line of ${one.coach}`} />
       ))}
       {left !== null ? (
-        <Button look="stop" onClick={() => recording.current?.stop()}>
+        <Button look="stop" onClick={stop}>
           <Square aria-hidden className="size-4" /> Stop, {left} s left
         </Button>
       ) : made ? (
@@ -78,7 +50,7 @@ export function Spoken({ bench, onBench }: Props) {
           <Button size="small" look="main" disabled={busy} onClick={() => void send()}>
             Send it to {item.player.nickname}
           </Button>
-          <Button size="small" onClick={() => setMade(null)}>
+          <Button size="small" onClick={forget}>
             Throw it away
           </Button>
         </div>

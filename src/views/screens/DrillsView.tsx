@@ -11,6 +11,7 @@ import { StillImage } from '../../ui/notations/index.ts';
 import { ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { FilmBox } from '../clips/FilmBox.tsx';
 import { isSame, useFilms } from '../clips/use-films.ts';
+import { VoiceBox } from '../clips/VoiceBox.tsx';
 import { DrillFiles } from '../drills/DrillFiles.tsx';
 import { DrillSheet } from '../drills/DrillSheet.tsx';
 
@@ -183,14 +184,23 @@ function DrillsView({ shelf, first }: DrillsData) {
             hrefOf={(id) => `${base}/drills?drill=${id}`}
             usedIn={(shelf.usedIn[chosen.id] ?? []).map((week) => ({ ...week, href: `${base}/weeks/${week.id}` }))}
             film={
-              <FilmBox
-                key={chosen.id}
-                squad={shelf.squad.id}
-                about={{ kind: 'drill', drill: chosen.id }}
-                name={chosen.name}
-                kept={films.kept?.find((one) => isSame(one.about, { kind: 'drill', drill: chosen.id })) ?? null}
-                onChange={films.read}
-              />
+              <>
+                <FilmBox
+                  key={chosen.id}
+                  squad={shelf.squad.id}
+                  about={{ kind: 'drill', drill: chosen.id }}
+                  name={chosen.name}
+                  kept={films.kept?.find((one) => isSame(one.about, { kind: 'drill', drill: chosen.id })) ?? null}
+                  onChange={films.read}
+                />
+                <VoiceBox
+                  key={`voice of ${chosen.id}`}
+                  squad={shelf.squad.id}
+                  drill={chosen.id}
+                  kept={films.kept?.find((one) => isSame(one.about, { kind: 'voice', drill: chosen.id })) ?? null}
+                  onChange={films.read}
+                />
+              </>
             }
             tools={
               <>

@@ -145,7 +145,7 @@ export function Before(props: Props) {
         <Layouts visit={visit} drills={drillsOf(session, drills)} />
       </section>
       <Swaps items={items} swaps={visit.swaps} />
-      <DrillsAhead drills={ahead} notes={notes} unknown={unknown} stronger={visit.runner.strongerFoot} films={visit.films?.drills ?? {}} />
+      <DrillsAhead drills={ahead} notes={notes} unknown={unknown} stronger={visit.runner.strongerFoot} films={visit.films} />
       <section className="slab flex flex-col gap-1 p-4" aria-label="Watch out">
         <h2 className="flex items-center gap-2">
           <TriangleAlert aria-hidden className="size-5" /> Watch out

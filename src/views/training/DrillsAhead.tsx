@@ -1,10 +1,11 @@
 import { useState } from 'react';
-import type { FilmOfCoach } from '../../contract/training.ts';
+import type { ThisWeek } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { isShownMirrored } from '../../core/drills/side-shown.ts';
 import type { DrawnDrill } from '../../core/moves/of-drill.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
 import { StillImage } from '../../ui/notations/moves/StillImage.tsx';
+import { shownByCoach } from '../clips/shown-by-coach.ts';
 import { HowTo } from './HowTo.tsx';
 
 /** The session's drills in order, each with its picture; a tap shows how it is done. */
@@ -21,10 +22,11 @@ export function DrillsAhead({
   /** Those that are met in this session. */
   unknown: readonly string[];
   stronger: StrongerFoot;
-  /** The coach's films, by drill. */
-  films: Readonly<Record<string, FilmOfCoach>>;
+  /** What the coach shows and says of drills. */
+  films: ThisWeek['films'] | undefined;
 }) {
   const [open, setOpen] = useState<(Drill & DrawnDrill) | null>(null);
+  const of = (drill: Pick<Drill, 'id'>) => shownByCoach(films, drill.id);
   return (
     <section className="slab flex flex-col gap-2 p-4" aria-label="What you will do">
       <h2>What you will do</h2>
@@ -38,13 +40,14 @@ export function DrillsAhead({
                 {i + 1}. {drill.name}
                 <span className="block text-dust text-sm">{notes.get(drill.id)}</span>
                 {unknown.includes(drill.id) && <span className="block font-semibold text-lace text-sm">new for you</span>}
-                {films[drill.id] && <span className="block text-dust text-sm">with a film of your coach</span>}
+                {of(drill).film && <span className="block text-dust text-sm">with a film of your coach</span>}
+                {of(drill).voice && <span className="block text-dust text-sm">your coach says something about it</span>}
               </span>
             </button>
           </li>
         ))}
       </ol>
-      {open && <HowTo drill={open} stronger={stronger} film={films[open.id]} onClose={() => setOpen(null)} />}
+      {open && <HowTo drill={open} stronger={stronger} shown={of(open)} onClose={() => setOpen(null)} />}
     </section>
   );
 }

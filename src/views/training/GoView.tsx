@@ -29,6 +29,7 @@ import {
 import { touchesDone } from '../../core/training/touches-done.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
+import { shownByCoach } from '../clips/shown-by-coach.ts';
 import { Before } from './Before.tsx';
 import { ClockFace } from './ClockFace.tsx';
 import type { TodayChoice } from './Easier.tsx';
@@ -422,7 +423,7 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
             drill={drill}
             foot={interval && interval.foot !== 'both' ? interval.foot : null}
             stronger={runner.strongerFoot}
-            film={visit.films?.drills[drill.id]}
+            shown={shownByCoach(visit.films, drill.id)}
             voice={clock.voice}
             choice={choiceOf(false)}
             onMet={() => {
@@ -440,7 +441,7 @@ export const GoView = guarded(function GoView({ visit, session: planned, kept = 
             drill={drill ?? null}
             foot={interval && interval.foot !== 'both' ? interval.foot : null}
             stronger={runner.strongerFoot}
-            film={drill ? visit.films?.drills[drill.id] : undefined}
+            shown={shownByCoach(visit.films, drill?.id ?? '')}
             choice={choiceOf(true)}
             onGoOn={goOn}
             onAgain={again}

@@ -1,30 +1,29 @@
-import type { FilmOfCoach } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { isShownMirrored } from '../../core/drills/side-shown.ts';
 import type { DrawnDrill } from '../../core/moves/of-drill.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
 import { SmallSoon, StageSoon } from '../../ui/notations/moves/StageSoon.tsx';
 import { Dialog } from '../../ui/parts/index.ts';
-import { FilmSoon } from '../clips/FilmSoon.tsx';
+import { CoachShows } from '../clips/FilmSoon.tsx';
+import type { ShownByCoach } from '../clips/shown-by-coach.ts';
 
 interface Props {
   drill: Drill & DrawnDrill;
   /** The foot that works now; null for both. */
   foot?: 'left' | 'right' | null;
   stronger: StrongerFoot;
-  /** The coach's own film of it. */
-  film?: FilmOfCoach | null | undefined;
+  /** What the coach shows and says of it. */
+  shown: ShownByCoach;
   onClose(): void;
 }
 
 /** How a drill is done: the moving picture, its steps, what to feel, and the fault that comes most with its cure. */
-export function HowTo({ drill, foot = null, stronger, film, onClose }: Props) {
+export function HowTo({ drill, foot = null, stronger, shown, onClose }: Props) {
   const [fault] = drill.faults;
   return (
     <Dialog label={drill.name} onClose={onClose}>
       <StageSoon drill={drill} mirror={isShownMirrored(drill.sides, foot, stronger)} player />
-      {film && <h3>{film.coach} shows it</h3>}
-      <FilmSoon film={film} label={`${drill.name}, shown by ${film?.coach ?? 'your coach'}`} />
+      <CoachShows shown={shown} drill={drill.name} head />
       <ol className="list-decimal ps-6 text-lg">
         {drill.steps.map((step) => (
           <li key={step}>{step}</li>

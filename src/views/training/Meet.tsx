@@ -1,6 +1,5 @@
 import { ChevronLeft, ChevronRight, Hourglass, Volume2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
-import type { FilmOfCoach } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { isShownMirrored } from '../../core/drills/side-shown.ts';
 import type { DrawnDrill } from '../../core/moves/of-drill.ts';
@@ -8,7 +7,8 @@ import type { StrongerFoot } from '../../core/squads/terms.ts';
 import { lineSeconds, type MeetingLine, meetingLines, TRY_SECONDS } from '../../core/training/meeting.ts';
 import { StageSoon } from '../../ui/notations/moves/StageSoon.tsx';
 import { Button } from '../../ui/parts/index.ts';
-import { FilmSoon } from '../clips/FilmSoon.tsx';
+import { CoachShows } from '../clips/FilmSoon.tsx';
+import type { ShownByCoach } from '../clips/shown-by-coach.ts';
 import { Easier, type TodayChoice } from './Easier.tsx';
 import type { Voice } from './voice.ts';
 
@@ -17,8 +17,8 @@ interface Props {
   /** The foot that works first; null for both. */
   foot: 'left' | 'right' | null;
   stronger: StrongerFoot;
-  /** The coach's own film of it. */
-  film?: FilmOfCoach | undefined;
+  /** What the coach shows and says of it. */
+  shown: ShownByCoach;
   voice: Pick<Voice, 'open' | 'readOut' | 'hush' | 'sound'>;
   /** Easier or harder ones for today; null where there is none. */
   choice: TodayChoice | null;
@@ -50,7 +50,7 @@ function useTry(sound: Props['voice']['sound']) {
 }
 
 /** A drill that is new is met before its first go: seen slowly, told line by line, tried without counting. */
-export function Meet({ drill, foot, stronger, film, voice, choice, onMet, onPause }: Props) {
+export function Meet({ drill, foot, stronger, shown, voice, choice, onMet, onPause }: Props) {
   const lines = useMemo(() => meetingLines(drill), [drill]);
   /** The line that is read; −1 while only the picture is looked at. */
   const [at, setAt] = useState(-1);
@@ -120,7 +120,7 @@ export function Meet({ drill, foot, stronger, film, voice, choice, onMet, onPaus
           </div>
         )}
       </div>
-      <FilmSoon film={film} label={`${drill.name}, shown by ${film?.coach ?? 'your coach'}`} />
+      <CoachShows shown={shown} drill={drill.name} />
       {choice && !isTrying && <Easier choice={choice} stronger={stronger} />}
       <div className="-mb-4 sticky -bottom-4 mt-auto flex flex-col gap-2 bg-ground pt-2 pb-4">
         {!reading && !isTrying && (

@@ -1,10 +1,10 @@
 import { Eye, HeartPulse, LogOut, Play, RotateCcw, SkipForward } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
-import type { FilmOfCoach } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { DrawnDrill } from '../../core/moves/of-drill.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
+import type { ShownByCoach } from '../clips/shown-by-coach.ts';
 import type { TodayChoice } from './Easier.tsx';
 import { HowTo } from './HowTo.tsx';
 
@@ -17,8 +17,8 @@ interface Props {
   drill: (Drill & DrawnDrill) | null;
   foot: 'left' | 'right' | null;
   stronger: StrongerFoot;
-  /** The coach's film of it. */
-  film?: FilmOfCoach | undefined;
+  /** What the coach shows and says of it. */
+  shown: ShownByCoach;
   /** Easier or harder ones for today; null where there is none. */
   choice: TodayChoice | null;
   onGoOn(): void;
@@ -29,7 +29,7 @@ interface Props {
 }
 
 /** What can be done in a pause: on, once more, past it, or stop; and always to say that something hurts. */
-export function PausePanel({ here, drill, foot, stronger, film, choice, onGoOn, onAgain, onSkip, onHurt, onLeave }: Props) {
+export function PausePanel({ here, drill, foot, stronger, shown: ofCoach, choice, onGoOn, onAgain, onSkip, onHurt, onLeave }: Props) {
   const [hurts, setHurts] = useState(false);
   const [shown, setShown] = useState(false);
   if (hurts) {
@@ -69,7 +69,7 @@ export function PausePanel({ here, drill, foot, stronger, film, choice, onGoOn, 
           <Eye aria-hidden className="size-6" /> How does it go?
         </Button>
       )}
-      {drill && shown && <HowTo drill={drill} foot={foot} stronger={stronger} film={film} onClose={() => setShown(false)} />}
+      {drill && shown && <HowTo drill={drill} foot={foot} stronger={stronger} shown={ofCoach} onClose={() => setShown(false)} />}
       {choice && (
         <Suspense>
           <Easier choice={choice} stronger={stronger} round />

@@ -1,8 +1,8 @@
-import { copyFileSync, existsSync, readdirSync, utimesSync } from 'node:fs';
+import { copyFileSync, existsSync, readdirSync, readFileSync, utimesSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
-import { FilmSent } from '../../../src/contract/clips.ts';
+import { FilmSent, VoiceSent } from '../../../src/contract/clips.ts';
 import {
   announceFilm,
   FILMS,
@@ -10,6 +10,7 @@ import {
   filmToSend,
   listFilms,
   removeFilm,
+  sayOfDrill,
   stateOfFilm,
   watchFilm,
 } from '../../../src/server/clips/films/films.ts';
@@ -25,6 +26,7 @@ import { thisWeek } from '../../../src/server/screens/this-week.ts';
 import { makeWeek } from '../../../src/server/weeks/weeks.ts';
 import { anItem } from '../../core/make.ts';
 import { aPlan, DAY, openTown, outcome, releaseNow, type Town, uuid } from '../make.ts';
+import { aSpokenLine } from '../review/bench-make.ts';
 
 const FILM = join('src', 'demo', 'clips', 'sole-taps-a.webm');
 
@@ -182,5 +184,74 @@ describe('a coach’s film', () => {
     town.setNow(town.context.now() + 60 * DAY);
     cleanHouse(town.context, { dry: false });
     expect(row(never)).to.include({ state: 'refused', refusal: 'It never arrived.' });
+  });
+
+  describe('a spoken line of a drill', () => {
+    const say = async (seconds = 2, of = 'sole-taps', coach = town.coach, id = uuid()) => {
+      await sayOfDrill(town.context, coach, { squad: town.squad, id, drill: of, data: await aSpokenLine(seconds) });
+      return id;
+    };
+
+    it('comes with a week that has the drill, beside its film, and is heard by the squad only', async () => {
+      const film = await send();
+      const voice = await say();
+      await say(1, 'sole-rolls');
+      expect(withWeek().drills['sole-taps']?.id).to.equal(film);
+      expect(Object.entries(withWeek().voices ?? {}).map(([of, one]) => [of, one.id, one.seconds])).to.deep.equal([
+        ['sole-taps', voice, 2],
+      ]);
+      expect(watchFilm(town.context, town.player, { film: voice }).mediaType).to.equal('audio/webm');
+      expect(await outcome(() => watchFilm(town.context, town.strangerPlayer, { film: voice }))).to.equal('not found');
+      const listed = listFilms(town.context, town.coach, { squad: town.squad }).films.map((one) => one.about);
+      expect(listed).to.deep.include({ kind: 'voice', drill: 'sole-taps' }).and.to.deep.include({ kind: 'drill', drill: 'sole-taps' });
+    });
+
+    it('takes the place of the one before it, never of a film, nor of another drill’s; the same id again changes nothing', async () => {
+      const film = await send();
+      const other = await say(1, 'inside-taps');
+      const first = await say();
+      const second = await say();
+      expect(await say(1, 'inside-taps', town.coach, second)).to.equal(second);
+      expect(files().sort()).to.deep.equal([film, other, second].map((id) => `film-${id}.webm`).sort());
+      expect([row(first)?.state, row(second)?.drillId]).to.deep.equal(['removed', 'sole-taps']);
+      const anew = await send();
+      expect([row(film)?.state, row(second)?.state, row(anew)?.state]).to.deep.equal(['removed', 'kept', 'kept']);
+    });
+
+    it('is removed for good, and is in a backup until then', async () => {
+      const voice = await say();
+      await backUp(town.context.config, 'by hand', town.context.now());
+      expect(checkHouse(town.context.config).troubles).to.deep.equal([]);
+      removeFilm(town.context, town.coach, { film: voice });
+      expect([withWeek().voices, files()]).to.deep.equal([{}, []]);
+    });
+
+    it('is at most 20 s of sound, of a drill on the shelf, by a coach of the squad who says that it is an adult’s', async () => {
+      expect(await outcome(() => say(22))).to.equal('bad input');
+      expect(await outcome(() => say(2, 'no-such-drill'))).to.equal('bad input');
+      expect(await outcome(() => say(2, 'sole-taps', town.otherCoach))).to.equal('not found');
+      const picture = () =>
+        sayOfDrill(town.context, town.coach, {
+          squad: town.squad,
+          id: uuid(),
+          drill: 'sole-taps',
+          data: readFileSync(FILM).toString('base64'),
+        });
+      expect(await outcome(picture)).to.equal('bad input');
+      expect(files()).to.deep.equal([]);
+      const body = { id: uuid(), drill: 'sole-taps', data: 'AAAA' };
+      expect(VoiceSent.safeParse({ ...body, adultsOnly: true }).success).to.equal(true);
+      expect(VoiceSent.safeParse({ ...body, adultsOnly: false }).success).to.equal(false);
+    });
+
+    it('is one of the files that a squad may keep', async () => {
+      for (let n = 0; n < FILMS_MAX; n++)
+        town.context.db
+          .insert(films)
+          .values({ id: uuid(), squadId: town.squad, drillId: 'sole-taps', coachId: asCoach(), state: 'kept', announcedAt: 1 })
+          .run();
+      expect(await outcome(() => say())).to.equal('clip refused');
+    });
+    const asCoach = () => (town.coach as { userId: string }).userId;
   });
 });

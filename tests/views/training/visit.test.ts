@@ -115,6 +115,7 @@ describe('a pause', () => {
         drill: null,
         foot: null,
         stronger: 'right',
+        shown: { film: null, voice: null },
         choice: null,
         onGoOn: nothing,
         onAgain: nothing,

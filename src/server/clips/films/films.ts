@@ -1,7 +1,7 @@
-import { rmSync } from 'node:fs';
+import { rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { and, eq, isNull, ne, sql } from 'drizzle-orm';
-import { FILM_SECONDS_MAX, type FilmAbout, type FilmState, type FilmView } from '../../../contract/clips.ts';
+import { FILM_SECONDS_MAX, type FilmAbout, type FilmState, type FilmView, type KeptAbout } from '../../../contract/clips.ts';
 import type { FilmOfCoach, ThisWeek } from '../../../contract/training.ts';
 import type { Actor } from '../../accounts/actor.ts';
 import type { Context } from '../../context.ts';
@@ -11,10 +11,13 @@ import { films, user, weekRevisions, weeks } from '../../platform/db/schema.ts';
 import { writeLedger } from '../../platform/ledger.ts';
 import { badInput, notFound, Problem } from '../../platform/problems.ts';
 import { allow, asPerson } from '../../policy.ts';
+import { inspectSpoken } from '../inspect-spoken.ts';
 import { checkRoom } from '../quota.ts';
 import type { Receiver } from '../receiver.ts';
 
 type Film = typeof films.$inferSelect;
+
+const FILM_PREFIX = 'film-';
 
 /** Films that a squad may keep. */
 export const FILMS_MAX = 200;
@@ -32,10 +35,11 @@ function filmById(db: Db, id: string): Film {
 }
 
 const isKept = eq(films.state, 'kept');
-const aboutOf = ({ drillId, weekId }: Pick<Film, 'drillId' | 'weekId'>): FilmAbout =>
-  drillId === null ? { kind: 'week', week: weekId ?? '' } : { kind: 'drill', drill: drillId };
-const sameAs = ({ drillId, weekId, squadId }: Film) =>
+const aboutOf = ({ kind, drillId, weekId }: Pick<Film, 'kind' | 'drillId' | 'weekId'>): KeptAbout =>
+  drillId === null ? { kind: 'week', week: weekId ?? '' } : { kind: kind === 'voice' ? 'voice' : 'drill', drill: drillId };
+const sameAs = ({ kind, drillId, weekId, squadId }: Film) =>
   and(
+    eq(films.kind, kind),
     eq(films.squadId, squadId),
     drillId === null ? isNull(films.drillId) : eq(films.drillId, drillId),
     weekId === null ? isNull(films.weekId) : eq(films.weekId, weekId),
@@ -91,6 +95,7 @@ export function announceFilm(context: Context, actor: Actor, input: { squad: str
   const film: Film = {
     id: input.id,
     squadId: input.squad,
+    kind: 'film',
     drillId: about.kind === 'drill' ? about.drill : null,
     weekId: about.kind === 'week' ? about.week : null,
     coachId: asPerson(actor).userId,
@@ -107,6 +112,36 @@ export function announceFilm(context: Context, actor: Actor, input: { squad: str
   };
   db.insert(films).values(film).run();
   return filmState(film);
+}
+
+/** Keeps what a coach says of a drill; the one before it goes. The same id again changes nothing. */
+export async function sayOfDrill(
+  context: Context,
+  actor: Actor,
+  input: { squad: string; id: string; drill: string; data: string },
+): Promise<FilmState> {
+  const { db, config, now } = context;
+  const { squad, id, drill } = input;
+  allow(db, actor, 'announce a film', { squad });
+  const had = db.select().from(films).where(eq(films.id, id)).get();
+  if (had && had.squadId !== squad) throw notFound();
+  if (had) return filmState(had);
+  if (!shelfOf(db, squad).has(drill)) throw badInput('drill', 'This drill is not on the shelf.');
+  if (countOf(db, squad, 'kept') >= FILMS_MAX)
+    throw new Problem('clip refused', `A squad keeps ${FILMS_MAX} films and spoken lines at most. Remove some that are no longer needed.`);
+  const bytes = Buffer.from(input.data, 'base64');
+  checkRoom(context, squad, bytes.length);
+  const { mediaType, extension, seconds } = await inspectSpoken(bytes);
+  const fileName = `${FILM_PREFIX}${id}.${extension}`;
+  const kept: Film = {
+    ...{ id, squadId: squad, kind: 'voice', drillId: drill, weekId: null, coachId: asPerson(actor).userId },
+    ...{ state: 'kept', refusal: null, fileName, mediaType, bytes: bytes.length, seconds, announcedAt: now(), keptAt: now() },
+    ...{ removedAt: null, removedBy: null },
+  };
+  writeFileSync(join(config.clipDir, fileName), bytes, { mode: 0o600, flush: true });
+  db.insert(films).values(kept).onConflictDoNothing().run();
+  takeOlder(context, kept);
+  return filmState(kept);
 }
 
 /** The film that a coach sends now. @throws Problem where it is waited for no longer */
@@ -127,6 +162,16 @@ function takeAway({ db, config, now }: Context, film: Film, by: string): void {
   writeLedger(config, { what: 'film removed', film: film.id, at: now() });
   if (film.fileName) rmSync(join(config.clipDir, film.fileName), { force: true });
   db.update(films).set({ state: 'removed', removedAt: now(), removedBy: by }).where(eq(films.id, film.id)).run();
+}
+
+/** What is new takes the place of the one before it. */
+function takeOlder(context: Context, film: Film): void {
+  const before = context.db
+    .select()
+    .from(films)
+    .where(and(sameAs(film), isKept, ne(films.id, film.id)))
+    .all();
+  for (const one of before) takeAway(context, one, film.coachId);
 }
 
 /** Removes a film for good. */
@@ -159,7 +204,11 @@ export function watchFilm(context: Context, actor: Actor, input: { film: string 
 
 /** The films that go with a week to a player: of its drills, and the welcome. */
 export function filmsWithWeek(db: Db, squadId: string, week: { id: string; drills: readonly string[] } | null): ThisWeek['films'] {
-  const found: { drills: Record<string, FilmOfCoach>; welcome: FilmOfCoach | null } = { drills: {}, welcome: null };
+  const found = {
+    drills: {} as Record<string, FilmOfCoach>,
+    voices: {} as Record<string, FilmOfCoach>,
+    welcome: null as FilmOfCoach | null,
+  };
   if (!week) return found;
   const wanted = new Set(week.drills);
   const rows = db
@@ -171,14 +220,14 @@ export function filmsWithWeek(db: Db, squadId: string, week: { id: string; drill
   for (const { film, coach } of rows) {
     const view = { id: film.id, seconds: film.seconds ?? 0, bytes: film.bytes ?? 0, coach };
     if (film.weekId === week.id) found.welcome = view;
-    else if (film.drillId !== null && wanted.has(film.drillId)) found.drills[film.drillId] = view;
+    else if (film.drillId !== null && wanted.has(film.drillId)) found[film.kind === 'voice' ? 'voices' : 'drills'][film.drillId] = view;
   }
   return found;
 }
 
 /** Films as uploads: at most a minute; one that is kept takes the place of the one before it. */
 export const FILMS: Receiver = {
-  prefix: 'film-',
+  prefix: FILM_PREFIX,
   isExpected: ({ db }, id) => filmById(db, id).state === 'expected',
   check(_context, _id, { seconds }) {
     if (seconds > FILM_SECONDS_MAX + SLACK_SECONDS)
@@ -191,13 +240,7 @@ export const FILMS: Receiver = {
       .run();
   },
   settled(context, id) {
-    const film = filmById(context.db, id);
-    const before = context.db
-      .select()
-      .from(films)
-      .where(and(sameAs(film), isKept, ne(films.id, id)))
-      .all();
-    for (const one of before) takeAway(context, one, film.coachId);
+    takeOlder(context, filmById(context.db, id));
   },
   refuse({ db }, id, refusal) {
     db.update(films)

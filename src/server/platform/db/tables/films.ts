@@ -12,6 +12,8 @@ export const films = sqliteTable(
     squadId: text('squad_id')
       .notNull()
       .references(() => squads.id),
+    /** A film, or a spoken line of a drill. */
+    kind: text('kind').$type<'film' | 'voice'>().notNull().default('film'),
     /** What it shows: a drill, or else a week. */
     drillId: text('drill_id'),
     weekId: text('week_id').references(() => weeks.id),

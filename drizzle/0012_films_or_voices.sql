@@ -1,0 +1,1 @@
+ALTER TABLE `films` ADD `kind` text DEFAULT 'film' NOT NULL;
