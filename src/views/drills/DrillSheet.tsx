@@ -117,7 +117,7 @@ export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = 
       <StageSoon drill={drill} large />
       {film && (
         <section className="print:hidden">
-          <Part className="text-base">Your own film</Part>
+          <Part className="text-base">Your own film and words</Part>
           {film}
         </section>
       )}

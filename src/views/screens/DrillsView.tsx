@@ -184,7 +184,7 @@ function DrillsView({ shelf, first }: DrillsData) {
             hrefOf={(id) => `${base}/drills?drill=${id}`}
             usedIn={(shelf.usedIn[chosen.id] ?? []).map((week) => ({ ...week, href: `${base}/weeks/${week.id}` }))}
             film={
-              <>
+              <div className="flex flex-col gap-3">
                 <FilmBox
                   key={chosen.id}
                   squad={shelf.squad.id}
@@ -200,7 +200,7 @@ function DrillsView({ shelf, first }: DrillsData) {
                   kept={films.kept?.find((one) => isSame(one.about, { kind: 'voice', drill: chosen.id })) ?? null}
                   onChange={films.read}
                 />
-              </>
+              </div>
             }
             tools={
               <>
