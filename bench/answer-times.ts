@@ -6,14 +6,14 @@
 import { randomUUID } from 'node:crypto';
 import Database from 'better-sqlite3';
 import { mean, sampleVariance } from 'simple-statistics';
-import { openHouse } from '../src/server/context.ts';
+import { setAppContext } from '../src/server/context.ts';
 import { signInRoute } from '../src/server/wiring/sign-in-route.ts';
 import { openTown } from '../tests/server/make.ts';
 
 const TRIES = Number(process.argv[2] ?? 500);
 
 const town = await openTown();
-openHouse(town.context);
+setAppContext(town.context);
 const counts = new Database(town.context.config.limitsFile);
 
 /** How long one answer took, ms, asked from an address of its own and with no try counted before. */

@@ -17,7 +17,7 @@ import { myFeet } from '../src/server/screens/feet.ts';
 import { register } from '../src/server/screens/register.ts';
 import { thisWeek } from '../src/server/screens/this-week.ts';
 import { today } from '../src/server/screens/today.ts';
-import { reckonStreaks } from '../src/server/streaks/days.ts';
+import { computeStreaks } from '../src/server/streaks/days.ts';
 import { sendGo } from '../src/server/training/send-go.ts';
 import { heavyHere } from '../src/server/wiring/here.ts';
 import { type Timed, timeOf } from './timing.ts';
@@ -113,7 +113,7 @@ const context = createContext(readConfig({ DATA_DIR: dataDir }), Date.now, 'sile
 context.heavy = heavyHere(context);
 await loadDemo(context, process.cwd());
 // As the server does when it starts, and when the day turns.
-reckonStreaks(context);
+computeStreaks(context);
 const people = context.db.select().from(user).all();
 const personOf = (kind: string): Actor => {
   const row = people.find((one) => one.kind === kind);

@@ -281,6 +281,6 @@ const decided = time(() =>
   }),
 );
 console.log(`| a decision, figures and all | ${ms(decided.median)} | ${ms(decided.p95)} | | |`);
-console.log(`\nThe first register of a day, with everybody's streak reckoned anew: ${ms(firstOfDay)} ms.`);
+console.log(`\nThe first register of a day, with everybody's streak computed anew: ${ms(firstOfDay)} ms.`);
 sqlite.close();
 if (!kept) rmSync(dataDir, { recursive: true, force: true });

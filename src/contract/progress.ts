@@ -237,7 +237,7 @@ export const Curve = z.object({
       foot: FootName,
       points: z.array(z.object({ at: Instant, result: z.number(), clocked: z.boolean(), byClip: z.boolean(), record: z.boolean() })),
       trend: TrendView.nullable(),
-      /** What the next go is likely to bring, and when it is reckoned for. */
+      /** What the next go is likely to bring, and when it is computed for. */
       next: NextView.nullable(),
     }),
   ),

@@ -9,7 +9,7 @@ import { compileRunSheet, TYPICAL_RUNNER } from '../core/training/index.ts';
 import type { Session } from '../core/weeks/index.ts';
 import { type Actor, actorOf } from '../server/accounts/actor.ts';
 import { announceClip } from '../server/clips/clips.ts';
-import { settleUpload } from '../server/clips/uploads/settle.ts';
+import { acceptUpload } from '../server/clips/uploads/settle.ts';
 import { CLIP_CONSENT } from '../server/consent/consent.ts';
 import type { Context } from '../server/context.ts';
 import { squads, user } from '../server/platform/db/schema.ts';
@@ -277,7 +277,7 @@ async function keepClips(scene: Scene, filmed: readonly Filmed[], folder: string
     announceClip(scene.context, person.actor, { id, scoreId, squadId: scene.squadId, workAt: note.leadSeconds });
     const copy = join(scene.context.config.uploadDir, id);
     await copyFile(join(folder, note.file), copy);
-    await settleUpload(scene.context, 'clip', id, copy);
+    await acceptUpload(scene.context, 'clip', id, copy);
     if (note.weeksBefore > 0) answerClip(scene, scoreId, note);
   }
 }

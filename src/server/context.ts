@@ -62,12 +62,12 @@ const KEY = Symbol.for('eager-feet.house');
 type Held = { [KEY]?: Context };
 
 /** The one running house of this process; pages and the upload server are bundled apart and meet here. */
-export function house(): Context {
+export function appContext(): Context {
   const held = (globalThis as Held)[KEY];
   if (!held) throw new Error('The server has not been started through server.mjs.');
   return held;
 }
 
-export function openHouse(context: Context): void {
+export function setAppContext(context: Context): void {
   (globalThis as Held)[KEY] = context;
 }

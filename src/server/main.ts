@@ -1,7 +1,7 @@
 import { once } from 'node:events';
 import type { AddressInfo } from 'node:net';
 import { finishUploads } from './clips/uploads/settle.ts';
-import { type Context, createContext, openHouse } from './context.ts';
+import { type Context, createContext, setAppContext } from './context.ts';
 import { nameOldLettersById } from './mail/names.ts';
 import { sendDue } from './mail/outbox.ts';
 import { makeDerived } from './operations/derived.ts';
@@ -67,7 +67,7 @@ export function openFrom(env: Record<string, string | undefined>, { demo = false
   makeDerived(context);
   nameOldLettersById(context.db);
   context.heavy = heavyThreads(context.config);
-  openHouse(context);
+  setAppContext(context);
   return context;
 }
 
@@ -87,8 +87,8 @@ export async function serve(context: Context, astro: AstroHandler, clientDir: st
   } catch (error) {
     throw listenProblem(error as NodeJS.ErrnoException, port, host);
   }
-  const beside = (name: 'post what is due' | 'remind families' | 'reckon streaks') => () => context.heavy.run(name, THE_HOUSE, undefined);
-  const lookAfter = rounds(context, [seeClock, beside('reckon streaks'), beside('post what is due'), beside('remind families'), catchUp]);
+  const beside = (name: 'post what is due' | 'remind families' | 'compute streaks') => () => context.heavy.run(name, THE_HOUSE, undefined);
+  const lookAfter = rounds(context, [seeClock, beside('compute streaks'), beside('post what is due'), beside('remind families'), catchUp]);
   const mail = rounds(context, [sendDue]);
   void lookAfter();
   const looking = [setInterval(() => void lookAfter(), LOOK_MS), setInterval(() => void mail(), MAIL_MS)];

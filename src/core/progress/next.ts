@@ -2,7 +2,7 @@ import { median, medianAbsoluteDeviation } from 'simple-statistics';
 import { WEEK_MS } from '../calendar/lengths.ts';
 import { type TimedResult, theilSen } from './trend.ts';
 
-/** Goes that the next one is reckoned from. */
+/** Goes that the next one is computed from. */
 export const GOES_FOR_NEXT = 8;
 /** From so many on the slope between them is followed. */
 const GOES_FOR_SLOPE = 4;

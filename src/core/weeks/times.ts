@@ -4,7 +4,7 @@ export interface Times {
   leadInFirstOfBlock: number;
   switch: number;
   turnRound: number;
-  /** Reckoned for saying a number; the clock waits for as long as it takes. */
+  /** Computed for saying a number; the clock waits for as long as it takes. */
   scoring: number;
   /** From a number back to the place, before the clock goes on; 0 waits until the player says ready. No part of the run sheet. */
   walkBack: number;

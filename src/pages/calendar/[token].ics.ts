@@ -1,4 +1,4 @@
-import { house } from '../../server/context.ts';
+import { appContext } from '../../server/context.ts';
 import { readFeed } from '../../server/weeks/feeds.ts';
 import { problemResponse } from '../../server/wiring/route.ts';
 
@@ -9,7 +9,7 @@ interface Asked {
 
 /** A calendar behind its own address: the token is all that a calendar program has to show. */
 export const GET = ({ params, request }: Asked): Response => {
-  const context = house();
+  const context = appContext();
   try {
     const calendar = readFeed(context, params.token ?? '');
     return new Response(calendar, { headers: { 'content-type': 'text/calendar; charset=utf-8', 'cache-control': 'no-store' } });

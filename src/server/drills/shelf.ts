@@ -41,7 +41,7 @@ export function shelfOf(db: Db, squadId: string): ReadonlyMap<string, Drill> {
   return own.length === 0 ? SHIPPED_BY_ID : new Map([...own.map((drill) => [drill.id, plain(drill)] as const), ...SHIPPED_BY_ID]);
 }
 
-/** The drills of a squad that are not archived; shipped ones are the same objects each time, so that what is known of them is not reckoned anew. */
+/** The drills of a squad that are not archived; shipped ones are the same objects each time, so that what is known of them is not computed anew. */
 export const liveShelf = (db: Db, squadId: string): Drill[] => [
   ...ownDrills(db, squadId).flatMap((drill) => (drill.archived ? [] : [plain(drill)])),
   ...SHIPPED_BY_ID.values(),

@@ -39,7 +39,7 @@ export const DERIVED: readonly Derived[] = [
   {
     name: 'streaks',
     version: 2,
-    // Reckoned by the work that turns the day.
+    // Computed by the work that turns the day.
     make(db, anew) {
       if (anew) db.delete(streakStates).run();
     },

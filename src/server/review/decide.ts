@@ -11,7 +11,7 @@ import { decisions, scores } from '../platform/db/schema.ts';
 import { badInput, notFound } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
 import { judgedScores, type ScoreFact } from '../scores/facts.ts';
-import { settleById } from '../scores/figures.ts';
+import { refreshFigureOf } from '../scores/figures.ts';
 import { refreshLater } from '../scores/reading.ts';
 import { keptClip, workOf } from '../scores/work.ts';
 import { itemOf } from './items.ts';
@@ -61,7 +61,7 @@ function changing(db: Db, score: ScoreFact, change: () => unknown): ReviewItem {
   return db.transaction(() => {
     const before = judgedScores(db, eq(scores.id, score.id))[0]?.result;
     change();
-    settleById(db, score.id);
+    refreshFigureOf(db, score.id);
     const { item, judged } = itemOf(db, score.id);
     if (judged.result !== before) refreshLater(db, score);
     return item;
@@ -131,7 +131,7 @@ export function waveThrough(
         .onConflictDoNothing()
         .run();
       if (changes > 0) {
-        settleById(db, score);
+        refreshFigureOf(db, score);
         counted.push(score);
       } else left.push({ score, why: 'Its id was used before. Load the page anew.' });
     }
@@ -167,7 +167,7 @@ export function undoWave(context: Context, actor: Actor, input: { squad: string;
     const standing = all.filter((one) => !taken.has(one.id));
     for (const one of standing) {
       insertUndo(context, actor, uuid(), one);
-      settleById(db, one.scoreId);
+      refreshFigureOf(db, one.scoreId);
     }
     return { undone: standing.map((one) => one.scoreId) };
   });

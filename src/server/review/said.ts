@@ -9,7 +9,7 @@ import { reviewFacts, scores } from '../platform/db/schema.ts';
 import { badInput, notFound, Problem } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
 import type { ScoreFact } from '../scores/facts.ts';
-import { settleById } from '../scores/figures.ts';
+import { refreshFigureOf } from '../scores/figures.ts';
 import { readAnew, readScore } from '../scores/reading.ts';
 import { keptClip } from '../scores/work.ts';
 import { benchOf } from './bench.ts';
@@ -53,7 +53,7 @@ export function say(context: Context, actor: Actor, input: { score: string } & S
     const said = factOf(db, score, input.say);
     db.insert(reviewFacts).values({ id: input.id, scoreId: score.id, coachId, said, undoes: null, at: context.now() }).run();
     if (said.kind === 'doubt cleared') readAnew(db, score);
-    else settleById(db, score.id);
+    else refreshFigureOf(db, score.id);
   });
   return benchOf(context, actor, input.score);
 }
@@ -76,7 +76,7 @@ export function takeBack(context: Context, actor: Actor, input: { score: string;
       .onConflictDoNothing()
       .run();
     if (fact.said.kind === 'doubt cleared') readAnew(db, score);
-    else settleById(db, score.id);
+    else refreshFigureOf(db, score.id);
   });
   return benchOf(context, actor, input.score);
 }

@@ -9,7 +9,7 @@ import type { Context } from '../context.ts';
 import { scores, spokenLines } from '../platform/db/schema.ts';
 import { notFound, Problem } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
-import { settleById } from '../scores/figures.ts';
+import { refreshFigureOf } from '../scores/figures.ts';
 import { benchOf } from './bench.ts';
 
 /** Keeps a spoken line under a score. It needs the same yes of a guardian as a clip. The same id again changes nothing. */
@@ -44,7 +44,7 @@ export async function speak(context: Context, actor: Actor, input: { score: stri
       })
       .onConflictDoNothing()
       .run();
-    settleById(db, score.id);
+    refreshFigureOf(db, score.id);
   }
   return benchOf(context, actor, score.id);
 }
@@ -71,7 +71,7 @@ export function deleteSpoken(context: Context, actor: Actor, input: { spoken: st
       .set({ deletedAt: context.now(), deletedBy: asPerson(actor).userId })
       .where(eq(spokenLines.id, row.id))
       .run();
-    settleById(db, row.scoreId);
+    refreshFigureOf(db, row.scoreId);
   }
   return { id: row.id };
 }

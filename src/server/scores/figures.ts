@@ -142,7 +142,7 @@ export function refreshBests(db: Db, { playerId, recordKey, measure }: OfKey & P
  * @param stretchGiven whether its number was a stretch number when it was done; left out once it is settled for the first time
  * @param under everything under its record key, where it was read already
  */
-export function settleFigure(
+export function refreshFigure(
   db: Db,
   score: ScoreFact,
   doubts: readonly Doubt[],
@@ -205,9 +205,9 @@ const doubtsOf = prepared((db) =>
 );
 
 /** Settles a score with the doubts of its last reading. */
-export function settleById(db: Db, scoreId: string): void {
+export function refreshFigureOf(db: Db, scoreId: string): void {
   const score = scoreById(db).get({ id: scoreId });
-  if (score) settleFigure(db, score, doubtsOf(db).get({ id: scoreId })?.doubts ?? []);
+  if (score) refreshFigure(db, score, doubtsOf(db).get({ id: scoreId })?.doubts ?? []);
 }
 
 /** A figure as lists of a season need it; what only one score's page asks for stays in the table. */
@@ -339,6 +339,6 @@ export function fillFigures(db: Db, all = false): void {
     return content.sessions.flatMap((s) => s.blocks.flatMap((b) => b.items)).find((item) => item.id === score.itemId)?.target.rule;
   };
   db.transaction(() => {
-    for (const { score, doubts } of missing) settleFigure(db, score, doubts ?? [], ruleOf(score) === 'stretch');
+    for (const { score, doubts } of missing) refreshFigure(db, score, doubts ?? [], ruleOf(score) === 'stretch');
   });
 }

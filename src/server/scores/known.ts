@@ -127,7 +127,7 @@ function tuningFor(item: Item, drill: Drill, known: readonly KnownResult[], step
   return tuningOf(known.map(({ doneAt, faults }) => ({ doneAt, faults, gates }))).reason;
 }
 
-interface Reckoned {
+interface Computed {
   content: PublishedWeek;
   member: Pick<Member, 'level' | 'strongerFoot'>;
   known: KnownByKey;
@@ -138,7 +138,7 @@ interface Reckoned {
 }
 
 /** The number of each scored item and foot of a week, as its player gets it. */
-export function numbersOf({ content, member, known, own, steps, at }: Reckoned): NumberToBeat[] {
+export function numbersOf({ content, member, known, own, steps, at }: Computed): NumberToBeat[] {
   return allItems(content)
     .filter((item) => item.scored)
     .flatMap((item) => {

@@ -8,7 +8,7 @@ import { prepared } from '../platform/db/prepared.ts';
 import { players, reviewFacts, scoreFigures, scoreReadings, scores, squads } from '../platform/db/schema.ts';
 import { contentOf } from '../weeks/contents.ts';
 import type { ScoreFact } from './facts.ts';
-import { bestOf, type ResultUnderKey, resultsUnderKey, settleFigure, soonerOf, waitingIn } from './figures.ts';
+import { bestOf, type ResultUnderKey, refreshFigure, resultsUnderKey, soonerOf, waitingIn } from './figures.ts';
 import { isProven } from './proof.ts';
 import { firstWordOf } from './words.ts';
 import { keptClip, recountedOf } from './work.ts';
@@ -123,7 +123,7 @@ export function refreshReading(db: Db, score: ScoreFact, drill?: Drill, stretchG
   const under = resultsUnderKey(db, score);
   const reading = readScore(db, score, drill, under);
   putReading(db).run({ id: score.id, doubts: reading.doubts, record: reading.recordBefore });
-  settleFigure(db, score, reading.doubts, stretchGiven, under);
+  refreshFigure(db, score, reading.doubts, stretchGiven, under);
   return reading;
 }
 

@@ -43,7 +43,7 @@ const lastMonday = ({ db, now }: Context, squadId: string): string => addDays(mo
 
 /**
  * The summaries of a week for the squad's coaches and each child's guardians, from the numbers as they are now.
- * @param who everybody, as for a preview; or whoever has none yet, so that a week whose post is out is not reckoned again
+ * @param who everybody, as for a preview; or whoever has none yet, so that a week whose post is out is not computed again
  */
 function draftsFor(context: Context, squadId: string, weekOf: string, who: 'everybody' | 'who has none'): Draft[] {
   const { db } = context;

@@ -92,6 +92,6 @@ export function previewWeek(context: Context, actor: Actor, input: { week: strin
     nickname: member.nickname,
     home: member.home,
     // Only looked at: nothing is given yet.
-    ...weekOfMember(db, squad, member, { ...week, content }, now, (reckon) => reckon()),
+    ...weekOfMember(db, squad, member, { ...week, content }, now, (compute) => compute()),
   };
 }

@@ -287,7 +287,7 @@ export function playerCurve(context: Context, actor: Actor, input: { squad: stri
   if (!newest) throw notFound();
   const better = BETTER[newest.measure];
   const now = context.now();
-  // A drill left long ago is reckoned for a month after its last go at most, not for today.
+  // A drill left long ago is computed for a month after its last go at most, not for today.
   const nextAt = Math.min(Math.max(now, newest.doneAt), newest.doneAt + MONTH_MS);
   const dose = doseOfFigure(db, newest);
   return {

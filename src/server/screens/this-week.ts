@@ -20,7 +20,7 @@ import { keysOf, knownOfOne, numbersOf, ownTargetsOf, runnerOf } from '../scores
 import { ageOf, type Member, memberOf, type Squad, schoolOf, squadById, squadDay, weekFor } from '../squads/squads.ts';
 import { streakStateOf } from '../streaks/days.ts';
 import { knownDrills } from '../training/met.ts';
-import { giveWeek, reckonGiven } from '../weeks/given.ts';
+import { computeGiven, giveWeek } from '../weeks/given.ts';
 import { type OpenWeek, openWeekOf, standing } from '../weeks/weeks.ts';
 
 /** Years under which a grown-up helps. */
@@ -126,9 +126,9 @@ interface WeekOf {
  * room or kit for swapped, and with the numbers to beat.
  * @param give what the player is given, from what it would be by what is known now
  */
-export function weekOfMember(db: Db, squad: Squad, member: Member, week: WeekOf, now: number, give: (reckon: () => Given) => Given) {
+export function weekOfMember(db: Db, squad: Squad, member: Member, week: WeekOf, now: number, give: (compute: () => Given) => Given) {
   const planned = weekFor(squad, member, week.content);
-  const given = give(() => reckonGiven(db, squad, member, { ...week, content: planned }, knownOfOne(db, member.id, keysOf(planned)), now));
+  const given = give(() => computeGiven(db, squad, member, { ...week, content: planned }, knownOfOne(db, member.id, keysOf(planned)), now));
   const personal = personalWeek(planned, given);
   const needsShelf = member.home !== null && Object.values(personal.drills).some((drill) => !atHome(drill, member.home).can);
   const swaps = needsShelf ? swapsFor(personal, member.home, [...shelfOf(db, squad.id).values()]) : [];
@@ -155,8 +155,8 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
   const now = context.now();
   const open = openWeekOf(db, squadId, now);
   const mine = open
-    ? weekOfMember(db, squad, member, { ...open.week, content: open.revision.content }, now, (reckon) =>
-        giveWeek(db, squad, member, open.revision, reckon, now),
+    ? weekOfMember(db, squad, member, { ...open.week, content: open.revision.content }, now, (compute) =>
+        giveWeek(db, squad, member, open.revision, compute, now),
       )
     : null;
   const content = mine?.content ?? null;

@@ -36,23 +36,23 @@ const forget = prepared((db) =>
     .prepare(),
 );
 
-/** Writes down that a player did something on a training day, with the sessions finished on it; the streak is reckoned anew when asked for. */
-export function settleDay(db: Db, squadId: string, playerId: string, day: string | null): void {
+/** Writes down that a player did something on a training day, with the sessions finished on it; the streak is computed anew when asked for. */
+export function refreshDay(db: Db, squadId: string, playerId: string, day: string | null): void {
   if (day === null) return;
   const asked = { squad: squadId, player: playerId, day };
   putDay(db).run({ ...asked, sessions: finishedOn(db).get(asked)?.n ?? 0 });
   forget(db).run({ squad: squadId, player: playerId });
 }
 
-/** Forgets the reckoned streaks of a squad: a rule or a break has changed. They are reckoned beside, as soon as that is kept. */
+/** Forgets the computed streaks of a squad: a rule or a break has changed. They are computed beside, as soon as that is kept. */
 export function forgetStreaksIn(context: Context, squadId: string): void {
   context.db.delete(streakStates).where(eq(streakStates.squadId, squadId)).run();
   setImmediate(() => {
-    context.heavy.run('reckon streaks', THE_HOUSE, undefined).catch((err) => context.log.error({ err }, 'reckon streaks'));
+    context.heavy.run('compute streaks', THE_HOUSE, undefined).catch((err) => context.log.error({ err }, 'compute streaks'));
   });
 }
 
-/** Forgets the reckoned streaks of a player in all squads: a pause has changed. */
+/** Forgets the computed streaks of a player in all squads: a pause has changed. */
 export const forgetStreaksOf = (db: Db, playerId: string): void =>
   void db.delete(streakStates).where(eq(streakStates.playerId, playerId)).run();
 
@@ -71,7 +71,7 @@ const statesOn = prepared((db) =>
     .prepare(),
 );
 
-const reckon = (db: Db, squadId: string, members: readonly Judged[], today: string) =>
+const compute = (db: Db, squadId: string, members: readonly Judged[], today: string) =>
   [...streakInputs(db, squadId, members, today)].map(([playerId, input]) => ({
     ...{ squadId, playerId, asOf: today, lastDay: lastTrained(input) },
     ...streakAndStrip(input),
@@ -84,11 +84,11 @@ const knownOn = (db: Db, squadId: string, today: string) =>
       .map((row) => [row.playerId, row]),
   );
 
-/** The streaks of some members on a training day, by player. What is not kept for that day yet is reckoned; only `reckonStreaks` keeps it. */
+/** The streaks of some members on a training day, by player. What is not kept for that day yet is computed; only `computeStreaks` keeps it. */
 export function streakStatesOf(db: Db, squadId: string, members: readonly Judged[], today: string): Map<string, StreakState> {
   const known = new Map<string, StreakState>(knownOn(db, squadId, today));
   const missing = members.filter((member) => !known.has(member.id));
-  if (missing.length > 0) for (const row of reckon(db, squadId, missing, today)) known.set(row.playerId, row);
+  if (missing.length > 0) for (const row of compute(db, squadId, missing, today)) known.set(row.playerId, row);
   return known;
 }
 
@@ -104,14 +104,14 @@ export function streakStateOf(db: Db, squadId: string, member: Pick<Member, 'id'
   return state;
 }
 
-/** Members whose streaks are reckoned while others wait to write. */
+/** Members whose streaks are computed while others wait to write. */
 const AT_ONCE = 20;
 
 /**
- * Reckons and keeps what is not kept yet of today, in all squads, so that nobody waits for it. Reading and keeping are one transaction that
- * no other writer comes between: a go that arrived meanwhile would be forgotten by what was reckoned before it.
+ * Computes and keeps what is not kept yet of today, in all squads, so that nobody waits for it. Reading and keeping are one transaction that
+ * no other writer comes between: a go that arrived meanwhile would be forgotten by what was computed before it.
  */
-export function reckonStreaks({ db, now }: Pick<Context, 'db' | 'now'>): void {
+export function computeStreaks({ db, now }: Pick<Context, 'db' | 'now'>): void {
   for (const squad of db.select().from(squads).all()) {
     const today = squadDay(squad, now());
     const known = knownOn(db, squad.id, today);
@@ -121,7 +121,7 @@ export function reckonStreaks({ db, now }: Pick<Context, 'db' | 'now'>): void {
     ))
       db.transaction(
         () => {
-          for (const { squadId, playerId, ...set } of reckon(db, squad.id, part, today))
+          for (const { squadId, playerId, ...set } of compute(db, squad.id, part, today))
             db.insert(streakStates)
               .values({ squadId, playerId, ...set })
               .onConflictDoUpdate({ target: [streakStates.squadId, streakStates.playerId], set })
@@ -143,6 +143,6 @@ export function fillDays(db: Db): void {
       db.selectDistinct({ squadId: runs.squadId, playerId: runs.playerId, day: runs.day }).from(runs).where(sql`${runs.share} > 0`).all(),
     );
   db.transaction(() => {
-    for (const { squadId, playerId, day } of rows) settleDay(db, squadId, playerId, day);
+    for (const { squadId, playerId, day } of rows) refreshDay(db, squadId, playerId, day);
   });
 }

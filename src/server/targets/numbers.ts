@@ -13,7 +13,7 @@ import { badInput, notFound } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
 import { keysOf, knownOf, knownOfOne, numbersOf, ownTargetsOf } from '../scores/known.ts';
 import { memberOf, membersOf, squadById, weekFor } from '../squads/squads.ts';
-import { reckonGiven } from '../weeks/given.ts';
+import { computeGiven } from '../weeks/given.ts';
 import { freeze, weekById } from '../weeks/weeks.ts';
 
 /** The record keys of a week in both schools of contact. */
@@ -38,7 +38,7 @@ export function squadNumbers(context: Context, actor: Actor, input: { week: stri
   const cells = members.map((member) => {
     const mine = known.get(member.id) ?? new Map();
     const planned = weekFor(squad, member, frozen);
-    const given = reckonGiven(db, squad, member, { number: week.number, content: planned }, mine, now);
+    const given = computeGiven(db, squad, member, { number: week.number, content: planned }, mine, now);
     const content = personalWeek(planned, given);
     // An own step brings a drill in that the plan does not have.
     const all = given.steps.length > 0 ? knownOfOne(db, member.id, keysOf(content)) : mine;

@@ -8,7 +8,7 @@ import { runs } from '../platform/db/schema.ts';
 import { badInput, notFound } from '../platform/problems.ts';
 import { allow, asPlayer, checkIsThem } from '../policy.ts';
 import { memberOf } from '../squads/squads.ts';
-import { settleDay } from '../streaks/days.ts';
+import { refreshDay } from '../streaks/days.ts';
 import { playedWeek } from '../weeks/given.ts';
 import { checkOpen, keepGo, releasedFor } from './send-go.ts';
 
@@ -69,7 +69,7 @@ export function sendByHand(
       const scores = go.scores.map((score) => ({ ...score, clocked: false }));
       keepGo(context, released, member, { ...go, sessionId: session.id, runId: sent.id, doneAt, scores });
     }
-    if (share > 0) settleDay(db, squad.id, member.id, day);
+    if (share > 0) refreshDay(db, squad.id, member.id, day);
     return { id: sent.id, day, share, doneAt };
   });
 }

@@ -16,7 +16,7 @@ import { allow, asPlayer, checkIsThem } from '../policy.ts';
 import { judgedByIds, type ScoreFact } from '../scores/facts.ts';
 import { refreshReading } from '../scores/reading.ts';
 import { type Member, memberOf, type Squad, squadById } from '../squads/squads.ts';
-import { settleDay } from '../streaks/days.ts';
+import { refreshDay } from '../streaks/days.ts';
 import { contentOf, revisionColumns } from '../weeks/contents.ts';
 import { playedWeek } from '../weeks/given.ts';
 
@@ -185,7 +185,7 @@ export function keepGo(context: Context, released: Released, member: Member, go:
     const fact = factOf(context, released, place, go, one, member.id);
     insertScore(db).run(fact);
     refreshReading(db, fact, place.drill, place.item.target.rule === 'stretch');
-    settleDay(db, fact.squadId, fact.playerId, fact.day);
+    refreshDay(db, fact.squadId, fact.playerId, fact.day);
     return answerOf(db, fact);
   });
 }

@@ -12,7 +12,7 @@ import { allow, asPlayer, checkIsThem } from '../policy.ts';
 import { isProven, wasClocked } from '../scores/proof.ts';
 import { readAnew } from '../scores/reading.ts';
 import { memberOf } from '../squads/squads.ts';
-import { settleDay } from '../streaks/days.ts';
+import { refreshDay } from '../streaks/days.ts';
 import { playedWeek } from '../weeks/given.ts';
 import { keepSaidToday } from './said-today.ts';
 import { checkOpen, releasedFor } from './send-go.ts';
@@ -105,7 +105,7 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
       .where(eq(runs.id, sent.id))
       .run();
     if (share > 0)
-      settleDay(
+      refreshDay(
         db,
         released.squad.id,
         member.id,

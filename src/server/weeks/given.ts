@@ -47,7 +47,7 @@ export function barAnew({ db, now }: Context, squad: Squad): void {
 }
 
 /** What would make a week this player's own, by what is known now. */
-export function reckonGiven(
+export function computeGiven(
   db: Db,
   squad: Squad,
   member: Member,
@@ -98,14 +98,14 @@ const givenTo = prepared((db) =>
 const givenRow = (db: Db, revision: string, player: string) => givenTo(db).get({ revision, player });
 
 /**
- * What a player was given with a revision: reckoned when it is first asked for, and the same ever after, save for one thing: who may head
+ * What a player was given with a revision: computed when it is first asked for, and the same ever after, save for one thing: who may head
  * the ball is judged whenever it is read, by today's rule and birth year. Where it cannot be written down just now, nothing is given yet:
  * what a run began without it leaves it out (see `playedWeek`).
  */
-export function giveWeek(db: Db, squad: Squad, member: Member, revision: Revision, reckon: () => Given, now: number): Given {
+export function giveWeek(db: Db, squad: Squad, member: Member, revision: Revision, compute: () => Given, now: number): Given {
   const had = givenRow(db, revision.id, member.id);
   if (!had) {
-    const given = reckon();
+    const given = compute();
     const row = { revisionId: revision.id, playerId: member.id, given, at: now };
     if (unlessHeld(() => db.insert(givenWeeks).values(row).onConflictDoNothing().run())) return given;
     return { ...NOTHING_GIVEN, ...(given.barred ? { barred: given.barred } : {}) };

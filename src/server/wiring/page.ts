@@ -1,6 +1,6 @@
 import { type Actor, type Asking, askingFrom } from '../accounts/actor.ts';
 import { needsTwoFactor } from '../accounts/needs-two-factor.ts';
-import { type Context, house } from '../context.ts';
+import { appContext, type Context } from '../context.ts';
 import { whileBusy } from '../platform/db/while-busy.ts';
 import { PROBLEMS, Problem } from '../platform/problems.ts';
 
@@ -14,7 +14,7 @@ export type Found<T> =
 export function homeOf(actor: Actor): string {
   switch (actor.kind) {
     case 'coach':
-      if (needsTwoFactor(house(), actor.userId) && actor.squads.length === 0) return '/account';
+      if (needsTwoFactor(appContext(), actor.userId) && actor.squads.length === 0) return '/account';
       return actor.squads[0] ? `/coach/${actor.squads[0]}/today` : '/no-squad';
     case 'player':
       return '/week';
@@ -30,7 +30,7 @@ export async function forPage<T>(
   request: Request,
   read: (context: Context, actor: Actor, asking: Asking) => T | Promise<T>,
 ): Promise<Found<T>> {
-  const context = house();
+  const context = appContext();
   const asking = await whileBusy(() => askingFrom(context, request.headers));
   const { actor } = asking;
   try {

@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import type { Endpoint } from '../../contract/endpoint.ts';
 import { routeOf } from '../../core/text/route-of.ts';
 import { type Actor, type Asking, askingFrom } from '../accounts/actor.ts';
-import { type Context, house } from '../context.ts';
+import { appContext, type Context } from '../context.ts';
 import { whileBusy } from '../platform/db/while-busy.ts';
 import { REQUEST_ID_HEADER } from '../platform/http/request-log.ts';
 import { tidy } from '../platform/http/texts.ts';
@@ -82,7 +82,7 @@ export function route<P extends z.ZodType, B extends z.ZodType, R extends z.ZodT
   act: (context: Context, actor: Actor, input: z.output<P> & z.output<B>, asking: Asking) => z.input<R> | Promise<z.input<R>>,
 ) {
   return async ({ request, params, url }: Asked): Promise<Response> => {
-    const context = house();
+    const context = appContext();
     try {
       const asking = await whileBusy(() => askingFrom(context, request.headers));
       const now = context.now();

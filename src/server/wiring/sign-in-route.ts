@@ -2,7 +2,7 @@ import { and, eq, gte } from 'drizzle-orm';
 import { z } from 'zod';
 import { EmailText } from '../../contract/invitations.ts';
 import { qrOf } from '../accounts/codes.ts';
-import { type Context, house } from '../context.ts';
+import { appContext, type Context } from '../context.ts';
 import { account, session, user } from '../platform/db/schema.ts';
 import { isFull } from '../platform/disk-space.ts';
 import { ADDRESS_HEADER } from '../platform/http/address.ts';
@@ -95,7 +95,7 @@ const notBefore = (at: number) => new Promise<void>((done) => setTimeout(done, M
 
 /** Hands a request to the accounts library. */
 export async function signInRoute(request: Request): Promise<Response> {
-  const context = house();
+  const context = appContext();
   try {
     const url = new URL(request.url);
     const path = url.pathname.slice(PREFIX.length);

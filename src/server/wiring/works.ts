@@ -10,7 +10,7 @@ import { everythingZip } from '../screens/everything.ts';
 import { postWhatIsDue, previewPost, sendSummaries } from '../screens/letters.ts';
 import { remindFamilies } from '../screens/reminders.ts';
 import { calibration, compareWeeks, ground } from '../screens/season.ts';
-import { reckonStreaks } from '../streaks/days.ts';
+import { computeStreaks } from '../streaks/days.ts';
 
 /**
  * What reads or writes a season, and takes longer than anybody else should wait: it is done in threads beside the one that answers. Each is a
@@ -28,7 +28,7 @@ export const WORKS = {
   'send summaries': sendSummaries,
   'post what is due': (context, _nobody, _nothing) => postWhatIsDue(context),
   'remind families': (context, _nobody, _nothing) => remindFamilies(context),
-  'reckon streaks': (context, _nobody, _nothing) => reckonStreaks(context),
+  'compute streaks': (context, _nobody, _nothing) => computeStreaks(context),
   'night work': (context, _nobody, job) => nightWork(context, job),
 } satisfies Record<string, Work>;
 

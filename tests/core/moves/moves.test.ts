@@ -353,7 +353,7 @@ describe('moves: the figures', () => {
     });
     expect(off).to.deep.equal([]);
   });
-  it('reckon the most reps a second from falls, passes and the way of a foot', () => {
+  it('compute the most reps a second from falls, passes and the way of a foot', () => {
     const fastest = (text: string) => computedFigures(planMovement(readMovement(text))).fastest;
     // 5 cm up and down again, whatever height the picture says below the head: 2·√(2·0.05/9.81) s.
     const low = 1 / (2 * Math.sqrt(0.1 / 9.81));

@@ -8,7 +8,7 @@ import { actorFrom } from '../../../src/server/accounts/actor.ts';
 import { SIGN_INS_MAX } from '../../../src/server/accounts/auth.ts';
 import { hashesWith, sealWhatIsOpen, sealWith } from '../../../src/server/accounts/hashes.ts';
 import { myNews, squadNews } from '../../../src/server/accounts/told.ts';
-import { openHouse } from '../../../src/server/context.ts';
+import { setAppContext } from '../../../src/server/context.ts';
 import { account, accountEvents, outbox, players, session, squadCoaches, user } from '../../../src/server/platform/db/schema.ts';
 import { resetChildPin } from '../../../src/server/rules/members.ts';
 import { family } from '../../../src/server/screens/family.ts';
@@ -34,7 +34,7 @@ describe('keys', () => {
   let town: Town;
   beforeEach(async () => {
     town = await openTown();
-    openHouse(town.context);
+    setAppContext(town.context);
   });
   afterEach(() => town.close());
 

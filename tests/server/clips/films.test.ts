@@ -15,7 +15,7 @@ import {
   watchFilm,
 } from '../../../src/server/clips/films/films.ts';
 import { QUOTA } from '../../../src/server/clips/quota.ts';
-import { finishUploads, settleUpload } from '../../../src/server/clips/uploads/settle.ts';
+import { acceptUpload, finishUploads } from '../../../src/server/clips/uploads/settle.ts';
 import { leftovers } from '../../../src/server/operations/again.ts';
 import { backUp } from '../../../src/server/operations/backups.ts';
 import { checkHouse } from '../../../src/server/operations/check.ts';
@@ -52,7 +52,7 @@ describe('a coach’s film', () => {
   };
   const send = async (about?: Parameters<typeof announceFilm>[2]['about']) => {
     const id = announce(about);
-    await settleUpload(town.context, 'film', id, upload());
+    await acceptUpload(town.context, 'film', id, upload());
     return id;
   };
   const withWeek = (player = town.player) => thisWeek(town.context, player).films;
@@ -138,7 +138,7 @@ describe('a coach’s film', () => {
     const rubbish = announce();
     const path = upload();
     copyFileSync('package.json', path);
-    expect(await outcome(() => settleUpload(town.context, 'film', rubbish, path))).to.equal('clip refused');
+    expect(await outcome(() => acceptUpload(town.context, 'film', rubbish, path))).to.equal('clip refused');
     expect(stateOfFilm(town.context, town.coach, { film: rubbish })).to.include({ state: 'refused' });
     expect(await outcome(() => filmToSend(town.context, town.coach, { film: rubbish }))).to.equal('clip refused');
   });

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { expect } from 'chai';
 import { simpleParser } from 'mailparser';
 import { setPostChoices } from '../../../src/server/consent/mail-choices.ts';
-import { openHouse } from '../../../src/server/context.ts';
+import { setAppContext } from '../../../src/server/context.ts';
 import { transportFor } from '../../../src/server/mail/mail.ts';
 import { sendDue } from '../../../src/server/mail/outbox.ts';
 import { letters, outbox } from '../../../src/server/platform/db/schema.ts';
@@ -232,7 +232,7 @@ describe('a new password', () => {
   let town: Town;
   beforeEach(async () => {
     town = await openTown();
-    openHouse(town.context);
+    setAppContext(town.context);
   });
   afterEach(() => town.close());
 

@@ -4,7 +4,7 @@ import { eq } from 'drizzle-orm';
 import { DERIVED, makeDerived } from '../../../src/server/operations/derived.ts';
 import { openDatabase } from '../../../src/server/platform/db/connection.ts';
 import { derivedVersions, scoreFigures, streakStates, trainingDays, weekOutlines } from '../../../src/server/platform/db/schema.ts';
-import { reckonStreaks } from '../../../src/server/streaks/days.ts';
+import { computeStreaks } from '../../../src/server/streaks/days.ts';
 import { sendGo } from '../../../src/server/training/send-go.ts';
 import { aGo, aScore, openTown, releaseNow, type Town } from '../make.ts';
 
@@ -14,7 +14,7 @@ describe('what is derived from the facts', () => {
     town = await openTown();
     releaseNow(town);
     sendGo(town.context, town.player, aGo(town, 0, [aScore({ value: 40 })]));
-    reckonStreaks(town.context);
+    computeStreaks(town.context);
   });
   afterEach(() => town.close());
 

@@ -5,7 +5,7 @@ import { eq } from 'drizzle-orm';
 import type { RunSent } from '../../../src/contract/training.ts';
 import { withNames } from '../../../src/core/mail/index.ts';
 import { announceClip, deleteClip } from '../../../src/server/clips/clips.ts';
-import { settleUpload } from '../../../src/server/clips/uploads/settle.ts';
+import { acceptUpload } from '../../../src/server/clips/uploads/settle.ts';
 import { nameOldLettersById } from '../../../src/server/mail/names.ts';
 import { cleanHouse } from '../../../src/server/operations/clean.ts';
 import { clips, letters, players, squadPlayers } from '../../../src/server/platform/db/schema.ts';
@@ -278,12 +278,12 @@ describe('what is hidden', () => {
 
     it('that are deleted, or refused by a no, while they are inspected leave no file', async () => {
       const id = announced();
-      const settling = settleUpload(town.context, 'clip', id, upload(CLIP));
+      const settling = acceptUpload(town.context, 'clip', id, upload(CLIP));
       deleteClip(town.context, town.guardian, { clip: id });
       await settling;
       expect(truth(id)).to.deep.equal(['deleted', 0, 0]);
       const second = announced();
-      const also = settleUpload(town.context, 'clip', second, upload(CLIP));
+      const also = acceptUpload(town.context, 'clip', second, upload(CLIP));
       giveConsent(town.context, town.guardian, { ...comet(), id: uuid(), kind: 'clips', yes: false, textVersion: 2 });
       expect(await outcome(() => also)).to.equal('no consent');
       expect(truth(second)).to.deep.equal(['refused', 0, 0]);
@@ -294,8 +294,8 @@ describe('what is hidden', () => {
         const id = announced();
         const before = readdirSync(town.context.config.clipDir).length;
         await Promise.allSettled([
-          settleUpload(town.context, 'clip', id, upload(CLIP)),
-          settleUpload(town.context, 'clip', id, upload(other)),
+          acceptUpload(town.context, 'clip', id, upload(CLIP)),
+          acceptUpload(town.context, 'clip', id, upload(other)),
         ]);
         const [state, files, uploads] = truth(id);
         expect([state === 'kept' ? 1 : 0, uploads]).to.deep.equal([Number(files) - before, 0]);

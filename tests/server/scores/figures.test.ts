@@ -7,7 +7,7 @@ import { figuresOf, fillFigures } from '../../../src/server/scores/figures.ts';
 import { playerPage } from '../../../src/server/screens/player.ts';
 import { register } from '../../../src/server/screens/register.ts';
 import { today } from '../../../src/server/screens/today.ts';
-import { fillDays, reckonStreaks } from '../../../src/server/streaks/days.ts';
+import { computeStreaks, fillDays } from '../../../src/server/streaks/days.ts';
 import { sendGo } from '../../../src/server/training/send-go.ts';
 import { aGo, aScore, DAY, HOUR, MONDAY_TEN, openTown, releaseNow, type Town, uuid } from '../make.ts';
 
@@ -109,7 +109,7 @@ describe('figures on the server', () => {
     sameFromScratch();
   });
 
-  it('keep the stretch number that was reckoned when the go was done', () => {
+  it('keep the stretch number that was computed when the go was done', () => {
     for (const [i, value] of [20, 21, 20, 21].entries()) {
       at(i);
       send(value);
@@ -125,23 +125,23 @@ describe('figures on the server', () => {
     const kept = () => town.context.db.select().from(streakStates).where(eq(streakStates.playerId, town.player.playerId)).get();
     expect(seen()).to.equal(0);
     expect(kept()).to.equal(undefined);
-    reckonStreaks(town.context);
+    computeStreaks(town.context);
     expect(kept()?.asOf).to.equal('2026-11-02');
     send(20);
     expect(kept()).to.equal(undefined);
     expect(seen()).to.equal(1);
-    reckonStreaks(town.context);
+    computeStreaks(town.context);
     expect(kept()?.streak.current).to.equal(1);
     town.setNow(MONDAY_TEN + DAY);
     expect(seen()).to.equal(1);
     expect(kept()?.asOf).to.equal('2026-11-02');
-    reckonStreaks(town.context);
+    computeStreaks(town.context);
     expect(kept()?.asOf).to.equal('2026-11-03');
   });
 
-  it('reckon the streaks of a squad beside as soon as its rule has changed', async () => {
+  it('compute the streaks of a squad beside as soon as its rule has changed', async () => {
     const kept = () => town.context.db.select().from(streakStates).all().length;
-    reckonStreaks(town.context);
+    computeStreaks(town.context);
     const before = kept();
     setStreakRule(town.context, town.coach, { squad: town.squad, rule: { kind: 'every day', freeDays: 2 } });
     expect(kept()).to.be.lessThan(before);

@@ -67,7 +67,7 @@ describe('heavy work', () => {
   });
 
   it('writes beside the house, which goes on writing meanwhile', async () => {
-    const working = heavy.run('reckon streaks', THE_HOUSE, undefined);
+    const working = heavy.run('compute streaks', THE_HOUSE, undefined);
     const sent: string[] = [];
     for (let i = 0; i < 20; i++) {
       sent.push(await outcome(() => sendGo(town.context, town.otherPlayer, aGo(town, 0, [aScore()], {}, town.otherPlayer))));

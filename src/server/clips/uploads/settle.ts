@@ -24,7 +24,7 @@ export function uploadedFor(notes: Record<string, string | null> | undefined): {
  * takes time: whether it is still wanted and allowed is looked at again after it, and from there to the row nothing is waited for. So of two
  * files for one clip, of a file and rubbish, of a file and a no or a deletion, one outcome stands, on the disk as in the database.
  */
-export async function settleUpload(context: Context, what: UploadFor, id: string, from: string): Promise<void> {
+export async function acceptUpload(context: Context, what: UploadFor, id: string, from: string): Promise<void> {
   const { db, config } = context;
   const receiver: Receiver = RECEIVERS[what];
   try {
@@ -112,7 +112,7 @@ export async function finishUploads(context: Context): Promise<void> {
     if (note?.size === undefined || (await sizeOf(file)) !== note.size) continue;
     const { what, id } = uploadedFor(note.metadata);
     // What is no clip is refused with its reason, as it would have been.
-    await settleUpload(context, what, id, file).catch((error: unknown) => {
+    await acceptUpload(context, what, id, file).catch((error: unknown) => {
       if (!(error instanceof Problem)) throw error;
     });
     await rm(join(uploadDir, name), { force: true });

@@ -13,7 +13,7 @@ import { allow } from '../../policy.ts';
 import { clipById, clipsAreOff } from '../clips.ts';
 import { filmToSend } from '../films/films.ts';
 import { checkBegun, checkQuota, checkRoom } from '../quota.ts';
-import { settleUpload, uploadedFor } from './settle.ts';
+import { acceptUpload, uploadedFor } from './settle.ts';
 
 export const UPLOAD_PATH = '/api/uploads';
 
@@ -88,7 +88,7 @@ export function createUploads(context: Context): Server {
       orReply(async () => {
         try {
           const { what, id } = uploadedFor(upload.metadata);
-          await settleUpload(context, what, id, join(context.config.uploadDir, upload.id));
+          await acceptUpload(context, what, id, join(context.config.uploadDir, upload.id));
         } finally {
           // Taken or refused, the note that the store keeps beside the file goes too.
           await store.remove(upload.id).catch(() => undefined);

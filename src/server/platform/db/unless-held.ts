@@ -1,8 +1,8 @@
 import { isBusy } from '../problems.ts';
 
 /**
- * Writes down what a reading has reckoned, unless another program holds the database: a reading must not wait for that. Only for what can be
- * reckoned again.
+ * Writes down what a reading has computed, unless another program holds the database: a reading must not wait for that. Only for what can be
+ * computed again.
  * @returns whether it was written
  */
 export function unlessHeld(write: () => void): boolean {

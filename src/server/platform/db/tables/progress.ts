@@ -45,7 +45,7 @@ export const scoreFigures = sqliteTable(
     faults: integer('faults').notNull(),
     /** Best result under the same key before it; null for the first. */
     bestBefore: real('best_before'),
-    /** What a stretch number would have been, and whether the program gave it; null without goes to reckon from. */
+    /** What a stretch number would have been, and whether the program gave it; null without goes to compute from. */
     stretch: real('stretch'),
     stretchGiven: flag('stretch_given').notNull(),
   },
@@ -81,7 +81,7 @@ export const streakStates = sqliteTable(
   {
     squadId: text('squad_id').notNull(),
     playerId: text('player_id').notNull(),
-    /** The training day it was reckoned for. */
+    /** The training day it was computed for. */
     asOf: text('as_of').notNull(),
     lastDay: text('last_day'),
     streak: json<Streak>('streak').notNull(),
