@@ -1,3 +1,6 @@
+/** The name under which players who share a device are kept. */
+export const PLAYERS_HERE = 'eager-feet.players';
+
 /** What this browser kept under a name; null when there is nothing, or nothing that can be read. */
 export function keptHere(name: string): unknown {
   try {

@@ -473,3 +473,49 @@ test('a password is reset by the mail in the local mailbox, and changed in the a
   await desk.close();
   await other.close();
 });
+
+test('two of one family change on their phone by a tap and a PIN, and are forgotten when they say so', async ({ browser }) => {
+  const phone = await browser.newContext({ viewport: PHONE });
+  const page = await phone.newPage();
+  const signInAs = async (nickname: string, pin: string) => {
+    await page.getByLabel('Squad code').fill('LANTERN');
+    await page.getByLabel('Nickname').fill(nickname);
+    await page.getByLabel('PIN').fill(pin);
+  };
+  await page.goto('/join');
+  await awake(page);
+  await expect(page.getByRole('list', { name: 'Who is here' })).toBeHidden();
+  await signInAs('Comet', '2468');
+  await page.getByRole('checkbox', { name: /remember me here/ }).check();
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL('**/week');
+  await awake(page);
+  // Alone there is nobody to change to.
+  await expect(page.getByRole('button', { name: 'Change' })).toBeHidden();
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await page.waitForURL((url) => url.pathname !== '/week');
+  await page.goto('/join');
+  await awake(page);
+  await signInAs('Biscuit', '1357');
+  await expect(page.getByRole('checkbox', { name: /remember me here/ })).toBeChecked();
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL('**/week');
+  await awake(page);
+  await expect(page.getByRole('heading', { name: /Biscuit/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Change' }).click();
+  await page.getByRole('dialog', { name: 'Who plays now?' }).getByRole('button', { name: 'Comet' }).click();
+  await page.waitForURL('**/join');
+  await awake(page);
+  await expect(page.getByLabel('Nickname')).toHaveValue('Comet');
+  // Nobody is signed in meanwhile.
+  expect((await phone.request.get('/api/v1/go/this-week')).status()).toBe(401);
+  await page.getByLabel('PIN').fill('2468');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL('**/week');
+  await expect(page.getByRole('heading', { name: /Comet/ })).toBeVisible();
+  await page.goto('/join');
+  await awake(page);
+  await page.getByRole('button', { name: 'Forget Biscuit on this phone' }).click();
+  await expect(page.getByRole('list', { name: 'Who is here' }).getByRole('listitem')).toHaveCount(1);
+  await phone.close();
+});

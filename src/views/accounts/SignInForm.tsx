@@ -2,9 +2,11 @@ import { useEffect, useState } from 'react';
 import { sendJson } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
 import { endLeft } from '../../client/leaving.ts';
+import { forgetPlayer, type PlayerHere, playersHere, rememberPlayer } from '../../client/players-here.ts';
 import { useForm } from '../../client/use-form.ts';
 import { AppCode, EmailSignIn, RecoveryCode, SquadSignIn } from '../../contract/accounts.ts';
 import { Button, Field, Form, Notice } from '../../ui/parts/index.ts';
+import { WhoIsHere } from './WhoIsHere.tsx';
 
 interface Input {
   name: string;
@@ -67,21 +69,35 @@ export const SignInForm = guarded(function SignInForm({ kind }: { kind: keyof ty
   const { schema, address, inputs } = FORMS[kind];
   const first: Record<string, string> = Object.fromEntries(inputs.map((input) => [input.name, '']));
   const { field, refusal, busy, send, setValue } = useForm({ first, schema });
+  const [players, setPlayers] = useState<PlayerHere[]>([]);
+  const [shared, setShared] = useState(false);
   const [step, setStep] = useState<'who' | 'code' | 'in'>('who');
 
   // Somebody who was just let in comes with the squad code and the nickname.
   useEffect(() => {
+    if (kind !== 'squad') return;
+    setPlayers(playersHere());
+    setShared(playersHere().length > 0);
+  }, [kind]);
+  const pick = (player: Pick<PlayerHere, 'code' | 'nickname'>) => {
+    setValue('code', player.code);
+    setValue('nickname', player.nickname);
+    document.querySelector<HTMLInputElement>('input[name=pin]')?.focus();
+  };
+  useEffect(() => {
     const [code, nickname] = window.location.hash.slice(1).split('/');
     if (kind !== 'squad' || !code) return;
     window.history.replaceState(null, '', window.location.pathname);
-    setValue('code', code);
+    setValue('code', decodeURIComponent(code));
     setValue('nickname', decodeURIComponent(nickname ?? ''));
   }, [kind, setValue]);
 
   const enter = async () => {
     const answer = (await send(async (body) => {
       await endLeft();
-      return (await sendJson('POST', address, body)) ?? {};
+      const done = (await sendJson('POST', address, body)) ?? {};
+      if (shared && 'nickname' in body) rememberPlayer({ code: body.code, nickname: body.nickname });
+      return done;
     })) as { twoFactorRedirect?: boolean } | null;
     if (answer?.twoFactorRedirect) return setStep('code');
     if (!answer) return;
@@ -92,9 +108,25 @@ export const SignInForm = guarded(function SignInForm({ kind }: { kind: keyof ty
   if (step === 'code') return <SecondStep />;
   return (
     <Form onSend={enter}>
+      {players.length > 0 && (
+        <WhoIsHere
+          players={players}
+          onPick={pick}
+          onForget={(player) => {
+            forgetPlayer(player);
+            setPlayers(playersHere());
+          }}
+        />
+      )}
       {(inputs as readonly Input[]).map(({ name, ...input }) => (
         <Field key={name} {...input} {...field(name)} autoCapitalize={name === 'code' ? 'characters' : 'none'} />
       ))}
+      {kind === 'squad' && (
+        <label className="flex min-h-12 items-center gap-3">
+          <input type="checkbox" className="size-7 shrink-0" checked={shared} onChange={(event) => setShared(event.target.checked)} />
+          <span>Several of us play on this phone: remember me here</span>
+        </label>
+      )}
       {refusal && (
         <Notice tone="stop">
           {/invalid email or password/i.test(refusal) ? 'E-mail and password do not fit together. Check both and try again.' : refusal}

@@ -1,10 +1,13 @@
 import { LogOut } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { sendJson } from '../../client/client.ts';
+import { keptHere, PLAYERS_HERE } from '../../client/kept-here.ts';
 import { noteLeaving } from '../../client/leaving.ts';
 import { LEAVING } from '../../core/accounts/leaving.ts';
 import { plural } from '../../core/text/plural.ts';
 import { Button } from '../../ui/parts/index.ts';
+
+const ChangePlayer = lazy(() => import('./ChangePlayer.tsx').then((file) => ({ default: file.ChangePlayer })));
 
 /** What of this device's outbox is not sent yet, without loading the outbox for those who have none. */
 async function unsent(): Promise<string[]> {
@@ -13,16 +16,22 @@ async function unsent(): Promise<string[]> {
   return (await allOutgoing()).filter((one) => belongsTo(one, me?.value.playerId ?? '')).map((one) => one.label);
 }
 
-async function leave(player: boolean): Promise<void> {
+async function leave(player: boolean, to = '/'): Promise<void> {
   if (player) await import('../../client/device-store.ts').then(({ forgetRead }) => forgetRead()).catch(() => {});
   // Without a line the device has forgotten all the same, and the server hears of it before the next page.
   await sendJson('POST', LEAVING.address, {}).catch(() => noteLeaving().catch(() => {}));
-  window.location.assign('/');
+  window.location.assign(to);
 }
 
 /** Signs out and goes to the front door. A player with unsent things is asked first. */
 export function SignOut({ player = false }: { player?: boolean }) {
   const [waiting, setWaiting] = useState<string[] | null>(null);
+  /** Several play on this device: the way to another is one tap and a PIN. */
+  const [many, setMany] = useState(false);
+  useEffect(() => {
+    const kept = player ? keptHere(PLAYERS_HERE) : null;
+    setMany(Array.isArray(kept) && kept.length > 1);
+  }, [player]);
   const dialog = useRef<HTMLDialogElement>(null);
   useEffect(() => {
     if (waiting) dialog.current?.showModal();
@@ -34,6 +43,11 @@ export function SignOut({ player = false }: { player?: boolean }) {
   };
   return (
     <>
+      {many && (
+        <Suspense>
+          <ChangePlayer onLeave={(to) => void leave(true, to)} />
+        </Suspense>
+      )}
       <Button size="small" look="quiet" className="min-h-12" onClick={() => void ask()}>
         <LogOut aria-hidden className="size-4" /> Sign out
       </Button>
