@@ -256,6 +256,41 @@ test.describe
       await desk.close();
     });
 
+    test('a number may be said where the device itself understands speech, and is not offered where it does not', async () => {
+      const speaks = (where: 'available' | 'downloadable') =>
+        page.addInitScript((state) => {
+          const said = ['twenty no thirty', 'I did twenty-three taps'];
+          class Recognition {
+            onresult: ((event: unknown) => void) | null = null;
+            start() {
+              const transcript = said.shift();
+              setTimeout(() => this.onresult?.({ results: [[{ transcript: 'mumble' }, { transcript }]] }), 50);
+            }
+            abort() {}
+          }
+          Object.assign(Recognition.prototype, { processLocally: false });
+          Object.assign(Recognition, { available: async () => state });
+          Object.assign(globalThis, { SpeechRecognition: Recognition });
+        }, where);
+      const say = page.getByRole('button', { name: /: say it$/ });
+      const open = async () => {
+        await page.goto(`/by-hand/${paper.id}`);
+        await awake(page);
+        await page.getByRole('button', { name: 'Give the number' }).click();
+        await expect(page.locator('input[inputmode=decimal]').first()).toBeVisible();
+      };
+      await speaks('downloadable');
+      await open();
+      await expect(say).toHaveCount(0);
+      await speaks('available');
+      await open();
+      await say.click();
+      await expect(page.getByText('I did not hear one number. Say it once more, or type it.')).toBeVisible();
+      await say.click();
+      await expect(page.locator('input[inputmode=decimal]').first()).toHaveValue('23');
+      await expect(page.getByText('I did not hear one number.')).toBeHidden();
+    });
+
     test('a session done with the paper sheet is entered afterwards, and marked as by hand', async () => {
       await page.goto(`/by-hand/${paper.id}`);
       await awake(page);

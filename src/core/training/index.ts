@@ -32,6 +32,7 @@ export {
   newInSessions,
   TRY_SECONDS,
 } from './meeting.ts';
+export { numberSaid } from './number-said.ts';
 export { paceAtLevel, plannedPace } from './pace.ts';
 export { closing, RESUME_HOURS, type Resumed, resume } from './resume.ts';
 export { feetOfRound, feetToScore, strongerOf } from './sides.ts';

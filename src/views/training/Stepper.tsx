@@ -1,4 +1,5 @@
 import { Minus, Plus } from 'lucide-react';
+import { SayNumber } from './SayNumber.tsx';
 
 interface Props {
   label: string;
@@ -45,6 +46,7 @@ export function Stepper({ label, value, onChange, problem, small = false, from =
             {small ? <Plus aria-hidden /> : `+${by}`}
           </button>
         ))}
+        {!small && <SayNumber label={label} onNumber={(n) => onChange(String(n))} />}
       </div>
       {problem && <span className="text-sm text-stop">{problem}</span>}
     </div>
