@@ -5,7 +5,7 @@ import { drillFile } from '../../src/core/files/index.ts';
 import { DOUBT_RULES } from '../../src/core/scores/index.ts';
 import type { Actor } from '../../src/server/accounts/actor.ts';
 import { announceClip, clipState, deleteClip, recordWatching } from '../../src/server/clips/clips.ts';
-import { announceFilm, listFilms, removeFilm, stateOfFilm } from '../../src/server/clips/films/films.ts';
+import { announceFilm, listFilms, removeFilm, sayOfDrill, stateOfFilm } from '../../src/server/clips/films/films.ts';
 import { archiveDrill, exportDrills, importDrills, saveDrill } from '../../src/server/drills/own.ts';
 import { shelf } from '../../src/server/drills/shelf.ts';
 import { reportError } from '../../src/server/operations/reports.ts';
@@ -205,6 +205,10 @@ const ROWS: Record<string, Row> = {
   'films.announce': {
     open: COACH,
     call: (t, a) => announceFilm(t.context, a, { squad: t.squad, id: uuid(), about: { kind: 'drill', drill: 'sole-taps' } }),
+  },
+  'films.say': {
+    open: COACH,
+    call: async (t, a) => sayOfDrill(t.context, a, { squad: t.squad, id: uuid(), drill: 'sole-taps', data: await aSpokenLine(1) }),
   },
   'films.state': { open: [...COACH, 'player', 'otherPlayer'], call: (t, a) => stateOfFilm(t.context, a, { film: aFilm(t) }) },
   'films.remove': { open: COACH, call: (t, a) => removeFilm(t.context, a, { film: aFilm(t) }) },

@@ -55,8 +55,8 @@ describe('three knocks, to the limit', () => {
   });
 
   it('begin a measure: nothing within 900 ms before them', () => {
-    const before = (ms: number) => said([knock(10_000 - ms), ...row()]);
-    expect([before(901), before(900), before(300)]).to.deep.equal([true, false, false]);
+    const earlier = (ms: number) => said([knock(10_000 - ms), ...row()]);
+    expect([earlier(901), earlier(900), earlier(300)]).to.deep.equal([true, false, false]);
     // The knock long before is none of the row.
     expect(said([knock(1000, { sharp: true }), ...row()])).to.equal(true);
   });
@@ -153,14 +153,14 @@ describe('one clap, and the quiet around it', () => {
   });
 
   it('is none where it was not quiet before it, for a third of a second', () => {
-    const before = (ms: number, level: number) => waited({ lately: [{ at: 10_000 - ms, level }] });
-    expect([before(330, -20), before(331, -20), before(100, -24), before(100, -23.9)]).to.deep.equal([false, true, true, false]);
+    const noisy = (ms: number, level: number) => waited({ lately: [{ at: 10_000 - ms, level }] });
+    expect([noisy(330, -20), noisy(331, -20), noisy(100, -24), noisy(100, -23.9)]).to.deep.equal([false, true, true, false]);
   });
 
   it('is none in a loud yard, nor right after another stroke', () => {
     expect(waited({ floor: -41 })).to.equal(false);
-    const after = (ms: number) => waited({ strokes: [knock(10_000 - ms)] });
-    expect([after(651), after(650)]).to.deep.equal([true, false]);
+    const soon = (ms: number) => waited({ strokes: [knock(10_000 - ms)] });
+    expect([soon(651), soon(650)]).to.deep.equal([true, false]);
   });
 
   it('with one alike before it makes two, said at once', () => {

@@ -14,7 +14,7 @@ import { sendByHand } from '../../../src/server/training/by-hand.ts';
 import { saveHome } from '../../../src/server/training/home.ts';
 import { sendGo } from '../../../src/server/training/send-go.ts';
 import { sendRun } from '../../../src/server/training/send-run.ts';
-import { aGo, aHurtRun, aScore, DAY, HOUR, MONDAY_TEN, openTown, outcome, releaseNow, type Town, uuid } from '../make.ts';
+import { aGo, aHurtRun, aScore, DAY, HOUR, MONDAY_TEN, openTown, outcome, releaseNow, sayYes, type Town, uuid } from '../make.ts';
 
 describe('a visit as the server takes it', () => {
   let town: Town;
@@ -266,6 +266,7 @@ describe('a visit as the server takes it', () => {
   });
 
   it('tells players how the squad wants its clips', () => {
+    sayYes(town);
     expect(thisWeek(town.context, town.player).film).to.deep.equal({ height: 360, sound: true });
     const how = { contactSchool: 'toe-up', footOrder: 'alternate', sessionMinutes: 30 } as const;
     setChoices(town.context, town.coach, { squad: town.squad, ...how, clipHeight: 720, clipSound: false });
