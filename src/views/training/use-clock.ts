@@ -17,6 +17,7 @@ import {
   type TodayWhy,
 } from '../../core/training/index.ts';
 import { clockLock, lookAfterRuns } from './left-runs.ts';
+import { useAwake } from './use-awake.ts';
 import { LATE_MS, Voice } from './voice.ts';
 
 export type PlainEvent = 'start' | 'pause' | 'resume' | 'ready' | 'done' | 'skip' | 'again';
@@ -251,15 +252,9 @@ export function useClock(
     };
   }, [running, sheet, leftOut, show, layCues, persist, add, logNow]);
 
+  useAwake(state.phase);
   useEffect(() => {
     if (!running) return;
-    let lock: WakeLockSentinel | null = null;
-    let gone = false;
-    const ask = async () => {
-      if (!('wakeLock' in navigator)) return;
-      lock = await navigator.wakeLock.request('screen').catch(() => null);
-      if (gone) void lock?.release();
-    };
     const turned = () => {
       const now = logNow();
       if (document.hidden) hiddenAt.current = now;
@@ -267,15 +262,9 @@ export function useClock(
       if (document.hidden) return;
       if (hiddenAt.current !== null) setMissed(endedBetween(stateRef.current, hiddenAt.current, now));
       hiddenAt.current = null;
-      void ask();
     };
-    void ask();
     document.addEventListener('visibilitychange', turned);
-    return () => {
-      gone = true;
-      document.removeEventListener('visibilitychange', turned);
-      void lock?.release();
-    };
+    return () => document.removeEventListener('visibilitychange', turned);
   }, [running, add, logNow]);
 
   useEffect(() => () => voice.close(), [voice]);
