@@ -64,3 +64,82 @@ describe('a week of one’s own', () => {
     expect(allItems(personalWeek(weekOf(taps), { extras: [], steps: [step('closer cones')] }))[0]).to.deep.equal(taps);
   });
 });
+
+describe('a week of one’s own, at its edges', () => {
+  const each = anItem('hop-out-in-taps', { ...timed(30, 2), side: 'each foot' });
+  const taps = anItem('sole-taps', { ...timed(30), paces: [{ pace: 'easy', seconds: 30 }] });
+  const own = (item: typeof taps, given: Parameters<typeof personalWeek>[1]) => allItems(personalWeek(weekOf(item), given));
+  const step = (
+    kind: 'other pace' | 'harder link' | 'easier link' | 'other cues' | 'rest',
+    toDrill: ReturnType<typeof drillOf> | null = null,
+  ) => ({
+    extras: [],
+    steps: [{ drillId: 'sole-taps', kind, toDrill }],
+  });
+
+  it('goes through the paces by whole fives, the rest at full, where the work is long enough', () => {
+    const paces = (seconds: number) =>
+      own({ ...taps, ...timed(seconds), paces: [] }, step('other pace'))[0]?.paces.map((one) => one.seconds);
+    expect([paces(15), paces(14), paces(29), paces(44)]).to.deep.equal([[5, 5, 5], [], [5, 5, 19], [10, 10, 24]]);
+    const run = { ...taps, dose: { measure: 'unbroken run' as const, seconds: 60, rounds: 1, bounce: false }, paces: [] };
+    expect(own(run, step('other pace'))[0]).to.deep.equal(run);
+    const reps = { ...taps, dose: { measure: 'fixed reps' as const, reps: 60, rounds: 1 }, paces: [] };
+    expect(own(reps, step('other pace'))[0]).to.deep.equal(reps);
+  });
+
+  it('keeps the dose and its paces where the other drill is measured alike, and takes the usual one where not', () => {
+    const alike = own(taps, step('harder link', { ...drillOf('inside-taps'), sides: 'alternating' }))[0];
+    expect(alike).to.deep.include({ drillId: 'inside-taps', dose: taps.dose, paces: taps.paces, scored: true, side: 'alternating' });
+    const other = { ...drillOf('inside-taps'), measure: 'fixed reps' as const };
+    const not = own(taps, step('easier link', other))[0];
+    expect([not?.dose.measure, not?.paces, not?.scored]).to.deep.equal(['fixed reps', [], true]);
+    const time = own(taps, step('easier link', { ...drillOf('inside-taps'), measure: 'time on' }))[0];
+    expect([time?.dose.measure, time?.scored]).to.deep.equal(['time on', false]);
+    expect(own({ ...taps, scored: false }, step('easier link', other))[0]?.scored).to.equal(false);
+    expect(own(taps, step('easier link'))[0]).to.deep.equal(taps);
+  });
+
+  it('brings the drills of its steps, never in the place of a frozen one; other cues bring none', () => {
+    const newer = { ...drillOf('sole-taps'), name: 'Newer', cues: ['new'] };
+    expect(personalWeek(weekOf(taps), step('easier link', newer)).drills['sole-taps']?.name).to.equal('Sole taps');
+    expect(Object.keys(personalWeek(weekOf(taps), step('other cues', drillOf('inside-taps'))).drills)).to.deep.equal(['sole-taps']);
+    expect(Object.keys(personalWeek(weekOf(taps), step('rest')).drills)).to.deep.equal(['sole-taps']);
+  });
+
+  it('leaves out what may not be done, drill and item, also where a step leads to it', () => {
+    const week = personalWeek(weekOf(taps, each), { extras: [], steps: [], barred: ['sole-taps'] });
+    expect([Object.keys(week.drills), allItems(week).map((item) => item.id)]).to.deep.equal([['hop-out-in-taps'], [each.id]]);
+    expect(own(taps, { ...step('easier link', drillOf('inside-taps')), barred: ['inside-taps'] })).to.deep.equal([]);
+  });
+
+  it('gives the foot behind its extra in the measure of the item, where that can be handed out', () => {
+    const extra = (item: typeof taps) => own(item, { extras: [{ id: 'x', after: item.id, foot: 'right', amount: 12 }], steps: [] })[1];
+    const plain = { id: 'x', side: 'right', paces: [], restSeconds: 0, scored: false, target: { rule: 'no number' } };
+    expect(extra(each)).to.deep.include({ ...plain, drillId: each.drillId, dose: { measure: 'count in time', seconds: 12, rounds: 1 } });
+    const as = (dose: object) => ({ ...each, dose }) as unknown as typeof taps;
+    expect(extra(as({ measure: 'hits in time', seconds: 30, rounds: 2 }))?.dose).to.deep.equal({
+      measure: 'hits in time',
+      seconds: 12,
+      rounds: 1,
+    });
+    expect(extra(as({ measure: 'time on', seconds: 30, rounds: 2 }))?.dose).to.deep.equal({ measure: 'time on', seconds: 12, rounds: 1 });
+    expect(extra(as({ measure: 'fixed reps', reps: 30, rounds: 2 }))?.dose).to.deep.equal({ measure: 'fixed reps', reps: 12, rounds: 1 });
+    expect(extra(as({ measure: 'sets', sets: 3 }))).to.equal(undefined);
+    expect(extra({ ...each, side: 'left' })).to.equal(undefined);
+  });
+
+  it('computes a catch-up from all rounds of a foot, 120 at most, and none where nothing is missing', () => {
+    const amounts = (item: typeof taps, balance: number) =>
+      catchUpsFor(weekOf(item), () => ({ balance, behind: 'left' }), anId).map((one) => one.amount);
+    const [once, twice] = [amounts({ ...each, ...timed(30) }, 0.7), amounts(each, 0.7)];
+    expect(twice[0]).to.be.greaterThan(once[0] ?? 0);
+    expect(amounts({ ...each, ...timed(300, 4) }, 0.1)).to.deep.equal([120]);
+    expect(amounts(each, 1)).to.deep.equal([]);
+    const as = (dose: object) => ({ ...each, dose }) as unknown as typeof taps;
+    expect(amounts(as({ measure: 'fixed reps', reps: 60, rounds: 1 }), 0.7)).to.deep.equal(
+      amounts(as({ measure: 'time on', seconds: 60, rounds: 1 }), 0.7),
+    );
+    expect(amounts(as({ measure: 'hits in time', seconds: 30, rounds: 2 }), 0.7)).to.deep.equal(twice);
+    expect(amounts(as({ measure: 'sets', sets: 3 }), 0.5)).to.deep.equal([]);
+  });
+});
