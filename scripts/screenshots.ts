@@ -217,6 +217,11 @@ if (['go-clock', 'go-score'].some(want)) {
     for (const field of await phone.locator('input[inputmode=decimal]').all())
       if ((await field.inputValue()) === '') await field.fill('14');
     await phone.getByRole('button', { name: 'Keep these numbers' }).click();
+    const look = phone.getByRole('region', { name: 'Look at your clip first' });
+    await look.waitFor();
+    await look.getByRole('button', { name: 'Send it' }).waitFor();
+    given.push(await phone.screenshot());
+    await look.getByRole('button', { name: 'Send it' }).click();
     await phone.getByRole('button', { name: /mend it$/ }).waitFor();
     // What is shown once fades in.
     await phone.evaluate(() =>
