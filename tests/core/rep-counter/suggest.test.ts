@@ -68,7 +68,7 @@ const EVERY_CLIP = [
   ['speech', 700_004],
   ['music', 700_005],
 ] as const;
-const CLIPS = ALL_OF_IT ? EVERY_CLIP : EVERY_CLIP.slice(0, 2);
+const CLIPS = ALL_OF_IT ? EVERY_CLIP : EVERY_CLIP.slice(0, 1);
 
 describe('the suggested count', function () {
   this.timeout(60_000);
@@ -81,7 +81,7 @@ describe('the suggested count', function () {
       answered++;
       expect(Math.abs(said - truth), `${condition}: ${said} for ${truth}`).to.be.at.most(Math.max(1, 0.05 * truth));
     }
-    expect(answered).to.be.at.least(CLIPS.length - 1);
+    expect(answered).to.be.at.least(Math.max(1, CLIPS.length - 1));
   });
   it('finds each rep within a tenth of a second of where it was', () => {
     const { signals, reps } = takeOf({ ...describeClip('clean', 700_010), rate: 1.6, reps: 20, jitter: 0.08 });
