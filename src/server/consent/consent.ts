@@ -24,17 +24,18 @@ export const TABLE_CONSENT = {
     'Out of the tables, my child still sees the own line.',
 };
 
-/** The newest word of a guardian; null when none was said. */
-export function newestWord(db: Db, playerId: string, kind: ConsentKind): boolean | null {
-  const newest = db
-    .select({ yes: consents.yes })
+/** What a guardian said last, and to which version of the text. */
+const newestSaid = (db: Db, playerId: string, kind: ConsentKind) =>
+  db
+    .select({ yes: consents.yes, version: consents.textVersion })
     .from(consents)
     .where(and(eq(consents.playerId, playerId), eq(consents.kind, kind)))
     .orderBy(desc(consents.at), desc(consents.id))
     .limit(1)
     .get();
-  return newest?.yes ?? null;
-}
+
+/** The newest word of a guardian; null when none was said. */
+export const newestWord = (db: Db, playerId: string, kind: ConsentKind): boolean | null => newestSaid(db, playerId, kind)?.yes ?? null;
 
 /** Whether the newest word of a guardian is yes. Nobody's word yet is no, and so is a child that is leaving. */
 export const saidYes = (db: Db, playerId: string, kind: ConsentKind): boolean =>
@@ -43,16 +44,8 @@ export const saidYes = (db: Db, playerId: string, kind: ConsentKind): boolean =>
 export const mayFilm = (db: Db, playerId: string): boolean => saidYes(db, playerId, 'clips');
 
 /** Whether clips may have sound: the guardian's newest word is a yes to a text that says so. */
-export function saidYesToSound(db: Db, playerId: string): boolean {
-  const newest = db
-    .select({ yes: consents.yes, version: consents.textVersion })
-    .from(consents)
-    .where(and(eq(consents.playerId, playerId), eq(consents.kind, 'clips')))
-    .orderBy(desc(consents.at), desc(consents.id))
-    .limit(1)
-    .get();
-  return mayFilm(db, playerId) && newest !== undefined && newest.version >= SOUND_SINCE;
-}
+export const saidYesToSound = (db: Db, playerId: string): boolean =>
+  mayFilm(db, playerId) && (newestSaid(db, playerId, 'clips')?.version ?? 0) >= SOUND_SINCE;
 
 /** Who of some children may film, read at once. */
 export function mayFilmAmong(db: Db, playerIds: readonly string[]): Set<string> {

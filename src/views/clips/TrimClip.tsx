@@ -3,7 +3,7 @@ import { useEffect, useId, useRef, useState } from 'react';
 import type { Trim } from '../../client/device-store.ts';
 import { number } from '../../client/words.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
-import { watchUntilSeen } from './seen.ts';
+import { useSeen } from './use-seen.ts';
 
 interface Props {
   take: { address: string; trim: Trim | null; workAt: number | null };
@@ -50,9 +50,7 @@ function useLength() {
 export function TrimClip({ take, name, device = 'phone', onTrim, onSeen }: Props) {
   const id = useId();
   const { video, seconds } = useLength();
-  const seen = useRef(onSeen);
-  seen.current = onSeen;
-  useEffect(() => (video.current ? watchUntilSeen(video.current, () => seen.current?.()) : undefined), [video]);
+  useSeen(video, onSeen);
   const [cutting, setCutting] = useState(take.trim !== null);
   const from = take.trim?.from ?? 0;
   const to = take.trim?.to ?? seconds ?? 0;

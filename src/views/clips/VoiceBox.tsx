@@ -70,7 +70,14 @@ export function VoiceBox({ squad, drill, kept, onChange }: Props) {
         </>
       ) : (
         <div className="flex flex-wrap items-center gap-2">
-          <Button size="small" onClick={() => void start()}>
+          <Button
+            size="small"
+            onClick={() => {
+              // Each recording is said anew to be of an adult.
+              setAdultsOnly(false);
+              void start();
+            }}
+          >
             <Mic aria-hidden className="size-4" /> {kept ? 'Speak it anew' : 'Speak your cue'}
           </Button>
           <span className="text-dust text-sm">Up to {SPOKEN_SECONDS_MAX} s. Players hear it when they meet the drill.</span>
