@@ -2,7 +2,7 @@ import type { ClockState, Stretch } from './clock.ts';
 import type { Interval } from './types.ts';
 
 /** A lead-in that has run for less than this has not begun for the player, in ms: the clock is stopped by what draws it. */
-const JUST_BEGUN_MS = 1000;
+export const JUST_BEGUN_MS = 1000;
 /** A score that was passed faster was passed by the clock, not by somebody at the phone. */
 const PASSED_MS = 1000;
 

@@ -3,6 +3,8 @@ import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { playerGuardians, players, squadCoaches, squadPlayers } from '../platform/db/schema.ts';
 import { ADDRESS_HEADER } from '../platform/http/address.ts';
+import { Problem } from '../platform/problems.ts';
+import { besideCookieOf, besideOf, PLAYER_HEADER } from './beside.ts';
 import { isLeaving } from './leaving.ts';
 import { needsTwoFactor } from './needs-two-factor.ts';
 
@@ -57,7 +59,10 @@ export interface Asking {
   signal?: AbortSignal;
 }
 
-/** Who asks, from the session cookie of a request. */
+/**
+ * Who asks, from the session cookie of a request; where several take turns on a device, the one that the request names.
+ * @throws Problem "somebody else" when the named player is neither signed in here nor came along
+ */
 export async function askingFrom(context: Context, headers: Headers): Promise<Asking> {
   const signedIn = await context.auth.api.getSession({ headers });
   const from = headers.get(ADDRESS_HEADER) ?? '';
@@ -65,6 +70,12 @@ export async function askingFrom(context: Context, headers: Headers): Promise<As
   const { user } = signedIn;
   const actor = actorOf(context.db, user as { id: string; name: string; kind: string });
   const signInId = signedIn.session.id;
+  const named = headers.get(PLAYER_HEADER);
+  if (named && !(actor.kind === 'player' && actor.playerId === named)) {
+    const beside = actor.kind === 'player' ? besideOf(context.db, besideCookieOf(headers), named, context.now()) : undefined;
+    if (!beside) throw new Problem('somebody else', 'This player is not signed in here now. It waits on this device until they are.');
+    return { actor: actorOf(context.db, { ...beside, id: beside.userId }), from, signInId: beside.id };
+  }
   // Without the app that the house asks for, a head coach gets to the own account only.
   const waits = actor.kind === 'coach' && !user.twoFactorEnabled && needsTwoFactor(context, actor.userId);
   return { actor: waits ? { ...actor, squads: [], heads: [] } : actor, from, signInId };

@@ -9,6 +9,7 @@ import { whileBusy } from '../platform/db/while-busy.ts';
 import { ADDRESS_HEADER } from '../platform/http/address.ts';
 import { writeLedger } from '../platform/ledger.ts';
 import { Problem } from '../platform/problems.ts';
+import { BESIDE_COOKIE, endBeside } from './beside.ts';
 import { cookieAttributes, DEVICE_COOKIE, DEVICE_SECONDS, knownDevice, withAccount } from './device.ts';
 import { deviceInWords } from './device-words.ts';
 import type { Try } from './limits.ts';
@@ -141,6 +142,10 @@ export function createAuth(parts: AuthParts) {
         if (userId) await begin(ctx.context, { who: `own password of ${userId}`, from: fromOf(ctx), squad: null, device: null });
       }),
       after: createAuthMiddleware(async (ctx) => {
+        if (ctx.path === '/sign-out' && ctx.getCookie(BESIDE_COOKIE)) {
+          await whileBusy(() => endBeside(db, ctx.getCookie(BESIDE_COOKIE)));
+          ctx.setCookie(BESIDE_COOKIE, '', { ...cookieAttributes(config), maxAge: 0 });
+        }
         const failed = ctx.context.returned instanceof APIError;
         const userId = ctx.context.newSession?.user.id ?? ctx.context.session?.user.id;
         const giveBack = begun.get(ctx.context);

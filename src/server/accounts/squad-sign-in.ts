@@ -1,11 +1,13 @@
 import type { BetterAuthPlugin } from 'better-auth';
-import { type APIError, createAuthEndpoint } from 'better-auth/api';
+import { type APIError, createAuthEndpoint, getSessionFromCtx } from 'better-auth/api';
 import { setSessionCookie } from 'better-auth/cookies';
 import { and, eq, isNull } from 'drizzle-orm';
+import type { z } from 'zod';
 import { FamilyLinkSignIn, SquadSignIn } from '../../contract/accounts.ts';
 import { players, squadPlayers, squads } from '../platform/db/schema.ts';
 import { ADDRESS_HEADER } from '../platform/http/address.ts';
 import { Problem } from '../platform/problems.ts';
+import { BESIDE_COOKIE, BESIDE_SECONDS, endBeside, withBeside } from './beside.ts';
 import { invitationBy } from './codes.ts';
 import { cookieAttributes, DEVICE_COOKIE, DEVICE_SECONDS, knownDevice, withAccount } from './device.ts';
 import { deviceInWords } from './device-words.ts';
@@ -18,6 +20,12 @@ export const signInName = (nickname: string) => nickname.trim().toLowerCase();
 
 const WRONG = 'Squad code, nickname and PIN do not fit together. Check each one and try again.';
 const WRONG_LINK = 'This link does not work any more. Ask your guardian or your coach for a new one.';
+
+/** A player whose way in was found. */
+interface Found {
+  id: string;
+  userId: string;
+}
 
 /** What an endpoint of the library is called with. */
 type SignInContext = Parameters<typeof setSessionCookie>[0];
@@ -38,15 +46,23 @@ export const squadSignIn = ({ db, config, hashes, limits, now, tell }: AuthParts
    * Signs a player in. The way in is looked at once more after the session is made: a PIN that was changed, or a link that was ended
    * meanwhile, lets nobody in any more, and whoever changes it ends the sessions that are there.
    */
-  async function enter(ctx: SignInContext, player: { id: string; userId: string }, stillOpen: () => boolean, sentence: string) {
+  async function enter(ctx: SignInContext, player: Found, stillOpen: () => boolean, sentence: string, beside = false) {
     const owner = await ctx.context.internalAdapter.findUserById(player.userId);
     if (!owner) throw wrong(sentence);
-    const made = await ctx.context.internalAdapter.createSession(owner.id, false);
+    const made = await ctx.context.internalAdapter.createSession(owner.id, beside);
     if (!stillOpen()) {
       await ctx.context.internalAdapter.deleteSession(made.token);
       throw wrong(sentence);
     }
-    await setSessionCookie(ctx, { session: made, user: owner });
+    const came = ctx.getCookie(BESIDE_COOKIE);
+    if (beside) {
+      ctx.setCookie(BESIDE_COOKIE, withBeside(db, came, made, now()), { ...cookieAttributes(config), maxAge: BESIDE_SECONDS });
+    } else {
+      // Who came along came with somebody else.
+      endBeside(db, came);
+      if (came) ctx.setCookie(BESIDE_COOKIE, '', { ...cookieAttributes(config), maxAge: 0 });
+      await setSessionCookie(ctx, { session: made, user: owner });
+    }
     const cookie = ctx.getCookie(DEVICE_COOKIE);
     if (knownDevice(config.secret, cookie, player.id) === null)
       tell({ kind: 'new device', userId: owner.id, detail: deviceInWords(ctx.headers?.get('user-agent') ?? null) });
@@ -54,28 +70,41 @@ export const squadSignIn = ({ db, config, hashes, limits, now, tell }: AuthParts
     ctx.setCookie(DEVICE_COOKIE, value, { ...cookieAttributes(config), maxAge: DEVICE_SECONDS });
   }
 
+  /** Lets in whoever knows squad code, nickname and PIN. */
+  async function enterByPin(ctx: SignInContext, asked: z.infer<typeof SquadSignIn>, not: string | null = null) {
+    const { nickname, pin } = asked;
+    const code = asked.code.trim().toUpperCase();
+    const from = ctx.headers?.get(ADDRESS_HEADER) ?? '';
+    const found = db
+      .select({ id: players.id, userId: players.userId, pinHash: players.pinHash })
+      .from(squadPlayers)
+      .innerJoin(squads, eq(squads.id, squadPlayers.squadId))
+      .innerJoin(players, eq(players.id, squadPlayers.playerId))
+      .where(and(eq(squads.code, code), eq(squadPlayers.signInName, signInName(nickname)), isNull(squadPlayers.leftOn)))
+      .get();
+    const who = found?.id ?? `${code}/${signInName(nickname)}`;
+    const giveBack = await begin({ who, from, squad: code, device: knownDevice(config.secret, ctx.getCookie(DEVICE_COOKIE), who) });
+    const fits = await hashes.verify(found?.pinHash ?? (await decoy), pin);
+    if (!found || !fits || isLeaving(db, found.id)) throw wrong(WRONG);
+    await giveBack();
+    const pinNow = () => db.select({ pinHash: players.pinHash }).from(players).where(eq(players.id, found.id)).get()?.pinHash;
+    if (found.userId === not) throw asApiError(new Problem('bad input', 'That is you. Ask somebody else to type a PIN.'));
+    const stillOpen = () => pinNow() === found.pinHash && !isLeaving(db, found.id);
+    await enter(ctx, found, stillOpen, WRONG, not !== null);
+    return { ok: true, playerId: found.id };
+  }
+
   return {
     id: 'squad-sign-in',
     endpoints: {
-      signInSquad: createAuthEndpoint('/sign-in/squad', { method: 'POST', body: SquadSignIn }, async (ctx) => {
-        const { nickname, pin } = ctx.body;
-        const code = ctx.body.code.trim().toUpperCase();
-        const from = ctx.headers?.get(ADDRESS_HEADER) ?? '';
-        const found = db
-          .select({ id: players.id, userId: players.userId, pinHash: players.pinHash })
-          .from(squadPlayers)
-          .innerJoin(squads, eq(squads.id, squadPlayers.squadId))
-          .innerJoin(players, eq(players.id, squadPlayers.playerId))
-          .where(and(eq(squads.code, code), eq(squadPlayers.signInName, signInName(nickname)), isNull(squadPlayers.leftOn)))
-          .get();
-        const who = found?.id ?? `${code}/${signInName(nickname)}`;
-        const giveBack = await begin({ who, from, squad: code, device: knownDevice(config.secret, ctx.getCookie(DEVICE_COOKIE), who) });
-        const fits = await hashes.verify(found?.pinHash ?? (await decoy), pin);
-        if (!found || !fits || isLeaving(db, found.id)) throw wrong(WRONG);
-        await giveBack();
-        const pinNow = () => db.select({ pinHash: players.pinHash }).from(players).where(eq(players.id, found.id)).get()?.pinHash;
-        await enter(ctx, found, () => pinNow() === found.pinHash && !isLeaving(db, found.id), WRONG);
-        return ctx.json({ ok: true });
+      signInSquad: createAuthEndpoint('/sign-in/squad', { method: 'POST', body: SquadSignIn }, async (ctx) =>
+        ctx.json(await enterByPin(ctx, ctx.body)),
+      ),
+      /** Somebody who plays on the same phone, in turns with whoever is signed in. */
+      signInBeside: createAuthEndpoint('/sign-in/beside', { method: 'POST', body: SquadSignIn }, async (ctx) => {
+        const here = await getSessionFromCtx(ctx);
+        if ((here?.user as { kind?: string } | undefined)?.kind !== 'player') throw wrong('Sign in yourself first.');
+        return ctx.json(await enterByPin(ctx, ctx.body, here?.user.id ?? null));
       }),
       signInFamilyLink: createAuthEndpoint('/sign-in/family-link', { method: 'POST', body: FamilyLinkSignIn }, async (ctx) => {
         const linked = () => {

@@ -20,6 +20,7 @@ const PREFIX = '/api/auth';
 const OPEN: Record<string, readonly string[]> = {
   '/sign-in/email': ['email', 'password'],
   '/sign-in/squad': ['code', 'nickname', 'pin'],
+  '/sign-in/beside': ['code', 'nickname', 'pin'],
   '/sign-in/family-link': ['code'],
   '/sign-out': [],
   '/change-password': ['currentPassword', 'newPassword'],
@@ -36,7 +37,7 @@ const OPEN: Record<string, readonly string[]> = {
 const ALWAYS: Record<string, object> = { '/change-password': { revokeOtherSessions: true } };
 
 /** Fields of the library's answers that are given on; no token, and no address to go to. */
-const TOLD = ['twoFactorRedirect', 'totpURI', 'backupCodes'] as const;
+const TOLD = ['playerId', 'twoFactorRedirect', 'totpURI', 'backupCodes'] as const;
 
 const ANY = z.record(z.string(), z.unknown(), 'The body is not an object.');
 
