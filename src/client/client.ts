@@ -47,13 +47,16 @@ export function endpointAddress(endpoint: PathOf, params: Record<string, string 
   return `/api/v1${path}${query.size > 0 ? `?${query}` : ''}`;
 }
 
-/** Sends JSON to an address of ours and gives the answer back, or throws ServerProblem or NoAnswer. */
-export async function sendJson(method: string, address: string, body?: unknown, signal?: AbortSignal): Promise<unknown> {
+/**
+ * Sends JSON to an address of ours and gives the answer back, or throws ServerProblem or NoAnswer.
+ * @param player which player of those on this device it is for
+ */
+export async function sendJson(method: string, address: string, body?: unknown, signal?: AbortSignal, player = ''): Promise<unknown> {
   let response: Response;
   try {
     response = await fetch(address, {
       method,
-      headers: body === undefined ? {} : { 'content-type': 'application/json' },
+      headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...(player ? { 'x-player': player } : {}) },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
       ...(signal ? { signal } : {}),
     });
@@ -83,6 +86,17 @@ export function call<P extends z.ZodType, B extends z.ZodType, R extends z.ZodTy
   ...body: undefined extends z.input<B> ? [] : [z.input<B>]
 ): Promise<z.output<R>> {
   return sendJson(endpoint.method, endpointAddress(endpoint, params as Record<string, string>), body[0]) as Promise<z.output<R>>;
+}
+
+/** The same for one of the players on this device; refused as “somebody else” when they are not signed in here. */
+export function callAs<P extends z.ZodType, B extends z.ZodType, R extends z.ZodType>(
+  player: string,
+  endpoint: Endpoint<P, B, R>,
+  params: z.input<P>,
+  ...body: undefined extends z.input<B> ? [] : [z.input<B>]
+): Promise<z.output<R>> {
+  const address = endpointAddress(endpoint, params as Record<string, string>);
+  return sendJson(endpoint.method, address, body[0], undefined, player) as Promise<z.output<R>>;
 }
 
 /** The same for what may take long: it ends, here and on the server, when the signal says so. */

@@ -1,5 +1,5 @@
 import { trainingApi } from '../contract/training.ts';
-import { call, ServerProblem } from './client.ts';
+import { callAs, ServerProblem } from './client.ts';
 import { changeOutgoing, type Outgoing } from './device-store.ts';
 import { elapsedSince } from './now.ts';
 import { uploadFile } from './upload.ts';
@@ -24,11 +24,11 @@ async function deliverClip(clip: Extract<Outgoing, { kind: 'clip' }>, { signal, 
   signal.throwIfAborted();
   // Deleted or stopped since it was listed: nothing is said of it.
   if (!there) throw new DOMException('It is not there any more.', 'AbortError');
-  const known = await call(trainingApi.announceClip, {}, clip.body);
+  const known = await callAs(clip.playerId, trainingApi.announceClip, {}, clip.body);
   signal.throwIfAborted();
   if (known.state !== 'expected') return;
   const sending = uploadFile(
-    { file: clip.file, uploadUrl: clip.uploadUrl, notes: { clip: clip.id } },
+    { file: clip.file, uploadUrl: clip.uploadUrl, notes: { clip: clip.id }, player: clip.playerId },
     {
       progress,
       keepUrl: (uploadUrl) => changeOutgoing(clip.id, (now) => (now.kind === 'clip' ? { ...now, uploadUrl } : now)),
@@ -43,8 +43,8 @@ async function deliverClip(clip: Extract<Outgoing, { kind: 'clip' }>, { signal, 
 }
 
 /** Tells the server that a clip is deleted; one that it never heard of is as good as deleted. */
-async function tellDeleted(clip: string): Promise<void> {
-  await call(trainingApi.deleteClip, { clip }).catch((error: unknown) => {
+async function tellDeleted(playerId: string, clip: string): Promise<void> {
+  await callAs(playerId, trainingApi.deleteClip, { clip }).catch((error: unknown) => {
     if (!(error instanceof ServerProblem && error.status === 404)) throw error;
   });
 }
@@ -55,24 +55,24 @@ export async function deliver(one: Outgoing, hooks: Hooks): Promise<void> {
   const sentAt = Math.round((one.kind === 'run' ? one.body.sentAt : one.madeAt) + elapsedSince(one.stamp));
   switch (one.kind) {
     case 'go':
-      await call(trainingApi.sendGo, {}, { ...one.body, sentAt });
+      await callAs(one.playerId, trainingApi.sendGo, {}, { ...one.body, sentAt });
       break;
     case 'mend': {
       const { score, ...body } = one.body;
-      await call(trainingApi.mend, { score }, { ...body, sentAt });
+      await callAs(one.playerId, trainingApi.mend, { score }, { ...body, sentAt });
       break;
     }
     case 'run':
-      await call(trainingApi.sendRun, {}, { ...one.body, sentAt });
+      await callAs(one.playerId, trainingApi.sendRun, {}, { ...one.body, sentAt });
       break;
     case 'by hand':
-      await call(trainingApi.byHand, {}, { ...one.body, sentAt });
+      await callAs(one.playerId, trainingApi.byHand, {}, { ...one.body, sentAt });
       break;
     case 'home':
-      await call(trainingApi.home, {}, one.body);
+      await callAs(one.playerId, trainingApi.home, {}, one.body);
       break;
     case 'no clip':
-      await tellDeleted(one.body.clip);
+      await tellDeleted(one.playerId, one.body.clip);
       break;
     case 'clip':
       await deliverClip(one, hooks);

@@ -2,7 +2,7 @@ import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { ByHandSent, ClipSent, GoSent, HomeSaid, MendSent, RunSent } from '../contract/training.ts';
 import type { Tap } from '../core/review/taps.ts';
 import type { ClockEvent } from '../core/training/clock.ts';
-import { keepHere } from './kept-here.ts';
+import { COMPANIONS_HERE, keepHere } from './kept-here.ts';
 import type { Stamp } from './now.ts';
 
 /** A visit as it is kept on the device. Its run log lies beside it, one record an event, only ever added to. */
@@ -352,5 +352,5 @@ export async function forgetRead(): Promise<void> {
   const tx = (await database()).transaction('kept', 'readwrite');
   for (const key of await tx.store.getAllKeys()) if (/^(me$|visit:|feet:|film:)/.test(key)) await tx.store.delete(key);
   await tx.done;
-  for (const name of Object.keys(localStorage)) if (name.startsWith(MET_HERE)) keepHere(name, null);
+  for (const name of Object.keys(localStorage)) if (name.startsWith(MET_HERE) || name === COMPANIONS_HERE) keepHere(name, null);
 }

@@ -1,5 +1,7 @@
 /** The name under which players who share a device are kept. */
 export const PLAYERS_HERE = 'eager-feet.players';
+/** The name under which players who take turns with whoever is signed in are kept. */
+export const COMPANIONS_HERE = 'eager-feet.beside';
 
 /** What this browser kept under a name; null when there is nothing, or nothing that can be read. */
 export function keptHere(name: string): unknown {

@@ -1,5 +1,6 @@
 import type { ThisWeek } from '../contract/training.ts';
 import { NoAnswer, ServerProblem, sentenceOf } from './client.ts';
+import { type Companion, companionsHere, keepCompanions } from './companions.ts';
 import {
   allOutgoing,
   allSent,
@@ -47,6 +48,8 @@ const listeners = new Set<Listener>();
 let state = EMPTY_OUTBOX;
 let player = '';
 let film: Film = { height: 360, sound: true };
+/** Who takes turns here with whoever is signed in: their things go out as well. */
+let beside: readonly Companion[] = [];
 let under: Under | null = null;
 let timer: ReturnType<typeof setTimeout> | null = null;
 
@@ -62,7 +65,8 @@ const waitOf = (one: Outgoing): number => {
   return wait > 2 * LONGEST_RETRY_MS ? 0 : Math.max(0, wait);
 };
 
-const mine = (one: { playerId: string }) => belongsTo(one, player);
+const companionOf = (one: { playerId: string }) => beside.find((other) => other.playerId === one.playerId);
+const mine = (one: { playerId: string }) => belongsTo(one, player) || companionOf(one) !== undefined;
 
 function standingOf(one: Outgoing): ItemState {
   if (!mine(one)) return { state: 'other player' };
@@ -98,7 +102,7 @@ async function makeReady(clip: Extract<Outgoing, { kind: 'clip' }>, { signal }: 
   if (clip.prepared) return clip;
   const { prepareClip } = await import('./prepare.ts');
   signal.throwIfAborted();
-  const making = prepareClip(clip.file, { ...film, trim: clip.trim }, (share) => {
+  const making = prepareClip(clip.file, { ...(companionOf(clip)?.film ?? film), trim: clip.trim }, (share) => {
     if (under?.id === clip.id) under = { ...under, share };
     void tell();
   });
@@ -136,18 +140,24 @@ async function failed(one: Outgoing, error: unknown): Promise<boolean> {
     refusal: final ? sentenceOf(error) : null,
   }));
   if (under?.id === one.id) under = null;
+  // The sign-in of somebody who came along is over: what is left waits for the next one, and holds up nobody.
+  if (companionOf(one) && problem?.kind === 'somebody else') {
+    beside = beside.filter((other) => other.playerId !== one.playerId);
+    keepCompanions(player, beside);
+  }
   await tell({ offline: error instanceof NoAnswer, signedOut: problem?.status === 401 });
   return final;
 }
 
 /**
- * Goes once through what waits of one lane, in order. A thing that has to wait keeps the ones behind it waiting,
+ * Goes once through what waits of one lane, in order. A thing that has to wait keeps the player's ones behind it waiting,
  * so that a go is never there before what it belongs to; one that is refused or held lets them pass.
  * Clips that wait are made ready all the same, as that needs no line.
  * @param eager tries also what would wait for its next try
  */
 async function workLane(kinds: (one: Outgoing) => boolean, eager: boolean): Promise<void> {
-  let waits = false;
+  /** Players of whom something has to wait. */
+  const waits = new Set<string>();
   for (const listed of (await allOutgoing()).filter((one) => mine(one) && kinds(one))) {
     // It may have been held, deleted or lengthened since it was listed.
     const one = (await allOutgoing()).find((now) => now.id === listed.id);
@@ -157,8 +167,8 @@ async function workLane(kinds: (one: Outgoing) => boolean, eager: boolean): Prom
     if (one.kind === 'clip') under = { id: one.id, doing: 'making ready', share: 0, abort };
     try {
       const ready = one.kind === 'clip' ? await makeReady(one, abort) : one;
-      if (!eager && waitOf(one) > 0) waits = true;
-      if (waits) {
+      if (!eager && waitOf(one) > 0) waits.add(one.playerId);
+      if (waits.has(one.playerId)) {
         if (under?.id === one.id) under = null;
         continue;
       }
@@ -170,7 +180,7 @@ async function workLane(kinds: (one: Outgoing) => boolean, eager: boolean): Prom
       if (error instanceof Error && error.name === 'AbortError') {
         if (under?.id === one.id) under = null;
         await tell();
-      } else if (!(await failed(one, error))) waits = true;
+      } else if (!(await failed(one, error))) waits.add(one.playerId);
     }
   }
 }
@@ -179,6 +189,13 @@ async function workLane(kinds: (one: Outgoing) => boolean, eager: boolean): Prom
 export function sendFor(playerId: string, asked: Film): void {
   player = playerId;
   film = asked;
+  beside = companionsHere(playerId);
+}
+
+/** Tells the outbox who takes turns here, in their order, and remembers it on this device. */
+export function sendForCompanions(playerId: string, players: readonly Companion[]): void {
+  keepCompanions(playerId, players);
+  if (playerId === player) beside = players;
 }
 
 /**
@@ -201,11 +218,14 @@ export async function flush(eager = false): Promise<void> {
   timer ??= setTimeout(() => void flush(), Math.min(60_000, Math.max(1000, wait)));
 }
 
-/** What all things to send have in common when they are made. */
-export function fresh(id: string, label: string, runId: string | null = null) {
+/**
+ * What all things to send have in common when they are made.
+ * @param of whose it is, where several share the device
+ */
+export function fresh(id: string, label: string, runId: string | null = null, of = player) {
   return {
     id,
-    playerId: player,
+    playerId: of,
     label,
     runId,
     madeAt: Math.round(deviceNow()),

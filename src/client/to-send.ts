@@ -14,7 +14,11 @@ import { footInWords, number } from './words.ts';
 export function runToSend(run: KeptRun, log: readonly ClockEvent[], now: number): Outgoing {
   const { id, revisionId, sessionId, playerId } = run;
   const body = { id, revisionId, sessionId, startedAt: Math.round(run.startedAt), sentAt: Math.round(now), events: [...log] };
-  return { ...fresh(run.id, `The log of ${run.sessionName}`, run.id), kind: 'run', body: playerId ? { ...body, playerId } : body };
+  return {
+    ...fresh(run.id, `The log of ${run.sessionName}`, run.id, playerId || undefined),
+    kind: 'run',
+    body: playerId ? { ...body, playerId } : body,
+  };
 }
 
 interface Given {
@@ -44,14 +48,14 @@ export function mendToSend(
   const { id: scoreId, value, faults, parts } = score;
   const id = uuid();
   const body = { playerId, id, score: scoreId, value, faults, parts, saidAt: Math.round(deviceNow()) };
-  return { ...fresh(id, `Mended: ${goWords(drillName, [score])}`, runId), kind: 'mend', body };
+  return { ...fresh(id, `Mended: ${goWords(drillName, [score])}`, runId, runId === null ? undefined : playerId), kind: 'mend', body };
 }
 
 /** The numbers of one go and the clips that belong to them, as they are sent. */
 export function goToSend({ goId, visit, run, item, round, scores, drillName, takeOf }: Given): Outgoing[] {
   const { playerId } = visit;
   const go: Outgoing = {
-    ...fresh(goId, goWords(drillName, scores), run.id),
+    ...fresh(goId, goWords(drillName, scores), run.id, playerId),
     kind: 'go',
     body: {
       playerId,
@@ -73,7 +77,7 @@ export function goToSend({ goId, visit, run, item, round, scores, drillName, tak
     const label = `Clip of ${drillName}${score.foot === 'both' ? '' : `, ${footInWords(score.foot)}`}`;
     return [
       {
-        ...fresh(id, label, run.id),
+        ...fresh(id, label, run.id, playerId),
         kind: 'clip',
         body: { playerId, id, scoreId: score.id, squadId: visit.squad.id, workAt: take.workAt ?? 0 },
         file: take.file,

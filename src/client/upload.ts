@@ -8,6 +8,8 @@ export interface Sending {
   uploadUrl: string | null;
   /** What it is for: the announced clip of a player, or film of a coach. */
   notes: { clip: string } | { film: string };
+  /** Which player of those on this device it is of; left out for a film. */
+  player?: string;
 }
 
 interface Hooks {
@@ -18,7 +20,7 @@ interface Hooks {
 const CHUNK_BYTES = 256 * 1024;
 
 /** Sends a file resumably. The upload's address is kept beside it, so that a closed tab goes on where it stopped. */
-export function uploadFile({ file, uploadUrl, notes }: Sending, hooks: Hooks): { done: Promise<void>; cancel(): void } {
+export function uploadFile({ file, uploadUrl, notes, player }: Sending, hooks: Hooks): { done: Promise<void>; cancel(): void } {
   let breakOff = () => {};
   const done = import('tus-js-client').then(
     ({ Upload, DetailedError }) =>
@@ -27,6 +29,7 @@ export function uploadFile({ file, uploadUrl, notes }: Sending, hooks: Hooks): {
           endpoint: '/api/uploads',
           uploadUrl,
           metadata: { ...notes },
+          headers: player ? { 'x-player': player } : {},
           chunkSize: CHUNK_BYTES,
           retryDelays: [],
           storeFingerprintForResuming: false,

@@ -39,5 +39,4 @@ export { feetOfRound, feetToScore, strongerOf } from './sides.ts';
 export { type WorkSpan, workSpans } from './spans.ts';
 export { spokenSeconds } from './spoken.ts';
 export { trySeconds } from './tries.ts';
-export { goesOnByItself, isAtTurn, type Sharer, turnsOf, weave, whoseTurn } from './turns.ts';
 export * from './types.ts';

@@ -66,7 +66,7 @@ export function goesOnByItself(players: readonly Sharer[], sheets: readonly (rea
   const ends = players.map(lastEndOf);
   const last = ends.indexOf(Math.max(...ends));
   const player = players[last];
-  if (!player || ends[last] === Number.NEGATIVE_INFINITY || isOver(player.state)) return false;
+  if (!player || ends[last] === Number.NEGATIVE_INFINITY || player.state.phase === 'stopped') return false;
   const ended = player.state.stretches.findLast((one) => one.endedAt === ends[last] && (player.turns[one.index] ?? null) !== null);
   return ended?.ended === 'clock' && sheets[last]?.[ended.index]?.kind === 'work';
 }

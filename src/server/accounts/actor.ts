@@ -4,7 +4,7 @@ import type { Db } from '../platform/db/connection.ts';
 import { playerGuardians, players, squadCoaches, squadPlayers } from '../platform/db/schema.ts';
 import { ADDRESS_HEADER } from '../platform/http/address.ts';
 import { Problem } from '../platform/problems.ts';
-import { besideCookieOf, besideOf, PLAYER_HEADER } from './beside.ts';
+import { besideCookieOf, companionOf, PLAYER_HEADER } from './companions.ts';
 import { isLeaving } from './leaving.ts';
 import { needsTwoFactor } from './needs-two-factor.ts';
 
@@ -72,7 +72,8 @@ export async function askingFrom(context: Context, headers: Headers): Promise<As
   const signInId = signedIn.session.id;
   const named = headers.get(PLAYER_HEADER);
   if (named && !(actor.kind === 'player' && actor.playerId === named)) {
-    const beside = actor.kind === 'player' ? besideOf(context.db, besideCookieOf(headers), named, context.now()) : undefined;
+    const beside =
+      actor.kind === 'player' ? companionOf(context.db, context.config.secret, besideCookieOf(headers), named, context.now()) : undefined;
     if (!beside) throw new Problem('somebody else', 'This player is not signed in here now. It waits on this device until they are.');
     return { actor: actorOf(context.db, { ...beside, id: beside.userId }), from, signInId: beside.id };
   }

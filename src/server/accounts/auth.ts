@@ -9,7 +9,7 @@ import { whileBusy } from '../platform/db/while-busy.ts';
 import { ADDRESS_HEADER } from '../platform/http/address.ts';
 import { writeLedger } from '../platform/ledger.ts';
 import { Problem } from '../platform/problems.ts';
-import { BESIDE_COOKIE, endBeside } from './beside.ts';
+import { BESIDE_COOKIE, endBeside } from './companions.ts';
 import { cookieAttributes, DEVICE_COOKIE, DEVICE_SECONDS, knownDevice, withAccount } from './device.ts';
 import { deviceInWords } from './device-words.ts';
 import type { Try } from './limits.ts';
@@ -143,7 +143,7 @@ export function createAuth(parts: AuthParts) {
       }),
       after: createAuthMiddleware(async (ctx) => {
         if (ctx.path === '/sign-out' && ctx.getCookie(BESIDE_COOKIE)) {
-          await whileBusy(() => endBeside(db, ctx.getCookie(BESIDE_COOKIE)));
+          await whileBusy(() => endBeside(db, config.secret, ctx.getCookie(BESIDE_COOKIE)));
           ctx.setCookie(BESIDE_COOKIE, '', { ...cookieAttributes(config), maxAge: 0 });
         }
         const failed = ctx.context.returned instanceof APIError;

@@ -7,8 +7,8 @@ import { FamilyLinkSignIn, SquadSignIn } from '../../contract/accounts.ts';
 import { players, squadPlayers, squads } from '../platform/db/schema.ts';
 import { ADDRESS_HEADER } from '../platform/http/address.ts';
 import { Problem } from '../platform/problems.ts';
-import { BESIDE_COOKIE, BESIDE_SECONDS, endBeside, withBeside } from './beside.ts';
 import { invitationBy } from './codes.ts';
+import { BESIDE_COOKIE, BESIDE_SECONDS, endBeside, withBeside } from './companions.ts';
 import { cookieAttributes, DEVICE_COOKIE, DEVICE_SECONDS, knownDevice, withAccount } from './device.ts';
 import { deviceInWords } from './device-words.ts';
 import { isLeaving } from './leaving.ts';
@@ -56,10 +56,13 @@ export const squadSignIn = ({ db, config, hashes, limits, now, tell }: AuthParts
     }
     const came = ctx.getCookie(BESIDE_COOKIE);
     if (beside) {
-      ctx.setCookie(BESIDE_COOKIE, withBeside(db, came, made, now()), { ...cookieAttributes(config), maxAge: BESIDE_SECONDS });
+      ctx.setCookie(BESIDE_COOKIE, withBeside(db, config.secret, came, made, now()), {
+        ...cookieAttributes(config),
+        maxAge: BESIDE_SECONDS,
+      });
     } else {
       // Who came along came with somebody else.
-      endBeside(db, came);
+      endBeside(db, config.secret, came);
       if (came) ctx.setCookie(BESIDE_COOKIE, '', { ...cookieAttributes(config), maxAge: 0 });
       await setSessionCookie(ctx, { session: made, user: owner });
     }

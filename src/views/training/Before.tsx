@@ -1,5 +1,5 @@
 import { Camera, CameraOff, Hand, TriangleAlert, Volume2 } from 'lucide-react';
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { lazy, type ReactNode, Suspense, useEffect, useMemo, useState } from 'react';
 import { lookForRoom, type Room } from '../../client/room.ts';
 import { number } from '../../client/words.ts';
 import type { ThisWeek } from '../../contract/training.ts';
@@ -32,6 +32,8 @@ interface Props {
   hearing: string | null;
   filming: Pick<Filming, 'stream' | 'facing' | 'problem' | 'switchOn' | 'switchOff'>;
   closedBefore: boolean;
+  /** Who plays along, or may. */
+  company?: ReactNode;
   onListen(on: boolean): void;
   onSound(): void;
   onStart(): void;
@@ -139,6 +141,7 @@ export function Before(props: Props) {
       {room && !room.denied && room.scarce && visit.mayFilm && (
         <Notice tone="look">This phone is nearly full. Numbers fit; clips may not.</Notice>
       )}
+      {props.company}
       <section className="slab p-4" aria-label="Fetch">
         <h2>Fetch</h2>
         <Fetch session={session} drills={drills} visit={visit} />

@@ -1,534 +1,154 @@
-import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { v7 as uuid } from 'uuid';
-import { changeRead, type KeptRun } from '../../client/device-store.ts';
+import { lazy, type ReactNode, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { companionsHere } from '../../client/companions.ts';
 import { guarded } from '../../client/guarded.tsx';
-import { sendSoon } from '../../client/send-queue.ts';
-import { goToSend, mendToSend, runToSend } from '../../client/to-send.ts';
-import { clockWords, footInWords } from '../../client/words.ts';
-import type { ScoreSent, ThisWeek } from '../../contract/training.ts';
-import { countsInPlaceOf } from '../../core/drills/beside.ts';
-import type { Foot } from '../../core/drills/terms.ts';
-import { doseOf, minutesInWords } from '../../core/training/dose.ts';
-import {
-  attemptOf,
-  compileRunSheet,
-  cuesToCall,
-  feetToScore,
-  hasBeat,
-  type Interval,
-  insteadIn,
-  plannedPace,
-  shareOfWork,
-  sheetWithInstead,
-  sideInWords,
-  TIMES,
-  trySeconds,
-  withInstead,
-  workOfGo,
-} from '../../core/training/index.ts';
-import { touchesDone } from '../../core/training/touches-done.ts';
-import type { Item, Session } from '../../core/weeks/schema.ts';
-import { Button, Notice } from '../../ui/parts/index.ts';
-import { shownByCoach } from '../clips/shown-by-coach.ts';
-import { Before } from './Before.tsx';
-import { ClockFace } from './ClockFace.tsx';
-import type { TodayChoice } from './Easier.tsx';
-import { afterGives, type Give, mendedScores, outcomesOf } from './gives.ts';
+import { sendForCompanions } from '../../client/send-queue.ts';
+import type { ClockState, Interval } from '../../core/training/index.ts';
+import { Button } from '../../ui/parts/index.ts';
 import { useHere } from './here.ts';
-import { leftOutAt } from './kit.ts';
-import { courseMetres, drawnAtHome } from './LayOut.tsx';
-import { beatWords, type Outcome } from './score-form.ts';
-import { useBeat } from './use-beat.ts';
-import { useClock } from './use-clock.ts';
-import { takeKey, useFilming } from './use-filming.ts';
-import { useHandsFree } from './use-hands-free.ts';
-import { useInPlace } from './use-in-place.ts';
-import { useMeeting } from './use-meeting.ts';
-import { useTaps } from './use-taps.ts';
+import type { Turn } from './use-turn.ts';
+import { type TurnRules, useTurns } from './use-turns.ts';
+import { Visit, type Visiting } from './Visit.tsx';
 
-const After = lazy(() => import('./After.tsx').then((file) => ({ default: file.After })));
-const GoTools = lazy(() => import('./GoTools.tsx').then((file) => ({ default: file.GoTools })));
-const Meet = lazy(() => import('./Meet.tsx').then((file) => ({ default: file.Meet })));
-const MendStep = lazy(() => import('./MendStep.tsx').then((file) => ({ default: file.MendStep })));
-const fetchPause = () => import('./PausePanel.tsx').then((file) => ({ default: file.PausePanel }));
-const PausePanel = lazy(fetchPause);
-const TapHalves = lazy(() => import('./TapHalves.tsx').then((file) => ({ default: file.TapHalves })));
-const ScoreStep = lazy(() => import('./ScoreStep.tsx').then((file) => ({ default: file.ScoreStep })));
+const Company = lazy(() => import('./Company.tsx').then((file) => ({ default: file.Company })));
+const PassOn = lazy(() => import('./PassOn.tsx').then((file) => ({ default: file.PassOn })));
+const besideVisits = () => import('./visits-beside.ts');
+const turnRules = () => import('../../core/training/turns.ts');
 
-type OpenWeek = NonNullable<ThisWeek['week']>;
-
-interface Props {
-  visit: ThisWeek & { week: OpenWeek; squad: NonNullable<ThisWeek['squad']> };
-  session: Session;
+interface Props extends Visiting {
   /** The page was made from what the device keeps: there is no line. */
   kept?: boolean;
 }
 
-function Outcomes({ outcomes, onMend }: { outcomes: readonly Outcome[]; onMend: (() => void) | null }) {
-  return (
-    <div className="flex flex-col gap-2">
-      <div className="flex flex-col gap-2" aria-live="polite">
-        {outcomes.map((one) => (
-          <div key={one.foot} className={`shown-once ${one.kind === 'record' ? 'border-lace border-l-8' : ''} slab p-3`}>
-            {one.foot !== 'both' && <span>{footInWords(one.foot)} · </span>}
-            <span className={`font-semibold ${one.kind === 'record' ? 'text-lace' : ''}`}>{one.sentence}</span>
-          </div>
-        ))}
-      </div>
-      {onMend && (
-        <Button className="min-h-12!" onClick={onMend}>
-          That is not right: mend it
-        </Button>
-      )}
-    </div>
-  );
+interface SharingProps extends Visiting {
+  part: Omit<Turn, 'onBegin'> | null;
+  company: ReactNode;
+  onClock(playerId: string, sheet: readonly Interval[], state: ClockState): void;
+  onBegin(playerId: string, begin: (() => void) | null): void;
 }
 
-/** What a stretch that nobody saw is called. */
-function missedWords(interval: Interval | undefined): string[] {
-  if (!interval) return [];
-  return [
-    interval.kind === 'work'
-      ? `${interval.foot === 'both' ? 'the work' : `the ${interval.foot} foot`} ended`
-      : `the ${interval.kind} ended`,
-  ];
+/** One of those who share the phone, or the only one. */
+function Sharing({ visit, session, part, company, onClock, onBegin }: SharingProps) {
+  const { playerId } = visit;
+  const report = useCallback((sheet: readonly Interval[], state: ClockState) => onClock(playerId, sheet, state), [onClock, playerId]);
+  const begins = useCallback((begin: (() => void) | null) => onBegin(playerId, begin), [onBegin, playerId]);
+  // The clock of whoever is alone is followed too: it says when nobody can come along any more.
+  return <Visit visit={visit} session={session} company={company} onClock={report} turn={part && { ...part, onBegin: begins }} />;
 }
 
-/** When the ball was said to be down in the work of a foot. */
-const dropsOf = (taps: ReturnType<typeof useTaps>, go: Pick<Interval, 'itemId' | 'round'>, foot: Foot): number[] =>
-  (taps.tapped(go, foot, '') ?? []).flatMap((tap) => (tap.what === 'drop' ? [tap.at] : []));
-
-/** Two touches within this time are one. */
-const DOUBLE_TAP_MS = 500;
-
-/** The player's visit to one session: before, the clock, the numbers, the clips, after. Everything is on the device before it is sent. */
-export const GoView = guarded(function GoView({ visit, session: planned, kept = false }: Props) {
-  const { week, runner } = visit;
-  const drills = useMemo(() => new Map(Object.entries({ ...visit.beside?.drills, ...week.content.drills })), [visit, week]);
-  const plannedSheet = useMemo(() => compileRunSheet(planned, drills, runner), [planned, drills, runner]);
-  const shown = useMemo(() => new Map([...drills].map(([id, drill]) => [id, drawnAtHome(visit, drill)])), [visit, drills]);
-  /** What is done in the place of what was planned, by item. */
-  const replaced = useRef<ReturnType<typeof insteadIn>>(new Map());
-  const drillOf = useCallback(
-    (interval: Interval | undefined) => {
-      if (!interval) return undefined;
-      const { itemId, drillId } = interval;
-      const id = (itemId === null ? undefined : replaced.current.get(itemId)?.drillId) ?? drillId;
-      return id === null ? undefined : shown.get(id);
-    },
-    [shown],
-  );
-  const plannedItems = useMemo(() => new Map(planned.blocks.flatMap((block) => block.items).map((item) => [item.id, item])), [planned]);
-  const numbersNow = useRef(visit.numbers);
-  const { beat, heard, setBeat } = useBeat(plannedSheet);
-  const about = useCallback(
-    (interval: Interval) => {
-      const drill = drillOf(interval);
-      const item = interval.itemId ? plannedItems.get(interval.itemId) : undefined;
-      const rule = item?.scored ? (drill?.counting.counts ?? null) : null;
-      return {
-        name: drill?.name ?? '',
-        rule,
-        cues: drill ? cuesToCall(drill) : [],
-        beat: beatWords(numbersNow.current, interval),
-        rhythm: heard.current && drill && hasBeat(interval) ? plannedPace(drill, interval.pace, runner) : null,
-      };
-    },
-    [drillOf, plannedItems, heard, runner],
-  );
-  const make = useCallback(
-    (): KeptRun => ({
-      id: uuid(),
-      playerId: visit.playerId,
-      sessionId: planned.id,
-      sessionName: planned.name,
-      revisionId: week.revisionId,
-      startedAt: 0,
-      aliveAt: 0,
-      over: false,
-      share: 0,
-    }),
-    [planned, week, visit],
-  );
-  const leftOut = useMemo(() => leftOutAt(visit), [visit]);
-  const clock = useClock(plannedSheet, make, about, leftOut);
-  const { state, run, tap } = clock;
-  const events = clock.log();
-  const instead = useMemo(() => insteadIn(events), [events]);
-  replaced.current = instead;
-  const session = useMemo(() => withInstead(planned, instead), [planned, instead]);
-  const sheet = useMemo(() => sheetWithInstead(plannedSheet, instead), [plannedSheet, instead]);
-  const items = useMemo(() => new Map(session.blocks.flatMap((block) => block.items).map((item) => [item.id, item])), [session]);
-  const interval = sheet[state.index];
-  const attempt = interval ? attemptOf(state, state.index) : 0;
-  const filming = useFilming(sheet, state, clock.aheadMs, run.id, visit.film);
-  const [outcomes, setOutcomes] = useState<Outcome[]>([]);
-  const [gives, setGives] = useState<readonly Give[]>([]);
-  const { numbers, bests } = useMemo(() => afterGives(visit.numbers, gives, runner.level), [visit, gives, runner]);
-  const [mending, setMending] = useState<Give | null>(null);
-  // What was planned has its number; what takes its place for a day is done without one.
-  const beats = useMemo(() => numbers.filter((one) => !instead.has(one.itemId)), [numbers, instead]);
-  numbersNow.current = beats;
-  const taps = useTaps(run.id);
-  const [helper, setHelper] = useState(false);
-  /** The clock stands because a number is being put right. */
-  const pausedToMend = useRef(false);
-  const given = useRef('');
+/** One player's visit to a session, or the visits of several who share the phone and take turns. */
+export const GoView = guarded(function GoView({ visit, session, kept = false }: Props) {
   useHere(visit, kept);
-  const waits = state.phase === 'running' && (interval?.kind === 'set-up' || interval?.kind === 'drink');
-  // The walk to the phone is no part of a course.
-  const endsByHand = state.phase === 'running' && interval?.kind === 'work' && interval.ends === 'player';
+  const me = visit.playerId;
+  const [others, setOthers] = useState<Visiting[]>([]);
+  const [looking, setLooking] = useState(true);
+  const players = useMemo(() => [{ visit, session }, ...others], [visit, session, others]);
+  const visits = useMemo(() => players.map((one) => one.visit), [players]);
+  const [rules, setRules] = useState<TurnRules | null>(null);
+  const { floor, seconds, report } = useTurns(visits, rules);
+  /** Whose screen is looked at. */
+  const [shown, setShown] = useState(me);
+  const [begun, setBegun] = useState(false);
+  const [asking, setAsking] = useState(false);
+  const begins = useRef(new Map<string, () => void>());
 
-  const pauseClock = useCallback(() => tap('pause'), [tap]);
-  const meeting = useMeeting(visit, session, sheet, state, pauseClock);
-  const [stepsOut, setStepsOut] = useState(false);
-  // What cannot be done at this home is passed before a word is said of it.
-  const plannedDrill = drills.get((interval?.itemId && plannedItems.get(interval.itemId)?.drillId) || '');
-  const doneDrill = drillOf(interval);
-  const isUncounted = interval?.kind === 'score' && plannedDrill && doneDrill && !countsInPlaceOf(plannedDrill, doneDrill);
-  const passes = state.phase === 'running' && interval?.itemId != null && (leftOut.has(interval.itemId) || isUncounted);
-  const held = passes || meeting.drillId !== null || mending !== null || stepsOut;
-  const inPlace = useInPlace(sheet, state, held, runner.times?.walkBack ?? TIMES.walkBack, tap);
-  const { listening, loud, hearing, listenOn } = useHandsFree(
-    clock.voice,
-    waits ? () => tap('ready') : inPlace.isWaiting ? inPlace.ready : endsByHand ? () => tap('done') : null,
+  // Who came along earlier today is still here after a reload.
+  useEffect(() => {
+    const here = companionsHere(me);
+    if (here.length === 0) return setLooking(false);
+    void Promise.all([besideVisits().then(({ openVisitsBeside }) => openVisitsBeside(here, session.id)), turnRules()])
+      .then(([found, rules]) => {
+        setRules(rules);
+        setOthers(found);
+      })
+      .catch(() => {})
+      .finally(() => setLooking(false));
+  }, [me, session.id]);
+
+  const change = (next: Visiting[]) => {
+    setOthers(next);
+    sendForCompanions(
+      me,
+      next.map(({ visit: { playerId, nickname, film } }) => ({ playerId, nickname, film })),
+    );
+  };
+  const whose = floor.who === null ? null : (players[floor.who]?.visit ?? null);
+  const whoseId = whose?.playerId ?? null;
+  const goesOn = floor.goesOn;
+  useEffect(() => {
+    if (whoseId && goesOn) setShown(whoseId);
+  }, [whoseId, goesOn]);
+  const show = useCallback((playerId: string) => {
+    setShown(playerId);
+    begins.current.get(playerId)?.();
+  }, []);
+  const tell = useCallback(
+    (playerId: string, sheet: readonly Interval[], state: ClockState) => {
+      if (state.phase !== 'waiting') setBegun(true);
+      report(playerId, sheet, state);
+    },
+    [report],
   );
+  const pass = useCallback(() => whoseId && show(whoseId), [whoseId, show]);
+  const beginsWith = useCallback((playerId: string, begin: (() => void) | null) => {
+    if (begin) begins.current.set(playerId, begin);
+    else begins.current.delete(playerId);
+  }, []);
 
-  // Pause stands where Start stood: the second touch of a double tap is no pause.
-  const startedAt = useRef(Number.NEGATIVE_INFINITY);
-  const pauseByTouch = () => {
-    if (performance.now() - startedAt.current > DOUBLE_TAP_MS) tap('pause');
-  };
-  // biome-ignore lint/correctness/useExhaustiveDependencies: each interval of it is passed by itself.
-  useEffect(() => {
-    if (passes) tap('skip');
-  }, [passes, state.index, tap]);
-
-  const { voice } = clock;
-  useEffect(() => {
-    if (inPlace.isWaiting) voice.tell('Back to your place. Say when you are ready.', 'set-up');
-  }, [inPlace.isWaiting, voice]);
-
-  const { now, log } = clock;
-  const sendLog = useCallback(() => sendSoon(runToSend(run, log(), now())), [run, log, now]);
-  const over = state.phase === 'finished' || state.phase === 'stopped';
-  useEffect(() => {
-    if (over && run.over && !clock.keepProblem) void sendLog().catch(() => {});
-  }, [over, run.over, clock.keepProblem, sendLog]);
-
-  const giveScores = async (item: Item, round: number, scores: ScoreSent[]) => {
-    const drill = drills.get(item.drillId);
-    // Two quick taps are one, also when the second comes before the screen has changed.
-    const go = `${item.id}|${round}|${attempt}`;
-    if (!drill || given.current === go) return;
-    given.current = go;
-    const keyOf = (foot: Foot) => takeKey({ itemId: item.id, round, foot });
-    // A recording that does not end leaves the numbers without a clip, never the clip without its numbers.
-    const takes = await filming.collect(scores.map((score) => keyOf(score.foot))).catch(() => []);
-    const takeOf = (score: ScoreSent) => takes.find((take) => take.key === keyOf(score.foot));
-    // The log goes before the numbers: it is what proves that they were made on the clock.
-    const goId = uuid();
-    const out = [runToSend(run, log(), now()), ...goToSend({ goId, visit, run, item, round, scores, drillName: drill.name, takeOf })];
-    const keys = takes.map((take) => take.key);
-    const keeping = clock.give(out, keys);
-    filming.takeAway(keys);
-    const give = {
-      goId,
-      item,
-      drill,
-      round,
-      work: workOfGo(sheet, state, item.id, round),
-      scores,
-      mends: [],
-      replaced: instead.has(item.id),
-      courseMetres: courseMetres(visit, drill),
-    };
-    setOutcomes(outcomesOf(give, beats));
-    await keepGives([...gives, give], keeping);
-  };
-
-  /** Everything that follows from the goes of this visit is shown and kept; a number put right leaves no trace of the one before. */
-  const keepGives = async (all: readonly Give[], keeping: Promise<unknown>) => {
-    setGives(all);
-    const after = afterGives(visit.numbers, all, runner.level).numbers;
-    try {
-      await keeping;
-      await changeRead<ThisWeek>(`visit:${visit.playerId}`, (now) => ({ ...now, numbers: after }));
-      await sendLog();
-    } catch {
-      // The clock says that it is not kept yet, and keeps it as soon as there is room.
-    }
-  };
-
-  const endMending = () => {
-    setMending(null);
-    if (pausedToMend.current) tap('resume');
-    pausedToMend.current = false;
-  };
-  const mend = (give: Give, said: readonly ScoreSent[]) => {
-    const mended = mendedScores(give.scores, said);
-    if (mended.length === 0) return endMending();
-    const scores = give.scores.map((had) => mended.find((one) => one.id === had.id) ?? had);
-    const at = gives.findIndex((one) => one.goId === give.goId);
-    const out = mended.map((score) => mendToSend(visit.playerId, run.id, give.drill.name, score));
-    const mends = [...give.mends, ...out.map((one) => one.id)];
-    const all = gives.map((one) => (one.goId === give.goId ? { ...give, scores, mends } : one));
-    const before = afterGives(visit.numbers, gives.slice(0, at), runner.level).numbers;
-    if (at === gives.length - 1) setOutcomes(outcomesOf({ ...give, scores }, before));
-    void keepGives(all, clock.give(out, []));
-    // Only then the clock goes on: what is kept here ends no work.
-    endMending();
-  };
-
-  // What was said about the last go is gone when the next one starts.
-  const working = interval?.kind === 'work';
-  useEffect(() => {
-    if (working) setOutcomes([]);
-  }, [working]);
-
-  if (clock.loading) return <p className="p-4">Opening the session…</p>;
-
-  if (clock.elsewhere) {
-    return (
-      <main className="wrap-anywhere mx-auto flex max-w-lg flex-col gap-4 p-4">
-        <h1>{session.name}</h1>
-        <Notice tone="look">This session is open in another tab, which has the clock. Close that one to go on here.</Notice>
-        <Button look="main" size="player" onClick={() => window.location.reload()}>
-          I closed it
-        </Button>
-      </main>
-    );
-  }
-
-  if (state.phase === 'waiting') {
-    return (
-      <Before
-        visit={visit}
-        session={session}
-        sheet={sheet}
-        minutes={minutesInWords(doseOf(sheet, drills, runner))}
-        unknown={meeting.unknown}
-        drills={drills}
-        listening={listening}
-        hearing={hearing}
-        filming={filming}
-        closedBefore={clock.closedBefore}
-        onListen={(on) => void listenOn(on)}
-        onSound={() => clock.voice.check()}
-        onStart={() => {
-          clock.voice.open();
-          // A pause waits for nothing.
-          void fetchPause().catch(() => {});
-          startedAt.current = performance.now();
-          tap('start');
-        }}
-      />
-    );
-  }
-
-  if (mending) {
-    const at = gives.findIndex((one) => one.goId === mending.goId);
-    return (
-      <main className="wrap-anywhere mx-auto flex min-h-dvh max-w-lg flex-col gap-3 p-4">
-        <Suspense fallback={<p>One moment…</p>}>
-          <MendStep
-            give={mending}
-            numbers={afterGives(visit.numbers, gives.slice(0, at), runner.level).numbers}
-            onMend={(said) => mend(mending, said)}
-            onBack={endMending}
-          />
-        </Suspense>
-      </main>
-    );
-  }
-
-  if (over) {
-    const stop = log().findLast((event) => event.type === 'stop');
-    return (
-      <Suspense fallback={<p className="p-4">One moment…</p>}>
-        <After
-          run={run}
-          sessionName={session.name}
-          finished={state.phase === 'finished'}
-          hurt={stop?.type === 'stop' && stop.why === 'hurt'}
-          share={shareOfWork(sheet, state, leftOut)}
-          mayFilm={visit.mayFilm}
-          touches={touchesDone(sheet, state, drills, runner)}
-          bests={bests}
-          gives={gives}
-          onMend={setMending}
-          next={week.content.sessions.find((one) => one.id !== session.id && !visit.done.includes(one.id)) ?? null}
-          sessions={week.content.sessions.length}
-          problem={clock.keepProblem}
-        />
-      </Suspense>
-    );
-  }
-
-  const item = interval?.itemId ? items.get(interval.itemId) : undefined;
-  const drill = drillOf(interval);
-  const paused = state.phase === 'paused';
-  const meets = meeting.drillId !== null && drill !== undefined && !stepsOut;
-  const calls = drill ? cuesToCall(drill) : [];
-  const neighbours = plannedDrill && visit.beside?.of[plannedDrill.id];
-  /** Another drill for today, from where the clock stands; `starts` says whether the go begins again with it. */
-  const choiceOf = (starts: boolean): TodayChoice | null =>
-    item && plannedDrill && neighbours
-      ? {
-          planned: plannedDrill.name,
-          easier: shown.get(neighbours.easier ?? '') ?? null,
-          harder: shown.get(neighbours.harder ?? '') ?? null,
-          isReplaced: instead.has(item.id),
-          choose(drillId, why) {
-            clock.replace(item.id, drillId, why);
-            if (starts) again();
-            else if (meeting.isMet(drillId ?? plannedDrill.id)) tap('resume');
-          },
-        }
-      : null;
-  const left = interval ? clockWords(Math.max(0, interval.seconds - state.ranMs / 1000)) : '';
-  const here = [drill?.name, interval && sideInWords(interval), interval?.ends === 'clock' ? `${left} left` : '']
-    .filter(Boolean)
-    .join(', ');
-  // Alone, the player says where a try ends; a helper's halves have a button of their own for it.
-  const countsTries = !helper && item?.scored === true && item.dose.measure === 'unbroken run' && interval?.kind === 'work';
-  const again = () => {
-    if (interval) taps.clear(interval);
-    setStepsOut(false);
-    tap('again');
-  };
-  const goOn = () => {
-    clock.voice.open();
-    setStepsOut(false);
-    // Out of a pause before something new it goes back to meeting that; out of one on the way back from a number, to that.
-    if (!stepsOut || (meeting.drillId === null && !inPlace.isBack)) tap('resume');
-  };
+  if (looking) return <p className="p-4">Opening the session…</p>;
   return (
-    <main className="wrap-anywhere mx-auto flex h-dvh max-w-lg flex-col gap-3 overflow-y-auto p-4 flat:max-w-none">
-      <h1 className="sr-only">{session.name}</h1>
-      {clock.keepProblem && <Notice tone="stop">{clock.keepProblem}</Notice>}
-      {clock.awayMs > 2000 && (
-        <Notice tone="look">Welcome back. The clock stood still for {clockWords(clock.awayMs / 1000)}; you are where you were.</Notice>
-      )}
-      {clock.missed.length > 0 && (
-        <Notice tone="look">
-          While the screen was off: {clock.missed.flatMap((one) => missedWords(sheet[one.index])).join(', ')}. Pause, then Again, does this
-          one once more.
-        </Notice>
-      )}
-      {meets ? (
-        <Suspense fallback={<p className="text-xl">New for you: {drill.name}…</p>}>
-          <Meet
-            key={drill.id}
-            drill={drill}
-            foot={interval && interval.foot !== 'both' ? interval.foot : null}
-            stronger={runner.strongerFoot}
-            shown={shownByCoach(visit.films, drill.id)}
-            voice={clock.voice}
-            choice={choiceOf(false)}
-            onMet={() => {
-              meeting.met(drill.id);
-              clock.voice.open();
-              tap('resume');
-            }}
-            onPause={() => setStepsOut(true)}
-          />
+    <>
+      {players.map((one) => {
+        const { playerId, nickname } = one.visit;
+        const isShown = others.length === 0 || shown === playerId;
+        return (
+          <div key={playerId} hidden={!isShown}>
+            <Sharing
+              {...one}
+              part={
+                others.length === 0 || !rules
+                  ? null
+                  : { rules, nickname, mine: whoseId === playerId, isShown, goesOn, whose: whose?.nickname ?? null, pass }
+              }
+              onClock={tell}
+              onBegin={beginsWith}
+              company={
+                playerId === me && !kept && !begun ? (
+                  others.length === 0 && !asking ? (
+                    <Button
+                      size="player"
+                      onClick={() => {
+                        setAsking(true);
+                        void turnRules().then(setRules);
+                      }}
+                    >
+                      Somebody plays with me
+                    </Button>
+                  ) : (
+                    <Suspense>
+                      <Company
+                        visit={visit}
+                        session={session}
+                        others={others}
+                        seconds={seconds}
+                        onChange={change}
+                        asks={asking}
+                        onAsk={setAsking}
+                      />
+                    </Suspense>
+                  )
+                ) : (
+                  others.length > 0 && <h2 className="text-2xl">{nickname}, this is yours.</h2>
+                )
+              }
+            />
+          </div>
+        );
+      })}
+      {others.length > 0 && begun && (
+        <Suspense>
+          <PassOn players={visits} shown={shown} whose={whoseId} onShow={show} />
         </Suspense>
-      ) : paused && !inPlace.isWaiting ? (
-        <Suspense fallback={<h2 className="text-[40px]">Paused</h2>}>
-          <PausePanel
-            here={here}
-            drill={drill ?? null}
-            foot={interval && interval.foot !== 'both' ? interval.foot : null}
-            stronger={runner.strongerFoot}
-            shown={shownByCoach(visit.films, drill?.id ?? '')}
-            choice={choiceOf(true)}
-            onGoOn={goOn}
-            onAgain={again}
-            onSkip={() => {
-              setStepsOut(false);
-              tap('skip');
-            }}
-            onHurt={() => clock.stop('hurt')}
-            onLeave={() => clock.stop('left')}
-          />
-        </Suspense>
-      ) : interval?.kind === 'score' && item && drill ? (
-        <Suspense fallback={<p>One moment…</p>}>
-          <ScoreStep
-            key={`${item.id}|${interval.round}|${attempt}`}
-            item={item}
-            drill={drill}
-            round={interval.round}
-            feet={feetToScore(item, runner.strongerFoot)}
-            work={workOfGo(sheet, state, item.id, interval.round)}
-            numbers={beats.filter((one) => one.itemId === item.id)}
-            choice={choiceOf(true)}
-            stronger={runner.strongerFoot}
-            taps={taps}
-            courseMetres={courseMetres(visit, drill)}
-            trySeconds={(foot) => trySeconds(sheet, state, { itemId: item.id, round: interval.round, foot }, dropsOf(taps, interval, foot))}
-            filming={filming}
-            mayFilm={visit.mayFilm}
-            onGive={(scores) => void giveScores(item, interval.round, scores)}
-            onAgain={again}
-            onPause={() => tap('pause')}
-          />
-        </Suspense>
-      ) : (
-        <ClockFace
-          sheet={sheet}
-          state={state}
-          drillOf={drillOf}
-          listening={listening ? (loud ? 'loud' : 'quiet') : null}
-          stronger={runner.strongerFoot}
-          halves={
-            helper && item?.scored && interval ? (
-              <Suspense>
-                <TapHalves
-                  foot={interval.foot}
-                  tries={item.dose.measure === 'unbroken run'}
-                  taps={taps.of(interval)}
-                  onChange={(next) => taps.change(interval, next)}
-                />
-              </Suspense>
-            ) : null
-          }
-          calls={calls}
-          beat={interval?.kind === 'work' ? beatWords(beats, interval) : null}
-          backInPlace={inPlace.isWaiting}
-          tries={interval && countsTries ? taps.of(interval).filter((tap) => tap.what === 'drop').length : null}
-          onTryOver={() => interval && taps.change(interval, [...taps.of(interval), { at: now(), what: 'drop' }])}
-          onPause={inPlace.isWaiting ? () => setStepsOut(true) : pauseByTouch}
-          onReady={() => {
-            startedAt.current = Number.NEGATIVE_INFINITY;
-            clock.voice.open();
-            if (inPlace.isWaiting) inPlace.ready();
-            else tap('ready');
-          }}
-          onDone={() => tap('done')}
-        >
-          <Outcomes
-            outcomes={outcomes}
-            onMend={
-              outcomes.length > 0 && !working
-                ? () => {
-                    // On the way back from a number the clock stands already, and goes on when the player is ready.
-                    pausedToMend.current = !inPlace.isWaiting;
-                    if (!inPlace.isWaiting) tap('pause');
-                    setMending(gives.at(-1) ?? null);
-                  }
-                : null
-            }
-          />
-          {!working && (
-            <Suspense>
-              <GoTools filming={visit.mayFilm ? filming : null} helper={helper} onHelper={setHelper} beat={beat} onBeat={setBeat} />
-            </Suspense>
-          )}
-          {filming.filming && working && <p className="font-bold text-xl">Filming this go</p>}
-        </ClockFace>
       )}
-    </main>
+    </>
   );
 });

@@ -30,6 +30,8 @@ interface Props {
   /** Easier or harder ones for today; null where there is none. */
   choice: TodayChoice | null;
   stronger: StrongerFoot;
+  /** Whose number it is, where several share the phone. */
+  who: string | null;
   onGive(scores: ScoreSent[]): void;
   onAgain(): void;
   onPause(): void;
@@ -50,6 +52,7 @@ export function ScoreStep({
   mayFilm,
   choice,
   stronger,
+  who,
   onGive,
   onAgain,
   onPause,
@@ -94,7 +97,7 @@ export function ScoreStep({
         />
       )}
       <div className={isAsked ? 'hidden' : 'contents'}>
-        <h2 className="text-2xl">How many?</h2>
+        <h2 className="text-2xl">{who ? `How many, ${who}?` : 'How many?'}</h2>
         <ScoreEntry
           item={item}
           drill={drill}

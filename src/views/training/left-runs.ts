@@ -6,8 +6,8 @@ import { closing } from '../../core/training/resume.ts';
 
 const KEEP_MS = 14 * DAY_MS;
 
-/** The lock that one tab holds while it has the clock of a session. */
-export const clockLock = (sessionId: string): string => `eager-feet-visit-${sessionId}`;
+/** The lock that one tab holds while it has a player's clock of a session. */
+export const clockLock = (playerId: string, sessionId: string): string => `eager-feet-visit-${playerId}-${sessionId}`;
 
 export interface Looked {
   /** Visits that can be gone on with, newest first. */
@@ -38,7 +38,7 @@ export async function lookAfterRuns(playerId: string, revisionId: string | null,
       looked.closed.push(run.sessionId);
     };
     if (run.sessionId === held) await close();
-    else await navigator.locks.request(clockLock(run.sessionId), { ifAvailable: true }, async (lock) => lock && close());
+    else await navigator.locks.request(clockLock(playerId, run.sessionId), { ifAvailable: true }, async (lock) => lock && close());
   }
   await forgetOldRuns(now - KEEP_MS);
   return looked;

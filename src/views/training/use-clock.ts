@@ -81,12 +81,14 @@ const isOver = (state: ClockState) => state.phase === 'finished' || state.phase 
  * in a pause at the place where it stopped, cues are laid down ahead, and the screen is kept awake.
  * @param make a run for a visit that begins
  * @param leftOut items that cannot be done at this home
+ * @param isQuiet somebody else has the phone: nothing is said of this clock
  */
 export function useClock(
   sheet: readonly Interval[],
   make: () => KeptRun,
   about: (interval: Interval) => Announced,
   leftOut: ReadonlySet<string>,
+  isQuiet = false,
 ): Clock {
   const [run, setRun] = useState<KeptRun>(make);
   const [state, setState] = useState<ClockState>(NOT_STARTED);
@@ -107,10 +109,12 @@ export function useClock(
   const logNow = useCallback(() => deviceNow() + ahead.current, []);
   const aboutRef = useRef(about);
   aboutRef.current = about;
+  const quietRef = useRef(isQuiet);
+  quietRef.current = isQuiet;
 
   const layCues = useCallback(() => {
     laidAt.current = performance.now();
-    voice.lay(laidCues(sheet, stateRef.current, (interval) => aboutRef.current(interval), LATE_MS));
+    voice.lay(quietRef.current ? [] : laidCues(sheet, stateRef.current, (interval) => aboutRef.current(interval), LATE_MS));
   }, [sheet, voice]);
 
   const show = useCallback(
@@ -195,7 +199,7 @@ export function useClock(
     };
     let letGo = () => {};
     // One tab has the clock of a session: two would write one log.
-    void navigator.locks.request(clockLock(runRef.current.sessionId), { ifAvailable: true }, async (lock) => {
+    void navigator.locks.request(clockLock(runRef.current.playerId, runRef.current.sessionId), { ifAvailable: true }, async (lock) => {
       if (gone) return;
       if (!lock) setElsewhere(true);
       else await open().catch(() => setKeepProblem(CANNOT_KEEP));

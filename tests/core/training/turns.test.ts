@@ -5,15 +5,11 @@ import {
   applyEvent,
   type ClockState,
   compileRunSheet,
-  goesOnByItself,
   type Interval,
-  isAtTurn,
   NOT_STARTED,
   TYPICAL_RUNNER,
-  turnsOf,
-  weave,
-  whoseTurn,
 } from '../../../src/core/training/index.ts';
+import { goesOnByItself, isAtTurn, turnsOf, weave, whoseTurn } from '../../../src/core/training/turns.ts';
 import { often } from '../../often.ts';
 import { aBlock, anItem, aSession, drills, timed } from '../make.ts';
 
@@ -102,7 +98,7 @@ describe('taking turns', () => {
     expect(order.map((one) => one.turn)).to.deep.equal([0, 0, 0, 1, 1, 1, 2, 2, 2]);
   });
 
-  it('law: lived or planned, each has the whole own session in its order, in the same turns, and nobody works twice at once', () => {
+  it('law: lived or planned, each has the whole own session in its order, each turn in one piece, and nobody works twice at once', () => {
     fc.assert(
       fc.property(someSheets, (sheets) => {
         const { states, order, working } = live(sheets, 250, 1000);
@@ -118,7 +114,6 @@ describe('taking turns', () => {
           const last = plannedOrder.at(-1);
           if (sheet[index]?.kind === 'work' && turn !== null && (last?.who !== who || last.turn !== turn)) plannedOrder.push({ who, turn });
         }
-        // A rest that is longer than everybody else's turns may let another one first; who has a turn is never another.
         const sorted = (list: typeof order) => [...list].sort((a, b) => a.who - b.who || a.turn - b.turn);
         expect(sorted(order)).to.deep.equal(sorted(plannedOrder));
       }),
@@ -233,6 +228,7 @@ describe('taking turns', () => {
       expect(byItself(state('clock'))).to.equal(true);
       expect(byItself(state('skipped'))).to.equal(false);
       expect(byItself({ ...state('clock'), phase: 'stopped' })).to.equal(false);
+      expect(byItself({ ...state('clock'), phase: 'finished' })).to.equal(true);
       expect(byItself(NOT_STARTED)).to.equal(false);
       expect(byItself(at(score + 1), sheet)).to.equal(false);
     });

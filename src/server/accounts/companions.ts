@@ -1,3 +1,4 @@
+import { createHmac, timingSafeEqual } from 'node:crypto';
 import { and, eq, gt, inArray } from 'drizzle-orm';
 import type { Db } from '../platform/db/connection.ts';
 import { players, session, user } from '../platform/db/schema.ts';
@@ -12,12 +13,17 @@ export const PLAYER_HEADER = 'x-player';
 /** As many as can take turns with one. */
 const MOST = 3;
 
-/** What the cookie holds: opaque tokens, the newest first. */
-export const besideTokens = (cookie: string | null | undefined): string[] =>
-  (cookie ?? '')
-    .split('.')
-    .filter((token) => /^[A-Za-z0-9]{20,}$/.test(token))
-    .slice(0, MOST);
+const sealOf = (secret: string, tokens: readonly string[]) =>
+  createHmac('sha256', secret)
+    .update(`beside|${tokens.join('.')}`)
+    .digest('base64url');
+
+/** What the cookie holds: tokens of sign-ins, the newest first, sealed by the house's secret; nothing of a cookie that somebody else made. */
+function tokensIn(secret: string, cookie: string | null | undefined): string[] {
+  const [seal = '', ...tokens] = (cookie ?? '').split('.');
+  const wanted = sealOf(secret, tokens);
+  return seal.length === wanted.length && timingSafeEqual(Buffer.from(seal), Buffer.from(wanted)) ? tokens : [];
+}
 
 /** The cookie's value out of a request's headers. */
 export const besideCookieOf = (headers: Headers): string | null =>
@@ -38,21 +44,28 @@ const signInsBy = (db: Db, tokens: readonly string[], now: number) =>
     .where(and(inArray(session.token, [...tokens]), gt(session.expiresAt, new Date(now))))
     .all();
 
+function end(db: Db, tokens: readonly string[]): void {
+  if (tokens.length > 0)
+    db.delete(session)
+      .where(inArray(session.token, [...tokens]))
+      .run();
+}
+
 /** The sign-in of a player beside, by the cookie; undefined where there is none. */
-export const besideOf = (db: Db, cookie: string | null, playerId: string, now: number) =>
-  signInsBy(db, besideTokens(cookie), now).find((one) => one.playerId === playerId);
+export const companionOf = (db: Db, secret: string, cookie: string | null, playerId: string, now: number) =>
+  signInsBy(db, tokensIn(secret, cookie), now).find((one) => one.playerId === playerId);
 
 /** The cookie's value once somebody has come; sign-ins that it does not hold any more end. */
-export function withBeside(db: Db, cookie: string | null, come: { token: string; userId: string }, now: number): string {
-  const held = besideTokens(cookie);
+export function withBeside(db: Db, secret: string, cookie: string | null, come: { token: string; userId: string }, now: number): string {
+  const held = tokensIn(secret, cookie);
   const others = signInsBy(db, held, now).filter((one) => one.userId !== come.userId);
   const kept = [come.token, ...held.filter((token) => others.some((one) => one.token === token))].slice(0, MOST);
-  endBeside(db, held.filter((token) => !kept.includes(token)).join('.'));
-  return kept.join('.');
+  end(
+    db,
+    held.filter((token) => !kept.includes(token)),
+  );
+  return [sealOf(secret, kept), ...kept].join('.');
 }
 
 /** Ends the sign-ins of all who came along. */
-export function endBeside(db: Db, cookie: string | null): void {
-  const tokens = besideTokens(cookie);
-  if (tokens.length > 0) db.delete(session).where(inArray(session.token, tokens)).run();
-}
+export const endBeside = (db: Db, secret: string, cookie: string | null): void => end(db, tokensIn(secret, cookie));

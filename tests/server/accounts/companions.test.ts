@@ -23,6 +23,12 @@ describe('players who take turns on one device', () => {
     }
     return { status: answer.status, said: (await answer.json().catch(() => ({}))) as { message?: string; playerId?: string } };
   };
+  const tokens = () =>
+    town.context.db
+      .select({ token: session.token })
+      .from(session)
+      .all()
+      .map((one) => one.token);
   const signIn = (nickname: string, pin: string) => post('/sign-in/squad', { code: 'lantern', nickname, pin });
   const bring = (nickname: string, pin: string) => post('/sign-in/beside', { code: 'lantern', nickname, pin });
   const ask = (player?: string) =>
@@ -68,6 +74,16 @@ describe('players who take turns on one device', () => {
     expect(await idOf(town.otherPlayer.playerId)).to.equal('nobody');
   });
 
+  it('takes no token that the house did not seal itself', async () => {
+    await signIn('Comet', '2468');
+    await bring('Pebble', '1357');
+    const [seal, token] = jar.get('eager-feet.beside')?.split('.') ?? [];
+    for (const forged of [token, `.${token}`, `${seal?.slice(1)}x.${token}`, `${seal}.${token}.${token}`]) {
+      jar.set('eager-feet.beside', forged ?? '');
+      expect(await refusal(town.otherPlayer.playerId), forged).to.equal('somebody else');
+    }
+  });
+
   it('brings nobody along with themselves, and a second time in the place of the first', async () => {
     await signIn('Comet', '2468');
     expect((await bring('Comet', '2468')).said.message).to.match(/That is you/);
@@ -75,7 +91,7 @@ describe('players who take turns on one device', () => {
     const first = jar.get('eager-feet.beside');
     await bring('Pebble', '1357');
     expect(jar.get('eager-feet.beside')).to.not.equal(first);
-    expect(jar.get('eager-feet.beside')?.split('.')).to.have.length(1);
+    expect(jar.get('eager-feet.beside')?.split('.')).to.have.length(2);
     expect(town.context.db.select({ token: session.token }).from(session).all()).to.have.length(2);
   });
 
@@ -83,16 +99,11 @@ describe('players who take turns on one device', () => {
     for (const end of [() => post('/sign-out', {}), () => signIn('Pebble', '1357')]) {
       await signIn('Comet', '2468');
       await bring('Pebble', '1357');
-      const token = jar.get('eager-feet.beside') ?? '';
+      const token = jar.get('eager-feet.beside')?.split('.')[1] ?? '';
+      expect(tokens()).to.include(token);
       await end();
       expect(jar.has('eager-feet.beside')).to.equal(false);
-      expect(
-        town.context.db
-          .select()
-          .from(session)
-          .all()
-          .map((one) => one.token),
-      ).to.not.include(token);
+      expect(tokens()).to.not.include(token);
     }
   });
 

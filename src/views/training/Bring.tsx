@@ -1,0 +1,69 @@
+import { useState } from 'react';
+import { sendJson } from '../../client/client.ts';
+import { type PlayerHere, playersHere } from '../../client/players-here.ts';
+import { useForm } from '../../client/use-form.ts';
+import { SquadSignIn } from '../../contract/accounts.ts';
+import { PlayerMark } from '../../ui/notations/PlayerMark.tsx';
+import { Button, Dialog, Field, Form, Notice } from '../../ui/parts/index.ts';
+import type { Visiting } from './Visit.tsx';
+import { visitBeside, weekBeside } from './visits-beside.ts';
+
+interface Props extends Visiting {
+  others: readonly Visiting[];
+  onCome(player: Visiting): void;
+  onClose(): void;
+}
+
+/** Lets somebody else in with the own PIN. */
+export function Bring({ visit, session, others, onCome, onClose }: Props) {
+  const taken = [visit, ...others.map((one) => one.visit)].map((one) => one.nickname.toLowerCase());
+  const here = playersHere();
+  const players = here.filter((one) => !taken.includes(one.nickname.toLowerCase()));
+  const own = here.find((one) => one.nickname.toLowerCase() === visit.nickname.toLowerCase());
+  const { field, refusal, busy, send, setValue } = useForm({
+    first: { code: own?.code ?? '', nickname: '', pin: '' },
+    schema: SquadSignIn,
+  });
+  const [nothing, setNothing] = useState<string | null>(null);
+  const pick = ({ code, nickname }: PlayerHere) => {
+    setValue('code', code);
+    setValue('nickname', nickname);
+    document.querySelector<HTMLInputElement>('dialog input[name=pin]')?.focus();
+  };
+  const enter = async () => {
+    setNothing(null);
+    const week = await send(async (body) => {
+      const answer = (await sendJson('POST', '/api/auth/sign-in/beside', body)) as { playerId: string };
+      return { found: await weekBeside(answer.playerId) };
+    });
+    if (!week) return;
+    const player = week.found && visitBeside(week.found, session.id);
+    if (player) onCome(player);
+    else setNothing('There is no open week for this player. They can watch and count.');
+  };
+  return (
+    <Dialog label="Who plays with you?" onClose={onClose} className="max-w-md bg-slab">
+      <p>One works while the other rests or counts. Each has the own numbers.</p>
+      {players.length > 0 && (
+        <ul className="flex flex-col gap-2" aria-label="Known on this phone">
+          {players.map((player) => (
+            <li key={`${player.code}/${player.nickname}`}>
+              <Button size="player" className="w-full" onClick={() => pick(player)}>
+                <PlayerMark name={player.nickname} className="size-8 shrink-0" /> {player.nickname}
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <Form onSend={enter}>
+        <Field label="Squad code" autoComplete="off" autoCapitalize="characters" {...field('code')} />
+        <Field label="Nickname" autoComplete="off" autoCapitalize="none" {...field('nickname')} />
+        <Field label="PIN" type="password" inputMode="numeric" autoComplete="off" {...field('pin')} />
+        {(refusal ?? nothing) && <Notice tone="stop">{refusal ?? nothing}</Notice>}
+        <Button type="submit" look="main" size="player" disabled={busy}>
+          {busy ? 'A moment…' : 'Play along'}
+        </Button>
+      </Form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,75 @@
+import { Users, X } from 'lucide-react';
+import { lazy, Suspense } from 'react';
+import { minutesInWords } from '../../core/training/dose.ts';
+import { PlayerMark } from '../../ui/notations/PlayerMark.tsx';
+import { Button } from '../../ui/parts/index.ts';
+import type { Visiting } from './Visit.tsx';
+
+const Bring = lazy(() => import('./Bring.tsx').then((file) => ({ default: file.Bring })));
+
+/** One phone is enough for four. */
+const MOST_BESIDE = 3;
+
+interface Props extends Visiting {
+  others: readonly Visiting[];
+  /** Seconds that all take together; 0 while not known. */
+  seconds: number;
+  onChange(others: Visiting[]): void;
+  /** Somebody else is being asked for a PIN. */
+  asks: boolean;
+  onAsk(asks: boolean): void;
+}
+
+/** Before a session: who plays along on this phone. */
+export function Company({ visit, session, others, seconds, onChange, asks, onAsk }: Props) {
+  return (
+    <section className="slab flex flex-col gap-2 p-4" aria-label="Who plays">
+      {others.length > 0 && (
+        <>
+          <h2>You take turns</h2>
+          <ul className="flex flex-col gap-2">
+            {[visit, ...others.map((one) => one.visit)].map(({ playerId, nickname }) => (
+              <li key={playerId} className="flex min-h-12 items-center gap-3 text-lg">
+                <PlayerMark name={nickname} className="size-8 shrink-0" />
+                <span className="min-w-0 flex-1">{nickname}</span>
+                {playerId !== visit.playerId && (
+                  <Button
+                    size="player"
+                    look="quiet"
+                    aria-label={`Without ${nickname}`}
+                    onClick={() => onChange(others.filter((one) => one.visit.playerId !== playerId))}
+                  >
+                    <X aria-hidden className="size-5" />
+                  </Button>
+                )}
+              </li>
+            ))}
+          </ul>
+          <p>
+            {visit.nickname} begins. Together about {minutesInWords({ low: seconds, high: seconds })}: one works while{' '}
+            {others.length > 1 ? 'the others rest' : 'the other rests'} or counts.
+          </p>
+        </>
+      )}
+      {others.length < MOST_BESIDE && (
+        <Button size="player" onClick={() => onAsk(true)}>
+          <Users aria-hidden className="size-5" /> Somebody plays with me
+        </Button>
+      )}
+      {asks && (
+        <Suspense>
+          <Bring
+            visit={visit}
+            session={session}
+            others={others}
+            onClose={() => onAsk(false)}
+            onCome={(player) => {
+              onAsk(false);
+              onChange([...others, player]);
+            }}
+          />
+        </Suspense>
+      )}
+    </section>
+  );
+}

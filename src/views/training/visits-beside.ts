@@ -1,0 +1,35 @@
+import { callAs, NoAnswer, Stopped } from '../../client/client.ts';
+import type { Companion } from '../../client/companions.ts';
+import { keepRead, keptRead } from '../../client/device-store.ts';
+import { deviceNow } from '../../client/now.ts';
+import { type ThisWeek, trainingApi } from '../../contract/training.ts';
+import type { Visiting } from './Visit.tsx';
+
+/** The visit of somebody who came along: the same session, else the first of the own week that is not done. Null without any. */
+export function visitBeside(visit: ThisWeek, sessionId: string): Visiting | null {
+  const { week, squad } = visit;
+  if (!week || !squad) return null;
+  const { sessions } = week.content;
+  const session =
+    sessions.find((one) => one.id === sessionId) ?? sessions.find((one) => !visit.done.includes(one.id)) ?? sessions[0] ?? null;
+  return session && { visit: { ...visit, week, squad }, session };
+}
+
+/** The week of somebody who came along, from the server or, without a line, from what this device keeps. @throws ServerProblem */
+export async function weekBeside(playerId: string): Promise<ThisWeek | null> {
+  const key = `visit:${playerId}`;
+  try {
+    const visit = await callAs(playerId, trainingApi.thisWeek, {});
+    await keepRead(key, visit, deviceNow()).catch(() => {});
+    return visit;
+  } catch (error) {
+    if (!(error instanceof NoAnswer || error instanceof Stopped)) throw error;
+    return (await keptRead<ThisWeek>(key).catch(() => null))?.value ?? null;
+  }
+}
+
+/** The visits of all who came along and still may: whose sign-in is over is left out. */
+export async function openVisitsBeside(players: readonly Companion[], sessionId: string) {
+  const weeks = await Promise.all(players.map(({ playerId }) => weekBeside(playerId).catch(() => null)));
+  return weeks.flatMap((visit) => (visit && visitBeside(visit, sessionId)) ?? []);
+}
