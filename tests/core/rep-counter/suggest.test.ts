@@ -84,9 +84,9 @@ describe('the suggested count', function () {
     expect(answered).to.be.at.least(Math.max(1, CLIPS.length - 1));
   });
   it('finds each rep within a tenth of a second of where it was', () => {
-    const { signals, reps } = takeOf({ ...describeClip('clean', 700_010), rate: 1.6, reps: 20, jitter: 0.08 });
+    const { signals, reps } = takeOf({ ...describeClip('clean', 700_010), rate: 1.8, reps: 14, jitter: 0.08 });
     const said = suggestCount(signals) as Suggestion;
-    expect(said.reps).to.have.length(20);
+    expect(said.reps).to.have.length(14);
     said.reps.forEach((at, i) => {
       expect(at).to.be.closeTo(reps[i] ?? 0, 0.1);
     });
@@ -95,13 +95,13 @@ describe('the suggested count', function () {
   it('says nothing without sound, of an empty yard with music, and of silence', () => {
     expect(countOf('no sound', 700_020).said).to.equal('no sound');
     for (const seed of ALL_OF_IT ? [700_021, 700_022] : [700_021]) expect(countOf('empty yard', seed).said).to.be.a('string');
-    const { signals } = takeOf(describeClip('clean', 700_024));
+    const { signals } = takeOf({ ...describeClip('clean', 700_024), rate: 2, reps: 8 });
     const silent = { ...signals, sound: { samples: new Float32Array(16_000 * 10), rate: 16_000 } };
     expect(suggestCount(silent)).to.equal('nothing regular');
   });
   it('says nothing when the sound of one clip lies under the movement of another', () => {
     const of = (rate: number, seed: number) =>
-      takeOf({ ...describeClip('clean', seed), rate, reps: Math.round(rate * 9), jitter: 0.06, kind: 'taps' }).signals;
+      takeOf({ ...describeClip('clean', seed), rate, reps: Math.round(rate * 7), jitter: 0.06, kind: 'taps' }).signals;
     const [slow, quick] = [of(0.9, 700_030), of(2.3, 700_031)];
     expect(suggestCount({ ...quick, sound: slow.sound })).to.equal('they do not agree');
   });
@@ -114,8 +114,8 @@ describe('the suggested count', function () {
     expect(half.reps.length).to.be.closeTo(10, 1);
   });
   it('is the same each time', () => {
-    const clip = { ...describeClip('noise', 700_050), rate: 2, reps: 10 };
-    expect(suggestCount(takeOf(clip).signals)).to.deep.equal(suggestCount(takeOf(clip).signals));
+    const { signals } = takeOf({ ...describeClip('noise', 700_050), rate: 2, reps: 10 });
+    expect(suggestCount(signals)).to.deep.equal(suggestCount(structuredClone(signals)));
   });
 });
 
