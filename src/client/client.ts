@@ -6,8 +6,11 @@ export interface FieldToMend {
   sentence: string;
 }
 
+const SERVER_PROBLEM = Symbol.for('eager-feet.server-problem');
+
 /** An answer that was a problem: with the server's sentence, its kind and the fields to mend. */
 export class ServerProblem extends Error {
+  readonly [SERVER_PROBLEM] = true;
   readonly kind: string;
   readonly status: number;
   readonly fields: FieldToMend[];
@@ -16,6 +19,11 @@ export class ServerProblem extends Error {
     this.kind = kind;
     this.status = status;
     this.fields = fields;
+  }
+
+  /** What is loaded later may be loaded apart, with a class of its own. */
+  static override [Symbol.hasInstance](thrown: unknown): boolean {
+    return typeof thrown === 'object' && thrown !== null && SERVER_PROBLEM in thrown;
   }
 }
 

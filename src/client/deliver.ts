@@ -57,6 +57,9 @@ export async function deliver(one: Outgoing, hooks: Hooks): Promise<void> {
     case 'go':
       await callAs(one.playerId, trainingApi.sendGo, {}, { ...one.body, sentAt });
       break;
+    case 'practice':
+      await callAs(one.playerId, trainingApi.sendPractice, {}, { ...one.body, sentAt });
+      break;
     case 'mend': {
       const { score, ...body } = one.body;
       await callAs(one.playerId, trainingApi.mend, { score }, { ...body, sentAt });

@@ -1,5 +1,5 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import type { ByHandSent, ClipSent, GoSent, HomeSaid, MendSent, RunSent } from '../contract/training.ts';
+import type { ByHandSent, ClipSent, GoSent, HomeSaid, MendSent, PracticeSent, RunSent } from '../contract/training.ts';
 import type { Tap } from '../core/review/taps.ts';
 import type { ClockEvent } from '../core/training/clock.ts';
 import { COMPANIONS_HERE, keepHere } from './kept-here.ts';
@@ -48,6 +48,7 @@ export interface Trim {
 export type Outgoing = Waiting &
   (
     | { kind: 'go'; body: GoSent }
+    | { kind: 'practice'; body: PracticeSent }
     /** A number put right; the score is the one that the go was sent with. */
     | { kind: 'mend'; body: Omit<MendSent, 'sentAt'> & { score: string } }
     | { kind: 'run'; body: RunSent }

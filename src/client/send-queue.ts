@@ -239,7 +239,7 @@ export function fresh(id: string, label: string, runId: string | null = null, of
 
 /** Puts something into the outbox, then tries to send it. Once this resolves it is safe on the device. */
 export async function sendSoon(...out: Outgoing[]): Promise<void> {
-  await putOutgoing(...out);
+  if (out.length > 0) await putOutgoing(...out);
   await tell();
   void flush();
 }

@@ -51,6 +51,13 @@ export function mendToSend(
   return { ...fresh(id, `Mended: ${goWords(drillName, [score])}`, runId, runId === null ? undefined : playerId), kind: 'mend', body };
 }
 
+/** The numbers of one go in free practice, as they are sent: no log goes along, and no clip. */
+export function practiceToSend({ goId, visit, run, item, scores, drillName }: Omit<Given, 'round' | 'takeOf'>): Outgoing {
+  const { playerId } = visit;
+  const body = { playerId, goId, squadId: visit.squad.id, drillId: item.drillId, doneAt: Math.round(deviceNow()), scores };
+  return { ...fresh(goId, goWords(drillName, scores), run.id, playerId), kind: 'practice', body };
+}
+
 /** The numbers of one go and the clips that belong to them, as they are sent. */
 export function goToSend({ goId, visit, run, item, round, scores, drillName, takeOf }: Given): Outgoing[] {
   const { playerId } = visit;

@@ -26,6 +26,7 @@ export const ACTS = [
   'see this week',
   'say what is at home',
   'send a go',
+  'practice a drill',
   'mend a number',
   'send a run',
   'send a session by hand',

@@ -141,6 +141,8 @@ export const ScoreInList = z.object({
   clocked: z.boolean(),
   /** From a list on paper that was read in. */
   paper: z.boolean(),
+  /** Done in free practice, where the squad's rule lets it count. */
+  practice: z.boolean().optional(),
   isRecord: z.boolean(),
   standing: StandingName,
   doubt: z.enum(['clear', 'look', 'cannot be']),
@@ -197,6 +199,19 @@ export const OwnStepView = z.object({
 });
 export type OwnStepView = z.infer<typeof OwnStepView>;
 
+/** One foot's number of a go in free practice, whether it counts or not. */
+export const PracticeView = z.object({
+  id: Id,
+  drillName: z.string(),
+  doseWords: z.string(),
+  foot: FootName,
+  value: z.number().nullable(),
+  unit: z.string(),
+  counts: z.boolean(),
+  doneAt: Instant,
+});
+export type PracticeView = z.infer<typeof PracticeView>;
+
 export const PauseView = z.object({ id: Id, from: DayText, to: DayText.nullable() });
 export type PauseView = z.infer<typeof PauseView>;
 
@@ -219,6 +234,8 @@ export const PlayerPage = MyFeet.omit({ tables: true, newRecord: true, drills: t
   notes: z.array(NoteView),
   ownSteps: z.array(OwnStepView),
   pauses: z.array(PauseView),
+  /** The newest free practice. */
+  practice: z.array(PracticeView),
   scores: z.array(ScoreInList),
   moreScores: z.boolean(),
 });

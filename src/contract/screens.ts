@@ -43,6 +43,8 @@ export const Choices = z.object({
     .max(120, 'A session has at most 120 minutes.'),
   clipHeight: z.literal(CLIP_HEIGHTS, 'Clips have 360, 480 or 720 lines.'),
   clipSound: z.boolean(),
+  /** What is done in free practice counts for records and the streak. */
+  practiceCounts: z.boolean().default(false),
 });
 export type Choices = z.infer<typeof Choices>;
 

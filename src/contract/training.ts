@@ -93,6 +93,8 @@ export const ThisWeek = z.object({
       drills: z.record(z.string(), Drill),
     })
     .optional(),
+  /** Free practice of one drill outside any week, and whether it counts for records and the streak. Left out in a week. */
+  practice: z.object({ counts: z.boolean() }).optional(),
   /** Sessions of the week that are done, by id. */
   done: z.array(Id),
   /** Goes the coach asked for again, with the line that came back. */
@@ -175,6 +177,21 @@ export const GoAnswer = z.object({
   ),
 });
 export type GoAnswer = z.infer<typeof GoAnswer>;
+
+/** The numbers of one go in free practice: the drill at its usual dose, by the own clock. */
+export const PracticeSent = z.object({
+  ...doneBy,
+  goId: Id,
+  squadId: Id,
+  drillId: z.string().min(1).max(80),
+  doneAt: Instant,
+  sentAt: Instant.optional(),
+  scores: GoSent.shape.scores,
+});
+export type PracticeSent = z.infer<typeof PracticeSent>;
+
+/** Whether the numbers of a practice count for records and the streak. */
+const PracticeAnswer = z.object({ counts: z.boolean() });
 
 /** A number that a player puts right after all; the newest word of a go is the one that holds. */
 export const MendSent = z.object({
@@ -298,6 +315,15 @@ export const trainingApi = {
     params: NoParams,
     body: GoSent,
     response: GoAnswer,
+  }),
+  sendPractice: endpoint({
+    method: 'POST',
+    path: '/go/practice',
+    act: 'practice a drill',
+    summary: 'Keeps the numbers of a drill done in free practice. Whether they count for records and the streak is the squad’s rule.',
+    params: NoParams,
+    body: PracticeSent,
+    response: PracticeAnswer,
   }),
   mend: endpoint({
     method: 'POST',

@@ -70,6 +70,7 @@ const RULES: Record<ActName, { kinds: readonly Actor['kind'][]; tie: Rule }> = {
   'see this week': { kinds: ['player'], tie: always },
   'say what is at home': { kinds: ['player'], tie: always },
   'send a go': { kinds: ['player'], tie: always },
+  'practice a drill': { kinds: ['player'], tie: always },
   'mend a number': { kinds: ['player'], tie: thatPlayer },
   'send a run': { kinds: ['player'], tie: always },
   'send a session by hand': { kinds: ['player'], tie: always },

@@ -2,7 +2,7 @@ import type { APIRequestContext, Page } from '@playwright/test';
 import type { PlayerPage } from '../../src/contract/progress.ts';
 import type { Register } from '../../src/contract/screens.ts';
 import { expect, LONG, test } from './house.ts';
-import { awake, coachBase, PHONE, signIn } from './people.ts';
+import { awake, coachBase, outboxOf, PHONE, signIn } from './people.ts';
 
 test.use({ file: '9-progress' });
 
@@ -332,4 +332,44 @@ test('My feet: a new best is celebrated once, the shoes stand on their steps', a
   await page.getByText('My staircases').click();
   await expect(page.getByRole('img', { name: /^Steps around .* stood here.*The shoes are mine\.$/ }).first()).toBeVisible();
   await context.close();
+});
+
+test('a drill of My feet is practiced alone, by the clock: kept, seen by the coach, and counted for nothing while the rule is off', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ viewport: PHONE });
+  await signIn(context, 'Comet');
+  const page = await context.newPage();
+  await page.clock.install();
+  await page.goto('/feet');
+  await awake(page);
+  const week = async () => (await (await context.request.get('/api/v1/go/this-week')).json()) as { done: string[]; numbers: unknown };
+  const before = await week();
+  await page
+    .getByRole('link', { name: /^Pass, carry across, pass.*: practice it$/ })
+    .first()
+    .click();
+  await awake(page);
+  await expect(page.getByRole('heading', { name: 'Pass, carry across, pass' }).first()).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Somebody plays with me' })).toBeHidden();
+  await page.getByRole('button', { name: 'Start' }).click();
+  await page.getByRole('button', { name: 'Ready' }).click();
+  const keep = page.getByRole('button', { name: 'Keep these numbers' });
+  for (let i = 0; i < 60 && !(await keep.isVisible()); i++) await page.clock.fastForward(5000);
+  for (const field of await page.locator('input[inputmode=decimal]').filter({ visible: true }).all()) await field.fill('8');
+  await keep.click();
+  await expect(page.getByText('Free practice. It changes no best and no streak; your coach sees that you did it.')).toBeVisible();
+  await expect(page.getByTestId('sent-summary')).toContainText('All numbers are with your coach.');
+  await expect.poll(() => outboxOf(page)).toEqual([]);
+  expect(await week()).toMatchObject({ done: before.done, numbers: before.numbers });
+  await context.close();
+
+  const desk = await browser.newContext();
+  await signIn(desk, 'coach');
+  const coach = await desk.newPage();
+  const base = await coachBase(coach);
+  const comet = (await playersOf(desk.request, squadOf(base))).find((one) => one.nickname === 'Comet');
+  await coach.goto(`${base}/players/${comet?.id}`);
+  await expect(coach.getByRole('region', { name: 'Free practice' })).toContainText('8 reps');
+  await desk.close();
 });

@@ -2,13 +2,15 @@ import 'fake-indexeddb/auto';
 import { expect } from 'chai';
 import { v7 as uuid } from 'uuid';
 import { allOutgoing, type Outgoing, removeOutgoing } from '../../src/client/device-store.ts';
-import { drop, fresh, hold, sendFor, sendSoon } from '../../src/client/send-queue.ts';
+import { drop, flush, follow, fresh, hold, sendFor, sendForCompanions, sendSoon } from '../../src/client/send-queue.ts';
 
 /* Sending from the device, with a server that answers when the test says so. */
 
 interface Call {
   method: string;
   path: string;
+  /** The player it is said to be for. */
+  player: string | null;
   answer(status: number, body: unknown): void;
 }
 
@@ -32,6 +34,7 @@ describe('a clip on its way', () => {
         calls.push({
           method: init?.method ?? 'GET',
           path: String(path),
+          player: new Headers(init?.headers).get('x-player'),
           answer: (status, body) => resolve(Response.json(body, { status })),
         });
       })) as typeof fetch;
@@ -90,6 +93,65 @@ describe('a clip on its way', () => {
     await new Promise((done) => setTimeout(done, 50));
     expect(calls).to.have.length(0);
     expect((await allOutgoing())[0]).to.include({ held: true });
+  });
+
+  describe('of players who take turns', () => {
+    const pebble = { playerId: 'pebble', nickname: 'Pebble', film: { height: 720 as const, sound: false } };
+    const home = (of: string): Outgoing => {
+      const id = uuid();
+      return { ...fresh(id, 'What is at home', null, of), kind: 'home', body: {} as never };
+    };
+    const states = async () => {
+      let seen: string[] = [];
+      const stop = follow((state) => {
+        seen = state.items.map((one) => one.state);
+      });
+      await flush();
+      stop();
+      return seen;
+    };
+    const listener = { addEventListener() {}, removeEventListener() {} };
+    beforeEach(() => {
+      Object.defineProperty(globalThis, 'window', { configurable: true, value: listener });
+    });
+    afterEach(() => {
+      sendForCompanions('comet', []);
+      Reflect.deleteProperty(globalThis, 'window');
+    });
+
+    it('goes out for each under the own name, and of nobody who did not come along', async () => {
+      sendForCompanions('comet', [pebble]);
+      await sendSoon(home('moth'), home('pebble'), home('comet'));
+      for (const player of ['pebble', 'comet']) {
+        await until(() => calls.some((one) => one.player === player));
+        calls.find((one) => one.player === player)?.answer(200, {});
+      }
+      await until(async () => (await allOutgoing()).length === 1);
+      expect(calls.map((one) => one.player).sort()).to.deep.equal(['comet', 'pebble']);
+      expect(await states()).to.deep.equal(['other player']);
+    });
+
+    it('waits without holding up the others, once the sign-in of one is over', async () => {
+      sendForCompanions('comet', [pebble]);
+      await sendSoon(home('pebble'), home('comet'));
+      await until(() => calls.length === 1);
+      calls[0]?.answer(409, { title: 'somebody else', detail: 'Not signed in here.' });
+      await until(() => calls.length === 2);
+      expect(calls[1]?.player).to.equal('comet');
+      calls[1]?.answer(200, {});
+      await until(async () => (await allOutgoing()).length === 1);
+      expect(await states()).to.deep.equal(['other player']);
+      expect((await allOutgoing())[0]?.refusal).to.equal(null);
+    });
+
+    it('ends with another player', async () => {
+      sendForCompanions('comet', [pebble]);
+      sendFor('moth', { height: 360, sound: true });
+      sendForCompanions('comet', [pebble]);
+      await sendSoon(home('pebble'));
+      expect(await states()).to.deep.equal(['other player']);
+      expect(calls).to.have.length(0);
+    });
   });
 
   it('that the server never heard of counts as deleted there', async () => {

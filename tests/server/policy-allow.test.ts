@@ -33,6 +33,7 @@ set(
     'see this week',
     'say what is at home',
     'send a go',
+    'practice a drill',
     'send a run',
     'send a session by hand',
     'announce a clip',

@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { eq } from 'drizzle-orm';
 import { ACTS } from '../../src/contract/acts.ts';
 import { contract } from '../../src/contract/index.ts';
 import { drillFile } from '../../src/core/files/index.ts';
@@ -9,6 +10,7 @@ import { announceFilm, listFilms, removeFilm, sayOfDrill, stateOfFilm } from '..
 import { archiveDrill, exportDrills, importDrills, saveDrill } from '../../src/server/drills/own.ts';
 import { shelf } from '../../src/server/drills/shelf.ts';
 import { reportError } from '../../src/server/operations/reports.ts';
+import { scores } from '../../src/server/platform/db/schema.ts';
 import { allow } from '../../src/server/policy.ts';
 import { openBench } from '../../src/server/review/bench.ts';
 import { dropCue, keepCue } from '../../src/server/review/cues.ts';
@@ -32,6 +34,7 @@ import { me } from '../../src/server/squads/me.ts';
 import { sendByHand } from '../../src/server/training/by-hand.ts';
 import { saveHome } from '../../src/server/training/home.ts';
 import { mendScore } from '../../src/server/training/mend.ts';
+import { sendPractice } from '../../src/server/training/practice.ts';
 import { sendGo } from '../../src/server/training/send-go.ts';
 import { sendRun } from '../../src/server/training/send-run.ts';
 import { listFeeds, makeFeed, revokeFeed } from '../../src/server/weeks/feeds.ts';
@@ -134,6 +137,16 @@ const ROWS: Record<string, Row> = {
   },
   'go.thisWeek': { open: PLAYERS, call: (t, a) => thisWeek(t.context, a) },
   'go.sendGo': { open: ['player', 'otherPlayer'], call: (t, a) => sendGo(t.context, a, aGo(t, 0, [aScore()])) },
+  'go.sendPractice': {
+    open: ['player', 'otherPlayer'],
+    call: (t, a) => {
+      // Only what was done before can be practiced.
+      const go = aGo(t, 0, [aScore()]);
+      sendGo(t.context, a, go);
+      const { drillId } = t.context.db.select().from(scores).where(eq(scores.goId, go.goId)).get() ?? { drillId: '' };
+      return sendPractice(t.context, a, { goId: uuid(), squadId: t.squad, drillId, doneAt: MONDAY_TEN, scores: [aScore()] });
+    },
+  },
   'go.mend': {
     open: ['player'],
     call: (t, a, { waiting }) =>
@@ -234,6 +247,7 @@ const ROWS: Record<string, Row> = {
         sessionMinutes: 25,
         clipHeight: 720,
         clipSound: false,
+        practiceCounts: false,
       }),
   },
   'squad.playerSchool': {

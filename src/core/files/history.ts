@@ -13,7 +13,7 @@ export const HistoryFile = z.object({
   scores: z.array(
     z.object({
       id: z.string(),
-      /** Number of the week; null for a result from paper. */
+      /** Number of the week; null for a result from paper or of free practice. */
       week: z.number().int().nullable(),
       drill: z.object({ id: z.string(), name: z.string() }),
       measure: z.enum(MEASURES),
@@ -35,6 +35,22 @@ export const HistoryFile = z.object({
       line: z.string().nullable(),
     }),
   ),
+  /** Free practice, whether it counts or not; left out in files of older versions. */
+  practice: z
+    .array(
+      z.object({
+        drill: z.object({ id: z.string(), name: z.string() }),
+        dose: z.string(),
+        foot: z.enum(FEET),
+        value: z.number().nullable(),
+        faults: z.number().int(),
+        seconds: z.number(),
+        counts: z.boolean(),
+        doneAt: Instant,
+        day: z.iso.date().nullable(),
+      }),
+    )
+    .optional(),
   records: z.array(
     z.object({ drill: z.string(), dose: z.string(), foot: z.enum(FEET), result: z.number(), unit: z.string(), doneAt: Instant }),
   ),

@@ -17,6 +17,7 @@ const WORDS: Record<string, string> = {
   sessionMinutes: 'minutes of a session',
   clipHeight: 'lines of a clip',
   clipSound: 'sound of clips',
+  practiceCounts: 'free practice counts',
 };
 
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];

@@ -34,6 +34,7 @@ export {
 } from './meeting.ts';
 export { numberSaid } from './number-said.ts';
 export { paceAtLevel, plannedPace } from './pace.ts';
+export { PRACTICE_ID, practiceOf } from './practice.ts';
 export { closing, RESUME_HOURS, type Resumed, resume } from './resume.ts';
 export { feetOfRound, feetToScore, strongerOf } from './sides.ts';
 export { type WorkSpan, workSpans } from './spans.ts';

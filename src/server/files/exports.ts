@@ -21,6 +21,7 @@ import { type Figure, figuresOf } from '../scores/figures.ts';
 import { memberEver, membersOf, squadById, squadDay } from '../squads/squads.ts';
 import { streakInputs } from '../streaks/calendar.ts';
 import { streakStateOf } from '../streaks/days.ts';
+import { practiceGoesOf } from '../training/practice.ts';
 import { releasedWeeks } from '../weeks/outlines.ts';
 
 /** Two seasons and a little. */
@@ -117,6 +118,8 @@ export function playerHistoryOf(context: Context, squadId: string, playerId: str
       .all()
       .map((row) => [row.id, row]),
   );
+  const practiced = practiceGoesOf(db, squad.id, member.id);
+  const practice = new Map(practiced.map((row) => [row.id, row]));
   const released = releasedWeeks(db, squad.id);
   const weekOf = new Map(released.map((one) => [one.week.id, one]));
   const { streak } = streakStateOf(db, squad.id, member, squadDay(squad, context.now()));
@@ -128,7 +131,7 @@ export function playerHistoryOf(context: Context, squadId: string, playerId: str
     player: { nickname: member.nickname, birthYear: birth.birthYear, strongerFoot: member.strongerFoot, joinedOn: member.joinedOn },
     scores: figures.flatMap((one) => {
       const said = judged.get(one.scoreId);
-      const read = paper.get(one.scoreId);
+      const read = paper.get(one.scoreId) ?? practice.get(one.scoreId);
       const dose = said?.score.dose ?? read?.dose;
       if (!dose) return [];
       return [
@@ -153,6 +156,17 @@ export function playerHistoryOf(context: Context, squadId: string, playerId: str
         },
       ];
     }),
+    practice: practiced.map((one) => ({
+      drill: { id: one.drillId, name: drillName(one.drillId) },
+      dose: doseInWords(one.dose),
+      foot: one.foot,
+      value: one.value,
+      faults: one.faults,
+      seconds: one.seconds,
+      counts: one.counts,
+      doneAt: iso(one.doneAt),
+      day: one.day,
+    })),
     records: recordsAmong(db, figures).map((one) => ({
       drill: drillName(one.drillId),
       dose: doseInWords(one.dose),

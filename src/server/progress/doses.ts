@@ -2,10 +2,10 @@ import { eq, inArray, sql } from 'drizzle-orm';
 import type { Dose } from '../../core/weeks/index.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { prepared } from '../platform/db/prepared.ts';
-import { paperResults, scores } from '../platform/db/schema.ts';
+import { paperResults, practiceGoes, scores } from '../platform/db/schema.ts';
 import type { Figure } from '../scores/figures.ts';
 
-const doseIn = (table: typeof scores | typeof paperResults) =>
+const doseIn = (table: typeof scores | typeof paperResults | typeof practiceGoes) =>
   prepared((db) =>
     db
       .select({ dose: table.dose })
@@ -15,10 +15,12 @@ const doseIn = (table: typeof scores | typeof paperResults) =>
   );
 const doseOfScore = doseIn(scores);
 const doseOnPaper = doseIn(paperResults);
+const doseOfPractice = doseIn(practiceGoes);
 
 /** The dose that a figure was done at. */
 export function doseOfFigure(db: Db, figure: Pick<Figure, 'scoreId' | 'weekId'>): Dose {
-  const row = (figure.weekId === null ? doseOnPaper : doseOfScore)(db).get({ id: figure.scoreId });
+  const id = { id: figure.scoreId };
+  const row = figure.weekId === null ? (doseOnPaper(db).get(id) ?? doseOfPractice(db).get(id)) : doseOfScore(db).get(id);
   if (!row) throw new Error(`The score ${figure.scoreId} of a figure is gone.`);
   return row.dose;
 }
@@ -29,5 +31,10 @@ export function dosesOf(db: Db, figures: readonly Pick<Figure, 'scoreId'>[]): Ma
   if (ids.length === 0) return new Map();
   const sent = db.select({ id: scores.id, dose: scores.dose }).from(scores).where(inArray(scores.id, ids)).all();
   const read = db.select({ id: paperResults.id, dose: paperResults.dose }).from(paperResults).where(inArray(paperResults.id, ids)).all();
-  return new Map([...sent, ...read].map((row) => [row.id, row.dose]));
+  const practiced = db
+    .select({ id: practiceGoes.id, dose: practiceGoes.dose })
+    .from(practiceGoes)
+    .where(inArray(practiceGoes.id, ids))
+    .all();
+  return new Map([...sent, ...read, ...practiced].map((row) => [row.id, row.dose]));
 }

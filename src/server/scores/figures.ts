@@ -45,7 +45,7 @@ export const resultsUnderKey = (db: Db, { playerId, recordKey }: OfKey): ResultU
     bestBefore,
   }));
 
-type OfKey = Pick<ScoreFact, 'playerId' | 'recordKey'>;
+export type OfKey = Pick<ScoreFact, 'playerId' | 'recordKey'>;
 
 /** Results that counted before a score, oldest first, among all under its record key. */
 export function soonerOf(rows: readonly ResultUnderKey[], score: Pick<ScoreFact, 'id' | 'doneAt'>): TimedResult[] {

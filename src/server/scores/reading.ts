@@ -64,7 +64,7 @@ export function doubtRulesOf(db: Db, squadId: string): DoubtRules {
 const homeById = prepared((db) => db.select({ home: players.home }).from(players).where(eq(players.id, of.player)).prepare());
 
 /** Metres of a course as it lies at the player's home; null for a drill without cones. */
-function metresAtHome(db: Db, score: Pick<ScoreFact, 'playerId'>, drill: Drill): number | null {
+export function metresAtHome(db: Db, score: Pick<ScoreFact, 'playerId'>, drill: Drill): number | null {
   const home = homeById(db).get({ player: score.playerId })?.home ?? null;
   return drill.layout && courseMetresOf(drill.layout, home?.yard ?? null, home?.step ?? null);
 }

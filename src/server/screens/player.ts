@@ -26,7 +26,7 @@ import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { drillNames } from '../drills/shelf.ts';
 import type { Db } from '../platform/db/connection.ts';
-import { paperResults, playerPauses, runs, scoreFigures, scores } from '../platform/db/schema.ts';
+import { paperResults, playerPauses, practiceGoes, runs, scoreFigures, scores } from '../platform/db/schema.ts';
 import { notFound } from '../platform/problems.ts';
 import { allow } from '../policy.ts';
 import { doseOfFigure } from '../progress/doses.ts';
@@ -35,6 +35,7 @@ import { ownStepsOf } from '../progress/steps.ts';
 import { type Counted, isCounted, isRecord, keyOfBoth, repsOf } from '../scores/counted.ts';
 import { type Figure, figuresOf } from '../scores/figures.ts';
 import { type Member, memberOf, squadById } from '../squads/squads.ts';
+import { practiceGoesOf } from '../training/practice.ts';
 import { type SaidToday, saidSince } from '../training/said-today.ts';
 import { releasedWeeks } from '../weeks/outlines.ts';
 import { feetOf, weekNumbers, weeksOf } from './feet.ts';
@@ -164,7 +165,13 @@ function scoreRows(db: Db, figures: readonly Figure[], drillName: (id: string) =
     .from(paperResults)
     .where(inArray(paperResults.id, ids))
     .all();
-  const facts = new Map<string, { value: number | null; dose: Dose }>([...sent, ...read].map((row) => [row.id, row]));
+  const practiced = db
+    .select({ id: practiceGoes.id, value: practiceGoes.value, dose: practiceGoes.dose })
+    .from(practiceGoes)
+    .where(inArray(practiceGoes.id, ids))
+    .all();
+  const practiceIds = new Set(practiced.map((row) => row.id));
+  const facts = new Map<string, { value: number | null; dose: Dose }>([...sent, ...read, ...practiced].map((row) => [row.id, row]));
   return figures.flatMap((one) => {
     const fact = facts.get(one.scoreId);
     if (!fact) return [];
@@ -180,7 +187,8 @@ function scoreRows(db: Db, figures: readonly Figure[], drillName: (id: string) =
         faults: one.faults,
         seconds: one.seconds,
         clocked: one.clocked,
-        paper: one.weekId === null,
+        paper: one.weekId === null && !practiceIds.has(one.scoreId),
+        ...(practiceIds.has(one.scoreId) ? { practice: true } : {}),
         isRecord: isRecord(one),
         standing: one.standing,
         doubt: one.doubt,
@@ -190,6 +198,9 @@ function scoreRows(db: Db, figures: readonly Figure[], drillName: (id: string) =
     ];
   });
 }
+
+/** Goes of free practice on a player's page. */
+const PRACTICE_SHOWN = 12;
 
 /** Some figures, newest first, cut so that goes of one instant are never torn apart; and whether there are older ones. */
 function cutAt(rows: readonly Figure[]): { shown: readonly Figure[]; more: boolean } {
@@ -270,6 +281,16 @@ export function playerPage(context: Context, actor: Actor, input: { squad: strin
     notes: notesOf(db, actor, input.squad, member.id),
     ownSteps: ownStepsOf(db, input.squad, member.id),
     pauses: pausesOf(db, member.id),
+    practice: practiceGoesOf(db, input.squad, member.id, PRACTICE_SHOWN).map((one) => ({
+      id: one.id,
+      drillName: asked.drillName(one.drillId),
+      doseWords: doseInWords(one.dose),
+      foot: one.foot,
+      value: one.value,
+      unit: resultUnit(one.dose.measure),
+      counts: one.counts,
+      doneAt: one.doneAt,
+    })),
     scores: scoreRows(db, page.shown, asked.drillName),
     moreScores: page.more,
   };

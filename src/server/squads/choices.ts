@@ -9,12 +9,13 @@ import { changeRule } from './changes.ts';
 import { type Squad, squadById } from './squads.ts';
 
 /** What a squad has chosen. */
-export const choicesOf = ({ contactSchool, footOrder, sessionMinutes, clipHeight, clipSound }: Squad): Choices => ({
+export const choicesOf = ({ contactSchool, footOrder, sessionMinutes, clipHeight, clipSound, practiceCounts }: Squad): Choices => ({
   contactSchool,
   footOrder,
   sessionMinutes,
   clipHeight,
   clipSound,
+  practiceCounts,
 });
 
 /** Sets how a squad learns and films: its schools of contact and foot order, how long a session may be, how clips are sent. */

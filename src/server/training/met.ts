@@ -11,9 +11,12 @@ export function knownDrills(db: Db, playerId: string, now: number): string[] {
   const since = now - MET_FOR_DAYS * DAY_MS;
   const known = new Set(
     db.$client
-      .prepare('select distinct drill_id from scores where player_id = ? and done_at >= ?')
+      .prepare(
+        `select drill_id from scores where player_id = :player and done_at >= :since
+         union select drill_id from practice_goes where player_id = :player and done_at >= :since`,
+      )
       .pluck()
-      .all(playerId, since) as string[],
+      .all({ player: playerId, since }) as string[],
   );
   const ran = db.$client
     .prepare(

@@ -35,10 +35,12 @@ export function ButtonLink({
   size = 'usual',
   className = '',
   children,
-}: Pick<Props, 'look' | 'size' | 'className' | 'children'> & { href: string }) {
+  'aria-label': label,
+}: Pick<Props, 'look' | 'size' | 'className' | 'children' | 'aria-label'> & { href: string }) {
   return (
     <a
       href={href}
+      aria-label={label}
       className={`inline-flex items-center justify-center gap-2 rounded-sm border font-semibold no-underline ${LOOKS[look]} ${SIZES[size]} ${className}`}
     >
       {children}

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
-import { dateInWords, dayInWords } from '../../client/words.ts';
+import { dateInWords, dayInWords, footInWords, number } from '../../client/words.ts';
 import { type PauseView, type PlayerPage, progressApi } from '../../contract/progress.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
@@ -55,6 +55,31 @@ export function Notes({ player }: { player: PlayerPage }) {
                 <Trash2 aria-hidden className="size-4" />
               </Button>
             )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** What a player did alone, outside any week; nothing to decide. */
+export function FreePractice({ player }: { player: PlayerPage }) {
+  if (player.practice.length === 0) return null;
+  return (
+    <section className="slab flex flex-col gap-2 p-4" aria-label="Free practice">
+      <h2>Free practice</h2>
+      <ul className="flex flex-col divide-y divide-joint">
+        {player.practice.map((one) => (
+          <li key={one.id} className="flex flex-wrap justify-between gap-x-3 py-1">
+            <span>
+              {one.drillName}
+              {one.foot !== 'both' && `, ${footInWords(one.foot)}`}:{' '}
+              {one.value === null ? 'lost count' : `${number(one.value)} ${one.unit}`}
+            </span>
+            <span className="text-dust text-sm">
+              {one.doseWords} · {dateInWords(one.doneAt, player.timeZone)}
+              {one.counts && ' · counts'}
+            </span>
           </li>
         ))}
       </ul>

@@ -3,7 +3,7 @@ import { keptRead } from '../../client/device-store.ts';
 import type { ThisWeek } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
-import { Button, Notice } from '../../ui/parts/index.ts';
+import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { type ShownByCoach, shownByCoach } from '../clips/shown-by-coach.ts';
 
 const HowTo = lazy(() => import('../training/HowTo.tsx').then((file) => ({ default: file.HowTo })));
@@ -38,6 +38,9 @@ export function HowItGoes({ playerId, drillId, name }: { playerId: string; drill
       <Button size="player" onClick={() => void open()} aria-label={`${name}: how does it go?`}>
         How does it go?
       </Button>
+      <ButtonLink size="player" href={`/practice/${drillId}`} aria-label={`${name}: practice it`}>
+        Practice it
+      </ButtonLink>
       {found === 'none' && <Notice>This one is shown when it is in your week.</Notice>}
       {found && found !== 'none' && (
         <Suspense fallback={null}>

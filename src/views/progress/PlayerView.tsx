@@ -5,7 +5,7 @@ import { pageData } from '../../client/page-data.ts';
 import type { PlayerPage } from '../../contract/progress.ts';
 import { plural } from '../../core/text/plural.ts';
 import { ButtonLink, Notice } from '../../ui/parts/index.ts';
-import { Notes, Pauses } from './CoachOnly.tsx';
+import { FreePractice, Notes, Pauses } from './CoachOnly.tsx';
 import { Lines } from './Lines.tsx';
 import { OwnDrill, stepWords } from './OwnDrill.tsx';
 import { PlayerSchool } from './PlayerSchool.tsx';
@@ -77,6 +77,7 @@ export function PlayerView({ player }: { player: PlayerPage }) {
       <div className="grid items-start gap-4 lg:grid-cols-2">
         <div className="flex flex-col gap-4">
           <StreakCard streak={player.streak} strip={player.strip} />
+          <FreePractice player={player} />
           <Pauses player={player} />
           <Notes player={player} />
         </div>

@@ -6,7 +6,7 @@ import { Button, Notice } from '../../ui/parts/index.ts';
 
 function factsOf(score: ScoreInList): string {
   const facts = [
-    score.paper ? 'from paper' : score.clocked ? 'clocked' : 'by hand',
+    score.practice ? 'free practice' : score.paper ? 'from paper' : score.clocked ? 'clocked' : 'by hand',
     score.seconds > 0 && !score.paper ? `${number(score.seconds)} s` : '',
     score.faults > 0 ? `${score.faults} lost` : '',
     score.byClip ? 'checked by clip' : '',

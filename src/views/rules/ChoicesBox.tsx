@@ -110,6 +110,15 @@ export function ChoicesBox({ squad, first }: { squad: string; first: Choices }) 
           />
           with their sound (a suggested count listens to it)
         </label>
+        <label className="flex min-h-9 items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-6"
+            checked={choices.practiceCounts}
+            onChange={(event) => void save({ practiceCounts: event.target.checked })}
+          />
+          free practice counts for records and streaks, never for the week
+        </label>
       </div>
       <p className="text-dust text-sm">
         The school of contact changes cues, corrections and first drills of juggling for all players who have no school of their own.

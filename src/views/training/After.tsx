@@ -17,13 +17,16 @@ interface Props {
   hurt: boolean;
   share: number;
   mayFilm: boolean;
+  /** Free practice, and whether it counts; null for a session of the week. */
+  practice: { counts: boolean } | null;
   /** About how many touches each foot made. */
   touches: Feet;
   /** What was better than ever, in words; empty when nothing was. */
   bests: readonly string[];
   /** The goes of this visit, with the numbers as they hold. */
   gives: readonly Give[];
-  onMend(give: Give): void;
+  /** Null where nothing can be put right. */
+  onMend: ((give: Give) => void) | null;
   /** The next session of the week that is not done; null when this was the last of them. */
   next: { id: string; name: string; day: number | null } | null;
   /** How many sessions the week has. */
@@ -39,7 +42,22 @@ const WAYS = {
 } as const;
 
 /** After a session: what was done, what went out, what waits, and what the coach will see. */
-export function After({ run, sessionName, finished, hurt, share, mayFilm, touches, bests, gives, onMend, next, sessions, problem }: Props) {
+export function After({
+  run,
+  sessionName,
+  finished,
+  hurt,
+  share,
+  mayFilm,
+  practice,
+  touches,
+  bests,
+  gives,
+  onMend,
+  next,
+  sessions,
+  problem,
+}: Props) {
   const { sent, items } = useOutbox();
   const mine = [
     ...sent.filter((one) => one.runId === run.id).map((one) => ({ ...one, way: 'sent' as const })),
@@ -49,7 +67,7 @@ export function After({ run, sessionName, finished, hurt, share, mayFilm, touche
   ];
   // A log that is sent again as it grows is told once, as waiting.
   const all = mine.filter((one, i) => !mine.some((later, j) => j > i && later.id === one.id));
-  const given = all.filter((one) => one.kind === 'go');
+  const given = all.filter((one) => one.kind === 'go' || one.kind === 'practice');
   const clips = all.filter((one) => one.kind === 'clip');
   const mends = all.filter((one) => one.kind === 'mend');
   /** Where a go stands with its mends: not taken before waiting before sent. */
@@ -92,7 +110,15 @@ export function After({ run, sessionName, finished, hurt, share, mayFilm, touche
           />
         </section>
       )}
-      {finished && (
+      {practice && (
+        <p className="font-semibold text-xl">
+          Free practice.{' '}
+          {practice.counts
+            ? 'It counts for your bests and your streak, not for the week.'
+            : 'It changes no best and no streak; your coach sees that you did it.'}
+        </p>
+      )}
+      {finished && !practice && (
         <p className="font-semibold text-xl" data-testid="whats-next">
           {next
             ? `Next: ${next.name}${next.day === null ? '' : `, ${wishedDay(next.day)}`}.`
@@ -115,7 +141,7 @@ export function After({ run, sessionName, finished, hurt, share, mayFilm, touche
                   <span className="flex shrink-0 grow items-center gap-1 text-sm">
                     <Icon aria-hidden className={`size-5 ${WAYS[way].look}`} /> {way}
                   </span>
-                  {give && (
+                  {give && onMend && (
                     <Button className="min-h-12!" onClick={() => onMend(give)}>
                       Mend
                     </Button>
@@ -130,16 +156,22 @@ export function After({ run, sessionName, finished, hurt, share, mayFilm, touche
         {given.length > 0 && waiting === 0 && 'All numbers are with your coach. '}
         {waiting > 0 && `${plural(waiting, 'number')} will go out when there is a line. `}
         {clips.length > 0 && `${clipsGone} of ${plural(clips.length, 'clip')} sent. `}
-        {logGone ? 'The log of this session is sent.' : 'The log of this session waits.'}
+        {practice ? '' : logGone ? 'The log of this session is sent.' : 'The log of this session waits.'}
       </p>
       <Outbox />
       <section>
         <h2>What your coach sees</h2>
         <p>
-          Your numbers{mayFilm ? ', your clips' : ''}, which drills you did, and that our clock ran; never where you were. The answer comes
-          in a line on My feet.
+          {practice
+            ? 'Which drill you practiced, and your numbers; never where you were.'
+            : `Your numbers${mayFilm ? ', your clips' : ''}, which drills you did, and that our clock ran; never where you were. The answer comes in a line on My feet.`}
         </p>
       </section>
+      {practice && (
+        <Button size="player" onClick={() => window.location.reload()}>
+          Once more
+        </Button>
+      )}
       <ButtonLink href="/week" look="main" size="player">
         Back to This week
       </ButtonLink>

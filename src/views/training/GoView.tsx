@@ -5,8 +5,8 @@ import { sendForCompanions } from '../../client/send-queue.ts';
 import type { ClockState, Interval } from '../../core/training/index.ts';
 import { Button } from '../../ui/parts/index.ts';
 import { useHere } from './here.ts';
-import type { Turn } from './use-turn.ts';
-import { type TurnRules, useTurns } from './use-turns.ts';
+import type { Turn, TurnRules } from './use-turn.ts';
+import { useTurns } from './use-turns.ts';
 import { Visit, type Visiting } from './Visit.tsx';
 
 const Company = lazy(() => import('./Company.tsx').then((file) => ({ default: file.Company })));
@@ -112,7 +112,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
               onClock={tell}
               onBegin={beginsWith}
               company={
-                playerId === me && !kept && !begun ? (
+                playerId === me && !kept && !begun && !visit.practice ? (
                   others.length === 0 && !asking ? (
                     <Button
                       size="player"

@@ -2,7 +2,7 @@ import { lazy, type ReactNode, Suspense, useCallback, useEffect, useMemo, useRef
 import { v7 as uuid } from 'uuid';
 import { changeRead, type KeptRun } from '../../client/device-store.ts';
 import { sendSoon } from '../../client/send-queue.ts';
-import { goToSend, mendToSend, runToSend } from '../../client/to-send.ts';
+import { goToSend, mendToSend, practiceToSend, runToSend } from '../../client/to-send.ts';
 import { clockWords, footInWords } from '../../client/words.ts';
 import type { ScoreSent, ThisWeek } from '../../contract/training.ts';
 import { countsInPlaceOf } from '../../core/drills/beside.ts';
@@ -260,7 +260,8 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
   }, [inPlace.isWaiting, isQuiet, voice]);
 
   const { now, log } = clock;
-  const sendLog = useCallback(() => sendSoon(runToSend(run, log(), now())), [run, log, now]);
+  const isPractice = visit.practice !== undefined;
+  const sendLog = useCallback(async () => (isPractice ? sendSoon() : sendSoon(runToSend(run, log(), now()))), [isPractice, run, log, now]);
   const over = state.phase === 'finished' || state.phase === 'stopped';
   useEffect(() => {
     if (over && run.over && !clock.keepProblem) void sendLog().catch(() => {});
@@ -278,7 +279,8 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
     const takeOf = (score: ScoreSent) => takes.find((take) => take.key === keyOf(score.foot));
     // The log goes before the numbers: it is what proves that they were made on the clock.
     const goId = uuid();
-    const out = [runToSend(run, log(), now()), ...goToSend({ goId, visit, run, item, round, scores, drillName: drill.name, takeOf })];
+    const sent = { goId, visit, run, item, round, scores, drillName: drill.name, takeOf };
+    const out = isPractice ? [practiceToSend(sent)] : [runToSend(run, log(), now()), ...goToSend(sent)];
     const keys = takes.map((take) => take.key);
     const keeping = clock.give(out, keys);
     filming.takeAway(keys);
@@ -292,6 +294,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
       mends: [],
       replaced: instead.has(item.id),
       courseMetres: courseMetres(visit, drill),
+      practice: visit.practice,
     };
     setOutcomes(outcomesOf(give, beats));
     await keepGives([...gives, give], keeping);
@@ -303,7 +306,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
     const after = afterGives(visit.numbers, all, runner.level).numbers;
     try {
       await keeping;
-      await changeRead<ThisWeek>(`visit:${visit.playerId}`, (now) => ({ ...now, numbers: after }));
+      if (!isPractice) await changeRead<ThisWeek>(`visit:${visit.playerId}`, (now) => ({ ...now, numbers: after }));
       await sendLog();
     } catch {
       // The clock says that it is not kept yet, and keeps it as soon as there is room.
@@ -403,10 +406,11 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
           hurt={stop?.type === 'stop' && stop.why === 'hurt'}
           share={shareOfWork(sheet, state, leftOut)}
           mayFilm={visit.mayFilm}
+          practice={visit.practice ?? null}
           touches={touchesDone(sheet, state, drills, runner)}
           bests={bests}
           gives={gives}
-          onMend={setMending}
+          onMend={isPractice ? null : setMending}
           next={week.content.sessions.find((one) => one.id !== session.id && !visit.done.includes(one.id)) ?? null}
           sessions={week.content.sessions.length}
           problem={clock.keepProblem}
@@ -569,7 +573,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
             <Outcomes
               outcomes={outcomes}
               onMend={
-                outcomes.length > 0 && !working
+                outcomes.length > 0 && !working && !isPractice
                   ? () => {
                       // On the way back from a number the clock stands already, and goes on when the player is ready.
                       pausedToMend.current = !inPlace.isWaiting;

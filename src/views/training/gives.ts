@@ -19,13 +19,19 @@ export interface Give {
   courseMetres: number | null;
   /** Another drill than the planned one was done: its number says nothing of the planned one's. */
   replaced: boolean;
+  /** Done in free practice, and whether that counts; left out in a session of the week. */
+  practice?: { counts: boolean } | undefined;
 }
 
 /** What a go came to, beside the numbers to beat before it. */
-export const outcomesOf = ({ item, drill, scores, courseMetres, replaced }: Give, numbers: readonly NumberToBeat[]): Outcome[] =>
+export const outcomesOf = ({ item, drill, scores, courseMetres, replaced, practice }: Give, numbers: readonly NumberToBeat[]): Outcome[] =>
   scores.map((score) => {
     const beat = replaced ? undefined : numbers.find((one) => one.itemId === item.id && one.foot === score.foot);
-    return outcomeOf(score, item, beat, oddScore(score, item, drill, beat, courseMetres));
+    const odd = oddScore(score, item, drill, beat, courseMetres);
+    if (!practice) return outcomeOf(score, item, beat, odd);
+    // Nobody decides on practice: what is odd counts for nothing, and where practice never counts no best is broken.
+    if (odd) return outcomeOf(score, item, undefined);
+    return outcomeOf(score, item, beat && !practice.counts ? { ...beat, record: null } : beat);
   });
 
 const bestWords = (drillName: string, { foot, sentence }: Outcome) =>

@@ -11,15 +11,16 @@ import type { ThisWeek } from '../../contract/training.ts';
 export function useHere(visit: ThisWeek, kept: boolean): void {
   useEffect(() => {
     sendFor(visit.playerId, visit.film);
-    if (!kept) {
-      serverSaid(visit.now);
+    if (!kept) serverSaid(visit.now);
+    // Free practice is no week to be kept.
+    if (!kept && !visit.practice) {
       void keepRead(`visit:${visit.playerId}`, visit, deviceNow()).catch(() => {});
       void keepRead('me', { playerId: visit.playerId }, deviceNow()).catch(() => {});
     }
     // After what the child did: films can wait.
     void flush(true)
       .catch(() => {})
-      .then(() => (kept ? undefined : import('../clips/keep-films.ts').then(({ keepFilms }) => keepFilms(visit))))
+      .then(() => (kept || visit.practice ? undefined : import('../clips/keep-films.ts').then(({ keepFilms }) => keepFilms(visit))))
       .catch(() => {});
   }, [visit, kept]);
 }

@@ -2,6 +2,7 @@ import { forgetOldRuns, type KeptRun, keepLog, logOf, runsOf } from '../../clien
 import { deviceNow } from '../../client/now.ts';
 import { runToSend } from '../../client/to-send.ts';
 import { DAY_MS } from '../../core/calendar/lengths.ts';
+import { PRACTICE_ID } from '../../core/training/practice.ts';
 import { closing } from '../../core/training/resume.ts';
 
 const KEEP_MS = 14 * DAY_MS;
@@ -27,14 +28,17 @@ export async function lookAfterRuns(playerId: string, revisionId: string | null,
   for (const run of await runsOf(playerId)) {
     const log = run.over ? [] : await logOf(run.id);
     if (log.length === 0) continue;
-    const event = closing(log, run.aliveAt, now, run.revisionId === revisionId);
+    // Free practice and the week know nothing of each other, and of practice no log is sent.
+    const practice = run.revisionId === PRACTICE_ID;
+    const same = run.revisionId === revisionId || practice || revisionId === PRACTICE_ID;
+    const event = closing(log, run.aliveAt, now, same);
     if (!event) {
       looked.goOn.unshift(run);
       continue;
     }
     const close = async () => {
       const closed = { ...run, over: true };
-      await keepLog(closed, [{ seq: log.length, event, out: [runToSend(closed, [...log, event], now)], takes: [] }]);
+      await keepLog(closed, [{ seq: log.length, event, out: practice ? [] : [runToSend(closed, [...log, event], now)], takes: [] }]);
       looked.closed.push(run.sessionId);
     };
     if (run.sessionId === held) await close();

@@ -1,6 +1,8 @@
 import { useMemo, useRef } from 'react';
 import type { ClockState, Interval } from '../../core/training/index.ts';
-import type { TurnRules } from './use-turns.ts';
+
+/** The rules of turns; whoever is alone does not load them. */
+export type TurnRules = typeof import('../../core/training/turns.ts');
 
 /** What a visit knows of the others who share the phone. */
 export interface Turn {

@@ -1,15 +1,12 @@
 import { useCallback, useRef, useState } from 'react';
 import { type ClockState, type Interval, NOT_STARTED } from '../../core/training/index.ts';
-import type { OpenVisit } from './Visit.tsx';
+import type { TurnRules } from './use-turn.ts';
 
 /** Whose turn it is, by the place among who plays; null when all have ended. */
 interface Floor {
   who: number | null;
   goesOn: boolean;
 }
-
-/** The rules of turns; whoever is alone does not load them. */
-export type TurnRules = typeof import('../../core/training/turns.ts');
 
 interface Known {
   sheet: readonly Interval[];
@@ -23,7 +20,7 @@ const UNKNOWN: Known = { sheet: [], turns: [], state: NOT_STARTED };
  * Follows the clocks of all who share the phone, and says whose turn it is and how long they take together.
  * @param rules null for whoever is alone
  */
-export function useTurns(players: readonly OpenVisit[], rules: TurnRules | null) {
+export function useTurns(players: readonly { playerId: string }[], rules: TurnRules | null) {
   const known = useRef(new Map<string, Known>());
   const [floor, setFloor] = useState<Floor>({ who: 0, goesOn: false });
   const [seconds, setSeconds] = useState(0);

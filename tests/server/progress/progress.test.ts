@@ -154,6 +154,7 @@ describe('progress on the server', () => {
         sessionMinutes: 30,
         clipHeight: 360,
         clipSound: true,
+        practiceCounts: false,
       });
       const item = each();
       releaseItems(item);

@@ -297,6 +297,7 @@ describe('planning on the server', () => {
         sessionMinutes: 20,
         clipHeight: 360,
         clipSound: true,
+        practiceCounts: false,
       });
       expect(drillsOf()[0]).to.equal('drop-kick-catch');
     });

@@ -52,7 +52,15 @@ describe('an act whose second write fails', () => {
       'squads',
       () =>
         setChoices(town.context, town.coach, {
-          ...{ ...at(), contactSchool: 'laces', footOrder: 'catch-up', sessionMinutes: 33, clipHeight: 480, clipSound: true },
+          ...{
+            ...at(),
+            contactSchool: 'laces',
+            footOrder: 'catch-up',
+            sessionMinutes: 33,
+            clipHeight: 480,
+            clipSound: true,
+            practiceCounts: false,
+          },
         }),
     ],
     ['new break', 'insert on', 'squad_breaks', () => putBreak(town.context, town.coach, { ...at(), break: breakId, ...holiday })],

@@ -28,6 +28,8 @@ export const squads = sqliteTable('squads', {
   clipHeight: integer('clip_height').$type<ClipHeight>().notNull().default(360),
   /** Whether clips keep their sound, which the suggested count listens to. */
   clipSound: flag('clip_sound').notNull().default(true),
+  /** What is done in free practice counts for records and the streak. */
+  practiceCounts: flag('practice_counts').notNull().default(false),
   contactSchool: text('contact_school').$type<ContactSchool>().notNull().default('toe-up'),
   footOrder: text('foot_order').$type<FootOrder>().notNull().default('alternate'),
   /** Minutes that a session may take before the planner says so. */

@@ -170,3 +170,33 @@ export const scoreReadings = sqliteTable('score_readings', {
   /** Version of the reading; older ones are read anew at the start. */
   version: integer('version').notNull().default(1),
 });
+
+/** One foot's number of a go in free practice: a drill done alone, outside any week. It counts where the squad's rule said so when it came. */
+export const practiceGoes = sqliteTable(
+  'practice_goes',
+  {
+    id: text('id').primaryKey(),
+    goId: text('go_id').notNull(),
+    playerId: text('player_id')
+      .notNull()
+      .references(() => players.id),
+    squadId: text('squad_id')
+      .notNull()
+      .references(() => squads.id),
+    drillId: text('drill_id').notNull(),
+    recordKey: text('record_key').notNull(),
+    dose: json<Dose>('dose').notNull(),
+    foot: text('foot').$type<Foot>().notNull(),
+    /** Null for “I lost count”. */
+    value: real('value'),
+    faults: integer('faults').notNull(),
+    seconds: real('seconds').notNull(),
+    parts: json<Record<string, number>>('parts'),
+    counts: flag('counts').notNull(),
+    doneAt: instant('done_at').notNull(),
+    receivedAt: instant('received_at').notNull(),
+    /** Training day it lies on; null when it came too late. */
+    day: text('day'),
+  },
+  (t) => [index('practice_of_player').on(t.playerId, t.squadId, t.doneAt)],
+);

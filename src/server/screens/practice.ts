@@ -1,0 +1,44 @@
+import type { ThisWeek } from '../../contract/training.ts';
+import { PRACTICE_ID, practiceOf } from '../../core/training/index.ts';
+import type { Actor } from '../accounts/actor.ts';
+import type { Context } from '../context.ts';
+import { Problem } from '../platform/problems.ts';
+import { allow, asPlayer } from '../policy.ts';
+import { keysOf, knownOfOne, numbersOf, runnerOf } from '../scores/known.ts';
+import { memberOf, squadById } from '../squads/squads.ts';
+import { knownDrills } from '../training/met.ts';
+import { drillToPractice } from '../training/practice.ts';
+import { thisWeek } from './this-week.ts';
+
+const A_DAY_MS = 86_400_000;
+
+/** Free practice of one drill, in the shape of a visit to a week that has this drill alone. */
+export function practice(context: Context, actor: Actor, input: { drill: string }): ThisWeek {
+  const { db } = context;
+  allow(db, actor, 'practice a drill');
+  const player = asPlayer(actor);
+  const squadId = player.squads[0];
+  if (!squadId) throw new Problem('not found', 'You are in no squad now. Ask your coach.');
+  const squad = squadById(db, squadId);
+  const member = memberOf(db, squadId, player.playerId);
+  const now = context.now();
+  const drill = drillToPractice(db, squad, member, input.drill, now);
+  const { content } = practiceOf(drill);
+  const known = knownOfOne(db, member.id, keysOf(content));
+  // Nothing takes its place: whoever wants another drill practices that one.
+  const { beside: _, ...visit } = thisWeek(context, actor);
+  return {
+    ...visit,
+    week: { id: PRACTICE_ID, revisionId: PRACTICE_ID, number: 1, opensAt: now, closesAt: now + A_DAY_MS, content },
+    practice: { counts: squad.practiceCounts },
+    swaps: [],
+    runner: runnerOf(db, member, content),
+    numbers: numbersOf({ content, member, known, own: undefined, steps: [], at: now }),
+    // A drill that was done long ago is met anew, like in a week.
+    met: knownDrills(db, member.id, now).filter((id) => id === drill.id),
+    done: [],
+    again: [],
+    mayFilm: false,
+    clipAsks: [],
+  };
+}
