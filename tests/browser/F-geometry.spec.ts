@@ -1,32 +1,12 @@
 import type { Page } from '@playwright/test';
 import type { Session } from '../../src/core/weeks/index.ts';
 import { aBlock, anItem, aSession, timed } from '../core/make.ts';
-import { faultsOfLayout } from './geometry.ts';
+import { ALL_SIZES, look, type Sizes, SOME_SIZES } from './geometry.ts';
 import { expect, LONG, meetsDrills, test } from './house.ts';
 import { awake, signIn } from './people.ts';
 import { releaseWeekOf } from './yard-week.ts';
 
 test.use({ file: 'F-geometry' });
-
-const SIZES = [
-  [320, 568],
-  [360, 640],
-  [375, 667],
-  [390, 844],
-  [412, 915],
-  [768, 1024],
-  [844, 390],
-] as const;
-const TEXT = [100, 150, 200];
-/** What every change waits for: the smallest phone, the usual one, one that lies. */
-const SOON: Sizes = [
-  [320, 568, 100],
-  [320, 568, 200],
-  [390, 844, 100],
-  [844, 390, 150],
-];
-type Sizes = readonly (readonly [number, number, number])[];
-const ALL: Sizes = SIZES.flatMap(([wide, high]) => TEXT.map((percent) => [wide, high, percent] as const));
 
 const session: Session = {
   ...aSession([
@@ -36,26 +16,6 @@ const session: Session = {
   ]),
   name: 'Every state of the clock',
 };
-
-/** Looks at one state at many sizes; what is wrong is named by state, size and size of the letters. */
-async function look(page: Page, state: string, at: Sizes): Promise<string[]> {
-  const found: string[] = [];
-  for (const [width, height, percent] of at) {
-    await page.setViewportSize({ width, height });
-    await page.evaluate((size) => {
-      document.documentElement.style.fontSize = `${size}%`;
-    }, percent);
-    for (const end of [0, 1]) {
-      await page.evaluate((share) => {
-        for (const part of [document.scrollingElement, document.querySelector('main')]) part?.scrollTo(0, share * part.scrollHeight);
-      }, end);
-      found.push(...(await faultsOfLayout(page)).map((one) => `${state}, ${width}×${height}, ${percent} %: ${one}`));
-    }
-  }
-  await page.setViewportSize({ width: 390, height: 844 });
-  await page.evaluate(() => document.documentElement.style.removeProperty('font-size'));
-  return [...new Set(found)];
-}
 
 /** Every state of a visit, from Before to After, each looked at as the child comes to it. */
 async function walk(page: Page, at: Sizes): Promise<string[]> {
@@ -143,8 +103,8 @@ async function walk(page: Page, at: Sizes): Promise<string[]> {
 }
 
 for (const [name, at, how] of [
-  ['on three phones', SOON, {}],
-  ['at every size, with large letters', ALL, LONG],
+  ['on three phones', SOME_SIZES, {}],
+  ['at every size, with large letters', ALL_SIZES, LONG],
 ] as const)
   test(`nothing covers anything, leaves the screen or is too small to hit, ${name}`, how, async ({ browser }) => {
     test.setTimeout(600_000);
@@ -156,3 +116,81 @@ for (const [name, at, how] of [
     expect(await walk(page, at)).toEqual([]);
     await context.close();
   });
+
+const filmed: Session = { ...aSession([aBlock('challenge', [anItem('sole-taps', timed(10))])]), name: 'On film' };
+
+test('nothing covers anything while the camera is on, nor on the family’s page', async ({ browser }) => {
+  test.setTimeout(300_000);
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  await releaseWeekOf(context, 'F-geometry', [filmed]);
+  await signIn(context, 'Comet');
+  const page = await context.newPage();
+  const faults: string[] = [];
+  const see = async (state: string, least?: number) => faults.push(...(await look(page, state, SOME_SIZES, least)));
+  await page.goto('/week');
+  await awake(page);
+  await page.getByRole('link', { name: `Go: ${filmed.name}` }).click();
+  await awake(page);
+  await page.getByRole('button', { name: 'Film my goes' }).click();
+  await expect(page.getByLabel('Camera picture')).toBeVisible();
+  await see('Before, filming');
+  await page.getByRole('button', { name: 'Start' }).click();
+  await expect(page.getByRole('button', { name: 'Ready' })).toBeVisible();
+  await see('set-up, filming');
+  await page.getByRole('button', { name: 'Ready' }).click();
+  await expect(page.getByText('Filming this go')).toBeVisible();
+  const keep = page.getByRole('button', { name: 'Keep these numbers' });
+  await expect(keep).toBeVisible();
+  await expect(page.getByLabel(/^Your clip/)).toBeVisible();
+  await see('score with a clip');
+  await page.locator('input[inputmode=decimal]').filter({ visible: true }).first().fill('9');
+  await keep.click();
+  await expect(page.getByRole('region', { name: 'Look at your clip first' })).toBeVisible();
+  await see('a clip to look at');
+  await page.getByRole('button', { name: 'Send without looking' }).click();
+  await expect(page.getByRole('heading', { name: /^That is all/ })).toBeVisible();
+  await see('After, with a clip');
+  await context.clearCookies();
+  await signIn(context, 'guardian');
+  await page.goto('/family');
+  await awake(page);
+  await see('the family’s page', 44);
+  expect(faults).toEqual([]);
+  await context.close();
+});
+
+test('three taps from This week to the work of a known drill, three at most for a number', async ({ browser }) => {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  await releaseWeekOf(context, 'F-geometry', [{ ...filmed, id: anItem('sole-taps').id, name: 'Known' }]);
+  await signIn(context, 'Comet');
+  const page = await context.newPage();
+  await page.clock.install();
+  await page.goto('/week');
+  await awake(page);
+  // Every press of a finger is counted by the page itself.
+  const count = () => {
+    const more = () => sessionStorage.setItem('taps', String(1 + Number(sessionStorage.getItem('taps'))));
+    addEventListener('click', more, true);
+  };
+  await page.evaluate(count);
+  await context.addInitScript(count);
+  const taps = () => page.evaluate(() => Number(sessionStorage.getItem('taps')));
+  await page.getByRole('link', { name: 'Go: Known' }).click();
+  await awake(page);
+  await page.getByRole('button', { name: 'Start' }).click();
+  await page.getByRole('button', { name: 'Ready' }).click();
+  await page.clock.fastForward(8000);
+  await expect(page.getByTestId('clock-side')).toHaveText('Go');
+  expect(await taps()).toBe(3);
+  const keep = page.getByRole('button', { name: 'Keep these numbers' });
+  for (let i = 0; i < 8 && !(await keep.isVisible()); i++) await page.clock.fastForward(5000);
+  // One more than the number to beat is a tap, and keeping it another.
+  await page
+    .getByRole('button', { name: /: one more$/ })
+    .first()
+    .click();
+  await keep.click();
+  await expect(page.getByRole('heading', { name: /^That is all/ })).toBeVisible();
+  expect(await taps()).toBe(5);
+  await context.close();
+});

@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid';
 import type { ThisWeek } from '../../src/contract/training.ts';
 import type { Session } from '../../src/core/weeks/index.ts';
 import { aBlock, anItem, aSession, timed } from '../core/make.ts';
+import { look, SOME_SIZES } from './geometry.ts';
 import { expect, test } from './house.ts';
 import { awake, outboxOf, PHONE, signIn } from './people.ts';
 import { releaseWeekOf } from './yard-week.ts';
@@ -57,9 +58,11 @@ test.describe
       await dialog.getByLabel('PIN').fill('9999');
       await dialog.getByRole('button', { name: 'Play along' }).click();
       await expect(dialog.getByText('do not fit together')).toBeVisible();
+      expect(await look(page, 'who plays along', SOME_SIZES)).toEqual([]);
       await dialog.getByLabel('PIN').fill('1357');
       await dialog.getByRole('button', { name: 'Play along' }).click();
       await expect(page.getByText(/Comet begins\. Together about \d+ min/)).toBeVisible();
+      expect(await look(page, 'Before, two at home', SOME_SIZES)).toEqual([]);
     });
 
     test('each has the own goes and numbers; the phone says whose turn it is', async () => {
@@ -68,6 +71,7 @@ test.describe
       await go('11');
       await expect(button('Biscuit’s turn')).toBeVisible();
       await expect(page.getByRole('heading', { name: 'Comet: rest' })).toBeVisible();
+      expect(await look(page, 'whose turn', SOME_SIZES)).toEqual([]);
       await button('Biscuit’s turn').click();
       await button('Start').click();
       await button(/^Ready/).click();
@@ -97,6 +101,7 @@ test.describe
       }
       await expect(finished).toHaveCount(2);
       await expect(button(/^How it was for/)).toBeVisible();
+      expect(await look(page, 'After, two at home', SOME_SIZES)).toEqual([]);
     });
 
     test('everything of both went out, each under the own name', async () => {

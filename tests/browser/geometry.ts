@@ -8,7 +8,7 @@ const LEAST_CONTROL = 48;
  * A text is its lines, not the box they lie in. What a scrolled part hides is not there; a bar that stays at the edge covers what scrolls
  * under it, and is tried when that is scrolled to its end.
  */
-export function faultsOfLayout(page: Page): Promise<string[]> {
+function faultsOfLayout(page: Page, leastControl: number): Promise<string[]> {
   return page.evaluate((least) => {
     interface Seen {
       what: string;
@@ -89,5 +89,47 @@ export function faultsOfLayout(page: Page): Promise<string[]> {
         if (across > 1 && down > 1) faults.push(`${one.what} and ${other.what} lie over one another`);
       }
     return [...new Set(faults)];
-  }, LEAST_CONTROL);
+  }, leastControl);
+}
+
+/** Width and height of the screen, and the size of the letters in percent. */
+export type Sizes = readonly (readonly [number, number, number])[];
+
+const SIZES = [
+  [320, 568],
+  [360, 640],
+  [375, 667],
+  [390, 844],
+  [412, 915],
+  [768, 1024],
+  [844, 390],
+] as const;
+const TEXT = [100, 150, 200];
+/** What every change waits for: the smallest phone, the usual one, one that lies. */
+export const SOME_SIZES: Sizes = [
+  [320, 568, 100],
+  [320, 568, 200],
+  [390, 844, 100],
+  [844, 390, 150],
+];
+export const ALL_SIZES: Sizes = SIZES.flatMap(([wide, high]) => TEXT.map((percent) => [wide, high, percent] as const));
+
+/** Looks at one state at many sizes; what is wrong is named by state, size and size of the letters. */
+export async function look(page: Page, state: string, at: Sizes, leastControl = LEAST_CONTROL): Promise<string[]> {
+  const found: string[] = [];
+  for (const [width, height, percent] of at) {
+    await page.setViewportSize({ width, height });
+    await page.evaluate((size) => {
+      document.documentElement.style.fontSize = `${size}%`;
+    }, percent);
+    for (const end of [0, 1]) {
+      await page.evaluate((share) => {
+        for (const part of [document.scrollingElement, document.querySelector('main')]) part?.scrollTo(0, share * part.scrollHeight);
+      }, end);
+      found.push(...(await faultsOfLayout(page, leastControl)).map((one) => `${state}, ${width}×${height}, ${percent} %: ${one}`));
+    }
+  }
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.evaluate(() => document.documentElement.style.removeProperty('font-size'));
+  return [...new Set(found)];
 }

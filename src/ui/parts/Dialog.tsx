@@ -26,7 +26,9 @@ export function Dialog({ label, onClose, className = 'max-w-2xl bg-slab', head =
         <div className="flex flex-col gap-4">
           <div className="flex items-center justify-between gap-3">
             <h2>{label}</h2>
-            <Button onClick={onClose}>Close</Button>
+            <Button className="min-h-12" onClick={onClose}>
+              Close
+            </Button>
           </div>
           {children}
         </div>

@@ -318,7 +318,7 @@ function ChildPage({ family, child, put, attempt }: OfChild) {
         <ul className="flex flex-wrap gap-x-4">
           {PARTS.map(([part, words]) => (
             <li key={part}>
-              <a className="inline-flex min-h-11 items-center" href={`#${part}-${child.playerId}`}>
+              <a className="inline-flex min-h-11 min-w-11 items-center" href={`#${part}-${child.playerId}`}>
                 {words}
               </a>
             </li>

@@ -31,8 +31,8 @@ export function ChildKept({ child, onLeaving }: { child: Child; onLeaving(leavin
         WebVTT).
       </p>
       <div className="flex flex-wrap gap-3">
-        <ButtonLink href={`/api/v1/family/${player}/everything`}>
-          <Download aria-hidden className="size-5" /> Download everything
+        <ButtonLink href={`/api/v1/family/${player}/everything`} className="wrap-anywhere min-w-0">
+          <Download aria-hidden className="size-5 shrink-0" /> Download everything
         </ButtonLink>
         <Button look="stop" onClick={() => setAsking(true)}>
           Delete {nickname} and everything

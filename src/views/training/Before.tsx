@@ -183,7 +183,7 @@ export function Before(props: Props) {
           {hearing ?? 'For that the phone listens how loud it is. Nothing is recorded.'}
         </p>
         {visit.mayFilm && (
-          <div className="flex gap-2">
+          <div className="flex flex-wrap gap-2">
             <Button
               size="player"
               className="flex-1"

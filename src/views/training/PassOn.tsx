@@ -23,7 +23,7 @@ export function PassOn({ players, shown, whose, onShow }: Props) {
             key={playerId}
             look={whose ? 'main' : undefined}
             size={whose ? 'clock' : 'player'}
-            className={whose ? 'min-h-[120px]! font-display text-3xl!' : 'flex-1'}
+            className={`wrap-anywhere min-w-0 ${whose ? 'min-h-[120px]! flex-wrap font-display text-3xl!' : 'flex-1'}`}
             onClick={() => onShow(playerId)}
           >
             <PlayerMark name={nickname} className={`shrink-0 ${whose ? 'size-12 text-on-lace!' : 'size-8'}`} />

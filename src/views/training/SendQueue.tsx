@@ -39,22 +39,22 @@ function Item({ item }: { item: OutboxItem }) {
       </span>
       <span className="flex gap-1">
         {item.kind === 'clip' && (under || item.state === 'waits' || item.state === 'tries again') && (
-          <Button size="usual" onClick={() => void hold(item.id, true)}>
+          <Button className="min-h-12" onClick={() => void hold(item.id, true)}>
             Stop
           </Button>
         )}
         {item.state === 'held' && (
-          <Button size="usual" onClick={() => void hold(item.id, false)}>
+          <Button className="min-h-12" onClick={() => void hold(item.id, false)}>
             Go on
           </Button>
         )}
         {(item.state === 'held' || item.state === 'refused') &&
           (sure ? (
-            <Button size="usual" look="stop" onClick={() => void drop(item.id)}>
+            <Button className="min-h-12" look="stop" onClick={() => void drop(item.id)}>
               Yes, delete it
             </Button>
           ) : (
-            <Button size="usual" look="stop" onClick={() => setSure(true)}>
+            <Button className="min-h-12" look="stop" onClick={() => setSure(true)}>
               Delete
             </Button>
           ))}
