@@ -141,6 +141,40 @@ async function together(name: string, moments: readonly Buffer[]): Promise<void>
   await shoot(page, name);
   await page.close();
 }
+/** Two with one phone, on a device of their own: who plays, and whose turn it is. */
+async function twoAtHome(): Promise<Buffer[]> {
+  const context = await signedIn(browser, 'player', PHONE);
+  const page = await context.newPage();
+  await page.clock.install();
+  await page.goto('/week', { waitUntil: 'networkidle' });
+  await page.getByRole('link', { name: /^Go: / }).first().click();
+  await page.getByRole('button', { name: 'Somebody plays with me' }).click();
+  const dialog = page.getByRole('dialog');
+  for (const [label, typed] of [
+    ['Squad code', 'LANTERN'],
+    ['Nickname', 'Biscuit'],
+    ['PIN', '1357'],
+  ] as const)
+    await dialog.getByLabel(label).fill(typed);
+  await dialog.getByRole('button', { name: 'Play along' }).click();
+  await page.getByText(/Comet begins/).waitFor();
+  const moments = [await page.screenshot()];
+  await page.getByRole('button', { name: 'Start' }).click();
+  const turn = page.getByRole('button', { name: 'Biscuit’s turn' });
+  const keep = page.getByRole('button', { name: 'Keep these numbers' });
+  for (let i = 0; i < 200 && !(await turn.isVisible()); i++) {
+    const ready = page.getByRole('button', { name: /^(Ready|Start$|Done$)/ }).filter({ visible: true });
+    if (await keep.isVisible()) {
+      for (const field of await page.locator('input[inputmode=decimal]').filter({ visible: true }).all())
+        if ((await field.inputValue()) === '') await field.fill('14');
+      await keep.click();
+    } else if (await ready.isVisible()) await ready.click({ timeout: 1000 }).catch(() => {});
+    else await page.clock.runFor(2000);
+  }
+  moments.push(await page.screenshot());
+  await context.close();
+  return moments;
+}
 const player = await signedIn(browser, 'player', PHONE);
 const phone = await player.newPage();
 if (want('this-week')) {
@@ -148,7 +182,7 @@ if (want('this-week')) {
   const week = await phone.screenshot();
   await phone.goto('/home', { waitUntil: 'networkidle' });
   await phone.getByRole('button', { name: 'Ground' }).click();
-  await together('this-week', [week, await phone.screenshot()]);
+  await together('this-week', [week, await phone.screenshot(), ...(await twoAtHome())]);
 }
 if (want('my-feet')) {
   await phone.goto('/feet', { waitUntil: 'networkidle' });

@@ -53,7 +53,7 @@ export function Company({ visit, session, others, seconds, onChange, asks, onAsk
       )}
       {others.length < MOST_BESIDE && (
         <Button size="player" onClick={() => onAsk(true)}>
-          <Users aria-hidden className="size-5" /> Somebody plays with me
+          <Users aria-hidden className="size-5" /> {others.length > 0 ? 'One more plays with us' : 'Somebody plays with me'}
         </Button>
       )}
       {asks && (
