@@ -37,7 +37,7 @@ export function AnswerClip({ line }: { line: LineView }) {
               className="inline-flex min-h-12 w-full items-center gap-2 rounded-sm border border-joint px-3 text-start"
               onClick={() => goTo(remark.at)}
             >
-              <span className="font-semibold text-lace">
+              <span className="shrink-0 font-semibold text-lace">
                 {Math.floor(remark.at / 60)}:{String(Math.floor(remark.at % 60)).padStart(2, '0')}
               </span>
               {remark.text}
