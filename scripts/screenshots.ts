@@ -163,13 +163,17 @@ async function twoAtHome(): Promise<Buffer[]> {
   const turn = page.getByRole('button', { name: 'Biscuit’s turn' });
   const keep = page.getByRole('button', { name: 'Keep these numbers' });
   for (let i = 0; i < 200 && !(await turn.isVisible()); i++) {
-    const ready = page.getByRole('button', { name: /^(Ready|Start$|Done$)/ }).filter({ visible: true });
+    const ready = page.getByRole('button', { name: /^(Ready|Start$|Keep it$)/ }).filter({ visible: true });
+    const done = page.getByRole('button', { name: 'Done', exact: true }).filter({ visible: true });
     if (await keep.isVisible()) {
       for (const field of await page.locator('input[inputmode=decimal]').filter({ visible: true }).all())
         if ((await field.inputValue()) === '') await field.fill('14');
       await keep.click();
     } else if (await ready.isVisible()) await ready.click({ timeout: 1000 }).catch(() => {});
-    else await page.clock.runFor(2000);
+    else if (await done.isVisible()) {
+      await page.clock.runFor(31_000);
+      await done.click();
+    } else await page.clock.runFor(2000);
   }
   moments.push(await page.screenshot());
   await context.close();

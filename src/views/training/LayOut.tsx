@@ -54,7 +54,7 @@ export function Layouts({ visit, drills }: { visit: ThisWeek; drills: readonly D
   });
   if (laid.length === 0) return null;
   return (
-    <section>
+    <section className="flex flex-col gap-2">
       <h3>Lay out</h3>
       <ul className="flex flex-col gap-2">
         {laid.map(({ drill, fitted }) => (
