@@ -5,7 +5,7 @@ import { useForm } from '../../client/use-form.ts';
 import { SquadSignIn } from '../../contract/accounts.ts';
 import { PlayerMark } from '../../ui/notations/PlayerMark.tsx';
 import { Button, Dialog, Field, Form, Notice } from '../../ui/parts/index.ts';
-import type { Visiting } from './Visit.tsx';
+import type { Visiting } from './visiting.ts';
 import { visitBeside, weekBeside } from './visits-beside.ts';
 
 interface Props extends Visiting {

@@ -3,7 +3,7 @@ import { lazy, Suspense } from 'react';
 import { minutesInWords } from '../../core/training/dose.ts';
 import { PlayerMark } from '../../ui/notations/PlayerMark.tsx';
 import { Button } from '../../ui/parts/index.ts';
-import type { Visiting } from './Visit.tsx';
+import type { Visiting } from './visiting.ts';
 
 const Bring = lazy(() => import('./Bring.tsx').then((file) => ({ default: file.Bring })));
 

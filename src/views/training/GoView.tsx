@@ -7,7 +7,8 @@ import { Button } from '../../ui/parts/index.ts';
 import { useHere } from './here.ts';
 import type { Turn, TurnRules } from './use-turn.ts';
 import { useTurns } from './use-turns.ts';
-import { Visit, type Visiting } from './Visit.tsx';
+import { Visit } from './Visit.tsx';
+import type { Visiting } from './visiting.ts';
 
 const Company = lazy(() => import('./Company.tsx').then((file) => ({ default: file.Company })));
 const PassOn = lazy(() => import('./PassOn.tsx').then((file) => ({ default: file.PassOn })));

@@ -1,6 +1,6 @@
 import { PlayerMark } from '../../ui/notations/PlayerMark.tsx';
 import { Button } from '../../ui/parts/index.ts';
-import type { OpenVisit } from './Visit.tsx';
+import type { OpenVisit } from './visiting.ts';
 
 interface Props {
   players: readonly OpenVisit[];

@@ -1,10 +1,7 @@
 import { lazy, type ReactNode, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { changeRead, type KeptRun } from '../../client/device-store.ts';
-import { sendSoon } from '../../client/send-queue.ts';
-import { goToSend, mendToSend, practiceToSend, runToSend } from '../../client/to-send.ts';
-import { clockWords, footInWords } from '../../client/words.ts';
-import type { ScoreSent, ThisWeek } from '../../contract/training.ts';
+import type { KeptRun } from '../../client/device-store.ts';
+import { clockWords } from '../../client/words.ts';
 import { countsInPlaceOf } from '../../core/drills/beside.ts';
 import type { Foot } from '../../core/drills/terms.ts';
 import { doseOf, minutesInWords } from '../../core/training/dose.ts';
@@ -27,23 +24,25 @@ import {
   workOfGo,
 } from '../../core/training/index.ts';
 import { touchesDone } from '../../core/training/touches-done.ts';
-import type { Item, Session } from '../../core/weeks/schema.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { shownByCoach } from '../clips/shown-by-coach.ts';
 import { Before } from './Before.tsx';
 import type { TodayChoice } from './Easier.tsx';
-import { afterGives, type Give, mendedScores, outcomesOf } from './gives.ts';
 import { leftOutAt } from './kit.ts';
 import { courseMetres, drawnAtHome } from './LayOut.tsx';
-import { beatWords, type Outcome } from './score-form.ts';
+import { Outcomes } from './Outcomes.tsx';
+import { beatWords } from './score-form.ts';
 import { useBeat } from './use-beat.ts';
 import { useClock } from './use-clock.ts';
-import { takeKey, useFilming } from './use-filming.ts';
+import { useFilming } from './use-filming.ts';
+import { useGives } from './use-gives.ts';
 import { useHandsFree } from './use-hands-free.ts';
 import { useInPlace } from './use-in-place.ts';
 import { useMeeting } from './use-meeting.ts';
+import { useSharedCamera } from './use-shared-camera.ts';
 import { useTaps } from './use-taps.ts';
 import { type Turn, useTurn } from './use-turn.ts';
+import type { Visiting } from './visiting.ts';
 
 const fetchAfter = () => import('./After.tsx').then((file) => ({ default: file.After }));
 const After = lazy(fetchAfter);
@@ -64,15 +63,6 @@ const fetchSession = () => void Promise.all([fetchClock(), fetchPause(), fetchSc
 /** The page itself comes first. */
 const FETCH_AFTER_MS = 3000;
 
-/** A player's week that can be visited. */
-export type OpenVisit = ThisWeek & { week: NonNullable<ThisWeek['week']>; squad: NonNullable<ThisWeek['squad']> };
-
-/** Whose visit to which session. */
-export interface Visiting {
-  visit: OpenVisit;
-  session: Session;
-}
-
 interface Props extends Visiting {
   /** The part of this player where several share the phone; null alone. */
   turn: Turn | null;
@@ -80,26 +70,6 @@ interface Props extends Visiting {
   company: ReactNode;
   /** Hears where the clock stands. */
   onClock(sheet: readonly Interval[], state: ClockState): void;
-}
-
-function Outcomes({ outcomes, onMend }: { outcomes: readonly Outcome[]; onMend: (() => void) | null }) {
-  return (
-    <div className="flex flex-col gap-2">
-      <div className="flex flex-col gap-2" aria-live="polite">
-        {outcomes.map((one) => (
-          <div key={one.foot} className={`shown-once ${one.kind === 'record' ? 'border-lace border-l-8' : ''} slab p-3`}>
-            {one.foot !== 'both' && <span>{footInWords(one.foot)} · </span>}
-            <span className={`font-semibold ${one.kind === 'record' ? 'text-lace' : ''}`}>{one.sentence}</span>
-          </div>
-        ))}
-      </div>
-      {onMend && (
-        <Button className="min-h-12!" onClick={onMend}>
-          That is not right: mend it
-        </Button>
-      )}
-    </div>
-  );
 }
 
 /** What a stretch that nobody saw is called. */
@@ -181,19 +151,18 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
   const interval = sheet[state.index];
   const attempt = interval ? attemptOf(state, state.index) : 0;
   const filming = useFilming(sheet, state, clock.aheadMs, run.id, visit.film);
-  const [outcomes, setOutcomes] = useState<Outcome[]>([]);
-  const [gives, setGives] = useState<readonly Give[]>([]);
-  const { numbers, bests } = useMemo(() => afterGives(visit.numbers, gives, runner.level), [visit, gives, runner]);
-  const [mending, setMending] = useState<Give | null>(null);
-  // What was planned has its number; what takes its place for a day is done without one.
-  const beats = useMemo(() => numbers.filter((one) => !instead.has(one.itemId)), [numbers, instead]);
+  const { gives, outcomes, beats, bests, give, mending, setMending, mendNewest, endMending, mend, numbersBefore } = useGives({
+    visit,
+    clock,
+    filming,
+    sheet,
+    drills,
+    instead,
+  });
   numbersNow.current = beats;
   const taps = useTaps(run.id);
   // Where two are at home, one counts for the other.
   const [helper, setHelper] = useState(turn !== null);
-  /** The clock stands because a number is being put right. */
-  const pausedToMend = useRef(false);
-  const given = useRef('');
   const waits = state.phase === 'running' && (interval?.kind === 'set-up' || interval?.kind === 'drink');
   // The walk to the phone is no part of a course.
   const endsByHand = state.phase === 'running' && interval?.kind === 'work' && interval.ends === 'player';
@@ -212,18 +181,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
   const { onBegin } = turn ?? {};
   const beginsNow = inPlace.isWaiting && !isQuiet ? inPlace.ready : null;
   useEffect(() => onBegin?.(beginsNow), [onBegin, beginsNow]);
-  // One camera, and it looks at whoever has the turn.
-  const filmed = useRef(false);
-  const { stream, facing, switchOn, switchOff } = filming;
-  useEffect(() => {
-    if (isQuiet && stream) {
-      filmed.current = true;
-      switchOff();
-    } else if (!isQuiet && !stream && filmed.current) {
-      filmed.current = false;
-      void switchOn(facing);
-    }
-  }, [isQuiet, stream, facing, switchOn, switchOff]);
+  useSharedCamera(filming, isQuiet);
   const { listening, loud, hearing, listenOn } = useHandsFree(
     clock.voice,
     isQuiet
@@ -259,85 +217,9 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
     if (inPlace.isWaiting && !isQuiet) voice.tell('Back to your place. Say when you are ready.', 'set-up');
   }, [inPlace.isWaiting, isQuiet, voice]);
 
-  const { now, log } = clock;
   const isPractice = visit.practice !== undefined;
-  const sendLog = useCallback(async () => (isPractice ? sendSoon() : sendSoon(runToSend(run, log(), now()))), [isPractice, run, log, now]);
   const over = state.phase === 'finished' || state.phase === 'stopped';
-  useEffect(() => {
-    if (over && run.over && !clock.keepProblem) void sendLog().catch(() => {});
-  }, [over, run.over, clock.keepProblem, sendLog]);
-
-  const giveScores = async (item: Item, round: number, scores: ScoreSent[]) => {
-    const drill = drills.get(item.drillId);
-    // Two quick taps are one, also when the second comes before the screen has changed.
-    const go = `${item.id}|${round}|${attempt}`;
-    if (!drill || given.current === go) return;
-    given.current = go;
-    const keyOf = (foot: Foot) => takeKey({ itemId: item.id, round, foot });
-    // A recording that does not end leaves the numbers without a clip, never the clip without its numbers.
-    const takes = await filming.collect(scores.map((score) => keyOf(score.foot))).catch(() => []);
-    const takeOf = (score: ScoreSent) => takes.find((take) => take.key === keyOf(score.foot));
-    // The log goes before the numbers: it is what proves that they were made on the clock.
-    const goId = uuid();
-    const sent = { goId, visit, run, item, round, scores, drillName: drill.name, takeOf };
-    const out = isPractice ? [practiceToSend(sent)] : [runToSend(run, log(), now()), ...goToSend(sent)];
-    const keys = takes.map((take) => take.key);
-    const keeping = clock.give(out, keys);
-    filming.takeAway(keys);
-    const give = {
-      goId,
-      item,
-      drill,
-      round,
-      work: workOfGo(sheet, state, item.id, round),
-      scores,
-      mends: [],
-      replaced: instead.has(item.id),
-      courseMetres: courseMetres(visit, drill),
-      practice: visit.practice,
-    };
-    setOutcomes(outcomesOf(give, beats));
-    await keepGives([...gives, give], keeping);
-  };
-
-  /** Everything that follows from the goes of this visit is shown and kept; a number put right leaves no trace of the one before. */
-  const keepGives = async (all: readonly Give[], keeping: Promise<unknown>) => {
-    setGives(all);
-    const after = afterGives(visit.numbers, all, runner.level).numbers;
-    try {
-      await keeping;
-      if (!isPractice) await changeRead<ThisWeek>(`visit:${visit.playerId}`, (now) => ({ ...now, numbers: after }));
-      await sendLog();
-    } catch {
-      // The clock says that it is not kept yet, and keeps it as soon as there is room.
-    }
-  };
-
-  const endMending = () => {
-    setMending(null);
-    if (pausedToMend.current) tap('resume');
-    pausedToMend.current = false;
-  };
-  const mend = (give: Give, said: readonly ScoreSent[]) => {
-    const mended = mendedScores(give.scores, said);
-    if (mended.length === 0) return endMending();
-    const scores = give.scores.map((had) => mended.find((one) => one.id === had.id) ?? had);
-    const at = gives.findIndex((one) => one.goId === give.goId);
-    const out = mended.map((score) => mendToSend(visit.playerId, run.id, give.drill.name, score));
-    const mends = [...give.mends, ...out.map((one) => one.id)];
-    const all = gives.map((one) => (one.goId === give.goId ? { ...give, scores, mends } : one));
-    const before = afterGives(visit.numbers, gives.slice(0, at), runner.level).numbers;
-    if (at === gives.length - 1) setOutcomes(outcomesOf({ ...give, scores }, before));
-    void keepGives(all, clock.give(out, []));
-    // Only then the clock goes on: what is kept here ends no work.
-    endMending();
-  };
-
-  // What was said about the last go is gone when the next one starts.
   const working = interval?.kind === 'work';
-  useEffect(() => {
-    if (working) setOutcomes([]);
-  }, [working]);
 
   if (clock.loading) return <p className="p-4">Opening the session…</p>;
 
@@ -380,23 +262,17 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
   }
 
   if (mending) {
-    const at = gives.findIndex((one) => one.goId === mending.goId);
     return (
       <main className="wrap-anywhere mx-auto flex min-h-dvh max-w-lg flex-col gap-3 p-4">
         <Suspense fallback={<p>One moment…</p>}>
-          <MendStep
-            give={mending}
-            numbers={afterGives(visit.numbers, gives.slice(0, at), runner.level).numbers}
-            onMend={(said) => mend(mending, said)}
-            onBack={endMending}
-          />
+          <MendStep give={mending} numbers={numbersBefore(mending)} onMend={(said) => mend(mending, said)} onBack={endMending} />
         </Suspense>
       </main>
     );
   }
 
   if (over) {
-    const stop = log().findLast((event) => event.type === 'stop');
+    const stop = events.findLast((event) => event.type === 'stop');
     return (
       <Suspense fallback={<p className="p-4">One moment…</p>}>
         <After
@@ -473,7 +349,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
       {turn && isQuiet ? (
         <Suspense>
           <HandOver turn={turn} left={interval?.kind === 'rest' ? left : null}>
-            <Outcomes outcomes={outcomes} onMend={outcomes.length > 0 && paused ? () => setMending(gives.at(-1) ?? null) : null} />
+            <Outcomes outcomes={outcomes} onMend={outcomes.length > 0 && paused ? () => mendNewest(false) : null} />
           </HandOver>
         </Suspense>
       ) : meets ? (
@@ -531,7 +407,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
             filming={filming}
             mayFilm={visit.mayFilm}
             who={turn?.nickname ?? null}
-            onGive={(scores) => void giveScores(item, interval.round, scores)}
+            onGive={(scores) => void give(item, interval.round, scores)}
             onAgain={again}
             onPause={() => tap('pause')}
           />
@@ -560,7 +436,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
             beat={interval?.kind === 'work' ? beatWords(beats, interval) : null}
             backInPlace={inPlace.isWaiting}
             tries={interval && countsTries ? taps.of(interval).filter((tap) => tap.what === 'drop').length : null}
-            onTryOver={() => interval && taps.change(interval, [...taps.of(interval), { at: now(), what: 'drop' }])}
+            onTryOver={() => interval && taps.change(interval, [...taps.of(interval), { at: clock.now(), what: 'drop' }])}
             onPause={inPlace.isWaiting ? () => setStepsOut(true) : pauseByTouch}
             onReady={() => {
               startedAt.current = Number.NEGATIVE_INFINITY;
@@ -574,12 +450,8 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
               outcomes={outcomes}
               onMend={
                 outcomes.length > 0 && !working && !isPractice
-                  ? () => {
-                      // On the way back from a number the clock stands already, and goes on when the player is ready.
-                      pausedToMend.current = !inPlace.isWaiting;
-                      if (!inPlace.isWaiting) tap('pause');
-                      setMending(gives.at(-1) ?? null);
-                    }
+                  ? // On the way back from a number the clock stands already, and goes on when the player is ready.
+                    () => mendNewest(!inPlace.isWaiting)
                   : null
               }
             />

@@ -3,7 +3,7 @@ import type { Companion } from '../../client/companions.ts';
 import { keepRead, keptRead } from '../../client/device-store.ts';
 import { deviceNow } from '../../client/now.ts';
 import { type ThisWeek, trainingApi } from '../../contract/training.ts';
-import type { Visiting } from './Visit.tsx';
+import type { Visiting } from './visiting.ts';
 
 /** The visit of somebody who came along: the same session, else the first of the own week that is not done. Null without any. */
 export function visitBeside(visit: ThisWeek, sessionId: string): Visiting | null {

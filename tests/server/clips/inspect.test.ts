@@ -78,7 +78,9 @@ describe('reading an uploaded file', () => {
     expect(await inspect(await remake({ tags: { title: 'Our yard in Quillhaven' } }))).to.include('may tell where or with what');
   });
 
-  describe('whole, box by box', () => {
+  describe('whole, box by box', function () {
+    // Thousands of files are made and read.
+    this.timeout(90_000);
     const words = (text: string) => Buffer.from(text);
     const trees = async () => ({
       iso: readIso(await rewrapped(CLIP, 'mp4')),

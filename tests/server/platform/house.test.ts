@@ -107,7 +107,7 @@ describe('problems', () => {
 
 describe('the demo squad', () => {
   it('comes to life in an empty house through the same functions as real data, and only once', async function () {
-    this.timeout(120_000);
+    this.timeout(300_000);
     const house = openTestHouse();
     house.setNow(Date.UTC(2026, 10, 26, 18));
     const { db } = house.context;
