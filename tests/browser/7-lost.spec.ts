@@ -147,7 +147,11 @@ test(`the page killed at ${KILLS} random moments of a visit loses no count and d
         await panel.locator('input').first().fill(String(value));
       }
       await button('Keep these numbers').click();
-    } else if (await button('Start').isVisible()) await button('Start').click();
+    } else if (await button('Start').isVisible()) {
+      // Killed right after the last number: the session is over, and would only be begun a second time.
+      if (given.has('Inside taps')) return true;
+      await button('Start').click();
+    } else if (await button('Keep it').isVisible()) await button('Keep it').click();
     else if (await button('Go on').isVisible()) await button('Go on').click();
     else if (await button('Ready').isVisible()) await button('Ready').click();
     else await page.clock.fastForward(random.whole(200, 9000));
