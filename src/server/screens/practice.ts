@@ -2,13 +2,11 @@ import type { ThisWeek } from '../../contract/training.ts';
 import { PRACTICE_ID, practiceOf } from '../../core/training/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
-import { Problem } from '../platform/problems.ts';
 import { allow, asPlayer } from '../policy.ts';
 import { keysOf, knownOfOne, numbersOf, runnerOf } from '../scores/known.ts';
-import { memberOf, squadById } from '../squads/squads.ts';
 import { knownDrills } from '../training/met.ts';
 import { drillToPractice } from '../training/practice.ts';
-import { thisWeek } from './this-week.ts';
+import { inView, thisWeek } from './this-week.ts';
 
 const A_DAY_MS = 86_400_000;
 
@@ -16,11 +14,7 @@ const A_DAY_MS = 86_400_000;
 export function practice(context: Context, actor: Actor, input: { drill: string }): ThisWeek {
   const { db } = context;
   allow(db, actor, 'practice a drill');
-  const player = asPlayer(actor);
-  const squadId = player.squads[0];
-  if (!squadId) throw new Problem('not found', 'You are in no squad now. Ask your coach.');
-  const squad = squadById(db, squadId);
-  const member = memberOf(db, squadId, player.playerId);
+  const { squad, member } = inView(db, asPlayer(actor));
   const now = context.now();
   const drill = drillToPractice(db, squad, member, input.drill, now);
   const { content } = practiceOf(drill);

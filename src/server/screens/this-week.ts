@@ -143,15 +143,20 @@ export function weekOfMember(db: Db, squad: Squad, member: Member, week: WeekOf,
   };
 }
 
+/** A player, in the squad that is looked at. @throws Problem "not found" for a player without any */
+export function inView(db: Db, { playerId, squads }: { playerId: string; squads: readonly string[] }): { squad: Squad; member: Member } {
+  const squadId = squads[0];
+  if (!squadId) throw new Problem('not found', 'You are in no squad now. Ask your coach.');
+  return { squad: squadById(db, squadId), member: memberOf(db, squadId, playerId) };
+}
+
 /** The open week of a player's squad, with everything the visit needs. */
 export function thisWeek(context: Context, actor: Actor): ThisWeek {
   const { db } = context;
   allow(db, actor, 'see this week');
   const player = asPlayer(actor);
-  const squadId = player.squads[0];
-  if (!squadId) throw new Problem('not found', 'You are in no squad now. Ask your coach.');
-  const squad = squadById(db, squadId);
-  const member = memberOf(db, squadId, player.playerId);
+  const { squad, member } = inView(db, player);
+  const squadId = squad.id;
   const now = context.now();
   const open = openWeekOf(db, squadId, now);
   const mine = open
