@@ -354,6 +354,12 @@ test('a drill of My feet is practiced alone, by the clock: kept, seen by the coa
   await expect(page.getByRole('button', { name: 'Somebody plays with me' })).toBeHidden();
   await page.getByRole('button', { name: 'Start' }).click();
   await page.getByRole('button', { name: 'Ready' }).click();
+  await page.getByRole('button', { name: 'Pause' }).first().click();
+  await page.getByRole('button', { name: 'Something hurts' }).click();
+  // No log of practice is sent: nobody may believe that somebody was told.
+  await expect(page.getByText('Nobody hears of it from here in free practice: tell a grown-up yourself.')).toBeVisible();
+  await page.getByRole('button', { name: 'No, I am fine' }).click();
+  await page.getByRole('button', { name: 'Go on' }).click();
   const keep = page.getByRole('button', { name: 'Keep these numbers' });
   for (let i = 0; i < 60 && !(await keep.isVisible()); i++) await page.clock.fastForward(5000);
   for (const field of await page.locator('input[inputmode=decimal]').filter({ visible: true }).all()) await field.fill('8');

@@ -1,4 +1,5 @@
 import type { ThisWeek } from '../../contract/training.ts';
+import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { PRACTICE_ID, practiceOf } from '../../core/training/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
@@ -7,8 +8,6 @@ import { keysOf, knownOfOne, numbersOf, runnerOf } from '../scores/known.ts';
 import { knownDrills } from '../training/met.ts';
 import { drillToPractice } from '../training/practice.ts';
 import { inView, thisWeek } from './this-week.ts';
-
-const A_DAY_MS = 86_400_000;
 
 /** Free practice of one drill, in the shape of a visit to a week that has this drill alone. */
 export function practice(context: Context, actor: Actor, input: { drill: string }): ThisWeek {
@@ -23,7 +22,7 @@ export function practice(context: Context, actor: Actor, input: { drill: string 
   const { beside: _, ...visit } = thisWeek(context, actor);
   return {
     ...visit,
-    week: { id: PRACTICE_ID, revisionId: PRACTICE_ID, number: 1, opensAt: now, closesAt: now + A_DAY_MS, content },
+    week: { id: PRACTICE_ID, revisionId: PRACTICE_ID, number: 1, opensAt: now, closesAt: now + DAY_MS, content },
     practice: { counts: squad.practiceCounts },
     swaps: [],
     runner: runnerOf(db, member, content),

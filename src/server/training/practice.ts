@@ -9,13 +9,13 @@ import type { Context } from '../context.ts';
 import { liveShelf } from '../drills/shelf.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { practiceGoes } from '../platform/db/schema.ts';
-import { badInput, notFound, Problem } from '../platform/problems.ts';
+import { notFound, Problem } from '../platform/problems.ts';
 import { allow, asPlayer, checkIsThem } from '../policy.ts';
 import { insertFigure, type OfKey, refreshBests, resultsUnderKey, soonerOf } from '../scores/figures.ts';
 import { doubtRulesOf, metresAtHome } from '../scores/reading.ts';
 import { ageOf, type Member, memberOf, type Squad, schoolOf, squadById } from '../squads/squads.ts';
 import { refreshDay } from '../streaks/days.ts';
-import { checkWord } from './send-go.ts';
+import { checkScore } from './send-go.ts';
 
 /* Free practice: a drill that was met, done alone at any time. Its numbers are facts of their own, and never part of a week. */
 
@@ -91,12 +91,7 @@ export function sendPractice(context: Context, actor: Actor, sent: PracticeSent)
     const day = creditedDay(doneAt, now, squad.timeZone, squad.dayEndsAt);
     const feet = feetToScore(item, member.strongerFoot);
     const kept = sent.scores.map((one, i) => {
-      if (!feet.includes(one.foot))
-        throw badInput(
-          `scores.${i}.foot`,
-          `This drill is not scored for ${one.foot === 'both' ? 'both feet together' : `the ${one.foot} foot`}.`,
-        );
-      checkWord(one, dose, `scores.${i}.`);
+      checkScore(one, i, item, feet);
       const { id, foot, value, faults, seconds, parts, clocked } = one;
       const fact = {
         ...{ id, goId: sent.goId, playerId: member.id, squadId: squad.id, drillId: drill.id, recordKey: recordKey(drill, dose, foot) },

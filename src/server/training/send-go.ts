@@ -106,7 +106,7 @@ export function checkWord(word: Pick<Word, 'value' | 'parts'>, dose: Item['dose'
 }
 
 /** A foot that the item does not score, or a word that does not hold together. */
-function checkScore(one: ScoreSent, index: number, item: Item, feet: readonly string[]): void {
+export function checkScore(one: ScoreSent, index: number, item: Item, feet: readonly string[]): void {
   const foot = one.foot === 'both' ? 'both feet together' : `the ${one.foot} foot`;
   if (!feet.includes(one.foot)) throw badInput(`scores.${index}.foot`, `This drill is not scored for ${foot}.`);
   checkWord(one, item.dose, `scores.${index}.`);

@@ -85,7 +85,11 @@ export function After({
       {problem && <Notice tone="stop">{problem}</Notice>}
       {hurt && (
         <p className="text-lg">
-          Sit down, and tell a grown-up now. Your family’s page and your coach are told that you stopped; not more. Rest costs you nothing.
+          Sit down, and tell a grown-up now.{' '}
+          {practice
+            ? 'Nobody else hears of it from here: this was free practice.'
+            : 'Your family’s page and your coach are told that you stopped; not more.'}{' '}
+          Rest costs you nothing.
         </p>
       )}
       <p className="text-lg">
@@ -112,10 +116,11 @@ export function After({
       )}
       {practice && (
         <p className="font-semibold text-xl">
-          Free practice.{' '}
-          {practice.counts
-            ? 'It counts for your bests and your streak, not for the week.'
-            : 'It changes no best and no streak; your coach sees that you did it.'}
+          Free practice{given.length === 0 ? ', without a number: nothing is sent of it.' : '. '}
+          {given.length > 0 &&
+            (practice.counts
+              ? 'An ordinary number counts for your bests and your streak, not for the week.'
+              : 'It changes no best and no streak; your coach sees that you did it.')}
         </p>
       )}
       {finished && !practice && (
@@ -159,14 +164,16 @@ export function After({
         {practice ? '' : logGone ? 'The log of this session is sent.' : 'The log of this session waits.'}
       </p>
       <Outbox />
-      <section>
-        <h2>What your coach sees</h2>
-        <p>
-          {practice
-            ? 'Which drill you practiced, and your numbers; never where you were.'
-            : `Your numbers${mayFilm ? ', your clips' : ''}, which drills you did, and that our clock ran; never where you were. The answer comes in a line on My feet.`}
-        </p>
-      </section>
+      {!(practice && given.length === 0) && (
+        <section>
+          <h2>What your coach sees</h2>
+          <p>
+            {practice
+              ? 'Which drill you practiced, and your numbers; never where you were.'
+              : `Your numbers${mayFilm ? ', your clips' : ''}, which drills you did, and that our clock ran; never where you were. The answer comes in a line on My feet.`}
+          </p>
+        </section>
+      )}
       {practice && (
         <Button size="player" onClick={() => window.location.reload()}>
           Once more

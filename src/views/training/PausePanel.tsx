@@ -24,12 +24,27 @@ interface Props {
   onGoOn(): void;
   onAgain(): void;
   onSkip(): void;
+  /** Family and coach hear of a stop because something hurts; of free practice no log is sent. */
+  isTold: boolean;
   onHurt(): void;
   onLeave(): void;
 }
 
 /** What can be done in a pause: on, once more, past it, or stop; and always to say that something hurts. */
-export function PausePanel({ here, drill, foot, stronger, shown: ofCoach, choice, onGoOn, onAgain, onSkip, onHurt, onLeave }: Props) {
+export function PausePanel({
+  here,
+  drill,
+  foot,
+  stronger,
+  shown: ofCoach,
+  choice,
+  onGoOn,
+  onAgain,
+  onSkip,
+  isTold,
+  onHurt,
+  onLeave,
+}: Props) {
   const [hurts, setHurts] = useState(false);
   const [shown, setShown] = useState(false);
   if (hurts) {
@@ -37,8 +52,10 @@ export function PausePanel({ here, drill, foot, stronger, shown: ofCoach, choice
       <div className="flex flex-1 flex-col justify-center gap-4">
         <h2 className="text-3xl">Something hurts?</h2>
         <p className="text-xl">
-          Then stop here. That is the right thing to do. What you did is kept. Your family’s page and your coach are told that you stopped;
-          nothing else.
+          Then stop here. That is the right thing to do. What you did is kept.{' '}
+          {isTold
+            ? 'Your family’s page and your coach are told that you stopped; nothing else.'
+            : 'Nobody hears of it from here in free practice: tell a grown-up yourself.'}
         </p>
         <Button size="clock" look="main" className="flex-none" onClick={onHurt}>
           Yes, stop the session

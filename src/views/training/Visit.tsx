@@ -162,7 +162,8 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
   numbersNow.current = beats;
   const taps = useTaps(run.id);
   // Where two are at home, one counts for the other.
-  const [helper, setHelper] = useState(turn !== null);
+  const [helperSaid, setHelper] = useState<boolean | null>(null);
+  const helper = helperSaid ?? turn !== null;
   const waits = state.phase === 'running' && (interval?.kind === 'set-up' || interval?.kind === 'drink');
   // The walk to the phone is no part of a course.
   const endsByHand = state.phase === 'running' && interval?.kind === 'work' && interval.ends === 'player';
@@ -385,6 +386,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
               setStepsOut(false);
               tap('skip');
             }}
+            isTold={!isPractice}
             onHurt={() => clock.stop('hurt')}
             onLeave={() => clock.stop('left')}
           />

@@ -117,6 +117,7 @@ describe('a pause', () => {
         stronger: 'right',
         shown: { film: null, voice: null },
         choice: null,
+        isTold: true,
         onGoOn: nothing,
         onAgain: nothing,
         onSkip: nothing,
