@@ -248,7 +248,7 @@ test.describe('the shelf of drills', () => {
     await page.goto(`${base}/drills`);
     await awake(page);
     const count = page.getByRole('navigation', { name: 'Shelf' }).getByRole('status');
-    await expect(count).toHaveText('120 drills');
+    await expect(count).toHaveText('121 drills');
     const search = page.getByLabel('Search the shelf');
     // The key is listened to a moment after the list is there.
     await expect(async () => {

@@ -7,6 +7,7 @@ import { besideOf, catalogueById, type Drill } from '../../src/core/drills/index
 import { SHAPE_NAMES, SHAPES, shapeSession } from '../../src/core/planning/index.ts';
 import type { Session } from '../../src/core/weeks/index.ts';
 import { aBlock, anItem, aSession, timed } from '../core/make.ts';
+import { look, SOME_SIZES } from './geometry.ts';
 import { databaseOf, expect, LONG, test } from './house.ts';
 import { awake, coachBase, outboxOf, PHONE, signIn } from './people.ts';
 import { doSession, releaseWeekOf } from './yard-week.ts';
@@ -69,16 +70,36 @@ test.describe
       name: 'Slips',
     };
 
+    const zones: Session = {
+      ...aSession([aBlock('recap', [anItem('busy-line', { dose: { measure: 'sets', sets: 1 } })])]),
+      name: 'Busy feet',
+    };
     const hard: Session = { ...aSession([aBlock('recap', [anItem(HARD.planned.id, timed(15))])]), name: 'Hard day' };
 
     test.beforeAll(async ({ browser }) => {
       context = await browser.newContext({ viewport: PHONE });
-      await releaseWeekOf(context, '6-yard', [helped, sore, paper, slip, hard]);
+      await releaseWeekOf(context, '6-yard', [helped, sore, paper, slip, zones, hard]);
       await signIn(context, 'Comet');
       page = await context.newPage();
       await page.clock.install();
     });
     test.afterAll(() => context.close());
+
+    test('a way that says what the feet do is said and shown where it is gone, as it lies in this yard', async () => {
+      await page.goto('/week');
+      await awake(page);
+      await page.getByRole('link', { name: 'Go: Busy feet' }).click();
+      await awake(page);
+      await page.getByRole('button', { name: 'Start' }).click();
+      const way = 'Taps to cone 3, sole taps to cone 5, then backwards home';
+      await page.getByRole('button', { name: 'Ready' }).click();
+      await expect(page.getByText(way)).toBeVisible();
+      await page.clock.fastForward(11_000);
+      // While the set is gone it stands in letters that are read from afar.
+      await expect(page.getByRole('button', { name: 'Done' })).toBeVisible();
+      await expect(page.getByTestId('way')).toHaveText(way);
+      expect(await look(page, 'a way with zones', SOME_SIZES)).toEqual([]);
+    });
 
     test('a helper taps along on the halves of the screen, and each unbroken try is kept', async () => {
       await page.goto('/week');

@@ -1,7 +1,9 @@
+import { layOut } from '../layouts/fit.ts';
 import type { Layout } from '../layouts/layout.ts';
+import { LayoutProblem } from '../layouts/types.ts';
 import { courseOver } from '../moves/course-over.ts';
 import { computedFigures, type Figures } from '../moves/figures.ts';
-import { beatInWords, repsIn } from '../moves/moments.ts';
+import { beatInWords, momentsOf, repsIn } from '../moves/moments.ts';
 import { type Plan, planMovement } from '../moves/plan/index.ts';
 import { MovesProblem } from '../moves/problem.ts';
 import { readMovement } from '../moves/read.ts';
@@ -112,15 +114,32 @@ export const cautionsFor = ({ kit, loads }: Pick<Drill, 'kit' | 'loads'>): strin
 
 /** Steps as the moves have them, each once; the last says how it goes on. */
 function stepsOf(plan: Plan): string[] {
+  if (plan.course?.saysFeet) return momentsOf(plan).map(({ words }) => `${words}.`);
   const said = [...new Set(plan.movement.beats.map((beat) => beatInWords(beat.words)))].slice(0, STEPS_MAX - 1).map((one) => `${one}.`);
   return [...said, plan.movement.again === 'mirrored' ? 'Then the same with the other foot, in turn.' : 'Begin again without a stop.'];
 }
+
+/** Whether the way over a layout says what the feet do. A layout that cannot be read says nothing. */
+function saysFeet(layout: Pick<Layout, 'moves' | 'route'> | null): boolean {
+  if (!layout?.route) return false;
+  try {
+    return layOut(layout).route?.out.some((leg) => leg.feet !== null) ?? false;
+  } catch (error) {
+    if (error instanceof LayoutProblem) return false;
+    throw error;
+  }
+}
+
+/** A drill's moves as they are typed; where nothing is, those of a way over the yard that says itself what the feet do. Empty for none. */
+export const movesOrWay = (text: string, layout: Pick<Layout, 'moves' | 'route'> | null): string =>
+  text.trim() === '' && saysFeet(layout) ? 'on the route' : text;
 
 /**
  * Everything that a drill needs beyond its name, from its moves and its layout; where there are no moves, or they cannot be read, what is
  * sensible for a plain drill with a ball.
  */
-export function filledIn(text: string, layout: Pick<Layout, 'moves' | 'route'> | null): FilledIn {
+export function filledIn(typed: string, layout: Pick<Layout, 'moves' | 'route'> | null): FilledIn {
+  const text = movesOrWay(typed, layout);
   const plan = text.trim() === '' ? null : planOf(text, layout);
   if (!plan)
     return {

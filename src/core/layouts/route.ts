@@ -1,5 +1,6 @@
 import type { Gate, Placed } from './place.ts';
 import { type LayoutClause, LayoutProblem, layoutClauses, type StepPoint } from './types.ts';
+import { ZONE_FEET, type ZoneFeet, zoneFeetOf } from './zones.ts';
 
 export const ACTIONS = ['run', 'shuffle', 'dribble', 'touch', 'weave'] as const;
 export type Action = (typeof ACTIONS)[number];
@@ -16,6 +17,10 @@ export interface Leg {
   way: 'out' | 'back';
   /** On which side of the runner the cone at the end is passed, in a weave; null elsewhere. */
   pass: 'left' | 'right' | null;
+  /** What the feet do on it, where the route says so. */
+  feet: ZoneFeet | null;
+  /** It is gone backwards: the player keeps facing the way out. */
+  backwards: boolean;
 }
 
 export interface Route {
@@ -67,7 +72,12 @@ function markOf(placed: Placed, words: string, problem: (sentence: string) => La
   throw problem(`“${words}” is not a cone, a gate or a goal.`);
 }
 
+/** A leg of which nothing more is said. */
+const PLAIN = { pass: null, feet: null, backwards: false } as const;
+
 const CLAUSE = /^(run|shuffle|dribble|touch|weave)(?: with the ball)?(?: (?:to|through|round|at))? (.+)$/;
+/** A zone: what the feet do, where from, where to. */
+const ZONE = /^(?:and |then )?([a-z ]+?)(?: from (.+?))? (?:to|through) (.+)$/;
 
 function nameAt(placed: Placed, at: StepPoint): string | null {
   const gate = placed.gates.find((one) => same(one.middle, at));
@@ -76,34 +86,33 @@ function nameAt(placed: Placed, at: StepPoint): string | null {
   return cone >= 0 ? `cone ${cone + 1}` : null;
 }
 
+/** The cones from the one stood at (left out) to the one named, in the order of their numbers; null unless both are cones. */
+function conesBetween(placed: Placed, from: Mark, to: Mark, problem: (sentence: string) => LayoutProblem): Mark[] | null {
+  const number = (mark: Mark) => (mark.name.startsWith('cone') ? Number(/\d+$/.exec(mark.name)?.[0]) : Number.NaN);
+  const [a, b] = [number(from), number(to)];
+  if (Number.isNaN(a) || Number.isNaN(b) || a === b) return null;
+  const by = a < b ? 1 : -1;
+  return Array.from({ length: Math.abs(b - a) }, (_, i) => markOf(placed, String(a + by * (i + 1)), problem));
+}
+
+/** A way over marks one after the other. */
+function legsOver(from: Mark, marks: readonly Mark[], action: Action): Leg[] {
+  return marks.map((mark, i) => {
+    const here = (marks[i - 1] ?? from).at;
+    const steps = distance(here, mark.at);
+    return { ...PLAIN, action, from: here, to: mark.at, target: mark.name, steps, seen: seenBy(here, mark.at, 'out'), way: 'out' };
+  });
+}
+
 /** Passes cones in turn on the left and the right; over the cones between the one stood at and the one named. */
 function weave(placed: Placed, from: Mark, to: Mark, problem: (sentence: string) => LayoutProblem): Leg[] {
-  const number = (mark: Mark) => Number(/\d+$/.exec(mark.name)?.[0]);
-  const [a, b] = [number(from), number(to)];
-  if (!from.name.startsWith('cone') || !to.name.startsWith('cone') || a === b) throw problem('A weave leads from one cone to another.');
-  const by = a < b ? 1 : -1;
-  const legs: Leg[] = [];
-  let here = from.at;
-  for (let n = a + by, i = 0; n !== b + by; n += by, i++) {
-    const mark = markOf(placed, String(n), problem);
-    const pass = i % 2 === 0 ? 'left' : 'right';
-    legs.push({
-      action: 'weave',
-      from: here,
-      to: mark.at,
-      target: mark.name,
-      steps: distance(here, mark.at),
-      seen: seenBy(here, mark.at, 'out'),
-      way: 'out',
-      pass,
-    });
-    here = mark.at;
-  }
-  return legs;
+  const cones = conesBetween(placed, from, to, problem);
+  if (!cones) throw problem('A weave leads from one cone to another.');
+  return legsOver(from, cones, 'weave').map((leg, i) => ({ ...leg, pass: i % 2 === 0 ? 'left' : 'right' }));
 }
 
 /** The same way home: every leg turned round, the last first. */
-function reversed(legs: readonly Leg[], startName: string): Leg[] {
+function reversed(legs: readonly Leg[], startName: string, backwards: boolean): Leg[] {
   return legs.toReversed().map((leg, i, all) => ({
     ...leg,
     from: leg.to,
@@ -111,6 +120,7 @@ function reversed(legs: readonly Leg[], startName: string): Leg[] {
     target: all.length - 1 - i > 0 ? (legs[all.length - 2 - i]?.target ?? startName) : startName,
     seen: seenBy(leg.to, leg.from, 'back'),
     way: 'back' as const,
+    backwards,
     pass: leg.pass === null ? null : leg.pass === 'left' ? ('right' as const) : ('left' as const),
   }));
 }
@@ -137,6 +147,7 @@ function mirrored(placed: Placed, legs: readonly Leg[]): Leg[] | null {
 const isSideways = (leg: Leg) => leg.seen === 'left' || leg.seen === 'right';
 
 function backSentence(out: readonly Leg[], back: readonly Leg[]): string {
+  if (back.some((leg) => leg.backwards)) return 'Do not turn round: come back the same way, backwards.';
   const [first, then] = [out.find(isSideways)?.seen, back.find(isSideways)?.seen];
   if (!first || !then) return 'Turn round and come back the same way.';
   return first === then
@@ -147,6 +158,8 @@ function backSentence(out: readonly Leg[], back: readonly Leg[]): string {
 /**
  * Reads a route over a layout: `from 1; run to 2; shuffle to 3; touch 4; weave to 6; run through gate; back mirrored`.
  * `back the same way` walks the legs home from the last to the first; `back mirrored` does them in the same order with left for right.
+ * A route may say what the feet do from one mark to another: `taps from 1 to 3; sole taps to 5; back the same way backwards`; such a zone
+ * leads over the cones between the two, in the order of their numbers.
  * Steps are measured from mark to mark in straight lines.
  * @throws LayoutProblem that names the part and its place in the text.
  */
@@ -155,7 +168,7 @@ export function readRoute(text: string, placed: Placed): Route {
   const out: Leg[] = [];
   let here: Mark | null = null;
   let start = 'the start';
-  let home: 'reversed' | 'mirrored' | null = null;
+  let home: 'reversed' | 'backwards' | 'mirrored' | null = null;
   clauses.forEach((clause: LayoutClause, index) => {
     const problem = (sentence: string) => new LayoutProblem(sentence, index, clause.span, 'route');
     if (home) throw problem('Nothing comes after the way back.');
@@ -166,25 +179,45 @@ export function readRoute(text: string, placed: Placed): Route {
       start = here.name;
       return;
     }
+    const toward = (words: string): Mark => {
+      const to = markOf(placed, words, problem);
+      if (!here) throw problem('Say first where the route starts, such as “from 1”.');
+      if (same(here.at, to.at)) throw problem(`You stand at ${to.name} already.`);
+      return to;
+    };
+    const zone = ZONE.exec(clause.words);
+    const feet = zone ? zoneFeetOf(zone[1] ?? '') : null;
+    if (zone && feet) {
+      if (zone[2]) {
+        const begins = markOf(placed, zone[2], problem);
+        if (here && !same(here.at, begins.at)) throw problem(`You stand at ${here.name}, and this begins at ${begins.name}.`);
+        if (!here) start = begins.name;
+        here ??= begins;
+      }
+      const to = toward(zone[3] ?? '');
+      out.push(
+        ...legsOver(here as Mark, conesBetween(placed, here as Mark, to, problem) ?? [to], 'dribble').map((leg) => ({ ...leg, feet })),
+      );
+      here = to;
+      return;
+    }
     if (/^(and )?back( the same way)?$/.test(clause.words)) {
       home = 'reversed';
+    } else if (/^(and )?back( the same way)? backwards$/.test(clause.words)) {
+      if (out.some((leg) => leg.action === 'weave' || leg.action === 'shuffle'))
+        throw problem('What is woven or shuffled is not done backwards. Say “back the same way”.');
+      home = 'backwards';
     } else if (/^(and )?back mirrored$/.test(clause.words)) {
       home = 'mirrored';
     } else {
       const step = CLAUSE.exec(clause.words);
       if (!step)
         throw problem(
-          `“${clause.words}” is not part of a route. Say “run to 2”, “shuffle to 3”, “dribble to 2”, “touch 4”, “weave to 6”, “run through gate” or “back the same way”.`,
+          `“${clause.words}” is not part of a route. Say “run to 2”, “shuffle to 3”, “dribble to 2”, “touch 4”, “weave to 6”, “run through gate”, “back the same way”, or what the feet do: “${ZONE_FEET[0]} from 1 to 3”.`,
         );
       const action = step[1] as Action;
-      const to = markOf(placed, step[2] ?? '', problem);
-      if (!here) throw problem('Say first where the route starts, such as “from 1”.');
-      if (same(here.at, to.at)) throw problem(`You stand at ${to.name} already.`);
-      if (action === 'weave') out.push(...weave(placed, here, to, problem));
-      else {
-        const steps = distance(here.at, to.at);
-        out.push({ action, from: here.at, to: to.at, target: to.name, steps, seen: seenBy(here.at, to.at, 'out'), way: 'out', pass: null });
-      }
+      const to = toward(step[2] ?? '');
+      out.push(...(action === 'weave' ? weave(placed, here as Mark, to, problem) : legsOver(here as Mark, [to], action)));
       here = to;
       return;
     }
@@ -193,7 +226,7 @@ export function readRoute(text: string, placed: Placed): Route {
       throw problem('Mirrored, this way back does not lead over the cones. Say “back the same way”.');
     }
   });
-  const back = home === null ? [] : home === 'reversed' ? reversed(out, start) : (mirrored(placed, out) ?? []);
+  const back = home === null ? [] : home === 'mirrored' ? (mirrored(placed, out) ?? []) : reversed(out, start, home === 'backwards');
   const total = (legs: readonly Leg[]) => legs.reduce((sum, leg) => sum + leg.steps, 0);
   return {
     out,
@@ -207,30 +240,4 @@ export function readRoute(text: string, placed: Placed): Route {
 /** Metres of a number of sets, from steps a set and the step in metres. */
 export function metresOf(stepsPerSet: number, sets: number, step: number): number {
   return Math.round(stepsPerSet * sets * step * 10) / 10;
-}
-
-const ACTION_WORDS: Record<Action, string> = { run: 'Run', shuffle: 'Shuffle', dribble: 'Dribble', touch: 'Go and touch', weave: 'Weave' };
-
-/** The way out as it is called out, leg by leg; the cones of one weave are said together. */
-export function routeInWords(route: Route): string[] {
-  const words: string[] = [];
-  route.out.forEach((leg, i) => {
-    if (leg.action !== 'weave') {
-      words.push(legInWords(leg));
-      return;
-    }
-    if (route.out[i - 1]?.action === 'weave') return;
-    const end = route.out.slice(i).findIndex((other) => other.action !== 'weave');
-    const last = end < 0 ? route.out.at(-1) : route.out[i + end - 1];
-    words.push(`Weave to ${last?.target}, the first cone on your ${leg.pass}`);
-  });
-  return words;
-}
-
-/** A leg as it is called out: "Shuffle left to cone 3". */
-export function legInWords(leg: Leg): string {
-  if (leg.action === 'weave') return `Weave past ${leg.target} on your ${leg.pass === 'left' ? 'left' : 'right'}`;
-  const side = leg.action === 'shuffle' && (leg.seen === 'left' || leg.seen === 'right') ? ` ${leg.seen}` : '';
-  const to = leg.action === 'touch' ? ' ' : leg.target.includes('gate') ? ' through ' : ' to ';
-  return `${ACTION_WORDS[leg.action]}${side}${to}${leg.target}`;
 }

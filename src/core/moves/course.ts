@@ -1,3 +1,4 @@
+import type { ZoneFeet } from '../layouts/zones.ts';
 import { ahead, distance, dot, heading, minus, mix, mix2, nearAngle, plus, toRight, unit } from './geometry.ts';
 import type { Point2 } from './terms.ts';
 
@@ -8,18 +9,26 @@ export interface RouteLeg {
   to: Point2;
   pass: 'left' | 'right' | null;
   way: 'out' | 'back';
+  feet: ZoneFeet | null;
+  backwards: boolean;
 }
 
 /** A closed way over the ground, by the metres gone on it; a metre sideways counts for as many as its steps are shorter. */
 export interface Course {
   length: number;
   at(metres: number): Point2;
-  /** Degrees to the right that the player faces there: the way along it, but straight on where it is shuffled sideways. */
+  /** Degrees to the right that the player faces there: the way along it, but straight on where it is shuffled sideways or gone backwards. */
   face(metres: number): number;
   /** Degrees that the way turns to the right there. */
   bend(metres: number): number;
   /** Which way it is gone sideways there, −1 to the left; 0 where it is gone straight on. */
   sideways(metres: number): -1 | 0 | 1;
+  /** What the feet do there, where the route says so; null elsewhere. */
+  feet(metres: number): ZoneFeet | null;
+  /** Whether the route says anywhere what the feet do. */
+  saysFeet: boolean;
+  /** Whether it is gone backwards there. */
+  backwards(metres: number): boolean;
   /** Where the ball is for feet that are there. */
   ballFor(metres: number): Point2;
   cones: Point2[];
@@ -35,6 +44,9 @@ const SIDEWAYS = 3;
 /** The ball is this far ahead; and in front of feet that go sideways. */
 const LEAD = 0.4;
 const IN_FRONT = 0.26;
+const DRAWN = 0.34;
+/** A corner is turned from this far before it to this far after, where the way is faced leg by leg. */
+const TURNED_WITHIN = 0.3;
 const MARK_EVERY = 0.6;
 const POINTS_PER_MARK = 16;
 
@@ -50,12 +62,15 @@ function marksOf(legs: readonly RouteLeg[], metres: (p: Point2) => Point2): Mark
     const length = distance(a, b) || 1;
     const u = unit(minus(b, a));
     const v = { x: u.y, y: -u.x };
-    const off = leg.pass ? (leg.pass === 'left' ? PASS : -PASS) : ASIDE;
+    // Backwards it is the same line again.
+    const off = leg.pass ? (leg.pass === 'left' ? PASS : -PASS) : leg.backwards ? -ASIDE : ASIDE;
     const next = legs[i + 1];
     const put = (p: Point2) => marks.push({ ...p, leg: i });
     if (i === 0) put(leg.pass ? plus(a, v, -off) : a);
     if (!leg.pass) for (let n = 1; n < length / MARK_EVERY; n++) put(plus(plus(a, u, n * MARK_EVERY), v, off));
     put(plus(b, v, off));
+    // Who goes backwards does not go round the last cone, and at home stands where the way begins.
+    if (leg.backwards || next?.backwards) return;
     if (!next || next.way !== leg.way) {
       put(plus(b, u, BEHIND));
       if (leg.pass && next) put(plus(b, v, -off));
@@ -71,10 +86,10 @@ function spline(p: Point2, q: Point2, r: Point2, s: Point2, t: number): Point2 {
   return { x: one(p.x, q.x, r.x, s.x), y: one(p.y, q.y, r.y, s.y) };
 }
 
-/** How much of the way round a place is gone sideways, 0 to 1 and never in a jump. */
-function asideShare(length: number, shuffles: (s: number) => boolean): (s: number) => number {
+/** How much of the way round a place has something, 0 to 1 and never in a jump. */
+function shareRound(length: number, has: (s: number) => boolean): (s: number) => number {
   const n = Math.max(1, Math.ceil(length / 0.05));
-  const there = Array.from({ length: n }, (_, i) => (shuffles((i / n) * length) ? 1 : 0));
+  const there = Array.from({ length: n }, (_, i) => (has((i / n) * length) ? 1 : 0));
   const round = 10;
   const shares = there.map((_, i) => {
     let sum = 0;
@@ -126,12 +141,31 @@ export function courseOf(legs: readonly RouteLeg[], cones: readonly Point2[], st
   const alongIt = (s: number) => heading(minus(at(s + 0.12), at(s - 0.12)));
   const bend = (s: number) => nearAngle(alongIt(s + 0.2) - alongIt(s - 0.05), 0);
   const shuffles = (s: number) => legAt(s).action === 'shuffle';
-  const face = (s: number) => (shuffles(s) ? (legAt(s).way === 'back' ? 180 : 0) : alongIt(s));
+  const faced = (s: number) => {
+    const { from, to, backwards } = legAt(s);
+    return backwards ? heading(minus(from, to)) : heading(minus(to, from));
+  };
+  // A route that comes back backwards is faced as its legs lie: on the curve at its ends nobody turns.
+  const backwards = legs.some((leg) => leg.backwards);
+  const face = (s: number) => {
+    if (shuffles(s)) return legAt(s).way === 'back' ? 180 : 0;
+    if (!backwards) return alongIt(s);
+    const [a, b] = [faced(s - TURNED_WITHIN), faced(s + TURNED_WITHIN)];
+    return mix(a, nearAngle(b, a), 0.5);
+  };
   const sideways = (s: number) => {
     if (!shuffles(s)) return 0;
     return dot(minus(at(s + 0.12), at(s - 0.12)), toRight(face(s))) < 0 ? -1 : 1;
   };
-  const share = legs.some((leg) => leg.action === 'shuffle') ? asideShare(length, shuffles) : () => 0;
-  const ballFor = (s: number) => plus(at(s + LEAD * (1 - share(s) * 0.6)), ahead(face(s)), IN_FRONT * share(s));
-  return { length, at, face, bend, sideways, ballFor, cones: cones.map(metres) };
+  const inFront = (s: number) => shuffles(s) || legAt(s).backwards;
+  const share = legs.some((leg) => leg.action === 'shuffle' || leg.backwards) ? shareRound(length, inFront) : () => 0;
+  // Sideways the ball leads a little; who goes backwards has it in front and draws it along.
+  const leads = backwards ? 1 : 0.6;
+  const ballFor = (s: number) => plus(at(s + LEAD * (1 - share(s) * leads)), ahead(face(s)), (backwards ? DRAWN : IN_FRONT) * share(s));
+  return {
+    ...{ length, at, face, bend, sideways, ballFor, cones: cones.map(metres) },
+    saysFeet: legs.some((leg) => leg.feet),
+    feet: (s) => legAt(s).feet ?? null,
+    backwards: (s) => legAt(s).backwards,
+  };
 }

@@ -71,11 +71,33 @@ function momentOf(plan: Plan, k: number): Moment {
   };
 }
 
+/** On a route with zones: the middle of each stretch on which the feet do the same, in the order they are gone; none elsewhere. */
+function momentsOfZones(plan: Plan): Moment[] {
+  const { course } = plan;
+  if (!course?.saysFeet) return [];
+  const ticks = loopTicks(plan);
+  const stretches: { name: string; ticks: Tick[] }[] = [];
+  ticks.forEach((tick, i) => {
+    const metres = (course.length * i) / ticks.length;
+    const feet = course.feet(metres);
+    const name = feet ? `${course.backwards(metres) ? 'Backwards: ' : ''}${feet}` : '';
+    const last = stretches.at(-1);
+    if (last?.name === name) last.ticks.push(tick);
+    else stretches.push({ name, ticks: [tick] });
+  });
+  return stretches.slice(0, MOST).map(({ name, ticks: there }) => {
+    const middle = momentOf(plan, (there[Math.floor(there.length / 2)] as Tick).k);
+    return name ? { ...middle, words: name.charAt(0).toUpperCase() + name.slice(1) } : middle;
+  });
+}
+
 /**
- * The moments that tell a movement, at most six: each beat that is said, once; of a single beat the way to it as well.
- * A short text that is mirrored tells both sides.
+ * The moments that tell a movement, at most six: each beat that is said, once; of a single beat the way to it as well;
+ * of a route with zones what the feet do in each. A short text that is mirrored tells both sides.
  */
 export function momentsOf(plan: Plan): Moment[] {
+  const zoned = momentsOfZones(plan);
+  if (zoned.length > 0) return zoned;
   const { beats, again } = plan.movement;
   const bothSides = again === 'mirrored' && beats.length <= 3 ? 2 : 1;
   const seen = new Map<object, Moment>();

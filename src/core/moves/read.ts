@@ -12,6 +12,10 @@ const MOST_BEATS = 64;
 const AGAIN = /^(?:and |then )?(?:again|over again)(?: (mirrored|the same|the same way|with the other foot|from the start))?$/;
 const TIMES = /^(\d+|two|three|four|five|six) times:? */;
 
+/** What is done on a route of which nothing more is said. */
+const DRIBBLING = 'right inside pushes along, left steps, left inside pushes along, right steps';
+const RUNNING = 'right steps, left steps';
+
 /** Reads a text clause by clause. */
 class Reader {
   readonly movement: Movement = { stance: plainStance(), beats: [], sideways: [], again: 'same', moving: false };
@@ -49,7 +53,9 @@ class Reader {
 
   finish(): Movement {
     this.endTimes();
-    const { beats } = this.movement;
+    const { beats, stance } = this.movement;
+    if (beats.length === 0 && stance.route)
+      for (const clause of clausesOf(stance.ball === 'none' ? RUNNING : DRIBBLING)) this.takeBeat(clause);
     if (beats.length === 0) throw new MovesProblem('There is no beat yet. Say for example “right inside taps across”.', 1, 0, 0);
     const last = beats.at(-1) as Beat;
     if (beats.length > MOST_BEATS)

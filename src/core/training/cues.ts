@@ -5,6 +5,9 @@ import type { Interval } from './types.ts';
 /** Seconds at the end of the work that are ticked. */
 const LAST_TICKS = 3;
 
+/** A set is called out this long after its “go”. */
+const AFTER_GO_MS = 1000;
+
 export type ToneName = 'count' | 'go' | 'tick' | 'change' | 'stop' | 'beat';
 
 /** A short run of notes that stands for a spoken phrase where the device has no voice. */
@@ -22,6 +25,8 @@ export interface Announced {
   cues: readonly string[];
   /** The number to beat of the go that comes, in words such as “Beat 22”; null where there is none. */
   beat: string | null;
+  /** What the feet do on the way that is gone, as `zonesInWords` says it; missing or empty where no way says it. */
+  way?: string;
   /** Reps a second of a beat to follow at easy and half pace; null or missing where none is wanted. */
   rhythm?: number | null;
 }
@@ -50,12 +55,12 @@ export function sideInWords(interval: Interval): string {
   return [footWords(interval), paceWords(interval)].filter(Boolean).join(', ');
 }
 
-function workCues(interval: Interval, next: Interval | undefined, { cues: called, rhythm }: Announced): Cue[] {
+function workCues(interval: Interval, next: Interval | undefined, { cues: called, rhythm, way }: Announced): Cue[] {
   const cues: Cue[] = [{ atMs: 0, tone: 'go' }];
-  if (interval.ends !== 'clock') return cues;
+  if (interval.ends !== 'clock') return way ? [...cues, { atMs: AFTER_GO_MS, say: way, motif: 'call' }] : cues;
   const end = interval.seconds * 1000;
   if (interval.pace) cues.push({ atMs: 0, say: paceWords(interval), motif: interval.foot });
-  for (const { at, words } of callsDuring(interval.seconds, called))
+  for (const { at, words } of callsDuring(interval.seconds, way ? [way, ...called] : called))
     cues.push({ atMs: at * 1000, say: words, motif: words.startsWith('half-time') ? 'half-time' : 'call' });
   cues.push(...beatsOf(interval, rhythm));
   for (let s = LAST_TICKS; s >= 1; s--) cues.push({ atMs: end - s * 1000, tone: 'tick' });
@@ -64,12 +69,20 @@ function workCues(interval: Interval, next: Interval | undefined, { cues: called
   return cues;
 }
 
-/** Name, side and counting rule of the go that comes, as much of it as there is time for. */
-function announce(interval: Interval, { name, rule, beat }: Announced, seconds: number): string {
+const sentence = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** Name, side, way and counting rule of the go that comes, as much of it as there is time for. */
+function announce(interval: Interval, { name, rule, beat, way = '' }: Announced, seconds: number): string {
   const who = [name, sideInWords(interval)].filter(Boolean).join(', ');
   const counts = rule ? `Counts: ${rule}` : '';
   const sentences = (...parts: string[]) => parts.filter(Boolean).join('. ');
-  const fits = [sentences(who, beat ?? '', counts), sentences(who, counts)].find((words) => spokenSeconds(words) <= seconds);
+  const onTheWay = sentence(way);
+  const fits = [
+    sentences(who, onTheWay, beat ?? '', counts),
+    sentences(who, onTheWay, counts),
+    sentences(who, beat ?? '', counts),
+    sentences(who, counts),
+  ].find((words) => spokenSeconds(words) <= seconds);
   return fits ?? (counts || who);
 }
 

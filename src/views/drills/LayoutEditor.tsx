@@ -1,6 +1,8 @@
 import { useId, useMemo, useRef, useState } from 'react';
 import { layOut, UNKNOWN_STEP } from '../../core/layouts/fit.ts';
+import { routeInWords } from '../../core/layouts/route-words.ts';
 import { LayoutProblem } from '../../core/layouts/types.ts';
+import { ZONE_FEET } from '../../core/layouts/zones.ts';
 import { Yard } from '../../ui/notations/index.ts';
 import { Button } from '../../ui/parts/index.ts';
 
@@ -124,9 +126,13 @@ export function LayoutEditor({ value, onChange }: Props) {
           value={value.route}
           placeholder="from 1; run to 2; shuffle to 3; dribble to 4; run through gate; back mirrored"
           aria-invalid={problem?.text === 'route' || undefined}
+          aria-describedby={`${id}-way`}
           onChange={(event) => onChange({ ...value, route: event.target.value })}
         />
         {problem?.text === 'route' && <Marked text={value.route} problem={problem} />}
+        <p id={`${id}-way`} className="text-dust text-sm">
+          It may say what the feet do: “taps from 1 to 3; sole taps to 5; back the same way backwards”. They are: {ZONE_FEET.join(', ')}.
+        </p>
       </div>
       <div>
         {read.placed ? (
@@ -144,8 +150,8 @@ export function LayoutEditor({ value, onChange }: Props) {
         )}
         {read.route && (
           <p className="text-dust text-sm">
-            {Math.round(read.route.stepsOut * 10) / 10} steps one way, {Math.round(read.route.stepsPerSet * 10) / 10} a set.{' '}
-            {read.route.backInWords}
+            {routeInWords(read.route).join(' → ')}. {Math.round(read.route.stepsOut * 10) / 10} steps one way,{' '}
+            {Math.round(read.route.stepsPerSet * 10) / 10} a set. {read.route.backInWords}
           </p>
         )}
       </div>

@@ -1,4 +1,5 @@
 import { useDeferredValue, useMemo, useRef } from 'react';
+import { movesOrWay } from '../../core/drills/filled-in.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { Layout } from '../../core/layouts/layout.ts';
 import { courseOver } from '../../core/moves/course-over.ts';
@@ -55,7 +56,7 @@ const begun = (text: string) => /[a-z]+$/i.exec(text)?.[0] ?? '';
 /** A drill's movement in words, typed or tapped together; beside it the sheet shows it at every letter. */
 export function MovesField({ value, layout, drill, others, onChange }: Props) {
   // A long route is planned and looked at behind the letters, never between two of them.
-  const looked = useDeferredValue(value);
+  const looked = useDeferredValue(movesOrWay(value, layout));
   const shown = useMemo(
     () => ({ ...drill, layout, moves: looked.trim() === '' ? null : { texts: [looked], free: false } }),
     [drill, layout, looked],

@@ -1,7 +1,8 @@
 import { useMemo, useState } from 'react';
 import type { Ground } from '../../core/layouts/fit.ts';
 import { placingGuide } from '../../core/layouts/guide.ts';
-import { metresOf, type Route, routeInWords } from '../../core/layouts/route.ts';
+import { metresOf, type Route } from '../../core/layouts/route.ts';
+import { routeInWords } from '../../core/layouts/route-words.ts';
 import type { Move } from '../../core/layouts/types.ts';
 import { Yard } from '../../ui/notations/index.ts';
 import { Button, Dialog } from '../../ui/parts/index.ts';

@@ -1,5 +1,5 @@
 import type { ShelfDrill } from '../../contract/drills.ts';
-import { cautionsFor, filledIn } from '../../core/drills/filled-in.ts';
+import { cautionsFor, filledIn, movesOrWay } from '../../core/drills/filled-in.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { Family, Kit, Load, Measure, Sides } from '../../core/drills/terms.ts';
 
@@ -157,8 +157,9 @@ export function idFor(name: string, chance: string): string {
 
 /** The moves as they were typed; a free drill that was left as it was keeps its second example. */
 function movesOf(form: DrillForm, from: Drill | null): Drill['moves'] {
-  if (form.movement.trim() === '') return null;
-  return from?.moves?.texts[0] === form.movement ? from.moves : { texts: [form.movement], free: false };
+  const text = movesOrWay(form.movement, form.hasLayout ? { moves: form.moves, route: form.route } : null);
+  if (text.trim() === '') return null;
+  return from?.moves?.texts[0] === form.movement ? from.moves : { texts: [text], free: false };
 }
 
 /**

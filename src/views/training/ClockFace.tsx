@@ -18,6 +18,8 @@ interface Props {
   children?: ReactNode;
   /** The drill's cues, as they are called during the work. */
   calls: readonly string[];
+  /** What the feet do on the way that is gone, in words; empty where nothing is said. */
+  way: string;
   /** The number to beat of this stretch, in words; null for none. */
   beat: string | null;
   /** Somebody counts along on the screen during the work. */
@@ -86,9 +88,10 @@ function placeInWords(sheet: readonly Interval[], interval: Interval): string {
 }
 
 /** What counts, shown before every scored go, and what to watch out for before any. */
-function BeforeGo({ drill, scored }: { drill: Drill; scored: boolean }) {
+function BeforeGo({ drill, scored, way }: { drill: Drill; scored: boolean; way: string }) {
   return (
     <div className="flex flex-col gap-1 text-xl leading-snug">
+      {way && <p className="font-semibold">{capital(way)}</p>}
       {scored && (
         <p data-testid="counting-rule">
           <span className="font-bold">Counts:</span> {drill.counting.counts} <span className="font-bold">Does not:</span>{' '}
@@ -116,6 +119,7 @@ export function ClockFace(props: Props) {
     stronger,
     children,
     calls,
+    way,
     beat,
     halves,
     backInPlace,
@@ -176,6 +180,11 @@ export function ClockFace(props: Props) {
             {beat && <span className="text-lace">{beat}</span>}
           </span>
         )}
+        {way && working && countsUp && (
+          <span className={`font-semibold leading-[1.05] ${NEAR}`} data-testid="way">
+            {capital(way)}
+          </span>
+        )}
         <span className="text-xl">{below}</span>
         {working && countsUp && listening && <span className="text-xl">Clap {listening === 'loud' ? 'twice ' : ''}when you are done.</span>}
         {tries !== null && (
@@ -197,7 +206,7 @@ export function ClockFace(props: Props) {
       {isBefore(interval) && drill && (
         <>
           <Coming drill={drill} foot={interval.foot === 'both' ? null : interval.foot} stronger={stronger} />
-          <BeforeGo drill={drill} scored={isScored(sheet, interval)} />
+          <BeforeGo drill={drill} scored={isScored(sheet, interval)} way={way} />
         </>
       )}
       {counting ? halves : children}

@@ -2,6 +2,7 @@ import { lazy, Suspense, useState } from 'react';
 import type { ThisWeek } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { courseMetresOf, type FittedLayout, fitLayout, UNKNOWN_STEP } from '../../core/layouts/fit.ts';
+import { zonesInWords } from '../../core/layouts/zones.ts';
 import type { DrawnDrill } from '../../core/moves/of-drill.ts';
 import { Button } from '../../ui/parts/index.ts';
 
@@ -19,6 +20,9 @@ export const courseMetres = ({ home }: ThisWeek, drill: Drill): number | null =>
 
 /** A drill with its cones as they lie in this player's yard, so that its picture goes over them. */
 export const drawnAtHome = (visit: ThisWeek, drill: Drill): Drill & DrawnDrill => ({ ...drill, fitted: layoutAtHome(visit, drill) });
+
+/** What the feet do on the way over a drill's layout, in words; empty where nothing is said. */
+export const wayOf = (drill: DrawnDrill | undefined): string => (drill?.fitted?.route ? zonesInWords(drill.fitted.route) : '');
 
 /** Opens the guide that walks through the placing, cone by cone, with a word on how the layout was fitted. */
 export function LayOut({ visit, drill, fitted }: { visit: ThisWeek; drill: Drill; fitted: FittedLayout }) {

@@ -29,7 +29,7 @@ import { shownByCoach } from '../clips/shown-by-coach.ts';
 import { Before } from './Before.tsx';
 import type { TodayChoice } from './Easier.tsx';
 import { leftOutAt } from './kit.ts';
-import { courseMetres, drawnAtHome } from './LayOut.tsx';
+import { courseMetres, drawnAtHome, wayOf } from './LayOut.tsx';
 import { Outcomes } from './Outcomes.tsx';
 import { beatWords } from './score-form.ts';
 import { useBeat } from './use-beat.ts';
@@ -118,6 +118,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
         name: [turn?.nickname, drill?.name].filter(Boolean).join(': '),
         rule,
         cues: drill ? cuesToCall(drill) : [],
+        way: wayOf(drill),
         beat: beatWords(numbersNow.current, interval),
         rhythm: heard.current && drill && hasBeat(interval) ? plannedPace(drill, interval.pace, runner) : null,
       };
@@ -300,7 +301,8 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
   const drill = drillOf(interval);
   const paused = state.phase === 'paused';
   const meets = meeting.drillId !== null && drill !== undefined && !stepsOut;
-  const calls = drill ? cuesToCall(drill) : [];
+  const way = wayOf(drill);
+  const calls = drill ? [...(way ? [way] : []), ...cuesToCall(drill)] : [];
   const neighbours = plannedDrill && visit.beside?.of[plannedDrill.id];
   /** Another drill for today, from where the clock stands; `starts` says whether the go begins again with it. */
   const choiceOf = (starts: boolean): TodayChoice | null =>
@@ -435,6 +437,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
               ) : null
             }
             calls={calls}
+            way={way}
             beat={interval?.kind === 'work' ? beatWords(beats, interval) : null}
             backInPlace={inPlace.isWaiting}
             tries={interval && countsTries ? taps.of(interval).filter((tap) => tap.what === 'drop').length : null}

@@ -3,7 +3,7 @@ import { wishedDay } from '../../client/words.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { STAND_INS } from '../../core/drills/terms.ts';
 import { fitLayout, UNKNOWN_STEP } from '../../core/layouts/fit.ts';
-import { routeInWords } from '../../core/layouts/route.ts';
+import { routeInWords } from '../../core/layouts/route-words.ts';
 import { planOfDrill } from '../../core/moves/of-drill.ts';
 import { MovesProblem } from '../../core/moves/problem.ts';
 import { kitOf } from '../../core/planning/checks.ts';

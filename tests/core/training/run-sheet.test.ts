@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { type Foot, WORKING_SIDES } from '../../../src/core/drills/index.ts';
 import {
+  type Announced,
   compileRunSheet,
   cuesOf,
   feetOfRound,
@@ -217,6 +218,36 @@ describe('what is heard', () => {
     expect(cuesOf(list, 1, beating(long))[0]).to.include({ say: `Hop taps, right foot. Counts: ${long}` });
     const longer = Array(26).fill('tap').join(' ');
     expect(cuesOf(list, 1, beating(longer))[0]).to.include({ say: `Counts: ${longer}` });
+  });
+
+  it('says what the feet do on the way: before the go where there is time, and first of all in the work', () => {
+    const way = 'taps to cone 3, soles to cone 5';
+    const onTheWay =
+      (rule: string | null, said = way) =>
+      () => ({ ...about(), rule, beat: 'Beat 22', cues: ['on your toes'], way: said });
+    const sayOf = (index: number, told: () => Announced) => {
+      const cue = cuesOf(list, index, told)[0];
+      return cue && 'say' in cue ? cue.say : null;
+    };
+    expect(sayOf(1, onTheWay('every tap.'))).to.equal('Hop taps, right foot. Taps to cone 3, soles to cone 5. Beat 22. Counts: every tap.');
+    expect(sayOf(1, onTheWay(null))).to.equal('Hop taps, right foot. Taps to cone 3, soles to cone 5. Beat 22');
+    // The way goes before the number, and the counting rule before both.
+    const some = (n: number) => Array(n).fill('tap').join(' ');
+    expect(sayOf(1, onTheWay(some(12)))).to.equal(`Hop taps, right foot. Taps to cone 3, soles to cone 5. Counts: ${some(12)}`);
+    expect(sayOf(1, onTheWay(some(18)))).to.equal(`Hop taps, right foot. Beat 22. Counts: ${some(18)}`);
+    expect(sayOf(1, onTheWay(some(20)))).to.equal(`Hop taps, right foot. Counts: ${some(20)}`);
+    const called = cuesOf(list, 2, onTheWay(null)).flatMap((cue) => ('say' in cue && cue.motif === 'call' ? [[cue.atMs, cue.say]] : []));
+    expect(called).to.deep.equal([
+      [3000, way],
+      [18_000, 'on your toes'],
+    ]);
+    // A set that the player ends has no calls of its own: only the way, once it is begun.
+    const byHand = [{ ...(list[2] as Interval), ends: 'player' as const }];
+    expect(cuesOf(byHand, 0, onTheWay(null))).to.deep.equal([
+      { atMs: 0, tone: 'go' },
+      { atMs: 1000, say: way, motif: 'call' },
+    ]);
+    expect(cuesOf(byHand, 0, onTheWay(null, ''))).to.deep.equal([{ atMs: 0, tone: 'go' }]);
   });
 
   it('calls the drill’s cues within the work, between its own words', () => {

@@ -1,4 +1,4 @@
-import { CHANNEL, GATES, HALF_WAY_LINE, LINE, SLALOM } from './layouts.ts';
+import { BUSY_LINE, CHANNEL, GATES, HALF_WAY_LINE, LINE, SLALOM } from './layouts.ts';
 import { band, drill, fault, guess, uncounted } from './make.ts';
 
 const slalom = (foot: 'right' | 'left') =>
@@ -121,6 +121,30 @@ export const dribbling = [
     courseSeconds: 12,
     easier: ['sole-rolls', 'line-laces'],
     bands: [band(null, 18, 13, 9)],
+  }),
+  drill({
+    id: 'busy-line',
+    name: 'Taps out, soles on, and back',
+    aliases: ['taps on the move', 'backwards soles'],
+    family: 'dribbling',
+    purpose: 'Carry the ball with two kinds of small touches, and bring it home backwards.',
+    steps: [
+      'Five cones in a row, two steps apart.',
+      'Taps between the feet, going forward to the third cone.',
+      'Sole taps from there to the last cone, both feet in turn.',
+      'Do not turn round: backwards with sole taps, then with taps, to where you began.',
+    ],
+    cues: ['A touch with every step', 'Small steps, light feet'],
+    faults: [fault('The ball runs ahead', 'Shorter steps; the ball goes no farther than your next foot.')],
+    kit: ['ball', 'cones'],
+    layout: BUSY_LINE,
+    sides: 'alternating',
+    measure: 'sets',
+    counting: { unit: 'set', counts: 'Out and back is one set.', doesNotCount: 'A ball that gets away is one fault.' },
+    pace: guess(0.8, 1.3, 2, 3.2),
+    courseSeconds: 22,
+    easier: ['line-laces', 'inside-taps'],
+    bands: [band(5, 4, 2, 0)],
   }),
   drill({
     id: 'dribble-stop-go',

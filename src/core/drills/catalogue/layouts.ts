@@ -56,6 +56,19 @@ export const HALF_WAY_LINE = plain(
   'from 1; dribble to 2; dribble to 3; back the same way',
 );
 
+/** Five cones in a row, the feet busy in two ways, and home again without turning round. */
+export const BUSY_LINE = plain(
+  'put a cone; 4 times: 2 forward, put a cone; 1 2 3 4 5 in line',
+  'taps from 1 to 3; sole taps from 3 to 5; back the same way backwards',
+  [
+    {
+      name: 'three cones',
+      moves: 'put a cone; 2 times: 2 forward, put a cone; 1 2 3 in line',
+      route: 'taps from 1 to 2; sole taps from 2 to 3; back the same way backwards',
+    },
+  ],
+);
+
 export const SQUARE = plain(
   'put a cone; 3 forward; put a cone; 3 right; put a cone; 3 back; put a cone',
   'from 1; dribble to 2; shuffle to 3; dribble to 4; shuffle to 1',

@@ -2,6 +2,7 @@ import type { Course } from '../course.ts';
 import { mirrorBeat } from '../mirror.ts';
 import { MovesProblem } from '../problem.ts';
 import { type Act, type Beat, isSide, type Movement, movesBall, otherSide, type Side } from '../terms.ts';
+import { allZoneBeats, beatsOfZone } from '../zone-beats.ts';
 
 /** Metres of one short step on a route: with the ball, and running. */
 const STRIDE = 0.3;
@@ -20,7 +21,7 @@ export interface Unrolled {
   mains: Act[];
   /** The working foot of each; null for both or none. */
   sides: (Side | null)[];
-  /** The number of each in the text; those of the way sideways count on. */
+  /** The number of each in the text; those of the way sideways count on, and after them those of the route's zones. */
   indices: number[];
   /** Beats of one time through. */
   perPass: number;
@@ -65,8 +66,11 @@ export function unroll(movement: Movement, course: Course | null, passes: number
   const stride = way ? way.length / perPass : 0;
   const metres = (k: number) => (k - warm) * stride;
   const isMirrored = (k: number) => movement.again === 'mirrored' && Math.floor(k / perPass) % 2 === 1;
-  const all = [...said, ...movement.sideways];
+  const ofZones = allZoneBeats();
+  const all = [...said, ...movement.sideways, ...ofZones.beats];
   const indices = Array.from({ length: warm + passes * perPass + more }, (_, k) => {
+    const feet = way?.feet(metres(k)) ?? null;
+    if (feet) return said.length + movement.sideways.length + (ofZones.from.get(feet) ?? 0) + (k % beatsOfZone(feet).length);
     const aside = way && movement.sideways.length > 0 && way.sideways(metres(k)) !== 0;
     return aside ? said.length + (k % movement.sideways.length) : (k % perPass) % said.length;
   });

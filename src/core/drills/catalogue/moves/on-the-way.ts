@@ -47,6 +47,7 @@ near outside pushes along
 far steps
 again`,
   'speed-change-half-way': WITH_LACES,
+  'busy-line': 'on the route',
   'sole-roll-line': `ball in front of the right
 right sole rolls across 1 long
 moving along

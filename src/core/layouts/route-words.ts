@@ -1,0 +1,36 @@
+import type { Action, Leg, Route } from './route.ts';
+import { zonesOf } from './zones.ts';
+
+const ACTION_WORDS: Record<Action, string> = { run: 'Run', shuffle: 'Shuffle', dribble: 'Dribble', touch: 'Go and touch', weave: 'Weave' };
+
+const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** The way out as it is called out, leg by leg; the cones of one weave, and of one zone, are said together. */
+export function routeInWords(route: Route): string[] {
+  const words: string[] = [];
+  const zones = zonesOf(route.out);
+  route.out.forEach((leg, i) => {
+    if (leg.feet) {
+      const zone = zones.find((one) => one.from === i);
+      if (zone) words.push(`${capital(leg.feet)} to ${route.out[zone.to]?.target}`);
+      return;
+    }
+    if (leg.action !== 'weave') {
+      words.push(legInWords(leg));
+      return;
+    }
+    if (route.out[i - 1]?.action === 'weave') return;
+    const end = route.out.slice(i).findIndex((other) => other.action !== 'weave');
+    const last = end < 0 ? route.out.at(-1) : route.out[i + end - 1];
+    words.push(`Weave to ${last?.target}, the first cone on your ${leg.pass}`);
+  });
+  return words;
+}
+
+/** A leg as it is called out: "Shuffle left to cone 3". */
+export function legInWords(leg: Leg): string {
+  if (leg.action === 'weave') return `Weave past ${leg.target} on your ${leg.pass === 'left' ? 'left' : 'right'}`;
+  const side = leg.action === 'shuffle' && (leg.seen === 'left' || leg.seen === 'right') ? ` ${leg.seen}` : '';
+  const to = leg.action === 'touch' ? ' ' : leg.target.includes('gate') ? ' through ' : ' to ';
+  return `${ACTION_WORDS[leg.action]}${side}${to}${leg.target}`;
+}

@@ -1,0 +1,51 @@
+/** What the feet do from one mark of a route to the next, where the route says it; both feet in turn. */
+export const ZONE_FEET = ['taps', 'sole taps', 'sole rolls', 'inside pushes', 'outside pushes', 'laces pushes'] as const;
+export type ZoneFeet = (typeof ZONE_FEET)[number];
+
+/** As it is said by those who say it shorter or longer. */
+const ALSO_SAID: Readonly<Record<string, ZoneFeet>> = {
+  tap: 'taps',
+  'inside taps': 'taps',
+  'sole tap': 'sole taps',
+  soles: 'sole taps',
+  rolls: 'sole rolls',
+  'sole roll': 'sole rolls',
+  insides: 'inside pushes',
+  'inside push': 'inside pushes',
+  outsides: 'outside pushes',
+  'outside push': 'outside pushes',
+  laces: 'laces pushes',
+  'laces push': 'laces pushes',
+};
+
+/** What the feet do, from the words it is said with in small letters; null for other words. */
+export const zoneFeetOf = (words: string): ZoneFeet | null =>
+  ZONE_FEET.find((one) => one === words) ?? (Object.hasOwn(ALSO_SAID, words) ? (ALSO_SAID[words] ?? null) : null);
+
+/** A stretch of a route as far as zones are told by it. */
+interface InZone {
+  feet: ZoneFeet | null;
+  target: string;
+  backwards: boolean;
+}
+
+/** Stretches one after the other on which the feet do the same, as `from` to `to` of the list; none of those where nothing is said. */
+export function zonesOf(legs: readonly Pick<InZone, 'feet'>[]): { feet: ZoneFeet; from: number; to: number }[] {
+  const zones: { feet: ZoneFeet; from: number; to: number }[] = [];
+  legs.forEach(({ feet }, i) => {
+    const last = zones.at(-1);
+    if (last && last.to === i - 1 && last.feet === feet) last.to = i;
+    else if (feet) zones.push({ feet, from: i, to: i });
+  });
+  return zones;
+}
+
+/**
+ * What is called out of a route with zones: “taps to cone 3, sole taps to cone 5, then backwards home”. The way back is left
+ * out where it is gone as usual; empty where no zone is said.
+ */
+export function zonesInWords({ out, back }: { out: readonly InZone[]; back: readonly InZone[] }): string {
+  const said = zonesOf(out).map(({ feet, to }) => `${feet} to ${out[to]?.target}`);
+  if (said.length === 0) return '';
+  return [...said, ...(back.some((leg) => leg.backwards) ? ['then backwards home'] : [])].join(', ');
+}
