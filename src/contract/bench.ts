@@ -57,6 +57,8 @@ export const BenchItem = z.object({
   work: z.array(Span),
   /** The run log says when the work ran; else it is taken from the claim. */
   workFrom: z.enum(['run log', 'claim']),
+  /** What the player's phone counted by ear while it was done; null where it was not sure, or did not listen. */
+  heard: z.number().nullable(),
   /** This coach's recount. */
   recount: RecountView.nullable(),
   /** What other coaches counted. */

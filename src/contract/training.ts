@@ -211,6 +211,11 @@ export const ClockEventSent = z.discriminatedUnion('type', [
   z.object({ type: z.enum(['start', 'pause', 'resume', 'ready', 'done', 'skip', 'again', 'hide', 'show', 'over']), ...at }),
   z.object({ type: z.literal('gap'), ...at, until: z.number().min(0).max(8_640_000_000_000_000) }),
   z.object({ type: z.literal('stop'), ...at, why: z.enum(['left', 'hurt']) }),
+  z.object({
+    ...{ type: z.literal('heard'), ...at, itemId: Id, round: z.number().int().min(0).max(19), foot: FootName },
+    /** What was counted by ear, and what a helper counted; null where nobody did. */
+    ...{ count: z.number().int().min(1).max(2000), helper: z.number().int().min(0).max(2000).nullable() },
+  }),
   z.object({ type: z.literal('instead'), ...at, itemId: Id, drillId: z.string().min(1).max(80).nullable(), why: z.enum(TODAY_WHYS) }),
 ]);
 
@@ -315,6 +320,16 @@ export const trainingApi = {
     params: NoParams,
     body: GoSent,
     response: GoAnswer,
+  }),
+  heardBefore: endpoint({
+    method: 'GET',
+    path: '/go/heard',
+    act: 'see this week',
+    summary:
+      'What the phone heard of the player’s goes in the last weeks, beside what a helper or a coach counted, by drill, oldest first.',
+    params: NoParams,
+    body: Nothing,
+    response: z.object({ before: z.array(z.object({ drillId: z.string(), heard: z.number(), counted: z.number() })) }),
   }),
   sendPractice: endpoint({
     method: 'POST',

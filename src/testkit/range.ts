@@ -298,6 +298,14 @@ function picturesOf(clip: RangeClip, story: Story, random: Chance): { luma: Floa
   return { luma, times };
 }
 
+/** The sound alone of a clip of the range, and where its work and its reps are: the same as `takeOf` has, without drawing a picture. */
+export function soundOfTake(clip: RangeClip): { samples: Float32Array; rate: number; work: { from: number; to: number }; reps: number[] } {
+  const random = chance(clip.seed);
+  const story = tell(clip, random);
+  const reps = clip.empty ? [] : story.reps.map((rep) => rep.at);
+  return { samples: soundOfStory(clip, story, random), rate: SOUND_RATE, work: { from: LEAD, to: story.seconds - TAIL }, reps };
+}
+
 /** Makes the sound and the pictures of a clip of the range. The same description gives the same clip for ever. */
 export function takeOf(clip: RangeClip): RangeTake {
   const random = chance(clip.seed);

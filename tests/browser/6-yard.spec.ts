@@ -70,6 +70,7 @@ test.describe
       name: 'Slips',
     };
 
+    const byEar: Session = { ...aSession([aBlock('recap', [anItem('inside-taps', timed(15))])]), name: 'By ear' };
     const zones: Session = {
       ...aSession([aBlock('recap', [anItem('busy-line', { dose: { measure: 'sets', sets: 1 } })])]),
       name: 'Busy feet',
@@ -78,7 +79,7 @@ test.describe
 
     test.beforeAll(async ({ browser }) => {
       context = await browser.newContext({ viewport: PHONE });
-      await releaseWeekOf(context, '6-yard', [helped, sore, paper, slip, zones, hard]);
+      await releaseWeekOf(context, '6-yard', [helped, sore, paper, slip, zones, byEar, hard]);
       await signIn(context, 'Comet');
       page = await context.newPage();
       await page.clock.install();
@@ -99,6 +100,59 @@ test.describe
       await expect(page.getByRole('button', { name: 'Done' })).toBeVisible();
       await expect(page.getByTestId('way')).toHaveText(way);
       expect(await look(page, 'a way with zones', SOME_SIZES)).toEqual([]);
+    });
+
+    test('the phone counts along by ear: it says about how many, writes in nothing, and the coach sees it', async ({ browser }) => {
+      // A microphone that hears two even taps a second from when it is opened.
+      await page.addInitScript(() => {
+        navigator.mediaDevices.getUserMedia = async () => {
+          const audio = new AudioContext();
+          const out = audio.createMediaStreamDestination();
+          const tap = audio.createBuffer(1, audio.sampleRate * 0.09, audio.sampleRate);
+          const samples = tap.getChannelData(0);
+          for (let i = 0; i < samples.length; i++) {
+            const t = i / audio.sampleRate;
+            samples[i] = 0.6 * Math.exp(-t * 50) * Math.sin(260 * Math.PI * t) + 0.3 * Math.exp(-t * 200) * (Math.random() - 0.5);
+          }
+          for (let at = 0.2; at < 120; at += 0.5) {
+            const source = audio.createBufferSource();
+            source.buffer = tap;
+            source.connect(out);
+            source.start(audio.currentTime + at);
+          }
+          return out.stream;
+        };
+      });
+      await page.goto('/week');
+      await awake(page);
+      await page.getByRole('link', { name: 'Go: By ear' }).click();
+      await awake(page);
+      await page.getByRole('button', { name: 'Count along by ear' }).click();
+      await expect(page.getByRole('button', { name: 'Counts along by ear: switch off' })).toBeVisible();
+      await page.getByRole('button', { name: 'Start' }).click();
+      await page.getByRole('button', { name: 'Ready' }).click();
+      await page.clock.fastForward(10_500);
+      // The work itself is heard as it comes: fifteen seconds, thirty taps.
+      const heard = page.getByTestId('heard');
+      await expect(heard).toBeVisible({ timeout: 40_000 });
+      const said = Number(/about (\d+)/.exec((await heard.textContent()) ?? '')?.[1]);
+      expect(said).toBeGreaterThanOrEqual(27);
+      expect(said).toBeLessThanOrEqual(32);
+      await expect(page.locator('input[inputmode=decimal]').first()).toHaveValue('');
+      await page.locator('input[inputmode=decimal]').first().fill('30');
+      await page.getByRole('button', { name: 'Keep these numbers' }).click();
+      await expect(page.getByRole('heading', { name: /^That is all/ })).toBeVisible();
+      await expect.poll(() => outboxOf(page)).toEqual([]);
+      const desk = await browser.newContext();
+      await signIn(desk, 'coach');
+      const db = new Database(databaseOf('6-yard'), { readonly: true });
+      const score = db
+        .prepare('select scores.id from scores join runs on runs.id = scores.run_id where scores.value = 30 and scores.session_id = ?')
+        .get(byEar.id) as { id: string };
+      db.close();
+      const bench = (await (await desk.request.get(`/api/v1/scores/${score.id}/bench`)).json()) as { heard: number };
+      expect(bench.heard).toBe(said);
+      await desk.close();
     });
 
     test('a helper taps along on the halves of the screen, and each unbroken try is kept', async () => {

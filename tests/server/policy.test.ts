@@ -21,6 +21,7 @@ import { saveRecount } from '../../src/server/review/recounts.ts';
 import { setDoubtRules } from '../../src/server/review/rules.ts';
 import { say, takeBack } from '../../src/server/review/said.ts';
 import { deleteSpoken, speak } from '../../src/server/review/spoken.ts';
+import { heardBefore } from '../../src/server/scores/heard.ts';
 import { family, giveConsent } from '../../src/server/screens/family.ts';
 import { myFeet } from '../../src/server/screens/feet.ts';
 import { plannerFacts, previewWeek } from '../../src/server/screens/planner-facts.ts';
@@ -136,6 +137,7 @@ const ROWS: Record<string, Row> = {
     call: (t, a) => saveHome(t.context, a, { has: ['ball'], yard: null, step: null, strongerFoot: 'right' }),
   },
   'go.thisWeek': { open: PLAYERS, call: (t, a) => thisWeek(t.context, a) },
+  'go.heardBefore': { open: [...PLAYERS, 'removedPlayer'], call: (t, a) => heardBefore(t.context, a) },
   'go.sendGo': { open: ['player', 'otherPlayer'], call: (t, a) => sendGo(t.context, a, aGo(t, 0, [aScore()])) },
   'go.sendPractice': {
     open: ['player', 'otherPlayer'],

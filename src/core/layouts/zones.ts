@@ -2,25 +2,9 @@
 export const ZONE_FEET = ['taps', 'sole taps', 'sole rolls', 'inside pushes', 'outside pushes', 'laces pushes'] as const;
 export type ZoneFeet = (typeof ZONE_FEET)[number];
 
-/** As it is said by those who say it shorter or longer. */
-const ALSO_SAID: Readonly<Record<string, ZoneFeet>> = {
-  tap: 'taps',
-  'inside taps': 'taps',
-  'sole tap': 'sole taps',
-  soles: 'sole taps',
-  rolls: 'sole rolls',
-  'sole roll': 'sole rolls',
-  insides: 'inside pushes',
-  'inside push': 'inside pushes',
-  outsides: 'outside pushes',
-  'outside push': 'outside pushes',
-  laces: 'laces pushes',
-  'laces push': 'laces pushes',
-};
-
-/** What the feet do, from the words it is said with in small letters; null for other words. */
+/** What the feet do, from the words it is said with in small letters, “pushes” left out or not; null for other words. */
 export const zoneFeetOf = (words: string): ZoneFeet | null =>
-  ZONE_FEET.find((one) => one === words) ?? (Object.hasOwn(ALSO_SAID, words) ? (ALSO_SAID[words] ?? null) : null);
+  ZONE_FEET.find((one) => one === words || one === `${words} pushes` || one === words.replace(/^inside (?=taps)/, '')) ?? null;
 
 /** A stretch of a route as far as zones are told by it. */
 interface InZone {

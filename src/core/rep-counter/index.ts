@@ -1,1 +1,4 @@
+export { coveredBy, type HeardBefore, heardDrill, isTrusted } from './heard.ts';
+export { type Covered, countHeard, type HeardCount, type HeardDrill, type Unsure } from './live-count.ts';
+export { LiveEar } from './live-ear.ts';
 export { type NoSuggestion, type Suggestion, suggestCount } from './suggest.ts';

@@ -11,7 +11,7 @@ export interface SoundCurve {
 /** Samples a second of the curves that are computed of a clip. */
 export const CURVE_RATE = 100;
 
-const BANDS = 24;
+export const BANDS = 24;
 const LOWEST = 80;
 const HIGHEST = 6000;
 const WINDOW_SECONDS = 0.032;
@@ -24,20 +24,32 @@ function bandEdges(size: number, rate: number): number[] {
   return Array.from({ length: BANDS + 1 }, (_, b) => (LOWEST * (top / LOWEST) ** (b / BANDS) * size) / rate);
 }
 
-/** Energy in each band of each frame, in decibels. */
-function bandLevels(samples: Float32Array, rate: number): Float64Array[] {
-  const size = 2 ** Math.round(Math.log2(WINDOW_SECONDS * rate));
-  const hop = rate / CURVE_RATE;
-  const fft = new FFT(size);
-  const input = new Array<number>(size).fill(0);
-  const spectrum = fft.createComplexArray() as number[];
-  const shape = Float64Array.from({ length: size }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / (size - 1)));
-  const edges = bandEdges(size, rate);
-  const frames = Math.max(0, Math.floor(samples.length / hop));
-  return Array.from({ length: frames }, (_, n) => {
-    const start = Math.round(n * hop - size / 2);
-    for (let i = 0; i < size; i++) input[i] = (samples[start + i] ?? 0) * (shape[i] ?? 0);
-    fft.realTransform(spectrum, input);
+/** Measures how loud each band of a short window is. */
+export class BandMeter {
+  /** Samples of a window. */
+  readonly size: number;
+  private readonly fft: FFT;
+  private readonly input: number[];
+  private readonly spectrum: number[];
+  private readonly shape: Float64Array;
+  private readonly edges: readonly number[];
+
+  /** @param rate samples a second, at least 8000 */
+  constructor(rate: number) {
+    const size = 2 ** Math.round(Math.log2(WINDOW_SECONDS * rate));
+    this.size = size;
+    this.fft = new FFT(size);
+    this.input = new Array<number>(size).fill(0);
+    this.spectrum = this.fft.createComplexArray() as number[];
+    this.shape = Float64Array.from({ length: size }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / (size - 1)));
+    this.edges = bandEdges(size, rate);
+  }
+
+  /** Energy in each band of the window that begins at a sample, in decibels; what lies outside the samples is silence. */
+  levels(samples: ArrayLike<number>, start: number): Float64Array {
+    const { input, spectrum, edges } = this;
+    for (let i = 0; i < this.size; i++) input[i] = (samples[start + i] ?? 0) * (this.shape[i] ?? 0);
+    this.fft.realTransform(spectrum, input);
     const levels = new Float64Array(BANDS);
     for (let b = 0; b < BANDS; b++) {
       const low = Math.floor(edges[b] ?? 0);
@@ -47,13 +59,31 @@ function bandLevels(samples: Float32Array, rate: number): Float64Array[] {
       levels[b] = 10 * Math.log10(energy / (high - low) + 1e-7);
     }
     return levels;
-  });
+  }
+}
+
+/** Energy in each band of each frame, in decibels. */
+function bandLevels(samples: Float32Array, rate: number): Float64Array[] {
+  const meter = new BandMeter(rate);
+  const hop = rate / CURVE_RATE;
+  const frames = Math.max(0, Math.floor(samples.length / hop));
+  return Array.from({ length: frames }, (_, n) => meter.levels(samples, Math.round(n * hop - meter.size / 2)));
 }
 
 /** The quiet level of each band: its median, which short contacts do not move. */
 function quietLevels(levels: readonly Float64Array[]): Float64Array {
   return Float64Array.from({ length: BANDS }, (_, b) => (levels.length > 0 ? median(levels.map((one) => one[b] ?? 0)) : 0));
 }
+
+/** A rise is looked for over so many frames: 30 ms. */
+export const RISE_FRAMES = Math.round(0.03 * CURVE_RATE);
+
+/** How much each band rose against a frame before it, and only above its usual level: 0 to 1, which is 12 dB and more. */
+export const risesOf = (now: Float64Array, before: Float64Array, quiet: Float64Array): Float64Array =>
+  now.map((level, b) => Math.min(RISE_FULL, Math.max(0, level - Math.max(before[b] ?? 0, quiet[b] ?? 0))) / RISE_FULL);
+
+/** Level of all bands together, in decibels. */
+export const loudnessOf = (bands: Float64Array): number => 10 * Math.log10(bands.reduce((sum, level) => sum + 10 ** (level / 10), 0));
 
 /** What is heard of a clip, a hundred times a second. */
 export interface Sounds {
@@ -75,12 +105,8 @@ export interface Sounds {
 export function soundsOf(samples: Float32Array, rate: number): Sounds {
   const levels = bandLevels(samples, rate);
   const quiet = quietLevels(levels);
-  const back = Math.round(0.03 * CURVE_RATE);
-  const rises = levels.map((now, n) => {
-    const before = levels[Math.max(0, n - back)] ?? now;
-    return now.map((level, b) => Math.min(RISE_FULL, Math.max(0, level - Math.max(before[b] ?? 0, quiet[b] ?? 0))) / RISE_FULL);
-  });
-  const loudness = Float64Array.from(levels, (bands) => 10 * Math.log10(bands.reduce((sum, level) => sum + 10 ** (level / 10), 0)));
+  const rises = levels.map((now, n) => risesOf(now, levels[Math.max(0, n - RISE_FRAMES)] ?? now, quiet));
+  const loudness = Float64Array.from(levels, loudnessOf);
   const even = new Float64Array(BANDS).fill(1 / BANDS);
   return { rises, beginnings: beginningsBy(rises, even), loudness: { rate: CURVE_RATE, values: loudness } };
 }

@@ -1,15 +1,17 @@
+import type { Foot } from '../drills/terms.ts';
 import type { Interval } from './types.ts';
 
 /**
  * What happened on the clock, in order; the append-only run log. `at` is in epoch milliseconds of a clock that never
  * runs back. `over` is written down when the clock itself ended the last interval, so that a log tells how far it ran. `gap` says that nobody heard the clock from `at` until `until` (a reload, a crash, a dead battery).
- * `instead` says that another drill is done in the place of a planned one (null: the planned one after all); the clock runs on the same.
+ * `heard` says how many reps of a foot's work the phone counted by ear, and what a helper counted beside it. `instead` says that another drill is done in the place of a planned one (null: the planned one after all); the clock runs on the same.
  */
 export type ClockEvent =
   | { type: 'start' | 'pause' | 'resume' | 'ready' | 'done' | 'skip' | 'again' | 'hide' | 'show' | 'over'; at: number }
   | { type: 'gap'; at: number; until: number }
   | { type: 'stop'; at: number; why: 'left' | 'hurt' }
-  | { type: 'instead'; at: number; itemId: string; drillId: string | null; why: 'too hard' | 'too easy' };
+  | { type: 'instead'; at: number; itemId: string; drillId: string | null; why: 'too hard' | 'too easy' }
+  | { type: 'heard'; at: number; itemId: string; round: number; foot: Foot; count: number; helper: number | null };
 
 /** What became of one interval: how long it really ran, and what ended it. Milliseconds; paused time is never in `ranMs`. */
 export interface Stretch {

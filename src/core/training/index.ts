@@ -16,6 +16,7 @@ export { compileRunSheet, roundsOf } from './compile.ts';
 export { type Announced, type Cue, cuesOf, hasBeat, type MotifName, sideInWords, type ToneName } from './cues.ts';
 export { FILM_MARGIN_SECONDS, type FilmWindow, filmedNow, filmWindows } from './film.ts';
 export { type ClockedWork, DONE_SHARE, type ProvenWork, provenWork, shareOfWork, workOfGo } from './goes.ts';
+export { heardIn, type WorkOfFoot } from './heard-in.ts';
 export { isBackFromScore } from './in-place.ts';
 export { insteadIn, sheetWithInstead, type TodayInstead, type TodayWhy, withInstead } from './instead.ts';
 export { type HeardFrame, hear, isLoud, type KnockEar, levelOf, pitchOf, QUIET_EAR } from './knock.ts';

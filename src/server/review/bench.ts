@@ -12,6 +12,7 @@ import type { Db } from '../platform/db/connection.ts';
 import { clips, clipViews, decisions, ownCues, recounts, reviewFacts, scores, spokenLines, user } from '../platform/db/schema.ts';
 import { allow, asPerson } from '../policy.ts';
 import { judgedScores, type ScoreFact } from '../scores/facts.ts';
+import { heardOf } from '../scores/heard.ts';
 import { drillOfScore, readScore } from '../scores/reading.ts';
 import { wordsOf } from '../scores/words.ts';
 import { workOf } from '../scores/work.ts';
@@ -126,6 +127,7 @@ export function benchOf(context: Context, actor: Actor, scoreId: string): BenchI
     item,
     work,
     workFrom: from,
+    heard: heardOf(db, score),
     recount: mine ? recountView(mine) : null,
     recounts: counted.filter((row) => row !== mine).map((row) => ({ coach: coach(row.coachId), value: countOf(row), at: row.savedAt })),
     remarks: remarksOn(facts, clip?.id).map(({ fact, ...remark }) => ({ ...remark, coach: coach(fact.coachId) })),

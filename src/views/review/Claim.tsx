@@ -113,6 +113,12 @@ export function ClaimBox({ item, bench, timeZone, onBench }: Props) {
             <dd>{claimWords({ ...item, ...item.firstSaid })}, then mended</dd>
           </>
         )}
+        {bench && bench.heard !== null && (
+          <>
+            <dt className="text-dust">The phone heard</dt>
+            <dd>about {number(bench.heard)}, by ear alone</dd>
+          </>
+        )}
         <dt className="text-dust">Best before</dt>
         <dd>{item.recordBefore === null ? 'none, this is the first' : `${number(item.recordBefore)} ${resultUnit(item.measure)}`}</dd>
         <dt className="text-dust">Counts</dt>

@@ -1,4 +1,4 @@
-import { Camera, CameraOff, Hand, TriangleAlert, Volume2 } from 'lucide-react';
+import { Camera, CameraOff, Ear, Hand, TriangleAlert, Volume2 } from 'lucide-react';
 import { lazy, type ReactNode, Suspense, useEffect, useMemo, useState } from 'react';
 import { lookForRoom, type Room } from '../../client/room.ts';
 import { number } from '../../client/words.ts';
@@ -15,10 +15,14 @@ import { conesFor, drillsOf, kitAtHome, lacks, leftOutAt, playedItems, standInsO
 import { drawnAtHome, Layouts } from './LayOut.tsx';
 import { Numbers } from './Numbers.tsx';
 import { Swaps } from './Swaps.tsx';
+import { namesHeard, type useCountAlong } from './use-count-along.ts';
 import type { Filming } from './use-filming.ts';
 
 const Framing = lazy(() => import('./Framing.tsx').then((file) => ({ default: file.Framing })));
 const SwitchCameraButton = lazy(() => import('./Framing.tsx').then((file) => ({ default: file.SwitchCameraButton })));
+
+/** What can be counted by ear is asked for this long after the page is there. */
+const ASKED_AFTER_MS = 1500;
 
 interface Props {
   visit: ThisWeek;
@@ -32,6 +36,7 @@ interface Props {
   hearing: string | null;
   filming: Pick<Filming, 'stream' | 'facing' | 'problem' | 'switchOn' | 'switchOff'>;
   closedBefore: boolean;
+  countsAlong: ReturnType<typeof useCountAlong>;
   /** Who plays along, or may. */
   company?: ReactNode;
   onListen(on: boolean): void;
@@ -95,7 +100,8 @@ const cautionsOf = (session: Session, drills: ReadonlyMap<string, Drill>): strin
 
 /** Before a session: fetch, watch out, what to beat, and a try of the sound; then one big button. */
 export function Before(props: Props) {
-  const { visit, session, sheet, minutes, unknown, drills, listening, hearing, filming, closedBefore } = props;
+  const { visit, session, sheet, minutes, unknown, drills, listening, hearing, filming, closedBefore, countsAlong } = props;
+  const [countable, setCountable] = useState<readonly string[]>([]);
   const [room, setRoom] = useState<Room | null>(null);
   const [staysAwake, setStaysAwake] = useState(true);
   useEffect(() => {
@@ -103,6 +109,17 @@ export function Before(props: Props) {
     setStaysAwake('wakeLock' in navigator);
   }, []);
   const ahead = useMemo(() => drillsOf(session, drills).map((drill) => drawnAtHome(visit, drill)), [visit, session, drills]);
+  useEffect(() => {
+    // The page itself comes first.
+    const later = setTimeout(
+      () =>
+        void namesHeard(ahead)
+          .then(setCountable)
+          .catch(() => {}),
+      ASKED_AFTER_MS,
+    );
+    return () => clearTimeout(later);
+  }, [ahead]);
   const cautions = useMemo(() => cautionsOf(session, drills), [session, drills]);
   const items = playedItems(session);
   const notes = useMemo(
@@ -182,6 +199,17 @@ export function Before(props: Props) {
         <p className="text-dust text-sm" role="status">
           {hearing ?? 'For that the phone listens how loud it is. Nothing is recorded.'}
         </p>
+        {countable.length > 0 && (
+          <>
+            <Button size="player" aria-pressed={countsAlong.counting} onClick={() => void countsAlong.countOn(!countsAlong.counting)}>
+              <Ear aria-hidden className="size-5" /> {countsAlong.counting ? 'Counts along by ear: switch off' : 'Count along by ear'}
+            </Button>
+            <p className="text-dust text-sm" role="status">
+              {countsAlong.problem ??
+                `At ${countable.join(', ')} the phone says about how many it heard, only where it is sure. It writes in nothing. No sound is kept or sent; your coach sees the number it said.`}
+            </p>
+          </>
+        )}
         {visit.mayFilm && (
           <div className="flex flex-wrap gap-2">
             <Button

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { footInWords } from '../../client/words.ts';
 import type { NumberToBeat, ScoreSent } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { Foot } from '../../core/drills/terms.ts';
@@ -30,6 +31,8 @@ interface Props {
   /** Easier or harder ones for today; null where there is none. */
   choice: TodayChoice | null;
   stronger: StrongerFoot;
+  /** What the phone counted by ear of a foot's work; null where it is not sure. */
+  heard(foot: Foot): number | null;
   /** Whose number it is, where several share the phone. */
   who: string | null;
   onGive(scores: ScoreSent[]): void;
@@ -53,6 +56,7 @@ export function ScoreStep({
   choice,
   stronger,
   who,
+  heard,
   onGive,
   onAgain,
   onPause,
@@ -98,6 +102,16 @@ export function ScoreStep({
       )}
       <div className={isAsked ? 'hidden' : 'contents'}>
         <h2 className="text-2xl">{who ? `How many, ${who}?` : 'How many?'}</h2>
+        {feet.map((foot) => {
+          const count = heard(foot);
+          return (
+            count !== null && (
+              <p key={foot} className="text-xl" data-testid="heard">
+                {foot === 'both' ? '' : `${footInWords(foot)}: `}I heard about <b>{count}</b>. What did you count?
+              </p>
+            )
+          );
+        })}
         <ScoreEntry
           item={item}
           drill={drill}

@@ -12,6 +12,7 @@ import {
   cuesToCall,
   feetToScore,
   hasBeat,
+  heardIn,
   type Interval,
   insteadIn,
   plannedPace,
@@ -27,15 +28,16 @@ import { touchesDone } from '../../core/training/touches-done.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { shownByCoach } from '../clips/shown-by-coach.ts';
 import { Before } from './Before.tsx';
+import { beatWords } from './beat-words.ts';
 import type { TodayChoice } from './Easier.tsx';
 import { leftOutAt } from './kit.ts';
 import { courseMetres, drawnAtHome, wayOf } from './LayOut.tsx';
 import { Outcomes } from './Outcomes.tsx';
-import { beatWords } from './score-form.ts';
 import { useBeat } from './use-beat.ts';
 import { useClock } from './use-clock.ts';
+import { useCountAlong } from './use-count-along.ts';
 import { useFilming } from './use-filming.ts';
-import { useGives } from './use-gives.ts';
+import { fetchRules, useGives } from './use-gives.ts';
 import { useHandsFree } from './use-hands-free.ts';
 import { useInPlace } from './use-in-place.ts';
 import { useMeeting } from './use-meeting.ts';
@@ -59,7 +61,7 @@ const fetchScore = () => import('./ScoreStep.tsx').then((file) => ({ default: fi
 const ScoreStep = lazy(fetchScore);
 
 /** What a started session waits for nowhere, also when the line goes meanwhile. */
-const fetchSession = () => void Promise.all([fetchClock(), fetchPause(), fetchScore(), fetchAfter()]).catch(() => {});
+const fetchSession = () => void Promise.all([fetchClock(), fetchPause(), fetchScore(), fetchAfter(), fetchRules()]).catch(() => {});
 /** The page itself comes first. */
 const FETCH_AFTER_MS = 3000;
 
@@ -162,6 +164,15 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
   });
   numbersNow.current = beats;
   const taps = useTaps(run.id);
+  const countsAlong = useCountAlong({
+    playerId: visit.playerId,
+    sheet,
+    state,
+    drillOf,
+    about,
+    tapped: ({ foot, ...go }) => taps.tapped(go, foot, ''),
+    onHeard: clock.hear,
+  });
   // Where two are at home, one counts for the other.
   const [helperSaid, setHelper] = useState<boolean | null>(null);
   const helper = helperSaid ?? turn !== null;
@@ -251,6 +262,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
         filming={filming}
         closedBefore={clock.closedBefore}
         company={company}
+        countsAlong={countsAlong}
         onListen={(on) => void listenOn(on)}
         onSound={() => clock.voice.check()}
         onStart={() => {
@@ -411,6 +423,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
             filming={filming}
             mayFilm={visit.mayFilm}
             who={turn?.nickname ?? null}
+            heard={(foot) => heardIn(events, { itemId: item.id, round: interval.round, foot })?.count ?? null}
             onGive={(scores) => void give(item, interval.round, scores)}
             onAgain={again}
             onPause={() => tap('pause')}

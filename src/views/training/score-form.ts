@@ -164,12 +164,6 @@ export function numbersAfter(
   });
 }
 
-/** The number to beat of the foot that an interval is for, as it is said before the go; null where there is none. */
-export function beatWords(numbers: readonly NumberToBeat[], { itemId, foot }: { itemId: string | null; foot: Foot }): string | null {
-  const target = numbers.find((one) => one.itemId === itemId && one.foot === foot)?.target.number ?? null;
-  return target === null ? null : `Beat ${number(target)}`;
-}
-
 export interface Outcome {
   foot: Foot;
   kind: 'record' | 'reached' | 'close' | 'done' | 'lost' | 'looked at';

@@ -15,6 +15,7 @@ import {
   type Stretch,
   shareOfWork,
   type TodayWhy,
+  type WorkOfFoot,
 } from '../../core/training/index.ts';
 import { clockLock, lookAfterRuns } from './left-runs.ts';
 import { useAwake } from './use-awake.ts';
@@ -52,6 +53,8 @@ export interface Clock {
   stop(why: 'left' | 'hurt'): void;
   /** Another drill is done in the place of an item's from now on; null for the planned one. */
   replace(itemId: string, drillId: string | null, why: TodayWhy): void;
+  /** Writes down what the phone counted by ear of a foot's work, and what a helper counted. */
+  hear(work: WorkOfFoot, count: number, helper: number | null): void;
   /** Numbers were given: the score is left, and what is to be sent is kept with it, at once. Rejected while it could not be kept yet. */
   give(out: readonly Outgoing[], takes: readonly string[]): Promise<void>;
   /** The time on the log's clock, epoch ms. */
@@ -279,6 +282,10 @@ export function useClock(
     (itemId: string, drillId: string | null, why: TodayWhy) => add({ type: 'instead', at: logNow(), itemId, drillId, why }),
     [add, logNow],
   );
+  const hear = useCallback(
+    (work: WorkOfFoot, count: number, helper: number | null) => add({ type: 'heard', at: logNow(), ...work, count, helper }),
+    [add, logNow],
+  );
   const give = useCallback(
     (out: readonly Outgoing[], takes: readonly string[]) => take({ type: 'done', at: logNow() }, out, takes),
     [take, logNow],
@@ -298,6 +305,7 @@ export function useClock(
     tap,
     stop,
     replace,
+    hear,
     give,
     now: logNow,
     aheadMs,

@@ -2,7 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { forgetTake, type KeptTake, keepTake, type Trim, takesOf } from '../../client/device-store.ts';
 import type { ThisWeek } from '../../contract/training.ts';
 import { type ClockState, type FilmWindow, filmedNow, filmWindows, type Interval } from '../../core/training/index.ts';
-import { type Facing, openCamera, type Recording, recordCamera } from '../clips/camera.ts';
+import type { Facing, Recording } from '../clips/camera.ts';
 
 /** A clip of one foot's work in one go, before the player keeps or deletes it. */
 export type Take = KeptTake & { address: string };
@@ -21,7 +21,8 @@ interface Running {
  * @param aheadMs what the log's clock is ahead of the page's
  */
 export function useFilming(sheet: readonly Interval[], state: ClockState, aheadMs: number, runId: string, film: ThisWeek['film']) {
-  const [stream, setStream] = useState<MediaStream | null>(null);
+  const [camera, setCamera] = useState<{ stream: MediaStream; record(): Recording } | null>(null);
+  const stream = camera?.stream ?? null;
   const [facing, setFacing] = useState<Facing>('user');
   const [problem, setProblem] = useState<string | null>(null);
   const [takes, setTakes] = useState<Take[]>([]);
@@ -78,12 +79,12 @@ export function useFilming(sheet: readonly Interval[], state: ClockState, aheadM
   const attempts = state.stretches.filter((stretch) => stretch.ended === 'again').length;
   const wanted = on.map((window) => `${takeKey(window)}#${attempts}`).join(' ');
   useEffect(() => {
-    if (!stream) return;
+    if (!camera) return;
     const ids = new Set(wanted === '' ? [] : wanted.split(' '));
     // What is done again is filmed anew; what a skip cut off before the work is not kept.
     for (const [id, one] of running.current) if (!ids.has(id)) void stop(id, one.workAt !== null && id.endsWith(`#${attempts}`));
-    for (const id of ids) if (!running.current.has(id)) running.current.set(id, { recording: recordCamera(stream), workAt: null });
-  }, [stream, wanted, attempts, stop]);
+    for (const id of ids) if (!running.current.has(id)) running.current.set(id, { recording: camera.record(), workAt: null });
+  }, [camera, wanted, attempts, stop]);
 
   // The moment the work begins, measured in the clip itself.
   const interval = sheet[state.index];
@@ -114,15 +115,17 @@ export function useFilming(sheet: readonly Interval[], state: ClockState, aheadM
     for (const id of [...running.current.keys()]) void stop(id, false);
     // A phone opens no second camera while the first is on.
     for (const track of stream?.getTracks() ?? []) track.stop();
-    setStream(null);
+    setCamera(null);
   }, [stop, stream]);
   const switchOn = useCallback(
     async (which: Facing) => {
       switchOff();
       try {
+        // Fetched where somebody films: the page itself comes first.
+        const { openCamera, recordCamera } = await import('../clips/camera.ts');
         const next = await openCamera(which, film.height, film.sound);
         setFacing(which);
-        setStream(next);
+        setCamera({ stream: next, record: () => recordCamera(next) });
         setProblem(null);
       } catch {
         setProblem('The camera did not open. Allow it for this page, or pick a file after the go.');

@@ -8,12 +8,17 @@ import type { Drill } from '../../core/drills/schema.ts';
 import type { Foot } from '../../core/drills/terms.ts';
 import { attemptOf, type Interval, type insteadIn, workOfGo } from '../../core/training/index.ts';
 import type { Item } from '../../core/weeks/schema.ts';
-import { afterGives, type Give, mendedScores, outcomesOf } from './gives.ts';
+import type { Give } from './gives.ts';
 import { courseMetres } from './LayOut.tsx';
 import type { Outcome } from './score-form.ts';
 import type { Clock } from './use-clock.ts';
 import { type Filming, takeKey } from './use-filming.ts';
 import type { OpenVisit } from './visiting.ts';
+
+type Rules = typeof import('./gives.ts');
+
+/** What follows from numbers; fetched with the rest of the session, for the page itself comes first. */
+export const fetchRules = (): Promise<Rules> => import('./gives.ts');
 
 interface Around {
   visit: OpenVisit;
@@ -33,7 +38,13 @@ export function useGives({ visit, clock, filming, sheet, drills, instead }: Arou
   const [outcomes, setOutcomes] = useState<Outcome[]>([]);
   const [gives, setGives] = useState<readonly Give[]>([]);
   const [mending, setMending] = useState<Give | null>(null);
-  const { numbers, bests } = useMemo(() => afterGives(visit.numbers, gives, level), [visit, gives, level]);
+  /** There from the first number on. */
+  const rules = useRef<Rules | null>(null);
+  const after = useCallback(
+    (some: readonly Give[]) => rules.current?.afterGives(visit.numbers, some, level) ?? { numbers: visit.numbers, bests: [] },
+    [visit, level],
+  );
+  const { numbers, bests } = useMemo(() => after(gives), [after, gives]);
   // What was planned has its number; what takes its place for a day is done without one.
   const beats = useMemo(() => numbers.filter((one) => !instead.has(one.itemId)), [numbers, instead]);
   /** The clock stands because a number is being put right. */
@@ -49,10 +60,10 @@ export function useGives({ visit, clock, filming, sheet, drills, instead }: Arou
   /** Everything that follows from the goes of this visit is shown and kept; a number put right leaves no trace of the one before. */
   const keep = async (all: readonly Give[], keeping: Promise<unknown>) => {
     setGives(all);
-    const after = afterGives(visit.numbers, all, level).numbers;
+    const { numbers: then } = after(all);
     try {
       await keeping;
-      if (!isPractice) await changeRead<ThisWeek>(`visit:${visit.playerId}`, (read) => ({ ...read, numbers: after }));
+      if (!isPractice) await changeRead<ThisWeek>(`visit:${visit.playerId}`, (read) => ({ ...read, numbers: then }));
       await sendLog();
     } catch {
       // The clock says that it is not kept yet, and keeps it as soon as there is room.
@@ -88,14 +99,16 @@ export function useGives({ visit, clock, filming, sheet, drills, instead }: Arou
       courseMetres: courseMetres(visit, drill),
       practice: visit.practice,
     };
-    setOutcomes(outcomesOf(made, beats));
+    // The number is on its way to be kept, whether or not there is anything to say of it.
+    rules.current ??= await fetchRules().catch(() => null);
+    setOutcomes(rules.current?.outcomesOf(made, beats) ?? []);
     await keep([...gives, made], keeping);
   };
 
   /** The numbers to beat as they were before a go. */
   const numbersBefore = ({ goId }: Give) => {
     const at = gives.findIndex((one) => one.goId === goId);
-    return afterGives(visit.numbers, gives.slice(0, at), level).numbers;
+    return after(gives.slice(0, at)).numbers;
   };
   /**
    * Puts the newest number right.
@@ -112,13 +125,13 @@ export function useGives({ visit, clock, filming, sheet, drills, instead }: Arou
     pausedToMend.current = false;
   };
   const mend = (of: Give, said: readonly ScoreSent[]) => {
-    const mended = mendedScores(of.scores, said);
+    const mended = rules.current?.mendedScores(of.scores, said) ?? [...said];
     if (mended.length === 0) return endMending();
     const scores = of.scores.map((had) => mended.find((one) => one.id === had.id) ?? had);
     const out = mended.map((score) => mendToSend(visit.playerId, run.id, of.drill.name, score));
     const mends = [...of.mends, ...out.map((one) => one.id)];
     const all = gives.map((one) => (one.goId === of.goId ? { ...of, scores, mends } : one));
-    if (gives.at(-1)?.goId === of.goId) setOutcomes(outcomesOf({ ...of, scores }, numbersBefore(of)));
+    if (gives.at(-1)?.goId === of.goId) setOutcomes(rules.current?.outcomesOf({ ...of, scores }, numbersBefore(of)) ?? []);
     void keep(all, clock.give(out, []));
     // Only then the clock goes on: what is kept here ends no work.
     endMending();

@@ -53,11 +53,10 @@ describe('a route that says what the feet do', () => {
 
   it('knows each footwork by its usual names, and no other', () => {
     for (const feet of ZONE_FEET) expect(zoneFeetOf(feet)).to.equal(feet);
-    expect(['soles', 'insides', 'laces', 'rolls', 'inside taps'].map(zoneFeetOf)).to.deep.equal([
-      'sole taps',
+    expect(['inside', 'outside', 'laces', 'inside taps'].map(zoneFeetOf)).to.deep.equal([
       'inside pushes',
+      'outside pushes',
       'laces pushes',
-      'sole rolls',
       'taps',
     ]);
     expect([zoneFeetOf('run'), zoneFeetOf('toString'), zoneFeetOf('')]).to.deep.equal([null, null, null]);
@@ -69,7 +68,7 @@ describe('a route that says what the feet do', () => {
     expect(zonesInWords(routeOf(BUSY))).to.equal('taps to cone 3, sole taps to cone 5, then backwards home');
     expect(zonesInWords(routeOf('taps from 1 to 3; sole taps to 5; back'))).to.equal('taps to cone 3, sole taps to cone 5');
     expect(zonesInWords(routeOf('from 1; dribble to 5; back'))).to.equal('');
-    expect(routeInWords(routeOf('from 1; run to 2; taps to 3; taps to 4; soles to 5'))).to.deep.equal([
+    expect(routeInWords(routeOf('from 1; run to 2; taps to 3; taps to 4; sole taps to 5'))).to.deep.equal([
       'Run to cone 2',
       'Taps to cone 4',
       'Sole taps to cone 5',

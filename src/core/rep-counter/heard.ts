@@ -1,0 +1,53 @@
+import type { Drill } from '../drills/schema.ts';
+import type { Cue } from '../training/cues.ts';
+import { spokenSeconds } from '../training/spoken.ts';
+import type { Covered, HeardDrill } from './live-count.ts';
+
+/** So many touches of one rep can still be told apart from so many reps. */
+const MOST_SOUNDS = 4;
+/** A drill that may be slower than this many reps a second has too few sounds to find a rhythm in. */
+const SLOWEST_EASY = 0.3;
+
+/**
+ * What to listen for in a drill; null where its touches cannot be counted by ear: nothing is counted in time, a wall sounds as well, the
+ * feet are free, or a rep has no whole number of touches.
+ */
+export function heardDrill(drill: Pick<Drill, 'measure' | 'kit' | 'touchesPerRep' | 'pace' | 'moves'>): HeardDrill | null {
+  const { measure, kit, touchesPerRep, pace, moves } = drill;
+  const isHeard = measure === 'count in time' && kit.includes('ball') && !kit.includes('wall') && moves?.free !== true;
+  const whole = Number.isInteger(touchesPerRep) && touchesPerRep >= 1 && touchesPerRep <= MOST_SOUNDS;
+  return isHeard && whole && pace.easy >= SLOWEST_EASY ? { pace, soundsPerRep: touchesPerRep } : null;
+}
+
+/** A tone is in the air from a little before it to its end, in seconds; a word until its echo is gone. */
+const TONE = { before: 0.03, after: 0.16 };
+const AFTER_WORDS = 0.25;
+
+/** When the phone itself is heard during a stretch of work, from the cues that are laid for it. */
+export const coveredBy = (cues: readonly Cue[]): Covered[] =>
+  cues.map((cue) => {
+    const at = cue.atMs / 1000;
+    return 'tone' in cue
+      ? { from: at - TONE.before, to: at + TONE.after }
+      : { from: at - TONE.before, to: at + spokenSeconds(cue.say) + AFTER_WORDS };
+  });
+
+/** What the phone said of a go, and what a helper or a coach at the clip counted. */
+export interface HeardBefore {
+  heard: number;
+  counted: number;
+}
+
+/** How many of a player's last goes of a drill are looked at, and how many of them may have been heard wrong. */
+const LOOKED_AT = 8;
+const MAY_BE_WRONG = 1;
+const WRONG_SHARE = 0.05;
+
+/** Whether what was heard is off by more than 5 % and by more than one. */
+const isWrong = ({ heard, counted }: HeardBefore): boolean => Math.abs(heard - counted) > Math.max(1, WRONG_SHARE * counted);
+
+/**
+ * Whether a player's own sound of a drill may be believed: not after two of the last eight goes that somebody counted were heard wrong.
+ * @param before oldest first
+ */
+export const isTrusted = (before: readonly HeardBefore[]): boolean => before.slice(-LOOKED_AT).filter(isWrong).length <= MAY_BE_WRONG;
