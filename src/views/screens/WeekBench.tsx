@@ -12,9 +12,11 @@ import { type Facts, type Template, type WeekDetail, weeksApi } from '../../cont
 import type { Drill } from '../../core/drills/schema.ts';
 import { allItems } from '../../core/planning/measure.ts';
 import { checkWeek } from '../../core/planning/planner.ts';
+import { plural } from '../../core/text/plural.ts';
 import { newInSessions } from '../../core/training/meeting.ts';
 import { newItem } from '../../core/weeks/defaults.ts';
 import { changeBlock } from '../../core/weeks/edit.ts';
+import type { PlanFault } from '../../core/weeks/savable.ts';
 import type { Session } from '../../core/weeks/schema.ts';
 import { Button, ButtonLink, Field, Notice } from '../../ui/parts/index.ts';
 import { WelcomeDialog } from '../clips/WelcomeDialog.tsx';
@@ -33,9 +35,16 @@ import { WeekFiles } from '../weeks/WeekFiles.tsx';
 
 const MOST_SESSIONS = 7;
 
-function saveWords(save: SaveState): string {
-  return save.kind === 'saved' ? 'All saved' : save.kind === 'saving' ? 'Saving…' : save.kind === 'changed' ? 'Changed' : 'Not saved';
+function saveWords(save: SaveState, faults: number): string {
+  if (save.kind === 'saved') return faults > 0 ? `Saved, but for ${plural(faults, 'field')}` : 'All saved';
+  return save.kind === 'saving' ? 'Saving…' : 'Kept here, not yet sent';
 }
+
+/** A field that does not hold, with its session and drill. */
+const faultInWords = ({ session, item, sentence }: PlanFault, drills: ReadonlyMap<string, Drill>): string => {
+  const where = [session, item ? (drills.get(item.drillId)?.name ?? item.drillId) : null].filter(Boolean).join(', ');
+  return where ? `${where}: ${sentence}` : sentence;
+};
 
 /** Whether a key was typed into a field, where letters are letters. */
 interface BenchData {
@@ -59,7 +68,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
     return new Map<string, Drill>(whole.filter((drill) => !drill.archived || planned.has(drill.id)).map((drill) => [drill.id, drill]));
   }, [whole, first]);
   const met = useMemo(() => new Set(facts.met), [facts]);
-  const { week, setWeek, plan, edit, undo, redo, canUndo, canRedo, save, saveNow, problems, theirs, settle } = useDraft(first);
+  const { week, setWeek, plan, held, edit, undo, redo, canUndo, canRedo, save, saveNow, faults, theirs, settle } = useDraft(first);
   const [adding, setAdding] = useState<string | null>(null);
   const [shaping, setShaping] = useState(false);
   const [previewing, setPreviewing] = useState(false);
@@ -72,8 +81,8 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
   const onDragEnd = useCallback((event: DragEndEvent) => edit((now) => afterDrop(now, event)), [edit]);
   // The first look at every drill in every yard takes a moment, so the bench is there before it.
   const looked = useDeferredValue(true, false);
-  const fresh = useMemo(() => newInSessions(plan.sessions, drills, met), [plan.sessions, drills, met]);
-  const checks = useMemo(() => (looked ? checkWeek(plan, drills, facts.runner, facts, uuid) : null), [looked, plan, drills, facts]);
+  const fresh = useMemo(() => newInSessions(held.sessions, drills, met), [held.sessions, drills, met]);
+  const checks = useMemo(() => (looked ? checkWeek(held, drills, facts.runner, facts, uuid) : null), [looked, held, drills, facts]);
   // The columns are drawn anew only when a mark really changed.
   const marked = JSON.stringify(
     (checks ?? []).toReversed().flatMap((check) => (check.at ? [[check.at, check.blocks ? 'blocks' : 'look']] : [])),
@@ -127,7 +136,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
         <h1>Week {week.number}</h1>
         <div className="flex flex-wrap items-center gap-2">
           <span className="text-dust" role="status">
-            {saveWords(save)}
+            {saveWords(save, faults.length)}
           </span>
           <Button size="small" disabled={!canUndo} onClick={undo} title="Ctrl Z">
             <Undo2 aria-hidden className="size-4" /> Undo
@@ -153,11 +162,16 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
       {theirs && <ConflictBox mine={plan} theirs={theirs} drills={drills} onSettle={settle} />}
       {save.kind === 'problem' && !theirs && <Notice tone="stop">{save.sentence}</Notice>}
       {said && <Notice>{said}</Notice>}
-      {problems.slice(1).map((problem) => (
-        <Notice key={problem.field + problem.sentence} tone="stop">
-          {problem.sentence}
+      {faults.length > 0 && (
+        <Notice tone="stop">
+          <ul>
+            {faults.map((fault) => (
+              <li key={fault.field + fault.sentence}>{faultInWords(fault, drills)}</li>
+            ))}
+          </ul>
+          Everything else is saved. The week is released once these are right.
         </Notice>
-      ))}
+      )}
       <div className="grid gap-3 sm:grid-cols-[2fr_3fr_auto]">
         <Field label="Title" value={plan.title} onChange={(event) => edit((now) => ({ ...now, title: event.target.value }))} />
         <Field label="Focus" value={plan.focus} onChange={(event) => edit((now) => ({ ...now, focus: event.target.value }))} />
@@ -171,6 +185,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
                 <SessionColumn
                   key={session.id}
                   session={session}
+                  measured={held === plan ? session : (held.sessions.find((one) => one.id === session.id) ?? session)}
                   runner={facts.runner}
                   index={i}
                   newDrills={fresh[i]?.drills ?? 0}
@@ -191,9 +206,9 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
           </section>
         </DndContext>
         <div className="flex flex-col gap-4">
-          <DoseStrip plan={plan} drills={drills} facts={facts} />
+          <DoseStrip plan={held} drills={drills} facts={facts} />
           <ChecksStrip checks={checks} edit={edit} />
-          {looked && <NeedsStrip plan={plan} drills={drills} facts={facts} />}
+          {looked && <NeedsStrip plan={held} drills={drills} facts={facts} />}
           <ReleaseBox
             key={week.startsOn}
             week={week}

@@ -1,5 +1,5 @@
 import { X } from 'lucide-react';
-import { useId } from 'react';
+import { createContext, useContext, useId } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
 import { PACES, type Pace, TOUCH_SURFACES, WORKING_SIDES } from '../../core/drills/terms.ts';
 import { withSeconds } from '../../core/weeks/edit.ts';
@@ -7,27 +7,51 @@ import { type Item, STARTS, type TargetRule } from '../../core/weeks/schema.ts';
 
 interface Props {
   item: Item;
+  /** What does not hold in it, by field. */
+  faults: ReadonlyMap<string, string>;
   drill: Drill;
   onChange(next: Item): void;
 }
 
-function NumberField({ label, value, onChange, unit }: { label: string; value: number; onChange(n: number): void; unit?: string }) {
+/** What does not hold in the item that is edited, by field. */
+const Faults = createContext<ReadonlyMap<string, string>>(new Map());
+
+interface NumberFieldProps {
+  label: string;
+  /** Its place in the item, such as `dose.seconds`. */
+  field: string;
+  value: number;
+  onChange(n: number): void;
+  unit?: string;
+}
+
+function NumberField({ label, field, value, onChange, unit }: NumberFieldProps) {
   const id = useId();
+  const problem = useContext(Faults).get(field);
   return (
-    <div className="flex items-center justify-between gap-2">
-      <label htmlFor={id} className="text-sm">
-        {label}
-      </label>
-      <span className="flex items-center gap-1">
-        <input
-          id={id}
-          className="field min-h-9 w-20 text-end"
-          type="number"
-          value={Number.isNaN(value) ? '' : value}
-          onChange={(event) => onChange(event.target.value === '' ? Number.NaN : Number(event.target.value))}
-        />
-        <span className="w-8 text-dust text-sm">{unit}</span>
-      </span>
+    <div>
+      <div className="flex items-center justify-between gap-2">
+        <label htmlFor={id} className="text-sm">
+          {label}
+        </label>
+        <span className="flex items-center gap-1">
+          <input
+            id={id}
+            className="field min-h-9 w-20 text-end"
+            type="number"
+            value={Number.isNaN(value) ? '' : value}
+            aria-invalid={problem ? true : undefined}
+            aria-describedby={problem ? `${id}-problem` : undefined}
+            onChange={(event) => onChange(event.target.value === '' ? Number.NaN : Number(event.target.value))}
+          />
+          <span className="w-8 text-dust text-sm">{unit}</span>
+        </span>
+      </div>
+      {problem && (
+        <p id={`${id}-problem`} className="text-end text-sm text-stop">
+          {problem}
+        </p>
+      )}
     </div>
   );
 }
@@ -153,77 +177,114 @@ function LadderEditor({ item, onChange }: { item: Item; onChange(next: Item): vo
   );
 }
 
-/** Dose, side, pace and target of one item. Whatever is typed stays; what is wrong is said above the bench. */
-export function ItemEditor({ item, drill, onChange }: Props) {
+/** Dose, side, pace and target of one item. Whatever is typed stays; what is wrong is said beside it. */
+export function ItemEditor({ item, faults, drill, onChange }: Props) {
   const { dose } = item;
   const set = (change: Partial<Item>) => onChange({ ...item, ...change });
   const setDose = (change: object) => set({ dose: { ...dose, ...change } as Item['dose'] });
   const setRule = (rule: TargetRule['rule']) =>
     set({ target: rule === 'same for all' ? { rule, number: drill.bands[0]?.steady ?? 10 } : { rule } });
   return (
-    <div className="flex flex-col gap-1.5">
-      {'seconds' in dose && (
-        <NumberField
-          label="Work"
-          unit="s"
-          value={dose.seconds}
-          onChange={(n) => onChange(Number.isNaN(n) ? { ...item, dose: { ...dose, seconds: n } } : withSeconds(item, n))}
-        />
-      )}
-      {'reps' in dose && (
-        <NumberField
-          label={dose.measure === 'surfaces' ? 'Touches a surface' : 'Reps'}
-          value={dose.reps}
-          onChange={(reps) => setDose({ reps })}
-        />
-      )}
-      {'sets' in dose && <NumberField label="Sets" value={dose.sets} onChange={(sets) => setDose({ sets })} />}
-      {'rounds' in dose && <NumberField label="Rounds" value={dose.rounds} onChange={(rounds) => setDose({ rounds })} />}
-      {'distance' in dose && (
-        <NumberField label="Distance" unit="steps" value={dose.distance} onChange={(distance) => setDose({ distance })} />
-      )}
-      {dose.measure === 'unbroken run' && (
-        <label className="flex items-center justify-between gap-2 text-sm">
-          One bounce allowed
-          <input type="checkbox" className="size-5" checked={dose.bounce} onChange={(event) => setDose({ bounce: event.target.checked })} />
-        </label>
-      )}
-      {dose.measure === 'surfaces' && (
-        <fieldset className="flex flex-wrap gap-x-3 text-sm">
-          <legend className="sr-only">Surfaces</legend>
-          {TOUCH_SURFACES.map((surface) => (
-            <label key={surface} className="flex items-center gap-1">
-              <input
-                type="checkbox"
-                checked={dose.surfaces.includes(surface)}
-                onChange={(event) =>
-                  setDose({
-                    surfaces: TOUCH_SURFACES.filter((one) => (one === surface ? event.target.checked : dose.surfaces.includes(one))),
-                  })
-                }
-              />
-              {surface}
-            </label>
+    <Faults.Provider value={faults}>
+      <div className="flex flex-col gap-1.5">
+        {'seconds' in dose && (
+          <NumberField
+            label="Work"
+            field="dose.seconds"
+            unit="s"
+            value={dose.seconds}
+            onChange={(n) => onChange(Number.isNaN(n) ? { ...item, dose: { ...dose, seconds: n } } : withSeconds(item, n))}
+          />
+        )}
+        {'reps' in dose && (
+          <NumberField
+            label={dose.measure === 'surfaces' ? 'Touches a surface' : 'Reps'}
+            field="dose.reps"
+            value={dose.reps}
+            onChange={(reps) => setDose({ reps })}
+          />
+        )}
+        {'sets' in dose && <NumberField label="Sets" field="dose.sets" value={dose.sets} onChange={(sets) => setDose({ sets })} />}
+        {'rounds' in dose && (
+          <NumberField label="Rounds" field="dose.rounds" value={dose.rounds} onChange={(rounds) => setDose({ rounds })} />
+        )}
+        {'distance' in dose && (
+          <NumberField
+            label="Distance"
+            field="dose.distance"
+            unit="steps"
+            value={dose.distance}
+            onChange={(distance) => setDose({ distance })}
+          />
+        )}
+        {dose.measure === 'unbroken run' && (
+          <label className="flex items-center justify-between gap-2 text-sm">
+            One bounce allowed
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={dose.bounce}
+              onChange={(event) => setDose({ bounce: event.target.checked })}
+            />
+          </label>
+        )}
+        {dose.measure === 'surfaces' && (
+          <fieldset className="flex flex-wrap gap-x-3 text-sm">
+            <legend className="sr-only">Surfaces</legend>
+            {TOUCH_SURFACES.map((surface) => (
+              <label key={surface} className="flex items-center gap-1">
+                <input
+                  type="checkbox"
+                  checked={dose.surfaces.includes(surface)}
+                  onChange={(event) =>
+                    setDose({
+                      surfaces: TOUCH_SURFACES.filter((one) => (one === surface ? event.target.checked : dose.surfaces.includes(one))),
+                    })
+                  }
+                />
+                {surface}
+              </label>
+            ))}
+          </fieldset>
+        )}
+        {dose.measure !== 'surfaces' && (
+          <Choice label="Feet" value={item.side} options={WORKING_SIDES} onChange={(side) => set({ side })} />
+        )}
+        {item.side === 'each foot' && <Choice label="First" value={item.starts} options={STARTS} onChange={(starts) => set({ starts })} />}
+        {'seconds' in dose && !Number.isNaN(dose.seconds) && (
+          <Choice label="Pace" value={ladderOf(item)} options={LADDERS} onChange={(ladder) => onChange(withLadder(item, ladder))} />
+        )}
+        {item.paces.length > 1 && <LadderEditor item={item} onChange={onChange} />}
+        {[...faults]
+          .filter(([field]) => field.startsWith('paces'))
+          .map(([field, words]) => (
+            <p key={field} className="text-sm text-stop">
+              {words}
+            </p>
           ))}
-        </fieldset>
-      )}
-      {dose.measure !== 'surfaces' && <Choice label="Feet" value={item.side} options={WORKING_SIDES} onChange={(side) => set({ side })} />}
-      {item.side === 'each foot' && <Choice label="First" value={item.starts} options={STARTS} onChange={(starts) => set({ starts })} />}
-      {'seconds' in dose && !Number.isNaN(dose.seconds) && (
-        <Choice label="Pace" value={ladderOf(item)} options={LADDERS} onChange={(ladder) => onChange(withLadder(item, ladder))} />
-      )}
-      {item.paces.length > 1 && <LadderEditor item={item} onChange={onChange} />}
-      {'rounds' in dose && dose.rounds > 1 && (
-        <NumberField label="Rest between" unit="s" value={item.restSeconds} onChange={(restSeconds) => set({ restSeconds })} />
-      )}
-      <label className="flex items-center justify-between gap-2 text-sm">
-        Scored
-        <input type="checkbox" className="size-5" checked={item.scored} onChange={(event) => set({ scored: event.target.checked })} />
-      </label>
-      {item.scored && <Choice label="Number" value={item.target.rule} options={TARGETS} onChange={setRule} />}
-      {item.scored && item.target.rule === 'same for all' && (
-        <NumberField label="To reach" value={item.target.number} onChange={(number) => set({ target: { rule: 'same for all', number } })} />
-      )}
-    </div>
+        {'rounds' in dose && dose.rounds > 1 && (
+          <NumberField
+            label="Rest between"
+            field="restSeconds"
+            unit="s"
+            value={item.restSeconds}
+            onChange={(restSeconds) => set({ restSeconds })}
+          />
+        )}
+        <label className="flex items-center justify-between gap-2 text-sm">
+          Scored
+          <input type="checkbox" className="size-5" checked={item.scored} onChange={(event) => set({ scored: event.target.checked })} />
+        </label>
+        {item.scored && <Choice label="Number" value={item.target.rule} options={TARGETS} onChange={setRule} />}
+        {item.scored && item.target.rule === 'same for all' && (
+          <NumberField
+            label="To reach"
+            field="target.number"
+            value={item.target.number}
+            onChange={(number) => set({ target: { rule: 'same for all', number } })}
+          />
+        )}
+      </div>
+    </Faults.Provider>
   );
 }

@@ -1,6 +1,6 @@
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { ChevronDown, ChevronRight, Plus, Trash2 } from 'lucide-react';
-import { memo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { WEEKDAYS } from '../../client/words.ts';
 import type { Drill } from '../../core/drills/schema.ts';
@@ -10,6 +10,7 @@ import { minutesInWords } from '../../core/training/dose.ts';
 import type { Runner } from '../../core/training/index.ts';
 import { newBlock } from '../../core/weeks/defaults.ts';
 import { changeBlock, changeItem, changeSession, moveById, removeById, stepItem } from '../../core/weeks/edit.ts';
+import { faultsOfItem } from '../../core/weeks/savable.ts';
 import { BLOCK_KINDS, type Block, type BlockKind, type Item, type Session, type WeekPlan } from '../../core/weeks/schema.ts';
 import { Seam, Skyline, StillImage } from '../../ui/notations/index.ts';
 import { SmallSoon } from '../../ui/notations/moves/StageSoon.tsx';
@@ -53,7 +54,8 @@ function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; 
   const sides = item.side === 'untracked' ? '' : `, ${item.side}`;
   const rounds = 'rounds' in item.dose && item.dose.rounds > 1 ? ` × ${item.dose.rounds}` : '';
   const Chevron = open ? ChevronDown : ChevronRight;
-  const mark = marks.get(item.id);
+  const faults = useMemo(() => faultsOfItem(item), [item]);
+  const mark = faults.size > 0 ? 'blocks' : marks.get(item.id);
   return (
     <Sortable
       id={item.id}
@@ -79,10 +81,11 @@ function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; 
               <span className="min-w-0">
                 <span className="block font-semibold leading-tight">{name}</span>
                 <span className="block text-dust text-sm">
-                  {doseInWords(item.dose)}
-                  {rounds}
-                  {sides}
-                  {ladderWords(item)}
+                  {faults.size > 0 ? (
+                    <span className="text-stop">not right yet</span>
+                  ) : (
+                    `${doseInWords(item.dose)}${rounds}${sides}${ladderWords(item)}`
+                  )}
                 </span>
               </span>
             </button>
@@ -91,7 +94,12 @@ function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; 
           {open && drill && (
             <div className="py-2 ps-5">
               <SmallSoon drill={drill} className="h-32" />
-              <ItemEditor item={item} drill={drill} onChange={(next) => edit((plan) => changeItem(plan, item.id, () => next))} />
+              <ItemEditor
+                item={item}
+                faults={faults}
+                drill={drill}
+                onChange={(next) => edit((plan) => changeItem(plan, item.id, () => next))}
+              />
             </div>
           )}
         </>
@@ -194,6 +202,8 @@ function BlockBox({
 
 interface Props extends Shared {
   session: Session;
+  /** As much of it as holds. */
+  measured: Session;
   runner: Runner;
   index: number;
   /** Drills that the squad meets in it for the first time, and the minutes that takes each player more. */
@@ -203,10 +213,19 @@ interface Props extends Shared {
 }
 
 /** One session as a column: its skyline and dose on top, its blocks in order. The dose follows each keystroke. */
-export const SessionColumn = memo(function SessionColumn({ session, runner, index, newDrills, newMinutes, onKeep, ...shared }: Props) {
+export const SessionColumn = memo(function SessionColumn({
+  session,
+  measured,
+  runner,
+  index,
+  newDrills,
+  newMinutes,
+  onKeep,
+  ...shared
+}: Props) {
   const { drills, edit, marks, onAdd } = shared;
   const blockIds = useIds(session.blocks);
-  const { sheet, dose } = measureSession(session, drills, runner);
+  const { sheet, dose } = measureSession(measured, drills, runner);
   const touches = { left: Math.round(dose.touches.left) || 0, right: Math.round(dose.touches.right) || 0 };
   const set = (change: Partial<Session>) => edit((plan) => changeSession(plan, session.id, (old) => ({ ...old, ...change })));
   const addBlock = (kind: BlockKind) => {

@@ -1,35 +1,61 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
-import { call, type FieldToMend, ServerProblem, sentenceOf } from '../../client/client.ts';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { call, NoAnswer, ServerProblem, sentenceOf } from '../../client/client.ts';
 import { InTurn } from '../../client/in-turn.ts';
+import { keepDraft, keptDraft } from '../../client/kept-drafts.ts';
 import { type WeekDetail, weeksApi } from '../../contract/weeks.ts';
-import { WeekPlan } from '../../core/weeks/schema.ts';
+import { faultsOf, type PlanFault, savablePlan } from '../../core/weeks/savable.ts';
+import type { WeekPlan } from '../../core/weeks/schema.ts';
 
-export type SaveState = { kind: 'saved' | 'changed' | 'saving' } | { kind: 'problem'; sentence: string };
+/** What is true of what is on the screen: on the server, kept on this device alone, on its way, or refused with a sentence. */
+export type SaveState = { kind: 'saved' | 'kept' | 'saving' } | { kind: 'problem'; sentence: string; again?: true };
 
 const SAVE_AFTER_MS = 700;
 const STEPS_KEPT = 60;
+/** Without a line it is tried again after so long, twice as long each time, up to the most. */
+const RETRY_MS = 2000;
+const RETRY_MOST_MS = 60_000;
 
-/** A draft while it is edited: undo and redo, saved by itself shortly after each change, never over somebody else's work. */
+const CHANGED_MEANWHILE = 'This week was changed in another tab or by another coach since you typed here. Your version is on this screen.';
+
+const same = (a: WeekPlan, b: WeekPlan): boolean => JSON.stringify(a) === JSON.stringify(b);
+/** A plan as the server would give it back. */
+const asSent = (plan: WeekPlan): WeekPlan => savablePlan(plan, plan) ?? plan;
+
+/**
+ * A draft while it is edited: undo and redo; kept on this device with every change, saved by itself shortly after it and as soon as there is
+ * a line, also after a reload; never over somebody else's work. A field that does not hold keeps nothing else from being saved.
+ */
 export function useDraft(first: WeekDetail) {
   const [week, setWeek] = useState(first);
   const [plan, setPlan] = useState(first.plan);
   const [past, setPast] = useState<WeekPlan[]>([]);
   const [future, setFuture] = useState<WeekPlan[]>([]);
   const [save, setSave] = useState<SaveState>({ kind: 'saved' });
-  const [problems, setProblems] = useState<FieldToMend[]>([]);
+  /** Fields that do not hold, as they were typed; the server has what they were before. */
+  const [faults, setFaults] = useState<PlanFault[]>([]);
   /** What somebody else saved in between; both versions are shown until the coach has chosen. */
   const [theirs, setTheirs] = useState<WeekDetail | null>(null);
   const draft = useRef(first.draft);
   const newest = useRef(first.plan);
-  /** The plan that the server has, as far as this page knows. */
-  const onServer = useRef(first.plan);
+  /** The plan that the server has, and the one on the screen that it came from, as far as this page knows. */
+  const onServer = useRef({ plan: first.plan, typed: first.plan });
+  const tries = useRef(0);
   const [line] = useState(() => new InTurn());
 
-  const put = useCallback((next: WeekPlan) => {
-    newest.current = next;
-    setPlan(next);
-    setSave({ kind: 'changed' });
-  }, []);
+  /** What was sent and not answered yet. */
+  const unanswered = useRef<WeekPlan | null>(null);
+  const keep = useCallback(() => keepDraft(first.id, { base: draft.current, plan: newest.current, sent: unanswered.current }), [first.id]);
+
+  const put = useCallback(
+    (next: WeekPlan) => {
+      newest.current = next;
+      keep();
+      setPlan(next);
+      setFaults(faultsOf(next));
+      setSave({ kind: 'kept' });
+    },
+    [keep],
+  );
 
   const edit = useCallback(
     (change: (plan: WeekPlan) => WeekPlan) => {
@@ -58,33 +84,57 @@ export function useDraft(first: WeekDetail) {
   }, [past, future, put]);
 
   const saveOnce = useCallback(async (): Promise<boolean> => {
-    const sent = newest.current;
-    const parsed = WeekPlan.safeParse(sent);
-    const found = (parsed.error?.issues ?? []).map((issue) => ({ field: issue.path.join('.'), sentence: issue.message }));
-    setProblems(found);
-    if (!parsed.success) {
-      setSave({ kind: 'problem', sentence: found[0]?.sentence ?? 'Something is not right yet.' });
+    const typed = newest.current;
+    const holds = faultsOf(typed).length === 0;
+    const sent = savablePlan(typed, onServer.current.plan);
+    if (!sent) {
+      setSave({ kind: 'problem', sentence: faultsOf(typed)[0]?.sentence ?? 'Something is not right yet.' });
       return false;
     }
-    if (onServer.current === sent) {
-      setSave({ kind: 'saved' });
-      return true;
-    }
+    const settled = () => {
+      tries.current = 0;
+      const isNewest = newest.current === typed;
+      if (isNewest && holds) keepDraft(first.id, null);
+      else keep();
+      setSave({ kind: isNewest ? 'saved' : 'kept' });
+      return holds;
+    };
+    if (onServer.current.typed === typed || same(sent, onServer.current.plan)) return settled();
     setSave({ kind: 'saving' });
+    const before = unanswered.current;
+    unanswered.current = sent;
+    keep();
     try {
-      const saved = await call(weeksApi.save, { week: first.id }, { draft: draft.current, plan: parsed.data });
+      const saved = await call(weeksApi.save, { week: first.id }, { draft: draft.current, plan: sent });
+      unanswered.current = null;
       draft.current = saved.draft;
-      onServer.current = sent;
+      onServer.current = { plan: sent, typed };
       setWeek(saved);
-      setSave(newest.current === sent ? { kind: 'saved' } : { kind: 'changed' });
-      return true;
+      return settled();
     } catch (error) {
-      setSave({ kind: 'problem', sentence: sentenceOf(error) });
-      if (error instanceof ServerProblem && error.kind === 'changed elsewhere')
-        setTheirs(await call(weeksApi.open, { week: first.id }).catch(() => null));
+      if (error instanceof NoAnswer) {
+        tries.current++;
+        setSave({ kind: 'kept' });
+        return false;
+      }
+      unanswered.current = null;
+      const isOurs = error instanceof ServerProblem && error.status < 500;
+      if (isOurs && error.kind === 'changed elsewhere') {
+        const there = await call(weeksApi.open, { week: first.id }).catch(() => null);
+        // An answer that was lost was an answer, and another tab may have sent what was kept here: the change elsewhere is the one from here.
+        if (there && (same(there.plan, sent) || (before && same(there.plan, before)))) {
+          draft.current = there.draft;
+          onServer.current = { plan: there.plan, typed: there.plan };
+          setSave({ kind: 'kept' });
+          return false;
+        }
+        setTheirs(there);
+      }
+      if (!isOurs) tries.current++;
+      setSave({ kind: 'problem', sentence: sentenceOf(error), ...(isOurs ? {} : { again: true }) });
       return false;
     }
-  }, [first.id]);
+  }, [first.id, keep]);
   /** Saves what is on the screen, after every saving that was asked for before; true when it is on the server. */
   const saveNow = useCallback(() => line.do(saveOnce), [line, saveOnce]);
 
@@ -93,6 +143,7 @@ export function useDraft(first: WeekDetail) {
     (choice: 'mine' | 'theirs') => {
       if (!theirs) return;
       draft.current = theirs.draft;
+      onServer.current = { plan: theirs.plan, typed: theirs.plan };
       setWeek(theirs);
       setTheirs(null);
       const mine = newest.current;
@@ -105,15 +156,57 @@ export function useDraft(first: WeekDetail) {
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: every new plan starts the wait anew.
   useEffect(() => {
-    if (save.kind !== 'changed' || theirs) return;
-    const timer = setTimeout(() => void saveNow(), SAVE_AFTER_MS);
+    if (theirs || !(save.kind === 'kept' || (save.kind === 'problem' && save.again))) return;
+    const again = Math.min(RETRY_MOST_MS, RETRY_MS * 2 ** (tries.current - 1));
+    const timer = setTimeout(() => void saveNow(), tries.current > 0 ? again : SAVE_AFTER_MS);
     return () => clearTimeout(timer);
-  }, [plan, save.kind, saveNow, theirs]);
+  }, [plan, save, saveNow, theirs]);
+
+  // What a page that was left, reloaded or lost had not sent yet is here again.
+  const looked = useRef(false);
+  useEffect(() => {
+    if (looked.current) return;
+    looked.current = true;
+    const kept = keptDraft(first.id);
+    if (!kept) return;
+    if (same(asSent(kept.plan), first.plan)) return keepDraft(first.id, null);
+    newest.current = kept.plan;
+    unanswered.current = kept.sent;
+    setPlan(kept.plan);
+    setPast([first.plan]);
+    setFaults(faultsOf(kept.plan));
+    // An answer that was lost was an answer: what was on its way is there.
+    if (kept.base === first.draft || (kept.sent && same(asSent(kept.sent), first.plan))) {
+      keep();
+      setSave({ kind: 'kept' });
+    } else {
+      draft.current = kept.base;
+      setSave({ kind: 'problem', sentence: CHANGED_MEANWHILE });
+      setTheirs(first);
+    }
+  }, [first, keep]);
+
+  useEffect(() => {
+    const now = () => {
+      if (newest.current !== onServer.current.typed && !theirs) void saveNow();
+    };
+    window.addEventListener('online', now);
+    // Somebody leaves: it is kept here in any case, and perhaps there is still time.
+    window.addEventListener('pagehide', now);
+    return () => {
+      window.removeEventListener('online', now);
+      window.removeEventListener('pagehide', now);
+    };
+  }, [saveNow, theirs]);
+
+  /** As much of what is on the screen as holds: what minutes, touches and checks are reckoned from. */
+  const held = useMemo(() => (faults.length > 0 ? savablePlan(plan, onServer.current.plan) : null) ?? plan, [plan, faults]);
 
   return {
     week,
     setWeek,
     plan,
+    held,
     edit,
     undo,
     redo,
@@ -121,7 +214,7 @@ export function useDraft(first: WeekDetail) {
     canRedo: future.length > 0,
     save,
     saveNow,
-    problems,
+    faults,
     theirs,
     settle,
   };
