@@ -21,9 +21,10 @@ const parts = (plan: WeekPlan, path: Path) => {
   return { session, block, item };
 };
 
-/** What does not hold in a plan as it was typed, in the order of the plan. */
+/** What does not hold in a plan as it was typed, in the order of the plan; the same of one item is said once. */
 export function faultsOf(plan: WeekPlan): PlanFault[] {
-  return (WeekPlan.safeParse(plan).error?.issues ?? []).map(({ path, message }) => {
+  const said = new Set<string>();
+  const all = (WeekPlan.safeParse(plan).error?.issues ?? []).map(({ path, message }) => {
     const { session, item } = parts(plan, path);
     return {
       field: path.join('.'),
@@ -31,6 +32,10 @@ export function faultsOf(plan: WeekPlan): PlanFault[] {
       session: session ? session.name : null,
       item: item ? { id: item.id, drillId: item.drillId } : null,
     };
+  });
+  return all.filter(({ item, session, sentence, field }) => {
+    const key = JSON.stringify([item?.id ?? (session === null ? field : session), sentence]);
+    return !said.has(key) && said.add(key);
   });
 }
 

@@ -80,6 +80,16 @@ describe('as much of a plan as can be saved', () => {
     ]);
   });
 
+  it('says the same of one item once, and of two items twice', () => {
+    const short = (item: typeof first) => ({
+      ...item,
+      paces: [1, 2].map(() => ({ pace: 'full' as const, seconds: 3 })),
+      dose: { ...item.dose, seconds: 6 } as typeof item.dose,
+    });
+    expect(faultsOf(withItems(short(first), second)).map((one) => one.sentence)).to.deep.equal(['Work lasts at least 5 seconds.']);
+    expect(faultsOf(withItems(short(first), short(second))).map((one) => one.item?.id)).to.deep.equal([first.id, second.id]);
+  });
+
   it('law: what comes out holds, and has every item that holds as it was typed', () => {
     const number = fc.oneof(fc.integer({ min: -5, max: 700 }), fc.constant(Number.NaN));
     fc.assert(
