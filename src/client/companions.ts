@@ -19,5 +19,5 @@ export function companionsHere(playerId: string): Companion[] {
 }
 
 /** Remembers who came along, in their order; nobody forgets them. */
-export const keepCompanions = (playerId: string, players: readonly Companion[]): void =>
+export const keepCompanions = (playerId: string, players: readonly Companion[]): boolean =>
   keepHere(COMPANIONS_HERE, players.length > 0 ? { with: playerId, players } : null);

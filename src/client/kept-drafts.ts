@@ -23,8 +23,9 @@ const fromText = (text: string): KeptDraft =>
 /**
  * Keeps a draft on this device, or forgets it (null). It is there when this returns: a page may be gone a moment later, and only this store
  * of the browser writes at once.
+ * @returns whether the browser's store took it
  */
-export const keepDraft = (weekId: string, draft: KeptDraft | null): void => keepHere(DRAFTS_HERE + weekId, draft && toText(draft));
+export const keepDraft = (weekId: string, draft: KeptDraft | null): boolean => keepHere(DRAFTS_HERE + weekId, draft && toText(draft));
 
 /** The draft of a week that was kept here; null when there is none, or none that can be read. */
 export function keptDraft(weekId: string): KeptDraft | null {

@@ -12,12 +12,13 @@ export function keptHere(name: string): unknown {
   }
 }
 
-/** Keeps something in this browser, or forgets it (null). Where the store is full or denied, this page alone has it: nobody is stopped. */
-export function keepHere(name: string, value: unknown): void {
+/** Keeps something in this browser, or forgets it (null). Where the store is full or denied, this page alone has it: nobody is stopped. Says whether it is kept. */
+export function keepHere(name: string, value: unknown): boolean {
   try {
     if (value === null) localStorage.removeItem(name);
     else localStorage.setItem(name, JSON.stringify(value));
+    return true;
   } catch {
-    // Said above.
+    return false;
   }
 }

@@ -27,7 +27,7 @@ export function playersHere(): PlayerHere[] {
 }
 
 /** Remembers somebody on this device. */
-export const rememberPlayer = (player: PlayerHere): void =>
+export const rememberPlayer = (player: PlayerHere): boolean =>
   keepHere(PLAYERS_HERE, [player, ...playersHere().filter((one) => !isSame(one, player))].slice(0, MOST));
 
 /** Forgets somebody on this device. */

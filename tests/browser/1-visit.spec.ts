@@ -1,6 +1,6 @@
 import type { BrowserContext, Page } from '@playwright/test';
 import { expect, LONG, test } from './house.ts';
-import { awake, coachBase, outboxOf, PHONE, signIn } from './people.ts';
+import { awake, coachBase, makeNextWeek, outboxOf, PHONE, signIn } from './people.ts';
 
 test.use({ file: '1-visit' });
 
@@ -33,12 +33,7 @@ test.describe
 
     test('the coach makes next week, sees minutes and touches follow each change, and releases it', async ({ page, context: desk }) => {
       await signIn(desk, 'coach');
-      const base = await coachBase(page);
-      await page.goto(`${base}/weeks`);
-      await awake(page);
-      await page.getByRole('button', { name: 'Make the next week' }).click();
-      await expect(page.getByRole('heading', { name: /^Week \d+$/ })).toBeVisible();
-      await awake(page);
+      await makeNextWeek(page);
 
       await page.getByRole('button', { name: 'Release now' }).click();
       await expect(page.getByText('Add a session before you release the week.')).toBeVisible();
@@ -108,12 +103,7 @@ test.describe
       context: desk,
     }) => {
       await signIn(desk, 'coach');
-      const base = await coachBase(page);
-      await page.goto(`${base}/weeks`);
-      await awake(page);
-      await page.getByRole('button', { name: 'Make the next week' }).click();
-      await expect(page.getByRole('heading', { name: /^Week \d+$/ })).toBeVisible();
-      await awake(page);
+      await makeNextWeek(page);
       const address = page.url();
       await desk.setOffline(true);
       await page.getByLabel('Title').fill('Typed in a train');

@@ -3,18 +3,13 @@ import type { Page } from '@playwright/test';
 import type { WeekDetail } from '../../src/contract/weeks.ts';
 import { DrillFile, WeekFile } from '../../src/core/files/files.ts';
 import { expect, LONG, test } from './house.ts';
-import { awake, coachBase, PHONE, signIn } from './people.ts';
+import { awake, coachBase, makeNextWeek, PHONE, signIn } from './people.ts';
 
 test.use({ file: '4-planning' });
 
 /** Makes the next week and stands on its bench. */
 async function newWeek(page: Page, title: string): Promise<string> {
-  const base = await coachBase(page);
-  await page.goto(`${base}/weeks`);
-  await awake(page);
-  await page.getByRole('button', { name: 'Make the next week' }).click();
-  await expect(page.getByRole('heading', { name: /^Week \d+$/ })).toBeVisible();
-  await awake(page);
+  await makeNextWeek(page);
   await page.getByLabel('Title').fill(title);
   return page.url();
 }

@@ -86,3 +86,12 @@ export async function sendGo(context: BrowserContext, drillId: string, value: nu
   }
   throw new Error(`The open week has no ${drillId}.`);
 }
+
+/** Makes the next week and stands on its bench. */
+export async function makeNextWeek(page: Page): Promise<void> {
+  await page.goto(`${await coachBase(page)}/weeks`);
+  await awake(page);
+  await page.getByRole('button', { name: 'Make the next week' }).click();
+  await expect(page.getByRole('heading', { name: /^Week \d+$/ })).toBeVisible();
+  await awake(page);
+}

@@ -1,6 +1,4 @@
-import { layOut } from '../layouts/fit.ts';
 import type { Layout } from '../layouts/layout.ts';
-import { LayoutProblem } from '../layouts/types.ts';
 import { courseOver } from '../moves/course-over.ts';
 import { computedFigures, type Figures } from '../moves/figures.ts';
 import { beatInWords, momentsOf, repsIn } from '../moves/moments.ts';
@@ -119,20 +117,9 @@ function stepsOf(plan: Plan): string[] {
   return [...said, plan.movement.again === 'mirrored' ? 'Then the same with the other foot, in turn.' : 'Begin again without a stop.'];
 }
 
-/** Whether the way over a layout says what the feet do. A layout that cannot be read says nothing. */
-function saysFeet(layout: Pick<Layout, 'moves' | 'route'> | null): boolean {
-  if (!layout?.route) return false;
-  try {
-    return layOut(layout).route?.out.some((leg) => leg.feet !== null) ?? false;
-  } catch (error) {
-    if (error instanceof LayoutProblem) return false;
-    throw error;
-  }
-}
-
 /** A drill's moves as they are typed; where nothing is, those of a way over the yard that says itself what the feet do. Empty for none. */
 export const movesOrWay = (text: string, layout: Pick<Layout, 'moves' | 'route'> | null): string =>
-  text.trim() === '' && saysFeet(layout) ? 'on the route' : text;
+  text.trim() === '' && courseOver(layout)?.saysFeet ? 'on the route' : text;
 
 /**
  * Everything that a drill needs beyond its name, from its moves and its layout; where there are no moves, or they cannot be read, what is

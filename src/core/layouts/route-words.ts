@@ -1,9 +1,8 @@
+import { capital } from '../text/capital.ts';
 import type { Action, Leg, Route } from './route.ts';
 import { zonesOf } from './zones.ts';
 
 const ACTION_WORDS: Record<Action, string> = { run: 'Run', shuffle: 'Shuffle', dribble: 'Dribble', touch: 'Go and touch', weave: 'Weave' };
-
-const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** The way out as it is called out, leg by leg; the cones of one weave, and of one zone, are said together. */
 export function routeInWords(route: Route): string[] {

@@ -1,3 +1,4 @@
+import { capital } from '../text/capital.ts';
 import { ahead, dot } from './geometry.ts';
 import type { Plan, Tick } from './plan/index.ts';
 import { footAt } from './pose/foot.ts';
@@ -34,7 +35,7 @@ export function beatInWords(words: string): string {
     .replace(/ +(long|short|rolling)\b/g, '')
     .replace(/ {2,}/g, ' ')
     .trim();
-  return plain.charAt(0).toUpperCase() + plain.slice(1);
+  return capital(plain);
 }
 
 /** Seconds after the tick at which a swinging foot is farthest in front. */
@@ -87,7 +88,7 @@ function momentsOfZones(plan: Plan): Moment[] {
   });
   return stretches.slice(0, MOST).map(({ name, ticks: there }) => {
     const middle = momentOf(plan, (there[Math.floor(there.length / 2)] as Tick).k);
-    return name ? { ...middle, words: name.charAt(0).toUpperCase() + name.slice(1) } : middle;
+    return name ? { ...middle, words: capital(name) } : middle;
   });
 }
 

@@ -2,7 +2,7 @@ import { median } from 'simple-statistics';
 import type { ClipSignals } from '../clips/signals.ts';
 import { bestChain, type Chain, type Peak, peaksOf } from './chain.ts';
 import { type MovementTrack, movementTrack } from './movement.ts';
-import { beginningsBy, CURVE_RATE, type SoundCurve, type Sounds, soundsOf, weightsFor } from './sound.ts';
+import { beginningsBy, CURVE_RATE, near, type SoundCurve, type Sounds, soundsOf, weightsFor } from './sound.ts';
 
 /** What sound and movement say of one assumed pace. */
 export interface Hearing {
@@ -128,14 +128,6 @@ function presence(track: MovementTrack, template: Template, half: number): Sound
     return at(coarse, n) * (1 - (x - n)) + at(coarse, n + 1) * (x - n);
   });
   return { rate: CURVE_RATE, values };
-}
-
-/** The highest value of a curve near an instant. */
-function near(curve: SoundCurve, t: number, reach: number): number {
-  let most = at(curve.values, Math.round(t * curve.rate));
-  for (let i = Math.max(0, Math.round((t - reach) * curve.rate)); i <= (t + reach) * curve.rate; i++)
-    most = Math.max(most, at(curve.values, i));
-  return most;
 }
 
 /** How much higher a curve is at some instants than when all are shifted together, in standard deviations of one instant. */

@@ -1,7 +1,7 @@
 import { median } from 'simple-statistics';
 import { bestChain, type Peak, peaksOf } from './chain.ts';
 import type { HeardWork } from './live-ear.ts';
-import { beginningsBy, CURVE_RATE, type SoundCurve, weightsFor } from './sound.ts';
+import { beginningsBy, CURVE_RATE, near, type SoundCurve, weightsFor } from './sound.ts';
 
 /** What is known of a drill before a sound of it is heard. */
 export interface HeardDrill {
@@ -88,12 +88,6 @@ const LIMITS = {
   /** Reps that were covered by the phone's own voice, as a share of all at most. */
   covered: 0.2,
 } as const;
-
-const near = ({ values, rate }: SoundCurve, t: number, reach: number): number => {
-  let most = 0;
-  for (let i = Math.max(0, Math.round((t - reach) * rate)); i <= (t + reach) * rate; i++) most = Math.max(most, values[i] ?? 0);
-  return most;
-};
 
 const isCovered = (covered: readonly Covered[], t: number): boolean => covered.some(({ from, to }) => t >= from && t <= to);
 

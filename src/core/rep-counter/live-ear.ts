@@ -8,6 +8,8 @@ export interface HeardWork {
   loudness: number[];
 }
 
+/** No timed work is longer: what follows in a rest is not kept. */
+const MOST_FRAMES = 310 * CURVE_RATE;
 /** The quiet level goes up and down by this many decibels a frame; faster until it has settled. */
 const FOLLOWS = 0.12;
 const FOLLOWS_AT_FIRST = 3;
@@ -70,8 +72,10 @@ export class LiveEar {
       this.quiet[b] = this.frames === 0 ? level : quiet + Math.max(-step, Math.min(step, level - quiet));
     }
     const before = this.before[0] ?? now;
-    this.heard.rises.push(risesOf(now, before, this.quiet));
-    this.heard.loudness.push(loudnessOf(now));
+    if (this.heard.loudness.length < MOST_FRAMES) {
+      this.heard.rises.push(risesOf(now, before, this.quiet));
+      this.heard.loudness.push(loudnessOf(now));
+    }
     this.before.push(now);
     if (this.before.length > RISE_FRAMES) this.before.shift();
   }

@@ -8,6 +8,14 @@ export interface SoundCurve {
   values: Float64Array;
 }
 
+/** The highest value of a curve near an instant. */
+export function near(curve: SoundCurve, t: number, reach: number): number {
+  let most = curve.values[Math.round(t * curve.rate)] ?? 0;
+  for (let i = Math.max(0, Math.round((t - reach) * curve.rate)); i <= (t + reach) * curve.rate; i++)
+    most = Math.max(most, curve.values[i] ?? 0);
+  return most;
+}
+
 /** Samples a second of the curves that are computed of a clip. */
 export const CURVE_RATE = 100;
 

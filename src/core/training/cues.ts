@@ -1,3 +1,4 @@
+import { capital } from '../text/capital.ts';
 import { callsDuring } from './called.ts';
 import { spokenSeconds } from './spoken.ts';
 import type { Interval } from './types.ts';
@@ -69,14 +70,12 @@ function workCues(interval: Interval, next: Interval | undefined, { cues: called
   return cues;
 }
 
-const sentence = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
-
 /** Name, side, way and counting rule of the go that comes, as much of it as there is time for. */
 function announce(interval: Interval, { name, rule, beat, way = '' }: Announced, seconds: number): string {
   const who = [name, sideInWords(interval)].filter(Boolean).join(', ');
   const counts = rule ? `Counts: ${rule}` : '';
   const sentences = (...parts: string[]) => parts.filter(Boolean).join('. ');
-  const onTheWay = sentence(way);
+  const onTheWay = capital(way);
   const fits = [
     sentences(who, onTheWay, beat ?? '', counts),
     sentences(who, onTheWay, counts),

@@ -33,8 +33,8 @@ export function faultsOf(plan: WeekPlan): PlanFault[] {
       item: item ? { id: item.id, drillId: item.drillId } : null,
     };
   });
-  return all.filter(({ item, session, sentence, field }) => {
-    const key = JSON.stringify([item?.id ?? (session === null ? field : session), sentence]);
+  return all.filter(({ item, sentence, field }) => {
+    const key = JSON.stringify([item?.id ?? field, sentence]);
     return !said.has(key) && said.add(key);
   });
 }

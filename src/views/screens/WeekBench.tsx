@@ -37,6 +37,7 @@ const MOST_SESSIONS = 7;
 
 function saveWords(save: SaveState, faults: number): string {
   if (save.kind === 'saved') return faults > 0 ? `Saved, but for ${plural(faults, 'field')}` : 'All saved';
+  if (save.kind === 'not kept') return 'Not yet sent, and this browser has no room to keep it: stay on this page';
   return save.kind === 'saving' ? 'Saving…' : 'Kept here, not yet sent';
 }
 
@@ -169,7 +170,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
               <li key={fault.field + fault.sentence}>{faultInWords(fault, drills)}</li>
             ))}
           </ul>
-          Everything else is saved. The week is released once these are right.
+          {save.kind === 'saved' ? 'Everything else is saved. ' : ''}The week is released once these are right.
         </Notice>
       )}
       <div className="grid gap-3 sm:grid-cols-[2fr_3fr_auto]">

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { clockWords } from '../../client/words.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
+import { capital } from '../../core/text/capital.ts';
 import { type ClockState, callsDuring, type Interval, sideInWords } from '../../core/training/index.ts';
 import { Skyline } from '../../ui/notations/Skyline.tsx';
 import { Button } from '../../ui/parts/index.ts';
@@ -58,8 +59,6 @@ const callNow = (seconds: number, ran: number, cues: readonly string[]): string 
 
 const footColor = (interval: Interval) =>
   interval.foot === 'left' ? 'text-foot-left' : interval.foot === 'right' ? 'text-foot-right' : 'text-ink';
-
-const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** The line in the largest words: which foot or surface, or what is on. */
 function headline(interval: Interval): string {

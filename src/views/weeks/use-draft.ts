@@ -6,8 +6,8 @@ import { type WeekDetail, weeksApi } from '../../contract/weeks.ts';
 import { faultsOf, type PlanFault, savablePlan } from '../../core/weeks/savable.ts';
 import type { WeekPlan } from '../../core/weeks/schema.ts';
 
-/** What is true of what is on the screen: on the server, kept on this device alone, on its way, or refused with a sentence. */
-export type SaveState = { kind: 'saved' | 'kept' | 'saving' } | { kind: 'problem'; sentence: string; again?: true };
+/** What is true of what is on the screen: on the server, kept on this device alone, not even there (its store is full or denied), on its way, or refused with a sentence. */
+export type SaveState = { kind: 'saved' | 'kept' | 'saving' | 'not kept' } | { kind: 'problem'; sentence: string; again?: true };
 
 const SAVE_AFTER_MS = 700;
 const STEPS_KEPT = 60;
@@ -49,10 +49,10 @@ export function useDraft(first: WeekDetail) {
   const put = useCallback(
     (next: WeekPlan) => {
       newest.current = next;
-      keep();
+      const isKept = keep();
       setPlan(next);
       setFaults(faultsOf(next));
-      setSave({ kind: 'kept' });
+      setSave({ kind: isKept ? 'kept' : 'not kept' });
     },
     [keep],
   );
@@ -114,11 +114,12 @@ export function useDraft(first: WeekDetail) {
     } catch (error) {
       if (error instanceof NoAnswer) {
         tries.current++;
-        setSave({ kind: 'kept' });
+        setSave({ kind: keep() ? 'kept' : 'not kept' });
         return false;
       }
-      unanswered.current = null;
       const isOurs = error instanceof ServerProblem && error.status < 500;
+      // A server in trouble, or what stands before it, may have kept it all the same.
+      if (isOurs) unanswered.current = null;
       if (isOurs && error.kind === 'changed elsewhere') {
         const there = await call(weeksApi.open, { week: first.id }).catch(() => null);
         // An answer that was lost was an answer, and another tab may have sent what was kept here: the change elsewhere is the one from here.
@@ -156,7 +157,8 @@ export function useDraft(first: WeekDetail) {
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: every new plan starts the wait anew.
   useEffect(() => {
-    if (theirs || !(save.kind === 'kept' || (save.kind === 'problem' && save.again))) return;
+    const waits = save.kind === 'kept' || save.kind === 'not kept' || (save.kind === 'problem' && save.again);
+    if (theirs || !waits) return;
     const again = Math.min(RETRY_MOST_MS, RETRY_MS * 2 ** (tries.current - 1));
     const timer = setTimeout(() => void saveNow(), tries.current > 0 ? again : SAVE_AFTER_MS);
     return () => clearTimeout(timer);
@@ -169,7 +171,7 @@ export function useDraft(first: WeekDetail) {
     looked.current = true;
     const kept = keptDraft(first.id);
     if (!kept) return;
-    if (same(asSent(kept.plan), first.plan)) return keepDraft(first.id, null);
+    if (same(asSent(kept.plan), first.plan)) return void keepDraft(first.id, null);
     newest.current = kept.plan;
     unanswered.current = kept.sent;
     setPlan(kept.plan);

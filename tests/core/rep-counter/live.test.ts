@@ -51,6 +51,16 @@ describe('counting along by ear', function () {
     expect(countHeard(piecewise.work, DRILL, piecewise.covered)).to.deep.equal(countHeard(whole.work, DRILL, whole.covered));
   });
 
+  it('keeps no more than the longest work, however long the rest after it', () => {
+    const ear = new LiveEar(8000);
+    const second = new Float32Array(8000);
+    for (let s = 0; s < 320; s++) ear.push(second);
+    expect([ear.work.loudness.length, ear.work.rises.length]).to.deep.equal([31_000, 31_000]);
+    ear.begin();
+    ear.push(second);
+    expect(ear.work.loudness.length).to.equal(100);
+  });
+
   it('hears beginnings where a clip’s ear hears them', () => {
     const { samples, rate } = heard({});
     const ear = new LiveEar(rate);

@@ -90,6 +90,11 @@ describe('as much of a plan as can be saved', () => {
     expect(faultsOf(withItems(short(first), short(second))).map((one) => one.item?.id)).to.deep.equal([first.id, second.id]);
   });
 
+  it('says the same of two sessions twice', () => {
+    const nameless = [session, { ...aSession([]), name: '' }].map((one) => ({ ...one, name: '' }));
+    expect(faultsOf({ ...SAVED, sessions: nameless }).map((one) => one.field)).to.deep.equal(['sessions.0.name', 'sessions.1.name']);
+  });
+
   it('law: what comes out holds, and has every item that holds as it was typed', () => {
     const number = fc.oneof(fc.integer({ min: -5, max: 700 }), fc.constant(Number.NaN));
     fc.assert(

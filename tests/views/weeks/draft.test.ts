@@ -200,6 +200,43 @@ describe('the draft of a week', () => {
     expect([later.result.current.theirs, later.result.current.plan.title]).to.deep.equal([null, 'AB']);
   });
 
+  it('says that it is not kept where the browser has no room, and is sent all the same', async () => {
+    const store = Object.getOwnPropertyDescriptor(globalThis, 'localStorage') as PropertyDescriptor;
+    const full = () => {
+      throw new Error('full');
+    };
+    Object.defineProperty(globalThis, 'localStorage', {
+      configurable: true,
+      value: { getItem: () => null, setItem: full, removeItem() {} },
+    });
+    try {
+      const { result } = open();
+      tools.act(() => result.current.edit(called('A')));
+      expect(result.current.save.kind).to.equal('not kept');
+      await until(() => sent.length === 1);
+      await tools.act(async () => sent[0]?.answer(200, detail(2, { ...PLAN, title: 'A' })));
+      await until(() => result.current.save.kind === 'saved');
+    } finally {
+      Object.defineProperty(globalThis, 'localStorage', store);
+    }
+  });
+
+  it('is no conflict with itself where a server in trouble had kept it', async () => {
+    const { result } = open();
+    tools.act(() => result.current.edit(called('A')));
+    void result.current.saveNow();
+    await until(() => sent.length === 1);
+    await tools.act(async () => sent[0]?.answer(502, { title: 'server trouble', detail: 'Not well.' }));
+    tools.act(() => result.current.edit(called('AB')));
+    void result.current.saveNow();
+    await until(() => sent.length === 2);
+    await tools.act(async () => sent[1]?.answer(409, { title: 'changed elsewhere', detail: 'Changed.' }));
+    await until(() => sent.length === 3);
+    await tools.act(async () => sent[2]?.answer(200, detail(2, { ...PLAN, title: 'A' })));
+    await until(() => sent.length === 4);
+    expect([result.current.theirs, sent[3]?.body.plan.title]).to.deep.equal([null, 'AB']);
+  });
+
   it('is a conflict after a reload where somebody else saved meanwhile, and both are there', () => {
     keepDraft(detail(1, PLAN).id, { base: 1, plan: { ...PLAN, title: 'Mine' }, sent: null });
     const { result } = tools.renderHook(() => useDraft(detail(5, { ...PLAN, title: 'Theirs' })));

@@ -66,11 +66,11 @@ export function unroll(movement: Movement, course: Course | null, passes: number
   const stride = way ? way.length / perPass : 0;
   const metres = (k: number) => (k - warm) * stride;
   const isMirrored = (k: number) => movement.again === 'mirrored' && Math.floor(k / perPass) % 2 === 1;
-  const ofZones = allZoneBeats();
-  const all = [...said, ...movement.sideways, ...ofZones.beats];
+  const ofZones = way?.saysFeet ? allZoneBeats() : null;
+  const all = [...said, ...movement.sideways, ...(ofZones?.beats ?? [])];
   const indices = Array.from({ length: warm + passes * perPass + more }, (_, k) => {
-    const feet = way?.feet(metres(k)) ?? null;
-    if (feet) return said.length + movement.sideways.length + (ofZones.from.get(feet) ?? 0) + (k % beatsOfZone(feet).length);
+    const feet = way?.feet(metres(k));
+    if (feet && ofZones) return said.length + movement.sideways.length + (ofZones.from.get(feet) ?? 0) + (k % beatsOfZone(feet).length);
     const aside = way && movement.sideways.length > 0 && way.sideways(metres(k)) !== 0;
     return aside ? said.length + (k % movement.sideways.length) : (k % perPass) % said.length;
   });
