@@ -1,7 +1,7 @@
 import type { Drill } from '../drills/schema.ts';
 import { changeBlock, changeItem, withSeconds } from '../weeks/edit.ts';
 import type { Item, Session, WeekPlan } from '../weeks/schema.ts';
-import { footSeconds, itemsOf, type MeasuredSession, measureSession } from './measure.ts';
+import { footSeconds, itemsOf, type MeasuredSession, measureSession, measureWeek } from './measure.ts';
 import type { Check, PlannerView } from './planner-view.ts';
 
 const MOST_HOPPING_SECONDS = 120;
@@ -9,6 +9,8 @@ const MOST_FOOT_DIFFERENCE = 0.1;
 const MOST_MORE_TOUCHES = 1.3;
 const BREAK_SECONDS = 30;
 const LEAST_WORK_SECONDS = 10;
+/** Twentieths of the work below which it is not worth while. */
+const LEAST_SHARE = 6;
 
 const minutes = (seconds: number) => `${Math.round(seconds / 60)} min`;
 
@@ -23,13 +25,36 @@ export function withShare(item: Item, share: number): Item {
   return item;
 }
 
-/** The session with shares of its work tried from 95 % down, until it lasts no longer than wished (or nothing more can be taken). */
+/** Each item of a session changed; items that come back as null are left out. */
+const withItems = (session: Session, change: (item: Item) => Item | null): Session => ({
+  ...session,
+  blocks: session.blocks.map((block) => ({ ...block, items: block.items.flatMap((item) => change(item) ?? []) })),
+});
+
+/** What is left out of a session that cannot be made short enough otherwise: never its warm-up or its challenge, the last one first. */
+function nextToGo(session: Session): Item | undefined {
+  return session.blocks.findLast((block) => block.kind !== 'warm-up' && block.kind !== 'challenge' && block.items.length > 0)?.items.at(-1);
+}
+
+/** The session with as large a share of its work, then of its rounds, then of its drills as lasts no longer than wished, or nothing more can go. */
 function shortened(session: Session, wished: number, measure: (session: Session) => MeasuredSession): Session {
-  for (let share = 0.95; share >= 0.3; share -= 0.05) {
-    const tried = { ...session, blocks: session.blocks.map((b) => ({ ...b, items: b.items.map((item) => withShare(item, share)) })) };
-    if (measure(tried).dose.seconds <= wished) return tried;
+  const fits = (tried: Session) => measure(tried).dose.seconds <= wished;
+  const shared = (twentieths: number) => withItems(session, (item) => withShare(item, twentieths / 20));
+  // Less work never lasts longer, so the largest share that fits is found by halves.
+  let [fitting, least] = [LEAST_SHARE, 20];
+  while (least - fitting > 1) {
+    const middle = Math.floor((fitting + least) / 2);
+    if (fits(shared(middle))) fitting = middle;
+    else least = middle;
   }
-  return { ...session, blocks: session.blocks.map((b) => ({ ...b, items: b.items.map((item) => withShare(item, 0.3)) })) };
+  let now = shared(fitting);
+  const once = (item: Item): Item => ('rounds' in item.dose ? { ...item, dose: { ...item.dose, rounds: 1 } } : item);
+  if (!fits(now)) now = withItems(now, once);
+  for (let goes = nextToGo(now); goes && !fits(now); goes = nextToGo(now)) {
+    const id = goes.id;
+    now = withItems(now, (item) => (item.id === id ? null : item));
+  }
+  return now;
 }
 
 const putSession = (plan: WeekPlan, session: Session): WeekPlan => ({
@@ -45,6 +70,7 @@ function overBudget({ session, dose }: MeasuredSession, view: PlannerView): Chec
       name: 'over the time budget',
       blocks: false,
       at: session.id,
+      about: session.name,
       what: `“${session.name}” takes about ${minutes(dose.seconds)}; the squad’s sessions have ${view.facts.sessionMinutes}.`,
       why: 'What does not fit into the evening is left out, and it is the end that is left out: challenge and cool-down.',
       how: 'Shorten the work, or move a block to another day.',
@@ -96,6 +122,7 @@ function feetDiffer({ session, dose }: MeasuredSession, view: PlannerView): Chec
       name: 'feet differ',
       blocks: false,
       at: session.id,
+      about: session.name,
       what: `In “${session.name}” the left works ${Math.round(left)} s and the right ${Math.round(right)} s.`,
       why: 'The other foot is forgotten week after week, and nobody sees it happen.',
       how: `Give the ${less} the same, or choose “each foot” for the one-sided drills.`,
@@ -125,6 +152,7 @@ function legBurners({ session, dose }: MeasuredSession, view: PlannerView): Chec
       name: 'leg burners back to back',
       blocks: false,
       at: block.id,
+      about: session.name,
       what: `“${session.name}” has two leg burners back to back.`,
       why: 'Tired calves land badly, and the second one trains nothing but bad landings.',
       how: `Put at least ${BREAK_SECONDS} s between them, or another drill.`,
@@ -141,6 +169,7 @@ function legBurners({ session, dose }: MeasuredSession, view: PlannerView): Chec
       name: 'too much hopping',
       blocks: false,
       at: session.id,
+      about: session.name,
       what: `“${session.name}” has ${Math.round(most)} s of hopping on one leg.`,
       why: 'Over two minutes a leg are hard on growing heels and knees.',
       how: `Shorten the hopping to ${MOST_HOPPING_SECONDS} s a leg.`,
@@ -177,24 +206,28 @@ function moreTouches(view: PlannerView): Check[] {
       name: 'many more touches',
       blocks: false,
       at: null,
+      about: null,
       what: `The week has about ${Math.round(now)} touches, ${percent} % more than the mean of the last four weeks.`,
       why: 'A jump of more than 30 % is when heels and knees start to hurt.',
       how: 'Shorten the work, or leave a drill for next week.',
       mend: {
         label: 'Shorten the work to 30 % more',
-        apply: (plan) => {
-          const share = (MOST_MORE_TOUCHES * meanTouches) / now;
-          return {
-            ...plan,
-            sessions: plan.sessions.map((session) => ({
-              ...session,
-              blocks: session.blocks.map((b) => ({ ...b, items: b.items.map((item) => withShare(item, share * 0.97)) })),
-            })),
-          };
-        },
+        apply: (plan) => fewerTouches(plan, MOST_MORE_TOUCHES * meanTouches, view),
       },
     },
   ];
+}
+
+/** The week with as large a share of its work as has no more than so many touches. */
+function fewerTouches(plan: WeekPlan, most: number, view: PlannerView): WeekPlan {
+  const touches = (now: WeekPlan) => {
+    const { left, right } = measureWeek(now, view.drills, view.runner).dose.touches;
+    return left + right;
+  };
+  let now = plan;
+  for (let share = Math.min(0.97, (most / touches(plan)) * 0.97); touches(now) > most && share > 0.1; share -= 0.05)
+    now = { ...plan, sessions: plan.sessions.map((session) => withItems(session, (item) => withShare(item, share))) };
+  return now;
 }
 
 /** Time, feet and load of each session, and the touches of the week. */

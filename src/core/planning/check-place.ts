@@ -1,4 +1,5 @@
 import { atHome, type Drill, nearestDrill } from '../drills/index.ts';
+import { listed } from '../text/listed.ts';
 import { newItem } from '../weeks/defaults.ts';
 import { changeItem } from '../weeks/edit.ts';
 import type { WeekPlan } from '../weeks/schema.ts';
@@ -61,9 +62,6 @@ export function whoLacks(plan: WeekPlan, drills: ReadonlyMap<string, Drill>, pla
     .filter(({ cannot, adapts }) => cannot.length + adapts.length > 0);
 }
 
-const listed = (names: readonly string[]) =>
-  names.length <= 1 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
-
 /** Kit and space that some players do not have. */
 export function placeChecks({ plan, drills, facts, newId }: PlannerView): Check[] {
   return usedDrills(plan, drills).flatMap((drill): Check[] => {
@@ -77,6 +75,7 @@ export function placeChecks({ plan, drills, facts, newId }: PlannerView): Check[
         name: 'kit or space missing',
         blocks: false,
         at: mine[0]?.id ?? null,
+        about: drill.name,
         what: `“${drill.name}” cannot be done at home by ${listed(cannot.map((one) => one.player.nickname))}: ${listed(reasons)}.`,
         why: 'They see the nearest drill that fits their home in its place, and its number is another one.',
         how: everyone ? `Leave it so, or plan “${everyone.name}” for everybody.` : 'Leave it so, or give them another drill.',
@@ -92,7 +91,11 @@ export function placeChecks({ plan, drills, facts, newId }: PlannerView): Check[
   });
 }
 
+/** The nearest drill of the family that everybody can do; of another one, measured alike, where the family has none. */
 function nearestForAll(drill: Drill, shelf: readonly Drill[], players: readonly PlannedPlayer[]): Drill | null {
+  const others = () =>
+    shelf.find((one) => one.measure === drill.measure && one.loads.length === 0 && players.every((player) => atHome(one, player.home).can));
   const fits = shelf.filter((one) => one.family === drill.family && players.every((player) => atHome(one, player.home).can));
-  return nearestDrill(drill, null, fits.length > 0 ? [drill, ...fits.filter((one) => one.id !== drill.id)] : []);
+  if (fits.length === 0) return others() ?? null;
+  return nearestDrill(drill, null, [drill, ...fits.filter((one) => one.id !== drill.id)]);
 }

@@ -15,6 +15,7 @@ export function safetyChecks({ plan, drills, facts, week }: PlannerView): Check[
       name: 'many headers',
       blocks: false,
       at: null,
+      about: null,
       what: `The week has about ${headers} headers; this squad’s limit is ${facts.headersMax}.`,
       why: 'Heading is limited also where it is allowed. Your local rules and a doctor’s word decide.',
       how: 'Shorten the work of the heading drills, or take one out.',
@@ -37,6 +38,7 @@ export function safetyChecks({ plan, drills, facts, week }: PlannerView): Check[
           name: 'heading below the age',
           blocks: true,
           at: item.id,
+          about: drill.name,
           what: `“${drill.name}” has heading, and ${young.length} of the squad ${young.length === 1 ? 'is' : 'are'} under ${facts.headingAge}.`,
           why: `This squad heads from age ${facts.headingAge}. Your local rules and a doctor’s word decide.`,
           how: 'Take the drill out of the week.',
@@ -48,6 +50,7 @@ export function safetyChecks({ plan, drills, facts, week }: PlannerView): Check[
           name: 'no caution',
           blocks: true,
           at: item.id,
+          about: drill.name,
           what: `“${drill.name}” has no caution.`,
           why: drill.kit.includes('wall')
             ? 'A wall can have windows beside it, and a child runs backward towards whatever lies there.'

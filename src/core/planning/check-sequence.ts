@@ -3,7 +3,8 @@ import { newBlock, newItem } from '../weeks/defaults.ts';
 import { changeItem, changeSession } from '../weeks/edit.ts';
 import type { Block, BlockKind, Item, Session, WeekPlan } from '../weeks/schema.ts';
 import { allItems, itemsOf } from './measure.ts';
-import { type Check, type PlannerView, TECHNIQUE } from './planner-view.ts';
+import { type Check, type Mend, type PlannerView, TECHNIQUE } from './planner-view.ts';
+import { inReach, insteadForAll, isForAll, isInReach, withDrill } from './reach.ts';
 
 const WARM_UP_DRILL = 'inside-taps';
 const CHALLENGE_DRILL = 'sole-taps';
@@ -19,17 +20,25 @@ const blockOf = (view: PlannerView, kind: BlockKind, drill: Drill, change: Parti
   items: [{ ...newItem(view.newId(), drill), ...change }],
 });
 
+/** A drill that everybody can do at once; the one that is named, or what comes nearest to it. */
+function easyFor({ drills, facts }: PlannerView, id: string): Drill | undefined {
+  const usual = drills.get(id);
+  if (!usual || isForAll(usual, facts)) return usual;
+  return insteadForAll(usual, new Set(facts.met), drills, facts) ?? usual;
+}
+
 function warmUpFirst(session: Session, view: PlannerView): Check[] {
   const blocks = session.blocks.filter((block) => block.items.length > 0);
   const skill = blocks.findIndex((block) => block.kind === 'new skill');
   if (skill < 0 || blocks.slice(0, skill).some((block) => block.kind === 'warm-up')) return [];
   const late = session.blocks.find((block) => block.kind === 'warm-up' && block.items.length > 0);
-  const drill = view.drills.get(WARM_UP_DRILL);
+  const drill = easyFor(view, WARM_UP_DRILL);
   return [
     {
       name: 'new skill before warm-up',
       blocks: false,
       at: session.id,
+      about: session.name,
       what: `“${session.name}” starts a new skill before any warm-up.`,
       why: 'Cold feet learn slowly, and the first tries are what sticks.',
       how: late ? 'Move the warm-up to the front.' : 'Put a warm-up first.',
@@ -41,15 +50,16 @@ function warmUpFirst(session: Session, view: PlannerView): Check[] {
           }
         : drill
           ? {
-              label: 'Put a minute of easy taps first',
+              label: drill.id === WARM_UP_DRILL ? 'Put a minute of easy taps first' : `Put “${drill.name}” first`,
               apply: (plan) =>
                 withBlock(
                   plan,
                   session.id,
                   0,
                   blockOf(view, 'warm-up', drill, {
-                    dose: { measure: 'count in time', seconds: 60, rounds: 1 },
-                    paces: [{ pace: 'easy', seconds: 60 }],
+                    ...(drill.measure === 'count in time'
+                      ? { dose: { measure: 'count in time', seconds: 60, rounds: 1 }, paces: [{ pace: 'easy', seconds: 60 }] }
+                      : {}),
                     scored: false,
                     target: { rule: 'no number' },
                   }),
@@ -72,25 +82,37 @@ const before = (plan: WeekPlan, itemId: string, added: Item): WeekPlan => ({
   })),
 });
 
+/** Plans the highest drill down the stairs that needs nothing first, in the place of one that does. */
+function instead(item: Item, drill: Drill, met: ReadonlySet<string>, view: PlannerView): Mend {
+  const known = inReach(drill, met, view.drills, (one) => isForAll(one, view.facts));
+  return {
+    label: `Plan “${known.name}” in its place`,
+    apply: (plan) => changeItem(plan, item.id, (old) => withDrill(old, known)),
+  };
+}
+
 function easierMet(view: PlannerView): Check[] {
   const met = new Set(view.facts.met);
   const checks: Check[] = [];
   for (const session of view.plan.sessions) {
     for (const item of itemsOf(session)) {
       const drill = view.drills.get(item.drillId);
-      const known = drill === undefined || met.has(drill.id) || drill.easier.length === 0 || drill.easier.some((id) => met.has(id));
-      if (drill) met.add(drill.id);
-      if (known || !drill) continue;
+      if (!drill) continue;
+      const known = isInReach(drill, met, view.drills);
+      const metBefore = new Set(met);
+      met.add(drill.id);
       const easier = drill.easier.flatMap((id) => view.drills.get(id) ?? [])[0];
-      if (!easier) continue;
+      if (known || !easier) continue;
       checks.push({
         name: 'easier drill not met',
         blocks: false,
         at: item.id,
+        about: drill.name,
         what: `“${drill.name}” is a step up from “${easier.name}”, which this squad has not done yet.`,
         why: 'A step that is missing shows up as weeks of wrong movement.',
         how: `Put “${easier.name}” before it, this week or last.`,
         mend: { label: `Put “${easier.name}” before it`, apply: (plan) => before(plan, item.id, newItem(view.newId(), easier)) },
+        otherwise: instead(item, drill, metBefore, view),
       });
     }
   }
@@ -113,6 +135,7 @@ function recapOfLast(view: PlannerView): Check[] {
       name: 'no recap',
       blocks: false,
       at: null,
+      about: null,
       what: 'Nothing of the last three weeks comes again.',
       why: 'What is not done again within three weeks is gone.',
       how: drill && last ? `Put a recap of week ${last.number} first.` : 'Add a recap block with a drill of the last weeks.',
@@ -138,24 +161,30 @@ function hasChallenge(view: PlannerView): Check[] {
     const drill = view.drills.get(item.drillId);
     return drill?.measure === 'count in time' && !drill.loads.includes('single-leg hop') ? [drill] : [];
   });
-  const drill = scored[0] ?? view.drills.get(CHALLENGE_DRILL);
+  const drill = scored[0] ?? easyFor(view, CHALLENGE_DRILL);
   return [
     {
       name: 'no challenge',
       blocks: false,
       at: null,
+      about: null,
       what: 'The week has no challenge.',
       why: 'A number to beat is what children come back for, and what you compare next month.',
       how: 'End one session with a minute against the clock.',
       mend: drill
         ? {
-            label: `End “${last.name}” with a minute of ${drill.name.toLowerCase()}`,
+            label: `End “${last.name}” with ${drill.measure === 'count in time' ? `a minute of ${drill.name.toLowerCase()}` : `“${drill.name}”`}`,
             apply: (plan) =>
               withBlock(
                 plan,
                 last.id,
                 last.blocks.length,
-                blockOf(view, 'challenge', drill, { dose: { measure: 'count in time', seconds: 60, rounds: 1 }, paces: [] }),
+                blockOf(
+                  view,
+                  'challenge',
+                  drill,
+                  drill.measure === 'count in time' ? { dose: { measure: 'count in time', seconds: 60, rounds: 1 }, paces: [] } : {},
+                ),
               ),
           }
         : null,
@@ -177,6 +206,7 @@ function onlyFullPace(view: PlannerView): Check[] {
       name: 'only full pace',
       blocks: false,
       at: first.id,
+      about: drill.name,
       what: `“${drill.name}” is only ever done at full pace.`,
       why: 'Technique comes before speed: at full pace a child repeats what it can already do.',
       how: 'Begin with easy and half pace.',

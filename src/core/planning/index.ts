@@ -1,7 +1,10 @@
 export { changesBetween } from './changes.ts';
+export { type CheckLine, checkLines } from './check-lines.ts';
 export { type WhoLacks, whoLacks } from './check-place.ts';
 export { kitOf, type ReleaseProblem, releaseProblems } from './checks.ts';
+export { fittedShape } from './fitted-shape.ts';
 export { allItems, footSeconds, itemsOf, type MeasuredSession, measureSession, measureWeek } from './measure.ts';
+export { checkKey, mendAll, withSoundMends } from './mending.ts';
 export { catchUpsFor, type Given, NOTHING_GIVEN, type OwnStep, personalWeek } from './personal.ts';
 export { checkWeek } from './planner.ts';
 export { CHECKS, type Check, type EarlierWeek, type PlannedPlayer, type PlannerFacts } from './planner-view.ts';

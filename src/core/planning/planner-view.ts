@@ -37,6 +37,8 @@ export interface PlannerFacts {
   earlier: EarlierWeek[];
   /** Mean touches (both feet together) of the last four released weeks; null before the first. */
   meanTouches: number | null;
+  /** Kinds of checks that were set aside for this week or for the squad. */
+  aside?: readonly CheckName[];
 }
 
 export const CHECKS = [
@@ -57,17 +59,27 @@ export const CHECKS = [
 ] as const;
 export type CheckName = (typeof CHECKS)[number];
 
+/** A change of the week in one press. */
+export interface Mend {
+  label: string;
+  apply(plan: WeekPlan): WeekPlan;
+}
+
 /** One thing the planner noticed: what, why, and how to mend it. Only what is unsafe blocks a release. */
 export interface Check {
   name: CheckName;
   blocks: boolean;
   /** Session, block or item it stands at; null for the whole week. */
   at: string | null;
+  /** The session or drill it speaks of, by name; null for the whole week. */
+  about: string | null;
   what: string;
   why: string;
   how: string;
   /** A change that mends it in one press, where there is one. */
-  mend: { label: string; apply(plan: WeekPlan): WeekPlan } | null;
+  mend: Mend | null;
+  /** Another one, for where the first would bring up something else. */
+  otherwise?: Mend;
 }
 
 /** Everything a check reads. */

@@ -20,6 +20,8 @@ export function checkWeek(
   newId: () => string,
 ): Check[] {
   const view: PlannerView = { plan, drills, runner, facts, week: measureWeek(plan, drills, runner), newId };
-  const found = [...safetyChecks(view), ...loadChecks(view), ...sequenceChecks(view), ...placeChecks(view)];
+  const aside = new Set(facts.aside);
+  const all = [...safetyChecks(view), ...loadChecks(view), ...sequenceChecks(view), ...placeChecks(view)];
+  const found = all.filter((check) => check.blocks || !aside.has(check.name));
   return found.sort((a, b) => Number(b.blocks) - Number(a.blocks));
 }

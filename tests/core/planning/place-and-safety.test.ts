@@ -137,7 +137,10 @@ describe('who cannot do a drill at home', () => {
     expect(check([])).to.equal(undefined);
     const found = check([at('Ash', bare), at('Elm', { ...bare, has: [] })]);
     expect([found?.mend, found?.how]).to.deep.equal([null, 'Leave it so, or give them another drill.']);
-    expect(check([at('Ash', bare)], shelf(wall, { ...open, family: 'wall' }))?.mend).to.equal(null);
+    // Of another family it is offered where it is measured alike, and has no special load.
+    expect(check([at('Ash', bare)], shelf(wall, { ...open, family: 'juggling' }))?.mend?.label).to.include('In the open');
+    expect(check([at('Ash', bare)], shelf(wall, { ...open, family: 'juggling', measure: 'time on' }))?.mend).to.equal(null);
+    expect(check([at('Ash', bare)], shelf(wall, { ...open, family: 'juggling', loads: ['overhead'] }))?.mend).to.equal(null);
   });
 
   it('tells who makes do with what', () => {

@@ -1,0 +1,57 @@
+import { listed } from '../text/listed.ts';
+import { plural } from '../text/plural.ts';
+import { checkKey } from './mending.ts';
+import type { Check, CheckName } from './planner-view.ts';
+
+/** Checks of one cause, as they are read: one line, however many places it stands in. */
+export interface CheckLine {
+  name: CheckName;
+  blocks: boolean;
+  what: string;
+  why: string;
+  how: string;
+  /** Keys of the checks it is made of. */
+  keys: string[];
+}
+
+type Of = (n: number, names: string) => string;
+
+/** The one sentence that several checks of a kind come to. Kinds that are for the whole week have none. */
+const MANY: Partial<Record<CheckName, Of>> = {
+  'over the time budget': (n, names) => `${plural(n, 'session')} take longer than the squad’s sessions have: ${names}.`,
+  'feet differ': (n, names) => `In ${plural(n, 'session')} one foot works more than the other: ${names}.`,
+  'leg burners back to back': (n, names) => `${n} times two leg burners come back to back: in ${names}.`,
+  'too much hopping': (n, names) => `${plural(n, 'session')} have more than two minutes of hopping a leg: ${names}.`,
+  'new skill before warm-up': (n, names) => `${plural(n, 'session')} start a new skill before any warm-up: ${names}.`,
+  'easier drill not met': (n, names) => `${plural(n, 'drill')} have no easier one met: ${names}.`,
+  'kit or space missing': (n, names) => `${plural(n, 'drill')} cannot be done at home by everybody: ${names}.`,
+  'only full pace': (n, names) => `${plural(n, 'drill')} are only ever done at full pace: ${names}.`,
+  'heading below the age': (n, names) => `${plural(n, 'drill')} have heading, and some of the squad are too young for it: ${names}.`,
+  'no caution': (n, names) => `${plural(n, 'drill')} have no caution: ${names}.`,
+};
+
+/** What was noticed of a week as it is read: the same of one cause is one line, in the order of the first of them. */
+export function checkLines(checks: readonly Check[]): CheckLine[] {
+  const byName = new Map<CheckName, Check[]>();
+  for (const check of checks) byName.set(check.name, [...(byName.get(check.name) ?? []), check]);
+  return [...byName.values()].flatMap((same): CheckLine[] => {
+    const [first] = same;
+    if (!first) return [];
+    const { name, blocks, why } = first;
+    const keys = same.map(checkKey);
+    const many = same.length > 1 ? MANY[name] : undefined;
+    if (!many) return same.map((check) => ({ name, blocks, what: check.what, why, how: check.how, keys: [checkKey(check)] }));
+    const names = [...new Set(same.flatMap((check) => (check.about === null ? [] : [`“${check.about}”`])))];
+    const hows = [...new Set(same.map((check) => check.how))];
+    return [
+      {
+        name,
+        blocks,
+        what: many(same.length, listed(names)),
+        why,
+        how: hows.length === 1 ? first.how : same.map((check) => check.how).join(' '),
+        keys,
+      },
+    ];
+  });
+}

@@ -1,0 +1,3 @@
+/** Names in a sentence: “A”, “A and B”, “A, B and C”. */
+export const listed = (names: readonly string[]): string =>
+  names.length <= 1 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
