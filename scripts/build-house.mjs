@@ -16,7 +16,7 @@ await build({
   format: 'esm',
   target: 'node20',
   // In one file a server starts in two thirds of the time. Outside stay what is compiled for the machine and what Astro's part loads as well.
-  external: ['better-sqlite3', '@node-rs/argon2', 'drizzle-orm', 'mediabunny', 'zod', 'react', 'react-dom', 'piscina'],
+  external: ['better-sqlite3', '@node-rs/argon2', 'drizzle-orm', 'mediabunny', 'zod', 'react', 'react-dom', 'piscina', 'highs'],
   banner: { js: "import { createRequire as requireOf } from 'node:module'; const require = requireOf(import.meta.url);" },
   sourcemap: true,
   logLevel: 'warning',

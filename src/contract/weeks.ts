@@ -2,6 +2,8 @@ import { z } from 'zod';
 import { Home } from '../core/drills/home-schema.ts';
 import { CONTACT_SCHOOLS, FOOT_ORDERS } from '../core/drills/terms.ts';
 import { WeekFile } from '../core/files/index.ts';
+import { CHECKS } from '../core/planning/planner-view.ts';
+import { Wishes } from '../core/planning/propose/wishes.ts';
 import { LEVELS } from '../core/squads/terms.ts';
 import { PublishedWeek, Session, WeekPlan } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
@@ -56,6 +58,30 @@ export const Release = z.object({
 });
 export type Release = z.input<typeof Release>;
 
+/** A kind of check that is set aside, with the reason. */
+export const Aside = z.object({
+  check: z.enum(CHECKS),
+  /** For this week alone, or for the squad. */
+  scope: z.enum(['week', 'squad']),
+  reason: z.string(),
+  at: Instant,
+  by: z.string(),
+});
+export type Aside = z.infer<typeof Aside>;
+
+const reason = z.string().trim().min(1, 'Say why in a few words: it is kept with it.').max(200, 'The reason has at most 200 letters.');
+
+/** A week that is proposed, with the reason of each drill by item id. */
+export const Proposal = z.object({
+  sessions: z.array(Session),
+  why: z.record(z.string(), z.string()),
+  /** Wishes that could not be met together, each with what was dropped. */
+  unmet: z.array(z.string()),
+  /** False where the time was up before it was known that nothing is better. */
+  best: z.boolean(),
+});
+export type Proposal = z.infer<typeof Proposal>;
+
 export const Facts = z.object({
   sessionMinutes: z.number().int(),
   headingAge: z.number().int(),
@@ -77,6 +103,8 @@ export const Facts = z.object({
   met: z.array(z.string()),
   earlier: z.array(z.object({ number: z.number().int(), newSkills: z.array(z.string()), drills: z.array(z.string()) })),
   meanTouches: z.number().nullable(),
+  /** Kinds of checks that are set aside, by whom and why. */
+  asides: z.array(Aside),
 });
 export type Facts = z.infer<typeof Facts>;
 
@@ -173,6 +201,45 @@ export const weeksApi = {
     params: z.object({ week: Id }),
     body: Nothing,
     response: Facts,
+  }),
+  takeBack: endpoint({
+    method: 'DELETE',
+    path: '/weeks/{week}/release',
+    act: 'release a week',
+    summary: 'Takes a release back that has not opened yet: the week is a draft again, or what it was before.',
+    params: z.object({ week: Id }),
+    body: Nothing,
+    response: WeekDetail,
+  }),
+  drop: endpoint({
+    method: 'DELETE',
+    path: '/weeks/{week}',
+    act: 'save a week',
+    summary: 'Throws a week away that was never released.',
+    params: z.object({ week: Id }),
+    body: Nothing,
+    response: z.object({ id: Id }),
+  }),
+  setAside: endpoint({
+    method: 'PUT',
+    path: '/weeks/{week}/aside',
+    act: 'save a week',
+    summary: 'Sets a kind of check aside, for this week or for the squad, or looks at it again.',
+    params: z.object({ week: Id }),
+    body: z.discriminatedUnion('scope', [
+      z.object({ check: z.enum(CHECKS), scope: z.enum(['week', 'squad']), reason }),
+      z.object({ check: z.enum(CHECKS), scope: z.literal('look again') }),
+    ]),
+    response: z.object({ asides: z.array(Aside) }),
+  }),
+  propose: endpoint({
+    method: 'POST',
+    path: '/weeks/{week}/proposal',
+    act: 'see planner facts',
+    summary: 'Proposes sessions for a week by the coach’s wishes; nothing is saved.',
+    params: z.object({ week: Id }),
+    body: Wishes,
+    response: Proposal,
   }),
   preview: endpoint({
     method: 'GET',

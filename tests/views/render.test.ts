@@ -4,12 +4,13 @@ import { renderToStaticMarkup } from 'react-dom/server';
 import type { ThisWeek } from '../../src/contract/training.ts';
 import type { WeekDetail } from '../../src/contract/weeks.ts';
 import { CATALOGUE } from '../../src/core/drills/index.ts';
-import { checkWeek, type PlannerFacts } from '../../src/core/planning/index.ts';
+import { checkLines, checkWeek, type PlannerFacts } from '../../src/core/planning/index.ts';
 import { type Runner, TYPICAL_RUNNER } from '../../src/core/training/index.ts';
 import type { WeekPlan } from '../../src/core/weeks/index.ts';
 import { DrillSheet } from '../../src/views/drills/DrillSheet.tsx';
 import { WeekView } from '../../src/views/training/WeekView.tsx';
-import { ChecksStrip, DoseStrip, NeedsStrip } from '../../src/views/weeks/BenchStrip.tsx';
+import { DoseStrip, NeedsStrip } from '../../src/views/weeks/BenchStrip.tsx';
+import { ChecksStrip } from '../../src/views/weeks/ChecksStrip.tsx';
 import { ConflictBox } from '../../src/views/weeks/ConflictBox.tsx';
 import { PrintSheets } from '../../src/views/weeks/PrintSheets.tsx';
 import { aBlock, anId, anItem, aSession, drillOf, drills, timed } from '../core/make.ts';
@@ -47,12 +48,13 @@ const facts = {
   headersMax: 20,
   runner: TYPICAL_RUNNER,
   footOrder: 'alternate' as const,
+  asides: [],
   contactSchool: 'toe-up' as const,
   players: [player, { ...player, id: anId(), nickname: 'Fig', home: null }],
   met: [...drills.keys()],
   earlier: [],
   meanTouches: 100,
-} satisfies PlannerFacts & { contactSchool: string; runner: Runner };
+} satisfies PlannerFacts & { contactSchool: string; runner: Runner; asides: never[] };
 
 describe('a week on paper', () => {
   const words = read(renderToStaticMarkup(draw(PrintSheets, { squad: 'Lanternfish', number: 4, plan, drills, runner: TYPICAL_RUNNER })));
@@ -132,11 +134,12 @@ describe('the strip beside the bench', () => {
     expect(words).to.include('1 player has not said yet what is at home.');
   });
   it('says each check with its reason and its mend', () => {
+    const strip = { mends: null, asides: [], onMend: () => {}, onMendAll: () => {}, onAside: async () => null };
     const checks = checkWeek(plan, drills, TYPICAL_RUNNER, facts, anId);
-    const words = read(renderToStaticMarkup(draw(ChecksStrip, { checks, edit: () => {} })));
-    for (const check of checks) expect(words).to.include(check.what).and.to.include(check.why).and.to.include(check.how);
-    expect(read(renderToStaticMarkup(draw(ChecksStrip, { checks: [], edit: () => {} })))).to.include('Nothing to say');
-    expect(read(renderToStaticMarkup(draw(ChecksStrip, { checks: null, edit: () => {} })))).to.include('Looking through the week…');
+    const words = read(renderToStaticMarkup(draw(ChecksStrip, { checks, ...strip })));
+    for (const line of checkLines(checks)) expect(words).to.include(line.what).and.to.include(line.why).and.to.include(line.how);
+    expect(read(renderToStaticMarkup(draw(ChecksStrip, { checks: [], ...strip })))).to.include('Nothing to say');
+    expect(read(renderToStaticMarkup(draw(ChecksStrip, { checks: null, ...strip })))).to.include('Looking through the week…');
   });
 });
 

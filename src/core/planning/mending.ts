@@ -70,14 +70,18 @@ export function withSoundMends(plan: WeekPlan, checks: readonly Check[], look: L
     const sound = soundMend(plan, check, checks, look);
     if (!sound) return { ...check, mend: null };
     // Pressed on the plan it was found in, which is the usual case, nothing is reckoned again.
-    const apply = (now: WeekPlan) => {
-      if (now === plan) return sound.plan;
-      const checks = look(now);
-      const still = checks.find((one) => checkKey(one) === checkKey(check));
-      return (still && soundMend(now, still, checks, look)?.plan) ?? now;
-    };
+    const apply = (now: WeekPlan) => (now === plan ? sound.plan : mendThese(now, [checkKey(check)], look));
     return { ...check, mend: { label: sound.label, apply } };
   });
+}
+
+/** A plan with the checks of some keys mended, one after the other, as far as they can be. */
+export function mendThese(plan: WeekPlan, keys: readonly string[], look: Look): WeekPlan {
+  return keys.reduce((now, key) => {
+    const checks = look(now);
+    const check = checks.find((one) => checkKey(one) === key);
+    return (check && soundMend(now, check, checks, look)?.plan) ?? now;
+  }, plan);
 }
 
 /** So many mends are made one after the other; what adds drill after drill comes to an end here. */

@@ -39,6 +39,7 @@ const PLACES: readonly Place[] = [
     what: 'a released week',
     squad: 'week_id in (select id from weeks where squad_id = :squad)',
   },
+  { table: 'check_asides', columns: ['reason'], what: 'a reason for a check', squad: 'squad_id = :squad' },
   { table: 'templates', columns: ['name', 'sessions'], what: 'a template', squad: 'squad_id = :squad' },
   { table: 'squad_drill_versions', columns: ['drill'], what: 'a drill of the squad', squad: 'squad_id = :squad' },
   { table: 'squad_breaks', columns: ['title'], what: 'a break', squad: 'squad_id = :squad' },

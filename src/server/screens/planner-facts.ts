@@ -10,6 +10,7 @@ import type { Db } from '../platform/db/connection.ts';
 import { weekRevisions, weeks } from '../platform/db/schema.ts';
 import { allow } from '../policy.ts';
 import { memberOf, membersOf, squadById, squadDay, typicalRunnerOf } from '../squads/squads.ts';
+import { asidesOf } from '../weeks/asides.ts';
 import { freeze, weekById } from '../weeks/weeks.ts';
 import { weekOfMember } from './this-week.ts';
 
@@ -17,7 +18,7 @@ const WEEKS_OF_MEAN = 4;
 const WEEKS_OF_RECAP = 3;
 
 /** What was released before a week of a squad, newest first: each week once, in its newest revision. */
-function releasedBefore(db: Db, squadId: string, number: number, most: number): { number: number; content: PublishedWeek }[] {
+export function releasedBefore(db: Db, squadId: string, number: number, most: number): { number: number; content: PublishedWeek }[] {
   const ids = db
     .selectDistinct({ id: weeks.id, number: weeks.number })
     .from(weeks)
@@ -52,14 +53,19 @@ function touchesOf(content: PublishedWeek): number {
 
 /** What the planner must know of the squad to check a week. */
 export function plannerFacts(context: Context, actor: Actor, input: { week: string }): Facts {
+  allow(context.db, actor, 'see planner facts', input);
+  return factsOf(context, weekById(context.db, input.week));
+}
+
+/** The same for somebody already let in. */
+export function factsOf(context: Context, week: { id: string; squadId: string; number: number }): Facts {
   const { db } = context;
-  allow(db, actor, 'see planner facts', input);
-  const week = weekById(db, input.week);
   const squad = squadById(db, week.squadId);
   const year = Number(squadDay(squad, context.now()).slice(0, 4));
   const before = releasedBefore(db, squad.id, week.number, WEEKS_OF_MEAN);
   const touches = before.map((one) => touchesOf(one.content));
   return {
+    asides: asidesOf(db, week),
     sessionMinutes: squad.sessionMinutes,
     headingAge: squad.headingAge,
     headersMax: squad.headersMax,

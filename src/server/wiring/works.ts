@@ -8,6 +8,7 @@ import type { Piece } from '../platform/heavy.ts';
 import { recountsCsv, scoresCsv } from '../review/files.ts';
 import { everythingZip } from '../screens/everything.ts';
 import { postWhatIsDue, previewPost, sendSummaries } from '../screens/letters.ts';
+import { propose } from '../screens/proposals.ts';
 import { remindFamilies } from '../screens/reminders.ts';
 import { calibration, compareWeeks, ground } from '../screens/season.ts';
 import { computeStreaks } from '../streaks/days.ts';
@@ -19,6 +20,7 @@ import { computeStreaks } from '../streaks/days.ts';
 export const WORKS = {
   'inspect a clip': inspectInThread,
   'fair numbers': calibration,
+  'propose a week': propose,
   'two weeks': compareWeeks,
   'not there yet': ground,
   'player history': playerHistory,

@@ -1,6 +1,6 @@
 import { DndContext, type DragEndEvent } from '@dnd-kit/core';
 import { horizontalListSortingStrategy, SortableContext } from '@dnd-kit/sortable';
-import { Eye, ListOrdered, Plus, Redo2, Undo2, Video } from 'lucide-react';
+import { Eye, ListOrdered, Plus, Redo2, Undo2, Video, Wand2 } from 'lucide-react';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
@@ -11,25 +11,30 @@ import type { ShelfDrill } from '../../contract/drills.ts';
 import { type Facts, type Template, type WeekDetail, weeksApi } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { allItems } from '../../core/planning/measure.ts';
+import { mendAll, mendThese } from '../../core/planning/mending.ts';
 import { checkWeek } from '../../core/planning/planner.ts';
+import type { CheckName } from '../../core/planning/planner-view.ts';
 import { plural } from '../../core/text/plural.ts';
 import { newInSessions } from '../../core/training/meeting.ts';
 import { newItem } from '../../core/weeks/defaults.ts';
 import { changeBlock } from '../../core/weeks/edit.ts';
 import type { PlanFault } from '../../core/weeks/savable.ts';
-import type { Session } from '../../core/weeks/schema.ts';
+import type { Session, WeekPlan } from '../../core/weeks/schema.ts';
 import { Button, ButtonLink, Field, Notice } from '../../ui/parts/index.ts';
 import { WelcomeDialog } from '../clips/WelcomeDialog.tsx';
-import { ChecksStrip, DoseStrip, NeedsStrip } from '../weeks/BenchStrip.tsx';
+import { DoseStrip, NeedsStrip } from '../weeks/BenchStrip.tsx';
+import { ChecksStrip } from '../weeks/ChecksStrip.tsx';
 import { ConflictBox } from '../weeks/ConflictBox.tsx';
 import { NumbersDialog } from '../weeks/NumbersDialog.tsx';
 import { PreviewDialog } from '../weeks/PreviewDialog.tsx';
+import { ProposeDialog } from '../weeks/ProposeDialog.tsx';
 import { ReleaseBox } from '../weeks/ReleaseBox.tsx';
 import { type ColumnMarks, SessionColumn } from '../weeks/SessionColumn.tsx';
 import { ShapesDialog } from '../weeks/ShapesDialog.tsx';
 import { ShelfDialog } from '../weeks/ShelfDialog.tsx';
 import { afterDrop, collision, useBenchSensors, useIds } from '../weeks/sortable.tsx';
 import { type SaveState, useDraft } from '../weeks/use-draft.ts';
+import { useMends } from '../weeks/use-mends.ts';
 import { WeekDate } from '../weeks/WeekDate.tsx';
 import { WeekFiles } from '../weeks/WeekFiles.tsx';
 
@@ -47,7 +52,6 @@ const faultInWords = ({ session, item, sentence }: PlanFault, drills: ReadonlyMa
   return where ? `${where}: ${sentence}` : sentence;
 };
 
-/** Whether a key was typed into a field, where letters are letters. */
 interface BenchData {
   first: WeekDetail;
   /** The squad's shelf, the archive too. */
@@ -71,6 +75,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
   const met = useMemo(() => new Set(facts.met), [facts]);
   const { week, setWeek, plan, held, edit, undo, redo, canUndo, canRedo, save, saveNow, faults, theirs, settle } = useDraft(first);
   const [adding, setAdding] = useState<string | null>(null);
+  const [proposing, setProposing] = useState(false);
   const [shaping, setShaping] = useState(false);
   const [previewing, setPreviewing] = useState(false);
   const [numbering, setNumbering] = useState(false);
@@ -83,7 +88,36 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
   // The first look at every drill in every yard takes a moment, so the bench is there before it.
   const looked = useDeferredValue(true, false);
   const fresh = useMemo(() => newInSessions(held.sessions, drills, met), [held.sessions, drills, met]);
-  const checks = useMemo(() => (looked ? checkWeek(held, drills, facts.runner, facts, uuid) : null), [looked, held, drills, facts]);
+  const [asides, setAsides] = useState(facts.asides);
+  const known = useMemo(() => ({ ...facts, aside: asides.map((one) => one.check) }), [facts, asides]);
+  const look = useCallback((one: WeekPlan) => checkWeek(one, drills, facts.runner, known, uuid), [drills, facts, known]);
+  const checks = useMemo(() => (looked ? look(held) : null), [looked, held, look]);
+  const mends = useMends(held, drills, known, facts.runner);
+  const onMend = useCallback(
+    (keys: readonly string[]) =>
+      edit((now) => {
+        const [key] = keys;
+        const found = keys.length === 1 && key !== undefined && mends?.plan === now ? mends.byKey.get(key) : undefined;
+        return found ? found.plan : mendThese(now, keys, look);
+      }),
+    [edit, mends, look],
+  );
+  const onMendAll = useCallback(
+    () => edit((now) => (mends?.all && mends.plan === now ? mends.all : mendAll(now, look))),
+    [edit, mends, look],
+  );
+  const onAside = useCallback(
+    async (check: CheckName, scope: 'week' | 'squad' | 'look again', reason: string) => {
+      try {
+        const body = scope === 'look again' ? { check, scope } : { check, scope, reason };
+        setAsides((await call(weeksApi.setAside, { week: first.id }, body)).asides);
+        return null;
+      } catch (error) {
+        return sentenceOf(error);
+      }
+    },
+    [first.id],
+  );
   // The columns are drawn anew only when a mark really changed.
   const marked = JSON.stringify(
     (checks ?? []).toReversed().flatMap((check) => (check.at ? [[check.at, check.blocks ? 'blocks' : 'look']] : [])),
@@ -144,6 +178,9 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
           </Button>
           <Button size="small" disabled={!canRedo} onClick={redo} title="Ctrl Shift Z">
             <Redo2 aria-hidden className="size-4" /> Redo
+          </Button>
+          <Button size="small" look={plan.sessions.length === 0 ? 'main' : 'plain'} onClick={() => setProposing(true)}>
+            <Wand2 aria-hidden className="size-4" /> Propose
           </Button>
           <Button size="small" onClick={() => setPreviewing(true)}>
             <Eye aria-hidden className="size-4" /> Preview
@@ -208,7 +245,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
         </DndContext>
         <div className="flex flex-col gap-4">
           <DoseStrip plan={held} drills={drills} facts={facts} />
-          <ChecksStrip checks={checks} edit={edit} />
+          <ChecksStrip checks={checks} mends={mends} asides={asides} onMend={onMend} onMendAll={onMendAll} onAside={onAside} />
           {looked && <NeedsStrip plan={held} drills={drills} facts={facts} />}
           <ReleaseBox
             key={week.startsOn}
@@ -224,11 +261,25 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
         <kbd>Delete</kbd> removes a drill, <kbd>Ctrl Z</kbd> undoes.
       </p>
       {adding && <ShelfDialog drills={shelf} met={met} onPick={pick} onClose={() => setAdding(null)} />}
+      {proposing && (
+        <ProposeDialog
+          weekId={week.id}
+          drills={drills}
+          facts={facts}
+          there={plan.sessions}
+          onTake={(sessions, inPlace) => {
+            edit((now) => ({ ...now, sessions: inPlace ? sessions : [...now.sessions, ...sessions].slice(0, MOST_SESSIONS) }));
+            setProposing(false);
+          }}
+          onClose={() => setProposing(false)}
+        />
+      )}
       {shaping && (
         <ShapesDialog
           drills={drills}
-          facts={facts}
+          facts={known}
           templates={templates}
+          there={plan.sessions}
           room={MOST_SESSIONS - plan.sessions.length}
           onTake={(sessions) => {
             edit((now) => ({ ...now, sessions: [...now.sessions, ...sessions].slice(0, MOST_SESSIONS) }));

@@ -1,16 +1,13 @@
-import { CircleAlert } from 'lucide-react';
 import { useMemo } from 'react';
 import type { Facts } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { whoLacks } from '../../core/planning/check-place.ts';
 import { kitOf } from '../../core/planning/checks.ts';
 import { allItems, measureWeek } from '../../core/planning/measure.ts';
-import type { Check } from '../../core/planning/planner-view.ts';
 import { plural } from '../../core/text/plural.ts';
 import { minutesInWords } from '../../core/training/dose.ts';
 import type { WeekPlan } from '../../core/weeks/schema.ts';
 import { Seam } from '../../ui/notations/index.ts';
-import { Button } from '../../ui/parts/index.ts';
 
 type Drills = ReadonlyMap<string, Drill>;
 
@@ -101,43 +98,6 @@ export function NeedsStrip({ plan, drills, facts }: { plan: WeekPlan; drills: Dr
           {plural(unsaid.length, 'player')} {unsaid.length === 1 ? 'has' : 'have'} not said yet what is at home.
         </p>
       )}
-    </section>
-  );
-}
-
-/** The planner's checks in words, each with its mend where one press can do it. */
-export function ChecksStrip({ checks, edit }: { checks: readonly Check[] | null; edit(change: (plan: WeekPlan) => WeekPlan): void }) {
-  return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="Checks">
-      <h2>{!checks || checks.length === 0 ? 'Checks' : plural(checks.length, 'check')}</h2>
-      {!checks && <p className="text-dust text-sm">Looking through the week…</p>}
-      {checks?.length === 0 && <p className="text-moss text-sm">Nothing to say: time, feet, load and order are sound.</p>}
-      <ul className="flex flex-col divide-y divide-joint">
-        {(checks ?? []).map((check) => (
-          <li key={`${check.name} ${check.at}`} className="flex flex-col gap-1 py-2 first:pt-0">
-            <details>
-              <summary className={`flex list-none gap-2 text-sm ${check.blocks ? 'text-stop' : ''}`}>
-                <CircleAlert aria-hidden className={`mt-0.5 size-4 shrink-0 ${check.blocks ? '' : 'text-mustard'}`} />
-                <span>
-                  {check.what}
-                  {check.blocks && ' It keeps the week from being released.'} <span className="text-dust underline">Why</span>
-                </span>
-              </summary>
-              <p className="ps-6 pt-1 text-sm">{check.why}</p>
-              <p className="ps-6 text-dust text-sm">{check.how}</p>
-            </details>
-            {check.mend && (
-              <Button
-                size="small"
-                className="ms-6 self-start py-1 text-start"
-                onClick={() => edit((plan) => check.mend?.apply(plan) ?? plan)}
-              >
-                {check.mend.label}
-              </Button>
-            )}
-          </li>
-        ))}
-      </ul>
     </section>
   );
 }

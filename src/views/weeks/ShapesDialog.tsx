@@ -2,8 +2,9 @@ import { useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { Facts, Template } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/schema.ts';
+import { fittedShape } from '../../core/planning/fitted-shape.ts';
 import { measureSession } from '../../core/planning/measure.ts';
-import { SHAPE_NAMES, SHAPES, type ShapeName, shapeSession } from '../../core/planning/shapes.ts';
+import { SHAPE_NAMES, SHAPES, type ShapeName } from '../../core/planning/shapes.ts';
 import { minutesInWords } from '../../core/training/dose.ts';
 import { copySession } from '../../core/weeks/copy.ts';
 import { newSession } from '../../core/weeks/defaults.ts';
@@ -15,6 +16,8 @@ interface Props {
   drills: ReadonlyMap<string, Drill>;
   facts: Facts;
   templates: readonly Template[];
+  /** Sessions that the week has already. */
+  there: Session[];
   /** How many sessions the week can still take. */
   room: number;
   onTake(sessions: Session[]): void;
@@ -23,20 +26,23 @@ interface Props {
 }
 
 /** A new session: empty, of a starting shape made to a wished length, or from a template of the squad's own. */
-export function ShapesDialog({ drills, facts, templates, room, onTake, onDrop, onClose }: Props) {
+export function ShapesDialog({ drills, facts, templates, there, room, onTake, onDrop, onClose }: Props) {
   const [shape, setShape] = useState<ShapeName>('recap day');
   const [minutes, setMinutes] = useState<number>(SHAPES['recap day'].minutes);
-  const { least, most, what } = SHAPES[shape];
+  const { what, ...range } = SHAPES[shape];
+  // No session is longer than the squad's sessions are.
+  const most = Math.min(range.most, Math.max(5, facts.sessionMinutes));
+  const least = Math.min(range.least, most);
   const made = useMemo(
     () =>
-      shapeSession(shape, {
-        minutes,
-        drills,
-        id: uuid,
-        recent: facts.earlier.flatMap((week) => week.drills),
-        starts: facts.footOrder === 'catch-up' ? 'stronger' : 'turn about',
-      }),
-    [shape, minutes, drills, facts],
+      fittedShape(
+        shape,
+        { minutes, drills, id: uuid, starts: facts.footOrder === 'catch-up' ? 'stronger' : 'turn about' },
+        facts,
+        facts.runner,
+        there,
+      ),
+    [shape, minutes, drills, facts, there],
   );
   const { sheet, dose } = measureSession(made, drills, facts.runner);
   const days = shape === 'five a day' ? Math.min(room, 7) : 1;
@@ -74,10 +80,10 @@ export function ShapesDialog({ drills, facts, templates, room, onTake, onDrop, o
               className="flex-1 accent-lace"
               min={least}
               max={most}
-              value={minutes}
+              value={Math.min(minutes, most)}
               onChange={(event) => setMinutes(Number(event.target.value))}
             />
-            <span className="w-20 font-semibold">{minutes} min</span>
+            <span className="w-20 font-semibold">{Math.min(minutes, most)} min</span>
           </label>
           <Skyline intervals={sheet} width={480} height={90} summary={`${shape}: ${minutesInWords(dose)}`} />
           <p className="text-dust text-sm">

@@ -1,4 +1,5 @@
 import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import type { CheckName } from '../../../../core/planning/planner-view.ts';
 import type { PublishedWeek, Session, WeekPlan } from '../../../../core/weeks/index.ts';
 import { user } from './accounts.ts';
 import { flag, instant, json } from './columns.ts';
@@ -51,6 +52,25 @@ export const weekRevisions = sqliteTable(
     // What lists say of a release, so that the heavy rows themselves are not read.
     index('revisions_in_lists').on(t.weekId, t.revision, t.draft, t.opensAt, t.closesAt, t.surprise),
   ],
+);
+
+/** Kinds of checks that were set aside: for one week, or for the squad where no week is named; each with the reason. */
+export const checkAsides = sqliteTable(
+  'check_asides',
+  {
+    id: text('id').primaryKey(),
+    squadId: text('squad_id')
+      .notNull()
+      .references(() => squads.id),
+    weekId: text('week_id').references(() => weeks.id, { onDelete: 'cascade' }),
+    check: text('check_name').$type<CheckName>().notNull(),
+    reason: text('reason').notNull(),
+    at: instant('at').notNull(),
+    by: text('by')
+      .notNull()
+      .references(() => user.id),
+  },
+  (t) => [index('asides_of_squad').on(t.squadId)],
 );
 
 /** Sessions or whole weeks that a squad's coaches keep to start from. */

@@ -1,0 +1,54 @@
+import type { Candidate, Order } from './candidates.ts';
+import { modelOf, type Settled } from './model.ts';
+import type { Place, Role } from './wishes.ts';
+import type { Chosen } from './woven.ts';
+
+/** What a solver answers: the best there is, the best it found in its time, or nothing; and the value of each variable. */
+export interface Solved {
+  state: 'best' | 'best found' | 'nothing';
+  value(name: string): number;
+}
+
+/** Solves an integer program in the LP format. @param seed of the solver's own chance */
+export type Solve = (program: string, seed: number) => Solved;
+
+/** Up to so many days every two neighbours are looked at together; in longer weeks each day once. */
+const FEW_DAYS = 4;
+
+/**
+ * The week that is best by what it is worth: day after day first, then again two neighbouring days together with the others as they are.
+ * Parts are small enough to be solved to the end in a moment, which a whole week is not.
+ * @returns best is false where a part was not solved to the end
+ */
+export function chooseWeek(
+  order: Order,
+  candidates: readonly Candidate[],
+  asked: { pins: readonly Place[]; slot: { day: number; role: Role; among: readonly string[] } | null },
+  solve: Solve,
+): { chosen: Chosen[]; best: boolean } {
+  const { wishes } = order;
+  const days = [...new Set(wishes.days)].sort((a, b) => a - b);
+  const settled = new Map<number, Settled>();
+  const chosen = new Map<number, Chosen[]>();
+  let best = true;
+  /** Solves some days again, with all others of `among` as they are. */
+  const settle = (free: readonly number[], among: readonly number[]) => {
+    const fixed = new Map([...settled].filter(([day]) => among.includes(day) && !free.includes(day)));
+    const model = modelOf(order, candidates, among, fixed, asked);
+    const { state, value } = solve(model.text, wishes.seed);
+    if (state !== 'best') best = false;
+    if (state === 'nothing') return;
+    for (const day of free) {
+      const taken = model.choices.filter((one) => one.day === day && value(one.name) > 0.5);
+      settled.set(day, new Map(taken.map((one) => [one.name, value(one.rounds)])));
+      chosen.set(
+        day,
+        taken.map(({ name, candidate, rounds }) => ({ name, day, candidate, rounds: candidate.rounds.least + Math.round(value(rounds)) })),
+      );
+    }
+  };
+  for (const [i, day] of days.entries()) settle([day], days.slice(0, i + 1));
+  const step = days.length > FEW_DAYS ? 2 : 1;
+  for (let i = 0; days.length > 1 && i < days.length; i += step) settle([days[i] ?? 0, days[(i + 1) % days.length] ?? 0], days);
+  return { chosen: days.flatMap((day) => chosen.get(day) ?? []), best };
+}
