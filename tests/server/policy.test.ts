@@ -26,6 +26,7 @@ import { family, giveConsent } from '../../src/server/screens/family.ts';
 import { myFeet } from '../../src/server/screens/feet.ts';
 import { plannerFacts, previewWeek } from '../../src/server/screens/planner-facts.ts';
 import { playerPage } from '../../src/server/screens/player.ts';
+import { propose } from '../../src/server/screens/proposals.ts';
 import { register } from '../../src/server/screens/register.ts';
 import { thisWeek } from '../../src/server/screens/this-week.ts';
 import { today } from '../../src/server/screens/today.ts';
@@ -38,8 +39,10 @@ import { mendScore } from '../../src/server/training/mend.ts';
 import { sendPractice } from '../../src/server/training/practice.ts';
 import { sendGo } from '../../src/server/training/send-go.ts';
 import { sendRun } from '../../src/server/training/send-run.ts';
+import { setAside } from '../../src/server/weeks/asides.ts';
 import { listFeeds, makeFeed, revokeFeed } from '../../src/server/weeks/feeds.ts';
 import { doseCsv, exportWeek, readInWeek, weekCalendar } from '../../src/server/weeks/files.ts';
+import { dropWeek, takeBackRelease } from '../../src/server/weeks/take-back.ts';
 import { dropTemplate, keepTemplate, listTemplates } from '../../src/server/weeks/templates.ts';
 import { listWeeks, makeWeek, moveWeek, openWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
 import { aGo, anOwnDrill, aPlan, aScore, MONDAY_TEN, makeAssistant, openTown, outcome, type Town, uuid } from './make.ts';
@@ -103,6 +106,37 @@ const ROWS: Record<string, Row> = {
       makeWeek(t.context, t.coach, { squad: t.squad, id });
       return moveWeek(t.context, a, { week: id, startsOn: a === t.assistant ? '2027-03-08' : '2027-03-01' });
     },
+  },
+  'weeks.takeBack': {
+    open: COACH,
+    call: (t, a) => {
+      const id = uuid();
+      makeWeek(t.context, t.coach, { squad: t.squad, id });
+      saveWeek(t.context, t.coach, { week: id, draft: 1, plan: aPlan() });
+      const day = openWeek(t.context, t.coach, { week: id }).startsOn;
+      releaseWeek(t.context, t.coach, { week: id, when: { kind: 'at', day, hour: 20, minute: 0 } });
+      return takeBackRelease(t.context, a, { week: id });
+    },
+  },
+  'weeks.drop': {
+    open: COACH,
+    call: (t, a) => {
+      const id = uuid();
+      makeWeek(t.context, t.coach, { squad: t.squad, id });
+      return dropWeek(t.context, a, { week: id });
+    },
+  },
+  'weeks.setAside': {
+    open: COACH,
+    call: (t, a, { week }) => setAside(t.context, a, { week, check: 'no recap', scope: 'week', reason: 'A week of its own' }),
+  },
+  'weeks.propose': {
+    open: COACH,
+    call: (t, a, { week }) =>
+      propose(t.context, a, {
+        ...{ week, style: 'calm', days: [1], minutes: 5, focus: [], aim: null },
+        ...{ pins: [], bans: [], swap: null, seed: 1 },
+      }),
   },
   'weeks.facts': { open: COACH, call: (t, a, { week }) => plannerFacts(t.context, a, { week }) },
   'weeks.preview': { open: COACH, call: (t, a, { week }) => previewWeek(t.context, a, { week, player: t.player.playerId }) },

@@ -1,6 +1,6 @@
 import { DndContext, type DragEndEvent } from '@dnd-kit/core';
 import { horizontalListSortingStrategy, SortableContext } from '@dnd-kit/sortable';
-import { Eye, ListOrdered, Plus, Redo2, Undo2, Video, Wand2 } from 'lucide-react';
+import { Eye, ListChecks, ListOrdered, Plus, Redo2, Undo2, Video, Wand2 } from 'lucide-react';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
@@ -16,6 +16,7 @@ import { checkWeek } from '../../core/planning/planner.ts';
 import type { CheckName } from '../../core/planning/planner-view.ts';
 import { plural } from '../../core/text/plural.ts';
 import { newInSessions } from '../../core/training/meeting.ts';
+import { changeMany, itemsBetween } from '../../core/weeks/bulk.ts';
 import { newItem } from '../../core/weeks/defaults.ts';
 import { changeBlock } from '../../core/weeks/edit.ts';
 import type { PlanFault } from '../../core/weeks/savable.ts';
@@ -23,13 +24,14 @@ import type { Session, WeekPlan } from '../../core/weeks/schema.ts';
 import { Button, ButtonLink, Field, Notice } from '../../ui/parts/index.ts';
 import { WelcomeDialog } from '../clips/WelcomeDialog.tsx';
 import { DoseStrip, NeedsStrip } from '../weeks/BenchStrip.tsx';
+import { BulkBar } from '../weeks/BulkBar.tsx';
 import { ChecksStrip } from '../weeks/ChecksStrip.tsx';
 import { ConflictBox } from '../weeks/ConflictBox.tsx';
 import { NumbersDialog } from '../weeks/NumbersDialog.tsx';
 import { PreviewDialog } from '../weeks/PreviewDialog.tsx';
 import { ProposeDialog } from '../weeks/ProposeDialog.tsx';
 import { ReleaseBox } from '../weeks/ReleaseBox.tsx';
-import { type ColumnMarks, SessionColumn } from '../weeks/SessionColumn.tsx';
+import { type Choosing, type ColumnMarks, SessionColumn } from '../weeks/SessionColumn.tsx';
 import { ShapesDialog } from '../weeks/ShapesDialog.tsx';
 import { ShelfDialog } from '../weeks/ShelfDialog.tsx';
 import { afterDrop, collision, useBenchSensors, useIds } from '../weeks/sortable.tsx';
@@ -76,6 +78,19 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
   const { week, setWeek, plan, held, edit, undo, redo, canUndo, canRedo, save, saveNow, faults, theirs, settle } = useDraft(first);
   const [adding, setAdding] = useState<string | null>(null);
   const [proposing, setProposing] = useState(false);
+  const [chosen, setChosen] = useState<{ ids: ReadonlySet<string>; last: string | null } | null>(null);
+  const choose = useCallback(
+    (itemId: string, through: boolean) =>
+      setChosen((was) => {
+        if (!was) return was;
+        const ids = new Set(was.ids);
+        if (through && was.last !== null) for (const id of itemsBetween(plan, was.last, itemId)) ids.add(id);
+        else if (!ids.delete(itemId)) ids.add(itemId);
+        return { ids, last: itemId };
+      }),
+    [plan],
+  );
+  const choosing: Choosing | null = useMemo(() => chosen && { chosen: chosen.ids, choose }, [chosen, choose]);
   const [shaping, setShaping] = useState(false);
   const [previewing, setPreviewing] = useState(false);
   const [numbering, setNumbering] = useState(false);
@@ -182,6 +197,16 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
           <Button size="small" look={plan.sessions.length === 0 ? 'main' : 'plain'} onClick={() => setProposing(true)}>
             <Wand2 aria-hidden className="size-4" /> Propose
           </Button>
+          {plan.sessions.length > 0 && (
+            <Button
+              size="small"
+              aria-pressed={chosen !== null}
+              onClick={() => setChosen(chosen ? null : { ids: new Set(), last: null })}
+              title="Set the same for many drills"
+            >
+              <ListChecks aria-hidden className="size-4" /> Choose
+            </Button>
+          )}
           <Button size="small" onClick={() => setPreviewing(true)}>
             <Eye aria-hidden className="size-4" /> Preview
           </Button>
@@ -210,6 +235,16 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
           {save.kind === 'saved' ? 'Everything else is saved. ' : ''}The week is released once these are right.
         </Notice>
       )}
+      {chosen && (
+        <BulkBar
+          chosen={chosen.ids.size}
+          all={allItems(plan).map((item) => item.id)}
+          scored={allItems(plan).flatMap((item) => (item.scored ? [item.id] : []))}
+          onChoose={(ids) => setChosen({ ids: new Set(ids), last: null })}
+          onChange={(change) => edit((now) => changeMany(now, chosen.ids, change, drills))}
+          onClose={() => setChosen(null)}
+        />
+      )}
       <div className="grid gap-3 sm:grid-cols-[2fr_3fr_auto]">
         <Field label="Title" value={plan.title} onChange={(event) => edit((now) => ({ ...now, title: event.target.value }))} />
         <Field label="Focus" value={plan.focus} onChange={(event) => edit((now) => ({ ...now, focus: event.target.value }))} />
@@ -233,6 +268,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
                   marks={marks}
                   onAdd={setAdding}
                   onKeep={keepSession}
+                  choosing={choosing}
                 />
               ))}
             </SortableContext>

@@ -2,6 +2,7 @@ import { X } from 'lucide-react';
 import { createContext, useContext, useId } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
 import { PACES, type Pace, TOUCH_SURFACES, WORKING_SIDES } from '../../core/drills/terms.ts';
+import { targetOf, withPace } from '../../core/weeks/bulk.ts';
 import { withSeconds } from '../../core/weeks/edit.ts';
 import { type Item, STARTS, type TargetRule } from '../../core/weeks/schema.ts';
 
@@ -103,8 +104,7 @@ function withLadder(item: Item, ladder: Ladder): Item {
     const paces = (['easy', 'half', 'half', 'full'] as const).map((pace) => ({ pace, seconds: 15 }));
     return withPaces(item, paces);
   }
-  const paces = ladder === 'usual' ? [] : ladder === EVEN ? (['easy', 'half', 'full'] as const) : [ladder];
-  return withSeconds({ ...item, paces: paces.map((pace) => ({ pace, seconds: 0 })) }, item.dose.seconds);
+  return withPace(item, ladder === 'usual' ? null : ladder);
 }
 
 /** An item with a ladder of its own; the work lasts as long as its stretches together. */
@@ -182,8 +182,7 @@ export function ItemEditor({ item, faults, drill, onChange }: Props) {
   const { dose } = item;
   const set = (change: Partial<Item>) => onChange({ ...item, ...change });
   const setDose = (change: object) => set({ dose: { ...dose, ...change } as Item['dose'] });
-  const setRule = (rule: TargetRule['rule']) =>
-    set({ target: rule === 'same for all' ? { rule, number: drill.bands[0]?.steady ?? 10 } : { rule } });
+  const setRule = (rule: TargetRule['rule']) => set({ target: targetOf(rule, drill) });
   return (
     <Faults.Provider value={faults}>
       <div className="flex flex-col gap-1.5">

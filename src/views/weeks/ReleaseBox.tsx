@@ -12,6 +12,13 @@ interface Props {
   onReleased(week: WeekDetail): void;
 }
 
+/** Day and hour of an instant in a squad's zone, as fields have them. */
+function localHour(at: number, timeZone: string): { day: string; time: string } {
+  const words = new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'short' }).format(at);
+  const [day = '', time = ''] = words.split(' ');
+  return { day, time };
+}
+
 function stateSentence(week: WeekDetail): string {
   const at = (instant: number | null) => (instant === null ? '' : whenInWords(instant, week.timeZone));
   switch (week.state) {
@@ -28,8 +35,10 @@ function stateSentence(week: WeekDetail): string {
 
 /** Release: now, or at an hour of a day in the squad's time zone. After a release, changes need another one. */
 export function ReleaseBox({ week, blocked, saveNow, onReleased }: Props) {
-  const [day, setDay] = useState(week.startsOn);
-  const [time, setTime] = useState('06:00');
+  // A week that has an hour already starts from it: a second release of a surprise must not open it before.
+  const at = week.state === 'released' && week.opensAt !== null ? localHour(week.opensAt, week.timeZone) : null;
+  const [day, setDay] = useState(at?.day ?? week.startsOn);
+  const [time, setTime] = useState(at?.time ?? '06:00');
   const [problems, setProblems] = useState<FieldToMend[]>([]);
   const [done, setDone] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -56,6 +65,24 @@ export function ReleaseBox({ week, blocked, saveNow, onReleased }: Props) {
     }
     setBusy(false);
   };
+  const takeBack = async () => {
+    setBusy(true);
+    setProblems([]);
+    setDone(null);
+    try {
+      onReleased(await call(weeksApi.takeBack, { week: week.id }));
+      setDone('Taken back. The week is a draft again.');
+    } catch (error) {
+      setProblems([{ field: '', sentence: sentenceOf(error) }]);
+    }
+    setBusy(false);
+  };
+  const keepsSurprise = surprise && week.state !== 'open';
+  const now = (
+    <Button look={keepsSurprise ? 'plain' : 'main'} disabled={busy || blocked > 0} onClick={() => void release(true)}>
+      {keepsSurprise ? 'Open it now: no surprise' : 'Release now'}
+    </Button>
+  );
   return (
     <section id="release" className="slab flex flex-col gap-3 p-4" aria-label="Release">
       <h2>Release</h2>
@@ -72,9 +99,7 @@ export function ReleaseBox({ week, blocked, saveNow, onReleased }: Props) {
       {blocked > 0 && (
         <Notice tone="look">{blocked === 1 ? 'One check keeps' : `${blocked} checks keep`} this week from being released.</Notice>
       )}
-      <Button look="main" disabled={busy || blocked > 0} onClick={() => void release(true)}>
-        Release now
-      </Button>
+      {!keepsSurprise && now}
       <div className="grid gap-2">
         <Field label="Day" type="date" value={day} onChange={(event) => setDay(event.target.value)} />
         <Field label="Hour" type="time" value={time} onChange={(event) => setTime(event.target.value)} />
@@ -83,9 +108,15 @@ export function ReleaseBox({ week, blocked, saveNow, onReleased }: Props) {
         <input type="checkbox" className="size-5" checked={surprise} onChange={(event) => setSurprise(event.target.checked)} />A surprise:
         hidden from players until it opens
       </label>
-      <Button disabled={busy || blocked > 0} onClick={() => void release(false)}>
-        Release at this hour
+      <Button look={keepsSurprise ? 'main' : 'plain'} disabled={busy || blocked > 0} onClick={() => void release(false)}>
+        {keepsSurprise ? 'Release it as a surprise' : 'Release at this hour'}
       </Button>
+      {keepsSurprise && now}
+      {week.state === 'released' && (
+        <Button disabled={busy} onClick={() => void takeBack()}>
+          Take the release back
+        </Button>
+      )}
       <p className="text-dust text-sm">Hours are {week.timeZone} time.</p>
     </section>
   );

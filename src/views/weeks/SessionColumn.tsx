@@ -23,7 +23,21 @@ type Edit = (change: (plan: WeekPlan) => WeekPlan) => void;
 /** Items, blocks and sessions that a check speaks of, by id: which of them blocks, which only wants a look. */
 export type ColumnMarks = ReadonlyMap<string, 'blocks' | 'look'>;
 
+/** Choosing many items at once: which are chosen; null while nobody chooses. */
+export interface Choosing {
+  chosen: ReadonlySet<string>;
+  /** Chooses an item or lets it go; with `through` all from the last one to it. */
+  choose(itemId: string, through: boolean): void;
+}
+
+const targetWords = ({ scored, target }: Item): string => {
+  if (!scored) return 'not counted';
+  if (target.rule === 'same for all') return `reach ${target.number}`;
+  return target.rule === 'no number' ? 'counted, no number' : target.rule;
+};
+
 interface Shared {
+  choosing: Choosing | null;
   drills: ReadonlyMap<string, Drill>;
   edit: Edit;
   marks: ColumnMarks;
@@ -47,7 +61,7 @@ function Remove({ id, name, edit }: { id: string; name: string; edit: Edit }) {
 const ladderWords = (item: Item) => (item.paces.length === 0 ? '' : `, ${item.paces.map((stretch) => stretch.pace).join('–')}`);
 
 function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; blockId: string; shared: Shared }) {
-  const { drills, edit, marks } = shared;
+  const { drills, edit, marks, choosing } = shared;
   const [open, setOpen] = useState(false);
   const drill = drills.get(item.drillId);
   const name = drill?.name ?? 'a drill that is gone';
@@ -68,7 +82,18 @@ function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; 
       {(handle) => (
         <>
           <div className="flex items-start">
-            {handle}
+            {choosing ? (
+              <input
+                type="checkbox"
+                className="m-1.5 size-5 shrink-0 accent-lace"
+                aria-label={`Choose ${name}`}
+                checked={choosing.chosen.has(item.id)}
+                onClick={(event) => choosing.choose(item.id, event.shiftKey)}
+                onChange={() => undefined}
+              />
+            ) : (
+              handle
+            )}
             <button
               type="button"
               className="flex min-w-0 flex-1 items-start gap-1 py-1 text-start"
@@ -84,7 +109,7 @@ function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; 
                   {faults.size > 0 ? (
                     <span className="text-stop">not right yet</span>
                   ) : (
-                    `${doseInWords(item.dose)}${rounds}${sides}${ladderWords(item)}`
+                    `${doseInWords(item.dose)}${rounds}${sides}${ladderWords(item)} · ${targetWords(item)}`
                   )}
                 </span>
               </span>

@@ -7,7 +7,7 @@ import { dayInWords, whenInWords } from '../../client/words.ts';
 import { type Feed, type Template, type WeekList, type WeekRow, weeksApi } from '../../contract/weeks.ts';
 import { WeekFile } from '../../core/files/files.ts';
 import { plural } from '../../core/text/plural.ts';
-import { Button, FileButton, Notice } from '../../ui/parts/index.ts';
+import { Button, Dialog, FileButton, Notice } from '../../ui/parts/index.ts';
 import { Feeds } from './Feeds.tsx';
 
 const STATE_WORDS: Record<WeekRow['state'], { words: string; look: string }> = {
@@ -27,6 +27,8 @@ interface Props {
 export const WeeksView = guarded(function WeeksView({ list, templates, feeds }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const [rows, setRows] = useState(list.weeks);
+  const [dropping, setDropping] = useState<WeekRow | null>(null);
   const { squad } = list;
   const goTo = (week: string) => window.location.assign(`/coach/${squad.id}/weeks/${week}`);
   const attempt = async (work: () => Promise<string>) => {
@@ -38,6 +40,18 @@ export const WeeksView = guarded(function WeeksView({ list, templates, feeds }: 
       setProblem(error instanceof SyntaxError ? 'This file is not JSON, so it cannot be a week.' : sentenceOf(error));
       setBusy(false);
     }
+  };
+  const drop = async (week: WeekRow) => {
+    setBusy(true);
+    setProblem(null);
+    try {
+      await call(weeksApi.drop, { week: week.id });
+      setRows((all) => all.filter((one) => one.id !== week.id));
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+    setDropping(null);
+    setBusy(false);
   };
   const make = (from: { fromWeek?: string; fromTemplate?: string } = {}) =>
     attempt(async () => (await call(weeksApi.make, { squad: squad.id }, { id: uuid(), ...from })).id);
@@ -80,9 +94,9 @@ export const WeeksView = guarded(function WeeksView({ list, templates, feeds }: 
         </div>
       </div>
       {problem && <Notice tone="stop">{problem}</Notice>}
-      {list.weeks.length === 0 && <Notice>No week yet. Make the first one; it takes ten minutes.</Notice>}
+      {rows.length === 0 && <Notice>No week yet. Make the first one; it takes ten minutes.</Notice>}
       <ol className="slab divide-y divide-joint">
-        {list.weeks.map((week) => (
+        {rows.map((week) => (
           <li key={week.id} className="flex items-center">
             <a
               className="grid min-w-0 flex-1 grid-cols-[3rem_minmax(0,1fr)_auto] items-center gap-4 px-4 py-3 no-underline hover:bg-ground"
@@ -110,9 +124,30 @@ export const WeeksView = guarded(function WeeksView({ list, templates, feeds }: 
             <Button size="small" className="me-3" disabled={busy} onClick={() => void make({ fromWeek: week.id })}>
               Copy<span className="sr-only"> week {week.number}</span>
             </Button>
+            {week.state === 'draft' && (
+              <Button size="small" className="me-3" disabled={busy} onClick={() => setDropping(week)}>
+                Throw away<span className="sr-only"> week {week.number}</span>
+              </Button>
+            )}
           </li>
         ))}
       </ol>
+      {dropping && (
+        <Dialog label={`Throw week ${dropping.number} away`} onClose={() => setDropping(null)} className="max-w-md bg-slab">
+          <p>
+            “{dropping.title}” was never released: no player has seen it. Its {plural(dropping.sessions, 'session')} will be gone.
+          </p>
+          <Button
+            look="stop"
+            disabled={busy}
+            onClick={() => {
+              void drop(dropping);
+            }}
+          >
+            Throw it away
+          </Button>
+        </Dialog>
+      )}
       <Feeds squad={squad.id} timeZone={squad.timeZone} player={null} first={feeds} />
     </div>
   );

@@ -1,0 +1,87 @@
+import type { BulkChange } from '../../core/weeks/bulk.ts';
+import type { TargetRule } from '../../core/weeks/schema.ts';
+import { Button } from '../../ui/parts/index.ts';
+
+interface Props {
+  chosen: number;
+  /** Items of the week, and of these the scored ones. */
+  all: readonly string[];
+  scored: readonly string[];
+  onChoose(ids: readonly string[]): void;
+  onChange(change: BulkChange): void;
+  onClose(): void;
+}
+
+const RULES: readonly TargetRule['rule'][] = ['beat your best', 'stretch', 'step ladder', 'by level', 'same for all', 'no number'];
+const PACES = ['usual', 'easy', 'half', 'full', 'easy, half, full'] as const;
+const ROUNDS = [1, 2, 3, 4, 5];
+const SECONDS = [10, 15, 20, 30, 45, 60, 90, 120];
+const REPS = [5, 10, 15, 20, 25, 50];
+const RESTS = [0, 5, 10, 15, 30, 45, 60];
+
+/** A choice that is made once: it goes back to its name. */
+function Once<T extends string | number>({
+  name,
+  options,
+  unit = '',
+  disabled,
+  onPick,
+}: {
+  name: string;
+  options: readonly T[];
+  unit?: string;
+  disabled: boolean;
+  onPick(one: T): void;
+}) {
+  return (
+    <select
+      className="field min-h-9 text-sm"
+      aria-label={`${name} of the chosen drills`}
+      disabled={disabled}
+      value=""
+      onChange={(event) => {
+        const found = options.find((one) => String(one) === event.target.value);
+        if (found !== undefined) onPick(found);
+      }}
+    >
+      <option value="">{name}…</option>
+      {options.map((one) => (
+        <option key={one} value={one}>
+          {one}
+          {unit}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+/** Sets the same for many drills of the week at once. */
+export function BulkBar({ chosen, all, scored, onChoose, onChange, onClose }: Props) {
+  const none = chosen === 0;
+  return (
+    <section className="slab sticky top-0 z-20 flex flex-wrap items-center gap-2 border-lace border-s-4 p-2" aria-label="Chosen drills">
+      <span className="font-semibold" role="status">
+        {none ? 'Choose drills' : `${chosen} chosen`}
+      </span>
+      <Button size="tight" onClick={() => onChoose(all)}>
+        All
+      </Button>
+      <Button size="tight" onClick={() => onChoose(scored)}>
+        All scored
+      </Button>
+      <Button size="tight" disabled={none} onClick={() => onChoose([])}>
+        None
+      </Button>
+      <Once name="Number to reach" options={RULES} disabled={none} onPick={(rule) => onChange({ rule })} />
+      <Once name="Counted" options={['counted', 'not counted']} disabled={none} onPick={(one) => onChange({ scored: one === 'counted' })} />
+      <Once name="Pace" options={PACES} disabled={none} onPick={(pace) => onChange({ pace: pace === 'usual' ? null : pace })} />
+      <Once name="Work" options={SECONDS} unit=" s" disabled={none} onPick={(seconds) => onChange({ seconds })} />
+      <Once name="Rounds" options={ROUNDS} disabled={none} onPick={(rounds) => onChange({ rounds })} />
+      <Once name="Reps" options={REPS} disabled={none} onPick={(reps) => onChange({ reps })} />
+      <Once name="Rest" options={RESTS} unit=" s" disabled={none} onPick={(restSeconds) => onChange({ restSeconds })} />
+      <Button size="tight" className="ms-auto" onClick={onClose}>
+        Done choosing
+      </Button>
+    </section>
+  );
+}
