@@ -108,6 +108,24 @@ export const Facts = z.object({
 });
 export type Facts = z.infer<typeof Facts>;
 
+/** An item that is the step each is on: its staircase, and who stands where. */
+export const OwnSteps = z.object({
+  itemId: Id,
+  stairs: z.array(z.object({ drillId: z.string(), name: z.string() })),
+  shoes: z.array(
+    z.object({
+      playerId: Id,
+      nickname: z.string(),
+      /** From 0, the easiest. */
+      step: z.number().int(),
+      why: z.string(),
+      /** The coach chose it. */
+      chosen: z.boolean(),
+    }),
+  ),
+});
+export type OwnSteps = z.infer<typeof OwnSteps>;
+
 /** A draft as one player would get it. */
 export const Preview = z.object({
   nickname: z.string(),
@@ -240,6 +258,15 @@ export const weeksApi = {
     params: z.object({ week: Id }),
     body: Wishes,
     response: Proposal,
+  }),
+  steps: endpoint({
+    method: 'GET',
+    path: '/weeks/{week}/steps',
+    act: 'preview a week',
+    summary: 'Which step each player would get in the items of the saved draft that are the step each is on.',
+    params: z.object({ week: Id }),
+    body: Nothing,
+    response: z.object({ items: z.array(OwnSteps) }),
   }),
   preview: endpoint({
     method: 'GET',

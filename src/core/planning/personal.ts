@@ -4,6 +4,7 @@ import { catchUpExtra } from '../targets/catch-up.ts';
 import { usualDose } from '../weeks/defaults.ts';
 import type { Extra } from '../weeks/outline.ts';
 import type { Item, PublishedWeek } from '../weeks/schema.ts';
+import { withDrill } from './reach.ts';
 
 /** A next step that the coach chose for one player and drill. */
 export interface OwnStep {
@@ -19,6 +20,8 @@ export interface Given {
   steps: OwnStep[];
   /** Drills that this player may not do (heading below the age): their items are left out. */
   barred?: string[];
+  /** The own step of the items that are the step each is on. */
+  shoes?: { itemId: string; toDrill: Drill }[];
 }
 
 export const NOTHING_GIVEN: Given = { extras: [], steps: [] };
@@ -85,7 +88,8 @@ function extraItem(item: Item, extra: Extra): Item[] {
  */
 export function personalWeek(content: PublishedWeek, given: Given): PublishedWeek {
   const barred = new Set(given.barred);
-  if (given.extras.length === 0 && given.steps.length === 0 && barred.size === 0) return content;
+  const shoes = new Map((given.shoes ?? []).map(({ itemId, toDrill }) => [itemId, toDrill]));
+  if (given.extras.length === 0 && given.steps.length === 0 && barred.size === 0 && shoes.size === 0) return content;
   const step = new Map(given.steps.map((one) => [one.drillId, one]));
   const extra = new Map(given.extras.map((one) => [one.after, one]));
   const drills = { ...content.drills };
@@ -95,7 +99,12 @@ export function personalWeek(content: PublishedWeek, given: Given): PublishedWee
     if (kind === 'other cues' && had) drills[toDrill.id] = { ...had, cues: toDrill.cues, faults: toDrill.faults };
     else if (toDrill && kind !== 'other cues') drills[toDrill.id] ??= toDrill;
   }
+  for (const drill of shoes.values()) drills[drill.id] ??= drill;
   for (const id of barred) delete drills[id];
+  const inShoes = (item: Item): Item => {
+    const drill = shoes.get(item.id);
+    return drill && drill.id !== item.drillId ? withDrill(item, drill) : item;
+  };
   return {
     ...content,
     drills,
@@ -103,7 +112,7 @@ export function personalWeek(content: PublishedWeek, given: Given): PublishedWee
       ...session,
       blocks: session.blocks.map((block) => ({
         ...block,
-        items: block.items.flatMap((planned) =>
+        items: block.items.map(inShoes).flatMap((planned) =>
           stepped(planned, step.get(planned.drillId)).flatMap((item) => {
             if (barred.has(item.drillId)) return [];
             const own = extra.get(item.id);

@@ -16,7 +16,7 @@ export function weekForPlayer(content: PublishedWeek, school: ContactSchool, str
       ...session,
       blocks: session.blocks.map((block) => ({
         ...block,
-        items: block.items.map((item) => {
+        items: block.items.map(({ ownStep: _, ...item }) => {
           const drillId = drillForSchool(item.drillId, drills, school);
           // A twin with another measure could not take over the dose.
           return drillId === item.drillId || drills.get(drillId)?.measure !== item.dose.measure ? item : { ...item, drillId };

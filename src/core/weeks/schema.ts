@@ -81,6 +81,8 @@ export const Item = z
     restSeconds: z.number().int().min(0).max(300, 'A rest is at most 300 seconds.'),
     scored: z.boolean(),
     target: TargetRule,
+    /** Each does the step of the staircase that is the own one; for some the coach has chosen it, by player. */
+    ownStep: z.object({ players: z.record(z.string(), z.string().max(80)) }).optional(),
   })
   .superRefine((item, ctx) => {
     if (item.paces.length === 0) return;

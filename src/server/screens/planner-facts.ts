@@ -1,5 +1,6 @@
 import { and, desc, eq, lt } from 'drizzle-orm';
-import type { Facts, Preview } from '../../contract/weeks.ts';
+import type { Facts, OwnSteps, Preview } from '../../contract/weeks.ts';
+import { grouped } from '../../core/grouped.ts';
 import { measureWeek } from '../../core/planning/index.ts';
 import { TYPICAL_RUNNER } from '../../core/training/index.ts';
 import type { PublishedWeek } from '../../core/weeks/index.ts';
@@ -9,6 +10,7 @@ import { metDrills, shelfOf } from '../drills/shelf.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { weekRevisions, weeks } from '../platform/db/schema.ts';
 import { allow } from '../policy.ts';
+import { shoesOf } from '../progress/shoes.ts';
 import { memberOf, membersOf, squadById, squadDay, typicalRunnerOf } from '../squads/squads.ts';
 import { asidesOf } from '../weeks/asides.ts';
 import { freeze, weekById } from '../weeks/weeks.ts';
@@ -99,5 +101,22 @@ export function previewWeek(context: Context, actor: Actor, input: { week: strin
     home: member.home,
     // Only looked at: nothing is given yet.
     ...weekOfMember(db, squad, member, { ...week, content }, now, (compute) => compute()),
+  };
+}
+
+/** Which step each player of the squad would get, in the items of the saved draft that are the step each is on. */
+export function ownStepsOf(context: Context, actor: Actor, input: { week: string }): { items: OwnSteps[] } {
+  const { db } = context;
+  allow(db, actor, 'preview a week', { week: input.week });
+  const week = weekById(db, input.week);
+  const squad = squadById(db, week.squadId);
+  const shoes = membersOf(db, squad.id).flatMap((member) => shoesOf(db, squad, member, week.plan).map((shoe) => ({ member, shoe })));
+  const byItem = grouped(shoes, ({ shoe }) => shoe.itemId);
+  return {
+    items: [...byItem].map(([itemId, all]) => ({
+      itemId,
+      stairs: (all[0]?.shoe.stairs ?? []).map(({ id, name }) => ({ drillId: id, name })),
+      shoes: all.map(({ member, shoe: { step, why, chosen } }) => ({ playerId: member.id, nickname: member.nickname, step, why, chosen })),
+    })),
   };
 }

@@ -14,6 +14,7 @@ import { runs, scores, weekRevisions, weeks } from '../platform/db/schema.ts';
 import { Problem } from '../platform/problems.ts';
 import { allow, asPlayer } from '../policy.ts';
 import { linesOf } from '../progress/lines.ts';
+import { shoesOf } from '../progress/shoes.ts';
 import { clipAsks } from '../review/items.ts';
 import { type JudgedScore, judgedScores } from '../scores/facts.ts';
 import { keysOf, knownOfOne, numbersOf, ownTargetsOf, runnerOf } from '../scores/known.ts';
@@ -128,7 +129,17 @@ interface WeekOf {
  */
 export function weekOfMember(db: Db, squad: Squad, member: Member, week: WeekOf, now: number, give: (compute: () => Given) => Given) {
   const planned = weekFor(squad, member, week.content);
-  const given = give(() => computeGiven(db, squad, member, { ...week, content: planned }, knownOfOne(db, member.id, keysOf(planned)), now));
+  const given = give(() =>
+    computeGiven(
+      db,
+      squad,
+      member,
+      { ...week, content: planned },
+      knownOfOne(db, member.id, keysOf(planned)),
+      now,
+      shoesOf(db, squad, member, week.content),
+    ),
+  );
   const personal = personalWeek(planned, given);
   const needsShelf = member.home !== null && Object.values(personal.drills).some((drill) => !atHome(drill, member.home).can);
   const swaps = needsShelf ? swapsFor(personal, member.home, [...shelfOf(db, squad.id).values()]) : [];

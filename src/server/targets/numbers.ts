@@ -11,6 +11,7 @@ import { shelfOf } from '../drills/shelf.ts';
 import { ownTargets } from '../platform/db/schema.ts';
 import { badInput, notFound } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
+import { shoesOf } from '../progress/shoes.ts';
 import { keysOf, knownOf, knownOfOne, numbersOf, ownTargetsOf } from '../scores/known.ts';
 import { memberOf, membersOf, squadById, weekFor } from '../squads/squads.ts';
 import { computeGiven } from '../weeks/given.ts';
@@ -38,10 +39,18 @@ export function squadNumbers(context: Context, actor: Actor, input: { week: stri
   const cells = members.map((member) => {
     const mine = known.get(member.id) ?? new Map();
     const planned = weekFor(squad, member, frozen);
-    const given = computeGiven(db, squad, member, { number: week.number, content: planned }, mine, now);
+    const given = computeGiven(
+      db,
+      squad,
+      member,
+      { number: week.number, content: planned },
+      mine,
+      now,
+      shoesOf(db, squad, member, week.plan),
+    );
     const content = personalWeek(planned, given);
     // An own step brings a drill in that the plan does not have.
-    const all = given.steps.length > 0 ? knownOfOne(db, member.id, keysOf(content)) : mine;
+    const all = given.steps.length > 0 || given.shoes ? knownOfOne(db, member.id, keysOf(content)) : mine;
     return {
       member,
       given,

@@ -46,7 +46,10 @@ export function barAnew({ db, now }: Context, squad: Squad): void {
   }
 }
 
-/** What would make a week this player's own, by what is known now. */
+/**
+ * What would make a week this player's own, by what is known now.
+ * @param shoes the own step in each item that is the step each is on
+ */
 export function computeGiven(
   db: Db,
   squad: Squad,
@@ -54,6 +57,7 @@ export function computeGiven(
   week: { number: number; content: PublishedWeek },
   known: KnownByKey,
   now: number,
+  shoes: readonly { itemId: string; drill: Drill }[],
 ): Given {
   const rows = db
     .select()
@@ -85,7 +89,8 @@ export function computeGiven(
           uuid,
         );
   const barred = barredOf(squad, member, week.content, steps, now);
-  return { extras, steps, ...(barred.length > 0 ? { barred } : {}) };
+  const own = shoes.map(({ itemId, drill }) => ({ itemId, toDrill: drillForPlayer(drill, schoolOf(squad, member), member.strongerFoot) }));
+  return { extras, steps, ...(barred.length > 0 ? { barred } : {}), ...(own.length > 0 ? { shoes: own } : {}) };
 }
 
 const givenTo = prepared((db) =>

@@ -90,6 +90,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
       }),
     [plan],
   );
+  const atHand = useMemo(() => ({ id: first.id, saveNow }), [first.id, saveNow]);
   const choosing: Choosing | null = useMemo(() => chosen && { chosen: chosen.ids, choose }, [chosen, choose]);
   const [shaping, setShaping] = useState(false);
   const [previewing, setPreviewing] = useState(false);
@@ -269,6 +270,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
                   onAdd={setAdding}
                   onKeep={keepSession}
                   choosing={choosing}
+                  week={atHand}
                 />
               ))}
             </SortableContext>

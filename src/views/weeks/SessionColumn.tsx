@@ -16,6 +16,7 @@ import { Seam, Skyline, StillImage } from '../../ui/notations/index.ts';
 import { SmallSoon } from '../../ui/notations/moves/StageSoon.tsx';
 import { Button } from '../../ui/parts/index.ts';
 import { ItemEditor } from './ItemEditor.tsx';
+import { OwnStepBox, type WeekAtHand } from './OwnStepBox.tsx';
 import { Sortable, useIds } from './sortable.tsx';
 
 type Edit = (change: (plan: WeekPlan) => WeekPlan) => void;
@@ -37,6 +38,7 @@ const targetWords = ({ scored, target }: Item): string => {
 };
 
 interface Shared {
+  week: WeekAtHand;
   choosing: Choosing | null;
   drills: ReadonlyMap<string, Drill>;
   edit: Edit;
@@ -109,7 +111,7 @@ function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; 
                   {faults.size > 0 ? (
                     <span className="text-stop">not right yet</span>
                   ) : (
-                    `${doseInWords(item.dose)}${rounds}${sides}${ladderWords(item)} · ${targetWords(item)}`
+                    `${doseInWords(item.dose)}${rounds}${sides}${ladderWords(item)} · ${targetWords(item)}${item.ownStep ? ' · each the own step' : ''}`
                   )}
                 </span>
               </span>
@@ -123,6 +125,13 @@ function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; 
                 item={item}
                 faults={faults}
                 drill={drill}
+                onChange={(next) => edit((plan) => changeItem(plan, item.id, () => next))}
+              />
+              <OwnStepBox
+                item={item}
+                drill={drill}
+                drills={drills}
+                week={shared.week}
                 onChange={(next) => edit((plan) => changeItem(plan, item.id, () => next))}
               />
             </div>
