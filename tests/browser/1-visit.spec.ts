@@ -91,7 +91,7 @@ test.describe
       await page.keyboard.press('Enter');
       await page.getByLabel('Hour').fill('07:15');
       await page.getByLabel(/A surprise/).check();
-      await page.getByRole('button', { name: 'Release at this hour' }).click();
+      await page.getByRole('button', { name: 'Release it as a surprise' }).click();
       await expect(page.getByText(/Released\. Opens .*7:15/)).toBeVisible();
       await signIn(context, 'Biscuit');
       const answer = await context.request.get('/api/v1/go/this-week');

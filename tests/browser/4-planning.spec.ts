@@ -86,11 +86,15 @@ test.describe('planning a week', () => {
     await saved(page);
     expect(drillsOf(await plan(page))[0]?.[0]?.at(-1)).toBe('inside-taps');
 
-    // A check is mended in one press.
+    // A shape needs no mend; what goes missing is mended in one press.
+    const challenge = session.getByRole('group', { name: 'challenge' });
+    await tabTo(page, challenge.getByRole('button', { name: 'Remove the block challenge' }));
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('The week has no challenge.')).toBeVisible();
     await tabTo(page, page.getByRole('button', { name: /^End “Rep ladder” with a minute of/ }));
     await page.keyboard.press('Enter');
     await expect(page.getByText('The week has no challenge.')).toBeHidden();
-    await expect(session.getByRole('group', { name: 'challenge' })).toBeVisible();
+    await expect(challenge).toBeVisible();
 
     await tabTo(page, page.getByRole('button', { name: 'Release at this hour' }));
     await page.keyboard.press('Enter');
@@ -150,7 +154,7 @@ test.describe('planning a week', () => {
     await page.getByRole('button', { name: 'Add a session' }).click();
     await page.getByRole('button', { name: 'Add the recap day' }).click();
     await page.getByLabel(/A surprise/).check();
-    await page.getByRole('button', { name: 'Release at this hour' }).click();
+    await page.getByRole('button', { name: 'Release it as a surprise' }).click();
     await expect(page.getByText(/^Released\. Opens /)).toBeVisible();
     const week = url.split('/').at(-1);
     const family = await browser.newContext({ viewport: PHONE });

@@ -65,9 +65,11 @@ export function whoLacks(plan: WeekPlan, drills: ReadonlyMap<string, Drill>, pla
 /** Kit and space that some players do not have. */
 export function placeChecks({ plan, drills, facts, newId }: PlannerView): Check[] {
   return usedDrills(plan, drills).flatMap((drill): Check[] => {
-    const { lacks, forAll: everyone } = ofDrill(drill, drills, facts.players);
+    const { lacks, forAll } = ofDrill(drill, drills, facts.players);
     const { cannot } = lacks;
     if (cannot.length === 0) return [];
+    // For a few the nearest drill is in its place already: the others keep theirs.
+    const everyone = 2 * cannot.length > facts.players.length ? forAll : null;
     const reasons = [...new Set(cannot.flatMap((one) => one.lacks))];
     const mine = allItems(plan).filter((item) => item.drillId === drill.id);
     return [
@@ -78,7 +80,7 @@ export function placeChecks({ plan, drills, facts, newId }: PlannerView): Check[
         about: drill.name,
         what: `“${drill.name}” cannot be done at home by ${listed(cannot.map((one) => one.player.nickname))}: ${listed(reasons)}.`,
         why: 'They see the nearest drill that fits their home in its place, and its number is another one.',
-        how: everyone ? `Leave it so, or plan “${everyone.name}” for everybody.` : 'Leave it so, or give them another drill.',
+        how: everyone ? `Leave it so, or plan “${everyone.name}” for everybody.` : 'Leave it so: each sees what is nearest.',
         mend: everyone
           ? {
               label: `Plan “${everyone.name}” for everybody`,

@@ -5,7 +5,7 @@ import { allItems } from './measure.ts';
 import { mendAll } from './mending.ts';
 import { checkWeek } from './planner.ts';
 import type { CheckName, PlannerFacts } from './planner-view.ts';
-import { inReach, insteadForAll, isForAll, withDrill } from './reach.ts';
+import { inReach, insteadForAll, isForMost, withDrill } from './reach.ts';
 import { type ShapeName, type ShapeOrder, shapeSession } from './shapes.ts';
 
 /** Each drill of a session that is out of reach gives way to the nearest one down its stairs that is not. */
@@ -18,8 +18,8 @@ function inReachOnly(session: Session, drills: ReadonlyMap<string, Drill>, facts
       items: block.items.map((item) => {
         const planned = drills.get(item.drillId);
         if (!planned) return item;
-        const near = inReach(planned, met, drills, (one) => isForAll(one, facts));
-        const drill = isForAll(near, facts) ? near : (insteadForAll(planned, met, drills, facts) ?? near);
+        const near = inReach(planned, met, drills, (one) => isForMost(one, facts));
+        const drill = isForMost(near, facts) ? near : (insteadForAll(planned, met, drills, facts) ?? near);
         met.add(drill.id);
         return drill === planned ? item : withDrill(item, drill);
       }),
@@ -31,7 +31,7 @@ function inReachOnly(session: Session, drills: ReadonlyMap<string, Drill>, facts
 const OF_THE_WEEK: readonly CheckName[] = ['no challenge', 'no recap', 'many more touches', 'many headers'];
 
 /**
- * A starting shape as it suits one squad: no longer than its sessions, of drills that are in reach and done at every home, so that the planner
+ * A starting shape as it suits one squad: no longer than its sessions, of drills that are in reach and done at most homes, so that the planner
  * has nothing to say of it that it could mend itself.
  * @param others the sessions that the week has already
  * @throws RangeError when the shelf lacks a drill that the shape is made of

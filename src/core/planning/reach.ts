@@ -49,6 +49,13 @@ export function isForAll(drill: Drill, { players, headingAge }: Pick<PlannerFact
   return players.every((player) => atHome(drill, player.home).can);
 }
 
+/** Whether a drill is for most of a squad: at least half can do it at home, where the others see the nearest one; nobody is too young for it. */
+export function isForMost(drill: Drill, facts: Pick<PlannerFacts, 'players' | 'headingAge'>): boolean {
+  const { players } = facts;
+  const can = players.filter((player) => atHome(drill, player.home).can).length;
+  return 2 * can >= players.length && isForAll(drill, { ...facts, players: players.map((player) => ({ ...player, home: null })) });
+}
+
 /**
  * A drill that everybody can do in the place of one that not everybody can: in reach, without any special load, of the same family where there
  * is one, measured alike where there is one. Null when the shelf has none.

@@ -136,7 +136,7 @@ describe('who cannot do a drill at home', () => {
     expect(check([at('Ash', null)])).to.equal(undefined);
     expect(check([])).to.equal(undefined);
     const found = check([at('Ash', bare), at('Elm', { ...bare, has: [] })]);
-    expect([found?.mend, found?.how]).to.deep.equal([null, 'Leave it so, or give them another drill.']);
+    expect([found?.mend, found?.how]).to.deep.equal([null, 'Leave it so: each sees what is nearest.']);
     // Of another family it is offered where it is measured alike, and has no special load.
     expect(check([at('Ash', bare)], shelf(wall, { ...open, family: 'juggling' }))?.mend?.label).to.include('In the open');
     expect(check([at('Ash', bare)], shelf(wall, { ...open, family: 'juggling', measure: 'time on' }))?.mend).to.equal(null);
