@@ -35,7 +35,18 @@ export function weekFile(plan: WeekPlan, drills: ReadonlyMap<string, Drill>): We
     if (!drill) throw new RangeError(`The drill "${id}" is not among the drills given.`);
     return drill;
   });
-  return { format: 'eager-feet/week', version: 1, week: plan, drills: used };
+  // Who is on which step is nobody else's business.
+  const week = {
+    ...plan,
+    sessions: plan.sessions.map((session) => ({
+      ...session,
+      blocks: session.blocks.map((block) => ({
+        ...block,
+        items: block.items.map((item) => (item.ownStep ? { ...item, ownStep: { players: {} } } : item)),
+      })),
+    })),
+  };
+  return { format: 'eager-feet/week', version: 1, week, drills: used };
 }
 
 export interface ImportedWeek {

@@ -12,6 +12,8 @@ export interface CheckLine {
   how: string;
   /** Keys of the checks it is made of. */
   keys: string[];
+  /** Where it stands for several, the sentence of each. */
+  each: string[];
 }
 
 type Of = (n: number, names: string) => string;
@@ -30,6 +32,11 @@ const MANY: Partial<Record<CheckName, Of>> = {
   'no caution': (n, names) => `${plural(n, 'drill')} have no caution: ${names}.`,
 };
 
+/** Names in a line: the first of many, and how many more. */
+const NAMES_MOST = 4;
+const shortly = (names: readonly string[]): string =>
+  listed(names.length > NAMES_MOST ? [...names.slice(0, NAMES_MOST - 1), `${names.length - NAMES_MOST + 1} more`] : names);
+
 /** What was noticed of a week as it is read: the same of one cause is one line, in the order of the first of them. */
 export function checkLines(checks: readonly Check[]): CheckLine[] {
   const byName = new Map<CheckName, Check[]>();
@@ -40,17 +47,18 @@ export function checkLines(checks: readonly Check[]): CheckLine[] {
     const { name, blocks, why } = first;
     const keys = same.map(checkKey);
     const many = same.length > 1 ? MANY[name] : undefined;
-    if (!many) return same.map((check) => ({ name, blocks, what: check.what, why, how: check.how, keys: [checkKey(check)] }));
+    if (!many) return same.map((check) => ({ name, blocks, what: check.what, why, how: check.how, keys: [checkKey(check)], each: [] }));
     const names = [...new Set(same.flatMap((check) => (check.about === null ? [] : [`“${check.about}”`])))];
     const hows = [...new Set(same.map((check) => check.how))];
     return [
       {
         name,
         blocks,
-        what: many(same.length, listed(names)),
+        what: many(same.length, shortly(names)),
         why,
         how: hows.length === 1 ? first.how : same.map((check) => check.how).join(' '),
         keys,
+        each: same.map((check) => check.what),
       },
     ];
   });

@@ -77,6 +77,26 @@ function forgetInLetters({ db, config }: Context, playerId: string): void {
     if (gone.some((ending) => file.endsWith(ending))) rmSync(join(mailbox, file));
 }
 
+/** Where a plan says which step a player is on, by the player's id. */
+const PLANS = [
+  { table: 'weeks', column: 'plan' },
+  { table: 'week_revisions', column: 'content' },
+  { table: 'templates', column: 'sessions' },
+] as const;
+
+/** Takes a player out of the plans that name the own step of a staircase for that player. */
+function forgetInPlans({ db }: Context, playerId: string): void {
+  const without = (key: string, value: unknown) => {
+    if (key !== 'players' || typeof value !== 'object' || value === null || !(playerId in value)) return value;
+    return Object.fromEntries(Object.entries(value).filter(([id]) => id !== playerId));
+  };
+  for (const { table, column } of PLANS) {
+    const rows = db.$client.prepare(`select id, ${column} as plan from ${table} where instr(${column}, ?) > 0`).all(playerId);
+    for (const { id, plan } of rows as { id: string; plan: string }[])
+      db.$client.prepare(`update ${table} set ${column} = ? where id = ?`).run(JSON.stringify(JSON.parse(plan, without)), id);
+  }
+}
+
 /**
  * Deletes everything of a player: the rows of every table that lead to the player (found from the schema, so that a table added later is
  * not forgotten), the accounts that only this child had, and the files of clips and spoken lines. What is deleted is overwritten in the database file.
@@ -92,6 +112,7 @@ export function purgePlayer(context: Context, playerId: string): void {
   const references = referencesOf(db, tables);
   db.transaction(() => {
     forgetInLetters(context, playerId);
+    forgetInPlans(context, playerId);
     const accounts = accountsOf(db, playerId);
     deleteRows(db, references, 'players', 'id', [playerId]);
     // Derived figures, and whatever else names a player without a reference.

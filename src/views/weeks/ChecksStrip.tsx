@@ -68,6 +68,13 @@ function Line({ line, mends, onMend, onAside }: { line: CheckLine } & Pick<Props
         </summary>
         <div className="flex flex-col gap-2 ps-6 pt-1 text-sm">
           <p>{line.why}</p>
+          {line.each.length > 0 && (
+            <ul className="list-disc ps-4">
+              {line.each.map((sentence) => (
+                <li key={sentence}>{sentence}</li>
+              ))}
+            </ul>
+          )}
           <p className="text-dust">{line.how}</p>
           {sound.length > 1 &&
             sound.map(({ key, label }) => (

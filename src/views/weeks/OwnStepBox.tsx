@@ -3,6 +3,7 @@ import { call, sentenceOf } from '../../client/client.ts';
 import { type OwnSteps, weeksApi } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { stairsOf } from '../../core/planning/shoes.ts';
+import { plural } from '../../core/text/plural.ts';
 import type { Item } from '../../core/weeks/schema.ts';
 import { StillImage } from '../../ui/notations/index.ts';
 
@@ -11,6 +12,8 @@ export interface WeekAtHand {
   saveNow(): Promise<boolean>;
 }
 
+/** Of more players on a step than so many it is said how many there are: who they are stands below. */
+const NAMES_MOST = 5;
 /** Pixels by which each step is higher than the one before. */
 const RISER = 14;
 
@@ -39,7 +42,9 @@ function Shoes({
           const drill = drills.get(drillId);
           return (
             <li key={drillId} className="flex w-20 shrink-0 flex-col text-xs leading-tight">
-              <span className="px-1 pb-1 font-semibold">{here.map((shoe) => shoe.nickname).join(', ')}</span>
+              <span className="px-1 pb-1 font-semibold">
+                {here.length > NAMES_MOST ? plural(here.length, 'player') : here.map((shoe) => shoe.nickname).join(', ')}
+              </span>
               <span className="border-ink border-t-2 border-s bg-ground px-1 pt-1" style={{ paddingBottom: RISER * i }}>
                 {drill && <StillImage drill={drill} lively className="size-9" />}
                 <span className="block">{name}</span>

@@ -43,7 +43,7 @@ const firstWishes = (facts: Facts): Omit<Wishes, 'style'> => ({
 });
 
 /** Proposals of the three styles for some wishes. The last wishes that were asked for are the ones that are answered. */
-function useProposals(weekId: string, wishes: Omit<Wishes, 'style'>) {
+function useProposals(weekId: string, wishes: Omit<Wishes, 'style'>, shown: Style) {
   const [answers, setAnswers] = useState<Record<Style, Answer>>(() => ({
     calm: { state: 'asking', last: null },
     balanced: { state: 'asking', last: null },
@@ -64,7 +64,8 @@ function useProposals(weekId: string, wishes: Omit<Wishes, 'style'>) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: pins and bans are asked for by themselves, when they are set.
   useEffect(() => {
     const timer = setTimeout(() => {
-      for (const style of STYLES) void ask(style, wishes);
+      // The one that is looked at comes first: they are made one after the other.
+      for (const style of [shown, ...STYLES.filter((one) => one !== shown)]) void ask(style, wishes);
     }, SETTLED_MS);
     return () => clearTimeout(timer);
   }, [key]);
@@ -128,7 +129,7 @@ function Row({ drill, words, why, pinned, busy, onPin, onBan, onSwap }: RowProps
 export function ProposeDialog({ weekId, drills, facts, there, onTake, onClose }: Props) {
   const [wishes, setWishes] = useState(() => firstWishes(facts));
   const [style, setStyle] = useState<Style>('balanced');
-  const { answers, ask } = useProposals(weekId, wishes);
+  const { answers, ask } = useProposals(weekId, wishes, style);
   const answer = answers[style];
   const proposal = proposalOf(answer);
   const busy = answer.state === 'asking';

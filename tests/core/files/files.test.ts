@@ -15,7 +15,7 @@ import { measureWeek, SHAPE_NAMES, SHAPES, shapeSession } from '../../../src/cor
 import { TYPICAL_RUNNER } from '../../../src/core/training/index.ts';
 import type { WeekPlan } from '../../../src/core/weeks/index.ts';
 import { often } from '../../often.ts';
-import { anId, drillOf, drills } from '../make.ts';
+import { aBlock, anId, anItem, aSession, drillOf, drills } from '../make.ts';
 
 const bare = (value: unknown) =>
   JSON.parse(JSON.stringify(value, (key, inner) => (key === 'id' && /^0{8}-/.test(String(inner)) ? undefined : inner)));
@@ -48,6 +48,9 @@ describe('a week as a file', () => {
   });
   it('brings all its drills to a shelf that has none', () => {
     const plan: WeekPlan = { title: 'A week', focus: '', sessions: [shapeSession('course day', { minutes: 20, drills, id: anId })] };
+    const named = { ...plan, sessions: [aSession([aBlock('recap', [anItem('v-inside', { ownStep: { players: { p1: 'sole-taps' } } })])])] };
+    // A file of a week says that each does the own step, and of nobody which that is.
+    expect(weekFile(named, drills).week.sessions[0]?.blocks[0]?.items[0]?.ownStep).to.deep.equal({ players: {} });
     const { missing } = importWeek(weekFile(plan, drills), new Map(), anId);
     expect(missing.map((drill) => drill.id)).to.deep.equal([
       'cross-course',

@@ -170,6 +170,17 @@ describe('checks of one cause', () => {
     expect(two?.keys).to.have.length(2);
   });
 
+  it('name four at most, then how many more there are', () => {
+    const check = (about: string): Check => ({
+      ...{ name: 'only full pace', blocks: false, at: about, about, what: `${about} is fast.`, why: '', how: '', mend: null },
+    });
+    const what = (...names: string[]) => checkLines(names.map(check))[0];
+    expect(what('A', 'B', 'C', 'D')?.what).to.equal('4 drills are only ever done at full pace: “A”, “B”, “C” and “D”.');
+    expect(what('A', 'B', 'C', 'D', 'E')?.what).to.equal('5 drills are only ever done at full pace: “A”, “B”, “C” and 2 more.');
+    expect(what('A', 'B', 'C', 'D', 'E')?.each).to.have.length(5);
+    expect(what('A')).to.deep.include({ what: 'A is fast.', each: [] });
+  });
+
   it('stay in the order in which they were found, and what is for the whole week stays by itself', () => {
     const plan = { title: '', focus: '', sessions: [skill('v-inside'), skill('double-roll-stop')] };
     const found = lookWith(FACTS)(plan);

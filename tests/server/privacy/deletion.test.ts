@@ -15,7 +15,9 @@ import { playerPage } from '../../../src/server/screens/player.ts';
 import { register } from '../../../src/server/screens/register.ts';
 import { thisWeek } from '../../../src/server/screens/this-week.ts';
 import { sendGo } from '../../../src/server/training/send-go.ts';
-import { actorAgain, aGo, aScore, DAY, MONDAY_TEN, openTown, outcome, releaseNow, sayYes, type Town, uuid } from '../make.ts';
+import { makeWeek, releaseWeek, saveWeek } from '../../../src/server/weeks/weeks.ts';
+import { anItem } from '../../core/make.ts';
+import { actorAgain, aGo, aPlan, aScore, DAY, MONDAY_TEN, openTown, outcome, releaseNow, sayYes, type Town, uuid } from '../make.ts';
 import { aFilmedScoreOf, rowsOf } from '../operations/keeping-make.ts';
 
 describe('deleting a child', () => {
@@ -57,6 +59,12 @@ describe('deleting a child', () => {
     sendGo(town.context, town.otherPlayer, aGo(town, 0, [aScore()], {}, town.otherPlayer));
     const pebble = () => town.context.db.select().from(scores).where(eq(scores.playerId, town.otherPlayer.playerId)).all();
     const before = pebble();
+    // A plan that says which step the child is on, and which another is.
+    const players = { [town.player.playerId]: 'wall-two-touch', [town.otherPlayer.playerId]: 'wall-two-touch' };
+    const week = uuid();
+    makeWeek(town.context, town.coach, { squad: town.squad, id: week });
+    saveWeek(town.context, town.coach, { week, draft: 1, plan: aPlan([anItem('wall-one-touch', { ownStep: { players } })]) });
+    releaseWeek(town.context, town.coach, { week, when: { kind: 'at', day: '2026-11-09', hour: 6, minute: 0 } });
     giveConsent(town.context, town.guardian, { ...comet(), id: uuid(), kind: 'post', yes: true, textVersion: 1 });
     // Letters and mails that tell of the child: to the family, and in the coach's own summary.
     days(7);
@@ -89,6 +97,7 @@ describe('deleting a child', () => {
     for (const secret of ['Comet', userId, score, 'comets@town.example']) expect(raw, secret).to.not.include(secret);
     expect(readdirSync(config().clipDir)).to.deep.equal([]);
     expect(pebble()).to.deep.equal(before);
+    for (const table of ['weeks', 'week_revisions']) expect(JSON.stringify(rows[table]), table).to.include(town.otherPlayer.playerId);
     expect(checkHouse(config()).troubles).to.deep.equal([]);
     expect(goneFrom(config()).map((one) => one.playerId)).to.deep.equal([playerId]);
     expect(mailed()).to.not.include('Comet');
