@@ -6,7 +6,7 @@
 import { cpus } from 'node:os';
 import { catalogueById as drills, FAMILIES, type Family } from '../src/core/drills/index.ts';
 import { checkWeek, itemsOf, measureWeek } from '../src/core/planning/index.ts';
-import { type Proposal, proposeWeek, RECAP_AFTER, type Wishes, wishedShares } from '../src/core/planning/propose/index.ts';
+import { type ProposedWeek, proposeWeek, RECAP_AFTER, type Wishes, wishedShares } from '../src/core/planning/propose/index.ts';
 import { isForAll, isInReach } from '../src/core/planning/reach.ts';
 import { compileRunSheet, TYPICAL_RUNNER } from '../src/core/training/index.ts';
 import { solver } from '../src/server/planning/solver.ts';
@@ -19,10 +19,10 @@ const WEEKS = 12;
 
 const quantile = (list: readonly number[], share: number) =>
   [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * share))] ?? 0;
-const propose = async ({ facts, wishes, id }: SquadToPlan): Promise<Proposal> =>
+const propose = async ({ facts, wishes, id }: SquadToPlan): Promise<ProposedWeek> =>
   proposeWeek({ facts, wishes, drills, runner: TYPICAL_RUNNER }, await solver(), id);
-const planOf = ({ sessions }: Proposal) => ({ title: '', focus: '', sessions });
-const drillsOf = (proposal: Proposal) => proposal.sessions.flatMap(itemsOf).map((item) => item.drillId);
+const planOf = ({ sessions }: ProposedWeek) => ({ title: '', focus: '', sessions });
+const drillsOf = (proposal: ProposedWeek) => proposal.sessions.flatMap(itemsOf).map((item) => item.drillId);
 
 await propose(squadToPlan(1, drills));
 const taken: number[] = [];
@@ -67,7 +67,7 @@ console.log(`| known to be the best, each day and pair of days beside the others
 console.log(`| other weeks for the same seed, of ${Math.floor(squads / 10)} tried twice | ${different} |`);
 
 /** Seconds of work of a proposal by family. */
-function secondsOf(proposal: Proposal): Partial<Record<Family, number>> {
+function secondsOf(proposal: ProposedWeek): Partial<Record<Family, number>> {
   const seconds: Partial<Record<Family, number>> = {};
   for (const session of proposal.sessions)
     for (const interval of compileRunSheet(session, drills, TYPICAL_RUNNER)) {

@@ -24,7 +24,7 @@ import { deleteSpoken, speak } from '../../src/server/review/spoken.ts';
 import { heardBefore } from '../../src/server/scores/heard.ts';
 import { family, giveConsent } from '../../src/server/screens/family.ts';
 import { myFeet } from '../../src/server/screens/feet.ts';
-import { ownStepsOf, plannerFacts, previewWeek } from '../../src/server/screens/planner-facts.ts';
+import { plannerFacts, previewWeek, squadSteps } from '../../src/server/screens/planner-facts.ts';
 import { playerPage } from '../../src/server/screens/player.ts';
 import { propose } from '../../src/server/screens/proposals.ts';
 import { register } from '../../src/server/screens/register.ts';
@@ -138,7 +138,7 @@ const ROWS: Record<string, Row> = {
         ...{ pins: [], bans: [], swap: null, seed: 1 },
       }),
   },
-  'weeks.steps': { open: COACH, call: (t, a, { week }) => ownStepsOf(t.context, a, { week }) },
+  'weeks.steps': { open: COACH, call: (t, a, { week }) => squadSteps(t.context, a, { week }) },
   'weeks.facts': { open: COACH, call: (t, a, { week }) => plannerFacts(t.context, a, { week }) },
   'weeks.preview': { open: COACH, call: (t, a, { week }) => previewWeek(t.context, a, { week, player: t.player.playerId }) },
   'weeks.exportWeek': { open: COACH, call: (t, a, { week }) => exportWeek(t.context, a, { week }) },

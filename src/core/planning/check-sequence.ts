@@ -5,7 +5,7 @@ import type { Block, BlockKind, Item, Session, WeekPlan } from '../weeks/schema.
 import { allItems, itemsOf } from './measure.ts';
 import { type Check, type Mend, type PlannerView, TECHNIQUE } from './planner-view.ts';
 import { inReach, insteadForAll, isForAll, isInReach, withDrill } from './reach.ts';
-import { stairsOf } from './shoes.ts';
+import { stairsOfItem } from './shoes.ts';
 
 const WARM_UP_DRILL = 'inside-taps';
 const CHALLENGE_DRILL = 'sole-taps';
@@ -99,7 +99,7 @@ function easierMet(view: PlannerView): Check[] {
     for (const item of itemsOf(session)) {
       const planned = view.drills.get(item.drillId);
       // Where each does the own step, whoever begins begins at the lowest.
-      const drill = planned && item.ownStep ? stairsOf(planned, view.drills)[0] : planned;
+      const drill = planned && item.ownStep ? stairsOfItem(planned, view.drills)[0] : planned;
       if (!drill) continue;
       const known = isInReach(drill, met, view.drills);
       const metBefore = new Set(met);

@@ -9,4 +9,4 @@ export { catchUpsFor, type Given, NOTHING_GIVEN, type OwnStep, personalWeek } fr
 export { checkWeek } from './planner.ts';
 export { CHECKS, type Check, type EarlierWeek, type PlannedPlayer, type PlannerFacts } from './planner-view.ts';
 export { SHAPE_NAMES, SHAPES, type ShapeName, shapeSession } from './shapes.ts';
-export { type Shoe, type StepGo, shoeOn, stairsOf } from './shoes.ts';
+export { type Shoe, type StepGo, shoeOn, stairsOfItem } from './shoes.ts';

@@ -26,7 +26,7 @@ const isJudged = (drill: Drill) => drill.measure !== 'time on' && drill.bands.le
  * The staircase that an item of a drill runs on, the easiest step first: down and up from the drill, as far as every step can be judged by a
  * number, is safe without a grown-up's look (no heading), and is one above the other. A drill without neighbours is alone on it.
  */
-export function stairsOf(drill: Drill, shelf: ReadonlyMap<string, Drill>): Drill[] {
+export function stairsOfItem(drill: Drill, shelf: ReadonlyMap<string, Drill>): Drill[] {
   const all = [...shelf.values()];
   const heights = stepsOf(all);
   const height = (one: Drill) => heights.get(one.id) ?? 0;

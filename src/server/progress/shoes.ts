@@ -1,6 +1,6 @@
 import { BETTER, type Drill } from '../../core/drills/index.ts';
 import { grouped } from '../../core/grouped.ts';
-import { allItems, type Shoe, type StepGo, shoeOn, stairsOf } from '../../core/planning/index.ts';
+import { allItems, type Shoe, type StepGo, shoeOn, stairsOfItem } from '../../core/planning/index.ts';
 import { beats } from '../../core/progress/index.ts';
 import { bandAt, meets } from '../../core/targets/index.ts';
 import type { PublishedWeek } from '../../core/weeks/index.ts';
@@ -51,7 +51,7 @@ export function shoesOf(
   if (items.length === 0) return [];
   const shelf = shelfOf(db, squad.id);
   const stairs = new Map(items.map((item) => [item.id, shelf.get(item.drillId)] as const));
-  const byItem = new Map([...stairs].flatMap(([id, drill]) => (drill ? [[id, stairsOf(drill, shelf)] as const] : [])));
+  const byItem = new Map([...stairs].flatMap(([id, drill]) => (drill ? [[id, stairsOfItem(drill, shelf)] as const] : [])));
   const goes = stepGoes(db, squad, member, new Map([...byItem.values()].flat().map((drill) => [drill.id, drill])));
   return items.flatMap((item): OwnShoe[] => {
     const steps = byItem.get(item.id) ?? [];

@@ -105,7 +105,7 @@ export function previewWeek(context: Context, actor: Actor, input: { week: strin
 }
 
 /** Which step each player of the squad would get, in the items of the saved draft that are the step each is on. */
-export function ownStepsOf(context: Context, actor: Actor, input: { week: string }): { items: OwnSteps[] } {
+export function squadSteps(context: Context, actor: Actor, input: { week: string }): { items: OwnSteps[] } {
   const { db } = context;
   allow(db, actor, 'preview a week', { week: input.week });
   const week = weekById(db, input.week);

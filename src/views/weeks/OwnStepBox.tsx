@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import { type OwnSteps, weeksApi } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/schema.ts';
-import { stairsOf } from '../../core/planning/shoes.ts';
+import { stairsOfItem } from '../../core/planning/shoes.ts';
 import { plural } from '../../core/text/plural.ts';
 import type { Item } from '../../core/weeks/schema.ts';
 import { StillImage } from '../../ui/notations/index.ts';
@@ -112,7 +112,7 @@ export function OwnStepBox({ item, drill, drills, week, onChange }: Props) {
       gone = true;
     };
   }, [own, asked, week.id]);
-  if (stairsOf(drill, drills).length < 2) return null;
+  if (stairsOfItem(drill, drills).length < 2) return null;
   const toggle = () => {
     const { ownStep: _, ...planned } = item;
     setSteps(null);

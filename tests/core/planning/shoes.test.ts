@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import type { Drill } from '../../../src/core/drills/index.ts';
 import { NOTHING_GIVEN, personalWeek } from '../../../src/core/planning/index.ts';
-import { type StepGo, shoeOn, stairsOf } from '../../../src/core/planning/shoes.ts';
+import { type StepGo, shoeOn, stairsOfItem } from '../../../src/core/planning/shoes.ts';
 import { type PublishedWeek, weekForPlayer } from '../../../src/core/weeks/index.ts';
 import { often } from '../../often.ts';
 import { aBlock, anItem, aSession, drillOf, drills } from '../make.ts';
@@ -24,8 +24,8 @@ describe('the staircase of an item', () => {
   const top = a('top', ['mid']);
 
   it('goes down and up from its drill, one above the other', () => {
-    expect(ids(stairsOf(mid, shelf(top, low, mid)))).to.equal('low mid top');
-    expect(ids(stairsOf(low, shelf(low)))).to.equal('low');
+    expect(ids(stairsOfItem(mid, shelf(top, low, mid)))).to.equal('low mid top');
+    expect(ids(stairsOfItem(low, shelf(low)))).to.equal('low');
   });
 
   it('ends where a step has no number, has heading, or is of another family', () => {
@@ -35,21 +35,22 @@ describe('the staircase of an item', () => {
       { loads: ['heading' as const] },
       { family: 'juggling' as const },
     ]) {
-      expect(ids(stairsOf(mid, shelf({ ...low, ...change }, mid, top))), JSON.stringify(change)).to.equal('mid top');
-      expect(ids(stairsOf(mid, shelf(low, mid, { ...top, ...change }))), JSON.stringify(change)).to.equal('low mid');
+      expect(ids(stairsOfItem(mid, shelf({ ...low, ...change }, mid, top))), JSON.stringify(change)).to.equal('mid top');
+      expect(ids(stairsOfItem(mid, shelf(low, mid, { ...top, ...change }))), JSON.stringify(change)).to.equal('low mid');
     }
   });
 
   it('takes the nearer of two steps down, the lower of two up, and four up at most', () => {
     const far = a('far');
     const two = a('two', ['far', 'mid']);
-    expect(ids(stairsOf(two, shelf(far, low, mid, two)))).to.equal('low mid two');
+    expect(ids(stairsOfItem(two, shelf(far, low, mid, two)))).to.equal('low mid two');
     const many = Array.from({ length: 8 }, (_, i) => a(`s${i}`, i === 0 ? [] : [`s${i - 1}`]));
-    expect(ids(stairsOf(many[0] as Drill, shelf(...many)))).to.equal('s0 s1 s2 s3 s4');
+    expect(ids(stairsOfItem(many[0] as Drill, shelf(...many)))).to.equal('s0 s1 s2 s3 s4');
   });
 
   it('ends on the shipped shelf, whatever the drill', () => {
-    for (const drill of drills.values()) expect(new Set(stairsOf(drill, drills)).size, drill.id).to.equal(stairsOf(drill, drills).length);
+    for (const drill of drills.values())
+      expect(new Set(stairsOfItem(drill, drills)).size, drill.id).to.equal(stairsOfItem(drill, drills).length);
   });
 });
 

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { catalogueById, type Drill } from '../../../src/core/drills/index.ts';
 import { checkWeek, itemsOf, measureSession, measureWeek } from '../../../src/core/planning/index.ts';
 import {
-  type Proposal,
+  type ProposedWeek,
   placesOf,
   proposeWeek,
   RECAP_AFTER,
@@ -22,7 +22,11 @@ import { often } from '../../often.ts';
 const drills = catalogueById;
 const planOf = (sessions: Session[]): WeekPlan => ({ title: '', focus: '', sessions });
 
-async function propose(squad: SquadToPlan, change: Partial<Wishes> = {}, shelf: ReadonlyMap<string, Drill> = drills): Promise<Proposal> {
+async function propose(
+  squad: SquadToPlan,
+  change: Partial<Wishes> = {},
+  shelf: ReadonlyMap<string, Drill> = drills,
+): Promise<ProposedWeek> {
   return proposeWeek(
     { facts: squad.facts, wishes: { ...squad.wishes, ...change }, drills: shelf, runner: TYPICAL_RUNNER },
     await solver(),
@@ -40,7 +44,7 @@ function atEase(seed = 5): SquadToPlan {
     wishes: { ...squad.wishes, style: 'balanced', days: [1, 3, 5], minutes: 20, focus: [], aim: null },
   };
 }
-const drillIds = (proposal: Proposal) => proposal.sessions.flatMap(itemsOf).map((item) => item.drillId);
+const drillIds = (proposal: ProposedWeek) => proposal.sessions.flatMap(itemsOf).map((item) => item.drillId);
 
 describe('a proposed week', () => {
   it('of any squad is sound: no limit of safety is broken and the checks have nothing to say', async function () {

@@ -1,8 +1,8 @@
 import { expect } from 'chai';
-import { stairsOf } from '../../../src/core/planning/index.ts';
+import { stairsOfItem } from '../../../src/core/planning/index.ts';
 import type { Item } from '../../../src/core/weeks/index.ts';
 import { decideScore } from '../../../src/server/review/decide.ts';
-import { ownStepsOf, previewWeek } from '../../../src/server/screens/planner-facts.ts';
+import { previewWeek, squadSteps } from '../../../src/server/screens/planner-facts.ts';
 import { thisWeek } from '../../../src/server/screens/this-week.ts';
 import { sendGo } from '../../../src/server/training/send-go.ts';
 import { makeWeek, openWeek, releaseWeek, saveWeek } from '../../../src/server/weeks/weeks.ts';
@@ -18,7 +18,7 @@ describe('an item that is the step each is on', () => {
 
   // A drill with one below and one above it, all judged by a number.
   const drill = [...drills.values()].find((one) => {
-    const stairs = stairsOf(one, drills);
+    const stairs = stairsOfItem(one, drills);
     return (
       stairs.length >= 3 &&
       stairs[1]?.id === one.id &&
@@ -26,7 +26,7 @@ describe('an item that is the step each is on', () => {
       stairs.every((step) => step.measure === one.measure)
     );
   });
-  const stairs = stairsOf(drill ?? drillOf('sole-taps'), drills);
+  const stairs = stairsOfItem(drill ?? drillOf('sole-taps'), drills);
   const [low, mid] = stairs.map((one) => one.id);
 
   const planned = (change: Partial<Item> = {}) => anItem(mid ?? '', { ownStep: { players: {} }, ...change });
@@ -37,7 +37,7 @@ describe('an item that is the step each is on', () => {
     return week;
   };
   const stepsOf = (week: string) =>
-    ownStepsOf(town.context, town.coach, { week }).items.map(({ shoes }) =>
+    squadSteps(town.context, town.coach, { week }).items.map(({ shoes }) =>
       shoes.map(({ nickname, step, chosen }) => [nickname, step, chosen]),
     );
   const drillsOf = () =>

@@ -11,14 +11,14 @@ import { checkWeek } from '../planner.ts';
 import { type Candidate, candidatesFor, type Order } from './candidates.ts';
 import { chooseWeek, type Solve } from './choose.ts';
 import { type Place, RECAP_AFTER, type Role, STYLE_LIMITS, type Wishes } from './wishes.ts';
-import { weave } from './woven.ts';
+import { weaveWeek } from './woven.ts';
 
 export type { Order } from './candidates.ts';
 export type { Solve, Solved } from './choose.ts';
 export * from './wishes.ts';
 
 /** A week that is proposed. */
-export interface Proposal {
+export interface ProposedWeek {
   sessions: Session[];
   /** Why each drill is there, by item id. */
   why: Record<string, string>;
@@ -134,7 +134,7 @@ function usualWeek(order: Order, id: () => string): Session[] {
  * @param solve solves an integer program; core has no solver of its own
  * @param id gives a new id for each part
  */
-export function proposeWeek({ wishes: wished, ...given }: Order, solve: Solve, id: () => string): Proposal {
+export function proposeWeek({ wishes: wished, ...given }: Order, solve: Solve, id: () => string): ProposedWeek {
   const { facts, drills, runner } = given;
   // No evening is longer than the squad's sessions are.
   const wishes = { ...wished, minutes: Math.min(wished.minutes, facts.sessionMinutes) };
@@ -145,7 +145,7 @@ export function proposeWeek({ wishes: wished, ...given }: Order, solve: Solve, i
     (one) => !swap || one.drill.id !== swap.drillId || wishes.pins.some((pin) => pin.drillId === one.drill.id),
   );
   const { chosen, best } = chooseWeek(order, candidates, { pins: wishes.pins, slot }, solve);
-  const woven = chosen.length > 0 ? weave(chosen, order, id) : { sessions: usualWeek(order, id), why: new Map<string, string>() };
+  const woven = chosen.length > 0 ? weaveWeek(chosen, order, id) : { sessions: usualWeek(order, id), why: new Map<string, string>() };
   const timed = woven.sessions.map((session) => withinTime(session, order));
   const look = (plan: WeekPlan) =>
     checkWeek(plan, drills, runner, { ...facts, sessionMinutes: Math.max(facts.sessionMinutes, wishes.minutes) }, id);

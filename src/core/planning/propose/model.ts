@@ -31,7 +31,7 @@ const COMBINATIONS_IN_SESSION = 3;
 const MOST_OF_WEEK = 0.6;
 
 /** A candidate on a day: the variables that say whether it is taken, and in how many rounds more than the fewest. */
-export interface Choice {
+export interface Option {
   name: string;
   rounds: string;
   day: number;
@@ -41,7 +41,7 @@ export interface Choice {
 export interface Model {
   /** The integer program in the LP format. */
   text: string;
-  choices: Choice[];
+  choices: Option[];
 }
 
 const figure = (n: number) => (Object.is(n, -0) ? 0 : n).toFixed(4);
@@ -112,17 +112,17 @@ export function modelOf(
   const limits = STYLE_LIMITS[wishes.style];
   const lines = new Lines();
   const choices = days.flatMap((day) => {
-    const all = candidates.map((candidate, i): Choice => ({ name: `x${day}_${i}`, rounds: `r${day}_${i}`, day, candidate }));
+    const all = candidates.map((candidate, i): Option => ({ name: `x${day}_${i}`, rounds: `r${day}_${i}`, day, candidate }));
     const settled = fixed.get(day);
     return settled ? all.filter(({ name }) => settled.has(name)) : all;
   });
   const met = new Set(facts.met);
   // To a squad that has met hardly anything everything is new.
   const begins = met.size < BEGINNERS ? 1 : 0;
-  const pick = (fits: (one: Choice) => boolean) => choices.filter(fits);
-  const count = (some: readonly Choice[]) => some.map(({ name }) => [1, name] as const);
+  const pick = (fits: (one: Option) => boolean) => choices.filter(fits);
+  const count = (some: readonly Option[]) => some.map(({ name }) => [1, name] as const);
   /** What choices cost of one thing: with their fewest rounds, and with each further one. */
-  const costs = (some: readonly Choice[], of: keyof Cost) =>
+  const costs = (some: readonly Option[], of: keyof Cost) =>
     some.flatMap(({ name, rounds, candidate }) =>
       [[candidate.cost[of], name] as const, [candidate.more[of], rounds] as const].filter(([n]) => n !== 0),
     );
@@ -220,7 +220,7 @@ export function modelOf(
     lines.row(count(mine.filter((one) => one.candidate.role === 'new skill')), '<=', 1);
     const easier = drill.easier.filter((id) => drills.has(id));
     for (const one of mine) {
-      const comesBefore = (other: Choice) =>
+      const comesBefore = (other: Option) =>
         other.day < one.day || (other.day === one.day && rank(other.candidate.role) < rank(one.candidate.role));
       // What is not met stands in no other role before it was new; a root may be warm-up or challenge at once.
       if (one.candidate.role !== 'new skill' && drill.easier.length > 0)

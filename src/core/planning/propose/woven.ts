@@ -38,7 +38,7 @@ function numbered(names: readonly string[]): string[] {
 }
 
 /** The choices as sessions: a day each, the blocks in their order, within a block the lower steps first. Reasons are by item id. */
-export function weave(
+export function weaveWeek(
   chosen: readonly Chosen[],
   { wishes, drills }: Order,
   id: () => string,
