@@ -20,16 +20,19 @@ import { often } from '../../often.ts';
 /* Weeks that are proposed for squads of all kinds, with the real solver. `npm run bench:propose` tries two hundred. */
 
 const drills = catalogueById;
+const PATIENT_SECONDS = 25;
 const planOf = (sessions: Session[]): WeekPlan => ({ title: '', focus: '', sessions });
 
 async function propose(
   squad: SquadToPlan,
   change: Partial<Wishes> = {},
   shelf: ReadonlyMap<string, Drill> = drills,
+  seconds = PATIENT_SECONDS,
 ): Promise<ProposedWeek> {
   return proposeWeek(
     { facts: squad.facts, wishes: { ...squad.wishes, ...change }, drills: shelf, runner: TYPICAL_RUNNER },
-    await solver(),
+    // With time enough: whether a machine is busy must not decide what is found.
+    await solver(seconds),
     squad.id,
   );
 }
@@ -46,13 +49,15 @@ function atEase(seed = 5): SquadToPlan {
 }
 const drillIds = (proposal: ProposedWeek) => proposal.sessions.flatMap(itemsOf).map((item) => item.drillId);
 
-describe('a proposed week', () => {
-  it('of any squad is sound: no limit of safety is broken and the checks have nothing to say', async function () {
-    this.timeout(60_000);
+describe('a proposed week', function () {
+  this.timeout(60_000);
+
+  it('of any squad is sound: no limit of safety is broken and the checks have nothing to say', async () => {
     for (let seed = 1; seed <= often(48); seed++) {
       const squad = squadToPlan(seed, drills);
       const { facts, wishes } = squad;
-      const proposal = await propose(squad);
+      // Sound, however much of it was found in the time that a coach waits.
+      const proposal = await propose(squad, {}, drills, 1.8);
       const plan = planOf(proposal.sessions);
       const at = `squad ${seed}`;
       expect(
