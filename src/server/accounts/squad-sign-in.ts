@@ -18,6 +18,22 @@ import type { AuthParts } from './parts.ts';
 /** How a nickname is compared when signing in. */
 export const signInName = (nickname: string) => nickname.trim().toLowerCase();
 
+/** A nickname by its letters and digits alone: without accents, capitals, spaces and pictures. Empty for one that has neither. */
+export const plainName = (nickname: string) =>
+  nickname
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^\p{Letter}\p{Number}]/gu, '');
+
+/** The one whose nickname was typed: to the letter, or the only one who has it without accents and pictures. */
+export function meantBy<T extends { name: string }>(typed: string, among: readonly T[]): T | undefined {
+  const exact = among.find((one) => one.name === signInName(typed));
+  if (exact) return exact;
+  const plain = plainName(typed);
+  const alike = plain === '' ? [] : among.filter((one) => plainName(one.name) === plain);
+  return alike.length === 1 ? alike[0] : undefined;
+}
+
 const WRONG = 'Squad code, nickname and PIN do not fit together. Check each one and try again.';
 const WRONG_LINK = 'This link does not work any more. Ask your guardian or your coach for a new one.';
 
@@ -78,13 +94,14 @@ export const squadSignIn = ({ db, config, hashes, limits, now, tell }: AuthParts
     const { nickname, pin } = asked;
     const code = asked.code.trim().toUpperCase();
     const from = ctx.headers?.get(ADDRESS_HEADER) ?? '';
-    const found = db
-      .select({ id: players.id, userId: players.userId, pinHash: players.pinHash })
+    const squad = db
+      .select({ id: players.id, userId: players.userId, pinHash: players.pinHash, name: squadPlayers.signInName })
       .from(squadPlayers)
       .innerJoin(squads, eq(squads.id, squadPlayers.squadId))
       .innerJoin(players, eq(players.id, squadPlayers.playerId))
-      .where(and(eq(squads.code, code), eq(squadPlayers.signInName, signInName(nickname)), isNull(squadPlayers.leftOn)))
-      .get();
+      .where(and(eq(squads.code, code), isNull(squadPlayers.leftOn)))
+      .all();
+    const found = meantBy(nickname, squad);
     const who = found?.id ?? `${code}/${signInName(nickname)}`;
     const giveBack = await begin({ who, from, squad: code, device: knownDevice(config.secret, ctx.getCookie(DEVICE_COOKIE), who) });
     const fits = await hashes.verify(found?.pinHash ?? (await decoy), pin);

@@ -11,6 +11,7 @@ import {
   searchDrills,
   WORKING_SIDES,
 } from '../../../src/core/drills/index.ts';
+import { wrongLetters } from '../../../src/core/drills/search.ts';
 import { drillOf } from '../make.ts';
 
 describe('the shelf of drills', () => {
@@ -98,6 +99,49 @@ describe('the shelf of drills', () => {
   it('refuses a drill whose paces do not rise', () => {
     const wrong = { ...drillOf('inside-taps'), pace: { easy: 2, usual: 1, fast: 3, ceiling: 4, estimated: true } };
     expect(Drill.safeParse(wrong).success).to.equal(false);
+  });
+});
+
+describe('a search that forgives', () => {
+  const ids = (query: string) => searchDrills(CATALOGUE, query).map((drill) => drill.id);
+
+  it('finds what was meant where a letter is wrong, missing, too many or changed about', () => {
+    for (const typed of ['juglge', 'jugle', 'juggglle', 'jaggle', 'tenis ball', 'staircaes', 'wal pass'])
+      expect(ids(typed), typed).not.to.deep.equal([]);
+    expect(ids('drag bcak')).to.include.members(ids('drag back'));
+  });
+
+  it('takes what is there as it is typed before it guesses, and does not guess at short words', () => {
+    expect(ids('sole taps')[0]).to.equal('sole-taps');
+    expect(ids('xqz')).to.deep.equal([]);
+    expect(ids('qqqqqqqq')).to.deep.equal([]);
+  });
+
+  it('counts wrong letters to the beginning of a word', () => {
+    expect(wrongLetters('jugg', 'juggling')).to.equal(0);
+    expect(wrongLetters('jgug', 'juggling')).to.equal(1);
+    expect(wrongLetters('jugh', 'juggling')).to.equal(1);
+    expect(wrongLetters('jug', 'jog')).to.equal(1);
+    expect(wrongLetters('ball', 'wall')).to.equal(1);
+    expect(wrongLetters('abcd', 'wxyz')).to.equal(4);
+    expect(wrongLetters('', 'word')).to.equal(0);
+  });
+
+  it('knows the usual words for what drills are like', () => {
+    const byId = (id: string) => CATALOGUE.find((drill) => drill.id === id);
+    for (const query of ['beginners', 'for beginners']) {
+      expect(ids(query).length, query).to.be.above(5);
+      expect(
+        ids(query).every((id) => byId(id)?.easier.length === 0 || /beginner/i.test(JSON.stringify(byId(id)))),
+        query,
+      ).to.equal(true);
+    }
+    expect(ids('weak foot')).to.include('sole-rolls').and.not.include('cross-course');
+    expect(ids('without a ball').every((id) => !byId(id)?.kit.includes('ball') || /without/i.test(JSON.stringify(byId(id))))).to.equal(
+      true,
+    );
+    expect(ids('indoors').length).to.be.above(5);
+    expect(ids('leg burner')).to.include('hop-out-in-taps');
   });
 });
 
