@@ -9,6 +9,17 @@ import { Feed } from './weeks.ts';
 export const Today = z.object({
   squad: z.object({ id: Id, name: z.string(), town: z.string(), code: z.string(), timeZone: z.string() }),
   day: DayText,
+  /** What comes first in a squad that begins; null once a first number has come in. */
+  first: z
+    .array(
+      z.object({
+        what: z.string(),
+        done: z.boolean(),
+        words: z.string(),
+        action: z.object({ words: z.string(), path: z.string() }).nullable(),
+      }),
+    )
+    .nullable(),
   /** What is open now. */
   open: z.object({ weekId: Id, number: z.number().int(), title: z.string(), closesAt: Instant }).nullable(),
   toReview: z.object({ doubted: z.number().int(), clips: z.number().int(), clear: z.number().int(), minutes: z.number().int() }),

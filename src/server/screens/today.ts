@@ -1,15 +1,17 @@
-import { and, eq, notInArray, sql } from 'drizzle-orm';
+import { and, eq, inArray, notInArray, sql } from 'drizzle-orm';
 import type { Today } from '../../contract/screens.ts';
 import { instantOf } from '../../core/calendar/days.ts';
 import { DAY_MS } from '../../core/calendar/lengths.ts';
+import { allItems } from '../../core/planning/index.ts';
 import { quietFor } from '../../core/progress/index.ts';
 import { reviewMinutes } from '../../core/scores/index.ts';
+import { type Beginning, firstSteps } from '../../core/squads/first-steps.ts';
 import type { Actor } from '../accounts/actor.ts';
 import { inSquadNow } from '../accounts/leaving.ts';
 import type { Context } from '../context.ts';
 import { drillNames } from '../drills/shelf.ts';
 import type { Db } from '../platform/db/connection.ts';
-import { clips, joinRequests, scoreFigures, weeks } from '../platform/db/schema.ts';
+import { clips, joinRequests, players, scoreFigures, session, weeks } from '../platform/db/schema.ts';
 import { allow, asPerson } from '../policy.ts';
 import { habitsOfCoach } from '../review/queue.ts';
 import { unseenHurts } from '../squads/hurts.ts';
@@ -100,6 +102,27 @@ function saidOf(db: Db, squadId: string, members: readonly Member[], now: number
     });
 }
 
+/** How far a squad has come that begins. */
+function beginningOf(db: Db, squad: Squad, members: readonly Member[]): Beginning {
+  const goes = db.select({ id: scoreFigures.scoreId }).from(scoreFigures).where(eq(scoreFigures.squadId, squad.id)).limit(1).get();
+  if (goes) return { players: members.length, signedIn: 0, week: null, released: false, goes: true };
+  const first = db.select().from(weeks).where(eq(weeks.squadId, squad.id)).orderBy(weeks.number).limit(1).get();
+  const ids = members.map((member) => member.id);
+  const signedIn = db
+    .selectDistinct({ id: session.userId })
+    .from(session)
+    .innerJoin(players, eq(players.userId, session.userId))
+    .where(inArray(players.id, ids))
+    .all();
+  return {
+    players: members.length,
+    signedIn: signedIn.length,
+    week: first ? { id: first.id, planned: allItems(first.plan).length > 0 } : null,
+    released: releasedWeeks(db, squad.id).length > 0,
+    goes: false,
+  };
+}
+
 /** The coach's four short lists, who is due, and what is open now. */
 export function today(context: Context, actor: Actor, input: { squad: string }): Today {
   const { db } = context;
@@ -120,6 +143,7 @@ export function today(context: Context, actor: Actor, input: { squad: string }):
   return {
     squad: { id: squad.id, name: squad.name, town: squad.town, code: squad.code, timeZone: squad.timeZone },
     day,
+    first: firstSteps(beginningOf(db, squad, members)),
     open: open
       ? { weekId: open.week.id, number: open.week.number, title: open.revision.content.title, closesAt: open.revision.closesAt }
       : null,

@@ -1,3 +1,4 @@
+import { Check } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
@@ -66,8 +67,42 @@ function Hurts({ today }: { today: Today }) {
   );
 }
 
-/** Today: what to review, who has gone quiet, whose streak is about to come undone, and what leaves the house soon. */
-export const TodayView = guarded(function TodayView({ today }: { today: Today }) {
+/** What comes first in a squad that begins: a list that fills itself, each with its one action. */
+function FirstSteps({ steps, base }: { steps: NonNullable<Today['first']>; base: string }) {
+  const next = steps.findIndex((step) => !step.done);
+  return (
+    <section className="slab p-4" aria-label="First steps">
+      <h2 className="pb-2">First steps</h2>
+      <ol className="flex flex-col divide-y divide-joint">
+        {steps.map(({ what, done, words, action }, i) => (
+          <li key={what} className="flex items-center gap-4 py-3">
+            <span
+              aria-hidden
+              className={`grid size-9 shrink-0 place-items-center rounded-full border-2 font-bold font-display ${done ? 'border-moss text-moss' : i === next ? 'border-lace text-lace' : 'border-joint text-dust'}`}
+            >
+              {done ? <Check className="size-5" /> : i + 1}
+            </span>
+            <span className="min-w-0 flex-1">
+              <span className="block font-semibold">
+                {what}
+                {done && <span className="sr-only">, done</span>}
+              </span>
+              <span className="block text-dust">{words}</span>
+            </span>
+            {action && (
+              <ButtonLink size="small" look={i === next ? 'main' : 'plain'} href={`${base}${action.path}`}>
+                {action.words}
+              </ButtonLink>
+            )}
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+/** The short lists of a squad that is under way. */
+function Lists({ today }: { today: Today }) {
   const { squad, toReview } = today;
   const base = `/coach/${squad.id}`;
   const waiting = toReview.doubted + toReview.clips + toReview.clear;
@@ -77,24 +112,7 @@ export const TodayView = guarded(function TodayView({ today }: { today: Today })
     </ButtonLink>
   );
   return (
-    <div className="flex flex-col gap-4">
-      <h1>Today</h1>
-      <Hurts today={today} />
-      {today.asking.length > 0 && (
-        <section className="slab border-l-4 border-l-mustard px-4 py-2" aria-label="Asked to join">
-          <ul>
-            <Row
-              action={
-                <ButtonLink size="small" href={`${base}/squad/people`}>
-                  Answer
-                </ButtonLink>
-              }
-            >
-              <span className="font-semibold">{today.asking.join(', ')}</span> <span className="text-dust">asked to join the squad</span>
-            </Row>
-          </ul>
-        </section>
-      )}
+    <>
       <div className="grid gap-4 lg:grid-cols-2">
         <List title="To review" empty="Nothing waits. Well kept.">
           {waiting === 0
@@ -172,6 +190,34 @@ export const TodayView = guarded(function TodayView({ today }: { today: Today })
           ))}
         </ul>
       </section>
+    </>
+  );
+}
+
+/** Today: what to review, who has gone quiet, whose streak is about to come undone, and what leaves the house soon. */
+export const TodayView = guarded(function TodayView({ today }: { today: Today }) {
+  const base = `/coach/${today.squad.id}`;
+  return (
+    <div className="flex flex-col gap-4">
+      <h1>Today</h1>
+      <Hurts today={today} />
+      {today.asking.length > 0 && (
+        <section className="slab border-l-4 border-l-mustard px-4 py-2" aria-label="Asked to join">
+          <ul>
+            <Row
+              action={
+                <ButtonLink size="small" href={`${base}/squad/people`}>
+                  Answer
+                </ButtonLink>
+              }
+            >
+              <span className="font-semibold">{today.asking.join(', ')}</span> <span className="text-dust">asked to join the squad</span>
+            </Row>
+          </ul>
+        </section>
+      )}
+      {today.first && <FirstSteps steps={today.first} base={base} />}
+      {!today.first && <Lists today={today} />}
     </div>
   );
 });
