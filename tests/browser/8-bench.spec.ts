@@ -322,15 +322,15 @@ test.describe
           .click();
         await expect(strip(page)).toBeVisible();
         await page.keyboard.press('w');
-        await page.keyboard.press('l');
+        await page.keyboard.press('o');
         await expect(page.getByRole('button', { name: /^Loop to here/ })).toBeVisible();
         for (let i = 0; i < 12; i++) await page.keyboard.press('.');
-        await page.keyboard.press('l');
+        await page.keyboard.press('o');
         await page.keyboard.press(' ');
         const at = () => page.locator('video').evaluate((v: HTMLVideoElement) => v.currentTime);
         await expect.poll(async () => (await at()) < 2.2, { intervals: [20] }).toBe(true);
         expect(await at()).toBeLessThan(3);
-        await page.keyboard.press('l');
+        await page.keyboard.press('o');
         await page.keyboard.press(' ');
         await page.getByRole('button', { name: /^Speak a line/ }).click();
         await expect(page.getByRole('button', { name: /^Stop, 18 s left/ })).toBeVisible();

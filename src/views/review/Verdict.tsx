@@ -1,5 +1,5 @@
 import { X } from 'lucide-react';
-import { type RefObject, useState } from 'react';
+import { type RefObject, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
 import { number } from '../../client/words.ts';
@@ -103,6 +103,7 @@ export function VerdictBox(props: Props) {
   const [typed, setTyped] = useState(place.typed);
   const [reason, setReason] = useState(place.reason);
   const [problems, setProblems] = useState<Record<string, string>>({});
+  const lineField = useRef<HTMLTextAreaElement>(null);
 
   const toggle = (cue: string) => {
     const next = cues.includes(cue) ? cues.filter((one) => one !== cue) : cues.length < CUES_MAX ? [...cues, cue] : cues;
@@ -126,6 +127,7 @@ export function VerdictBox(props: Props) {
     else if (verdict === 'set aside') reasonField.current?.focus();
   };
   Object.assign(handlers.current, {
+    line: () => lineField.current?.focus(),
     counted: () => item.value !== null && decide('counted'),
     corrected: () => decide('corrected'),
     again: () => decide('again please'),
@@ -167,14 +169,24 @@ export function VerdictBox(props: Props) {
       )}
       {bench && <Cues bench={bench} squad={squad} cues={cues} onToggle={toggle} attempt={attempt} onBench={onBench} />}
       <label className="flex flex-col gap-1">
-        <span className="font-semibold">A line to {item.player.nickname}</span>
+        <span className="font-semibold">
+          <Key name={keys.line} /> A line to {item.player.nickname}{' '}
+          <span className="font-normal text-dust text-sm">Ctrl Enter: counted</span>
+        </span>
         <textarea
+          ref={lineField}
           className="field min-h-14"
           value={line}
           maxLength={400}
           onChange={(event) => {
             setLine(event.target.value);
             onPlace({ line: event.target.value });
+          }}
+          onKeyDown={(event) => {
+            if (event.key === 'Escape') event.currentTarget.blur();
+            if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey) || event.repeat || item.value === null) return;
+            event.preventDefault();
+            decide('counted');
           }}
         />
       </label>
@@ -204,7 +216,10 @@ export function VerdictBox(props: Props) {
               setReason(event.target.value);
               onPlace({ reason: event.target.value });
             }}
-            onKeyDown={(event) => event.key === 'Enter' && decide('set aside')}
+            onKeyDown={(event) => {
+              if (event.key === 'Escape') event.currentTarget.blur();
+              if (event.key === 'Enter' && !event.repeat) decide('set aside');
+            }}
           />
           {problems.reason && <span className="text-sm text-stop">{problems.reason}</span>}
         </div>

@@ -1,3 +1,4 @@
+import { useRef } from 'react';
 import { type Keys, useKeys } from '../../client/use-keys.ts';
 
 /** What a key can do on the bench, with its usual key, the words on its button and, where those are short, what it does at length. */
@@ -13,7 +14,7 @@ export const BENCH_KEYS = {
   slower: { key: '[', words: 'Slower' },
   faster: { key: ']', words: 'Faster' },
   'work start': { key: 'w', words: 'Start', long: 'To the start of the work' },
-  loop: { key: 'l', words: 'Loop', long: 'Repeat a stretch: from, to, off' },
+  loop: { key: 'o', words: 'Loop', long: 'Repeat a stretch: from, to, off' },
   earlier: { key: 'ArrowLeft', words: 'Earlier', long: 'Mark one picture earlier' },
   later: { key: 'ArrowRight', words: 'Later', long: 'Mark one picture later' },
   'previous mark': { key: 'ArrowUp', words: 'Mark before' },
@@ -23,6 +24,7 @@ export const BENCH_KEYS = {
   whole: { key: 'e', words: 'To the end', long: 'Counted to the end of the work' },
   compare: { key: 'v', words: 'Beside another clip' },
   remark: { key: 'r', words: 'Remark here' },
+  line: { key: 'l', words: 'Line', long: 'Write the line' },
   counted: { key: 'Enter', words: 'Counted' },
   corrected: { key: 'c', words: 'Corrected' },
   again: { key: 'a', words: 'Again please' },
@@ -61,6 +63,10 @@ const takesPresses = (target: EventTarget | null) =>
 
 export type KeyHandlers = Partial<Record<BenchAct, () => void>> & { cue?(n: number): void };
 
+/** Acts that decide a score and bring the next one: a second press at once was meant for the one that is gone. */
+const DECIDE: readonly BenchAct[] = ['counted', 'corrected', 'again', 'set aside'];
+const TWICE_MS = 150;
+
 /** Acts that go on while their key is held down. */
 const REPEAT: readonly BenchAct[] = ['frame on', 'frame back', 'earlier', 'later'];
 
@@ -69,10 +75,11 @@ const REPEAT: readonly BenchAct[] = ['frame on', 'frame back', 'earlier', 'later
  * @param handlers the parts of the bench put what they do there
  */
 export function useBenchKeys(map: KeyMap, handlers: KeyHandlers): void {
-  useKeys(() => keysOf(map, handlers));
+  const decidedAt = useRef(Number.NEGATIVE_INFINITY);
+  useKeys(() => keysOf(map, handlers, decidedAt));
 }
 
-function keysOf(map: KeyMap, handlers: KeyHandlers): Keys {
+function keysOf(map: KeyMap, handlers: KeyHandlers, decidedAt: { current: number }): Keys {
   const { cue } = handlers;
   const cues = cue ? [1, 2, 3, 4, 5, 6, 7, 8, 9].map((n): [string, Keys[string]] => [String(n), () => cue(n)]) : [];
   const acts = BENCH_ACTS.flatMap((act): [string, Keys[string]][] => {
@@ -81,6 +88,10 @@ function keysOf(map: KeyMap, handlers: KeyHandlers): Keys {
     const press: Keys[string] = (event) => {
       if ((event.key === 'Enter' || event.key === ' ') && takesPresses(event.target)) return false;
       if (event.repeat && !REPEAT.includes(act)) return false;
+      if (DECIDE.includes(act)) {
+        if (event.timeStamp - decidedAt.current < TWICE_MS) return true;
+        decidedAt.current = event.timeStamp;
+      }
       return does();
     };
     return [[map[act] === ' ' ? 'Space' : map[act], press]];
