@@ -175,6 +175,19 @@ export const weeksApi = {
     }),
     response: WeekDetail,
   }),
+  putIn: endpoint({
+    method: 'POST',
+    path: '/squads/{squad}/next-week/drills',
+    act: 'make a week',
+    summary: 'Puts a drill into the next week that is not released yet, as a recap; a week is made where there is none.',
+    params: z.object({ squad: Id }),
+    body: z.object({
+      /** The id of the week, should one be made. */
+      id: Id,
+      drill: z.string().max(80),
+    }),
+    response: WeekDetail,
+  }),
   open: endpoint({
     method: 'GET',
     path: '/weeks/{week}',

@@ -8,5 +8,6 @@ export { checkKey, mendAll, withSoundMends } from './mending.ts';
 export { catchUpsFor, type Given, NOTHING_GIVEN, type OwnStep, personalWeek } from './personal.ts';
 export { checkWeek } from './planner.ts';
 export { CHECKS, type Check, type EarlierWeek, type PlannedPlayer, type PlannerFacts } from './planner-view.ts';
+export { putIn } from './put-in.ts';
 export { SHAPE_NAMES, SHAPES, type ShapeName, shapeSession } from './shapes.ts';
 export { type Shoe, type StepGo, shoeOn, stairsOfItem } from './shoes.ts';

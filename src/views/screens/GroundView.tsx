@@ -1,8 +1,12 @@
 import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { call } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
+import { useAttempt } from '../../client/use-attempt.ts';
 import type { NotThereYet } from '../../contract/tables.ts';
+import { weeksApi } from '../../contract/weeks.ts';
 import { plural } from '../../core/text/plural.ts';
-import { Notice } from '../../ui/parts/index.ts';
+import { Button, Notice } from '../../ui/parts/index.ts';
 import { SquadTabs } from '../squads/SquadTabs.tsx';
 
 /** Who has not met it: by name, or everybody but the few who have. */
@@ -14,6 +18,12 @@ function notYetWords({ notYet, has, tried }: NotThereYet['rows'][number]): strin
 /** What the squad cannot do yet: of each drill of the last weeks, the share that met the band of their level. */
 export const GroundView = guarded(function GroundView({ ground, squad }: { ground: NotThereYet; squad: string }) {
   const [all, setAll] = useState(false);
+  const { done, said, problem, busy, attempt } = useAttempt();
+  const put = (drillId: string, drillName: string) =>
+    attempt(async () => {
+      const week = await call(weeksApi.putIn, { squad }, { id: uuid(), drill: drillId });
+      return `“${drillName}” is in week ${week.number}.`;
+    });
   const open = ground.rows.filter((row) => row.met < row.tried);
   const rows = all ? ground.rows : open;
   return (
@@ -28,6 +38,8 @@ export const GroundView = guarded(function GroundView({ ground, squad }: { groun
         <input type="checkbox" className="size-5" checked={all} onChange={(event) => setAll(event.target.checked)} />
         Also what everybody can do ({ground.rows.length - open.length})
       </label>
+      {done && said && <Notice tone="done">{said}</Notice>}
+      {problem && <Notice tone="stop">{problem}</Notice>}
       {rows.length === 0 ? (
         <Notice>
           {ground.rows.length === 0
@@ -50,6 +62,9 @@ export const GroundView = guarded(function GroundView({ ground, squad }: { groun
                 </th>
                 <th scope="col" className="px-3 py-2 text-start">
                   Not there yet
+                </th>
+                <th scope="col" className="px-3 py-2">
+                  <span className="sr-only">What to do</span>
                 </th>
               </tr>
             </thead>
@@ -74,6 +89,17 @@ export const GroundView = guarded(function GroundView({ ground, squad }: { groun
                   </td>
                   <td className="px-3 py-2 text-end">{row.balance === null ? '' : row.balance.toFixed(2)}</td>
                   <td className="px-3 py-2 text-dust text-sm">{notYetWords(row)}</td>
+                  <td className="px-3 py-2 text-end">
+                    <Button
+                      size="tight"
+                      className="whitespace-nowrap"
+                      disabled={busy}
+                      aria-label={`Put ${row.drillName} in the next week`}
+                      onClick={() => void put(row.drillId, row.drillName)}
+                    >
+                      In the next week
+                    </Button>
+                  </td>
                 </tr>
               ))}
             </tbody>

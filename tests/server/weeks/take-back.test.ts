@@ -3,6 +3,7 @@ import { plannerFacts } from '../../../src/server/screens/planner-facts.ts';
 import { propose } from '../../../src/server/screens/proposals.ts';
 import { thisWeek } from '../../../src/server/screens/this-week.ts';
 import { setAside } from '../../../src/server/weeks/asides.ts';
+import { putInNextWeek } from '../../../src/server/weeks/put-in.ts';
 import { dropWeek, takeBackRelease } from '../../../src/server/weeks/take-back.ts';
 import { listWeeks, makeWeek, openWeek, releaseWeek, saveWeek } from '../../../src/server/weeks/weeks.ts';
 import { aPlan, makeAssistant, openTown, type Town, uuid } from '../make.ts';
@@ -64,6 +65,21 @@ describe('what a coach takes back', () => {
     schedule(kept);
     expect(() => dropWeek(town.context, town.coach, { week: kept })).to.throw('Take the release back first');
     expect(() => dropWeek(town.context, town.coach, { week: gone })).to.throw('not here');
+  });
+
+  it('a drill that the squad is not at yet is put into the next week that nobody has, once; a week is made where there is none', () => {
+    const put = () => putInNextWeek(town.context, town.coach, { squad: town.squad, id: uuid(), drill: 'sole-taps' });
+    const ids = (week: string) =>
+      open(week).plan.sessions.flatMap((session) => session.blocks.flatMap((block) => block.items.map((item) => item.drillId)));
+    const released = draft();
+    releaseWeek(town.context, town.coach, { week: released, when: { kind: 'now' } });
+    const before = open(released);
+    const made = put();
+    expect([made.number, made.state, made.draft]).to.deep.equal([2, 'draft', 2]);
+    expect(ids(made.id)).to.deep.equal(['sole-taps']);
+    expect(put()).to.deep.equal(made);
+    expect(open(released)).to.deep.equal(before);
+    expect(() => putInNextWeek(town.context, town.coach, { squad: town.squad, id: uuid(), drill: 'no-such-drill' })).to.throw();
   });
 
   describe('a check that is set aside', () => {
