@@ -199,6 +199,7 @@ function seal(begun: Begun, copied: Pick<Manifest, 'files' | 'missing'> & { sha2
 
 const drop = ({ half }: Begun) => rmSync(half, { recursive: true, force: true });
 
+/** Pages that are copied before others may write; a write in between makes SQLite begin anew, and then more are taken at once, until it ends. */
 const PAGES_AT_ONCE = 200;
 
 /**
@@ -212,10 +213,13 @@ export async function makeBackup(config: Config, kind: BackupKind, now: number, 
   try {
     const source = new Database(config.databaseFile, { readonly: true, fileMustExist: true });
     try {
+      let [pages, least] = [PAGES_AT_ONCE, Number.POSITIVE_INFINITY];
       await source.backup(database, {
         progress({ totalPages, remainingPages }) {
           if (totalPages > 0) say(`database ${Math.round(100 - (100 * remainingPages) / totalPages)} %`);
-          return PAGES_AT_ONCE;
+          if (remainingPages >= least) pages *= 2;
+          least = Math.min(least, remainingPages);
+          return pages;
         },
       });
     } finally {
