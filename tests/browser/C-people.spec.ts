@@ -387,6 +387,12 @@ test(
     await expect(page.getByRole('row', { name: /^Fig/ })).toHaveCount(0);
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(page.getByRole('row', { name: /^Fig/ })).toBeVisible();
+    // A new PIN cannot be taken back, so it is asked first.
+    await page.getByRole('row', { name: /^Fig/ }).getByRole('button', { name: 'New PIN' }).click();
+    await expect(page.getByRole('dialog', { name: 'A new PIN for Fig?' })).toBeVisible();
+    await page.getByRole('button', { name: 'Make a new PIN' }).click();
+    await expect(page.getByRole('dialog', { name: 'Fig’s new PIN' }).getByText(/^\d{4,}$/)).toBeVisible();
+    await page.getByRole('button', { name: 'Close' }).click();
     await page.getByRole('region', { name: 'Coaches' }).getByRole('button', { name: 'Take out' }).click();
     await expect(page.getByText('Coach Chervil coaches this squad no more.')).toBeVisible();
     await desk.goto(`${base}/today`);
@@ -440,6 +446,22 @@ test('rules are changed, written down, and said where they are wrong; a new squa
   await awake(page);
   await page.getByRole('button', { name: 'Make the cards' }).click();
   await expect(page.getByRole('article', { name: 'Card of Eel' }).getByRole('img')).toBeVisible();
+
+  // Today of a squad that begins is what comes first, each with its one action; the list fills itself.
+  const today = page.url().replace(/\/squad\/cards.*$/, '/today');
+  await page.goto(today);
+  const steps = page.getByRole('region', { name: 'First steps' });
+  await expect(steps.getByRole('listitem')).toHaveCount(5);
+  await expect(steps.getByText('2 in the squad.')).toBeVisible();
+  await steps.getByRole('link', { name: 'Make it' }).click();
+  await awake(page);
+  await page.getByRole('button', { name: 'Make the next week' }).click();
+  await page.getByRole('button', { name: 'Propose' }).click();
+  await page.getByRole('button', { name: 'Take this week' }).click();
+  await expect(page.getByText('All saved')).toBeVisible();
+  await page.goto(today);
+  await expect(steps.getByText('There is a week with drills in it.')).toBeVisible();
+  await expect(steps.getByRole('link', { name: 'Release it' })).toBeVisible();
 });
 
 test('a password is reset by the mail in the local mailbox, and changed in the account, which ends other sign-ins', async ({

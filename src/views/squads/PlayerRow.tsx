@@ -46,6 +46,7 @@ export function PlayerRow({
 }: PeopleBoxProps & { one: PersonView; onPin(nickname: string, pin: string): void }) {
   const [removing, setRemoving] = useState(false);
   const [correcting, setCorrecting] = useState(false);
+  const [renewing, setRenewing] = useState(false);
   const [unguarding, setUnguarding] = useState<PersonView['guardians'][number] | null>(null);
   const at = { squad: shown.squad.id, player: one.playerId };
   const head = shown.me.role === 'head coach';
@@ -96,15 +97,7 @@ export function PlayerRow({
               Guardian’s code
             </Button>
           )}
-          <Button
-            size="small"
-            onClick={() =>
-              act(async () => {
-                const { pin } = await call(squadsApi.resetPin, at, {});
-                onPin(one.nickname, pin);
-              })
-            }
-          >
+          <Button size="small" onClick={() => setRenewing(true)}>
             New PIN
           </Button>
           {head && (
@@ -123,6 +116,24 @@ export function PlayerRow({
               act(refresh);
             }}
           />
+        )}
+        {renewing && (
+          <Dialog label={`A new PIN for ${one.nickname}?`} onClose={() => setRenewing(false)}>
+            <p>The old one stops working at once, and {one.nickname} is signed out on every device. It cannot be taken back.</p>
+            <Button
+              look="stop"
+              className="self-start"
+              onClick={() => {
+                setRenewing(false);
+                act(async () => {
+                  const { pin } = await call(squadsApi.resetPin, at, {});
+                  onPin(one.nickname, pin);
+                });
+              }}
+            >
+              Make a new PIN
+            </Button>
+          </Dialog>
         )}
         {unguarding && (
           <Dialog label={`Take ${unguarding.name} out as guardian?`} onClose={() => setUnguarding(null)}>
