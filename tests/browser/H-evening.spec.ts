@@ -121,6 +121,29 @@ test.describe('the coach’s evening', () => {
     await saved(page);
     expect(Object.keys(itemsOf(await weekOf(page)).find((item) => item.ownStep)?.ownStep?.players ?? {})).toHaveLength(1);
 
+    // Everybody's numbers stand on one sheet, with the reason of the one that has the focus, and are typed over in place.
+    await page.getByRole('button', { name: 'Numbers' }).click();
+    const numbers = page.getByRole('dialog', { name: 'Everybody’s numbers' });
+    await numbers.getByRole('button', { name: 'All on one sheet' }).click();
+    const mine = numbers.getByLabel(/^Comet, Sole taps/).first();
+    await mine.focus();
+    await expect(numbers.getByRole('status')).toContainText('Comet, Sole taps');
+    await mine.fill('77');
+    await mine.press('Enter');
+    await expect(numbers.getByLabel(/^Comet, Sole taps/).first()).toHaveClass(/text-lace/);
+    await expect(numbers.getByLabel(/^Comet, Sole taps/).first()).toHaveValue('77');
+    // Emptied, it goes back to the rule.
+    await numbers
+      .getByLabel(/^Comet, Sole taps/)
+      .first()
+      .fill('');
+    await numbers
+      .getByLabel(/^Comet, Sole taps/)
+      .first()
+      .press('Enter');
+    await expect(numbers.getByLabel(/^Comet, Sole taps/).first()).not.toHaveClass(/text-lace/);
+    await numbers.getByRole('button', { name: 'Close' }).click();
+
     // A check is set aside for this week, and looked at again.
     await page.getByRole('button', { name: /^Remove the session Recap day/ }).click();
     const checks = page.getByRole('region', { name: 'Checks' });

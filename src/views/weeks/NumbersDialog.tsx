@@ -6,6 +6,7 @@ import { numbersApi, type OwnNumberSent, type SquadNumbers } from '../../contrac
 import type { NumberToBeat } from '../../contract/training.ts';
 import { BETTER, resultUnit } from '../../core/drills/terms.ts';
 import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
+import { NumbersSheet } from './NumbersSheet.tsx';
 
 interface Props {
   weekId: string;
@@ -122,26 +123,43 @@ function Cell({
 export function NumbersDialog({ weekId, saveNow, onClose }: Props) {
   const { found, problem: unread, put } = useRead(numbersApi.squad, { week: weekId }, { before: saveNow });
   const [itemId, setItemId] = useState<string | null>(null);
+  const [sheet, setSheet] = useState(false);
   const [change, setChange] = useState<Change | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
   const problem = refused ?? unread;
   const item = found?.items.find((one) => one.itemId === itemId) ?? found?.items[0];
-  const set = async (sent: Omit<OwnNumberSent, 'id' | 'item'>) => {
-    if (!item) return;
+  const set = async (of: string, sent: Omit<OwnNumberSent, 'id' | 'item'>) => {
     setRefused(null);
     try {
-      put(await call(numbersApi.setOwn, { week: weekId }, { ...sent, id: uuid(), item: item.itemId }));
+      put(await call(numbersApi.setOwn, { week: weekId }, { ...sent, id: uuid(), item: of }));
       setChange(null);
     } catch (error) {
       setRefused(sentenceOf(error));
     }
   };
   return (
-    <Dialog label="Everybody’s numbers" onClose={onClose} className="max-w-5xl bg-slab">
+    <Dialog label="Everybody’s numbers" onClose={onClose} className={sheet ? 'max-w-7xl bg-slab' : 'max-w-5xl bg-slab'}>
       {problem && <Notice tone="stop">{problem}</Notice>}
       {!found && !problem && <p className="text-dust">Working out everybody’s numbers…</p>}
       {found && found.items.length === 0 && <Notice>Nothing in this week is scored, so nobody gets a number.</Notice>}
       {found && item && (
+        <fieldset className="flex gap-2">
+          <legend className="sr-only">How they are shown</legend>
+          {[false, true].map((one) => (
+            <Button
+              key={String(one)}
+              size="small"
+              look={sheet === one ? 'main' : 'plain'}
+              aria-pressed={sheet === one}
+              onClick={() => setSheet(one)}
+            >
+              {one ? 'All on one sheet' : 'A drill at a time'}
+            </Button>
+          ))}
+        </fieldset>
+      )}
+      {found && item && sheet && <NumbersSheet numbers={found} onSet={(of, sent) => void set(of, sent)} />}
+      {found && item && !sheet && (
         <>
           <label className="flex flex-wrap items-center gap-2">
             Drill
@@ -170,7 +188,7 @@ export function NumbersDialog({ weekId, saveNow, onClose }: Props) {
                   item={item}
                   change={change}
                   onChange={setChange}
-                  onSet={(sent) => void set(sent)}
+                  onSet={(sent) => void set(item.itemId, sent)}
                 />
               ))}
             </tbody>
