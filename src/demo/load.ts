@@ -251,10 +251,17 @@ const KIND_LINES = [
   'That is your best this month.',
 ];
 
-/** The coach goes through what came in: clear ones are counted, doubted ones corrected, asked for again, or set aside. */
-function reviewUntil(scene: Scene, until: number, filmed: ReadonlySet<string>): void {
+/** Clear scores that wait at any hour: on some there was no session for a day and a half. */
+const WAIT_AT_LEAST = 12;
+
+/** The coach goes through what came in: clear ones are counted, doubted ones corrected, asked for again, or set aside; the newest are left to wait. */
+function reviewUntil(scene: Scene, latest: number, filmed: ReadonlySet<string>): void {
   const { context, coach, random } = scene;
-  for (const one of judgedScores(context.db, undefined)) {
+  const all = judgedScores(context.db, undefined);
+  const clear = all.filter((one) => !one.decision && !filmed.has(one.score.id) && one.score.value !== null && one.doubts.length === 0);
+  const newest = clear.map((one) => one.score.receivedAt).sort((a, b) => b - a);
+  const until = Math.min(latest, (newest[WAIT_AT_LEAST - 1] ?? Number.POSITIVE_INFINITY) - 1);
+  for (const one of all) {
     if (one.decision || one.score.receivedAt > until || filmed.has(one.score.id)) continue;
     scene.setNow(Math.min(one.score.receivedAt + 20 * HOUR, scene.realNow));
     const base = { score: one.score.id, id: seededId(context.now(), random), reason: null, line: null, cues: [], value: null };
