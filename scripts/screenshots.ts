@@ -104,11 +104,10 @@ if (want('printed-moves')) {
 for (const [name, path] of [
   ['tables', 'squad/tables'],
   ['fair-numbers', 'squad/calibration'],
-  ['rules', 'rules'],
 ] as const) {
   if (!want(name)) continue;
   await desk.goto(`${base}/${path}`, { waitUntil: 'networkidle' });
-  await shoot(desk, name, name === 'rules');
+  await shoot(desk, name);
 }
 if (want('post')) {
   await desk.goto(`${base}/post`, { waitUntil: 'networkidle' });
@@ -125,6 +124,19 @@ if (want('week-bench')) {
     .first()
     .click();
   await shoot(desk, 'week-bench');
+}
+if (want('propose')) {
+  await desk.goto(`${base}/weeks`);
+  await desk.getByRole('link', { name: /draft/ }).first().click();
+  await desk.waitForLoadState('networkidle');
+  await desk.getByRole('button', { name: 'Propose' }).click();
+  await desk.getByRole('button', { name: /^Keep / }).first().waitFor();
+  await desk.getByText('Thinking it through…').first().waitFor({ state: 'hidden' });
+  await desk
+    .getByRole('button', { name: /^Keep / })
+    .first()
+    .click();
+  await shoot(desk, 'propose');
 }
 
 if (want('staircase-map')) {
