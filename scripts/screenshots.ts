@@ -130,12 +130,11 @@ if (want('propose')) {
   await desk.getByRole('link', { name: /draft/ }).first().click();
   await desk.waitForLoadState('networkidle');
   await desk.getByRole('button', { name: 'Propose' }).click();
-  await desk.getByRole('button', { name: /^Keep / }).first().waitFor();
-  await desk.getByText('Thinking it through…').first().waitFor({ state: 'hidden' });
-  await desk
-    .getByRole('button', { name: /^Keep / })
-    .first()
-    .click();
+  const proposal = desk.getByRole('dialog', { name: 'Propose the week' });
+  const keep = proposal.getByRole('button', { name: /^Keep / }).first();
+  await keep.waitFor();
+  await proposal.getByText('Thinking it through…').first().waitFor({ state: 'hidden' });
+  await keep.click();
   await shoot(desk, 'propose');
 }
 
