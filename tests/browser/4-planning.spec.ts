@@ -110,7 +110,8 @@ test.describe('planning a week', () => {
     const session = page.getByRole('region', { name: 'Session Course day' });
     const from = session.getByRole('button', { name: 'Move Cross course with the ball', exact: true });
     const to = session.getByRole('button', { name: 'Move Cross course without the ball', exact: true });
-    await from.scrollIntoViewIfNeeded();
+    // Both in view, so that nothing scrolls on the way.
+    await to.evaluate((element) => element.scrollIntoView({ block: 'center' }));
     const [a, b] = [await from.boundingBox(), await to.boundingBox()];
     if (!a || !b) throw new Error('no handle');
     await page.mouse.move(a.x + 8, a.y + 8);

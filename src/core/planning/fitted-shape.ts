@@ -27,8 +27,8 @@ function inReachOnly(session: Session, drills: ReadonlyMap<string, Drill>, facts
   };
 }
 
-/** Checks that look at the whole week: a week that is being built answers them with another session. */
-const OF_THE_WEEK: readonly CheckName[] = ['no challenge', 'no recap', 'many more touches', 'many headers'];
+/** Checks that look at the whole week: they are the coach's to mend, in whichever session; a shape stays what it is. */
+const OF_THE_WEEK: readonly CheckName[] = ['no recap', 'many more touches', 'many headers'];
 
 /**
  * A starting shape as it suits one squad: no longer than its sessions, of drills that are in reach and done at most homes, so that the planner
@@ -53,7 +53,7 @@ export function fittedShape(
     facts,
     met,
   );
-  const aside = [...(facts.aside ?? []), ...(others.length > 0 ? OF_THE_WEEK : [])];
+  const aside = [...(facts.aside ?? []), ...OF_THE_WEEK, ...(others.length > 0 ? (['no challenge'] as const) : [])];
   const look = (plan: WeekPlan) => checkWeek(plan, drills, runner, { ...facts, met: [...met], aside }, id);
   return mendAll({ title: 'A week', focus: '', sessions: [made] }, look).sessions[0] ?? made;
 }

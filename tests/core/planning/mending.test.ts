@@ -228,6 +228,14 @@ describe('a starting shape for a squad', () => {
     );
   });
 
+  it('is not changed by what the whole week lacks', () => {
+    const earlier = [{ number: 1, newSkills: ['v-inside'], drills: ['v-inside'] }];
+    const facts = { ...FACTS, met: [...drills.keys()], sessionMinutes: 45, earlier, meanTouches: 10 };
+    const made = fittedShape('course day', { minutes: 25, drills, id: anId }, facts, TYPICAL_RUNNER);
+    expect(made.blocks.map((block) => block.kind)).to.deep.equal(['warm-up', 'challenge', 'recap', 'challenge']);
+    expect(made.blocks[0]?.items[0]?.dose).to.deep.equal({ measure: 'sets', sets: 10 });
+  });
+
   it('keeps what it is where all of it is in reach, and is never longer than the squad’s sessions', () => {
     const facts = { ...FACTS, met: [...drills.keys()], sessionMinutes: 45 };
     const made = fittedShape('recap day', { minutes: 18, drills, id: anId }, facts, TYPICAL_RUNNER);
