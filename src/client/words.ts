@@ -1,7 +1,8 @@
+import { WEEKDAYS } from '../core/calendar/weekdays.ts';
+
 /** Dates and feet in words, the same on all screens. */
 
 const LETTERS = ['M', 'T', 'W', 'T', 'F', 'S', 'S'];
-export const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 
 /** 1 Monday … 7 Sunday of an ISO date. */
 const weekdayOf = (day: string) => ((new Date(`${day}T12:00:00Z`).getUTCDay() + 6) % 7) + 1;

@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import type { Drill } from '../core/drills/schema.ts';
-import { checkKey, type Look, mendAll, soundMend } from '../core/planning/mending.ts';
+import { checkKey, type Look, mendAll, withSoundMends } from '../core/planning/mending.ts';
 import { checkWeek } from '../core/planning/planner.ts';
 import type { PlannerFacts } from '../core/planning/planner-view.ts';
 import type { Runner } from '../core/training/index.ts';
@@ -27,10 +27,9 @@ addEventListener('message', ({ data }: MessageEvent<MendAsk>) => {
     const { plan } = data;
     const looking = look;
     const checks = looking(plan);
-    const mends = checks.flatMap((check) => {
-      const sound = soundMend(plan, check, checks, looking);
-      return sound ? [{ key: checkKey(check), ...sound }] : [];
-    });
+    const mends = withSoundMends(plan, checks, looking).flatMap((check) =>
+      check.mend ? [{ key: checkKey(check), label: check.mend.label, plan: check.mend.apply(plan) }] : [],
+    );
     const reply: MendReply = { mends, all: mends.length > 1 ? mendAll(plan, looking) : null };
     postMessage(reply);
   }

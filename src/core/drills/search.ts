@@ -14,12 +14,11 @@ const INDOORS = 2.5;
 /** The usual words for what a drill is like, which its own words do not say. */
 function usualWords({ easier, sides, kit, space, loads, measure, family }: Drill): string {
   const words: string[] = [];
-  if (easier.length === 0) words.push('beginner beginners easy easiest start starter first step');
+  if (easier.length === 0) words.push('beginner beginners easy easiest start starter');
   if (sides === 'each foot' || sides === 'other foot only' || sides === 'stronger then other')
     words.push('weak weaker other foot both feet one foot');
   if (sides === 'alternating') words.push('both feet in turn');
-  if (!kit.includes('ball') && !kit.includes('tennis ball')) words.push('no ball without ball');
-  if (!kit.includes('wall')) words.push('no wall');
+  if (!kit.includes('ball') && !kit.includes('tennis ball')) words.push('without ball');
   if (kit.every((one) => one === 'ball') && space.length <= INDOORS && space.width <= INDOORS)
     words.push('indoors inside room small space rain');
   if (loads.includes('single-leg hop')) words.push('hop hopping jump leg burner legs hard work');

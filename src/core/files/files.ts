@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { CheckedDrill } from '../drills/checked.ts';
 import { Drill } from '../drills/schema.ts';
 import { copyPlan } from '../weeks/copy.ts';
+import { withItems } from '../weeks/edit.ts';
 import { WeekPlan } from '../weeks/schema.ts';
 import { HistoryFile } from './history.ts';
 
@@ -36,17 +37,10 @@ export function weekFile(plan: WeekPlan, drills: ReadonlyMap<string, Drill>): We
     return drill;
   });
   // Who is on which step is nobody else's business.
-  const week = {
-    ...plan,
-    sessions: plan.sessions.map((session) => ({
-      ...session,
-      blocks: session.blocks.map((block) => ({
-        ...block,
-        items: block.items.map((item) => (item.ownStep ? { ...item, ownStep: { players: {} } } : item)),
-      })),
-    })),
-  };
-  return { format: 'eager-feet/week', version: 1, week, drills: used };
+  const sessions = plan.sessions.map((session) =>
+    withItems(session, (item) => (item.ownStep ? { ...item, ownStep: { players: {} } } : item)),
+  );
+  return { format: 'eager-feet/week', version: 1, week: { ...plan, sessions }, drills: used };
 }
 
 export interface ImportedWeek {

@@ -1,5 +1,5 @@
 import type { Drill } from '../drills/schema.ts';
-import { changeBlock, changeItem, withSeconds } from '../weeks/edit.ts';
+import { changeBlock, changeItem, withItems, withSeconds } from '../weeks/edit.ts';
 import type { Item, Session, WeekPlan } from '../weeks/schema.ts';
 import { footSeconds, itemsOf, type MeasuredSession, measureSession, measureWeek } from './measure.ts';
 import type { Check, PlannerView } from './planner-view.ts';
@@ -24,12 +24,6 @@ export function withShare(item: Item, share: number): Item {
   if (dose.measure === 'sets') return { ...item, dose: { ...dose, sets: whole(dose.sets, 1) } };
   return item;
 }
-
-/** Each item of a session changed; items that come back as null are left out. */
-const withItems = (session: Session, change: (item: Item) => Item | null): Session => ({
-  ...session,
-  blocks: session.blocks.map((block) => ({ ...block, items: block.items.flatMap((item) => change(item) ?? []) })),
-});
 
 /** What is left out of a session that cannot be made short enough otherwise: never its warm-up or its challenge, the last one first. */
 function nextToGo(session: Session): Item | undefined {

@@ -1,5 +1,6 @@
 import type { Drill } from '../drills/schema.ts';
 import type { Runner } from '../training/index.ts';
+import { withItems } from '../weeks/edit.ts';
 import type { Session, WeekPlan } from '../weeks/schema.ts';
 import { allItems } from './measure.ts';
 import { mendAll } from './mending.ts';
@@ -11,20 +12,14 @@ import { type ShapeName, type ShapeOrder, shapeSession } from './shapes.ts';
 /** Each drill of a session that is out of reach gives way to the nearest one down its stairs that is not. */
 function inReachOnly(session: Session, drills: ReadonlyMap<string, Drill>, facts: PlannerFacts, metBefore: ReadonlySet<string>): Session {
   const met = new Set(metBefore);
-  return {
-    ...session,
-    blocks: session.blocks.map((block) => ({
-      ...block,
-      items: block.items.map((item) => {
-        const planned = drills.get(item.drillId);
-        if (!planned) return item;
-        const near = inReach(planned, met, drills, (one) => isForMost(one, facts));
-        const drill = isForMost(near, facts) ? near : (insteadForAll(planned, met, drills, facts) ?? near);
-        met.add(drill.id);
-        return drill === planned ? item : withDrill(item, drill);
-      }),
-    })),
-  };
+  return withItems(session, (item) => {
+    const planned = drills.get(item.drillId);
+    if (!planned) return item;
+    const near = inReach(planned, met, drills, (one) => isForMost(one, facts));
+    const drill = isForMost(near, facts) ? near : (insteadForAll(planned, met, drills, facts) ?? near);
+    met.add(drill.id);
+    return drill === planned ? item : withDrill(item, drill);
+  });
 }
 
 /** Checks that look at the whole week: they are the coach's to mend, in whichever session; a shape stays what it is. */

@@ -54,7 +54,7 @@ interface Sound {
  * @param before all checks of the plan
  * @returns null where there is none: then a check has advice alone
  */
-export function soundMend(plan: WeekPlan, check: Check, before: readonly Check[], look: Look): Sound | null {
+function soundMend(plan: WeekPlan, check: Check, before: readonly Check[], look: Look): Sound | null {
   const allowed = new Set(before.map(checkKey));
   allowed.delete(checkKey(check));
   for (const mend of [check.mend, check.otherwise]) {

@@ -50,6 +50,12 @@ export function changeItem(plan: WeekPlan, itemId: string, change: Change<Item>)
   return inSessions(plan, inBlocks(inItems((items) => mapped(items, (one) => (one.id === itemId ? change(one) : one)))));
 }
 
+/** A session with each item changed; items that come back as null are left out. */
+export const withItems = <S extends Pick<Session, 'blocks'>>(session: S, change: (item: Item) => Item | null): S => ({
+  ...session,
+  blocks: session.blocks.map((block) => ({ ...block, items: block.items.flatMap((item) => change(item) ?? []) })),
+});
+
 /** A list without one; the very same list when it is not in it. */
 const without = <T extends { id: string }>(list: T[], id: string): T[] =>
   list.some((one) => one.id === id) ? list.filter((one) => one.id !== id) : list;

@@ -41,7 +41,7 @@ export function releasedBefore(db: Db, squadId: string, number: number, most: nu
   });
 }
 
-function earlierOf({ number, content }: { number: number; content: PublishedWeek }): Facts['earlier'][number] {
+export function earlierOf({ number, content }: { number: number; content: PublishedWeek }): Facts['earlier'][number] {
   const blocks = content.sessions.flatMap((session) => session.blocks);
   const drillsIn = (some: typeof blocks) => [...new Set(some.flatMap((block) => block.items.map((item) => item.drillId)))];
   return { number, newSkills: drillsIn(blocks.filter((block) => block.kind === 'new skill')), drills: drillsIn(blocks) };

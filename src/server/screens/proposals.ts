@@ -11,7 +11,7 @@ import { solver } from '../planning/solver.ts';
 import { allow } from '../policy.ts';
 import { squadById, typicalRunnerOf } from '../squads/squads.ts';
 import { weekById } from '../weeks/weeks.ts';
-import { factsOf, releasedBefore } from './planner-facts.ts';
+import { earlierOf, factsOf, releasedBefore } from './planner-facts.ts';
 import { notThereYetOf } from './season.ts';
 
 /** Weeks that a proposal looks back on. */
@@ -31,16 +31,10 @@ function secondsOf(content: PublishedWeek): PastWeek['seconds'] {
   return seconds;
 }
 
-function pastWeek({ number, content }: { number: number; content: PublishedWeek }, ofWeek: number): PastWeek {
-  const blocks = content.sessions.flatMap((session) => session.blocks);
-  const drillsIn = (some: typeof blocks) => [...new Set(some.flatMap((block) => block.items.map((item) => item.drillId)))];
-  return {
-    ago: ofWeek - number,
-    newSkills: drillsIn(blocks.filter((block) => block.kind === 'new skill')),
-    drills: drillsIn(blocks),
-    seconds: secondsOf(content),
-  };
-}
+const pastWeek = (one: { number: number; content: PublishedWeek }, ofWeek: number): PastWeek => {
+  const { number, newSkills, drills } = earlierOf(one);
+  return { ago: ofWeek - number, newSkills, drills, seconds: secondsOf(one.content) };
+};
 
 /** Proposes the sessions of a week. It is work for a thread beside: a second or two. */
 export async function propose(context: Context, actor: Actor, input: { week: string } & Wishes): Promise<Proposal> {

@@ -82,7 +82,9 @@ export function computeGiven(
           week.content,
           (item) => {
             const drill = week.content.drills[item.drillId];
-            if (!drill || moved.has(item.drillId)) return null;
+            const own = shoes.find((shoe) => shoe.itemId === item.id)?.drill.id ?? item.drillId;
+            // What is behind in the planned drill says nothing of the step that is done in its place.
+            if (!drill || moved.has(item.drillId) || own !== item.drillId) return null;
             const of = (foot: 'left' | 'right') => known.get(recordKey(drill, item.dose, foot))?.recent ?? [];
             return footBalance(of('left'), of('right'), BETTER[item.dose.measure]);
           },

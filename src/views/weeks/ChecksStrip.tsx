@@ -2,6 +2,7 @@ import { CircleAlert } from 'lucide-react';
 import { useState } from 'react';
 import type { Aside } from '../../contract/weeks.ts';
 import { type CheckLine, checkLines } from '../../core/planning/check-lines.ts';
+import { checkKey } from '../../core/planning/mending.ts';
 import type { Check, CheckName } from '../../core/planning/planner-view.ts';
 import { plural } from '../../core/text/plural.ts';
 import { Button, Field } from '../../ui/parts/index.ts';
@@ -104,7 +105,7 @@ function Line({ line, mends, onMend, onAside }: { line: CheckLine } & Pick<Props
 /** The planner's checks in words, the same of one cause in one line, each with its mend where one press can do it. */
 export function ChecksStrip({ checks, mends, asides, onMend, onMendAll, onAside }: Props) {
   const lines = checkLines(checks ?? []);
-  const mendable = (checks ?? []).filter((check) => mends?.byKey.has(`${check.name} ${check.at ?? ''}`)).length;
+  const mendable = (checks ?? []).filter((check) => mends?.byKey.has(checkKey(check))).length;
   return (
     <section className="slab flex flex-col gap-3 p-4" aria-label="Checks">
       <div className="flex items-center justify-between gap-2">

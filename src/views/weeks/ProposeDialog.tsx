@@ -1,8 +1,8 @@
 import { Ban, Pin, PinOff, RefreshCw } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
-import { WEEKDAYS } from '../../client/words.ts';
 import { type Facts, type Proposal, weeksApi } from '../../contract/weeks.ts';
+import { WEEKDAYS } from '../../core/calendar/weekdays.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { FAMILIES, type Family } from '../../core/drills/terms.ts';
 import { measureSession } from '../../core/planning/measure.ts';
@@ -73,7 +73,6 @@ function useProposals(weekId: string, wishes: Omit<Wishes, 'style'>, shown: Styl
 }
 
 interface RowProps {
-  place: Place;
   drill: Drill | undefined;
   words: string;
   why: string;
@@ -146,6 +145,8 @@ export function ProposeDialog({ weekId, drills, facts, there, onTake, onClose }:
     setWishes({ ...next, swap: null });
     const stay = placesOf(proposal?.sessions ?? []).filter((place) => !without || !samePlace(place, without));
     void ask(style, { ...next, pins: stay });
+    // What is not wanted is in none of the three.
+    if (change.bans) for (const other of STYLES) if (other !== style) void ask(other, { ...next, swap: null });
   };
   const toggleDay = (day: number) => {
     const days = wishes.days.includes(day) ? wishes.days.filter((one) => one !== day) : [...wishes.days, day].sort((a, b) => a - b);
@@ -275,7 +276,6 @@ export function ProposeDialog({ weekId, drills, facts, there, onTake, onClose }:
                           return (
                             <Row
                               key={item.id}
-                              place={place}
                               drill={drills.get(item.drillId)}
                               words={`${doseInWords(item.dose)}${'rounds' in item.dose && item.dose.rounds > 1 ? ` × ${item.dose.rounds}` : ''}`}
                               why={proposal?.why[item.id] ?? ''}

@@ -2,7 +2,7 @@ import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { ChevronDown, ChevronRight, Plus, Trash2 } from 'lucide-react';
 import { memo, useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { WEEKDAYS } from '../../client/words.ts';
+import { WEEKDAYS } from '../../core/calendar/weekdays.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { measureSession } from '../../core/planning/measure.ts';
 import { doseInWords } from '../../core/scores/result.ts';

@@ -8,7 +8,7 @@ import type { Dose, Item } from '../../weeks/schema.ts';
 import { measureSession } from '../measure.ts';
 import { TECHNIQUE } from '../planner-view.ts';
 import { isForAll, isInReach } from '../reach.ts';
-import { type ProposalFacts, RECAP_AFTER, ROLES, type Role, type Wishes } from './wishes.ts';
+import { dueDrills, type ProposalFacts, RECAP_AFTER, ROLES, type Role, type Wishes } from './wishes.ts';
 
 /** What work costs: seconds of the session with lead-ins, of these the work, touches, hopping on the leg that hops more, headers. */
 export interface Cost {
@@ -230,7 +230,7 @@ export function candidatesFor(order: Order, asked: ReadonlyMap<Role, ReadonlySet
       return { drill, role, why, worth: worth + luck - low };
     });
   });
-  const dueNow = (id: string) => facts.past.some((week) => RECAP_AFTER.includes(week.ago) && week.newSkills.includes(id));
+  const due = dueDrills(facts);
   const pooled = ROLES.flatMap((role) => {
     const all = scored.filter((one) => one.role === role).sort((a, b) => b.worth - a.worth);
     const wanted = asked.get(role);
@@ -238,7 +238,7 @@ export function candidatesFor(order: Order, asked: ReadonlyMap<Role, ReadonlySet
     const keep = new Set([
       ...all.slice(0, POOL[role]),
       ...(role === 'recap' || role === 'challenge' || role === 'new skill' || role === 'combination' ? ofFamilies : []),
-      ...all.filter((one) => wanted?.has(one.drill.id) || (role === 'recap' && dueNow(one.drill.id))),
+      ...all.filter((one) => wanted?.has(one.drill.id) || (role === 'recap' && due.has(one.drill.id))),
       ...(role === 'new skill' ? all.filter((one) => way.has(one.drill.id)) : []),
     ]);
     return all.filter((one) => keep.has(one));

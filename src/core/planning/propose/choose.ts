@@ -1,6 +1,5 @@
 import type { Candidate, Order } from './candidates.ts';
-import { modelOf, type Settled } from './model.ts';
-import type { Place, Role } from './wishes.ts';
+import { modelOf, type Settled, type Wanted } from './model.ts';
 import type { Chosen } from './woven.ts';
 
 /** What a solver answers: the best there is, the best it found in its time, or nothing; and the value of each variable. */
@@ -23,11 +22,11 @@ const FEW_DAYS = 4;
 export function chooseWeek(
   order: Order,
   candidates: readonly Candidate[],
-  asked: { pins: readonly Place[]; slot: { day: number; role: Role; among: readonly string[] } | null },
+  asked: Wanted,
   solve: Solve,
 ): { chosen: Chosen[]; best: boolean } {
   const { wishes } = order;
-  const days = [...new Set(wishes.days)].sort((a, b) => a - b);
+  const { days } = wishes;
   const settled = new Map<number, Settled>();
   const chosen = new Map<number, Chosen[]>();
   let best = true;
@@ -49,6 +48,8 @@ export function chooseWeek(
   };
   for (const [i, day] of days.entries()) settle([day], days.slice(0, i + 1));
   const step = days.length > FEW_DAYS ? 2 : 1;
-  for (let i = 0; days.length > 1 && i < days.length; i += step) settle([days[i] ?? 0, days[(i + 1) % days.length] ?? 0], days);
+  // Of two days there is one pair; of more the last and the first are one as well.
+  const pairs = days.length > 2 ? days.length : days.length - 1;
+  for (let i = 0; i < pairs; i += step) settle([days[i] ?? 0, days[(i + 1) % days.length] ?? 0], days);
   return { chosen: days.flatMap((day) => chosen.get(day) ?? []), best };
 }

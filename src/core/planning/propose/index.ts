@@ -1,16 +1,16 @@
+import { WEEKDAYS } from '../../calendar/weekdays.ts';
 import { harderThan } from '../../drills/edges.ts';
 import type { Drill } from '../../drills/schema.ts';
 import { listed } from '../../text/listed.ts';
 import { plural } from '../../text/plural.ts';
 import type { Session, WeekPlan } from '../../weeks/schema.ts';
-import { withShare } from '../check-load.ts';
 import { fittedShape } from '../fitted-shape.ts';
 import { allItems, measureSession } from '../measure.ts';
 import { mendAll } from '../mending.ts';
 import { checkWeek } from '../planner.ts';
 import { type Candidate, candidatesFor, type Order } from './candidates.ts';
 import { chooseWeek, type Solve } from './choose.ts';
-import { type Place, RECAP_AFTER, type Role, STYLE_LIMITS, type Wishes } from './wishes.ts';
+import { dueDrills, type Place, type Role, STYLE_LIMITS, type Wishes } from './wishes.ts';
 import { weaveWeek } from './woven.ts';
 
 export type { Order } from './candidates.ts';
@@ -27,9 +27,6 @@ export interface ProposedWeek {
   /** False where the time was up before it was known that nothing is better. */
   best: boolean;
 }
-
-const DAY_NAMES = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
-const dayName = (day: number) => DAY_NAMES[day - 1] ?? 'that day';
 
 /** The drills that may take a drill's place: down its stairs, up, or of another family. */
 function amongFor({ drillId, to }: NonNullable<Wishes['swap']>, drills: ReadonlyMap<string, Drill>): string[] {
@@ -57,19 +54,6 @@ function askedFor(pins: readonly Place[], slot: { role: Role; among: readonly st
   return asked;
 }
 
-/** A session that got longer than reckoned gives a little of all its work, never of its load. */
-function withinTime(session: Session, { wishes, drills, runner }: Order): Session {
-  const shared = (share: number): Session => ({
-    ...session,
-    blocks: session.blocks.map((block) => ({ ...block, items: block.items.map((item) => (share === 1 ? item : withShare(item, share))) })),
-  });
-  for (let share = 1; share > 0.5; share -= 0.05) {
-    const tried = shared(share);
-    if (measureSession(tried, drills, runner).dose.seconds <= wishes.minutes * 60) return tried;
-  }
-  return shared(0.5);
-}
-
 /** What of the wishes is not in the week, in sentences that say what was dropped. */
 function unmetIn(sessions: readonly Session[], order: Order, candidates: readonly Candidate[]): string[] {
   const { wishes, facts, drills, runner } = order;
@@ -83,7 +67,7 @@ function unmetIn(sessions: readonly Session[], order: Order, candidates: readonl
   }, 0);
   const most = facts.meanTouches ? STYLE_LIMITS[wishes.style].touches * facts.meanTouches : null;
   const short = sessions.filter((session) => measureSession(session, drills, runner).dose.seconds < 0.85 * wishes.minutes * 60);
-  if (short.length > 0 || sessions.length < new Set(wishes.days).size) {
+  if (short.length > 0 || sessions.length < wishes.days.length) {
     const why =
       most !== null && touches > 0.9 * most
         ? 'more would be too many touches at once after the last weeks'
@@ -102,11 +86,10 @@ function unmetIn(sessions: readonly Session[], order: Order, candidates: readonl
     const has = session?.blocks.some((block) => block.kind === pin.role && block.items.some((item) => item.drillId === pin.drillId));
     if (!has)
       unmet.push(
-        `${name(pin.drillId)} could not stay on ${dayName(pin.day)}: it is not safe there, or not everybody can do it. I dropped it.`,
+        `${name(pin.drillId)} could not stay on ${WEEKDAYS[pin.day - 1]}: it is not safe there, or not everybody can do it. I dropped it.`,
       );
   }
-  const due = [...new Set(facts.past.filter((week) => RECAP_AFTER.includes(week.ago)).flatMap((week) => week.newSkills))];
-  const missed = due.filter((id) => !there.has(id) && drills.has(id) && !wishes.bans.includes(id));
+  const missed = [...dueDrills(facts)].filter((id) => !there.has(id) && drills.has(id) && !wishes.bans.includes(id));
   if (missed.length > 0) unmet.push(`${plural(missed.length, 'recap')} did not find room: ${listed(missed.map(name))}.`);
   return unmet;
 }
@@ -115,14 +98,8 @@ function unmetIn(sessions: readonly Session[], order: Order, candidates: readonl
 function usualWeek(order: Order, id: () => string): Session[] {
   const { wishes, facts, drills, runner } = order;
   const sessions: Session[] = [];
-  for (const day of [...new Set(wishes.days)].sort((a, b) => a - b)) {
-    const made = fittedShape(
-      'recap day',
-      { minutes: wishes.minutes, drills, id },
-      { ...facts, sessionMinutes: wishes.minutes },
-      runner,
-      sessions,
-    );
+  for (const day of wishes.days) {
+    const made = fittedShape('recap day', { minutes: wishes.minutes, drills, id }, facts, runner, sessions);
     sessions.push({ ...made, day });
   }
   return sessions;
@@ -136,8 +113,14 @@ function usualWeek(order: Order, id: () => string): Session[] {
  */
 export function proposeWeek({ wishes: wished, ...given }: Order, solve: Solve, id: () => string): ProposedWeek {
   const { facts, drills, runner } = given;
-  // No evening is longer than the squad's sessions are.
-  const wishes = { ...wished, minutes: Math.min(wished.minutes, facts.sessionMinutes) };
+  const days = [...new Set(wished.days)].sort((a, b) => a - b);
+  const wishes: Wishes = {
+    ...wished,
+    days,
+    // No evening is longer than the squad's sessions are, and nothing stays on a day without one.
+    minutes: Math.min(wished.minutes, facts.sessionMinutes),
+    pins: wished.pins.filter((pin) => days.includes(pin.day)),
+  };
   const order: Order = { ...given, wishes };
   const { swap } = wishes;
   const slot = swap ? { day: swap.day, role: swap.role, among: amongFor(swap, drills) } : null;
@@ -146,10 +129,10 @@ export function proposeWeek({ wishes: wished, ...given }: Order, solve: Solve, i
   );
   const { chosen, best } = chooseWeek(order, candidates, { pins: wishes.pins, slot }, solve);
   const woven = chosen.length > 0 ? weaveWeek(chosen, order, id) : { sessions: usualWeek(order, id), why: new Map<string, string>() };
-  const timed = woven.sessions.map((session) => withinTime(session, order));
-  const look = (plan: WeekPlan) =>
-    checkWeek(plan, drills, runner, { ...facts, sessionMinutes: Math.max(facts.sessionMinutes, wishes.minutes) }, id);
-  const { sessions } = mendAll({ title: '', focus: '', sessions: timed }, look);
+  // Rounds are whole now, so a session may be a little longer than reckoned: the checks' own mends shorten it to what was wished.
+  const aside = (facts.aside ?? []).filter((name) => name !== 'over the time budget');
+  const look = (plan: WeekPlan) => checkWeek(plan, drills, runner, { ...facts, sessionMinutes: wishes.minutes, aside }, id);
+  const { sessions } = mendAll({ title: '', focus: '', sessions: woven.sessions }, look);
   const why = Object.fromEntries(
     allItems({ title: '', focus: '', sessions }).map((item) => [item.id, woven.why.get(item.id) ?? 'Put in so that the week is sound.']),
   );

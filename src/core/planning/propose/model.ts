@@ -1,8 +1,7 @@
-import type { Family } from '../../drills/terms.ts';
-import { FAMILIES } from '../../drills/terms.ts';
+import { FAMILIES, type Family } from '../../drills/terms.ts';
 import { isInReach } from '../reach.ts';
 import type { Candidate, Cost, Order } from './candidates.ts';
-import { type Place, RECAP_AFTER, ROLES, type Role, STYLE_LIMITS, wishedShares } from './wishes.ts';
+import { dueDrills, type Place, ROLES, type Role, STYLE_LIMITS, wishedShares } from './wishes.ts';
 
 /** Drink after a block of a role, seconds; after a leg burner longer. */
 export const DRINK: Record<Role, number> = {
@@ -51,13 +50,23 @@ class Lines {
   readonly goal: string[] = [];
   readonly rows: string[] = [];
   readonly binary: string[] = [];
-  readonly general: string[] = [];
 
   sum(terms: readonly (readonly [number, string])[]): string {
     return terms.map(([n, name]) => `${n < 0 ? '-' : '+'} ${figure(Math.abs(n))} ${name}`).join(' ');
   }
   row(terms: readonly (readonly [number, string])[], sign: '<=' | '>=' | '=', right: number): void {
     if (terms.length > 0) this.rows.push(` r${this.rows.length}: ${this.sum(terms)} ${sign} ${figure(right)}`);
+  }
+  /** Where one thing is, another is too. */
+  needs(one: string, other: string): void {
+    this.row(
+      [
+        [1, other],
+        [-1, one],
+      ],
+      '>=',
+      0,
+    );
   }
   /** A variable that is 0 or more, and costs so much. */
   cost(name: string, each: number): string {
@@ -94,6 +103,12 @@ export function wishedSeconds(order: Order, candidates: readonly Candidate[], of
 
 const rank = (role: Role) => ROLES.indexOf(role);
 
+/** What must be there: pins, and at one place one of some drills. */
+export interface Wanted {
+  pins: readonly Place[];
+  slot: { day: number; role: Role; among: readonly string[] } | null;
+}
+
 /** Choices that are settled on a day: further rounds by the variable of each. */
 export type Settled = ReadonlyMap<string, number>;
 
@@ -106,7 +121,7 @@ export function modelOf(
   candidates: readonly Candidate[],
   days: readonly number[],
   fixed: ReadonlyMap<number, Settled>,
-  asked: { pins: readonly Place[]; slot: { day: number; role: Role; among: readonly string[] } | null },
+  asked: Wanted,
 ): Model {
   const { wishes, facts, drills } = order;
   const limits = STYLE_LIMITS[wishes.style];
@@ -154,15 +169,7 @@ export function modelOf(
     const used = ROLES.filter((role) => DRINK[role] > 0).map((role) => {
       const name = `b${day}_${rank(role)}`;
       lines.binary.push(name);
-      for (const one of ofRole(role))
-        lines.row(
-          [
-            [1, name],
-            [-1, one.name],
-          ],
-          '>=',
-          0,
-        );
+      for (const one of ofRole(role)) lines.needs(one.name, name);
       return [DRINK[role], name] as const;
     });
     for (const [, name] of used) lines.goal.push(`- 0.0010 ${name}`);
@@ -189,15 +196,7 @@ export function modelOf(
       const name = `w${day}`;
       lines.binary.push(name);
       lines.cost(name, WALL_DAY);
-      for (const choice of wall)
-        lines.row(
-          [
-            [1, name],
-            [-1, choice.name],
-          ],
-          '>=',
-          0,
-        );
+      for (const choice of wall) lines.needs(choice.name, name);
     }
     const next = days.find((other) => other === day + 1);
     if (next !== undefined)
@@ -238,8 +237,7 @@ export function modelOf(
   }
 
   // What is not done again within weeks is gone.
-  const dueDrills = new Set(facts.past.filter((week) => RECAP_AFTER.includes(week.ago)).flatMap((week) => week.newSkills));
-  for (const id of dueDrills) {
+  for (const id of dueDrills(facts)) {
     const again = pick((one) => one.candidate.drill.id === id && one.candidate.role !== 'warm-up');
     if (again.length === 0) continue;
     const missed = lines.cost(`m${lines.rows.length}`, MISSED_RECAP);

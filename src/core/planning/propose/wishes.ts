@@ -87,6 +87,10 @@ export interface ProposalFacts extends PlannerFacts {
 /** Weeks after which a new drill comes again. */
 export const RECAP_AFTER: readonly number[] = [1, 2, 4];
 
+/** The drills that were new so long ago that they are to come again now. */
+export const dueDrills = ({ past }: Pick<ProposalFacts, 'past'>): Set<string> =>
+  new Set(past.filter((week) => RECAP_AFTER.includes(week.ago)).flatMap((week) => week.newSkills));
+
 /** What share of the work each family has where nobody wishes otherwise. */
 const USUAL_SHARES: Record<Family, number> = {
   'ball mastery': 0.3,

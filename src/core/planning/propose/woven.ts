@@ -45,7 +45,7 @@ export function weaveWeek(
 ): { sessions: Session[]; why: Map<string, string> } {
   const steps = stepsOf([...drills.values()]);
   const why = new Map<string, string>();
-  const days = [...new Set(wishes.days)].sort((a, b) => a - b).filter((day) => chosen.some((one) => one.day === day));
+  const days = wishes.days.filter((day) => chosen.some((one) => one.day === day));
   const names = numbered(days.map((day) => nameOf(chosen.filter((one) => one.day === day))));
   const sessions = days.map((day, n): Session => {
     const blocks = ROLES.flatMap((role): Block[] => {
