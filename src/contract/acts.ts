@@ -88,6 +88,7 @@ export const ACTS = [
   'read in a roster',
   'take over a player',
   'set a level',
+  'change groups',
   'correct a player',
   'reset a PIN',
   'remove people',

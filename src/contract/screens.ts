@@ -41,7 +41,7 @@ export const Today = z.object({
 });
 export type Today = z.infer<typeof Today>;
 
-export const CellState = z.enum(['done', 'by hand', 'part', 'scores only', 'to do', 'not done', 'ahead']);
+export const CellState = z.enum(['done', 'by hand', 'part', 'scores only', 'to do', 'not done', 'ahead', 'of others']);
 export type CellState = z.infer<typeof CellState>;
 
 export const Choices = z.object({
@@ -69,6 +69,8 @@ export const Register = z.object({
       id: Id,
       nickname: z.string(),
       cells: z.array(CellState),
+      /** Sessions that were for this player. */
+      set: z.number().int(),
       /** Sessions of the week that are done. */
       done: z.number().int(),
       streak: StreakView,

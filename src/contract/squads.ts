@@ -6,6 +6,10 @@ import { DayText, Id, NoParams, Nothing, StrongerFootName } from './parts.ts';
 
 /* People: who is in a squad, and what is put right of them. */
 
+/** A named part of the squad, which may have sessions and drills of its own. */
+export const GroupView = z.object({ id: Id, name: z.string() });
+export type GroupView = z.infer<typeof GroupView>;
+
 export const PersonView = z.object({
   playerId: Id,
   nickname: z.string(),
@@ -13,6 +17,9 @@ export const PersonView = z.object({
   strongerFoot: StrongerFootName,
   level: z.enum(LEVELS),
   joinedOn: DayText,
+  /** The group that the player is in; from a later Monday on where that is told. */
+  group: Id.nullable(),
+  groupFrom: DayText.nullable(),
   /** The guardians of this child, in the order they came. */
   guardians: z.array(z.object({ userId: Id, name: z.string() })),
 });
@@ -23,6 +30,7 @@ export const People = z.object({
   /** What the one who looks may do here. */
   me: z.object({ userId: Id, role: CoachRole }),
   coaches: z.array(z.object({ userId: Id, name: z.string(), role: CoachRole })),
+  groups: z.array(GroupView),
   players: z.array(PersonView),
   requests: z.array(JoinRequestView),
   invitations: z.array(InvitationView),
@@ -112,6 +120,42 @@ export const squadsApi = {
     params: ofMember,
     body: z.object({ level: z.enum(LEVELS) }),
     response: z.object({ level: z.enum(LEVELS) }),
+  }),
+  saveGroup: endpoint({
+    method: 'PUT',
+    path: '/squads/{squad}/groups/{group}',
+    act: 'change groups',
+    summary: 'Makes a group of the squad, or gives one another name.',
+    params: ofSquad.extend({ group: Id }),
+    body: z.object({ name: z.string().trim().min(1, 'Give the group a name.').max(30, 'The name of a group has at most 30 letters.') }),
+    response: GroupView,
+  }),
+  dropGroup: endpoint({
+    method: 'DELETE',
+    path: '/squads/{squad}/groups/{group}',
+    act: 'change groups',
+    summary: 'Does away with a group; its players are in none, and released weeks stay as they are.',
+    params: ofSquad.extend({ group: Id }),
+    body: Nothing,
+    response: Done,
+  }),
+  groupByLevel: endpoint({
+    method: 'POST',
+    path: '/squads/{squad}/groups/by-level',
+    act: 'change groups',
+    summary: 'A group for each level in the squad, with the players of that level.',
+    params: ofSquad,
+    body: z.object({}),
+    response: z.object({ groups: z.array(GroupView) }),
+  }),
+  setGroup: endpoint({
+    method: 'PUT',
+    path: '/squads/{squad}/players/{player}/group',
+    act: 'change groups',
+    summary: 'Puts a player into a group or into none: from this Monday on, or from the next where this week was opened already.',
+    params: ofMember,
+    body: z.object({ group: Id.nullable() }),
+    response: z.object({ group: Id.nullable(), from: DayText }),
   }),
   correct: endpoint({
     method: 'PUT',

@@ -98,8 +98,12 @@ export const Facts = z.object({
       age: z.number().int(),
       level: z.enum(LEVELS),
       home: Home.nullable(),
+      /** The group that the player is in, in this week. */
+      group: Id.nullable(),
     }),
   ),
+  /** Groups of the squad. */
+  groups: z.array(z.object({ id: Id, name: z.string() })),
   met: z.array(z.string()),
   earlier: z.array(z.object({ number: z.number().int(), newSkills: z.array(z.string()), drills: z.array(z.string()) })),
   meanTouches: z.number().nullable(),

@@ -135,6 +135,7 @@ const RULES: Record<ActName, { kinds: readonly Actor['kind'][]; tie: Rule }> = {
   'read in a roster': { kinds: ['coach'], tie: coachOfSquad },
   'take over a player': { kinds: ['coach'], tie: coachOfSquad },
   'set a level': { kinds: ['coach'], tie: coachOfSquad },
+  'change groups': { kinds: ['coach'], tie: coachOfSquad },
   'correct a player': { kinds: ['coach'], tie: coachOfSquad },
   'reset a PIN': { kinds: ['coach'], tie: coachOfSquad },
   'remove people': { kinds: ['coach'], tie: headOfSquad },

@@ -4,7 +4,7 @@ import { childSignIns, endChildSignIn, endMySignIn, mySignIns } from '../../src/
 import { myNews, squadNews } from '../../src/server/accounts/told.ts';
 import { setPostChoices } from '../../src/server/consent/mail-choices.ts';
 import { readKeeping } from '../../src/server/operations/read.ts';
-import { deletions, squadPlayers } from '../../src/server/platform/db/schema.ts';
+import { deletions, groupStays, squadGroups, squadPlayers } from '../../src/server/platform/db/schema.ts';
 import { askToDelete, readDeletion, undoDeletion } from '../../src/server/privacy/deletion.ts';
 import { changeMention, readMentions } from '../../src/server/privacy/mentions.ts';
 import { bringBack, chooseSquad, correctPlayer, removePlayer, resetChildPin, resetPin, setLevel } from '../../src/server/rules/members.ts';
@@ -32,6 +32,7 @@ import {
 import { admit, askToJoin, playersElsewhere, readInRoster, readRequest, refuse, takeOver } from '../../src/server/squads/joining.ts';
 import { addAccount, addCoach, addGuardian } from '../../src/server/squads/people.ts';
 import { readPeople } from '../../src/server/squads/read.ts';
+import { dropGroup, groupByLevel, saveGroup, setGroup } from '../../src/server/weeks/groups.ts';
 import { actorAgain, askingAs, PASSWORD, type Town, uuid } from './make.ts';
 import { PEOPLE, type Person } from './people-of-town.ts';
 
@@ -80,6 +81,13 @@ function coachOfBoth(t: Town, a: Actor): Actor {
   if (a.kind !== 'coach' || !a.squads.includes(t.squad) || a.squads.includes(t.otherSquad)) return a;
   addCoach(t.context, t.otherSquad, a.userId, 'assistant');
   return actorAgain(t, a);
+}
+
+/** A group of the squad, and no other. */
+function aGroup(t: Town): string {
+  t.context.db.delete(groupStays).run();
+  t.context.db.delete(squadGroups).run();
+  return saveGroup(t.context, t.coach, { squad: t.squad, group: uuid(), name: 'Early' }).id;
 }
 
 const aDeletion = (t: Town): string => {
@@ -137,6 +145,10 @@ export const PEOPLE_ROWS: Record<string, { open: readonly Person[]; call(t: Town
   },
   'people.others': { open: COACHES, call: (t, a) => playersElsewhere(t.context, a, { squad: t.squad }) },
   'people.setLevel': { open: COACHES, call: (t, a) => setLevel(t.context, a, { ...comet(t), level: 'strong' }) },
+  'people.saveGroup': { open: COACHES, call: (t, a) => saveGroup(t.context, a, { squad: t.squad, group: aGroup(t), name: 'Late' }) },
+  'people.dropGroup': { open: COACHES, call: (t, a) => dropGroup(t.context, a, { squad: t.squad, group: aGroup(t) }) },
+  'people.groupByLevel': { open: COACHES, call: (t, a) => groupByLevel(t.context, a, { squad: t.squad }) },
+  'people.setGroup': { open: COACHES, call: (t, a) => setGroup(t.context, a, { ...comet(t), group: null }) },
   'people.correct': {
     open: COACHES,
     call: (t, a) => correctPlayer(t.context, a, { ...comet(t), nickname: 'Comet', birthYear: 2015 }),

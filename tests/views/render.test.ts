@@ -41,6 +41,7 @@ const player = {
   age: 10,
   level: 'steady' as const,
   home: { has: ['ball' as const], yard: { length: 7, width: 7 }, step: 0.6 },
+  group: null,
 };
 const facts = {
   sessionMinutes: 30,
@@ -49,6 +50,7 @@ const facts = {
   runner: TYPICAL_RUNNER,
   footOrder: 'alternate' as const,
   asides: [],
+  groups: [],
   contactSchool: 'toe-up' as const,
   players: [player, { ...player, id: anId(), nickname: 'Fig', home: null }],
   met: [...drills.keys()],

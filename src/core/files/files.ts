@@ -3,6 +3,7 @@ import { CheckedDrill } from '../drills/checked.ts';
 import { Drill } from '../drills/schema.ts';
 import { copyPlan } from '../weeks/copy.ts';
 import { withItems } from '../weeks/edit.ts';
+import { withoutGroups } from '../weeks/groups.ts';
 import { WeekPlan } from '../weeks/schema.ts';
 import { HistoryFile } from './history.ts';
 
@@ -30,16 +31,16 @@ export const drillFile = (drills: readonly Drill[]): DrillFile => ({ format: 'ea
  * @throws RangeError when the plan asks for a drill that is not among `drills`.
  */
 export function weekFile(plan: WeekPlan, drills: ReadonlyMap<string, Drill>): WeekFile {
-  const ids = new Set(plan.sessions.flatMap((session) => session.blocks.flatMap((block) => block.items.map((item) => item.drillId))));
+  // Who is on which step, and which groups there are, is nobody else's business.
+  const sessions = withoutGroups(plan).sessions.map((session) =>
+    withItems(session, (item) => (item.ownStep ? { ...item, ownStep: { players: {} } } : item)),
+  );
+  const ids = new Set(sessions.flatMap((session) => session.blocks.flatMap((block) => block.items.map((item) => item.drillId))));
   const used = [...ids].map((id) => {
     const drill = drills.get(id);
     if (!drill) throw new RangeError(`The drill "${id}" is not among the drills given.`);
     return drill;
   });
-  // Who is on which step is nobody else's business.
-  const sessions = plan.sessions.map((session) =>
-    withItems(session, (item) => (item.ownStep ? { ...item, ownStep: { players: {} } } : item)),
-  );
   return { format: 'eager-feet/week', version: 1, week: { ...plan, sessions }, drills: used };
 }
 
@@ -64,7 +65,7 @@ export function importWeek(file: WeekFile, shelf: ReadonlyMap<string, Drill>, ne
       missing.set(drill.id, drill);
     }
   }
-  return { plan: copyPlan(file.week, newId), missing: [...missing.values()] };
+  return { plan: copyPlan(withoutGroups(file.week), newId), missing: [...missing.values()] };
 }
 
 /** What taking a file of drills on to a shelf would do. */

@@ -17,6 +17,9 @@ function itemChange(was: Item, is: Item, name: string): string | null {
   if (!same(was.paces, is.paces)) return `${name} has another pace.`;
   if (!same(was.target, is.target)) return `${name} has another number to reach.`;
   if (was.scored !== is.scored) return is.scored ? `${name} is now counted.` : `${name} is not counted any more.`;
+  if (was.note !== is.note) return is.note ? `A word from your coach at ${name}: ${is.note}` : `The note at ${name} is gone.`;
+  if (was.clip !== is.clip) return is.clip ? `A clip of ${name} would be welcome.` : `No clip of ${name} is needed any more.`;
+  if (!same(was.groups, is.groups)) return `${name} is another for some groups.`;
   return `${name} changed a little.`;
 }
 
@@ -25,6 +28,7 @@ function sessionChanges(was: Session, is: Session, names: Named): string[] {
   const name = (item: Item) => `“${names.get(item.drillId)?.name ?? item.drillId}”`;
   if (was.name !== is.name) list.push(`“${was.name}” is now called “${is.name}”.`);
   if (was.day !== is.day) list.push(`“${is.name}” has another day.`);
+  if (!same(was.groups ?? [], is.groups ?? [])) list.push(`“${is.name}” is for other groups.`);
   const [before, after] = [itemsOf(was), itemsOf(is)];
   for (const item of after) {
     const old = before.find((one) => one.id === item.id);

@@ -11,20 +11,25 @@ export interface ReleaseProblem {
  * What must be mended before a week can be released: a week needs work in it, every drill must be known,
  * heading stays out of squads below the heading age, and no overhead or wall drill goes out without its caution.
  * @param headingAge lowest age (years) at which heading is allowed.
+ * What groups do in a drill's place is held to the same; a session must be for a group that there is.
  * @param youngest age in years of the youngest player of the squad; null when the squad is empty.
+ * @param groups the groups of the squad, by id; none when left out.
  */
 export function releaseProblems(
   plan: WeekPlan,
   drills: ReadonlyMap<string, Drill>,
   headingAge: number,
   youngest: number | null,
+  groups: ReadonlySet<string> = new Set(),
 ): ReleaseProblem[] {
   const problems: ReleaseProblem[] = [];
   if (plan.sessions.length === 0) problems.push({ field: 'sessions', sentence: 'Add a session before you release the week.' });
   plan.sessions.forEach((session, s) => {
     const items = session.blocks.flatMap((block) => block.items);
     if (items.length === 0) problems.push({ field: `sessions.${s}`, sentence: `“${session.name}” has no drill yet.` });
-    for (const item of items) {
+    if (session.groups?.some((id) => !groups.has(id)))
+      problems.push({ field: `sessions.${s}`, sentence: `“${session.name}” is for a group that is gone. Choose again whom it is for.` });
+    for (const item of items.flatMap((one) => [one, ...Object.values(one.groups ?? {})])) {
       const drill = drills.get(item.drillId);
       if (!drill) {
         problems.push({ field: `sessions.${s}`, sentence: `“${session.name}” asks for a drill that is not on the shelf.` });

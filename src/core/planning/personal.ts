@@ -2,6 +2,7 @@ import type { Drill } from '../drills/schema.ts';
 import type { StepKind } from '../progress/plateau.ts';
 import { catchUpExtra } from '../targets/catch-up.ts';
 import { usualDose } from '../weeks/defaults.ts';
+import { planFor } from '../weeks/groups.ts';
 import type { Extra } from '../weeks/outline.ts';
 import type { Item, PublishedWeek } from '../weeks/schema.ts';
 import { withDrill } from './reach.ts';
@@ -20,6 +21,8 @@ export interface Given {
   steps: OwnStep[];
   /** Drills that this player may not do (heading below the age): their items are left out. */
   barred?: string[];
+  /** The group of the squad that the player is in, null for none. Missing where groups are not told apart: then every session is there, as planned. */
+  group?: string | null;
   /** The own step of the items that are the step each is on. */
   shoes?: { itemId: string; toDrill: Drill }[];
 }
@@ -86,7 +89,9 @@ function extraItem(item: Item, extra: Extra): Item[] {
  * A released week as one player does it: with the own next steps in place of what they change, and the catch-up doses right after the
  * items they belong to. The same given makes the same week, whenever it is asked for.
  */
-export function personalWeek(content: PublishedWeek, given: Given): PublishedWeek {
+export function personalWeek(released: PublishedWeek, given: Given): PublishedWeek {
+  const { group } = given;
+  const content = group === undefined ? released : planFor(released, group, (id) => released.drills[id]?.sides);
   const barred = new Set(given.barred);
   const shoes = new Map((given.shoes ?? []).map(({ itemId, toDrill }) => [itemId, toDrill]));
   if (given.extras.length === 0 && given.steps.length === 0 && barred.size === 0 && shoes.size === 0) return content;

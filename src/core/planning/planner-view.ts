@@ -12,6 +12,8 @@ export interface PlannedPlayer {
   level: Level;
   /** Null when nothing was said about home yet. */
   home: Home | null;
+  /** The group of the squad that the player is in; none when missing. */
+  group?: string | null;
 }
 
 /** A week that was released before, newest first. */
@@ -31,6 +33,8 @@ export interface PlannerFacts {
   headersMax: number;
   footOrder: FootOrder;
   players: PlannedPlayer[];
+  /** Groups of the squad. */
+  groups?: readonly { id: string; name: string }[];
   /** Every drill that was in a released week of the squad. */
   met: string[];
   /** The last three released weeks. */

@@ -12,6 +12,10 @@ export interface BulkChange {
   rounds?: number;
   reps?: number;
   restSeconds?: number;
+  /** Whether a clip would be welcome. */
+  clip?: boolean;
+  /** Words for the player; empty for none. */
+  note?: string;
 }
 
 /** A target rule for a drill; the number of “same for all” is what a steady player reaches. */
@@ -23,6 +27,16 @@ export function withPace(item: Item, pace: NonNullable<BulkChange['pace']> | nul
   if (!('seconds' in item.dose) || item.dose.measure === 'unbroken run') return item;
   const paces = pace === null ? [] : pace === 'easy, half, full' ? (['easy', 'half', 'full'] as const) : [pace];
   return withSeconds({ ...item, paces: paces.map((one) => ({ pace: one, seconds: 0 })) }, item.dose.seconds);
+}
+
+/** Only what is counted can be shown: a clip goes with a number. */
+export function withClip({ clip: _, ...item }: Item, clip: boolean): Item {
+  return clip && item.scored ? { ...item, clip } : item;
+}
+
+/** An item with words for the player; without any where they are empty. */
+export function withNote({ note: _, ...item }: Item, note: string): Item {
+  return note === '' ? item : { ...item, note };
 }
 
 function changed(item: Item, change: BulkChange, drill: Drill | undefined): Item {
@@ -37,6 +51,8 @@ function changed(item: Item, change: BulkChange, drill: Drill | undefined): Item
   if (change.rounds !== undefined && 'rounds' in now.dose) now = { ...now, dose: { ...now.dose, rounds: change.rounds } };
   if (change.reps !== undefined && now.dose.measure === 'fixed reps') now = { ...now, dose: { ...now.dose, reps: change.reps } };
   if (change.restSeconds !== undefined && 'rounds' in now.dose) now = { ...now, restSeconds: change.restSeconds };
+  if (change.clip !== undefined) now = withClip(now, change.clip);
+  if (change.note !== undefined) now = withNote(now, change.note);
   if (change.pace !== undefined) now = withPace(now, change.pace);
   return now;
 }

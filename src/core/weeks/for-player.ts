@@ -1,7 +1,7 @@
 import { drillForPlayer, drillForSchool } from '../drills/schools.ts';
 import type { ContactSchool } from '../drills/terms.ts';
 import type { StrongerFoot } from '../squads/terms.ts';
-import type { PublishedWeek } from './schema.ts';
+import type { Dose, PublishedWeek } from './schema.ts';
 
 /**
  * A released week as one player gets it. Drills of the other school of contact alone give way to their twins, shared drills speak the
@@ -10,17 +10,21 @@ import type { PublishedWeek } from './schema.ts';
  */
 export function weekForPlayer(content: PublishedWeek, school: ContactSchool, strongerFoot: StrongerFoot): PublishedWeek {
   const drills = new Map(Object.entries(content.drills));
+  const inSchool = <T extends { drillId: string; dose: Dose }>(one: T): T => {
+    const drillId = drillForSchool(one.drillId, drills, school);
+    // A twin with another measure could not take over the dose.
+    return drillId === one.drillId || drills.get(drillId)?.measure !== one.dose.measure ? one : { ...one, drillId };
+  };
   return {
     ...content,
     sessions: content.sessions.map((session) => ({
       ...session,
       blocks: session.blocks.map((block) => ({
         ...block,
-        items: block.items.map(({ ownStep: _, ...item }) => {
-          const drillId = drillForSchool(item.drillId, drills, school);
-          // A twin with another measure could not take over the dose.
-          return drillId === item.drillId || drills.get(drillId)?.measure !== item.dose.measure ? item : { ...item, drillId };
-        }),
+        items: block.items.map(({ ownStep: _, groups, ...item }) => ({
+          ...inSchool(item),
+          ...(groups ? { groups: Object.fromEntries(Object.entries(groups).map(([id, own]) => [id, inSchool(own)])) } : {}),
+        })),
       })),
     })),
     drills: Object.fromEntries([...drills].map(([id, drill]) => [id, drillForPlayer(drill, school, strongerFoot)])),

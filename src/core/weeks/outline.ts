@@ -5,13 +5,13 @@ import type { PublishedWeek } from './schema.ts';
 export interface WeekOutline {
   title: string;
   focus: string;
-  sessions: { id: string; name: string; day: number | null }[];
+  sessions: { id: string; name: string; day: number | null; groups?: string[] | undefined }[];
 }
 
 export const outlineOf = ({ title, focus, sessions }: PublishedWeek): WeekOutline => ({
   title,
   focus,
-  sessions: sessions.map(({ id, name, day }) => ({ id, name, day })),
+  sessions: sessions.map(({ id, name, day, groups }) => ({ id, name, day, ...(groups && groups.length > 0 ? { groups } : {}) })),
 });
 
 /** A catch-up dose: the item it follows, the foot behind, and how much, in the unit of the item's dose (seconds or reps). */

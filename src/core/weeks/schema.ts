@@ -83,6 +83,12 @@ export const Item = z
     target: TargetRule,
     /** Each does the step of the staircase that is the own one; for some the coach has chosen it, by player. */
     ownStep: z.object({ players: z.record(z.string(), z.string().max(80)) }).optional(),
+    /** What the coach wants to say to the player about it. */
+    note: z.string().trim().max(200, 'A note has at most 200 letters.').optional(),
+    /** A clip of it would be welcome; never asked for where the family said no. */
+    clip: z.boolean().optional(),
+    /** What some groups of the squad do in its place, by group. */
+    groups: z.record(PlanId, z.object({ drillId: z.string().min(1).max(80), dose: Dose })).optional(),
   })
   .superRefine((item, ctx) => {
     if (item.paces.length === 0) return;
@@ -116,6 +122,8 @@ export const Session = z.object({
   name: z.string().trim().min(1, 'Give the session a name.').max(60, 'A session name has at most 60 letters.'),
   /** Wished weekday, 1 Monday … 7 Sunday, or none. */
   day: z.number().int().min(1).max(7).nullable(),
+  /** Groups of the squad that it is for; for everybody when none is named. */
+  groups: z.array(PlanId).max(12, 'At most 12 groups in a session.').optional(),
   blocks: z.array(Block).max(12, 'At most 12 blocks in a session.'),
 });
 export type Session = z.infer<typeof Session>;

@@ -2,6 +2,7 @@ import { and, eq } from 'drizzle-orm';
 import type { Shelf, ShelfDrill } from '../../contract/drills.ts';
 import { CATALOGUE, type Drill } from '../../core/drills/index.ts';
 import { allItems } from '../../core/planning/index.ts';
+import { drillsOfItem } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
@@ -70,7 +71,7 @@ function usedIn(db: Db, squadId: string): Shelf['usedIn'] {
   const rows = db.select({ id: weeks.id, number: weeks.number, plan: weeks.plan }).from(weeks).where(eq(weeks.squadId, squadId)).all();
   const used: Shelf['usedIn'] = {};
   for (const week of rows) {
-    for (const drillId of new Set(allItems(week.plan).map((item) => item.drillId))) {
+    for (const drillId of new Set(allItems(week.plan).flatMap(drillsOfItem))) {
       const list = used[drillId] ?? [];
       list.push({ id: week.id, number: week.number });
       used[drillId] = list;

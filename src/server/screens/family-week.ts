@@ -1,9 +1,11 @@
 import type { FamilyWeek } from '../../contract/screens.ts';
 import { BETTER } from '../../core/drills/terms.ts';
 import { trendOf } from '../../core/progress/index.ts';
+import { sessionsFor } from '../../core/weeks/index.ts';
 import type { Context } from '../context.ts';
 import { drillNames } from '../drills/shelf.ts';
 import { figuresOf } from '../scores/figures.ts';
+import { groupsOnDays } from '../squads/groups.ts';
 import type { Member } from '../squads/squads.ts';
 import { releasedWeeks } from '../weeks/outlines.ts';
 import { byDrill } from './feet.ts';
@@ -36,12 +38,13 @@ export function familyWeekOf(context: Context, squadId: string, member: Member):
     .sort((a, b) => b.revision.opensAt - a.revision.opensAt);
   if (!shown) return null;
   const { week, touches, records } = childWeek(context, squadId, member, shown);
+  const group = groupsOnDays(db, squadId)(member.id, shown.week.startsOn);
   const done = new Set(doneSessions(db, shown.week.id, member.id));
   return {
     ...week,
     closesAt: shown.revision.closesAt,
     isOpen: now < shown.revision.closesAt,
-    sessions: shown.outline.sessions.map(({ id, name, day }) => ({ id, name, day, done: done.has(id) })),
+    sessions: sessionsFor(shown.outline.sessions, group).map(({ id, name, day }) => ({ id, name, day, done: done.has(id) })),
     touches: { left: touches.left, right: touches.right },
     records: records.map(({ drill, dose, foot, result, before, unit }) => ({ drill, dose, foot, result, before, unit })),
     rising: risingOf(context, squadId, member.id),

@@ -3,6 +3,7 @@ import type { ChildWeek, RecordTold, SquadWeek } from '../../core/letters/index.
 import { nameToken } from '../../core/mail/index.ts';
 import { doneOnTime, footLedger, quietFor } from '../../core/progress/index.ts';
 import { DONE_SHARE } from '../../core/training/index.ts';
+import { sessionsFor } from '../../core/weeks/index.ts';
 import { inSquadNow } from '../accounts/leaving.ts';
 import type { Context } from '../context.ts';
 import { drillNames } from '../drills/shelf.ts';
@@ -11,6 +12,7 @@ import { runs, scoreFigures } from '../platform/db/schema.ts';
 import { type BrokenRecord, recordsOfWeek, recordViews } from '../progress/records.ts';
 import { repsOf } from '../scores/counted.ts';
 import { readFigures } from '../scores/figures.ts';
+import { groupsOnDays } from '../squads/groups.ts';
 import { type Member, membersOf, squadById, squadDay } from '../squads/squads.ts';
 import { streakStateOf, streakStatesOf } from '../streaks/days.ts';
 import { type OutlinedWeek, releasedWeeks } from '../weeks/outlines.ts';
@@ -42,7 +44,7 @@ export function squadWeek(context: Context, squadId: string, shown: OutlinedWeek
   const today = squadDay(squad, context.now());
   const members = membersOf(db, squadId);
   const here = new Set(members.map((member) => member.id));
-  const side = sideView(db, shown, members);
+  const side = sideView(db, squadId, shown, members);
   const states = streakStatesOf(db, squadId, members, today);
   const records = recordsOfWeek(db, shown.week.id).filter((one) => here.has(one.playerId));
   return {
@@ -87,12 +89,13 @@ export function childWeek(context: Context, squadId: string, member: Member, sho
   const drillName = drillNames(db, squadId);
   const { streak } = streakStateOf(db, squadId, member, squadDay(squad, context.now()));
   const { opensAt } = shown.revision;
+  const sessions = sessionsFor(shown.outline.sessions, groupsOnDays(db, squadId)(member.id, shown.week.startsOn));
   return {
     nickname: member.nickname,
     squad: squad.name,
     week: { number: shown.week.number, title: shown.outline.title },
-    set: shown.outline.sessions.length,
-    ...doneOnTime(shown.week.startsOn, shown.outline.sessions, ran),
+    set: sessions.length,
+    ...doneOnTime(shown.week.startsOn, sessions, ran),
     touches: footLedger(mine.flatMap(repsOf)),
     records: told(
       db,

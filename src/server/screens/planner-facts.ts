@@ -11,6 +11,7 @@ import type { Db } from '../platform/db/connection.ts';
 import { weekRevisions, weeks } from '../platform/db/schema.ts';
 import { allow } from '../policy.ts';
 import { shoesOf } from '../progress/shoes.ts';
+import { groupsOf, groupsOnDays } from '../squads/groups.ts';
 import { memberOf, membersOf, squadById, squadDay, typicalRunnerOf } from '../squads/squads.ts';
 import { asidesOf } from '../weeks/asides.ts';
 import { freeze, weekById } from '../weeks/weeks.ts';
@@ -60,11 +61,12 @@ export function plannerFacts(context: Context, actor: Actor, input: { week: stri
 }
 
 /** The same for somebody already let in. */
-export function factsOf(context: Context, week: { id: string; squadId: string; number: number }): Facts {
+export function factsOf(context: Context, week: { id: string; squadId: string; number: number; startsOn: string }): Facts {
   const { db } = context;
   const squad = squadById(db, week.squadId);
   const year = Number(squadDay(squad, context.now()).slice(0, 4));
   const before = releasedBefore(db, squad.id, week.number, WEEKS_OF_MEAN);
+  const groupOn = groupsOnDays(db, squad.id);
   const touches = before.map((one) => touchesOf(one.content));
   return {
     asides: asidesOf(db, week),
@@ -80,7 +82,9 @@ export function factsOf(context: Context, week: { id: string; squadId: string; n
       age: year - birthYear,
       level,
       home,
+      group: groupOn(id, week.startsOn),
     })),
+    groups: groupsOf(db, squad.id),
     met: [...metDrills(db, squad.id)],
     earlier: before.slice(0, WEEKS_OF_RECAP).map(earlierOf),
     meanTouches: touches.length > 0 ? touches.reduce((sum, n) => sum + n, 0) / touches.length : null,

@@ -21,7 +21,7 @@ import {
 import { doseInWords, doubtedOften } from '../../core/scores/index.ts';
 import { bandMet } from '../../core/targets/index.ts';
 import { DONE_SHARE } from '../../core/training/index.ts';
-import type { Dose } from '../../core/weeks/index.ts';
+import { type Dose, sessionsFor } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { drillNames } from '../drills/shelf.ts';
@@ -34,6 +34,7 @@ import { notesOf } from '../progress/notes.ts';
 import { ownStepsOf } from '../progress/steps.ts';
 import { type Counted, isCounted, isRecord, keyOfBoth, repsOf } from '../scores/counted.ts';
 import { type Figure, figuresOf } from '../scores/figures.ts';
+import { groupsOnDays } from '../squads/groups.ts';
 import { type Member, memberOf, squadById } from '../squads/squads.ts';
 import { practiceGoesOf } from '../training/practice.ts';
 import { type SaidToday, saidSince } from '../training/said-today.ts';
@@ -134,17 +135,19 @@ function weeksOfPlayer(db: Db, squadId: string, member: Member, figures: readonl
     .from(runs)
     .where(and(eq(runs.playerId, member.id), eq(runs.squadId, squadId), gte(runs.share, DONE_SHARE)))
     .all();
+  const groupOn = groupsOnDays(db, squadId);
   const ran = grouped(finished, (run) => run.weekId);
   const did = grouped(figures, (one) => one.weekId);
   return opened
     .map((shown): WeekOfPlayer => {
       const mine = did.get(shown.week.id) ?? [];
       const { left, right } = footLedger(mine.flatMap(repsOf));
+      const sessions = sessionsFor(shown.outline.sessions, groupOn(member.id, shown.week.startsOn));
       return {
         number: shown.week.number,
         startsOn: shown.week.startsOn,
-        set: shown.outline.sessions.length,
-        ...doneOnTime(shown.week.startsOn, shown.outline.sessions, ran.get(shown.week.id) ?? []),
+        set: sessions.length,
+        ...doneOnTime(shown.week.startsOn, sessions, ran.get(shown.week.id) ?? []),
         touches: { left, right },
         balance: balanceOf(mine),
         records: mine.filter(isRecord).length,

@@ -3,6 +3,7 @@ import type { CellState, Register } from '../../contract/screens.ts';
 import { grouped } from '../../core/grouped.ts';
 import { quietFor } from '../../core/progress/index.ts';
 import { DONE_SHARE } from '../../core/training/index.ts';
+import { isFor, sessionsFor } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { drillNames } from '../drills/shelf.ts';
@@ -10,6 +11,7 @@ import type { Db } from '../platform/db/connection.ts';
 import { runs, scoreFigures } from '../platform/db/schema.ts';
 import { allow } from '../policy.ts';
 import { recordsOfWeek, recordViews } from '../progress/records.ts';
+import { groupsOnDays } from '../squads/groups.ts';
 import { membersOf, squadById, squadDay } from '../squads/squads.ts';
 import { streakStatesOf } from '../streaks/days.ts';
 import { shownWeek } from '../tables/tables.ts';
@@ -70,6 +72,7 @@ export function register(context: Context, actor: Actor, input: { squad: string;
   const released = releasedWeeks(db, squad.id);
   const shown = shownWeek(released, input.week ?? null, now);
   const sessions = shown?.outline.sessions ?? [];
+  const groupOn = groupsOnDays(db, squad.id);
   const did = shown ? doneIn(db, shown.week.id) : () => null;
   const left: CellState = !shown || now < shown.revision.opensAt ? 'ahead' : now < shown.revision.closesAt ? 'to do' : 'not done';
   const waiting = waitingByPlayer(db, squad.id);
@@ -91,17 +94,19 @@ export function register(context: Context, actor: Actor, input: { squad: string;
           closesAt: shown.revision.closesAt,
         }
       : null,
-    sessions,
+    sessions: sessions.map(({ groups: _, ...session }) => session),
     players: members.flatMap((member) => {
       const state = streaks.get(member.id);
       if (!state) return [];
       const { streak, strip, lastDay } = state;
       const quiet = quietFor(lastDay, member.joinedOn, today);
-      const cells = sessions.map((session) => did(member.id, session.id) ?? left);
+      const group = shown ? groupOn(member.id, shown.week.startsOn) : null;
+      const cells = sessions.map((session) => did(member.id, session.id) ?? (isFor(session, group) ? left : 'of others'));
       return {
         id: member.id,
         nickname: member.nickname,
         cells,
+        set: cells.filter((cell) => cell !== 'of others').length,
         done: cells.filter((cell) => cell === 'done' || cell === 'by hand').length,
         streak,
         strip: strip.slice(-(streak.unit === 'week' ? STRIP_WEEKS * 2 : STRIP_WEEKS * 7)),
@@ -119,16 +124,29 @@ export function register(context: Context, actor: Actor, input: { squad: string;
   };
 }
 
-/** Sessions of a week that players have not finished, by player. */
-export function openSessions(db: Db, weekId: string, playerIds: readonly string[], sessions: readonly { id: string; name: string }[]) {
+/** Sessions of a week that players have not finished, of those that are for them, by player. */
+export function openSessions(
+  db: Db,
+  week: { id: string; squadId: string; startsOn: string },
+  playerIds: readonly string[],
+  sessions: readonly { id: string; name: string; groups?: string[] | undefined }[],
+) {
+  const groupOn = groupsOnDays(db, week.squadId);
   const done = new Set(
     db
       .select({ playerId: runs.playerId, sessionId: runs.sessionId, share: runs.share })
       .from(runs)
-      .where(and(eq(runs.weekId, weekId), inArray(runs.playerId, [...playerIds])))
+      .where(and(eq(runs.weekId, week.id), inArray(runs.playerId, [...playerIds])))
       .all()
       .filter((run) => run.share >= DONE_SHARE)
       .map((run) => `${run.playerId}|${run.sessionId}`),
   );
-  return new Map(playerIds.map((id) => [id, sessions.filter((s) => !done.has(`${id}|${s.id}`)).map((s) => s.name)]));
+  return new Map(
+    playerIds.map((id) => [
+      id,
+      sessionsFor(sessions, groupOn(id, week.startsOn))
+        .filter((s) => !done.has(`${id}|${s.id}`))
+        .map((s) => s.name),
+    ]),
+  );
 }

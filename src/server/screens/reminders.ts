@@ -2,9 +2,11 @@ import { instantOf, weekday } from '../../core/calendar/days.ts';
 import { openedLetter, todayLetter } from '../../core/letters/index.ts';
 import { allItems, kitOf } from '../../core/planning/index.ts';
 import { inRanges } from '../../core/streaks/index.ts';
+import { planFor } from '../../core/weeks/index.ts';
 import type { Context } from '../context.ts';
 import { drillNames } from '../drills/shelf.ts';
 import { squads } from '../platform/db/schema.ts';
+import { groupsOnDays } from '../squads/groups.ts';
 import { breaksOf, type Member, membersOf, type Squad, squadDay } from '../squads/squads.ts';
 import { streakStateOf } from '../streaks/days.ts';
 import { type OpenWeek, openWeekOf } from '../weeks/weeks.ts';
@@ -21,7 +23,7 @@ const OPENED_MS = 24 * HOUR_MS;
 /** Sessions wished for today that a player has not done. */
 function dueOf({ db }: Context, member: Member, open: OpenWeek, today: string): string[] {
   const wished = open.revision.content.sessions.filter((one) => one.day === weekday(today));
-  return openSessions(db, open.week.id, [member.id], wished).get(member.id) ?? [];
+  return openSessions(db, open.week, [member.id], wished).get(member.id) ?? [];
 }
 
 /** Drills that were asked for again and not done since, with the coach's line. */
@@ -64,11 +66,13 @@ function ofOpening(context: Context, squad: Squad, opened: OpenWeek | null): Dra
   const { week, revision } = opened;
   const { content } = revision;
   const shared = { kind: 'week opened' as const, weekOf: week.startsOn, key: week.id };
-  const kit = kitOf(allItems(content), new Map(Object.entries(content.drills)));
+  const groupOn = groupsOnDays(db, squad.id);
+  const drills = new Map(Object.entries(content.drills));
   return membersOf(db, squad.id).flatMap((member) => {
+    const mine = planFor(content, groupOn(member.id, week.startsOn), (id) => drills.get(id)?.sides);
     const letter = openedLetter({
       ...{ nickname: member.nickname, squad: squad.name, number: week.number, title: content.title },
-      ...{ sessions: content.sessions.map((one) => one.name), kit },
+      ...{ sessions: mine.sessions.map((one) => one.name), kit: kitOf(allItems(mine), drills) },
     });
     return guardiansOf(db, member.id)
       .filter((one) => !isPosted(db, squad.id, { ...shared, userId: one.id, playerId: member.id }))

@@ -9,7 +9,7 @@ import { beats, doneOnTime, footBalance, footLedger, recordOf, type TimedResult 
 import { doseInWords } from '../../core/scores/index.ts';
 import { bandAt, meets } from '../../core/targets/index.ts';
 import { DONE_SHARE } from '../../core/training/index.ts';
-import type { Dose } from '../../core/weeks/index.ts';
+import { type Dose, sessionsFor } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { drillNames, shelfOf } from '../drills/shelf.ts';
@@ -20,6 +20,7 @@ import { allow } from '../policy.ts';
 import { doseOfFigure } from '../progress/doses.ts';
 import { isCounted, isRecord, keyOfBoth, repsOf } from '../scores/counted.ts';
 import { type Figure, figuresOfWeeks } from '../scores/figures.ts';
+import { groupsOnDays } from '../squads/groups.ts';
 import { type Member, membersOf, squadById } from '../squads/squads.ts';
 import { shownWeek } from '../tables/tables.ts';
 import { type OutlinedWeek, releasedWeeks } from '../weeks/outlines.ts';
@@ -127,29 +128,34 @@ const nameOf = ({ week, outline }: OutlinedWeek) => ({ id: week.id, number: week
 interface SideOf {
   shown: OutlinedWeek;
   figures: Figure[];
+  /** Sessions that were set for all players together. */
+  set: number;
   /** Sessions done by player, and how many of them on time. */
   done: Map<string, { done: number; onTime: number }>;
 }
 
-function sideOf(db: Db, shown: OutlinedWeek, memberIds: ReadonlySet<string>): SideOf {
+function sideOf(db: Db, squadId: string, shown: OutlinedWeek, memberIds: ReadonlySet<string>): SideOf {
   const ran = db
     .select({ playerId: runs.playerId, sessionId: runs.sessionId, day: runs.day })
     .from(runs)
     .where(and(eq(runs.weekId, shown.week.id), gte(runs.share, DONE_SHARE)))
     .all()
     .filter((run) => memberIds.has(run.playerId));
+  const groupOn = groupsOnDays(db, squadId);
+  const sessionsOf = (playerId: string) => sessionsFor(shown.outline.sessions, groupOn(playerId, shown.week.startsOn));
   const done = new Map<string, { done: number; onTime: number }>();
   for (const [playerId, list] of grouped(ran, (run) => run.playerId))
-    done.set(playerId, doneOnTime(shown.week.startsOn, shown.outline.sessions, list));
+    done.set(playerId, doneOnTime(shown.week.startsOn, sessionsOf(playerId), list));
   const figures = figuresOfWeeks(db, [shown.week.id]).filter((one) => memberIds.has(one.playerId));
-  return { shown, figures, done };
+  const set = [...memberIds].reduce((sum, id) => sum + sessionsOf(id).length, 0);
+  return { shown, figures, done, set };
 }
 
-function viewOf({ shown, figures, done }: SideOf, players_: number): WeekSide {
+function viewOf({ shown, figures, done, set }: SideOf): WeekSide {
   const all = [...done.values()];
   return {
     week: nameOf(shown),
-    set: shown.outline.sessions.length * players_,
+    set,
     done: all.reduce((sum, one) => sum + one.done, 0),
     onTime: all.reduce((sum, one) => sum + one.onTime, 0),
     trained: new Set([...done.keys(), ...figures.map((one) => one.playerId)]).size,
@@ -160,8 +166,8 @@ function viewOf({ shown, figures, done }: SideOf, players_: number): WeekSide {
 }
 
 /** What one week of a squad came to. */
-export const sideView = (db: Db, shown: OutlinedWeek, members: readonly Member[]): WeekSide =>
-  viewOf(sideOf(db, shown, new Set(members.map((member) => member.id))), members.length);
+export const sideView = (db: Db, squadId: string, shown: OutlinedWeek, members: readonly Member[]): WeekSide =>
+  viewOf(sideOf(db, squadId, shown, new Set(members.map((member) => member.id))));
 
 function drillsOfBoth(db: Db, a: SideOf, b: SideOf, drillName: (id: string) => string): WeekComparison['drills'] {
   const [left, right] = [grouped(a.figures, (one) => one.recordKey), grouped(b.figures, (one) => one.recordKey)];
@@ -213,7 +219,7 @@ export function compareWeeks(
   if (!later || !earlier) return { weeks, a: null, b: null, drills: [], players: [] };
   const members = membersOf(db, input.squad);
   const ids = new Set(members.map((member) => member.id));
-  const [a, b] = [sideOf(db, earlier, ids), sideOf(db, later, ids)];
+  const [a, b] = [sideOf(db, input.squad, earlier, ids), sideOf(db, input.squad, later, ids)];
   const [ofA, ofB] = [grouped(a.figures, (one) => one.playerId), grouped(b.figures, (one) => one.playerId)];
   const touches = (list: readonly Figure[] = []) => {
     const { left, right } = touchesOf(list);
@@ -221,8 +227,8 @@ export function compareWeeks(
   };
   return {
     weeks,
-    a: viewOf(a, members.length),
-    b: viewOf(b, members.length),
+    a: viewOf(a),
+    b: viewOf(b),
     drills: drillsOfBoth(db, a, b, drillNames(db, input.squad)).sort((x, y) => x.drillName.localeCompare(y.drillName, 'en')),
     players: members.map(({ id, nickname }) => ({
       playerId: id,

@@ -3,14 +3,14 @@ import type { ThisWeek } from '../../contract/training.ts';
 import { atHome, besideOf, type Drill, drillForPlayer } from '../../core/drills/index.ts';
 import { allItems, changesBetween, type Given, kitOf, personalWeek } from '../../core/planning/index.ts';
 import { DONE_SHARE } from '../../core/training/index.ts';
-import { type PublishedWeek, swapsFor, withSwaps } from '../../core/weeks/index.ts';
+import { type PublishedWeek, planFor, swapsFor, withSwaps } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import { filmsWithWeek } from '../clips/films/films.ts';
 import { mayFilm, saidYesToSound } from '../consent/consent.ts';
 import type { Context } from '../context.ts';
 import { drillNames, liveShelf, shelfOf } from '../drills/shelf.ts';
 import type { Db } from '../platform/db/connection.ts';
-import { runs, scores, weekRevisions, weeks } from '../platform/db/schema.ts';
+import { clips, runs, scores, weekRevisions, weeks } from '../platform/db/schema.ts';
 import { Problem } from '../platform/problems.ts';
 import { allow, asPlayer } from '../policy.ts';
 import { linesOf } from '../progress/lines.ts';
@@ -18,6 +18,7 @@ import { shoesOf } from '../progress/shoes.ts';
 import { clipAsks } from '../review/items.ts';
 import { type JudgedScore, judgedScores } from '../scores/facts.ts';
 import { keysOf, knownOfOne, numbersOf, ownTargetsOf, runnerOf } from '../scores/known.ts';
+import { groupsOnDays } from '../squads/groups.ts';
 import { ageOf, type Member, memberOf, type Squad, schoolOf, squadById, squadDay, weekFor } from '../squads/squads.ts';
 import { streakStateOf } from '../streaks/days.ts';
 import { knownDrills } from '../training/met.ts';
@@ -45,9 +46,26 @@ export function askedAgain(db: Db, judged: readonly JudgedScore[], open: OpenWee
 export const goesOf = (db: Db, open: OpenWeek, playerId: string): JudgedScore[] =>
   judgedScores(db, and(eq(scores.weekId, open.week.id), eq(scores.playerId, playerId)));
 
-/** Drills of the open week of which a coach would like to see a clip, each once. */
-function wantedClips(db: Db, squadId: string, playerId: string, content: PublishedWeek): ThisWeek['clipAsks'] {
-  const wanted = new Set(clipAsks(db, squadId, playerId).flatMap((ask) => (ask.clipId === null ? [ask.drillId] : [])));
+/** Items of a week of which a player has sent a clip. */
+const filmedIn = (db: Db, weekId: string, playerId: string): Set<string> =>
+  new Set(
+    db
+      .select({ itemId: scores.itemId })
+      .from(clips)
+      .innerJoin(scores, eq(scores.id, clips.scoreId))
+      .where(and(eq(scores.weekId, weekId), eq(clips.playerId, playerId)))
+      .all()
+      .map((row) => row.itemId),
+  );
+
+/** Drills of the open week of which a coach would like to see a clip, each once: asked for at a go, or by the week. */
+function wantedClips(db: Db, squadId: string, playerId: string, week: { id: string; content: PublishedWeek }): ThisWeek['clipAsks'] {
+  const { content } = week;
+  const filmed = filmedIn(db, week.id, playerId);
+  const wanted = new Set([
+    ...clipAsks(db, squadId, playerId).flatMap((ask) => (ask.clipId === null ? [ask.drillId] : [])),
+    ...allItems(content).flatMap((item) => (item.clip && item.scored && !filmed.has(item.id) ? [item.drillId] : [])),
+  ]);
   return [...wanted].flatMap((drillId) => {
     const session = content.sessions.find((one) =>
       one.blocks.some((block) => block.items.some((item) => item.drillId === drillId && item.scored)),
@@ -57,9 +75,9 @@ function wantedClips(db: Db, squadId: string, playerId: string, content: Publish
 }
 
 /** The week that opens next, so that kit can be found in time. Of a surprise only the hour is told. */
-function upcomingOf(db: Db, squadId: string, now: number): ThisWeek['upcoming'] {
+function upcomingOf(db: Db, squadId: string, playerId: string, now: number): ThisWeek['upcoming'] {
   const row = db
-    .select({ number: weeks.number, revision: weekRevisions })
+    .select({ number: weeks.number, startsOn: weeks.startsOn, revision: weekRevisions })
     .from(weekRevisions)
     .innerJoin(weeks, eq(weeks.id, weekRevisions.weekId))
     .where(and(eq(weeks.squadId, squadId), gt(weekRevisions.opensAt, now), standing()))
@@ -69,7 +87,9 @@ function upcomingOf(db: Db, squadId: string, now: number): ThisWeek['upcoming'] 
   if (!row) return null;
   const { opensAt, surprise, content } = row.revision;
   if (surprise) return { opensAt, about: null };
-  const kit = kitOf(allItems(content), new Map(Object.entries(content.drills)));
+  const group = groupsOnDays(db, squadId)(playerId, row.startsOn);
+  const mine = planFor(content, group, (id) => content.drills[id]?.sides);
+  const kit = kitOf(allItems(mine), new Map(Object.entries(content.drills)));
   return { opensAt, about: { number: row.number, title: content.title, focus: content.focus, kit } };
 }
 
@@ -119,6 +139,7 @@ export function doneSessions(db: Db, weekId: string, playerId: string): string[]
 interface WeekOf {
   id: string;
   number: number;
+  startsOn: string;
   content: PublishedWeek;
 }
 
@@ -198,7 +219,7 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
           }
         : null,
     changes: open ? changesOf(db, open) : [],
-    upcoming: upcomingOf(db, squadId, now),
+    upcoming: upcomingOf(db, squadId, member.id, now),
     home: member.home,
     swaps: mine?.swaps ?? [],
     runner: mine?.runner ?? runnerOf(db, member, null),
@@ -208,7 +229,7 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
     done: open ? doneSessions(db, open.week.id, member.id) : [],
     again: open ? askedAgain(db, judged, open, drillNames(db, squadId)) : [],
     mayFilm: films,
-    clipAsks: content && films ? wantedClips(db, squadId, member.id, content) : [],
+    clipAsks: content && films ? wantedClips(db, squadId, member.id, { id: open?.week.id ?? '', content }) : [],
     films: filmsWithWeek(db, squadId, open && content ? { id: open.week.id, drills: Object.keys(content.drills) } : null),
     film: { height: squad.clipHeight, sound: squad.clipSound && saidYesToSound(db, member.id) },
     streak,

@@ -135,7 +135,7 @@ export function today(context: Context, actor: Actor, input: { squad: string }):
   const undone = open
     ? openSessions(
         db,
-        open.week.id,
+        open.week,
         members.map((m) => m.id),
         open.revision.content.sessions,
       )

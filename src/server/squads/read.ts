@@ -5,6 +5,7 @@ import { staying } from '../accounts/leaving.ts';
 import type { Context } from '../context.ts';
 import { joinRequests, playerGuardians, players, squadCoaches, squadPlayers, user } from '../platform/db/schema.ts';
 import { allow, asPerson } from '../policy.ts';
+import { groupsOf, groupsSaid } from './groups.ts';
 import { kindsFor, workingInvitations } from './invitations.ts';
 import { squadById } from './squads.ts';
 
@@ -42,13 +43,17 @@ export function readPeople(context: Context, actor: Actor, input: { squad: strin
     .where(inArray(playerGuardians.playerId, ids))
     .orderBy(asc(playerGuardians.since), sql`${playerGuardians}.rowid`)
     .all();
+  const said = groupsSaid(context, squad);
   const { userId } = asPerson(actor);
   return {
     squad: { id: squad.id, name: squad.name, town: squad.town, code: squad.code, timeZone: squad.timeZone },
     me: { userId, role: coaches.find((one) => one.userId === userId)?.role ?? 'assistant' },
     coaches,
+    groups: groupsOf(db, squad.id),
     players: members.map((one) => ({
       ...one,
+      group: said.get(one.playerId)?.group ?? null,
+      groupFrom: said.get(one.playerId)?.from ?? null,
       guardians: guardians.filter(({ playerId }) => playerId === one.playerId).map(({ userId: id, name }) => ({ userId: id, name })),
     })),
     requests: db

@@ -4,7 +4,7 @@ import { CONTACT_SCHOOLS, type Foot } from '../../core/drills/index.ts';
 import { allItems, personalWeek } from '../../core/planning/index.ts';
 import { doseInWords } from '../../core/scores/index.ts';
 import { feetToScore } from '../../core/training/index.ts';
-import { type PublishedWeek, weekForPlayer } from '../../core/weeks/index.ts';
+import { hasGroups, type PublishedWeek, weekForPlayer } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { shelfOf } from '../drills/shelf.ts';
@@ -39,18 +39,10 @@ export function squadNumbers(context: Context, actor: Actor, input: { week: stri
   const cells = members.map((member) => {
     const mine = known.get(member.id) ?? new Map();
     const planned = weekFor(squad, member, frozen);
-    const given = computeGiven(
-      db,
-      squad,
-      member,
-      { number: week.number, content: planned },
-      mine,
-      now,
-      shoesOf(db, squad, member, week.plan),
-    );
+    const given = computeGiven(db, squad, member, { ...week, content: planned }, mine, now, shoesOf(db, squad, member, week.plan));
     const content = personalWeek(planned, given);
-    // An own step brings a drill in that the plan does not have.
-    const all = given.steps.length > 0 || given.shoes ? knownOfOne(db, member.id, keysOf(content)) : mine;
+    // An own step or a group brings a drill in that the plan does not have.
+    const all = given.steps.length > 0 || given.shoes || hasGroups(frozen) ? knownOfOne(db, member.id, keysOf(content)) : mine;
     return {
       member,
       given,

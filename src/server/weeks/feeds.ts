@@ -1,6 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import type { Feed } from '../../contract/weeks.ts';
+import { planFor } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
@@ -8,6 +9,7 @@ import { feeds, players, squadPlayers, user, weekRevisions, weeks } from '../pla
 import { writeLedger } from '../platform/ledger.ts';
 import { notFound, Problem } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
+import { groupsOnDays } from '../squads/groups.ts';
 import { memberOf, squadById, typicalRunnerOf, weekFor } from '../squads/squads.ts';
 import { type CalendarReader, type CalendarWeek, calendarOf } from './calendar.ts';
 
@@ -105,9 +107,12 @@ export function readFeed(context: Context, token: string): string {
   const member = feed.playerId === null ? null : memberOf(db, squad.id, feed.playerId);
   const now = context.now();
   const shown = wholeWeeks(db, squad.id).filter(({ revision }) => !revision.surprise || revision.opensAt <= now);
+  const groupOn = groupsOnDays(db, squad.id);
   const given: CalendarWeek[] = shown.map(({ week, revision }) => {
-    const content = member ? weekFor(squad, member, revision.content) : revision.content;
-    return { id: week.id, number: week.number, startsOn: week.startsOn, content, drills: new Map(Object.entries(content.drills)) };
+    const { content } = revision;
+    const own = member ? planFor(content, groupOn(member.id, week.startsOn), (id) => content.drills[id]?.sides) : content;
+    const shownTo = member ? weekFor(squad, member, own) : own;
+    return { id: week.id, number: week.number, startsOn: week.startsOn, content: shownTo, drills: new Map(Object.entries(shownTo.drills)) };
   });
   const typical = typicalRunnerOf(squad);
   const reader: CalendarReader = member

@@ -1,16 +1,17 @@
 import { and, eq, gt, isNull, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { BETTER, type Drill, drillForPlayer, otherSchool } from '../../core/drills/index.ts';
-import { catchUpsFor, type Given, NOTHING_GIVEN, personalWeek } from '../../core/planning/index.ts';
+import { allItems, catchUpsFor, type Given, NOTHING_GIVEN, personalWeek } from '../../core/planning/index.ts';
 import { footBalance, type StepKind } from '../../core/progress/index.ts';
 import { recordKey } from '../../core/scores/index.ts';
-import type { PublishedWeek } from '../../core/weeks/index.ts';
+import { type PublishedWeek, planFor } from '../../core/weeks/index.ts';
 import type { Context } from '../context.ts';
 import { shelfOf } from '../drills/shelf.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { prepared } from '../platform/db/prepared.ts';
 import { givenWeeks, ownSteps, weekRevisions, weeks } from '../platform/db/schema.ts';
 import { unlessHeld } from '../platform/db/unless-held.ts';
+import { groupsOnDays } from '../squads/groups.ts';
 import { ageOf, type Member, membersOf, type Squad, schoolOf, weekFor } from '../squads/squads.ts';
 import type { KnownByKey } from './known-by-key.ts';
 
@@ -48,13 +49,14 @@ export function barAnew({ db, now }: Context, squad: Squad): void {
 
 /**
  * What would make a week this player's own, by what is known now.
+ * @param week the whole week as the member's school has it, with the sessions of every group
  * @param shoes the own step in each item that is the step each is on
  */
 export function computeGiven(
   db: Db,
   squad: Squad,
   member: Member,
-  week: { number: number; content: PublishedWeek },
+  week: { number: number; startsOn: string; content: PublishedWeek },
   known: KnownByKey,
   now: number,
   shoes: readonly { itemId: string; drill: Drill }[],
@@ -74,12 +76,15 @@ export function computeGiven(
     if (to && !mayDo(squad, member, to, now)) return [];
     return [{ drillId: row.drillId, kind, toDrill: to ? drillForPlayer(to, school, member.strongerFoot) : null }];
   });
+  const group = groupsOnDays(db, squad.id)(member.id, week.startsOn);
+  const planned = planFor(week.content, group, (id) => week.content.drills[id]?.sides);
+  const varied = new Set(allItems(week.content).flatMap((item) => (group !== null && item.groups?.[group] ? [item.id] : [])));
   const moved = new Set(steps.map((step) => step.drillId));
   const extras =
     squad.footOrder !== 'catch-up'
       ? []
       : catchUpsFor(
-          week.content,
+          planned,
           (item) => {
             const drill = week.content.drills[item.drillId];
             const own = shoes.find((shoe) => shoe.itemId === item.id)?.drill.id ?? item.drillId;
@@ -91,8 +96,11 @@ export function computeGiven(
           uuid,
         );
   const barred = barredOf(squad, member, week.content, steps, now);
-  const own = shoes.map(({ itemId, drill }) => ({ itemId, toDrill: drillForPlayer(drill, schoolOf(squad, member), member.strongerFoot) }));
-  return { extras, steps, ...(barred.length > 0 ? { barred } : {}), ...(own.length > 0 ? { shoes: own } : {}) };
+  // What the group does in an item's place goes before the step each is on.
+  const own = shoes
+    .filter((shoe) => !varied.has(shoe.itemId))
+    .map(({ itemId, drill }) => ({ itemId, toDrill: drillForPlayer(drill, schoolOf(squad, member), member.strongerFoot) }));
+  return { extras, steps, group, ...(barred.length > 0 ? { barred } : {}), ...(own.length > 0 ? { shoes: own } : {}) };
 }
 
 const givenTo = prepared((db) =>

@@ -4,7 +4,7 @@ import type { Release, WeekDetail, WeekList, WeekRow } from '../../contract/week
 import { addDays, instantOf, mondayOf } from '../../core/calendar/days.ts';
 import type { Drill } from '../../core/drills/index.ts';
 import { allItems, itemsOf, releaseProblems } from '../../core/planning/index.ts';
-import { copyPlan, copySession, type PublishedWeek, type WeekPlan } from '../../core/weeks/index.ts';
+import { copyPlan, copySession, drillsOfItem, type PublishedWeek, type WeekPlan } from '../../core/weeks/index.ts';
 import type { Times } from '../../core/weeks/times.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
@@ -13,6 +13,7 @@ import type { Db } from '../platform/db/connection.ts';
 import { templates, weekRevisions, weeks } from '../platform/db/schema.ts';
 import { badInput, notFound, Problem } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
+import { groupsOf } from '../squads/groups.ts';
 import { ageOf, membersOf, type Squad, squadById, squadDay } from '../squads/squads.ts';
 import { contentOf, revisionColumns } from './contents.ts';
 import { keepOutline } from './outlines.ts';
@@ -163,7 +164,8 @@ export function refuseHeading(context: Context, squad: Squad, plan: Pick<WeekPla
   const shelf = shelfOf(context.db, squad.id);
   plan.sessions.forEach((session, s) => {
     const drill = itemsOf(session)
-      .map((item) => shelf.get(item.drillId))
+      .flatMap(drillsOfItem)
+      .map((id) => shelf.get(id))
       .find((one) => one?.loads.includes('heading'));
     if (!drill) return;
     const sentence = `“${drill.name}” has heading, and this squad heads from age ${squad.headingAge}; its youngest is about ${youngest}. Take it out.`;
@@ -269,7 +271,7 @@ function openingOf(context: Context, squad: Squad, week: Week, when: Release['wh
 
 /** A plan with the squad's lengths, the drills it asks for, and the twins that the other school of contact does in their place. */
 export function freeze(plan: WeekPlan, shelf: ReadonlyMap<string, Drill>, times: Partial<Times> | null): PublishedWeek {
-  const used = new Set(allItems(plan).map((item) => item.drillId));
+  const used = new Set(allItems(plan).flatMap(drillsOfItem));
   for (const id of [...used]) {
     const twin = shelf.get(id)?.twin;
     if (twin) used.add(twin);
@@ -285,7 +287,13 @@ export function releaseWeek(context: Context, actor: Actor, input: { week: strin
   const week = weekById(db, input.week);
   const squad = squadById(db, week.squadId);
   const shelf = shelfOf(db, squad.id);
-  const problems = releaseProblems(week.plan, shelf, squad.headingAge, youngestOf(context, squad));
+  const problems = releaseProblems(
+    week.plan,
+    shelf,
+    squad.headingAge,
+    youngestOf(context, squad),
+    new Set(groupsOf(db, squad.id).map((one) => one.id)),
+  );
   if (problems.length > 0) throw new Problem('not releasable', problems[0]?.sentence ?? '', problems);
   const opensAt = openingOf(context, squad, week, input.when);
   const closesAt = endOfWeek(squad, week.startsOn);

@@ -1,5 +1,5 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
-import { ArrowDown, ArrowUp, Check, CircleDashed, Clock, Minus, PencilLine } from 'lucide-react';
+import { ArrowDown, ArrowUp, Check, CircleDashed, Clock, Dot, Minus, PencilLine } from 'lucide-react';
 import { type KeyboardEvent, memo, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { wishedDay } from '../../client/words.ts';
 import type { CellState, Register } from '../../contract/screens.ts';
@@ -16,11 +16,12 @@ const GLYPHS: Record<CellState, { Icon: typeof Check; look: string; words: strin
   'to do': { Icon: Clock, look: 'text-dust', words: 'to do' },
   'not done': { Icon: Minus, look: 'text-dust', words: 'not done' },
   ahead: { Icon: Clock, look: 'text-joint', words: 'not open yet' },
+  'of others': { Icon: Dot, look: 'text-joint', words: 'for another group' },
 };
 
 export const SHOWN = {
   all: { words: 'everybody', keeps: () => true },
-  due: { words: 'sessions to do', keeps: (one: Player) => one.cells.some((cell) => cell !== 'done' && cell !== 'by hand') },
+  due: { words: 'sessions to do', keeps: (one: Player) => one.done < one.set },
   quiet: { words: 'gone quiet', keeps: (one: Player) => one.quiet },
   loosening: { words: 'about to come undone', keeps: (one: Player) => one.streak.loosening },
   waiting: { words: 'something to review', keeps: (one: Player) => one.waiting > 0 },
@@ -100,7 +101,7 @@ const Row = memo(function Row({
       })}
       <td className="px-3 text-end">
         {player.done}
-        <span className="text-dust text-sm"> of {player.cells.length}</span>
+        <span className="text-dust text-sm"> of {player.set}</span>
       </td>
       <td className="px-3">
         <Laces tiny cells={player.strip} summary={`${player.streak.current} in a row, best ${player.streak.best}`} />

@@ -27,6 +27,7 @@ import { DoseStrip, NeedsStrip } from '../weeks/BenchStrip.tsx';
 import { BulkBar } from '../weeks/BulkBar.tsx';
 import { ChecksStrip } from '../weeks/ChecksStrip.tsx';
 import { ConflictBox } from '../weeks/ConflictBox.tsx';
+import { SquadGroups } from '../weeks/GroupsOfItem.tsx';
 import { NumbersDialog } from '../weeks/NumbersDialog.tsx';
 import { PreviewDialog } from '../weeks/PreviewDialog.tsx';
 import { ProposeDialog } from '../weeks/ProposeDialog.tsx';
@@ -253,33 +254,35 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
       </div>
       <div className="grid gap-4 xl:grid-cols-[minmax(0,1fr)_290px]">
         <DndContext id="bench" sensors={sensors} collisionDetection={collision} onDragEnd={onDragEnd}>
-          <section className="flex items-start gap-3 overflow-x-auto pb-3" aria-label="Sessions" tabIndex={-1}>
-            <SortableContext items={sessionIds} strategy={horizontalListSortingStrategy}>
-              {plan.sessions.map((session, i) => (
-                <SessionColumn
-                  key={session.id}
-                  session={session}
-                  measured={held === plan ? session : (held.sessions.find((one) => one.id === session.id) ?? session)}
-                  runner={facts.runner}
-                  index={i}
-                  newDrills={fresh[i]?.drills ?? 0}
-                  newMinutes={Math.ceil((fresh[i]?.seconds ?? 0) / 60)}
-                  drills={drills}
-                  edit={edit}
-                  marks={marks}
-                  onAdd={setAdding}
-                  onKeep={keepSession}
-                  choosing={choosing}
-                  week={atHand}
-                />
-              ))}
-            </SortableContext>
-            {plan.sessions.length < MOST_SESSIONS && (
-              <Button className="min-h-24 w-40 shrink-0" onClick={() => setShaping(true)} title="S">
-                <Plus aria-hidden className="size-5" /> Add a session
-              </Button>
-            )}
-          </section>
+          <SquadGroups value={facts.groups}>
+            <section className="flex items-start gap-3 overflow-x-auto pb-3" aria-label="Sessions" tabIndex={-1}>
+              <SortableContext items={sessionIds} strategy={horizontalListSortingStrategy}>
+                {plan.sessions.map((session, i) => (
+                  <SessionColumn
+                    key={session.id}
+                    session={session}
+                    measured={held === plan ? session : (held.sessions.find((one) => one.id === session.id) ?? session)}
+                    runner={facts.runner}
+                    index={i}
+                    newDrills={fresh[i]?.drills ?? 0}
+                    newMinutes={Math.ceil((fresh[i]?.seconds ?? 0) / 60)}
+                    drills={drills}
+                    edit={edit}
+                    marks={marks}
+                    onAdd={setAdding}
+                    onKeep={keepSession}
+                    choosing={choosing}
+                    week={atHand}
+                  />
+                ))}
+              </SortableContext>
+              {plan.sessions.length < MOST_SESSIONS && (
+                <Button className="min-h-24 w-40 shrink-0" onClick={() => setShaping(true)} title="S">
+                  <Plus aria-hidden className="size-5" /> Add a session
+                </Button>
+              )}
+            </section>
+          </SquadGroups>
         </DndContext>
         <div className="flex flex-col gap-4">
           <DoseStrip plan={held} drills={drills} facts={facts} />

@@ -8,6 +8,7 @@ import { type People, type PersonView, squadsApi } from '../../contract/squads.t
 import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
 import { SquadNewsBox } from '../accounts/NewsBox.tsx';
 import { CoachesBox } from './CoachesBox.tsx';
+import { GroupsBox } from './GroupsBox.tsx';
 import { InvitationCard } from './InvitationCard.tsx';
 import { InviteBox, type Others, OthersBox, RequestsBox } from './JoiningBoxes.tsx';
 import { MentionsBox } from './MentionsBox.tsx';
@@ -80,6 +81,11 @@ export const PeopleView = guarded(function PeopleView({ first, others }: { first
                 <th scope="col" className="text-start">
                   Level
                 </th>
+                {shown.groups.length > 0 && (
+                  <th scope="col" className="text-start">
+                    Group
+                  </th>
+                )}
                 <th scope="col" className="text-start">
                   Guardians
                 </th>
@@ -96,6 +102,7 @@ export const PeopleView = guarded(function PeopleView({ first, others }: { first
           </table>
         )}
       </section>
+      {shown.players.length > 0 && <GroupsBox {...shared} />}
       <div className="grid items-start gap-4 xl:grid-cols-2">
         <RosterBox squad={squad} onAdded={() => void refresh()} />
         <OthersBox {...shared} others={others} />

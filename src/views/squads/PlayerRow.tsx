@@ -71,6 +71,31 @@ export function PlayerRow({
           ))}
         </select>
       </td>
+      {shown.groups.length > 0 && (
+        <td className="inline-block py-1 pe-3 sm:table-cell sm:py-2">
+          <select
+            className="field"
+            aria-label={`Group of ${one.nickname}`}
+            value={one.group ?? ''}
+            onChange={(event) => {
+              const group = event.target.value || null;
+              act(async () => {
+                const { from } = await call(squadsApi.setGroup, at, { group });
+                await refresh();
+                return `${one.nickname}: counts from ${dayInWords(from)} on.`;
+              });
+            }}
+          >
+            <option value="">none</option>
+            {shown.groups.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+          {one.groupFrom && <span className="block text-dust text-sm">from {dayInWords(one.groupFrom)}</span>}
+        </td>
+      )}
       <td className="inline-block py-1 pe-3 sm:table-cell sm:py-2">
         {one.guardians.length === 0 && <span className="text-dust">nobody yet</span>}
         {one.guardians.map((guardian) => (

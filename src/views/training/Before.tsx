@@ -93,6 +93,13 @@ function noteOf(drillId: string, sheet: readonly Interval[], items: readonly Ite
   ].join(' · ');
 }
 
+/** The coach's notes at the session's drills, by drill. */
+function saidOf(items: readonly Item[]): Map<string, string> {
+  const said = new Map<string, string>();
+  for (const { drillId, note } of items) if (note) said.set(drillId, [said.get(drillId), note].filter(Boolean).join(' '));
+  return said;
+}
+
 /** Cautions of the session's drills, each once. */
 const cautionsOf = (session: Session, drills: ReadonlyMap<string, Drill>): string[] => [
   ...new Set(drillsOf(session, drills).flatMap((drill) => drill.cautions)),
@@ -126,6 +133,7 @@ export function Before(props: Props) {
     () => new Map(ahead.map((drill) => [drill.id, noteOf(drill.id, sheet, items, visit.numbers)])),
     [ahead, sheet, items, visit],
   );
+  const said = useMemo(() => saidOf(items), [items]);
   const leftOut = leftOutAt(visit);
   const scored = items.filter((item) => item.scored && !leftOut.has(item.id));
   const meetingMinutes = plural(
@@ -165,7 +173,7 @@ export function Before(props: Props) {
         <Layouts visit={visit} drills={drillsOf(session, drills)} />
       </section>
       <Swaps items={items} swaps={visit.swaps} />
-      <DrillsAhead drills={ahead} notes={notes} unknown={unknown} stronger={visit.runner.strongerFoot} films={visit.films} />
+      <DrillsAhead drills={ahead} notes={notes} said={said} unknown={unknown} stronger={visit.runner.strongerFoot} films={visit.films} />
       <section className="slab flex flex-col gap-1 p-4" aria-label="Watch out">
         <h2 className="flex items-center gap-2">
           <TriangleAlert aria-hidden className="size-5" /> Watch out

@@ -12,6 +12,7 @@ import { HowTo } from './HowTo.tsx';
 export function DrillsAhead({
   drills,
   notes,
+  said,
   unknown,
   stronger,
   films,
@@ -19,6 +20,8 @@ export function DrillsAhead({
   drills: readonly (Drill & DrawnDrill)[];
   /** How long each takes and what is to beat, in words, by drill. */
   notes: ReadonlyMap<string, string>;
+  /** What the coach says about them in this week, by drill. */
+  said: ReadonlyMap<string, string>;
   /** Those that are met in this session. */
   unknown: readonly string[];
   stronger: StrongerFoot;
@@ -39,6 +42,7 @@ export function DrillsAhead({
               <span className="text-lg leading-tight">
                 {i + 1}. {drill.name}
                 <span className="block text-dust text-sm">{notes.get(drill.id)}</span>
+                {said.has(drill.id) && <span className="block text-base">Your coach: {said.get(drill.id)}</span>}
                 {unknown.includes(drill.id) && <span className="block font-semibold text-lace text-sm">new for you</span>}
                 {of(drill).film && <span className="block text-dust text-sm">with a film of your coach</span>}
                 {of(drill).voice && <span className="block text-dust text-sm">your coach says something about it</span>}

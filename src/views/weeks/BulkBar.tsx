@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import type { BulkChange } from '../../core/weeks/bulk.ts';
 import type { TargetRule } from '../../core/weeks/schema.ts';
 import { Button } from '../../ui/parts/index.ts';
@@ -57,6 +58,7 @@ function Once<T extends string | number>({
 
 /** Sets the same for many drills of the week at once. */
 export function BulkBar({ chosen, all, scored, onChoose, onChange, onClose }: Props) {
+  const [note, setNote] = useState('');
   const none = chosen === 0;
   return (
     <section className="slab sticky top-0 z-20 flex flex-wrap items-center gap-2 border-lace border-s-4 p-2" aria-label="Chosen drills">
@@ -79,6 +81,32 @@ export function BulkBar({ chosen, all, scored, onChoose, onChange, onClose }: Pr
       <Once name="Rounds" options={ROUNDS} disabled={none} onPick={(rounds) => onChange({ rounds })} />
       <Once name="Reps" options={REPS} disabled={none} onPick={(reps) => onChange({ reps })} />
       <Once name="Rest" options={RESTS} unit=" s" disabled={none} onPick={(restSeconds) => onChange({ restSeconds })} />
+      <Once
+        name="Clip"
+        options={['a clip, please', 'no clip']}
+        disabled={none}
+        onPick={(one) => onChange({ clip: one === 'a clip, please' })}
+      />
+      <form
+        className="flex items-center gap-1"
+        onSubmit={(event) => {
+          event.preventDefault();
+          onChange({ note: note.trim() });
+        }}
+      >
+        <input
+          className="field min-h-9 w-44 text-sm"
+          aria-label="Note to the player at the chosen drills"
+          placeholder="A note to the player…"
+          maxLength={200}
+          disabled={none}
+          value={note}
+          onChange={(event) => setNote(event.target.value)}
+        />
+        <Button type="submit" size="tight" disabled={none}>
+          Set
+        </Button>
+      </form>
       <Button size="tight" className="ms-auto" onClick={onClose}>
         Done choosing
       </Button>

@@ -2,7 +2,7 @@ import { X } from 'lucide-react';
 import { createContext, useContext, useId } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
 import { PACES, type Pace, TOUCH_SURFACES, WORKING_SIDES } from '../../core/drills/terms.ts';
-import { targetOf, withPace } from '../../core/weeks/bulk.ts';
+import { targetOf, withClip, withNote, withPace } from '../../core/weeks/bulk.ts';
 import { withSeconds } from '../../core/weeks/edit.ts';
 import { type Item, STARTS, type TargetRule } from '../../core/weeks/schema.ts';
 
@@ -275,6 +275,17 @@ export function ItemEditor({ item, faults, drill, onChange }: Props) {
           <input type="checkbox" className="size-5" checked={item.scored} onChange={(event) => set({ scored: event.target.checked })} />
         </label>
         {item.scored && <Choice label="Number" value={item.target.rule} options={TARGETS} onChange={setRule} />}
+        {item.scored && (
+          <label className="flex items-center justify-between gap-2 text-sm">
+            A clip, please
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={item.clip ?? false}
+              onChange={(event) => onChange(withClip(item, event.target.checked))}
+            />
+          </label>
+        )}
         {item.scored && item.target.rule === 'same for all' && (
           <NumberField
             label="To reach"
@@ -283,6 +294,16 @@ export function ItemEditor({ item, faults, drill, onChange }: Props) {
             onChange={(number) => set({ target: { rule: 'same for all', number } })}
           />
         )}
+        <label className="flex flex-col gap-1 text-sm">
+          A note to the player
+          <textarea
+            className="field min-h-14"
+            rows={2}
+            maxLength={200}
+            value={item.note ?? ''}
+            onChange={(event) => onChange(withNote(item, event.target.value))}
+          />
+        </label>
       </div>
     </Faults.Provider>
   );

@@ -112,7 +112,7 @@ export function OwnStepBox({ item, drill, drills, week, onChange }: Props) {
       gone = true;
     };
   }, [own, asked, week.id]);
-  if (stairsOfItem(drill, drills).length < 2) return null;
+  if (item.groups || stairsOfItem(drill, drills).length < 2) return null;
   const toggle = () => {
     const { ownStep: _, ...planned } = item;
     setSteps(null);

@@ -115,6 +115,7 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
                       {roundsOf(item) > 1 && ` × ${roundsOf(item)}`}
                       {item.side !== 'untracked' && `, ${item.side}`}
                       {item.paces.length > 0 && ` (${item.paces.map((stretch) => `${stretch.pace} ${stretch.seconds} s`).join(', ')})`}
+                      {item.note && <span className="block italic">{item.note}</span>}
                       {item.scored && (
                         <span className="block text-dust">
                           Counts: {drill.counting.counts} Does not count: {drill.counting.doesNotCount}

@@ -15,6 +15,7 @@ import { BLOCK_KINDS, type Block, type BlockKind, type Item, type Session, type 
 import { Seam, Skyline, StillImage } from '../../ui/notations/index.ts';
 import { SmallSoon } from '../../ui/notations/moves/StageSoon.tsx';
 import { Button } from '../../ui/parts/index.ts';
+import { ForGroups, GroupsOfItem } from './GroupsOfItem.tsx';
 import { ItemEditor } from './ItemEditor.tsx';
 import { OwnStepBox, type WeekAtHand } from './OwnStepBox.tsx';
 import { Sortable, useIds } from './sortable.tsx';
@@ -111,7 +112,7 @@ function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; 
                   {faults.size > 0 ? (
                     <span className="text-stop">not right yet</span>
                   ) : (
-                    `${doseInWords(item.dose)}${rounds}${sides}${ladderWords(item)} · ${targetWords(item)}${item.ownStep ? ' · each the own step' : ''}`
+                    `${doseInWords(item.dose)}${rounds}${sides}${ladderWords(item)} · ${targetWords(item)}${item.ownStep ? ' · each the own step' : ''}${item.groups ? ' · other for a group' : ''}`
                   )}
                 </span>
               </span>
@@ -127,6 +128,15 @@ function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; 
                 drill={drill}
                 onChange={(next) => edit((plan) => changeItem(plan, item.id, () => next))}
               />
+              {!item.ownStep && (
+                <GroupsOfItem
+                  item={item}
+                  drill={drill}
+                  drills={drills}
+                  faults={faults}
+                  onChange={(next) => edit((plan) => changeItem(plan, item.id, () => next))}
+                />
+              )}
               <OwnStepBox
                 item={item}
                 drill={drill}
@@ -306,6 +316,13 @@ export const SessionColumn = memo(function SessionColumn({
               {minutesInWords(dose)}
             </span>
           </div>
+          <ForGroups
+            groups={session.groups}
+            onChange={(groups) => {
+              const { groups: _, ...everybodys } = session;
+              edit((plan) => changeSession(plan, session.id, () => (groups.length > 0 ? { ...everybodys, groups } : everybodys)));
+            }}
+          />
           {newDrills > 0 && (
             <p className="text-dust text-sm">
               and about {newMinutes} min to meet {newDrills === 1 ? 'the new drill' : `${newDrills} new drills`}

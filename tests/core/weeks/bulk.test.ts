@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { allItems } from '../../../src/core/planning/index.ts';
+import { allItems, changesBetween } from '../../../src/core/planning/index.ts';
 import { type BulkChange, changeMany, itemsBetween } from '../../../src/core/weeks/bulk.ts';
 import { WeekPlan } from '../../../src/core/weeks/index.ts';
 import { aBlock, anItem, aSession, drillOf, drills, timed } from '../make.ts';
@@ -66,6 +66,32 @@ describe('many items at once', () => {
       drills,
     );
     expect(WeekPlan.safeParse(everything).error).to.equal(undefined);
+  });
+
+  it('carry a note to the player or none, and ask for a clip where they are counted', () => {
+    const said = change({ note: 'Slowly first.', clip: true });
+    expect(said.map((item) => [item.note, item.clip ?? false])).to.deep.equal([
+      ['Slowly first.', true],
+      ['Slowly first.', false],
+      ['Slowly first.', false],
+      ['Slowly first.', true],
+      ['Slowly first.', true],
+    ]);
+    const again = allItems(
+      changeMany(
+        { ...plan, sessions: changeMany(plan, all, { note: 'A', clip: true }, drills).sessions },
+        all,
+        { note: '', clip: false },
+        drills,
+      ),
+    );
+    expect(again).to.deep.equal(allItems(plan));
+    expect(changesBetween(plan, changeMany(plan, new Set([taps.id]), { note: 'Slowly first.' }, drills), drills)).to.deep.equal([
+      'A word from your coach at “Sole taps”: Slowly first.',
+    ]);
+    expect(changesBetween(plan, changeMany(plan, new Set([taps.id]), { clip: true }, drills), drills)).to.deep.equal([
+      'A clip of “Sole taps” would be welcome.',
+    ]);
   });
 
   it('are those that were chosen alone; all others stay the very same objects', () => {

@@ -22,7 +22,8 @@ import { thisWeek } from '../../../src/server/screens/this-week.ts';
 import { addCoach } from '../../../src/server/squads/people.ts';
 import { sendGo } from '../../../src/server/training/send-go.ts';
 import { sendRun } from '../../../src/server/training/send-run.ts';
-import { aGo, aScore, MONDAY_TEN, openTown, outcome, releaseNow, sayYes, type Town, uuid } from '../make.ts';
+import { anItem, drillOf, timed } from '../../core/make.ts';
+import { aGo, aPlan, aScore, MONDAY_TEN, openTown, outcome, releaseNow, sayYes, type Town, uuid } from '../make.ts';
 import { aKeptClip, aRecount, aSpokenLine, marksAt } from './bench-make.ts';
 
 describe('the review bench on the server', () => {
@@ -280,6 +281,26 @@ describe('the review bench on the server', () => {
         [61, false],
         [60, false],
       ]);
+    });
+
+    it('a clip that the week asks for shows on This week until one of that item has come, and never after a no', async () => {
+      town.close();
+      town = await openTown();
+      releaseNow(
+        town,
+        aPlan([
+          { ...anItem('sole-taps', timed(30)), clip: true },
+          { ...anItem('inside-taps'), clip: true },
+        ]),
+      );
+      const asked = () => thisWeek(town.context, town.player).clipAsks.map((ask) => ask.drillName);
+      expect(asked(), 'nobody said yes yet').to.deep.equal([]);
+      sayYes(town);
+      expect(asked()).to.deep.equal(['Sole taps', drillOf('inside-taps').name]);
+      aKeptClip(town, send(60));
+      expect(asked()).to.deep.equal([drillOf('inside-taps').name]);
+      sayYes(town, false);
+      expect(asked()).to.deep.equal([]);
     });
 
     it('the own cue joins the chips, and the most used comes first', () => {

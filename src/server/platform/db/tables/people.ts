@@ -140,6 +140,38 @@ export const squadPlayers = sqliteTable(
   (t) => [primaryKey({ columns: [t.squadId, t.playerId] }), uniqueIndex('squad_sign_in_name').on(t.squadId, t.signInName)],
 );
 
+/** Named parts of a squad, which may have sessions and drills of their own. */
+export const squadGroups = sqliteTable(
+  'squad_groups',
+  {
+    id: text('id').primaryKey(),
+    squadId: text('squad_id')
+      .notNull()
+      .references(() => squads.id),
+    name: text('name').notNull(),
+    createdAt: instant('created_at').notNull(),
+    /** When it was done away with; what was released for it keeps its id. */
+    goneAt: instant('gone_at'),
+  },
+  (t) => [index('groups_of_squad').on(t.squadId)],
+);
+
+/** From a Monday on a player is in a group, or in none: facts of the season, so that past weeks stay what they were. */
+export const groupStays = sqliteTable(
+  'group_stays',
+  {
+    squadId: text('squad_id')
+      .notNull()
+      .references(() => squads.id),
+    playerId: text('player_id')
+      .notNull()
+      .references(() => players.id),
+    from: text('from_day').notNull(),
+    groupId: text('group_id').references(() => squadGroups.id),
+  },
+  (t) => [primaryKey({ columns: [t.squadId, t.playerId, t.from] })],
+);
+
 export const playerGuardians = sqliteTable(
   'player_guardians',
   {
