@@ -17,6 +17,8 @@ export const ACTS = [
   'preview a week',
   'export a week',
   'import a week',
+  'see the season',
+  'plan the season',
   'list templates',
   'keep a template',
   'drop a template',

@@ -13,6 +13,7 @@ import { progressApi } from './progress.ts';
 import { reviewApi } from './review.ts';
 import { rulesApi } from './rules.ts';
 import { screensApi } from './screens.ts';
+import { seasonApi } from './season.ts';
 import { squadsApi } from './squads.ts';
 import { tablesApi } from './tables.ts';
 import { trainingApi } from './training.ts';
@@ -26,6 +27,7 @@ export const contract = {
   keys: keysApi,
   drills: drillsApi,
   weeks: weeksApi,
+  season: seasonApi,
   numbers: numbersApi,
   go: trainingApi,
   films: filmsApi,

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { Home } from '../core/drills/home-schema.ts';
-import { CONTACT_SCHOOLS, FOOT_ORDERS } from '../core/drills/terms.ts';
+import { CONTACT_SCHOOLS, FAMILIES, FOOT_ORDERS } from '../core/drills/terms.ts';
 import { WeekFile } from '../core/files/index.ts';
 import { CHECKS } from '../core/planning/planner-view.ts';
-import { Wishes } from '../core/planning/propose/wishes.ts';
+import { STYLES, Wishes } from '../core/planning/propose/wishes.ts';
 import { LEVELS } from '../core/squads/terms.ts';
 import { PublishedWeek, Session, WeekPlan } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
@@ -102,6 +102,8 @@ export const Facts = z.object({
       group: Id.nullable(),
     }),
   ),
+  /** What the season wishes of this week; null without one. */
+  season: z.object({ focus: z.array(z.enum(FAMILIES)), style: z.enum(STYLES) }).nullable(),
   /** Groups of the squad. */
   groups: z.array(z.object({ id: Id, name: z.string() })),
   met: z.array(z.string()),

@@ -3,8 +3,10 @@ import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { addDays, instantOf, mondayOf, trainingDay } from '../core/calendar/days.ts';
 import { type Chance, chance, seededId } from '../core/chance.ts';
-import type { Home } from '../core/drills/index.ts';
+import type { Family, Home } from '../core/drills/index.ts';
 import { catalogueById } from '../core/drills/index.ts';
+import { emptySeason } from '../core/planning/season/plan.ts';
+import { restOfSeason } from '../core/planning/season/rest.ts';
 import { compileRunSheet, TYPICAL_RUNNER } from '../core/training/index.ts';
 import type { Session } from '../core/weeks/index.ts';
 import { type Actor, actorOf } from '../server/accounts/actor.ts';
@@ -25,6 +27,7 @@ import { addAccount, addCoach, addGuardian, addPlayer, addSquad } from '../serve
 import { saveHome } from '../server/training/home.ts';
 import { sendGo } from '../server/training/send-go.ts';
 import { sendRun } from '../server/training/send-run.ts';
+import { saveSeason } from '../server/weeks/seasons.ts';
 import { makeWeek, openWeekOf, releaseWeek, saveWeek } from '../server/weeks/weeks.ts';
 import { playItem, type SimPlayer, simRunLog, simSquad } from '../testkit/squadsim/index.ts';
 import { planner, WEEK_TITLES } from './plan.ts';
@@ -317,6 +320,18 @@ function lookBack(scene: Scene, thisMonday: string): void {
   scene.setNow(realNow);
 }
 
+const SEASON_WEEKS_SHOWN = 14;
+
+/** The season that the weeks are a part of: begun, and planned some weeks ahead. */
+function planSeason({ context, coach, squadId }: Scene, firstMonday: string): void {
+  const random = chance(SEED + 1);
+  const newId = () => seededId(context.now(), random);
+  const families: Family[] = ['ball mastery', 'juggling', 'turns and moves', 'wall', 'first touch', 'footwork'];
+  const empty = emptySeason('Light feet, both feet', firstMonday, SEASON_WEEKS_SHOWN);
+  const begun = restOfSeason(empty, { families, isBreak: () => false, newId });
+  saveSeason(context, coach, { squad: squadId, id: newId(), draft: 0, plan: begun });
+}
+
 /**
  * Fills an empty database with the squad "Lanternfish U11" of Quillhaven: 16 players, nine weeks that end today, weeks planned ahead,
  * clips with known counts. Everything goes through the same functions as real data, with a clock that is moved along.
@@ -367,5 +382,6 @@ export async function loadDemo(house: Context, root: string): Promise<string> {
   context.db.$client.exec('COMMIT');
   await keepClips(scene, filmed, folder);
   lookBack(scene, thisMonday);
+  planSeason(scene, firstMonday);
   return SIGN_INS;
 }

@@ -60,6 +60,8 @@ const RULES: Record<ActName, { kinds: readonly Actor['kind'][]; tie: Rule }> = {
   'see planner facts': { kinds: ['coach'], tie: coachOfSquad },
   'preview a week': { kinds: ['coach'], tie: coachOfSquad },
   'export a week': { kinds: ['coach'], tie: coachOfSquad },
+  'see the season': { kinds: ['coach'], tie: coachOfSquad },
+  'plan the season': { kinds: ['coach'], tie: coachOfSquad },
   'import a week': { kinds: ['coach'], tie: coachOfSquad },
   'list templates': { kinds: ['coach'], tie: coachOfSquad },
   'keep a template': { kinds: ['coach'], tie: coachOfSquad },

@@ -1,4 +1,5 @@
 import { eq } from 'drizzle-orm';
+import { emptySeason } from '../../src/core/planning/season/plan.ts';
 import type { Actor } from '../../src/server/accounts/actor.ts';
 import { childSignIns, endChildSignIn, endMySignIn, mySignIns } from '../../src/server/accounts/sign-ins.ts';
 import { myNews, squadNews } from '../../src/server/accounts/told.ts';
@@ -9,6 +10,7 @@ import { askToDelete, readDeletion, undoDeletion } from '../../src/server/privac
 import { changeMention, readMentions } from '../../src/server/privacy/mentions.ts';
 import { bringBack, chooseSquad, correctPlayer, removePlayer, resetChildPin, resetPin, setLevel } from '../../src/server/rules/members.ts';
 import { giveNewCode, putBreak, setFigures } from '../../src/server/rules/rules.ts';
+import { copySeasonSheet, saveSeasonSheet, seasonSheet } from '../../src/server/screens/season-sheet.ts';
 import { acceptAsCoach, makeSquad, removeCoach, setRole } from '../../src/server/squads/coaches.ts';
 import {
   answerGuardian,
@@ -33,6 +35,7 @@ import { admit, askToJoin, playersElsewhere, readInRoster, readRequest, refuse, 
 import { addAccount, addCoach, addGuardian } from '../../src/server/squads/people.ts';
 import { readPeople } from '../../src/server/squads/read.ts';
 import { dropGroup, groupByLevel, saveGroup, setGroup } from '../../src/server/weeks/groups.ts';
+import { exportSeason } from '../../src/server/weeks/seasons.ts';
 import { actorAgain, askingAs, PASSWORD, type Town, uuid } from './make.ts';
 import { PEOPLE, type Person } from './people-of-town.ts';
 
@@ -89,6 +92,8 @@ function aGroup(t: Town): string {
   t.context.db.delete(squadGroups).run();
   return saveGroup(t.context, t.coach, { squad: t.squad, group: uuid(), name: 'Early' }).id;
 }
+
+const aSeason = () => ({ id: uuid(), draft: 0, plan: emptySeason('Autumn', '2026-11-02', 6) });
 
 const aDeletion = (t: Town): string => {
   t.context.db.delete(deletions).run();
@@ -149,6 +154,23 @@ export const PEOPLE_ROWS: Record<string, { open: readonly Person[]; call(t: Town
   'people.dropGroup': { open: COACHES, call: (t, a) => dropGroup(t.context, a, { squad: t.squad, group: aGroup(t) }) },
   'people.groupByLevel': { open: COACHES, call: (t, a) => groupByLevel(t.context, a, { squad: t.squad }) },
   'people.setGroup': { open: COACHES, call: (t, a) => setGroup(t.context, a, { ...comet(t), group: null }) },
+  'season.sheet': { open: COACHES, call: (t, a) => seasonSheet(t.context, a, { squad: t.squad }) },
+  'season.save': { open: COACHES, call: (t, a) => saveSeasonSheet(t.context, a, { squad: t.squad, ...aSeason() }) },
+  'season.copy': {
+    open: COACHES,
+    call: (t, a) => {
+      const from = { squad: t.otherSquad, ...aSeason() };
+      saveSeasonSheet(t.context, t.otherCoach, from);
+      return copySeasonSheet(t.context, coachOfBoth(t, a), { squad: t.squad, id: uuid(), from: t.otherSquad, startsOn: '2027-01-04' });
+    },
+  },
+  'season.file': {
+    open: COACHES,
+    call: (t, a) => {
+      saveSeasonSheet(t.context, t.coach, { squad: t.squad, ...aSeason() });
+      return exportSeason(t.context, a, { squad: t.squad });
+    },
+  },
   'people.correct': {
     open: COACHES,
     call: (t, a) => correctPlayer(t.context, a, { ...comet(t), nickname: 'Comet', birthYear: 2015 }),

@@ -51,12 +51,13 @@ const facts = {
   footOrder: 'alternate' as const,
   asides: [],
   groups: [],
+  season: null,
   contactSchool: 'toe-up' as const,
   players: [player, { ...player, id: anId(), nickname: 'Fig', home: null }],
   met: [...drills.keys()],
   earlier: [],
   meanTouches: 100,
-} satisfies PlannerFacts & { contactSchool: string; runner: Runner; asides: never[] };
+} satisfies PlannerFacts & { contactSchool: string; runner: Runner; asides: never[]; season: null };
 
 describe('a week on paper', () => {
   const words = read(renderToStaticMarkup(draw(PrintSheets, { squad: 'Lanternfish', number: 4, plan, drills, runner: TYPICAL_RUNNER })));

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CheckedDrill } from '../drills/checked.ts';
 import { Drill } from '../drills/schema.ts';
+import { SeasonPlan } from '../planning/season/plan.ts';
 import { copyPlan } from '../weeks/copy.ts';
 import { withItems } from '../weeks/edit.ts';
 import { withoutGroups } from '../weeks/groups.ts';
@@ -23,6 +24,16 @@ export const WeekFile = z.object({
   drills: z.array(CheckedDrill).max(300, 'A week holds at most 300 drills.'),
 });
 export type WeekFile = z.infer<typeof WeekFile>;
+
+/** A file of a season's plan, to hand on to another squad or house. */
+export const SeasonFile = z.object({
+  format: z.literal('eager-feet/season', 'This is not a file of a season.'),
+  version: z.literal(1, 'This file was written by a newer version.'),
+  season: SeasonPlan,
+});
+export type SeasonFile = z.infer<typeof SeasonFile>;
+
+export const seasonFile = (season: SeasonPlan): SeasonFile => ({ format: 'eager-feet/season', version: 1, season });
 
 export const drillFile = (drills: readonly Drill[]): DrillFile => ({ format: 'eager-feet/drills', version: 1, drills: [...drills] });
 
@@ -95,11 +106,12 @@ export function compareDrills(file: DrillFile, shelf: ReadonlyMap<string, Drill>
 }
 
 /** The formats as JSON Schema (draft 2020-12), made from the schemas that read them. */
-export function publishedSchemas(): Record<'drills' | 'week' | 'history', object> {
+export function publishedSchemas(): Record<'drills' | 'week' | 'season' | 'history', object> {
   const made = (schema: z.ZodType, title: string) => ({ title, ...z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) });
   return {
     drills: made(DrillFile, 'A file of drills'),
     week: made(WeekFile, 'A file of one week with its drills'),
+    season: made(SeasonFile, 'A file of a season as a plan'),
     history: made(HistoryFile, 'Everything of one player in one squad'),
   };
 }

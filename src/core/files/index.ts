@@ -1,6 +1,6 @@
 export { type ChildOnPage, type ClipOnPage, childPage, clipFileName } from './child-page.ts';
 export { type DoseRow, doseRows } from './dose-rows.ts';
-export { compareDrills, DrillFile, drillFile, importWeek, publishedSchemas, WeekFile, weekFile } from './files.ts';
+export { compareDrills, DrillFile, drillFile, importWeek, publishedSchemas, SeasonFile, seasonFile, WeekFile, weekFile } from './files.ts';
 export { HistoryFile } from './history.ts';
 export { marksVtt, REMARK_SECONDS, readMarksVtt, type TimedRemark } from './marks-vtt.ts';
 export {

@@ -10,7 +10,7 @@ export const keyOfBoth = (recordKey: string): string => recordKey.slice(0, recor
 export const isCounted = (figure: Figure): figure is Counted => figure.result !== null;
 
 /** Measures whose value is a number of reps that a foot did. */
-const REP_MEASURES = ['count in time', 'hits in time', 'fixed reps', 'unbroken run'];
+export const REP_MEASURES = ['count in time', 'hits in time', 'fixed reps', 'unbroken run'];
 
 /** The reps of a figure and the foot that did them; nothing for other measures. */
 export const repsOf = (one: Figure): { foot: Foot; reps: number }[] =>

@@ -2,6 +2,8 @@ import { and, desc, eq, lt } from 'drizzle-orm';
 import type { Facts, OwnSteps, Preview } from '../../contract/weeks.ts';
 import { grouped } from '../../core/grouped.ts';
 import { measureWeek } from '../../core/planning/index.ts';
+import { mondaysOf } from '../../core/planning/season/plan.ts';
+import { wishesOf } from '../../core/planning/season/rest.ts';
 import { TYPICAL_RUNNER } from '../../core/training/index.ts';
 import type { PublishedWeek } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
@@ -14,6 +16,7 @@ import { shoesOf } from '../progress/shoes.ts';
 import { groupsOf, groupsOnDays } from '../squads/groups.ts';
 import { memberOf, membersOf, squadById, squadDay, typicalRunnerOf } from '../squads/squads.ts';
 import { asidesOf } from '../weeks/asides.ts';
+import { seasonOf } from '../weeks/seasons.ts';
 import { freeze, weekById } from '../weeks/weeks.ts';
 import { weekOfMember } from './this-week.ts';
 
@@ -66,6 +69,7 @@ export function factsOf(context: Context, week: { id: string; squadId: string; n
   const squad = squadById(db, week.squadId);
   const year = Number(squadDay(squad, context.now()).slice(0, 4));
   const before = releasedBefore(db, squad.id, week.number, WEEKS_OF_MEAN);
+  const season = seasonOf(db, squad.id);
   const groupOn = groupsOnDays(db, squad.id);
   const touches = before.map((one) => touchesOf(one.content));
   return {
@@ -84,6 +88,7 @@ export function factsOf(context: Context, week: { id: string; squadId: string; n
       home,
       group: groupOn(id, week.startsOn),
     })),
+    season: season ? wishesOf(season.plan, week.startsOn, mondaysOf(season.plan)) : null,
     groups: groupsOf(db, squad.id),
     met: [...metDrills(db, squad.id)],
     earlier: before.slice(0, WEEKS_OF_RECAP).map(earlierOf),

@@ -35,11 +35,13 @@ export function ButtonLink({
   size = 'usual',
   className = '',
   children,
+  download,
   'aria-label': label,
-}: Pick<Props, 'look' | 'size' | 'className' | 'children' | 'aria-label'> & { href: string }) {
+}: Pick<Props, 'look' | 'size' | 'className' | 'children' | 'aria-label'> & { href: string; download?: string }) {
   return (
     <a
       href={href}
+      download={download}
       aria-label={label}
       className={`inline-flex items-center justify-center gap-2 rounded-sm border font-semibold no-underline ${LOOKS[look]} ${SIZES[size]} ${className}`}
     >

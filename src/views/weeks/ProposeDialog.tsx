@@ -35,11 +35,11 @@ const samePlace = (a: Place, b: Place) => a.day === b.day && a.role === b.role &
 const proposalOf = (answer: Answer): Proposal | null =>
   answer.state === 'here' ? answer.proposal : answer.state === 'asking' ? answer.last : null;
 
-/** What is wished of the week before anything was said: the squad's own minutes, three evenings apart. */
+/** What is wished of the week before anything was said: the squad's own minutes, three evenings apart, and what the season dwells on. */
 const firstWishes = (facts: Facts): Omit<Wishes, 'style'> => ({
   days: [1, 3, 5],
   minutes: Math.min(60, facts.sessionMinutes),
-  ...{ focus: [], aim: null, pins: [], bans: [], swap: null, seed: 1 },
+  ...{ focus: facts.season?.focus.filter((family) => DWELT_ON.includes(family)) ?? [], aim: null, pins: [], bans: [], swap: null, seed: 1 },
 });
 
 /** Proposals of the three styles for some wishes. The last wishes that were asked for are the ones that are answered. */
@@ -127,7 +127,7 @@ function Row({ drill, words, why, pinned, busy, onPin, onBan, onSwap }: RowProps
 /** The week proposes itself: what is wished on the left, three proposals, and each drill with its reason and what may be done about it. */
 export function ProposeDialog({ weekId, drills, facts, there, onTake, onClose }: Props) {
   const [wishes, setWishes] = useState(() => firstWishes(facts));
-  const [style, setStyle] = useState<Style>('balanced');
+  const [style, setStyle] = useState<Style>(facts.season?.style ?? 'balanced');
   const { answers, ask } = useProposals(weekId, wishes, style);
   const answer = answers[style];
   const proposal = proposalOf(answer);

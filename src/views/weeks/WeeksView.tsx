@@ -7,7 +7,7 @@ import { dayInWords, whenInWords } from '../../client/words.ts';
 import { type Feed, type Template, type WeekList, type WeekRow, weeksApi } from '../../contract/weeks.ts';
 import { WeekFile } from '../../core/files/files.ts';
 import { plural } from '../../core/text/plural.ts';
-import { Button, Dialog, FileButton, Notice } from '../../ui/parts/index.ts';
+import { Button, ButtonLink, Dialog, FileButton, Notice } from '../../ui/parts/index.ts';
 import { Feeds } from './Feeds.tsx';
 
 const STATE_WORDS: Record<WeekRow['state'], { words: string; look: string }> = {
@@ -69,6 +69,7 @@ export const WeeksView = guarded(function WeeksView({ list, templates, feeds }: 
       <div className="flex flex-wrap items-center justify-between gap-3">
         <h1>Weeks</h1>
         <div className="flex flex-wrap gap-2">
+          <ButtonLink href={`/coach/${squad.id}/weeks/season`}>Season</ButtonLink>
           {templates.length > 0 && (
             <select
               className="field"

@@ -1,5 +1,6 @@
 import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import type { CheckName } from '../../../../core/planning/planner-view.ts';
+import type { SeasonPlan } from '../../../../core/planning/season/plan.ts';
 import type { PublishedWeek, Session, WeekPlan } from '../../../../core/weeks/index.ts';
 import { user } from './accounts.ts';
 import { flag, instant, json } from './columns.ts';
@@ -71,6 +72,23 @@ export const checkAsides = sqliteTable(
       .references(() => user.id),
   },
   (t) => [index('asides_of_squad').on(t.squadId)],
+);
+
+/** Seasons of a squad as plans; the one that was made last is the one that is shown. */
+export const seasons = sqliteTable(
+  'seasons',
+  {
+    id: text('id').primaryKey(),
+    squadId: text('squad_id')
+      .notNull()
+      .references(() => squads.id),
+    plan: json<SeasonPlan>('plan').notNull(),
+    /** Goes up with every save; a save on an older one is refused. */
+    draft: integer('draft').notNull().default(1),
+    madeAt: instant('made_at').notNull(),
+    updatedAt: instant('updated_at').notNull(),
+  },
+  (t) => [index('seasons_of_squad').on(t.squadId, t.madeAt)],
 );
 
 /** Sessions or whole weeks that a squad's coaches keep to start from. */
