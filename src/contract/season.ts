@@ -7,8 +7,8 @@ import { DayText, Id, Nothing } from './parts.ts';
 
 /* The season: weeks as a plan of themes. */
 
-export const SeasonView = z.object({ id: Id, draft: z.number().int(), plan: SeasonPlan });
-export type SeasonView = z.infer<typeof SeasonView>;
+export const SeasonDraft = z.object({ id: Id, draft: z.number().int(), plan: SeasonPlan });
+export type SeasonDraft = z.infer<typeof SeasonDraft>;
 
 /** What is known of one week of the season. */
 export const SeasonWeek = z.object({
@@ -20,9 +20,9 @@ export const SeasonWeek = z.object({
 });
 export type SeasonWeek = z.infer<typeof SeasonWeek>;
 
-export const SeasonSheet = z.object({
+export const SeasonOnSheet = z.object({
   squad: z.object({ id: Id, name: z.string() }),
-  season: SeasonView.nullable(),
+  season: SeasonDraft.nullable(),
   /** What is known of each week of it; empty without a season. */
   weeks: z.array(SeasonWeek),
   /** Breaks of the squad, whole or in part in the season or later. */
@@ -34,7 +34,7 @@ export const SeasonSheet = z.object({
   /** Seasons of the coach’s other squads, to copy. */
   others: z.array(z.object({ squad: Id, squadName: z.string(), title: z.string(), weeks: z.number().int() })),
 });
-export type SeasonSheet = z.infer<typeof SeasonSheet>;
+export type SeasonOnSheet = z.infer<typeof SeasonOnSheet>;
 
 const ofSquad = z.object({ squad: Id });
 
@@ -46,7 +46,7 @@ export const seasonApi = {
     summary: 'The season of a squad as a plan, and what came of its weeks.',
     params: ofSquad,
     body: Nothing,
-    response: SeasonSheet,
+    response: SeasonOnSheet,
   }),
   save: endpoint({
     method: 'PUT',
@@ -54,8 +54,8 @@ export const seasonApi = {
     act: 'plan the season',
     summary: 'Saves the season; a save on an older draft is refused. A new id begins another season.',
     params: ofSquad,
-    body: SeasonView,
-    response: SeasonSheet,
+    body: SeasonDraft,
+    response: SeasonOnSheet,
   }),
   copy: endpoint({
     method: 'POST',
@@ -64,7 +64,7 @@ export const seasonApi = {
     summary: 'Takes the season over from another squad of the same coach, from a Monday on.',
     params: ofSquad,
     body: z.object({ id: Id, from: Id, startsOn: DayText }),
-    response: SeasonSheet,
+    response: SeasonOnSheet,
   }),
   file: endpoint({
     method: 'GET',

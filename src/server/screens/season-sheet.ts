@@ -1,5 +1,5 @@
 import { and, asc, eq, gte, inArray } from 'drizzle-orm';
-import type { SeasonSheet, SeasonView, SeasonWeek } from '../../contract/season.ts';
+import type { SeasonDraft, SeasonOnSheet, SeasonWeek } from '../../contract/season.ts';
 import { addDays, mondayOf } from '../../core/calendar/days.ts';
 import { atHome, type Family } from '../../core/drills/index.ts';
 import { mondaysOf, type SeasonPlan, THEMES } from '../../core/planning/season/plan.ts';
@@ -92,7 +92,7 @@ function weeksOf(context: Context, squadId: string, plan: SeasonPlan, members: r
   });
 }
 
-function sheetOf(context: Context, actor: Actor, squadId: string): SeasonSheet {
+function sheetOf(context: Context, actor: Actor, squadId: string): SeasonOnSheet {
   const { db, now } = context;
   const squad = squadById(db, squadId);
   const members = membersOf(db, squadId);
@@ -119,12 +119,12 @@ function sheetOf(context: Context, actor: Actor, squadId: string): SeasonSheet {
 }
 
 /** The season of a squad on one sheet. */
-export function seasonSheet(context: Context, actor: Actor, input: { squad: string }): SeasonSheet {
+export function seasonSheet(context: Context, actor: Actor, input: { squad: string }): SeasonOnSheet {
   allow(context.db, actor, 'see the season', input);
   return sheetOf(context, actor, input.squad);
 }
 
-export function saveSeasonSheet(context: Context, actor: Actor, input: { squad: string } & SeasonView): SeasonSheet {
+export function saveSeasonSheet(context: Context, actor: Actor, input: { squad: string } & SeasonDraft): SeasonOnSheet {
   saveSeason(context, actor, input);
   return sheetOf(context, actor, input.squad);
 }
@@ -133,7 +133,7 @@ export function copySeasonSheet(
   context: Context,
   actor: Actor,
   input: { squad: string; id: string; from: string; startsOn: string },
-): SeasonSheet {
+): SeasonOnSheet {
   copySeason(context, actor, input);
   return sheetOf(context, actor, input.squad);
 }

@@ -1,6 +1,6 @@
 import { and, desc, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { SeasonView } from '../../contract/season.ts';
+import type { SeasonDraft } from '../../contract/season.ts';
 import { mondayOf } from '../../core/calendar/days.ts';
 import { type SeasonFile, seasonFile } from '../../core/files/index.ts';
 import { seasonFrom } from '../../core/planning/season/plan.ts';
@@ -12,7 +12,7 @@ import { badInput, notFound, Problem } from '../platform/problems.ts';
 import { allow } from '../policy.ts';
 
 /** The season of a squad that was made last; null before the first. */
-export function seasonOf(db: Db, squadId: string): SeasonView | null {
+export function seasonOf(db: Db, squadId: string): SeasonDraft | null {
   const row = db
     .select({ id: seasons.id, draft: seasons.draft, plan: seasons.plan })
     .from(seasons)
@@ -24,7 +24,7 @@ export function seasonOf(db: Db, squadId: string): SeasonView | null {
 }
 
 /** Saves the season, or begins another one under a new id. @throws Problem "changed elsewhere" for one made from an older draft */
-export function saveSeason(context: Context, actor: Actor, input: { squad: string } & SeasonView): void {
+export function saveSeason(context: Context, actor: Actor, input: { squad: string } & SeasonDraft): void {
   const { db, now } = context;
   allow(db, actor, 'plan the season', { squad: input.squad });
   const { id, squad, draft, plan } = input;

@@ -2,7 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { call, NoAnswer, ServerProblem, sentenceOf } from '../../client/client.ts';
 import { InTurn } from '../../client/in-turn.ts';
 import { keepHere, keptHere } from '../../client/kept-here.ts';
-import { type SeasonSheet, SeasonView, seasonApi } from '../../contract/season.ts';
+import { SeasonDraft, type SeasonOnSheet, seasonApi } from '../../contract/season.ts';
 import type { SeasonPlan } from '../../core/planning/season/plan.ts';
 
 /** Where a season stands: on the server, kept on this device, on its way, or refused with a sentence. */
@@ -22,13 +22,13 @@ const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
  * A season while it is planned: kept on this device with every change, saved by itself shortly after it, and as soon as there is a line;
  * never over somebody else's work without a choice.
  */
-export function useSeason(first: SeasonSheet) {
+export function useSeason(first: SeasonOnSheet) {
   const [sheet, setSheet] = useState(first);
-  const [season, setSeason] = useState<SeasonView | null>(first.season);
-  const [past, setPast] = useState<SeasonView[]>([]);
+  const [season, setSeason] = useState<SeasonDraft | null>(first.season);
+  const [past, setPast] = useState<SeasonDraft[]>([]);
   const [state, setState] = useState<SeasonState>({ kind: 'saved' });
   /** What somebody else saved in between, until the coach has chosen. */
-  const [theirs, setTheirs] = useState<SeasonSheet | null>(null);
+  const [theirs, setTheirs] = useState<SeasonOnSheet | null>(null);
   const newest = useRef(first.season);
   const saved = useRef(first.season);
   const tries = useRef(0);
@@ -37,7 +37,7 @@ export function useSeason(first: SeasonSheet) {
   const name = SEASONS_HERE + squad;
 
   const put = useCallback(
-    (next: SeasonView) => {
+    (next: SeasonDraft) => {
       newest.current = next;
       setSeason(next);
       setState({ kind: keepHere(name, next) ? 'kept' : 'not kept' });
@@ -59,7 +59,7 @@ export function useSeason(first: SeasonSheet) {
 
   /** Another season, which takes the place of the one that is shown. */
   const begin = useCallback(
-    (next: SeasonView) => {
+    (next: SeasonDraft) => {
       const before = newest.current;
       if (before) setPast((steps) => [...steps.slice(1 - STEPS_KEPT), before]);
       put(next);
@@ -142,7 +142,7 @@ export function useSeason(first: SeasonSheet) {
 
   // What a page that was left had not sent yet is here again.
   useEffect(() => {
-    const kept = SeasonView.safeParse(keptHere(name));
+    const kept = SeasonDraft.safeParse(keptHere(name));
     if (!kept.success) return;
     if (same(kept.data.plan, first.season?.plan)) return void keepHere(name, null);
     newest.current = kept.data;

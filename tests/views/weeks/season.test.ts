@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import type { SeasonSheet, SeasonView } from '../../../src/contract/season.ts';
+import type { SeasonDraft, SeasonOnSheet } from '../../../src/contract/season.ts';
 import { emptySeason, type SeasonPlan } from '../../../src/core/planning/season/plan.ts';
 import { SEASONS_HERE, useSeason } from '../../../src/views/weeks/use-season.ts';
 import { openPage } from '../page.ts';
@@ -8,14 +8,14 @@ import { openPage } from '../page.ts';
 
 const [SQUAD, ID] = ['01890000-0000-7000-8000-000000000002', '01890000-0000-7000-8000-000000000001'];
 const PLAN = emptySeason('Autumn', '2026-09-07', 6);
-const sheet = (draft: number, plan: SeasonPlan | null = PLAN): SeasonSheet => ({
+const sheet = (draft: number, plan: SeasonPlan | null = PLAN): SeasonOnSheet => ({
   ...{ squad: { id: SQUAD, name: 'Newts' }, weeks: [], nextMonday: '2026-09-14', breaks: [], families: [], others: [] },
   season: plan && { id: ID, draft, plan },
 });
 
 interface Sent {
   method: string;
-  body: SeasonView;
+  body: SeasonDraft;
   answer(status: number, body: unknown): void;
   fail(): void;
 }
@@ -47,7 +47,7 @@ describe('a season while it is planned', () => {
   const open = (first = sheet(1)) => tools.renderHook(() => useSeason(first));
   const called = (title: string) => (plan: SeasonPlan) => ({ ...plan, title });
   const until = (what: () => boolean) => tools.waitFor(() => expect(what()).to.equal(true), { timeout: 15_000 });
-  const kept = () => JSON.parse(localStorage.getItem(SEASONS_HERE + SQUAD) ?? 'null') as SeasonView | null;
+  const kept = () => JSON.parse(localStorage.getItem(SEASONS_HERE + SQUAD) ?? 'null') as SeasonDraft | null;
 
   it('is on the device with every change, on the server shortly after, and forgotten here then', async () => {
     const { result } = open();

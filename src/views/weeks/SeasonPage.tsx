@@ -3,14 +3,14 @@ import { useId, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
-import { type SeasonSheet as Sheet, seasonApi } from '../../contract/season.ts';
+import { type SeasonOnSheet as Sheet, seasonApi } from '../../contract/season.ts';
 import { addDays } from '../../core/calendar/days.ts';
 import { SeasonFile } from '../../core/files/files.ts';
 import { breakOf, emptySeason, mondaysOf, SEASON_WEEKS, seasonFrom, withWeeks } from '../../core/planning/season/plan.ts';
 import { restOfSeason } from '../../core/planning/season/rest.ts';
 import { plural } from '../../core/text/plural.ts';
 import { Button, ButtonLink, Dialog, Field, FileButton, Notice } from '../../ui/parts/index.ts';
-import { SeasonSheet } from './SeasonSheet.tsx';
+import { ThemesSheet } from './ThemesSheet.tsx';
 import { type SeasonState, useSeason } from './use-season.ts';
 
 const LENGTHS = Array.from({ length: SEASON_WEEKS.most - SEASON_WEEKS.least + 1 }, (_, i) => SEASON_WEEKS.least + i);
@@ -119,7 +119,7 @@ function NewSeason({
 }
 
 /** The season of a squad: themes over weeks on one sheet. */
-export const SeasonView = guarded(function SeasonView({ first }: { first: Sheet }) {
+export const SeasonPage = guarded(function SeasonPage({ first }: { first: Sheet }) {
   const { sheet, season, state, theirs, edit, begin, undo, canUndo, settle } = useSeason(first);
   const [problem, setProblem] = useState<string | null>(null);
   const [another, setAnother] = useState(false);
@@ -206,7 +206,7 @@ export const SeasonView = guarded(function SeasonView({ first }: { first: Sheet 
               {state.kind === 'problem' ? 'not saved' : STATE_WORDS[state.kind]}
             </span>
           </div>
-          <SeasonSheet season={plan} weeks={weeks} breaks={breaks} squad={squad} thisMonday={addDays(sheet.nextMonday, -7)} edit={edit} />
+          <ThemesSheet season={plan} weeks={weeks} breaks={breaks} squad={squad} thisMonday={addDays(sheet.nextMonday, -7)} edit={edit} />
           <p className="text-dust text-sm">
             Press a field to put a theme there; drag a theme, or move it with the arrows (with Shift they make it longer, Delete takes it
             out). Press a tower for another height. Weeks of a break are darker.

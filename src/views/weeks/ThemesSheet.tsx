@@ -143,7 +143,7 @@ function Came({ came }: { came: SeasonWeek['came'] }) {
 }
 
 /** A season on one sheet: families down, weeks across, how much each week asks for as a skyline, recaps as threads, and what came of it below. */
-export function SeasonSheet({ season, weeks, breaks, squad, thisMonday, edit }: Props) {
+export function ThemesSheet({ season, weeks, breaks, squad, thisMonday, edit }: Props) {
   const field = useRef<HTMLDivElement>(null);
   const [preview, setPreview] = useState<SeasonPlan | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
