@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
+import { Pin } from './invitations.ts';
 import { Id, Instant, NoParams, Nothing } from './parts.ts';
 
 /** What a player types to sign in. */
@@ -97,6 +98,15 @@ export const accountsApi = {
     params: z.object({ squad: Id }),
     body: Nothing,
     response: z.object({ news: z.array(AccountNewsView.extend({ by: z.string().nullable() })) }),
+  }),
+  choosePin: endpoint({
+    method: 'PUT',
+    path: '/me/pin',
+    act: 'choose my PIN',
+    summary: 'The first PIN that a family chooses itself; once, while the one that was made is still the player’s.',
+    params: NoParams,
+    body: z.object({ pin: Pin }),
+    response: z.object({ chosen: z.boolean() }),
   }),
   chooseSquad: endpoint({
     method: 'PUT',

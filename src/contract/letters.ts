@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
 import { DayText, Id, Instant, NoParams, Nothing } from './parts.ts';
 
-export const LetterKindName = z.enum(['monday summary', 'today', 'week opened']);
+export const LetterKindName = z.enum(['monday summary', 'today', 'week opened', 'from the coach']);
 
 export const LetterView = z.object({
   id: Id,
@@ -58,6 +58,8 @@ export const PostPage = z.object({
   hours: MailHoursSent.extend({ reminders: z.boolean() }),
   /** What coaches themselves want mailed. */
   mine: PostChoices,
+  /** Players of the squad, and how many grown-ups a letter about each would reach. */
+  players: z.array(z.object({ id: Id, nickname: z.string(), guardians: z.number().int() })),
   /** Mail of this squad that waits or went lately. */
   mails: z.array(MailView),
   /** What lies in the local post of the squad, newest first, with whom it went to. */
@@ -72,6 +74,16 @@ const Previewed = LetterView.omit({ id: true, at: true }).extend({
   about: z.string().nullable(),
   mailed: z.boolean(),
 });
+
+/** A letter as a coach writes it. */
+export const LetterWritten = z.object({
+  id: Id,
+  /** Players whose guardians get it; null for all of the squad. */
+  players: z.array(Id).min(1, 'Choose at least one player.').max(400).nullable(),
+  subject: z.string().trim().min(1, 'Say in a few words what it is about.').max(100, 'The subject has at most 100 letters.'),
+  text: z.string().trim().min(1, 'Write the letter.').max(3000, 'A letter has at most 3,000 letters.'),
+});
+export type LetterWritten = z.infer<typeof LetterWritten>;
 
 const ofSquad = z.object({ squad: Id });
 
@@ -106,6 +118,15 @@ export const lettersApi = {
     params: NoParams,
     body: PostChoices,
     response: PostChoices,
+  }),
+  write: endpoint({
+    method: 'POST',
+    path: '/squads/{squad}/post/letters',
+    act: 'write to families',
+    summary: 'A letter in the coach’s own words to the guardians of some players, or of all; nothing goes to a child alone.',
+    params: ofSquad,
+    body: LetterWritten,
+    response: z.object({ sent: z.number().int(), without: z.array(z.string()) }),
   }),
   send: endpoint({
     method: 'POST',

@@ -151,6 +151,14 @@ export const Wave = z.object({
     .array(z.object({ score: Id, decision: Id }))
     .min(1, 'A wave needs at least one score.')
     .max(1000, 'A wave takes at most 1,000 scores.'),
+  /** A line for each child whose scores are counted; never the same to a child twice running. */
+  praise: z
+    .object({
+      line: z.string().trim().min(1, 'The line is empty.').max(200, 'The line has at most 200 letters.'),
+      /** Players who had theirs already, in an earlier part of a long wave. */
+      except: z.array(Id).max(1000),
+    })
+    .optional(),
 });
 
 const ofSquad = z.object({ squad: Id });

@@ -39,6 +39,7 @@ set(
     'announce a clip',
     'see my feet',
     'choose a squad',
+    'choose my PIN',
   ],
   { player: any },
 );

@@ -5,10 +5,19 @@ import { childSignIns, endChildSignIn, endMySignIn, mySignIns } from '../../src/
 import { myNews, squadNews } from '../../src/server/accounts/told.ts';
 import { setPostChoices } from '../../src/server/consent/mail-choices.ts';
 import { readKeeping } from '../../src/server/operations/read.ts';
-import { deletions, groupStays, squadGroups, squadPlayers } from '../../src/server/platform/db/schema.ts';
+import { deletions, groupStays, players as playersTable, squadGroups, squadPlayers } from '../../src/server/platform/db/schema.ts';
 import { askToDelete, readDeletion, undoDeletion } from '../../src/server/privacy/deletion.ts';
 import { changeMention, readMentions } from '../../src/server/privacy/mentions.ts';
-import { bringBack, chooseSquad, correctPlayer, removePlayer, resetChildPin, resetPin, setLevel } from '../../src/server/rules/members.ts';
+import {
+  bringBack,
+  choosePin,
+  chooseSquad,
+  correctPlayer,
+  removePlayer,
+  resetChildPin,
+  resetPin,
+  setLevel,
+} from '../../src/server/rules/members.ts';
 import { giveNewCode, putBreak, setFigures } from '../../src/server/rules/rules.ts';
 import { copySeasonSheet, saveSeasonSheet, seasonSheet } from '../../src/server/screens/season-sheet.ts';
 import { acceptAsCoach, makeSquad, removeCoach, setRole } from '../../src/server/squads/coaches.ts';
@@ -241,6 +250,13 @@ export const PEOPLE_ROWS: Record<string, { open: readonly Person[]; call(t: Town
   },
   'accounts.signIns': { open: SIGNED_IN, call: (t, a) => mySignIns(t.context, a, {}, askingAs(a)) },
   'accounts.endSignIn': { open: SIGNED_IN, call: (t, a) => endMySignIn(t.context, a, { signIn: 'others' }, askingAs(a)) },
+  'accounts.choosePin': {
+    open: ['player', 'otherPlayer', 'strangerPlayer', 'removedPlayer'],
+    call: (t, a) => {
+      t.context.db.update(playersTable).set({ pinMade: true }).run();
+      return choosePin(t.context, a, { pin: '5083' }, askingAs(a));
+    },
+  },
   'accounts.chooseSquad': { open: ['player', 'otherPlayer'], call: (t, a) => chooseSquad(t.context, a, { squad: t.squad }) },
   'rules.setFigures': { open: HEAD, call: (t, a) => setFigures(t.context, a, { squad: t.squad, clipDays: 30 }) },
   'rules.newCode': { open: HEAD, call: (t, a) => giveNewCode(t.context, a, { squad: t.squad }) },

@@ -5,7 +5,7 @@ import { lookAtPaper, paperListsOf, readInPaper, undoPaper } from '../../src/ser
 import { addNote, dropNote, dropPause, setPause } from '../../src/server/progress/notes.ts';
 import { dropStep, takeStep } from '../../src/server/progress/steps.ts';
 import { dropBreak, putBreak, readRules, setStreakRule, setTables, setZone } from '../../src/server/rules/rules.ts';
-import { previewPost, readPost, sendSummaries } from '../../src/server/screens/letters.ts';
+import { previewPost, readPost, sendSummaries, writeToFamilies } from '../../src/server/screens/letters.ts';
 import { playerCurve, playerScores } from '../../src/server/screens/player.ts';
 import { calibration, compareWeeks, ground } from '../../src/server/screens/season.ts';
 import { squadTables } from '../../src/server/tables/tables.ts';
@@ -126,6 +126,10 @@ export const PROGRESS_ROWS: Record<
   },
   'post.list': { open: COACH, call: (t, a) => readPost(t.context, a, { squad: t.squad }) },
   'post.preview': { open: COACH, call: (t, a) => previewPost(t.context, a, { squad: t.squad }) },
+  'post.write': {
+    open: COACH,
+    call: (t, a) => writeToFamilies(t.context, a, { squad: t.squad, id: uuid(), players: null, subject: 'Snow', text: 'No training.' }),
+  },
   'post.send': {
     open: COACH,
     call: (t, a) => {

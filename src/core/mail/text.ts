@@ -5,7 +5,7 @@ export interface Letter {
   html: string;
 }
 
-/** A part of a letter: a heading with sentences, or with a list. */
+/** A part of a letter: a heading (none when empty) with sentences, or with a list. */
 export interface LetterPart {
   heading: string;
   lines: string[];
@@ -24,10 +24,12 @@ export function letterOf(subject: string, greeting: string, parts: readonly Lett
   const said = parts.filter((part) => part.lines.length > 0);
   const plain = [
     greeting,
-    ...said.map((part) => [part.heading, ...part.lines.map((line) => (part.list ? `- ${line}` : line))].join('\n')),
+    ...said.map((part) =>
+      [...(part.heading ? [part.heading] : []), ...part.lines.map((line) => (part.list ? `- ${line}` : line))].join('\n'),
+    ),
     end,
   ].join('\n\n');
-  const body = said.map((part) => `<h2>${escaped(part.heading)}</h2>${paragraphs(part)}`).join('');
+  const body = said.map((part) => `${part.heading ? `<h2>${escaped(part.heading)}</h2>` : ''}${paragraphs(part)}`).join('');
   const html = `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${escaped(subject)}</title></head><body><p>${escaped(greeting)}</p>${body}<p>${escaped(end)}</p></body></html>`;
   return { subject: subject.replaceAll(/[\r\n]+/g, ' '), plain: `${plain}\n`, html };
 }

@@ -130,14 +130,18 @@ export const squadSignIn = ({ db, config, hashes, limits, now, tell }: AuthParts
         const linked = () => {
           const link = invitationBy(db, ctx.body.code, now());
           return link?.kind === 'family link' && link.playerId && !isLeaving(db, link.playerId)
-            ? db.select({ id: players.id, userId: players.userId }).from(players).where(eq(players.id, link.playerId)).get()
+            ? db
+                .select({ id: players.id, userId: players.userId, pinMade: players.pinMade })
+                .from(players)
+                .where(eq(players.id, link.playerId))
+                .get()
             : undefined;
         };
         // No wrong tries are counted: the link is too long to be guessed, and is the way in when strangers guess PINs.
         const player = linked();
         if (!player) throw wrong(WRONG_LINK);
         await enter(ctx, player, () => linked() !== undefined, WRONG_LINK);
-        return ctx.json({ ok: true });
+        return ctx.json({ ok: true, choosePin: player.pinMade });
       }),
     },
   } satisfies BetterAuthPlugin;

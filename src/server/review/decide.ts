@@ -1,8 +1,8 @@
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
 import type { DecideSent, ReviewItem, Wave } from '../../contract/review.ts';
-import { recountedValue, recountOf } from '../../core/review/index.ts';
+import { praiseFor, recountedValue, recountOf } from '../../core/review/index.ts';
 import { mayBeWaved } from '../../core/scores/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
@@ -103,6 +103,21 @@ function notWaved(squadId: string, one: ReturnType<typeof judgedScores>[number] 
   return mayBeWaved({ result: 'clear', value: one.score.value }) ? null : 'The player lost count, so there is no number.';
 }
 
+/** The line for a child in a wave: at the first of the child's scores alone, and never what the child was told the last time. */
+function praiseOnce(db: Db, squadId: string, playerId: string, chosen: string, praised: Set<string>): string | null {
+  if (praised.has(playerId)) return null;
+  praised.add(playerId);
+  const last = db
+    .select({ line: decisions.line })
+    .from(decisions)
+    .innerJoin(scores, eq(scores.id, decisions.scoreId))
+    .where(and(eq(scores.squadId, squadId), eq(scores.playerId, playerId), isNotNull(decisions.line)))
+    .orderBy(desc(decisions.at), desc(decisions.id))
+    .limit(1)
+    .get();
+  return praiseFor(chosen, last?.line ?? null);
+}
+
 /** Counts many clear scores as one act; the same wave again changes nothing. What is not clear by now is left, with the reason. */
 export function waveThrough(
   context: Context,
@@ -118,6 +133,7 @@ export function waveThrough(
     const had = db.select().from(decisions).where(eq(decisions.waveId, input.id)).all();
     const counted = had.map((one) => one.scoreId);
     const left: { score: string; why: string }[] = [];
+    const praised = new Set(input.praise?.except);
     for (const { score, decision } of input.scores) {
       if (counted.includes(score)) continue;
       const why = had.length > 0 ? 'It was not part of this wave.' : notWaved(input.squad, judged.get(score));
@@ -125,9 +141,13 @@ export function waveThrough(
         left.push({ score, why });
         continue;
       }
+      const player = judged.get(score)?.score.playerId ?? '';
       const { changes } = db
         .insert(decisions)
-        .values({ ...BARE, id: decision, scoreId: score, coachId, verdict: 'counted', waveId: input.id, at: context.now() })
+        .values({
+          ...{ ...BARE, id: decision, scoreId: score, coachId, verdict: 'counted', waveId: input.id, at: context.now() },
+          line: input.praise ? praiseOnce(db, input.squad, player, input.praise.line, praised) : null,
+        })
         .onConflictDoNothing()
         .run();
       if (changes > 0) {

@@ -1,14 +1,14 @@
 import { and, eq } from 'drizzle-orm';
 import { isPlayersAge } from '../../core/squads/index.ts';
 import type { Level } from '../../core/squads/terms.ts';
-import type { Actor } from '../accounts/actor.ts';
+import type { Actor, Asking } from '../accounts/actor.ts';
 import { endSignIns } from '../accounts/end-sign-ins.ts';
 import { signInName } from '../accounts/squad-sign-in.ts';
 import type { Context } from '../context.ts';
 import { tell } from '../mail/tell.ts';
 import { players, squadPlayers, user } from '../platform/db/schema.ts';
 import { writeLedger } from '../platform/ledger.ts';
-import { badInput, notFound } from '../platform/problems.ts';
+import { badInput, notFound, Problem } from '../platform/problems.ts';
 import { allow, asPerson, asPlayer } from '../policy.ts';
 import { endFamilyLinks } from '../squads/invitations.ts';
 import { newPin, nicknameTaken } from '../squads/joining.ts';
@@ -57,14 +57,21 @@ export function correctPlayer(
 }
 
 /** Gives a player another PIN, signs the player out everywhere, and ends the links that signed the player in: one act. */
-async function changePin(context: Context, by: string, player: string, pin: string, squadId: string | null): Promise<{ pin: string }> {
+async function changePin(
+  context: Context,
+  by: string,
+  player: string,
+  pin: string,
+  squadId: string | null,
+  pinMade: boolean,
+): Promise<{ pin: string }> {
   const { db, config, hashes, now } = context;
   const pinHash = await hashes.hash(pin);
   const row = db.select({ userId: players.userId }).from(players).where(eq(players.id, player)).get();
   if (!row) throw notFound();
   writeLedger(config, { what: 'PIN', player, hash: pinHash, at: now() });
   db.transaction(() => {
-    db.update(players).set({ pinHash }).where(eq(players.id, player)).run();
+    db.update(players).set({ pinHash, pinMade }).where(eq(players.id, player)).run();
     endSignIns(db, row.userId);
     endFamilyLinks(context, player);
     tell(context, { kind: 'new PIN', userId: row.userId, playerId: player, squadId, by });
@@ -75,12 +82,34 @@ async function changePin(context: Context, by: string, player: string, pin: stri
 export async function resetPin(context: Context, actor: Actor, input: OfMember & { pin?: string | undefined }): Promise<{ pin: string }> {
   const { squad, player } = input;
   allow(context.db, actor, 'reset a PIN', { squad, player });
-  return changePin(context, asPerson(actor).userId, player, input.pin ?? newPin(), squad);
+  return changePin(context, asPerson(actor).userId, player, input.pin ?? newPin(), squad, true);
 }
 
 export async function resetChildPin(context: Context, actor: Actor, input: { player: string; pin: string }): Promise<{ pin: string }> {
   allow(context.db, actor, 'reset a child’s PIN', { player: input.player });
-  return changePin(context, asPerson(actor).userId, input.player, input.pin, null);
+  return changePin(context, asPerson(actor).userId, input.player, input.pin, null, false);
+}
+
+/**
+ * The first PIN that a family chooses itself, once, after it came in by a link: the one that was made opens nothing any more, and whoever came
+ * in with it is signed out. The link stays.
+ */
+export async function choosePin(context: Context, actor: Actor, input: { pin: string }, asking: Asking): Promise<{ chosen: boolean }> {
+  const { db, config, hashes, now } = context;
+  allow(db, actor, 'choose my PIN');
+  const { playerId, userId } = asPlayer(actor);
+  const mayStill = () => db.select({ pinMade: players.pinMade }).from(players).where(eq(players.id, playerId)).get()?.pinMade;
+  if (!mayStill())
+    throw new Problem('not allowed', 'Your PIN was chosen already. A grown-up of your family or your coach makes a new one.');
+  const pinHash = await hashes.hash(input.pin);
+  writeLedger(config, { what: 'PIN', player: playerId, hash: pinHash, at: now() });
+  db.transaction(() => {
+    if (!mayStill()) throw new Problem('changed elsewhere', 'Your PIN was chosen on another device meanwhile.');
+    db.update(players).set({ pinHash, pinMade: false }).where(eq(players.id, playerId)).run();
+    endSignIns(db, userId, asking.signInId ?? undefined);
+    tell(context, { kind: 'new PIN', userId, playerId, squadId: null, by: userId });
+  });
+  return { chosen: true };
 }
 
 /** Takes a player out of a squad. What was done stays with the family; coaches of the squad see it no more. */

@@ -1,8 +1,8 @@
 import { and, desc, eq, inArray, isNull, or } from 'drizzle-orm';
 import type { z } from 'zod';
-import type { lettersApi as contract, LetterView, MailView, PostPage } from '../../contract/letters.ts';
+import type { lettersApi as contract, LetterView, LetterWritten, MailView, PostPage } from '../../contract/letters.ts';
 import { addDays, instantOf, mondayOf } from '../../core/calendar/days.ts';
-import { familySummary, squadSummary } from '../../core/letters/index.ts';
+import { coachLetter, familySummary, squadSummary } from '../../core/letters/index.ts';
 import { withNames } from '../../core/mail/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import { inSquadNow } from '../accounts/leaving.ts';
@@ -11,7 +11,7 @@ import type { Context } from '../context.ts';
 import { namesNow } from '../mail/names.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { letters, outbox, players, squadCoaches, squads, user } from '../platform/db/schema.ts';
-import { notFound } from '../platform/problems.ts';
+import { badInput, notFound } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
 import { memberOf, membersOf, squadById, squadDay } from '../squads/squads.ts';
 import { childWeek, squadWeek, weekStartingOn } from './letter-numbers.ts';
@@ -140,6 +140,7 @@ export function readPost(context: Context, actor: Actor, input: { squad: string 
     mail: context.config.smtpUrl ? 'smtp' : 'local mailbox',
     hours: { quietFrom: squad.quietFrom, quietTo: squad.quietTo, mailsPerDay: squad.mailsPerDay, reminders: squad.reminders },
     mine: choicesFor(db, asPerson(actor).userId, squad),
+    players: membersOf(db, squad.id).map(({ id, nickname }) => ({ id, nickname, guardians: guardiansOf(db, id).length })),
     mails: mailsOf(context, squad.id),
     letters: rows.map(({ letter, to, about }) => ({
       id: letter.id,
@@ -181,4 +182,40 @@ export function sendSummaries(context: Context, actor: Actor, input: { squad: st
   const weekOf = mondayOf(input.weekOf ?? lastMonday(context, input.squad));
   if (!weekStartingOn(context.db, input.squad, weekOf)) throw notFound();
   return { weekOf, sent: putSummaries(context, input.squad, weekOf) };
+}
+
+/**
+ * A letter in the coach's own words to the guardians of some players, or of all. A guardian of several gets it once; the same id twice is one
+ * letter. It goes the way of all post: it lies on the family's page, and is mailed where that is wanted, outside the quiet hours.
+ */
+export function writeToFamilies(
+  context: Context,
+  actor: Actor,
+  input: { squad: string } & LetterWritten,
+): { sent: number; without: string[] } {
+  const { db, now } = context;
+  allow(db, actor, 'write to families', { squad: input.squad });
+  const squad = squadById(db, input.squad);
+  const members = membersOf(db, squad.id);
+  const chosen = input.players === null ? members : input.players.map((id) => members.find((member) => member.id === id));
+  const coach =
+    db
+      .select({ name: user.name })
+      .from(user)
+      .where(eq(user.id, asPerson(actor).userId))
+      .get()?.name ?? 'Your coach';
+  const letter = coachLetter({ coach, squad: squad.name, subject: input.subject, text: input.text });
+  const shared = { kind: 'from the coach' as const, weekOf: mondayOf(squadDay(squad, now())), key: input.id, ...letter };
+  const to = new Map<string, Draft>();
+  const without: string[] = [];
+  for (const member of chosen) {
+    if (!member) throw notFound();
+    const guardians = guardiansOf(db, member.id);
+    if (guardians.length === 0) without.push(member.nickname);
+    for (const { id, name } of guardians)
+      if (!to.has(id)) to.set(id, { ...shared, userId: id, playerId: member.id, to: name, about: member.nickname });
+  }
+  if (to.size === 0)
+    throw badInput('players', 'No grown-up is connected with them yet, so nobody would get it. Make them a guardian’s code first.');
+  return { sent: db.transaction(() => [...to.values()].filter((draft) => postLetter(context, squad, draft)).length), without };
 }

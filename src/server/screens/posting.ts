@@ -54,7 +54,8 @@ export function isPosted(
 
 /** Whether who gets a letter wants it mailed, and may have it mailed. */
 export function wantsMail(db: Db, squad: Squad, draft: Pick<Draft, 'kind' | 'userId' | 'playerId'>): boolean {
-  const wants = choicesFor(db, draft.userId, squad)[draft.kind === 'monday summary' ? 'summaries' : 'reminders'];
+  const { summaries, reminders } = choicesFor(db, draft.userId, squad);
+  const wants = draft.kind === 'monday summary' ? summaries : draft.kind === 'from the coach' ? summaries || reminders : reminders;
   return wants && (draft.playerId === null || mayPost(db, draft.playerId));
 }
 

@@ -192,7 +192,7 @@ export async function readInRoster(
   );
   const added = db.transaction(() =>
     made.map(({ line: { line: _line, ...player }, pin, pinHash }) => ({
-      playerId: insertPlayer(context, squad.id, { ...player, joinedOn: today }, pinHash).playerId,
+      playerId: insertPlayer(context, squad.id, { ...player, joinedOn: today }, pinHash, true).playerId,
       nickname: player.nickname,
       pin,
     })),

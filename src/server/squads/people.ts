@@ -92,18 +92,25 @@ export interface NewPlayer {
   joinedOn: string;
 }
 
-/** A player in a squad. The account has no real e-mail address: nothing is ever sent to a child. */
+/**
+ * A player in a squad. The account has no real e-mail address: nothing is ever sent to a child.
+ * @param pinMade the PIN was made for the player: the family chooses one when it first comes in by a link
+ */
 export function insertPlayer(
   context: Context,
   squadId: string,
   given: Omit<NewPlayer, 'pin'>,
   pinHash: string,
+  pinMade = false,
 ): { playerId: string; userId: string } {
   const userId = uuid();
   const playerId = uuid();
   const { nickname, birthYear, strongerFoot, level, joinedOn } = given;
   addUser(context, userId, nickname, `${userId}@player.placeholder.invalid`, 'player');
-  context.db.insert(players).values({ id: playerId, userId, nickname, birthYear, strongerFoot, pinHash, createdAt: context.now() }).run();
+  context.db
+    .insert(players)
+    .values({ id: playerId, userId, nickname, birthYear, strongerFoot, pinHash, pinMade, createdAt: context.now() })
+    .run();
   context.db
     .insert(squadPlayers)
     .values({ squadId, playerId, signInName: signInName(nickname), level, joinedOn })

@@ -11,6 +11,7 @@ import { plural } from '../../core/text/plural.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { LetterBox } from './LetterBox.tsx';
 import { PostChoicesBox } from './PostChoicesBox.tsx';
+import { WriteDialog } from './WriteDialog.tsx';
 
 type Preview = z.infer<typeof contract.preview.response>;
 
@@ -67,6 +68,7 @@ function Mails({ post }: { post: Post }) {
 /** Post: what the squad was sent, and what would be sent now. Mail leaves only where it is wanted. */
 export const PostView = guarded(function PostView({ post: first }: { post: Post }) {
   const [post, setPost] = useState(first);
+  const [writing, setWriting] = useState(false);
   const [preview, setPreview] = useState<Preview | null>(null);
   const { problem, said, busy, stop, attempt } = useAttempt();
   const { squad, next } = post;
@@ -95,7 +97,26 @@ export const PostView = guarded(function PostView({ post: first }: { post: Post 
         <Button size="small" onClick={() => void look()}>
           What would be sent now?
         </Button>
+        {post.players.length > 0 && (
+          <Button size="small" look="main" onClick={() => setWriting(true)}>
+            Write to families
+          </Button>
+        )}
       </div>
+      {writing && (
+        <WriteDialog
+          squad={squad.id}
+          players={post.players}
+          onClose={() => setWriting(false)}
+          onSent={(words) => {
+            setWriting(false);
+            void attempt(async () => {
+              setPost(await call(contract.list, { squad: squad.id }));
+              return words;
+            });
+          }}
+        />
+      )}
       <LongWork busy={busy} what="Writing the letters" onStop={stop} />
       {problem && <Notice tone="stop">{problem}</Notice>}
       {said && <Notice tone="done">{said}</Notice>}

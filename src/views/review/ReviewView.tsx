@@ -126,9 +126,9 @@ function ReviewView({ queue }: { queue: ReviewQueue }) {
         <WaveDialog
           waiting={state.allWaiting}
           onClose={close}
-          onWave={(items) => {
+          onWave={(items, praise) => {
             close();
-            state.wave(items);
+            state.wave(items, praise);
           }}
         />
       )}

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { ReviewItem } from '../../contract/review.ts';
+import { PRAISES } from '../../core/review/praise.ts';
 import { mayBeWaved } from '../../core/scores/queue.ts';
 import { plural } from '../../core/text/plural.ts';
 import { Button, Dialog } from '../../ui/parts/index.ts';
@@ -7,7 +8,7 @@ import { claimWords } from './claim-words.ts';
 
 interface Props {
   waiting: readonly ReviewItem[];
-  onWave(items: ReviewItem[]): void;
+  onWave(items: ReviewItem[], praise: string | null): void;
   onClose(): void;
 }
 
@@ -16,6 +17,7 @@ export function WaveDialog({ waiting, onWave, onClose }: Props) {
   const clear = waiting.filter(mayBeWaved);
   const [clips, setClips] = useState(false);
   const [out, setOut] = useState<ReadonlySet<string>>(new Set());
+  const [praise, setPraise] = useState('');
   const offered = clear.filter((item) => clips || item.clip === null);
   const chosen = offered.filter((item) => !out.has(item.scoreId));
   const withClip = clear.length - clear.filter((item) => item.clip === null).length;
@@ -29,7 +31,7 @@ export function WaveDialog({ waiting, onWave, onClose }: Props) {
     <Dialog label="Wave the clear ones through" onClose={onClose}>
       <p>
         {plural(chosen.length, 'score')} will be marked as counted. They count already, so no record, streak or target changes; they only
-        leave your queue, and no line goes to the players. Doubted ones and lost counts stay. You can undo all of it as one.
+        leave your queue. Doubted ones and lost counts stay. You can undo all of it as one.
       </p>
       {withClip > 0 && (
         <label className="flex items-center gap-2">
@@ -52,7 +54,34 @@ export function WaveDialog({ waiting, onWave, onClose }: Props) {
           </li>
         ))}
       </ul>
-      <Button look="main" autoFocus disabled={chosen.length === 0} onClick={() => onWave(chosen)}>
+      <div className="flex flex-col gap-1">
+        <label className="font-semibold" htmlFor="praise">
+          A line for each child
+        </label>
+        <div className="flex flex-wrap gap-2">
+          <input
+            id="praise"
+            className="field min-w-0 flex-1"
+            list="praises"
+            maxLength={200}
+            placeholder="none; or choose one, or write your own"
+            value={praise}
+            onChange={(event) => setPraise(event.target.value)}
+          />
+          <datalist id="praises">
+            {PRAISES.map((line) => (
+              <option key={line} value={line} />
+            ))}
+          </datalist>
+          <Button aria-pressed={praise === PRAISES[0]} onClick={() => setPraise(praise === PRAISES[0] ? '' : PRAISES[0])}>
+            {PRAISES[0]}
+          </Button>
+        </div>
+        <p className="text-dust text-sm">
+          Each child gets it once, where the numbers are; who was told the very same the last time gets another line. Guardians see it too.
+        </p>
+      </div>
+      <Button look="main" autoFocus disabled={chosen.length === 0} onClick={() => onWave(chosen, praise.trim() || null)}>
         Count {plural(chosen.length, 'score')}
       </Button>
     </Dialog>

@@ -247,11 +247,12 @@ export function useReview(queue: ReviewQueue) {
   }, []);
 
   /** Counts many at once. A long list goes in parts, one after the other, so that the server stays free for others; it is taken back as one. */
-  const wave = (chosen: ReviewItem[]) =>
+  const wave = (chosen: ReviewItem[], praise: string | null) =>
     attempt(async () => {
       const waves: string[] = [];
       const counted = new Set<string>();
       const left: string[] = [];
+      const praised = new Set<string>();
       const tell = () =>
         setLast({
           words: `${plural(counted.size, 'score')} counted.${left.length > 0 ? ` ${plural(left.length, 'score')} stayed: ${left[0]}` : ''}`,
@@ -260,7 +261,15 @@ export function useReview(queue: ReviewQueue) {
       for (const part of inParts(chosen, WAVE_PART)) {
         const id = uuid();
         const scores = part.map((item) => ({ score: item.scoreId, decision: uuid() }));
-        const done = await call(reviewApi.wave, { squad: queue.squad.id }, { id, scores });
+        const done = await call(
+          reviewApi.wave,
+          { squad: queue.squad.id },
+          {
+            ...{ id, scores },
+            ...(praise ? { praise: { line: praise, except: [...praised] } } : {}),
+          },
+        );
+        for (const item of part) if (done.counted.includes(item.scoreId)) praised.add(item.player.id);
         waves.push(id);
         left.push(...done.left.map((one) => one.why));
         const now = new Set(done.counted);

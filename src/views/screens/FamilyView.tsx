@@ -359,7 +359,13 @@ function ChildPage({ family, child, put, attempt }: OfChild) {
       <Anchor part="letters" child={child} />
       <Letters child={child} />
       <Anchor part="access" child={child} />
-      <ChildAccess playerId={child.playerId} nickname={child.nickname} timeZone={child.timeZone} requests={child.guardianRequests} />
+      <ChildAccess
+        playerId={child.playerId}
+        nickname={child.nickname}
+        squad={child.squads.join(', ')}
+        timeZone={child.timeZone}
+        requests={child.guardianRequests}
+      />
       <Anchor part="lines" child={child} />
       <section className="slab p-4">
         <h3 className="text-lg">Every line from the coach</h3>

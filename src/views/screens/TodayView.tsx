@@ -4,8 +4,10 @@ import { call, sentenceOf } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
 import { whenInWords } from '../../client/words.ts';
 import { screensApi as squadContract, type Today } from '../../contract/screens.ts';
+import { nudgeWords } from '../../core/letters/coach-letter.ts';
 import { plural } from '../../core/text/plural.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { WriteDialog } from '../letters/WriteDialog.tsx';
 
 function List({ title, empty, children }: { title: string; empty: string; children: ReactNode[] }) {
   return (
@@ -111,8 +113,23 @@ function Lists({ today }: { today: Today }) {
       Open
     </ButtonLink>
   );
+  const [nudging, setNudging] = useState<Today['quiet'][number] | null>(null);
+  const [said, setSaid] = useState<string | null>(null);
   return (
     <>
+      {said && <Notice tone="done">{said}</Notice>}
+      {nudging && (
+        <WriteDialog
+          squad={squad.id}
+          players={[{ id: nudging.playerId, nickname: nudging.nickname }]}
+          words={nudgeWords(nudging.nickname, nudging.days)}
+          onClose={() => setNudging(null)}
+          onSent={(words) => {
+            setNudging(null);
+            setSaid(words);
+          }}
+        />
+      )}
       <div className="grid gap-4 lg:grid-cols-2">
         <List title="To review" empty="Nothing waits. Well kept.">
           {waiting === 0
@@ -150,7 +167,17 @@ function Lists({ today }: { today: Today }) {
         </List>
         <List title="Gone quiet" empty="Everybody trained within the last five days.">
           {today.quiet.map((one) => (
-            <Row key={one.playerId} action={open(one.playerId)}>
+            <Row
+              key={one.playerId}
+              action={
+                <span className="flex gap-2">
+                  <Button size="small" onClick={() => setNudging(one)}>
+                    Write<span className="sr-only"> to the family of {one.nickname}</span>
+                  </Button>
+                  {open(one.playerId)}
+                </span>
+              }
+            >
               <span className="font-semibold">{one.nickname}</span> <span className="text-dust">no go for {plural(one.days, 'day')}</span>
             </Row>
           ))}

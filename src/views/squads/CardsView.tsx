@@ -3,7 +3,8 @@ import { call } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords } from '../../client/words.ts';
-import { type Card, invitationsApi } from '../../contract/invitations.ts';
+import { type Card, type InvitationView, invitationsApi } from '../../contract/invitations.ts';
+import { invitationWords } from '../../core/letters/invitation-words.ts';
 import { Button, Notice, Qr } from '../../ui/parts/index.ts';
 
 interface Props {
@@ -14,13 +15,17 @@ interface Props {
 /** A card for each player, to cut out: how the child gets in, and the code with which a grown-up claims it. */
 export const CardsView = guarded(function CardsView({ squad, address }: Props) {
   const [cards, setCards] = useState<Card[] | null>(null);
+  const [copied, setCopied] = useState<string | null>(null);
   const { problem, busy, attempt } = useAttempt();
+  const messageOf = (link: InvitationView) =>
+    invitationWords({ ...link, squad: squad.name, until: dateInWords(link.endsAt, squad.timeZone) });
   if (!cards)
     return (
       <div className="flex flex-col gap-3 print:hidden">
         <p>
           A card for each player, to print and cut out: a family link as a QR code, and a code for the guardian where nobody has claimed the
-          child. Links and codes that still work are printed again. Who finds a card can use it, so hand them over by hand.
+          child. Links and codes that still work are printed again. Who finds a card can use it, so hand them over by hand. Instead of a
+          card, a message for each family can be copied; when the family opens the link for the first time, it chooses the PIN.
         </p>
         {problem && <Notice tone="stop">{problem}</Notice>}
         <Button
@@ -51,6 +56,18 @@ export const CardsView = guarded(function CardsView({ squad, address }: Props) {
               <strong>{address}/join</strong> with squad code <strong>{squad.code}</strong>, the nickname and the PIN.
             </p>
           </div>
+          <Button
+            size="small"
+            className="self-start print:hidden"
+            onClick={() =>
+              void navigator.clipboard.writeText(messageOf(familyLink)).then(
+                () => setCopied(playerId),
+                () => setCopied(null),
+              )
+            }
+          >
+            {copied === playerId ? 'Copied' : `Copy a message for ${nickname}’s family`}
+          </Button>
           {guardian && (
             <p className="border-joint border-t pt-2 text-sm">
               For a grown-up, once: <strong>{address}/invited</strong>, code{' '}

@@ -15,6 +15,8 @@ import { InvitationCard } from './InvitationCard.tsx';
 interface Props {
   playerId: string;
   nickname: string;
+  /** The squad’s name; several are told together. */
+  squad: string;
   timeZone: string;
   requests: readonly GuardianRequestView[];
 }
@@ -53,7 +55,7 @@ function Request({
  * Every key to a child: its guardians, links and printed cards, devices, and the PIN; each can be ended, and all links and devices at once.
  * Read when it is opened; who asks to be a guardian is seen at once.
  */
-export function ChildAccess({ playerId: player, nickname, timeZone, requests: first }: Props) {
+export function ChildAccess({ playerId: player, nickname, squad, timeZone, requests: first }: Props) {
   const [shown, setShown] = useState<ChildKeys | null>(null);
   const [requests, setRequests] = useState(first);
   const [pin, setPin] = useState('');
@@ -131,6 +133,7 @@ export function ChildAccess({ playerId: player, nickname, timeZone, requests: fi
             <InvitationCard
               key={one.id}
               one={one}
+              squad={squad}
               timeZone={timeZone}
               onRevoke={() =>
                 void attempt(async () => {

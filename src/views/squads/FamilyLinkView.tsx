@@ -1,14 +1,42 @@
 import { useEffect, useState } from 'react';
-import { sendJson, sentenceOf } from '../../client/client.ts';
+import { call, sendJson, sentenceOf } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
 import { endLeft } from '../../client/leaving.ts';
-import { Button, Notice } from '../../ui/parts/index.ts';
+import { useForm } from '../../client/use-form.ts';
+import { accountsApi } from '../../contract/accounts.ts';
+import { Button, ButtonLink, Field, Form, Notice } from '../../ui/parts/index.ts';
+
+const toTheWeek = () => window.location.assign('/week');
+
+/** The PIN that child and grown-up choose together when they first come in. */
+function FirstPin() {
+  const { field, refusal, busy, send } = useForm({ first: { pin: '' }, schema: accountsApi.choosePin.body });
+  return (
+    <Form
+      onSend={async () => {
+        if (await send((body) => call(accountsApi.choosePin, {}, body))) toTheWeek();
+      }}
+    >
+      <h2>Choose a PIN together</h2>
+      <p>With the squad code, the nickname and this PIN the player signs in on any other device. Nobody else needs to know it.</p>
+      <Field label="PIN, 4 to 8 digits" inputMode="numeric" autoComplete="off" maxLength={8} {...field('pin')} />
+      {refusal && <Notice tone="stop">{refusal}</Notice>}
+      <Button type="submit" look="main" size="player" disabled={busy}>
+        {busy ? 'Keeping it…' : 'Take this PIN'}
+      </Button>
+      <ButtonLink href="/week" size="player" look="quiet">
+        Not now
+      </ButtonLink>
+    </Form>
+  );
+}
 
 /** Signs a child in by a family link, at a press: a look at the link by a messenger's preview signs nobody in. */
 export const FamilyLinkView = guarded(function FamilyLinkView() {
   const [code, setCode] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const [choosing, setChoosing] = useState(false);
   useEffect(() => {
     setCode(window.location.hash.slice(1));
     window.history.replaceState(null, '', window.location.pathname);
@@ -18,13 +46,15 @@ export const FamilyLinkView = guarded(function FamilyLinkView() {
     setProblem(null);
     try {
       await endLeft();
-      await sendJson('POST', '/api/auth/sign-in/family-link', { code });
-      window.location.assign('/week');
+      const { choosePin } = (await sendJson('POST', '/api/auth/sign-in/family-link', { code })) as { choosePin?: boolean };
+      if (choosePin) setChoosing(true);
+      else toTheWeek();
     } catch (error) {
       setProblem(sentenceOf(error));
       setBusy(false);
     }
   };
+  if (choosing) return <FirstPin />;
   if (code === '') return <Notice tone="look">This address is not whole. Open the family link again, or scan its QR code.</Notice>;
   return (
     <div className="flex flex-col gap-4">

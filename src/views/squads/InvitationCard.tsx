@@ -1,7 +1,8 @@
-import { Copy } from 'lucide-react';
+import { Copy, MessageSquare } from 'lucide-react';
 import { useState } from 'react';
 import { dateInWords } from '../../client/words.ts';
 import type { InvitationView } from '../../contract/invitations.ts';
+import { invitationWords } from '../../core/letters/invitation-words.ts';
 import { plural } from '../../core/text/plural.ts';
 import { Button, Qr } from '../../ui/parts/index.ts';
 
@@ -15,14 +16,23 @@ const WHAT: Record<InvitationView['kind'], string> = {
 /** An invitation as it is handed on: code, link and QR, how long it works, and the button that ends it. */
 export function InvitationCard({
   one,
+  squad,
   timeZone,
   onRevoke,
 }: {
   one: InvitationView;
+  /** The squad’s name. */
+  squad: string;
   timeZone: string;
   onRevoke?: (() => void) | undefined;
 }) {
-  const [copied, setCopied] = useState(false);
+  const [copied, setCopied] = useState<'link' | 'words' | null>(null);
+  const words = invitationWords({ ...one, squad, until: dateInWords(one.endsAt, timeZone) });
+  const copy = (what: 'link' | 'words', text: string) =>
+    navigator.clipboard.writeText(text).then(
+      () => setCopied(what),
+      () => setCopied(null),
+    );
   const title = `${WHAT[one.kind]}${one.nickname ? ` ${one.nickname}` : ''}${one.role ? ` (${one.role})` : ''}`;
   const typed = one.kind === 'players' || one.kind === 'guardian';
   return (
@@ -38,16 +48,11 @@ export function InvitationCard({
           {one.madeBy && `, made by ${one.madeBy}`}
         </p>
         <div className="flex flex-wrap gap-2">
-          <Button
-            size="small"
-            onClick={() =>
-              void navigator.clipboard.writeText(one.address).then(
-                () => setCopied(true),
-                () => setCopied(false),
-              )
-            }
-          >
-            <Copy aria-hidden className="size-4" /> {copied ? 'Copied' : 'Copy the link'}
+          <Button size="small" onClick={() => void copy('link', one.address)}>
+            <Copy aria-hidden className="size-4" /> {copied === 'link' ? 'Copied' : 'Copy the link'}
+          </Button>
+          <Button size="small" onClick={() => void copy('words', words)}>
+            <MessageSquare aria-hidden className="size-4" /> {copied === 'words' ? 'Copied' : 'Copy a message'}
           </Button>
           {onRevoke && (
             <Button size="small" look="stop" onClick={onRevoke}>
@@ -55,6 +60,10 @@ export function InvitationCard({
             </Button>
           )}
         </div>
+        <details className="text-sm">
+          <summary>The message</summary>
+          <p className="whitespace-pre-line break-words pt-1">{words}</p>
+        </details>
       </div>
     </article>
   );

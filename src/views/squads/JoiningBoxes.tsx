@@ -108,6 +108,7 @@ export function InviteBox({ shown, attempt, refresh, onInvitation }: PeopleBoxPr
               <InvitationCard
                 key={one.id}
                 one={one}
+                squad={shown.squad.name}
                 timeZone={shown.squad.timeZone}
                 onRevoke={() =>
                   void attempt(async () => {

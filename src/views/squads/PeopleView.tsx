@@ -110,7 +110,7 @@ export const PeopleView = guarded(function PeopleView({ first, others }: { first
       {shown.me.role === 'head coach' && <SquadNewsBox squad={squad} />}
       {invitation && (
         <Dialog label="Hand this on" onClose={() => setInvitation(null)}>
-          <InvitationCard one={invitation} timeZone={shown.squad.timeZone} />
+          <InvitationCard one={invitation} squad={shown.squad.name} timeZone={shown.squad.timeZone} />
         </Dialog>
       )}
       {pin && (

@@ -1,23 +1,25 @@
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect } from 'chai';
+import { eq } from 'drizzle-orm';
 import { simpleParser } from 'mailparser';
 import { setPostChoices } from '../../../src/server/consent/mail-choices.ts';
 import { setAppContext } from '../../../src/server/context.ts';
 import { transportFor } from '../../../src/server/mail/mail.ts';
 import { sendDue } from '../../../src/server/mail/outbox.ts';
-import { letters, outbox } from '../../../src/server/platform/db/schema.ts';
+import { letters, outbox, playerGuardians } from '../../../src/server/platform/db/schema.ts';
 import { setPause } from '../../../src/server/progress/notes.ts';
 import { decideScore } from '../../../src/server/review/decide.ts';
 import { putBreak, setFigures } from '../../../src/server/rules/rules.ts';
 import { family, giveConsent } from '../../../src/server/screens/family.ts';
-import { postWhatIsDue, previewPost, readPost } from '../../../src/server/screens/letters.ts';
+import { postWhatIsDue, previewPost, readPost, writeToFamilies } from '../../../src/server/screens/letters.ts';
 import { remindFamilies } from '../../../src/server/screens/reminders.ts';
 import { thisWeek } from '../../../src/server/screens/this-week.ts';
+import { addGuardian } from '../../../src/server/squads/people.ts';
 import { sendGo } from '../../../src/server/training/send-go.ts';
 import { sendRun } from '../../../src/server/training/send-run.ts';
 import { signInRoute } from '../../../src/server/wiring/sign-in-route.ts';
-import { aGo, aPlan, aScore, DAY, HOUR, MONDAY_TEN, openTown, releaseNow, type Town, uuid } from '../make.ts';
+import { aGo, aPlan, aScore, DAY, HOUR, MONDAY_TEN, openTown, outcome, releaseNow, type Town, uuid } from '../make.ts';
 
 describe('mail to families', () => {
   let town: Town;
@@ -57,6 +59,61 @@ describe('mail to families', () => {
     expect(kinds()).to.include('monday summary');
     expect(mails()).to.have.length(2);
     expect(mails().filter((one) => one.playerId !== null)).to.have.length(1);
+  });
+
+  describe('in the coach’s own words', () => {
+    const write = (players: string[] | null, id = uuid(), coach = town.coach) =>
+      writeToFamilies(town.context, coach, { ...squad(), id, players, subject: ' Snow ', text: 'No training outside.\n\nStay in\n& dry.' });
+    const page = (guardian = town.guardian) => family(town.context, guardian).children[0]?.letters[0];
+
+    it('goes to the families of some or of all, lies on their page, and is mailed after a yes alone, outside the quiet hours', () => {
+      yes();
+      hour(22);
+      expect(write([town.player.playerId])).to.deep.equal({ sent: 1, without: [] });
+      expect(page()).to.include({ subject: 'Snow' });
+      expect(page()?.plain).to.match(/^fennel of Squad LANTERN writes:\n\nNo training outside\.\n\nStay in\n& dry\.\n\n/);
+      expect(page()?.html).to.include('<p>Stay in</p><p>&amp; dry.</p>').and.not.to.include('<h2>');
+      expect(page(town.otherGuardian)).to.equal(undefined);
+      expect(mails()).to.have.length(1);
+      expect(mails()[0]?.notBefore).to.be.greaterThan(town.context.now());
+      expect(write(null).sent).to.equal(2);
+      expect(page(town.otherGuardian)?.subject).to.equal('Snow');
+      expect(mails(), 'the other family said nothing yet').to.have.length(2);
+      expect(readPost(town.context, town.coach, squad()).letters.map((one) => one.kind)).to.deep.equal(Array(3).fill('from the coach'));
+    });
+
+    it('sent twice is one letter; a guardian of two gets it once; no child is told anything', () => {
+      addGuardian(town.context, town.otherPlayer.playerId, (town.guardian as { userId: string }).userId);
+      const id = uuid();
+      expect([write(null, id).sent, write(null, id).sent]).to.deep.equal([2, 0]);
+      const to = town.context.db.select({ userId: letters.userId }).from(letters).all();
+      expect(to.map((one) => one.userId)).to.not.include(town.player.userId);
+    });
+
+    it('says who has no grown-up yet, and is not sent where nobody would get it, or to players of another squad', async () => {
+      town.context.db.delete(playerGuardians).where(eq(playerGuardians.playerId, town.otherPlayer.playerId)).run();
+      expect(write(null)).to.deep.equal({ sent: 1, without: ['Pebble'] });
+      expect(await outcome(() => write([town.otherPlayer.playerId]))).to.equal('bad input');
+      expect(await outcome(() => write([town.strangerPlayer.playerId]))).to.equal('not found');
+      expect(readPost(town.context, town.coach, squad()).players).to.deep.equal([
+        { id: town.player.playerId, nickname: 'Comet', guardians: 1 },
+        { id: town.otherPlayer.playerId, nickname: 'Pebble', guardians: 0 },
+      ]);
+    });
+
+    it('is mailed to who wants anything mailed at all', () => {
+      yes();
+      const choose = (reminders: boolean, summaries: boolean) =>
+        setPostChoices(town.context, town.guardian, { reminders, summaries, quietFrom: 20, quietTo: 7, mailsPerDay: 9 });
+      choose(false, false);
+      write([town.player.playerId]);
+      expect(mails()).to.have.length(0);
+      choose(true, false);
+      write([town.player.playerId]);
+      choose(false, true);
+      write([town.player.playerId]);
+      expect(mails()).to.have.length(2);
+    });
   });
 
   it('tells of a new week at once and of today in the afternoon, each once', () => {

@@ -4,6 +4,7 @@ import { eq } from 'drizzle-orm';
 import type { Say } from '../../../src/contract/bench.ts';
 import type { DecideSent } from '../../../src/contract/review.ts';
 import { readMarksVtt } from '../../../src/core/files/index.ts';
+import { PRAISES } from '../../../src/core/review/index.ts';
 import { deleteClip, recordLoading, recordWatching } from '../../../src/server/clips/clips.ts';
 import { scoreReadings, scores } from '../../../src/server/platform/db/schema.ts';
 import { openBench } from '../../../src/server/review/bench.ts';
@@ -226,6 +227,25 @@ describe('the review bench on the server', () => {
         'It was decided meanwhile.',
       ]);
       expect(queue().waiting.map((item) => item.scoreId)).to.deep.equal([fast, lost]);
+    });
+
+    it('gives each child one line at most, never the same twice running, and none to whoever had it in an earlier part', () => {
+      const praise = (scores: readonly string[], line: string, except: string[] = []) =>
+        waveThrough(town.context, town.coach, {
+          ...{ squad: town.squad, id: uuid(), praise: { line, except } },
+          scores: scores.map((score) => ({ score, decision: uuid() })),
+        });
+      const line = (score: string) => at(score).item.history.at(-1)?.line ?? null;
+      const [a, b, c, d, e] = [send(60), send(61), send(60), send(61), send(60)];
+      praise([a, b], PRAISES[0]);
+      expect([line(a), line(b)]).to.deep.equal([PRAISES[0], null]);
+      praise([c], PRAISES[0]);
+      expect(line(c)).to.equal(PRAISES[1]);
+      praise([d], PRAISES[0]);
+      expect(line(d)).to.equal(PRAISES[0]);
+      praise([e], PRAISES[2], [town.player.playerId]);
+      expect(line(e)).to.equal(null);
+      expect(myFeet(town.context, town.player).lines.map((one) => one.line)).to.deep.equal([PRAISES[0], PRAISES[1], PRAISES[0]]);
     });
 
     it('is undone as one act; sent twice it stays one, and a later single decision stands', () => {

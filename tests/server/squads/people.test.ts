@@ -6,11 +6,11 @@ import { eq } from 'drizzle-orm';
 import { knownDevice, withAccount } from '../../../src/server/accounts/device.ts';
 import { deviceInWords } from '../../../src/server/accounts/device-words.ts';
 import { createSignInLimits, type Try } from '../../../src/server/accounts/limits.ts';
-import { invitations, joinRequests, session, user } from '../../../src/server/platform/db/schema.ts';
+import { invitations, joinRequests, players, session, user } from '../../../src/server/platform/db/schema.ts';
 import { clientAddress } from '../../../src/server/platform/http/address.ts';
 import type { Problem } from '../../../src/server/platform/problems.ts';
 import { reviewQueue } from '../../../src/server/review/queue.ts';
-import { bringBack, chooseSquad, correctPlayer, removePlayer, resetPin } from '../../../src/server/rules/members.ts';
+import { bringBack, choosePin, chooseSquad, correctPlayer, removePlayer, resetPin } from '../../../src/server/rules/members.ts';
 import { readRules, setFigures, setTables } from '../../../src/server/rules/rules.ts';
 import { family } from '../../../src/server/screens/family.ts';
 import { playerPage } from '../../../src/server/screens/player.ts';
@@ -333,6 +333,36 @@ describe('people of a squad', () => {
       expect(town.context.db.select().from(session).where(eq(session.userId, town.player.userId)).all()).to.deep.equal([]);
       expect((await signIn('2468')).status).to.equal(pin === '2468' ? 200 : 401);
       expect((await signIn(pin)).status).to.equal(200);
+    });
+
+    it('is chosen by the family once, when it comes in by a link; the one that was made opens nothing any more', async () => {
+      const text = 'nickname,birth year,stronger foot\nNewt,2014,left\n';
+      const [made] = (await readInRoster(town.context, town.coach, { ...squad(), text, dry: false })).added;
+      if (!made) throw new Error('nobody was added');
+      const post = (path: string, body: object) =>
+        town.context.auth.handler(
+          new Request(`http://localhost/api/auth/sign-in/${path}`, {
+            method: 'POST',
+            headers: { 'content-type': 'application/json' },
+            body: JSON.stringify(body),
+          }),
+        );
+      const byPin = async (pin: string) => (await post('squad', { code: 'LANTERN', nickname: 'Newt', pin })).status;
+      const card = printCards(town.context, town.coach, squad()).cards.find((one) => one.nickname === 'Newt');
+      const byLink = async () => (await (await post('family-link', { code: card?.familyLink.address.split('#')[1] })).json()).choosePin;
+      expect([await byPin(made.pin), await byLink()]).to.deep.equal([200, true]);
+      const row = town.context.db.select().from(players).where(eq(players.id, made.playerId)).get();
+      const newt = actorAgain(town, { userId: row?.userId ?? '' });
+      const choose = (pin: string) => choosePin(town.context, newt, { pin }, askingAs(newt));
+      expect(await choose('5083')).to.deep.equal({ chosen: true });
+      expect([await byPin(made.pin), await byPin('5083'), await byLink()]).to.deep.equal([401, 200, false]);
+      expect((await problem(() => choose('7294'))).kind).to.equal('not allowed');
+      // A new one of the coach is a made one again; a guardian's is the family's own.
+      await resetPin(town.context, town.coach, { ...squad(), player: made.playerId });
+      expect(town.context.db.select().from(players).where(eq(players.id, made.playerId)).get()?.pinMade).to.equal(true);
+      expect((await problem(() => choosePin(town.context, town.player, { pin: '7294' }, askingAs(town.player)))).kind).to.equal(
+        'not allowed',
+      );
     });
 
     it('signs in by a family link until it is taken back', async () => {

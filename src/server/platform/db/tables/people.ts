@@ -117,6 +117,8 @@ export const players = sqliteTable('players', {
   /** Kit, yard and step at home; null until it was said. */
   home: json<Home>('home'),
   pinHash: text('pin_hash').notNull(),
+  /** The PIN was made for the player, and nobody of the family has chosen one yet. */
+  pinMade: flag('pin_made').notNull().default(false),
   /** Of several squads the one that the player looks at; null for the first. */
   squadInView: text('squad_in_view'),
   createdAt: instant('created_at').notNull(),

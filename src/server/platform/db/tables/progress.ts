@@ -227,7 +227,7 @@ export const paperResults = sqliteTable(
   (t) => [index('paper_results_of_list').on(t.listId), index('paper_results_of_player').on(t.playerId)],
 );
 
-export type LetterKind = 'monday summary' | 'today' | 'week opened';
+export type LetterKind = 'monday summary' | 'today' | 'week opened' | 'from the coach';
 
 /** A letter in the local post: made from the week's numbers, kept as it was sent. */
 export const letters = sqliteTable(

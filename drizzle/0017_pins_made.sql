@@ -1,0 +1,1 @@
+ALTER TABLE `players` ADD `pin_made` integer DEFAULT false NOT NULL;
