@@ -14,6 +14,8 @@ export const PersonView = z.object({
   playerId: Id,
   nickname: z.string(),
   birthYear: z.number().int(),
+  /** Nobody said the year yet. */
+  yearUnsaid: z.boolean(),
   strongerFoot: StrongerFootName,
   level: z.enum(LEVELS),
   joinedOn: DayText,
@@ -40,7 +42,8 @@ export type People = z.infer<typeof People>;
 export const RosterRow = z.object({
   line: z.number().int(),
   nickname: z.string(),
-  birthYear: z.number().int(),
+  /** Null where it was not said. */
+  birthYear: z.number().int().nullable(),
   strongerFoot: StrongerFootName,
   level: z.enum(LEVELS),
 });
@@ -53,6 +56,16 @@ export const RosterLook = z.object({
   added: z.array(z.object({ playerId: Id, nickname: z.string(), pin: z.string() })),
 });
 export type RosterLook = z.infer<typeof RosterLook>;
+
+/** One player as a coach types one in. */
+export const NewPlayerSent = z.object({
+  id: Id,
+  nickname: NicknameText,
+  birthYear: BirthYear.nullable(),
+  strongerFoot: StrongerFootName,
+  level: z.enum(LEVELS),
+});
+export type NewPlayerSent = z.infer<typeof NewPlayerSent>;
 
 const ofSquad = z.object({ squad: Id });
 const ofMember = ofSquad.extend({ player: Id });
@@ -93,6 +106,15 @@ export const squadsApi = {
     params: ofSquad,
     body: z.object({ text: z.string().min(1, 'The list is empty.').max(100_000, 'The list is too long.'), dry: z.boolean() }),
     response: RosterLook,
+  }),
+  add: endpoint({
+    method: 'POST',
+    path: '/squads/{squad}/players',
+    act: 'read in a roster',
+    summary: 'One player by hand, with a PIN that is told this once; a year of birth that is left out is asked for later.',
+    params: ofSquad,
+    body: NewPlayerSent,
+    response: z.object({ playerId: Id, nickname: z.string(), pin: z.string() }),
   }),
   addExisting: endpoint({
     method: 'POST',

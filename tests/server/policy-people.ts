@@ -40,7 +40,16 @@ import {
   printCards,
   revokeInvitation,
 } from '../../src/server/squads/invitations.ts';
-import { admit, askToJoin, playersElsewhere, readInRoster, readRequest, refuse, takeOver } from '../../src/server/squads/joining.ts';
+import {
+  addByHand,
+  admit,
+  askToJoin,
+  playersElsewhere,
+  readInRoster,
+  readRequest,
+  refuse,
+  takeOver,
+} from '../../src/server/squads/joining.ts';
 import { addAccount, addCoach, addGuardian } from '../../src/server/squads/people.ts';
 import { readPeople } from '../../src/server/squads/read.ts';
 import { dropGroup, groupByLevel, saveGroup, setGroup } from '../../src/server/weeks/groups.ts';
@@ -156,6 +165,18 @@ export const PEOPLE_ROWS: Record<string, { open: readonly Person[]; call(t: Town
       t.context.db.update(squadPlayers).set({ leftOn: null }).where(eq(squadPlayers.playerId, t.player.playerId)).run();
       return done;
     },
+  },
+  'people.add': {
+    open: COACHES,
+    call: (t, a) =>
+      addByHand(t.context, a, {
+        squad: t.squad,
+        id: uuid(),
+        nickname: uuid().slice(-9),
+        birthYear: null,
+        strongerFoot: 'left',
+        level: 'steady',
+      }),
   },
   'people.others': { open: COACHES, call: (t, a) => playersElsewhere(t.context, a, { squad: t.squad }) },
   'people.setLevel': { open: COACHES, call: (t, a) => setLevel(t.context, a, { ...comet(t), level: 'strong' }) },

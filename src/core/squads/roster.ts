@@ -12,7 +12,8 @@ export interface RosterLine {
   /** Line of the list, from 1, the heading included. */
   line: number;
   nickname: string;
-  birthYear: number;
+  /** Null where it was not said: it is asked for later. */
+  birthYear: number | null;
   strongerFoot: StrongerFoot;
   level: Level;
 }
@@ -40,7 +41,8 @@ function readLine(
   year: number,
 ): Omit<RosterLine, 'line'> | string {
   const nickname = (cells[at.nickname] ?? '').trim();
-  const birthYear = Number(cells[at.birthYear]);
+  const yearWord = (cells[at.birthYear] ?? '').trim();
+  const birthYear = yearWord === '' ? null : Number(yearWord);
   const footWord = fold(cells[at.strongerFoot]);
   const strongerFoot = FEET[footWord] ?? STRONGER_FEET.find((one) => one === footWord);
   const levelWord = fold(cells[at.level]);
@@ -48,15 +50,25 @@ function readLine(
   if (nickname === '') return 'There is no nickname.';
   if (nickname.length > 30) return `“${nickname.slice(0, 30)}…” is longer than 30 letters.`;
   if (seen.has(shapeOfName(nickname))) return `“${nickname}” is there already, or looks like one that is. Two players need two nicknames.`;
-  if (!Number.isInteger(birthYear) || !isPlayersAge(year - birthYear))
-    return `“${(cells[at.birthYear] ?? '').trim()}” is no birth year of a player of ${YOUNGEST} to ${OLDEST} years.`;
+  if (birthYear !== null && (!Number.isInteger(birthYear) || !isPlayersAge(year - birthYear)))
+    return `“${yearWord}” is no birth year of a player of ${YOUNGEST} to ${OLDEST} years.`;
   if (!strongerFoot) return `“${footWord}” is no stronger foot. Write left, right or both.`;
   if (!level) return `“${levelWord}” is no level. Write starting, steady or strong.`;
   return { nickname, birthYear, strongerFoot, level };
 }
 
+/** The columns of a list without headings. */
+const BARE = { nickname: 0, birthYear: 1, strongerFoot: 2, level: 3 };
+
+/** About how old a player is taken to be until the year is said: young enough for every rule that spares children. */
+const UNSAID_AGE = 8;
+
+/** The year of birth to go by where none was said. @param ages of the others of the squad, in years; the youngest is not undercut */
+export const unsaidYear = (year: number, ages: readonly number[]): number => year - Math.min(UNSAID_AGE, ...ages);
+
 /**
- * Reads rows of cells, the first of them headings. A foot left out is right, a level left out is steady.
+ * Reads rows of cells. Where the first line has headings, it says the columns; else they are nickname, birth year, stronger foot, level, and a
+ * list of bare names is one too. A foot left out is right, a level left out is steady, a year left out is asked for later.
  * @param taken nicknames of the squad; one that looks like another of them is taken too
  * @param year this year; players are 4 to 20 years old
  */
@@ -64,14 +76,17 @@ export function readRoster(rows: readonly (readonly string[])[], taken: readonly
   const headings = (rows[0] ?? []).map(fold);
   const column = (field: keyof typeof NAMES) => headings.findIndex((heading) => (NAMES[field] as readonly string[]).includes(heading));
   const at = { nickname: column('nickname'), birthYear: column('birthYear'), strongerFoot: column('strongerFoot'), level: column('level') };
-  if (at.nickname < 0 || at.birthYear < 0)
-    return { good: [], wrong: [{ line: 1, sentence: 'The first line names the columns. “nickname” and “birth year” are needed.' }] };
+  const bare = Object.values(at).every((column) => column < 0);
+  if (rows.length === 0) return { good: [], wrong: [{ line: 1, sentence: 'The list is empty.' }] };
+  if (!bare && at.nickname < 0)
+    return { good: [], wrong: [{ line: 1, sentence: 'The first line names the columns, and none of them is “nickname”.' }] };
   const seen = new Set(taken.map(shapeOfName));
   const read: RosterRead = { good: [], wrong: [] };
-  for (const [i, cells] of rows.slice(1).entries()) {
-    const line = i + 2;
+  for (const [i, cells] of rows.entries()) {
+    const line = i + 1;
+    if (i === 0 && !bare) continue;
     if (cells.every((cell) => cell.trim() === '')) continue;
-    const found = readLine(cells, at, seen, year);
+    const found = readLine(cells, bare ? BARE : at, seen, year);
     if (typeof found === 'string') read.wrong.push({ line, sentence: found });
     else {
       seen.add(shapeOfName(found.nickname));

@@ -48,7 +48,7 @@ export function correctPlayer(
       if (had !== name && nicknameTaken(db, squadId, nickname, player))
         throw badInput('nickname', `“${nickname}” is taken in a squad of this player. Pick another one.`);
     db.update(squadPlayers).set({ signInName: name }).where(eq(squadPlayers.playerId, player)).run();
-    db.update(players).set({ nickname, birthYear }).where(eq(players.id, player)).run();
+    db.update(players).set({ nickname, birthYear, yearUnsaid: false }).where(eq(players.id, player)).run();
     const row = db.select({ userId: players.userId }).from(players).where(eq(players.id, player)).get();
     if (row) db.update(user).set({ name: nickname }).where(eq(user.id, row.userId)).run();
     for (const { squadId } of mine) barAnew(context, squadById(db, squadId));

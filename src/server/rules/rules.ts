@@ -102,9 +102,9 @@ export function setTables(context: Context, actor: Actor, input: { squad: string
 
 /** Moves a squad to another time zone. What was done keeps the training day it counted on; from now on days are those of the new zone. */
 export function setZone(context: Context, actor: Actor, input: { squad: string; timeZone: string }): Rules {
-  const { squad, timeZone } = input;
+  const { squad } = input;
   allow(context.db, actor, 'set the rules', { squad });
-  knownZone(timeZone);
+  const timeZone = knownZone(input.timeZone);
   const before = squadById(context.db, squad).timeZone;
   changeRule(context, actor, { squad, rule: 'time zone', before, after: timeZone }, () => {
     context.db.update(squads).set({ timeZone }).where(eq(squads.id, squad)).run();

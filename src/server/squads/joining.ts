@@ -3,9 +3,9 @@ import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import papaparse from 'papaparse';
 import { v7 as uuid } from 'uuid';
 import type { InvitationView, RequestState } from '../../contract/invitations.ts';
-import type { RosterLook } from '../../contract/squads.ts';
+import type { NewPlayerSent, RosterLook } from '../../contract/squads.ts';
 import { isSimplePin } from '../../core/accounts/index.ts';
-import { isPlayersAge, looksLike, OLDEST, readRoster, YOUNGEST } from '../../core/squads/index.ts';
+import { isPlayersAge, looksLike, OLDEST, readRoster, unsaidYear, YOUNGEST } from '../../core/squads/index.ts';
 import type { Level, StrongerFoot } from '../../core/squads/terms.ts';
 import type { Actor, Asking } from '../accounts/actor.ts';
 import { staying } from '../accounts/leaving.ts';
@@ -18,7 +18,7 @@ import { badInput, notFound, Problem } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
 import { checkStillGiven, findInvitation, inviteGuardian, kindsFor, spend } from './invitations.ts';
 import { insertPlayer } from './people.ts';
-import { ageOf, squadById, squadDay } from './squads.ts';
+import { ageOf, membersOf, type Squad, squadById, squadDay } from './squads.ts';
 
 /* How players come into a squad: by asking, by a list, or from another squad of the same coach. */
 
@@ -161,6 +161,47 @@ export function refuse(context: Context, actor: Actor, input: { squad: string; r
   return { id: asked.id };
 }
 
+/** The year of birth that is kept: as it was said, or a young one until it is. */
+function yearsOf({ db, now }: Context, squad: Squad): (said: number | null) => { birthYear: number; yearUnsaid: boolean } {
+  const ages = membersOf(db, squad.id).map((member) => ageOf(member, squad, now()));
+  const unsaid = unsaidYear(Number(squadDay(squad, now()).slice(0, 4)), ages);
+  return (said) => ({ birthYear: said ?? unsaid, yearUnsaid: said === null });
+}
+
+/** One player by hand, with a PIN that is told this once. Sending the same id twice adds one player; the second answer has a new PIN. */
+export async function addByHand(
+  context: Context,
+  actor: Actor,
+  input: { squad: string } & NewPlayerSent,
+): Promise<{ playerId: string; nickname: string; pin: string }> {
+  const { db, now } = context;
+  allow(db, actor, 'read in a roster', { squad: input.squad });
+  const squad = squadById(db, input.squad);
+  const { id, nickname, strongerFoot, level } = input;
+  const year = Number(squadDay(squad, now()).slice(0, 4));
+  if (input.birthYear !== null && !isPlayersAge(year - input.birthYear))
+    throw badInput('birthYear', `That birth year would make the player ${year - input.birthYear}. Check it.`);
+  const pin = newPin();
+  const pinHash = await context.hashes.hash(pin);
+  return db.transaction(() => {
+    const had = membersOf(db, squad.id).find((member) => member.id === id);
+    if (had) {
+      // Only the answer was lost: nobody has been told the PIN.
+      db.update(players).set({ pinHash, pinMade: true }).where(eq(players.id, id)).run();
+      return { playerId: id, nickname: had.nickname, pin };
+    }
+    if (db.select({ id: players.id }).from(players).where(eq(players.id, id)).get()) throw notFound();
+    if (nicknameTaken(db, squad.id, nickname))
+      throw badInput(
+        'nickname',
+        `“${nickname}” is in this squad already, or looks like one that is. Give the new player another nickname.`,
+      );
+    const about = { nickname, strongerFoot, level, ...yearsOf(context, squad)(input.birthYear), joinedOn: squadDay(squad, now()) };
+    insertPlayer(context, squad.id, about, pinHash, true, id);
+    return { playerId: id, nickname, pin };
+  });
+}
+
 const MOST_LINES = 200;
 
 /** Players from a CSV list. Dry, it only says what would happen; else it adds the good lines when no line is wrong. */
@@ -184,6 +225,7 @@ export async function readInRoster(
   const read = readRoster(data, taken, Number(today.slice(0, 4)));
   if (input.dry) return { ...read, added: [] };
   if (read.wrong.length > 0) throw badInput('text', `Line ${read.wrong[0]?.line}: ${read.wrong[0]?.sentence} Nobody was added.`);
+  const yearOf = yearsOf(context, squad);
   const made = await Promise.all(
     read.good.map(async (line) => {
       const pin = newPin();
@@ -191,8 +233,8 @@ export async function readInRoster(
     }),
   );
   const added = db.transaction(() =>
-    made.map(({ line: { line: _line, ...player }, pin, pinHash }) => ({
-      playerId: insertPlayer(context, squad.id, { ...player, joinedOn: today }, pinHash, true).playerId,
+    made.map(({ line: { line: _line, birthYear, ...player }, pin, pinHash }) => ({
+      playerId: insertPlayer(context, squad.id, { ...player, ...yearOf(birthYear), joinedOn: today }, pinHash, true).playerId,
       nickname: player.nickname,
       pin,
     })),

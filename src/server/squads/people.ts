@@ -86,6 +86,8 @@ export function addCoach(context: Context, squadId: string, userId: string, role
 export interface NewPlayer {
   nickname: string;
   birthYear: number;
+  /** Nobody said the year of birth yet. */
+  yearUnsaid?: boolean;
   strongerFoot: StrongerFoot;
   level: Level;
   pin: string;
@@ -102,14 +104,14 @@ export function insertPlayer(
   given: Omit<NewPlayer, 'pin'>,
   pinHash: string,
   pinMade = false,
+  playerId = uuid(),
 ): { playerId: string; userId: string } {
   const userId = uuid();
-  const playerId = uuid();
-  const { nickname, birthYear, strongerFoot, level, joinedOn } = given;
+  const { nickname, birthYear, yearUnsaid = false, strongerFoot, level, joinedOn } = given;
   addUser(context, userId, nickname, `${userId}@player.placeholder.invalid`, 'player');
   context.db
     .insert(players)
-    .values({ id: playerId, userId, nickname, birthYear, strongerFoot, pinHash, pinMade, createdAt: context.now() })
+    .values({ id: playerId, userId, nickname, birthYear, yearUnsaid, strongerFoot, pinHash, pinMade, createdAt: context.now() })
     .run();
   context.db
     .insert(squadPlayers)

@@ -26,6 +26,7 @@ export function readPeople(context: Context, actor: Actor, input: { squad: strin
       playerId: players.id,
       nickname: players.nickname,
       birthYear: players.birthYear,
+      yearUnsaid: players.yearUnsaid,
       strongerFoot: players.strongerFoot,
       level: squadPlayers.level,
       joinedOn: squadPlayers.joinedOn,

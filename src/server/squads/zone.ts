@@ -1,11 +1,16 @@
+import { zoneOf } from '../../core/calendar/zones.ts';
 import { badInput } from '../platform/problems.ts';
 
-/** @throws Problem that names the field when a time zone is not known */
-export function knownZone(timeZone: string): string {
+/**
+ * The time zone that was typed: by its name, by a city or by a usual name.
+ * @throws Problem that names the field when none is meant, or several
+ */
+export function knownZone(typed: string): string {
   try {
-    new Intl.DateTimeFormat('en-US', { timeZone });
-    return timeZone;
+    return new Intl.DateTimeFormat('en-US', { timeZone: typed.trim() }) && typed.trim();
   } catch {
-    throw badInput('timeZone', `“${timeZone}” is no time zone that we know. One looks like America/Chicago.`);
+    const zone = zoneOf(typed, Intl.supportedValuesOf('timeZone'));
+    if (zone) return zone;
+    throw badInput('timeZone', `“${typed}” is no time zone that we know. Type a large city near you, or a name such as America/Chicago.`);
   }
 }

@@ -38,6 +38,14 @@ export const FilesView = guarded(function FilesView({
               </ButtonLink>
             </li>
           ))}
+          <li className="flex items-center justify-between gap-3">
+            <span>
+              Season sheets <span className="block text-dust text-sm">A page for each player, in one print.</span>
+            </span>
+            <ButtonLink size="small" href={`/coach/${squad}/squad/sheets`}>
+              To print
+            </ButtonLink>
+          </li>
         </ul>
         <p className="text-dust text-sm">The whole history of one player, as JSON, is on the player’s page.</p>
       </section>

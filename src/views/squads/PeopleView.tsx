@@ -7,6 +7,7 @@ import type { InvitationView } from '../../contract/invitations.ts';
 import { type People, type PersonView, squadsApi } from '../../contract/squads.ts';
 import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
 import { SquadNewsBox } from '../accounts/NewsBox.tsx';
+import { AddPlayerBox } from './AddPlayerBox.tsx';
 import { CoachesBox } from './CoachesBox.tsx';
 import { GroupsBox } from './GroupsBox.tsx';
 import { InvitationCard } from './InvitationCard.tsx';
@@ -70,7 +71,9 @@ export const PeopleView = guarded(function PeopleView({ first, others }: { first
       </div>
       <section className="slab overflow-x-auto p-4" aria-label="Players">
         <h2>Players ({shown.players.length})</h2>
-        {shown.players.length === 0 && <p className="text-dust">Nobody yet. Invite players, or read in a list.</p>}
+        {shown.players.length === 0 && (
+          <p className="text-dust">Nobody yet. Add players by a nickname below, read in a list, or invite them.</p>
+        )}
         {shown.players.length > 0 && (
           <table className="block w-full sm:table">
             <thead className="hidden text-dust text-sm sm:table-header-group">
@@ -104,6 +107,7 @@ export const PeopleView = guarded(function PeopleView({ first, others }: { first
       </section>
       {shown.players.length > 0 && <GroupsBox {...shared} />}
       <div className="grid items-start gap-4 xl:grid-cols-2">
+        <AddPlayerBox squad={squad} onAdded={refresh} />
         <RosterBox squad={squad} onAdded={() => void refresh()} />
         <OthersBox {...shared} others={others} />
       </div>

@@ -13,7 +13,7 @@ import type { PeopleBoxProps } from './shared.ts';
 /** Nickname and birth year of a player, to be put right. */
 function Correct({ one, squad, onClose, onDone }: { one: PersonView; squad: string; onClose(): void; onDone(): void }) {
   const { field, refusal, busy, send } = useForm({
-    first: { nickname: one.nickname, birthYear: String(one.birthYear) },
+    first: { nickname: one.nickname, birthYear: one.yearUnsaid ? '' : String(one.birthYear) },
     schema: squadsApi.correct.body,
     body: (typed) => ({ ...typed, birthYear: wholeNumber(typed.birthYear) }),
   });
@@ -56,7 +56,8 @@ export function PlayerRow({
       <th scope="row" className="block pe-3 text-start sm:table-cell sm:py-2">
         <a href={`/coach/${at.squad}/players/${one.playerId}`}>{one.nickname}</a>
         <span className="block font-normal text-dust text-sm">
-          {one.birthYear}, {one.strongerFoot} · since {dayInWords(one.joinedOn)}
+          {one.yearUnsaid ? <strong className="text-mustard">birth year not said yet</strong> : one.birthYear}, {one.strongerFoot} · since{' '}
+          {dayInWords(one.joinedOn)}
         </span>
       </th>
       <td className="inline-block py-1 pe-3 sm:table-cell sm:py-2">

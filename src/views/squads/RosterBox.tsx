@@ -23,15 +23,15 @@ export function RosterBox({ squad, onAdded }: { squad: string; onAdded(): void }
     <section className="slab flex flex-col gap-3 p-4" aria-label="A list of players">
       <h2>A list of players</h2>
       <p className="text-dust text-sm">
-        CSV with a heading: nickname, birth year, and if you like stronger foot and level. It is tried first; nothing is added before you
-        say so.
+        A nickname on each line is enough. With commas: nickname, birth year, stronger foot, level, or any order under headings. It is tried
+        first; nothing is added before you say so.
       </p>
       <label className="flex flex-col gap-1">
         <span className="font-semibold">The list</span>
         <textarea
           className="field min-h-28 font-mono text-sm"
           value={text}
-          placeholder={'nickname,birth year,stronger foot,level\nOtter,2015,left,steady'}
+          placeholder={'Otter\nHeron\nNewt, 2015, left'}
           onChange={(event) => {
             setText(event.target.value);
             setLook(null);

@@ -1,14 +1,17 @@
 import type { ComponentProps } from 'react';
+import { calledBesides, cityOf } from '../../core/calendar/zones.ts';
 import { Field } from '../../ui/parts/index.ts';
 
-/** A time zone, with all that the browser knows to pick from. */
-export function ZoneField(props: Omit<ComponentProps<typeof Field>, 'label' | 'list'>) {
+/** A time zone: by a city, by a usual name such as “central time”, or picked from all that the browser knows. */
+export function ZoneField(props: Omit<ComponentProps<typeof Field>, 'label' | 'list' | 'hint'>) {
   return (
     <>
-      <Field label="Time zone" list="zones" {...props} />
+      <Field label="Time zone" hint="A large city near you is enough." list="zones" {...props} />
       <datalist id="zones">
-        {Intl.supportedValuesOf('timeZone').map((one) => (
-          <option key={one} value={one} />
+        {Intl.supportedValuesOf('timeZone').map((zone) => (
+          <option key={zone} value={zone}>
+            {[cityOf(zone), calledBesides(zone)].filter(Boolean).join(', ')}
+          </option>
         ))}
       </datalist>
     </>

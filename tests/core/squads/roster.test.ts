@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { isPlayersAge, readRoster } from '../../../src/core/squads/index.ts';
+import { isPlayersAge, readRoster, unsaidYear } from '../../../src/core/squads/index.ts';
 
 describe('a list of players', () => {
   const read = (rows: string[][], taken: string[] = []) => readRoster(rows, taken, 2026);
@@ -50,7 +50,25 @@ describe('a list of players', () => {
       'there already',
     ].entries())
       expect(wrong[i]?.sentence).to.include(word);
-    expect(read([['who', 'when']]).wrong[0]?.sentence).to.include('“nickname” and “birth year”');
+    expect(read([['who', 'when']]).wrong[0]?.sentence).to.include('“when” is no birth year');
+  });
+
+  it('may be bare names, or names with more behind them, without a heading; a year that is left out is asked for later', () => {
+    const bare = read([['Otter'], [''], ['Heron', ' '], ['Newt', '2015', 'left', 'strong'], ['otter']]);
+    expect(bare.good).to.deep.equal([
+      { line: 1, nickname: 'Otter', birthYear: null, strongerFoot: 'right', level: 'steady' },
+      { line: 3, nickname: 'Heron', birthYear: null, strongerFoot: 'right', level: 'steady' },
+      { line: 4, nickname: 'Newt', birthYear: 2015, strongerFoot: 'left', level: 'strong' },
+    ]);
+    expect(bare.wrong.map((one) => one.line)).to.deep.equal([5]);
+    // Under headings a year may be missing too, and the heading is no player.
+    expect(
+      read([
+        ['nickname', 'foot'],
+        ['Otter', 'l'],
+      ]).good,
+    ).to.deep.equal([{ line: 2, nickname: 'Otter', birthYear: null, strongerFoot: 'left', level: 'steady' }]);
+    expect([unsaidYear(2026, []), unsaidYear(2026, [10, 12]), unsaidYear(2026, [6, 12])]).to.deep.equal([2018, 2018, 2020]);
   });
 
   it('takes players of 4 to 20, and names of 30 letters', () => {
@@ -84,12 +102,11 @@ describe('a list of players', () => {
   it('says what was typed, cut where it is long', () => {
     const wrong = (...row: string[]) => read([['name', 'born'], row]).wrong[0]?.sentence;
     expect(wrong('Newt', ' 1950 ')).to.equal('“1950” is no birth year of a player of 4 to 20 years.');
-    expect(wrong('Newt')).to.equal('“” is no birth year of a player of 4 to 20 years.');
     expect(wrong('y'.repeat(40), '2015')).to.equal(`“${'y'.repeat(30)}…” is longer than 30 letters.`);
   });
 
-  it('needs both columns, and reads nothing without them', () => {
-    for (const rows of [[['name'], ['Newt']], [['born'], ['2015']], []]) {
+  it('needs nicknames, and reads nothing without them', () => {
+    for (const rows of [[['born'], ['2015']], [['level', 'foot'], ['steady', 'left']], []]) {
       const { good, wrong } = read(rows);
       expect(good).to.deep.equal([]);
       expect(wrong.map((one) => one.line)).to.deep.equal([1]);

@@ -3,10 +3,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
+import type { NewPlayerSent } from '../../../src/contract/squads.ts';
 import { knownDevice, withAccount } from '../../../src/server/accounts/device.ts';
 import { deviceInWords } from '../../../src/server/accounts/device-words.ts';
 import { createSignInLimits, type Try } from '../../../src/server/accounts/limits.ts';
-import { invitations, joinRequests, players, session, user } from '../../../src/server/platform/db/schema.ts';
+import { invitations, joinRequests, players, session, squads, user } from '../../../src/server/platform/db/schema.ts';
 import { clientAddress } from '../../../src/server/platform/http/address.ts';
 import type { Problem } from '../../../src/server/platform/problems.ts';
 import { reviewQueue } from '../../../src/server/review/queue.ts';
@@ -28,7 +29,7 @@ import {
   printCards,
   revokeInvitation,
 } from '../../../src/server/squads/invitations.ts';
-import { admit, askToJoin, readInRoster, readRequest, refuse, takeOver } from '../../../src/server/squads/joining.ts';
+import { addByHand, admit, askToJoin, readInRoster, readRequest, refuse, takeOver } from '../../../src/server/squads/joining.ts';
 import { addCoach } from '../../../src/server/squads/people.ts';
 import { readPeople } from '../../../src/server/squads/read.ts';
 import { sendGo } from '../../../src/server/training/send-go.ts';
@@ -383,6 +384,50 @@ describe('people of a squad', () => {
       revokeInvitation(town.context, town.guardian, { invitation: link.id });
       expect((await signIn()).status).to.equal(401);
     });
+  });
+
+  describe('one more player by hand', () => {
+    const add = (change: Partial<NewPlayerSent> = {}) =>
+      addByHand(town.context, town.coach, {
+        ...{ ...squad(), id: uuid(), nickname: 'Newt', birthYear: null, strongerFoot: 'left', level: 'steady' },
+        ...change,
+      });
+    const row = (id: string) => readPeople(town.context, town.coach, squad()).players.find((one) => one.playerId === id);
+
+    it('needs a nickname alone; the year is young until it is said', async () => {
+      const { playerId, pin } = await add();
+      expect(pin).to.match(/^\d{4}$/);
+      // The squad's players are about ten.
+      expect(row(playerId)).to.include({ nickname: 'Newt', birthYear: 2018, yearUnsaid: true, strongerFoot: 'left' });
+      correctPlayer(town.context, town.coach, { ...squad(), player: playerId, nickname: 'Newt', birthYear: 2014 });
+      expect(row(playerId)).to.include({ birthYear: 2014, yearUnsaid: false });
+    });
+    it('sent twice is one player, who has the PIN that was told last', async () => {
+      const id = uuid();
+      const [first, again] = [await add({ id }), await add({ id })];
+      expect([first.playerId, again.playerId]).to.deep.equal([id, id]);
+      const hash = town.context.db.select().from(players).where(eq(players.id, id)).get()?.pinHash ?? '';
+      expect(await town.context.hashes.verify(hash, again.pin)).to.equal(true);
+    });
+    it('is refused with a nickname that is there, a year of no player, or somebody else’s id', async () => {
+      expect((await problem(() => add({ nickname: 'comet' }))).fields[0]?.field).to.equal('nickname');
+      expect((await problem(() => add({ birthYear: 1999 }))).fields[0]?.field).to.equal('birthYear');
+      expect((await problem(() => add({ id: town.strangerPlayer.playerId }))).kind).to.equal('not found');
+    });
+    it('of a list of bare names has no year either', async () => {
+      const { added } = await readInRoster(town.context, town.coach, { ...squad(), text: 'Newt\nOtter,2014\n', dry: false });
+      expect(added.map((one) => [one.nickname, row(one.playerId)?.birthYear, row(one.playerId)?.yearUnsaid])).to.deep.equal([
+        ['Newt', 2018, true],
+        ['Otter', 2014, false],
+      ]);
+    });
+  });
+
+  it('a squad’s time zone is found by a city, and kept by its name', async () => {
+    const made = (timeZone: string) => makeSquad(town.context, town.coach, { id: uuid(), name: 'Newts', town: '', timeZone, age: 9 });
+    const zoneNow = (id: string) => town.context.db.select().from(squads).where(eq(squads.id, id)).get()?.timeZone;
+    expect([zoneNow(made('houston').id), zoneNow(made(' Europe/Lisbon ').id)]).to.deep.equal(['America/Chicago', 'Europe/Lisbon']);
+    expect((await problem(() => made('Atlantis'))).fields[0]?.field).to.equal('timeZone');
   });
 
   describe('a list of players', () => {

@@ -111,6 +111,8 @@ export const players = sqliteTable('players', {
     .references(() => user.id, { onDelete: 'cascade' }),
   nickname: text('nickname').notNull(),
   birthYear: integer('birth_year').notNull(),
+  /** Nobody said the year yet: it is a young one to go by. */
+  yearUnsaid: flag('year_unsaid').notNull().default(false),
   strongerFoot: text('stronger_foot').$type<StrongerFoot>().notNull(),
   /** The player's own school of juggling contact; null follows the squad. */
   contactSchool: text('contact_school').$type<ContactSchool>(),

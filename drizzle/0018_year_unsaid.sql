@@ -1,0 +1,1 @@
+ALTER TABLE `players` ADD `year_unsaid` integer DEFAULT false NOT NULL;
