@@ -181,6 +181,15 @@ export const weeksApi = {
     }),
     response: WeekDetail,
   }),
+  stretchNext: endpoint({
+    method: 'POST',
+    path: '/squads/{squad}/next-week/stretch',
+    act: 'save a week',
+    summary: 'Gives every counted drill of the next week that is not released yet the stretch rule.',
+    params: z.object({ squad: Id }),
+    body: z.object({}),
+    response: z.object({ week: WeekDetail, changed: z.number().int() }),
+  }),
   putIn: endpoint({
     method: 'POST',
     path: '/squads/{squad}/next-week/drills',

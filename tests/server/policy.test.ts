@@ -42,7 +42,7 @@ import { sendRun } from '../../src/server/training/send-run.ts';
 import { setAside } from '../../src/server/weeks/asides.ts';
 import { listFeeds, makeFeed, revokeFeed } from '../../src/server/weeks/feeds.ts';
 import { doseCsv, exportWeek, readInWeek, weekCalendar } from '../../src/server/weeks/files.ts';
-import { putInNextWeek } from '../../src/server/weeks/put-in.ts';
+import { putInNextWeek, stretchNextWeek } from '../../src/server/weeks/put-in.ts';
 import { dropWeek, takeBackRelease } from '../../src/server/weeks/take-back.ts';
 import { dropTemplate, keepTemplate, listTemplates } from '../../src/server/weeks/templates.ts';
 import { listWeeks, makeWeek, moveWeek, openWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
@@ -106,6 +106,13 @@ const ROWS: Record<string, Row> = {
       const id = uuid();
       makeWeek(t.context, t.coach, { squad: t.squad, id });
       return moveWeek(t.context, a, { week: id, startsOn: a === t.assistant ? '2027-03-08' : '2027-03-01' });
+    },
+  },
+  'weeks.stretchNext': {
+    open: COACH,
+    call: (t, a) => {
+      putInNextWeek(t.context, t.coach, { squad: t.squad, id: uuid(), drill: 'sole-taps' });
+      return stretchNextWeek(t.context, a, { squad: t.squad });
     },
   },
   'weeks.putIn': { open: COACH, call: (t, a) => putInNextWeek(t.context, a, { squad: t.squad, id: uuid(), drill: 'sole-taps' }) },

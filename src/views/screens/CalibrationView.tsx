@@ -1,7 +1,11 @@
+import { call } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
+import { useAttempt } from '../../client/use-attempt.ts';
 import { dayInWords } from '../../client/words.ts';
 import type { Calibration, Reach } from '../../contract/tables.ts';
-import { Notice } from '../../ui/parts/index.ts';
+import { weeksApi } from '../../contract/weeks.ts';
+import { plural } from '../../core/text/plural.ts';
+import { Button, Notice } from '../../ui/parts/index.ts';
 import { SquadTabs } from '../squads/SquadTabs.tsx';
 
 const MEANT = 60;
@@ -84,6 +88,7 @@ function sentenceFor(reach: Reach): string {
 export const CalibrationView = guarded(function CalibrationView({ calibration, squad }: { calibration: Calibration; squad: string }) {
   const { given, reckoned } = calibration;
   const shown = given.goes > 0 ? given : reckoned;
+  const { said, problem, busy, attempt } = useAttempt();
   return (
     <div className="flex flex-col gap-4">
       <h1>Squad</h1>
@@ -99,6 +104,24 @@ export const CalibrationView = guarded(function CalibrationView({ calibration, s
             Shown is what stretch numbers would have been for {reckoned.goes} goes that had other numbers: {sentenceFor(reckoned)}
           </Notice>
         )}
+        <div className="flex flex-wrap items-center gap-3">
+          <Button
+            size="small"
+            disabled={busy}
+            onClick={() =>
+              void attempt(async () => {
+                const { week, changed } = await call(weeksApi.stretchNext, { squad }, {});
+                return changed === 0
+                  ? `Every counted drill of week ${week.number} has a stretch number already.`
+                  : `${plural(changed, 'drill')} of week ${week.number} ${changed === 1 ? 'has' : 'have'} stretch numbers now.`;
+              })
+            }
+          >
+            Use stretch numbers in the next week
+          </Button>
+          {said && <span role="status">{said}</span>}
+          {problem && <span className="text-stop">{problem}</span>}
+        </div>
         <p className="max-w-3xl text-dust text-sm">
           A stretch number comes from the last eight goes, and never lies under 90 % of the record. Where numbers jump about, as in
           juggling, that floor is hard to reach, and the share is lower than meant. Only goes that count are looked at. The thin bar says

@@ -1,7 +1,7 @@
 import { DndContext, type DragEndEvent } from '@dnd-kit/core';
 import { horizontalListSortingStrategy, SortableContext } from '@dnd-kit/sortable';
 import { Eye, ListChecks, ListOrdered, Plus, Redo2, Undo2, Video, Wand2 } from 'lucide-react';
-import { useCallback, useDeferredValue, useMemo, useState } from 'react';
+import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
@@ -14,6 +14,7 @@ import { allItems } from '../../core/planning/measure.ts';
 import { mendAll, mendThese } from '../../core/planning/mending.ts';
 import { checkWeek } from '../../core/planning/planner.ts';
 import type { CheckName } from '../../core/planning/planner-view.ts';
+import { isForAll } from '../../core/planning/reach.ts';
 import { plural } from '../../core/text/plural.ts';
 import { newInSessions } from '../../core/training/meeting.ts';
 import { changeMany, itemsBetween } from '../../core/weeks/bulk.ts';
@@ -21,7 +22,7 @@ import { newItem } from '../../core/weeks/defaults.ts';
 import { changeBlock } from '../../core/weeks/edit.ts';
 import type { PlanFault } from '../../core/weeks/savable.ts';
 import type { Session, WeekPlan } from '../../core/weeks/schema.ts';
-import { Button, ButtonLink, Field, Notice } from '../../ui/parts/index.ts';
+import { Button, ButtonLink, Dialog, Field, Notice } from '../../ui/parts/index.ts';
 import { WelcomeDialog } from '../clips/WelcomeDialog.tsx';
 import { DoseStrip, NeedsStrip } from '../weeks/BenchStrip.tsx';
 import { BulkBar } from '../weeks/BulkBar.tsx';
@@ -42,6 +43,8 @@ import { WeekDate } from '../weeks/WeekDate.tsx';
 import { WeekFiles } from '../weeks/WeekFiles.tsx';
 
 const MOST_SESSIONS = 7;
+/** Looked at now and then. */
+const DrillSheet = lazy(async () => ({ default: (await import('../drills/DrillSheet.tsx')).DrillSheet }));
 
 function saveWords(save: SaveState, faults: number): string {
   if (save.kind === 'saved') return faults > 0 ? `Saved, but for ${plural(faults, 'field')}` : 'All saved';
@@ -78,6 +81,8 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
   const met = useMemo(() => new Set(facts.met), [facts]);
   const { week, setWeek, plan, held, edit, undo, redo, canUndo, canRedo, save, saveNow, faults, theirs, settle } = useDraft(first);
   const [adding, setAdding] = useState<string | null>(null);
+  const [sheet, setSheet] = useState<Drill | null>(null);
+  const forAll = useCallback((drill: Drill) => isForAll(drill, facts), [facts]);
   const [proposing, setProposing] = useState(false);
   const [chosen, setChosen] = useState<{ ids: ReadonlySet<string>; last: string | null } | null>(null);
   const choose = useCallback(
@@ -270,6 +275,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
                     edit={edit}
                     marks={marks}
                     onAdd={setAdding}
+                    onSheet={setSheet}
                     onKeep={keepSession}
                     choosing={choosing}
                     week={atHand}
@@ -301,7 +307,22 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
         Keys: <kbd>A</kbd> adds a drill where you stand, <kbd>S</kbd> a session, <kbd>Alt</kbd> and an arrow moves what you stand on,{' '}
         <kbd>Delete</kbd> removes a drill, <kbd>Ctrl Z</kbd> undoes.
       </p>
-      {adding && <ShelfDialog drills={shelf} met={met} onPick={pick} onClose={() => setAdding(null)} />}
+      {adding && (
+        <ShelfDialog drills={shelf} met={met} isForAll={forAll} onPick={pick} onSheet={setSheet} onClose={() => setAdding(null)} />
+      )}
+      {sheet && (
+        <Dialog label={sheet.name} onClose={() => setSheet(null)} className="max-w-4xl bg-slab">
+          <Suspense fallback={<p className="text-dust">One moment…</p>}>
+            <DrillSheet
+              drill={sheet}
+              shelf={whole}
+              met={met}
+              school={facts.contactSchool}
+              hrefOf={(id) => `/coach/${first.squadId}/drills?drill=${id}`}
+            />
+          </Suspense>
+        </Dialog>
+      )}
       {proposing && (
         <ProposeDialog
           weekId={week.id}

@@ -45,6 +45,8 @@ interface Shared {
   edit: Edit;
   marks: ColumnMarks;
   onAdd(blockId: string): void;
+  /** Shows a drill whole. */
+  onSheet(drill: Drill): void;
 }
 
 function Remove({ id, name, edit }: { id: string; name: string; edit: Edit }) {
@@ -122,6 +124,9 @@ function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; 
           {open && drill && (
             <div className="py-2 ps-5">
               <SmallSoon drill={drill} className="h-32" />
+              <Button size="tight" look="quiet" onClick={() => shared.onSheet(drill)}>
+                Its whole sheet<span className="sr-only">: {name}</span>
+              </Button>
               <ItemEditor
                 item={item}
                 faults={faults}

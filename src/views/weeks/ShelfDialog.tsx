@@ -1,4 +1,12 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
+import {
+  fitsPlace,
+  GROUND_CHOICES,
+  type GroundChoice,
+  KIT_CHOICES,
+  type KitChoice,
+  type PlaceFilter,
+} from '../../core/drills/place-filter.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { searchDrills } from '../../core/drills/search.ts';
 import { StillImage } from '../../ui/notations/index.ts';
@@ -7,16 +15,29 @@ import { Button, Dialog } from '../../ui/parts/index.ts';
 interface Props {
   drills: readonly Drill[];
   met: ReadonlySet<string>;
+  /** Whether everybody of the squad can do a drill at home. */
+  isForAll(drill: Drill): boolean;
   onPick(drill: Drill): void;
+  /** Shows a drill whole. */
+  onSheet(drill: Drill): void;
   onClose(): void;
 }
 
 /** The searchable shelf in a dialog: type, arrows up and down, Enter takes the marked one. */
-export function ShelfDialog({ drills, met, onPick, onClose }: Props) {
+export function ShelfDialog({ drills, met, isForAll, onPick, onSheet, onClose }: Props) {
   const list = useRef<HTMLUListElement>(null);
   const [query, setQuery] = useState('');
   const [at, setAt] = useState(0);
-  const found = useMemo(() => searchDrills(drills, query), [drills, query]);
+  const [place, setPlace] = useState<PlaceFilter>({ kit: null, ground: null });
+  const [forAll, setForAll] = useState(false);
+  const found = useMemo(() => {
+    const fitting = drills.filter((drill) => fitsPlace(drill, place) && (!forAll || isForAll(drill)));
+    return searchDrills(fitting, query);
+  }, [drills, query, place, forAll, isForAll]);
+  const filter = (change: Partial<PlaceFilter>) => {
+    setPlace((now) => ({ ...now, ...change }));
+    setAt(0);
+  };
   const marked = Math.min(at, Math.max(0, found.length - 1));
   useEffect(() => {
     list.current?.children[marked]?.scrollIntoView({ block: 'nearest' });
@@ -52,13 +73,51 @@ export function ShelfDialog({ drills, met, onPick, onClose }: Props) {
           </label>
           <Button onClick={onClose}>Close</Button>
         </div>
+        <div className="flex flex-wrap items-center gap-2 text-sm">
+          <select
+            className="field min-h-9"
+            aria-label="Kit"
+            value={place.kit ?? ''}
+            onChange={(event) => filter({ kit: (event.target.value || null) as KitChoice | null })}
+          >
+            <option value="">any kit</option>
+            {Object.keys(KIT_CHOICES).map((one) => (
+              <option key={one}>{one}</option>
+            ))}
+          </select>
+          <select
+            className="field min-h-9"
+            aria-label="Ground"
+            value={place.ground ?? ''}
+            onChange={(event) => filter({ ground: (event.target.value || null) as GroundChoice | null })}
+          >
+            <option value="">any ground</option>
+            {Object.entries(GROUND_CHOICES).map(([one, { length, width }]) => (
+              <option key={one} value={one}>
+                {one}, {length} × {width} m
+              </option>
+            ))}
+          </select>
+          <label className="flex min-h-9 items-center gap-1">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={forAll}
+              onChange={(event) => {
+                setForAll(event.target.checked);
+                setAt(0);
+              }}
+            />
+            everybody has room and kit
+          </label>
+        </div>
         <ul ref={list} className="max-h-96 overflow-y-auto">
           {found.map((drill, i) => (
-            <li key={drill.id}>
+            <li key={drill.id} className="flex items-center">
               <button
                 type="button"
                 aria-current={i === marked ? 'true' : undefined}
-                className={`flex w-full items-center gap-2 border-s-4 px-2 py-0.5 text-start ${i === marked ? 'border-s-lace bg-ground' : 'border-s-transparent'}`}
+                className={`flex min-w-0 flex-1 items-center gap-2 border-s-4 px-2 py-0.5 text-start ${i === marked ? 'border-s-lace bg-ground' : 'border-s-transparent'}`}
                 onClick={() => onPick(drill)}
               >
                 <StillImage drill={drill} lively className="size-11 shrink-0" />
@@ -70,9 +129,12 @@ export function ShelfDialog({ drills, met, onPick, onClose }: Props) {
                   </span>
                 </span>
               </button>
+              <Button size="tight" look="quiet" aria-label={`How ${drill.name} is done`} onClick={() => onSheet(drill)}>
+                how
+              </Button>
             </li>
           ))}
-          {found.length === 0 && <li className="p-2 text-dust">No drill fits. Try another word.</li>}
+          {found.length === 0 && <li className="p-2 text-dust">No drill fits. Try another word, or less that it has to fit.</li>}
         </ul>
       </form>
     </Dialog>

@@ -106,7 +106,14 @@ describe('a list of players', () => {
   });
 
   it('needs nicknames, and reads nothing without them', () => {
-    for (const rows of [[['born'], ['2015']], [['level', 'foot'], ['steady', 'left']], []]) {
+    for (const rows of [
+      [['born'], ['2015']],
+      [
+        ['level', 'foot'],
+        ['steady', 'left'],
+      ],
+      [],
+    ]) {
       const { good, wrong } = read(rows);
       expect(good).to.deep.equal([]);
       expect(wrong.map((one) => one.line)).to.deep.equal([1]);

@@ -3,7 +3,7 @@ import { plannerFacts } from '../../../src/server/screens/planner-facts.ts';
 import { propose } from '../../../src/server/screens/proposals.ts';
 import { thisWeek } from '../../../src/server/screens/this-week.ts';
 import { setAside } from '../../../src/server/weeks/asides.ts';
-import { putInNextWeek } from '../../../src/server/weeks/put-in.ts';
+import { putInNextWeek, stretchNextWeek } from '../../../src/server/weeks/put-in.ts';
 import { dropWeek, takeBackRelease } from '../../../src/server/weeks/take-back.ts';
 import { listWeeks, makeWeek, openWeek, releaseWeek, saveWeek } from '../../../src/server/weeks/weeks.ts';
 import { aPlan, makeAssistant, openTown, type Town, uuid } from '../make.ts';
@@ -117,6 +117,22 @@ describe('what a coach takes back', () => {
           'keeps children safe',
         );
     });
+  });
+
+  it('every counted drill of the next week gets a stretch number, and the others stay; without such a week it says what to do', async () => {
+    const stretch = () => stretchNextWeek(town.context, town.coach, { squad: town.squad });
+    expect(stretch).to.throw('Make the next one first');
+    const released = draft();
+    releaseWeek(town.context, town.coach, { week: released, when: { kind: 'now' } });
+    const week = draft();
+    const rules = () => open(week).plan.sessions.flatMap((session) => session.blocks.flatMap((block) => block.items.map((item) => item.target.rule)));
+    const counted = rules().filter((rule) => rule !== 'no number').length;
+    const before = rules();
+    const done = stretch();
+    expect([done.week.id, done.changed, done.week.draft]).to.deep.equal([week, counted, 3]);
+    expect(rules()).to.deep.equal(before.map((rule) => (rule === 'no number' ? rule : 'stretch')));
+    expect(open(released).plan.sessions.flatMap((one) => one.blocks).flatMap((one) => one.items)[0]?.target.rule).to.not.equal('stretch');
+    expect([stretch().changed, open(week).draft]).to.deep.equal([0, 3]);
   });
 
   it('a proposal is made from what the squad has done, saves nothing, and is for coaches of the squad', async () => {
