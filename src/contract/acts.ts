@@ -82,6 +82,8 @@ export const ACTS = [
   'give consent',
   'see people',
   'make a squad',
+  'throw a squad away',
+  'bring a squad back',
   'invite players',
   'invite a coach',
   'invite a guardian',

@@ -53,6 +53,8 @@ export const CleanReport = z.object({
   children: count,
   /** Houses that a backup took the place of, seven days ago. */
   replaced: count.default(0),
+  /** Squads that were thrown away thirty days ago. */
+  squads: count.default(0),
   /** News of accounts older than a year. */
   news: count.default(0),
   /** What is over and waits: at once at most a tenth of the clips goes. */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { dayNumber } from '../core/calendar/days.ts';
 import { StreakRule } from '../core/streaks/rules.ts';
 import { TABLE_SCHOOLS } from '../core/tables/index.ts';
 import { RunTimes } from '../core/weeks/schema.ts';
@@ -54,6 +55,9 @@ export const Rules = z.object({
   age: z.number().int().nullable(),
 });
 export type Rules = z.infer<typeof Rules>;
+
+/** Days from which a break is asked about: nothing in it breaks a streak, and a wrong year is soon typed. */
+export const LONG_BREAK_DAYS = 57;
 
 const ofSquad = z.object({ squad: Id });
 
@@ -123,8 +127,14 @@ export const rulesApi = {
         from: DayText,
         to: DayText,
         title: z.string().trim().min(1, 'Give the break a name.').max(60, 'The name has at most 60 letters.'),
+        /** That more than eight weeks are meant. */
+        long: z.boolean().optional(),
       })
-      .refine((one) => one.to >= one.from, { path: ['to'], message: 'The break ends before it begins.' }),
+      .refine((one) => one.to >= one.from, { path: ['to'], message: 'The break ends before it begins.' })
+      .refine((one) => one.long || dayNumber(one.to) - dayNumber(one.from) + 1 < LONG_BREAK_DAYS, {
+        path: ['to'],
+        message: 'That is more than eight weeks. Check the last day, or say that it is meant so.',
+      }),
     response: Rules,
   }),
   dropBreak: endpoint({

@@ -1,8 +1,9 @@
 import { z } from 'zod';
+import { Home } from '../core/drills/home-schema.ts';
 import { LEVELS } from '../core/squads/terms.ts';
 import { endpoint } from './endpoint.ts';
 import { BirthYear, CoachRole, InvitationView, JoinRequestView, NicknameText, Pin } from './invitations.ts';
-import { DayText, Id, NoParams, Nothing, StrongerFootName } from './parts.ts';
+import { DayText, Id, Instant, NoParams, Nothing, StrongerFootName } from './parts.ts';
 
 /* People: who is in a squad, and what is put right of them. */
 
@@ -17,6 +18,8 @@ export const PersonView = z.object({
   /** Nobody said the year yet. */
   yearUnsaid: z.boolean(),
   strongerFoot: StrongerFootName,
+  /** Metres of one big step, null where it was not said; missing until something was said of home. */
+  step: z.number().nullable().optional(),
   level: z.enum(LEVELS),
   joinedOn: DayText,
   /** The group that the player is in; from a later Monday on where that is told. */
@@ -97,6 +100,33 @@ export const squadsApi = {
       age: z.number('The age is a number.').int('The age is a whole number.').min(5, 'From 5 years on.').max(18, 'Up to 18 years.'),
     }),
     response: z.object({ id: Id, code: z.string() }),
+  }),
+  throwAway: endpoint({
+    method: 'DELETE',
+    path: '/squads/{squad}',
+    act: 'throw a squad away',
+    summary: 'Throws a squad away in which nobody has trained; for 30 days it can be brought back.',
+    params: ofSquad,
+    body: Nothing,
+    response: z.object({ id: Id, until: Instant }),
+  }),
+  bringSquadBack: endpoint({
+    method: 'POST',
+    path: '/squads/{squad}/bring-back',
+    act: 'bring a squad back',
+    summary: 'Brings a squad back that was thrown away.',
+    params: ofSquad,
+    body: z.object({}),
+    response: Done,
+  }),
+  thrownAway: endpoint({
+    method: 'GET',
+    path: '/squads/thrown-away',
+    act: 'bring a squad back',
+    summary: 'Squads that the coach threw away and can bring back.',
+    params: NoParams,
+    body: Nothing,
+    response: z.object({ squads: z.array(z.object({ id: Id, name: z.string(), town: z.string(), until: Instant })) }),
   }),
   roster: endpoint({
     method: 'POST',
@@ -183,9 +213,15 @@ export const squadsApi = {
     method: 'PUT',
     path: '/squads/{squad}/players/{player}/about',
     act: 'correct a player',
-    summary: 'Corrects nickname and birth year; the player signs in with the new nickname, in every squad.',
+    summary: 'Corrects nickname, birth year, stronger foot and step; the player signs in with the new nickname, in every squad.',
     params: ofMember,
-    body: z.object({ nickname: NicknameText, birthYear: BirthYear }),
+    body: z.object({
+      nickname: NicknameText,
+      birthYear: BirthYear,
+      strongerFoot: StrongerFootName.optional(),
+      /** Metres of one big step; left as it is when missing, not known when null. */
+      step: Home.shape.step.optional(),
+    }),
     response: z.object({ nickname: z.string(), birthYear: z.number().int() }),
   }),
   resetPin: endpoint({

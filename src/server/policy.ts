@@ -126,6 +126,9 @@ const RULES: Record<ActName, { kinds: readonly Actor['kind'][]; tie: Rule }> = {
   'give consent': { kinds: ['guardian'], tie: theirGuardian },
   'see people': { kinds: ['coach'], tie: coachOfSquad },
   'make a squad': { kinds: ['coach'], tie: always },
+  'throw a squad away': { kinds: ['coach'], tie: headOfSquad },
+  // It is nobody's while it lies there: whose it was is looked up.
+  'bring a squad back': { kinds: ['coach'], tie: always },
   'invite players': { kinds: ['coach'], tie: coachOfSquad },
   'invite a coach': { kinds: ['coach'], tie: headOfSquad },
   'invite a guardian': { kinds: ['coach'], tie: headOfSquad },

@@ -26,7 +26,7 @@ set(['see myself', 'report an error', 'look at an invitation', 'ask to join', 'a
 });
 set(['see my sign-ins'], { coach: any, player: any, guardian: any });
 set(['set what is mailed'], { coach: any, guardian: any });
-set(['set up my bench', 'make a squad'], { coach: any });
+set(['set up my bench', 'make a squad', 'bring a squad back'], { coach: any });
 set(['see my family', 'claim a child'], { guardian: any });
 set(
   [
@@ -62,6 +62,7 @@ set(
 set(
   [
     ...(['set doubt rules', 'set the rules', 'set squad choices', 'invite a coach', 'invite a guardian', 'take a guardian out'] as const),
+    'throw a squad away',
     ...(['see who came and went', 'remove people', 'change coaches', 'see how the house is kept', 'change what names a child'] as const),
   ],
   { coach: 'its head coach' },

@@ -5,9 +5,17 @@ import { childSignIns, endChildSignIn, endMySignIn, mySignIns } from '../../src/
 import { myNews, squadNews } from '../../src/server/accounts/told.ts';
 import { setPostChoices } from '../../src/server/consent/mail-choices.ts';
 import { readKeeping } from '../../src/server/operations/read.ts';
-import { deletions, groupStays, players as playersTable, squadGroups, squadPlayers } from '../../src/server/platform/db/schema.ts';
+import {
+  deletions,
+  groupStays,
+  players as playersTable,
+  squadGroups,
+  squadPlayers,
+  squads as squadsTable,
+} from '../../src/server/platform/db/schema.ts';
 import { askToDelete, readDeletion, undoDeletion } from '../../src/server/privacy/deletion.ts';
 import { changeMention, readMentions } from '../../src/server/privacy/mentions.ts';
+import { bringSquadBack, throwAway, thrownAway } from '../../src/server/privacy/thrown-away.ts';
 import {
   bringBack,
   choosePin,
@@ -166,6 +174,27 @@ export const PEOPLE_ROWS: Record<string, { open: readonly Person[]; call(t: Town
       return done;
     },
   },
+  'people.throwAway': {
+    open: HEAD,
+    call: (t, a) => {
+      // In the squad of the town somebody has trained.
+      const { id } = makeSquad(t.context, t.coach, { id: uuid(), name: 'Newts', town: '', timeZone: 'Europe/Lisbon', age: 9 });
+      addCoach(t.context, id, (t.assistant as { userId: string }).userId, 'assistant');
+      return throwAway(t.context, a.kind === 'nobody' ? a : actorAgain(t, a), { squad: id });
+    },
+  },
+  'people.bringSquadBack': {
+    open: HEAD,
+    call: (t, a) => {
+      t.context.db.update(squadsTable).set({ thrownAt: t.context.now() }).where(eq(squadsTable.id, t.squad)).run();
+      try {
+        return bringSquadBack(t.context, a, { squad: t.squad });
+      } finally {
+        t.context.db.update(squadsTable).set({ thrownAt: null }).where(eq(squadsTable.id, t.squad)).run();
+      }
+    },
+  },
+  'people.thrownAway': { open: ['coach', 'assistant', 'otherCoach'], call: (t, a) => thrownAway(t.context, a) },
   'people.add': {
     open: COACHES,
     call: (t, a) =>

@@ -130,6 +130,21 @@ export function moveSessionTo(plan: WeekPlan, sessionId: string, at: number): We
   return { ...plan, sessions: insertAt(without(plan.sessions, sessionId), at, session) };
 }
 
+/**
+ * Moves an item or a block into the session before (−1) or after (+1): an item to the end of the block of its kind there, or of the last one; a
+ * block to the end. At the first and the last session it stays, and so does an item where the other session has no block.
+ */
+export function stepAcross(plan: WeekPlan, id: string, by: -1 | 1): WeekPlan {
+  const holds = (block: Block) => block.id === id || block.items.some((item) => item.id === id);
+  const s = plan.sessions.findIndex((session) => session.blocks.some(holds));
+  const from = plan.sessions[s]?.blocks.find(holds);
+  const to = s < 0 ? undefined : plan.sessions[s + by];
+  if (!from || !to) return plan;
+  if (from.id === id) return moveBlockTo(plan, id, to.id, to.blocks.length);
+  const block = to.blocks.find((one) => one.kind === from.kind) ?? to.blocks.at(-1);
+  return block ? moveItemTo(plan, id, block.id, block.items.length) : plan;
+}
+
 /** Gives an item another length of timed work; a pace ladder keeps its shares, to whole seconds. */
 export function withSeconds(item: Item, seconds: number): Item {
   if (!('seconds' in item.dose)) return item;

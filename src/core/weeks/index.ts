@@ -9,6 +9,7 @@ export {
   moveItemTo,
   moveSessionTo,
   removeById,
+  stepAcross,
   stepItem,
   withSeconds,
 } from './edit.ts';

@@ -1,7 +1,7 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
-import { playerGuardians, players, squadCoaches, squadPlayers } from '../platform/db/schema.ts';
+import { playerGuardians, players, squadCoaches, squadPlayers, squads } from '../platform/db/schema.ts';
 import { ADDRESS_HEADER } from '../platform/http/address.ts';
 import { Problem } from '../platform/problems.ts';
 import { besideCookieOf, companionOf, PLAYER_HEADER } from './companions.ts';
@@ -24,7 +24,9 @@ export function actorOf(db: Db, user: { id: string; name: string; kind: string }
     const rows = db
       .select({ id: squadCoaches.squadId, role: squadCoaches.role })
       .from(squadCoaches)
-      .where(eq(squadCoaches.userId, user.id))
+      .innerJoin(squads, eq(squads.id, squadCoaches.squadId))
+      // One that was thrown away is nobody's until it is brought back.
+      .where(and(eq(squadCoaches.userId, user.id), isNull(squads.thrownAt)))
       .orderBy(asc(squadCoaches.squadId))
       .all();
     const heads = rows.filter((row) => row.role === 'head coach').map((row) => row.id);
@@ -36,13 +38,14 @@ export function actorOf(db: Db, user: { id: string; name: string; kind: string }
     const rows = db
       .select({ id: squadPlayers.squadId })
       .from(squadPlayers)
-      .where(and(eq(squadPlayers.playerId, player.id), isNull(squadPlayers.leftOn)))
+      .innerJoin(squads, eq(squads.id, squadPlayers.squadId))
+      .where(and(eq(squadPlayers.playerId, player.id), isNull(squadPlayers.leftOn), isNull(squads.thrownAt)))
       .orderBy(asc(squadPlayers.joinedOn), asc(squadPlayers.squadId))
       .all();
     const ids = rows.map((row) => row.id);
     // The squad that the player looks at comes first.
-    const squads = [...ids.filter((id) => id === player.inView), ...ids.filter((id) => id !== player.inView)];
-    return { kind: 'player', ...who, playerId: player.id, squads };
+    const inOrder = [...ids.filter((id) => id === player.inView), ...ids.filter((id) => id !== player.inView)];
+    return { kind: 'player', ...who, playerId: player.id, squads: inOrder };
   }
   const rows = db.select({ id: playerGuardians.playerId }).from(playerGuardians).where(eq(playerGuardians.userId, user.id)).all();
   return { kind: 'guardian', ...who, children: rows.map((row) => row.id) };

@@ -99,7 +99,7 @@ export const squadSignIn = ({ db, config, hashes, limits, now, tell }: AuthParts
       .from(squadPlayers)
       .innerJoin(squads, eq(squads.id, squadPlayers.squadId))
       .innerJoin(players, eq(players.id, squadPlayers.playerId))
-      .where(and(eq(squads.code, code), isNull(squadPlayers.leftOn)))
+      .where(and(eq(squads.code, code), isNull(squads.thrownAt), isNull(squadPlayers.leftOn)))
       .all();
     const found = meantBy(nickname, squad);
     const who = found?.id ?? `${code}/${signInName(nickname)}`;

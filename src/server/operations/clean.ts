@@ -26,6 +26,7 @@ import {
 import { namesIn } from '../platform/files.ts';
 import { namedFilesIn } from '../platform/named-files.ts';
 import { dueDeletions, finishDeletions } from '../privacy/deletion.ts';
+import { finishThrownAway, overSquads } from '../privacy/thrown-away.ts';
 import { squadDay } from '../squads/squads.ts';
 import { REPLACED } from './restore.ts';
 
@@ -211,6 +212,7 @@ export function cleanHouse(context: Context, { dry, all = false }: { dry: boolea
     invitations: countOf(stale.invitations),
     mails: countOf(stale.mails) + mailbox.length,
     children: dueDeletions(context).length,
+    squads: overSquads(context).length,
     replaced: replaced.length,
     news: countOf(stale.news),
     held: share.held,
@@ -227,5 +229,6 @@ export function cleanHouse(context: Context, { dry, all = false }: { dry: boolea
   for (const name of replaced) rmSync(join(config.dataDir, name), { recursive: true, force: true });
   context.limits.tidy(now());
   finishDeletions(context);
+  finishThrownAway(context);
   return report;
 }

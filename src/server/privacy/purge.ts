@@ -125,3 +125,14 @@ export function purgePlayer(context: Context, playerId: string): void {
   // The log beside the database still holds what was overwritten until it is folded in.
   db.$client.pragma('wal_checkpoint(TRUNCATE)');
 }
+
+/** Deletes a squad with everything that leads to it. Its players are deleted before, where they are in no other. */
+export function purgeSquad({ db }: Context, squadId: string): void {
+  const tables = tablesOf(db);
+  const references = referencesOf(db, tables);
+  db.transaction(() => {
+    deleteRows(db, references, 'squads', 'id', [squadId]);
+    for (const table of tables.filter((one) => columnsOf(db, one).includes('squad_id')))
+      deleteRows(db, references, table, 'squad_id', [squadId]);
+  });
+}

@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm';
 import { isPlayersAge } from '../../core/squads/index.ts';
-import type { Level } from '../../core/squads/terms.ts';
+import type { Level, StrongerFoot } from '../../core/squads/terms.ts';
 import type { Actor, Asking } from '../accounts/actor.ts';
 import { endSignIns } from '../accounts/end-sign-ins.ts';
 import { signInName } from '../accounts/squad-sign-in.ts';
@@ -12,7 +12,7 @@ import { badInput, notFound, Problem } from '../platform/problems.ts';
 import { allow, asPerson, asPlayer } from '../policy.ts';
 import { endFamilyLinks } from '../squads/invitations.ts';
 import { newPin, nicknameTaken } from '../squads/joining.ts';
-import { ageOf, squadById, squadDay } from '../squads/squads.ts';
+import { ageOf, memberOf, squadById, squadDay } from '../squads/squads.ts';
 import { forgetStreaksIn } from '../streaks/days.ts';
 import { barAnew } from '../weeks/given.ts';
 
@@ -26,14 +26,17 @@ export function setLevel(context: Context, actor: Actor, input: OfMember & { lev
   return { level };
 }
 
-/** Corrects a player's nickname and birth year, in every squad the player is in. */
+/**
+ * Corrects a player's nickname, birth year, stronger foot and step, in every squad the player is in. The step is a part of what was said of
+ * home: where nothing was, there is none to correct.
+ */
 export function correctPlayer(
   context: Context,
   actor: Actor,
-  input: OfMember & { nickname: string; birthYear: number },
+  input: OfMember & { nickname: string; birthYear: number; strongerFoot?: StrongerFoot | undefined; step?: number | null | undefined },
 ): { nickname: string; birthYear: number } {
   const { db, now } = context;
-  const { squad, player, nickname, birthYear } = input;
+  const { squad, player, nickname, birthYear, strongerFoot, step } = input;
   allow(db, actor, 'correct a player', { squad, player });
   const age = ageOf({ birthYear }, squadById(db, squad), now());
   if (!isPlayersAge(age)) throw badInput('birthYear', `That birth year would make the player ${age}. Check it.`);
@@ -48,7 +51,15 @@ export function correctPlayer(
       if (had !== name && nicknameTaken(db, squadId, nickname, player))
         throw badInput('nickname', `“${nickname}” is taken in a squad of this player. Pick another one.`);
     db.update(squadPlayers).set({ signInName: name }).where(eq(squadPlayers.playerId, player)).run();
-    db.update(players).set({ nickname, birthYear, yearUnsaid: false }).where(eq(players.id, player)).run();
+    const { home } = memberOf(db, squad, player);
+    db.update(players)
+      .set({
+        ...{ nickname, birthYear, yearUnsaid: false },
+        ...(strongerFoot ? { strongerFoot } : {}),
+        ...(step !== undefined && home ? { home: { ...home, step } } : {}),
+      })
+      .where(eq(players.id, player))
+      .run();
     const row = db.select({ userId: players.userId }).from(players).where(eq(players.id, player)).get();
     if (row) db.update(user).set({ name: nickname }).where(eq(user.id, row.userId)).run();
     for (const { squadId } of mine) barAnew(context, squadById(db, squadId));

@@ -121,11 +121,15 @@ function breakOf(context: Context, input: BreakInput) {
   return had;
 }
 
-export function putBreak(context: Context, actor: Actor, input: BreakInput & { from: string; to: string; title: string }): Rules {
+export function putBreak(
+  context: Context,
+  actor: Actor,
+  input: BreakInput & { from: string; to: string; title: string; long?: boolean | undefined },
+): Rules {
   const { db } = context;
   allow(db, actor, 'set the rules', { squad: input.squad });
   const had = breakOf(context, input);
-  const { squad, break: id, ...set } = input;
+  const { squad, break: id, long: _, ...set } = input;
   const before = had ? { from: had.from, to: had.to, title: had.title } : null;
   changeRule(context, actor, { squad, rule: 'break', before, after: set }, () => {
     db.insert(squadBreaks)

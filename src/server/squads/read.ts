@@ -28,6 +28,7 @@ export function readPeople(context: Context, actor: Actor, input: { squad: strin
       birthYear: players.birthYear,
       yearUnsaid: players.yearUnsaid,
       strongerFoot: players.strongerFoot,
+      home: players.home,
       level: squadPlayers.level,
       joinedOn: squadPlayers.joinedOn,
     })
@@ -51,8 +52,9 @@ export function readPeople(context: Context, actor: Actor, input: { squad: strin
     me: { userId, role: coaches.find((one) => one.userId === userId)?.role ?? 'assistant' },
     coaches,
     groups: groupsOf(db, squad.id),
-    players: members.map((one) => ({
+    players: members.map(({ home, ...one }) => ({
       ...one,
+      ...(home ? { step: home.step } : {}),
       group: said.get(one.playerId)?.group ?? null,
       groupFrom: said.get(one.playerId)?.from ?? null,
       guardians: guardians.filter(({ playerId }) => playerId === one.playerId).map(({ userId: id, name }) => ({ userId: id, name })),

@@ -15,6 +15,7 @@ const WORDS: [keyof CleanReport, string, string?][] = [
   ['requests', 'old request'],
   ['invitations', 'old invitation'],
   ['mails', 'old mail'],
+  ['squads', 'squad that was thrown away', 'squads that were thrown away'],
   ['replaced', 'house that a backup replaced', 'houses that a backup replaced'],
   ['news', 'old line about accounts', 'old lines about accounts'],
   ['children', 'child whose family asked for it', 'children whose families asked for it'],

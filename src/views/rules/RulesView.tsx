@@ -5,14 +5,16 @@ import { guarded } from '../../client/guarded.tsx';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dayInWords } from '../../client/words.ts';
 import type { Keeping } from '../../contract/operations.ts';
-import { rulesApi as contract, type Rules } from '../../contract/rules.ts';
+import { rulesApi as contract, LONG_BREAK_DAYS, type Rules } from '../../contract/rules.ts';
+import { dayNumber } from '../../core/calendar/days.ts';
 import { WEEKDAYS } from '../../core/calendar/weekdays.ts';
 import { StreakRule } from '../../core/streaks/rules.ts';
 import { plural } from '../../core/text/plural.ts';
-import { Button, Field, Notice } from '../../ui/parts/index.ts';
+import { Button, Dialog, Field, Notice } from '../../ui/parts/index.ts';
 import { ChoicesBox } from './ChoicesBox.tsx';
 import { KeepingBox } from './KeepingBox.tsx';
 import { ChangesBox, MailBox, NameBox, type RuleBoxProps, SafetyBox, TablesRule, TimesBox, ZoneBox } from './RuleBoxes.tsx';
+import { ThrowAwayBox } from './ThrowAwayBox.tsx';
 
 const KINDS = ['every day', 'chosen weekdays', 'N sessions a week', 'N days a week'] as const;
 const KIND_WORDS = {
@@ -136,9 +138,13 @@ function BreaksBox({ rules, onRules, attempt }: RuleBoxProps) {
   const [title, setTitle] = useState('');
   const [from, setFrom] = useState('');
   const [to, setTo] = useState('');
-  const add = () =>
+  const [asking, setAsking] = useState(false);
+  const days = from && to ? dayNumber(to) - dayNumber(from) + 1 : 0;
+  const add = (long = false) =>
     attempt(async () => {
-      onRules(await call(contract.putBreak, { squad: rules.squad.id, break: uuid() }, { title, from, to }));
+      if (days >= LONG_BREAK_DAYS && !long) return setAsking(true);
+      setAsking(false);
+      onRules(await call(contract.putBreak, { squad: rules.squad.id, break: uuid() }, { title, from, to, ...(long ? { long } : {}) }));
       setTitle('');
       setFrom('');
       setTo('');
@@ -175,6 +181,17 @@ function BreaksBox({ rules, onRules, attempt }: RuleBoxProps) {
           Add the break
         </Button>
       </div>
+      {asking && (
+        <Dialog label="A break of more than eight weeks?" onClose={() => setAsking(false)}>
+          <p>
+            From {dayInWords(from)} to {dayInWords(to)} are {plural(days, 'day')}. Nothing in them breaks a streak, and no session is
+            missed.
+          </p>
+          <Button look="main" className="self-start" onClick={() => void add(true)}>
+            Yes, it is that long
+          </Button>
+        </Dialog>
+      )}
     </section>
   );
 }
@@ -215,6 +232,7 @@ export const RulesView = guarded(function RulesView({ rules: first, kept }: { ru
           <MailBox {...shared} />
           <ZoneBox {...shared} />
           <ChangesBox rules={rules} />
+          <ThrowAwayBox rules={rules} />
           {kept && <KeepingBox kept={kept} timeZone={rules.squad.timeZone} />}
         </div>
       </div>

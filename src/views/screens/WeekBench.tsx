@@ -1,4 +1,4 @@
-import { DndContext, type DragEndEvent } from '@dnd-kit/core';
+import { DndContext, type DragEndEvent, DragOverlay } from '@dnd-kit/core';
 import { horizontalListSortingStrategy, SortableContext } from '@dnd-kit/sortable';
 import { Eye, ListChecks, ListOrdered, Plus, Redo2, Undo2, Video, Wand2 } from 'lucide-react';
 import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useState } from 'react';
@@ -34,6 +34,7 @@ import { PreviewDialog } from '../weeks/PreviewDialog.tsx';
 import { ProposeDialog } from '../weeks/ProposeDialog.tsx';
 import { ReleaseBox } from '../weeks/ReleaseBox.tsx';
 import { type Choosing, type ColumnMarks, SessionColumn } from '../weeks/SessionColumn.tsx';
+import { SessionTabs } from '../weeks/SessionTabs.tsx';
 import { ShapesDialog } from '../weeks/ShapesDialog.tsx';
 import { ShelfDialog } from '../weeks/ShelfDialog.tsx';
 import { afterDrop, collision, useBenchSensors, useIds } from '../weeks/sortable.tsx';
@@ -50,6 +51,19 @@ function saveWords(save: SaveState, faults: number): string {
   if (save.kind === 'saved') return faults > 0 ? `Saved, but for ${plural(faults, 'field')}` : 'All saved';
   if (save.kind === 'not kept') return 'Not yet sent, and this browser has no room to keep it: stay on this page';
   return save.kind === 'saving' ? 'Saving…' : 'Kept here, not yet sent';
+}
+
+/** A part of the week by its name, as it is shown while it is dragged. */
+function nameOfPart(plan: WeekPlan, drills: ReadonlyMap<string, Drill>, id: string): string {
+  for (const session of plan.sessions) {
+    if (session.id === id) return session.name;
+    for (const block of session.blocks) {
+      if (block.id === id) return block.kind;
+      const item = block.items.find((one) => one.id === id);
+      if (item) return drills.get(item.drillId)?.name ?? 'a drill';
+    }
+  }
+  return '';
 }
 
 /** A field that does not hold, with its session and drill. */
@@ -106,7 +120,16 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
   const [said, setSaid] = useState<string | null>(null);
   const sensors = useBenchSensors();
   const sessionIds = useIds(plan.sessions);
-  const onDragEnd = useCallback((event: DragEndEvent) => edit((now) => afterDrop(now, event)), [edit]);
+  const [dragged, setDragged] = useState<string | null>(null);
+  const onDragEnd = useCallback(
+    (event: DragEndEvent) => {
+      setDragged(null);
+      edit((now) => afterDrop(now, event));
+    },
+    [edit],
+  );
+  const [shown, setShown] = useState<string | null>(null);
+  const here = plan.sessions.find((session) => session.id === shown) ?? plan.sessions[0];
   // The first look at every drill in every yard takes a moment, so the bench is there before it.
   const looked = useDeferredValue(true, false);
   const fresh = useMemo(() => newInSessions(held.sessions, drills, met), [held.sessions, drills, met]);
@@ -257,8 +280,17 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
         <Field label="Focus" value={plan.focus} onChange={(event) => edit((now) => ({ ...now, focus: event.target.value }))} />
         <WeekDate week={week} onMoved={setWeek} />
       </div>
+      <SessionTabs sessions={plan.sessions} shown={here?.id ?? null} onShow={setShown} />
       <div className="grid gap-4 xl:grid-cols-[minmax(0,1fr)_290px]">
-        <DndContext id="bench" sensors={sensors} collisionDetection={collision} onDragEnd={onDragEnd}>
+        <DndContext
+          id="bench"
+          sensors={sensors}
+          collisionDetection={collision}
+          onDragStart={({ active }) => setDragged(nameOfPart(plan, drills, String(active.id)))}
+          onDragCancel={() => setDragged(null)}
+          onDragEnd={onDragEnd}
+        >
+          <DragOverlay>{dragged && <div className="slab border-2 border-lace p-2 font-semibold shadow-lg">{dragged}</div>}</DragOverlay>
           <SquadGroups value={facts.groups}>
             <section className="flex items-start gap-3 overflow-x-auto pb-3" aria-label="Sessions" tabIndex={-1}>
               <SortableContext items={sessionIds} strategy={horizontalListSortingStrategy}>
@@ -266,6 +298,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
                   <SessionColumn
                     key={session.id}
                     session={session}
+                    hiddenOnPhone={session.id !== here?.id}
                     measured={held === plan ? session : (held.sessions.find((one) => one.id === session.id) ?? session)}
                     runner={facts.runner}
                     index={i}

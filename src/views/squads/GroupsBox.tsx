@@ -71,7 +71,7 @@ export function GroupsBox(props: PeopleBoxProps) {
         When some of the squad need another week: a session can be for a group alone, and a drill another one for a group. There is one
         register for all.
       </p>
-      <ul>
+      <ul className="grid gap-x-6 lg:grid-cols-2 2xl:grid-cols-3">
         {shown.groups.map((group) => (
           <Group key={`${group.id} ${group.name}`} group={group} {...props} />
         ))}

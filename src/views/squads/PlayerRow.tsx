@@ -6,16 +6,22 @@ import { dayInWords } from '../../client/words.ts';
 import { invitationsApi } from '../../contract/invitations.ts';
 import { keysApi } from '../../contract/keys.ts';
 import { type PersonView, squadsApi } from '../../contract/squads.ts';
-import { LEVELS, type Level } from '../../core/squads/terms.ts';
-import { Button, Dialog, Field, Form, Notice } from '../../ui/parts/index.ts';
+import { LEVELS, type Level, STRONGER_FEET } from '../../core/squads/terms.ts';
+import { Button, Dialog, Field, Form, Notice, Select } from '../../ui/parts/index.ts';
 import type { PeopleBoxProps } from './shared.ts';
 
-/** Nickname and birth year of a player, to be put right. */
+/** Nickname, birth year, stronger foot and step of a player, to be put right. */
 function Correct({ one, squad, onClose, onDone }: { one: PersonView; squad: string; onClose(): void; onDone(): void }) {
   const { field, refusal, busy, send } = useForm({
-    first: { nickname: one.nickname, birthYear: one.yearUnsaid ? '' : String(one.birthYear) },
+    first: {
+      ...{ nickname: one.nickname, birthYear: one.yearUnsaid ? '' : String(one.birthYear), strongerFoot: one.strongerFoot as string },
+      step: one.step ? String(one.step) : '',
+    },
     schema: squadsApi.correct.body,
-    body: (typed) => ({ ...typed, birthYear: wholeNumber(typed.birthYear) }),
+    body: ({ step, ...typed }) => ({
+      ...{ ...typed, birthYear: wholeNumber(typed.birthYear) },
+      ...(one.step === undefined ? {} : { step: step.trim() === '' ? null : wholeNumber(step.replace(',', '.')) }),
+    }),
   });
   const save = async () => {
     const done = await send((body) => call(squadsApi.correct, { squad, player: one.playerId }, body));
@@ -26,6 +32,19 @@ function Correct({ one, squad, onClose, onDone }: { one: PersonView; squad: stri
       <Form onSend={save}>
         <Field label="Nickname" hint="The player signs in with it." {...field('nickname')} />
         <Field label="Birth year" inputMode="numeric" {...field('birthYear')} />
+        <Select label="Stronger foot" {...field('strongerFoot')}>
+          {STRONGER_FEET.map((foot) => (
+            <option key={foot}>{foot}</option>
+          ))}
+        </Select>
+        {one.step !== undefined && (
+          <Field
+            label="One big step, in meters"
+            hint="Cones are laid out with it. Empty: not known."
+            inputMode="decimal"
+            {...field('step')}
+          />
+        )}
         {refusal && <Notice tone="stop">{refusal}</Notice>}
         <Button type="submit" look="main" className="self-start" disabled={busy}>
           Save

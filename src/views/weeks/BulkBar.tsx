@@ -61,7 +61,10 @@ export function BulkBar({ chosen, all, scored, onChoose, onChange, onClose }: Pr
   const [note, setNote] = useState('');
   const none = chosen === 0;
   return (
-    <section className="slab sticky top-0 z-20 flex flex-wrap items-center gap-2 border-lace border-s-4 p-2" aria-label="Chosen drills">
+    <section
+      className="slab sticky top-0 z-20 lg:top-14 flex flex-wrap items-center gap-2 border-lace border-s-4 p-2"
+      aria-label="Chosen drills"
+    >
       <span className="font-semibold" role="status">
         {none ? 'Choose drills' : `${chosen} chosen`}
       </span>

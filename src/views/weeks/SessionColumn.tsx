@@ -9,7 +9,7 @@ import { doseInWords } from '../../core/scores/result.ts';
 import { minutesInWords } from '../../core/training/dose.ts';
 import type { Runner } from '../../core/training/index.ts';
 import { newBlock } from '../../core/weeks/defaults.ts';
-import { changeBlock, changeItem, changeSession, moveById, removeById, stepItem } from '../../core/weeks/edit.ts';
+import { changeBlock, changeItem, changeSession, moveById, removeById, stepAcross, stepItem } from '../../core/weeks/edit.ts';
 import { faultsOfItem } from '../../core/weeks/savable.ts';
 import { BLOCK_KINDS, type Block, type BlockKind, type Item, type Session, type WeekPlan } from '../../core/weeks/schema.ts';
 import { Seam, Skyline, StillImage } from '../../ui/notations/index.ts';
@@ -83,6 +83,7 @@ function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; 
       label={name}
       className={`border-joint border-t bg-slab py-0.5 ${mark ? `border-s-4 ${mark === 'blocks' ? 'border-s-stop' : 'border-s-mustard'}` : ''}`}
       onMove={(by) => edit((plan) => stepItem(plan, item.id, by))}
+      onAcross={(by) => edit((plan) => stepAcross(plan, item.id, by))}
     >
       {(handle) => (
         <>
@@ -197,6 +198,7 @@ function BlockBox({
       label={`the block ${block.kind}`}
       className={`min-w-0 rounded-sm border bg-slab p-2 ${marks.has(block.id) ? 'border-mustard' : 'border-joint'}`}
       onMove={(by) => edit((plan) => moveById(plan, block.id, by))}
+      onAcross={(by) => edit((plan) => stepAcross(plan, block.id, by))}
     >
       {(handle) => (
         // biome-ignore lint/a11y/useSemanticElements: a fieldset would hide the handle's drag from assistive tools in a list of lists.
@@ -251,6 +253,8 @@ function BlockBox({
 
 interface Props extends Shared {
   session: Session;
+  /** On a phone one session is shown at a time. */
+  hiddenOnPhone: boolean;
   /** As much of it as holds. */
   measured: Session;
   runner: Runner;
@@ -264,6 +268,7 @@ interface Props extends Shared {
 /** One session as a column: its skyline and dose on top, its blocks in order. The dose follows each keystroke. */
 export const SessionColumn = memo(function SessionColumn({
   session,
+  hiddenOnPhone,
   measured,
   runner,
   index,
@@ -288,7 +293,7 @@ export const SessionColumn = memo(function SessionColumn({
       place={{ type: 'session', within: '', index }}
       as="section"
       label={`Session ${session.name}`}
-      className={`slab flex w-[330px] shrink-0 flex-col gap-2 p-3 ${marks.has(session.id) ? 'border-t-4 border-t-mustard' : ''}`}
+      className={`slab flex w-full shrink-0 flex-col gap-2 p-3 sm:w-[330px] ${hiddenOnPhone ? 'max-sm:hidden' : ''} ${marks.has(session.id) ? 'border-t-4 border-t-mustard' : ''}`}
       onMove={(by) => edit((plan) => moveById(plan, session.id, by))}
     >
       {(handle) => (

@@ -11,7 +11,7 @@ import {
 import { sortableKeyboardCoordinates, useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical } from 'lucide-react';
-import { type ReactNode, useMemo } from 'react';
+import { type KeyboardEvent, type ReactNode, useMemo } from 'react';
 import { moveBlockTo, moveItemTo, moveSessionTo } from '../../core/weeks/edit.ts';
 import type { WeekPlan } from '../../core/weeks/schema.ts';
 
@@ -70,6 +70,15 @@ export function useIds(list: readonly { id: string }[]): string[] {
   return useMemo(() => (joined === '' ? [] : joined.split(' ')), [joined]);
 }
 
+/** Puts the focus back on what moved: in another list it is a new element, and the old one took the focus with it. */
+function focusAgain(id: string): void {
+  requestAnimationFrame(() => {
+    const part = document.querySelector(`[data-id="${window.CSS.escape(id)}"]`);
+    if (!part || part.contains(document.activeElement)) return;
+    part.querySelector<HTMLElement>('[data-handle], button')?.focus();
+  });
+}
+
 interface SortableProps {
   id: string;
   place: DropPlace;
@@ -78,17 +87,25 @@ interface SortableProps {
   className: string;
   /** Gets the handle to put where it belongs. */
   children(handle: ReactNode): ReactNode;
-  /** What a key does to it; the arrows come with Alt. */
+  /** What the arrows do to it, with Alt: among its neighbours. */
   onMove(by: -1 | 1): void;
+  /** And across, into the session before or after; a session has no such. */
+  onAcross?(by: -1 | 1): void;
 }
 
+const EDGES = {
+  up: 'shadow-[0_-4px_0_0_var(--lace)]',
+  down: 'shadow-[0_4px_0_0_var(--lace)]',
+  left: 'shadow-[-4px_0_0_0_var(--lace)]',
+  right: 'shadow-[4px_0_0_0_var(--lace)]',
+} as const;
+
 /** A part of the week that can be moved: by its handle with the pointer or Space and arrows, or with Alt and an arrow from anywhere in it. */
-export function Sortable({ id, place, as: Tag, label, className, children, onMove }: SortableProps) {
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging, isOver } = useSortable({
-    id,
-    data: place,
-  });
-  const [before, after] = place.type === 'session' ? ['ArrowLeft', 'ArrowRight'] : ['ArrowUp', 'ArrowDown'];
+export function Sortable({ id, place, as: Tag, label, className, children, onMove, onAcross }: SortableProps) {
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging, isOver, active, activeIndex, index } =
+    useSortable({ id, data: place });
+  const type = (active?.data.current as DropPlace | undefined)?.type;
+  const lengthwise = place.type === 'session';
   const handle = (
     <button
       ref={setActivatorNodeRef}
@@ -96,26 +113,45 @@ export function Sortable({ id, place, as: Tag, label, className, children, onMov
       className="grid size-8 shrink-0 cursor-grab touch-none place-items-center text-dust"
       {...attributes}
       {...listeners}
+      data-handle
       aria-label={`Move ${label}`}
       title={`Drag ${label}, or Alt and an arrow`}
     >
       <GripVertical aria-hidden className="size-4" />
     </button>
   );
+  // The edge where it will land: after it when it comes from above in the same list, before it else; inside where lists take parts in.
+  const comesAfter = activeIndex >= 0 && activeIndex < index;
+  const edge =
+    !isOver || isDragging
+      ? ''
+      : type !== place.type
+        ? 'outline-2 outline-lace'
+        : EDGES[lengthwise ? (comesAfter ? 'right' : 'left') : comesAfter ? 'down' : 'up'];
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (!event.altKey) return;
+    const by = event.key === 'ArrowUp' || event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowDown' || event.key === 'ArrowRight' ? 1 : 0;
+    if (by === 0) return;
+    const along = lengthwise
+      ? event.key === 'ArrowLeft' || event.key === 'ArrowRight'
+      : event.key === 'ArrowUp' || event.key === 'ArrowDown';
+    const act = along ? onMove : onAcross;
+    // What has nothing to do across leaves the key to what it stands in, never to the browser.
+    event.preventDefault();
+    if (!act) return;
+    event.stopPropagation();
+    act(by);
+    focusAgain(id);
+  };
   return (
     <Tag
       ref={setNodeRef}
       style={{ transform: CSS.Translate.toString(transform), transition: transition ?? undefined }}
-      className={`${className} ${isDragging ? 'relative z-10 opacity-70' : ''} ${isOver && !isDragging ? 'outline-2 outline-lace' : ''}`}
+      className={`${className} ${isDragging ? 'relative z-10 opacity-40' : ''} ${edge}`}
       aria-label={place.type === 'item' ? undefined : label}
       data-part={place.type}
       data-id={id}
-      onKeyDown={(event) => {
-        if (!event.altKey || (event.key !== before && event.key !== after)) return;
-        event.preventDefault();
-        event.stopPropagation();
-        onMove(event.key === before ? -1 : 1);
-      }}
+      onKeyDown={onKeyDown}
     >
       {children(handle)}
     </Tag>

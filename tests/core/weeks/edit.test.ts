@@ -9,6 +9,7 @@ import {
   moveById,
   removeById,
   type Session,
+  stepAcross,
   stepItem,
   type WeekPlan,
   withSeconds,
@@ -90,6 +91,45 @@ describe('stepping an item', () => {
       }),
       { numRuns: 40 },
     );
+  });
+});
+
+describe('stepping into another session', () => {
+  const [recap, challenge, other, free] = [
+    aBlock('recap', [anItem('inside-taps'), anItem('sole-taps')]),
+    aBlock('challenge', [anItem('v-inside')]),
+    aBlock('challenge', [anItem('cross-course')]),
+    aBlock('free play', []),
+  ];
+  const two: WeekPlan = { ...plan, sessions: [aSession([recap, challenge]), aSession([other, free]), aSession([])] };
+  const shape = (given: WeekPlan) =>
+    given.sessions.map((session) => session.blocks.map((block) => [block.kind, ...block.items.map((item) => item.drillId)]));
+  const id = (block: typeof recap, i = 0) => block.items[i]?.id ?? '';
+
+  it('puts an item at the end of the block of its kind there, else of the last one', () => {
+    expect(shape(stepAcross(two, id(challenge), 1))[1]).to.deep.equal([['challenge', 'cross-course', 'v-inside'], ['free play']]);
+    expect(shape(stepAcross(two, id(recap, 1), 1))[1]).to.deep.equal([
+      ['challenge', 'cross-course'],
+      ['free play', 'sole-taps'],
+    ]);
+    expect(shape(stepAcross(two, id(other), -1))[0]?.[1]).to.deep.equal(['challenge', 'v-inside', 'cross-course']);
+  });
+  it('puts a block at the end of the session', () => {
+    expect(shape(stepAcross(two, recap.id, 1))).to.deep.equal([
+      [['challenge', 'v-inside']],
+      [['challenge', 'cross-course'], ['free play'], ['recap', 'inside-taps', 'sole-taps']],
+      [],
+    ]);
+    expect(shape(stepAcross(two, other.id, 1))[2]).to.deep.equal([['challenge', 'cross-course']]);
+  });
+  it('stays at the edges, where the other session has no block, and for what is not there', () => {
+    for (const [one, by] of [
+      [id(recap), -1],
+      [recap.id, -1],
+      [id(other), 1],
+      ['nowhere', 1],
+    ] as const)
+      expect(stepAcross(two, one, by), `${one} ${by}`).to.equal(two);
   });
 });
 

@@ -32,6 +32,7 @@ import {
 import { addByHand, admit, askToJoin, readInRoster, readRequest, refuse, takeOver } from '../../../src/server/squads/joining.ts';
 import { addCoach } from '../../../src/server/squads/people.ts';
 import { readPeople } from '../../../src/server/squads/read.ts';
+import { saveHome } from '../../../src/server/training/home.ts';
 import { sendGo } from '../../../src/server/training/send-go.ts';
 import {
   actorAgain,
@@ -334,6 +335,26 @@ describe('people of a squad', () => {
       expect(town.context.db.select().from(session).where(eq(session.userId, town.player.userId)).all()).to.deep.equal([]);
       expect((await signIn('2468')).status).to.equal(pin === '2468' ? 200 : 401);
       expect((await signIn(pin)).status).to.equal(200);
+    });
+
+    it('has the stronger foot and the step put right by a coach; a step only where something was said of home', () => {
+      const correct = (change: Partial<{ strongerFoot: 'left' | 'right'; step: number | null }>) =>
+        correctPlayer(town.context, town.coach, {
+          ...{ ...squad(), player: town.player.playerId, nickname: 'Comet', birthYear: 2016 },
+          ...change,
+        });
+      const row = () => readPeople(town.context, town.coach, squad()).players.find((one) => one.playerId === town.player.playerId);
+      correct({ strongerFoot: 'left', step: 0.7 });
+      expect([row()?.strongerFoot, row()?.step]).to.deep.equal(['left', undefined]);
+      const home = { has: ['ball' as const], yard: null, step: null };
+      saveHome(town.context, town.player, { playerId: town.player.playerId, strongerFoot: undefined, ...home });
+      expect(row()?.step).to.equal(null);
+      correct({ step: 0.7 });
+      expect([row()?.strongerFoot, row()?.step]).to.deep.equal(['left', 0.7]);
+      correct({});
+      expect(row()?.step).to.equal(0.7);
+      correct({ step: null });
+      expect(row()?.step).to.equal(null);
     });
 
     it('is chosen by the family once, when it comes in by a link; the one that was made opens nothing any more', async () => {

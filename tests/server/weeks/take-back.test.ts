@@ -125,13 +125,18 @@ describe('what a coach takes back', () => {
     const released = draft();
     releaseWeek(town.context, town.coach, { week: released, when: { kind: 'now' } });
     const week = draft();
-    const rules = () => open(week).plan.sessions.flatMap((session) => session.blocks.flatMap((block) => block.items.map((item) => item.target.rule)));
+    const rules = () =>
+      open(week).plan.sessions.flatMap((session) => session.blocks.flatMap((block) => block.items.map((item) => item.target.rule)));
     const counted = rules().filter((rule) => rule !== 'no number').length;
     const before = rules();
     const done = stretch();
     expect([done.week.id, done.changed, done.week.draft]).to.deep.equal([week, counted, 3]);
     expect(rules()).to.deep.equal(before.map((rule) => (rule === 'no number' ? rule : 'stretch')));
-    expect(open(released).plan.sessions.flatMap((one) => one.blocks).flatMap((one) => one.items)[0]?.target.rule).to.not.equal('stretch');
+    expect(
+      open(released)
+        .plan.sessions.flatMap((one) => one.blocks)
+        .flatMap((one) => one.items)[0]?.target.rule,
+    ).to.not.equal('stretch');
     expect([stretch().changed, open(week).draft]).to.deep.equal([0, 3]);
   });
 

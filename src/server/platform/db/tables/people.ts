@@ -18,6 +18,8 @@ export const squads = sqliteTable('squads', {
   /** What a player types to sign in; kept in capitals. */
   code: text('code').notNull().unique(),
   timeZone: text('time_zone').notNull(),
+  /** When its head coach threw it away; for some days it can be brought back. */
+  thrownAt: instant('thrown_at'),
   /** Local hour at which a training day ends. */
   dayEndsAt: integer('day_ends_at').notNull().default(3),
   headingAge: integer('heading_age').notNull().default(12),

@@ -1,0 +1,42 @@
+import { useState } from 'react';
+import { call } from '../../client/client.ts';
+import { useAttempt } from '../../client/use-attempt.ts';
+import type { Rules } from '../../contract/rules.ts';
+import { squadsApi } from '../../contract/squads.ts';
+import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
+
+/** A squad that was made by mistake is thrown away; one in which somebody trained is not. */
+export function ThrowAwayBox({ rules }: { rules: Rules }) {
+  const [asking, setAsking] = useState(false);
+  const { problem, busy, attempt } = useAttempt();
+  if (!rules.mayChange) return null;
+  const { id, name } = rules.squad;
+  return (
+    <section className="slab flex flex-col gap-3 p-4" aria-label="Made by mistake">
+      <h2>Made by mistake?</h2>
+      <p className="text-dust text-sm">A squad in which nobody has trained yet can be thrown away. For 30 days it can be brought back.</p>
+      <Button look="stop" className="self-start" onClick={() => setAsking(true)}>
+        Throw this squad away
+      </Button>
+      {asking && (
+        <Dialog label={`Throw ${name} away?`} onClose={() => setAsking(false)}>
+          <p>Coaches and players do not see it any more. Under “New squad” it can be brought back for 30 days; then it is deleted.</p>
+          {problem && <Notice tone="stop">{problem}</Notice>}
+          <Button
+            look="stop"
+            className="self-start"
+            disabled={busy}
+            onClick={() =>
+              void attempt(async () => {
+                await call(squadsApi.throwAway, { squad: id });
+                window.location.assign('/no-squad');
+              })
+            }
+          >
+            Throw {name} away
+          </Button>
+        </Dialog>
+      )}
+    </section>
+  );
+}
