@@ -14,11 +14,14 @@ export type BrokenRecord = Counted & { bestBefore: number };
 const BEATEN =
   'best_before is not null and result <> best_before and (result > best_before) = (measure not in (select value from json_each(?)))';
 
-/** Records of a week, the newest first; of several of one player, drill and foot the last one stands for all. */
-export function recordsOfWeek(db: Db, weekId: string): BrokenRecord[] {
-  const records = readFigures(db, `week_id = ? and ${BEATEN}`, weekId, JSON.stringify(LESS_IS_BETTER)).filter(isRecord);
-  return [...new Map(records.map((one) => [`${one.playerId}|${one.recordKey}`, one])).values()].sort((a, b) => b.doneAt - a.doneAt);
-}
+/** Records among some figures, in the order in which they were done; of several of one player, drill, dose and foot the last one stands for all. */
+export const recordsIn = (figures: readonly Figure[]): BrokenRecord[] => [
+  ...new Map(figures.filter(isRecord).map((one) => [`${one.playerId}|${one.recordKey}`, one])).values(),
+];
+
+/** Records of a week, the newest first. */
+export const recordsOfWeek = (db: Db, weekId: string): BrokenRecord[] =>
+  recordsIn(readFigures(db, `week_id = ? and ${BEATEN}`, weekId, JSON.stringify(LESS_IS_BETTER))).sort((a, b) => b.doneAt - a.doneAt);
 
 /** Records as they are told: each with its drill, dose and the best before it. */
 export function recordViews<R extends BrokenRecord>(

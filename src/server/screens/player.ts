@@ -31,6 +31,7 @@ import { notFound } from '../platform/problems.ts';
 import { allow } from '../policy.ts';
 import { doseOfFigure } from '../progress/doses.ts';
 import { notesOf } from '../progress/notes.ts';
+import { recordsIn } from '../progress/records.ts';
 import { ownStepsOf } from '../progress/steps.ts';
 import { type Counted, isCounted, isRecord, keyOfBoth, repsOf } from '../scores/counted.ts';
 import { type Figure, figuresOf } from '../scores/figures.ts';
@@ -150,7 +151,7 @@ function weeksOfPlayer(db: Db, squadId: string, member: Member, figures: readonl
         ...doneOnTime(shown.week.startsOn, sessions, ran.get(shown.week.id) ?? []),
         touches: { left, right },
         balance: balanceOf(mine),
-        records: mine.filter(isRecord).length,
+        records: recordsIn(mine).length,
       };
     })
     .reverse();

@@ -1,8 +1,11 @@
 import { and, asc, eq, gte, inArray } from 'drizzle-orm';
 import type { SeasonDraft, SeasonOnSheet, SeasonWeek } from '../../contract/season.ts';
 import { addDays, mondayOf } from '../../core/calendar/days.ts';
-import { atHome, type Family } from '../../core/drills/index.ts';
+import { atHome, type Family, type Foot } from '../../core/drills/index.ts';
+import { grouped } from '../../core/grouped.ts';
 import { mondaysOf, type SeasonPlan, THEMES } from '../../core/planning/season/plan.ts';
+import { footLedger } from '../../core/progress/index.ts';
+import { DONE_SHARE } from '../../core/training/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { liveShelf } from '../drills/shelf.ts';
@@ -37,25 +40,35 @@ function familiesOf(db: Db, squadId: string, members: readonly Member[]): Family
   );
 }
 
-const cameQuery = prepared((db) =>
+const trainedQuery = prepared((db) =>
   db.$client.prepare(
-    `with here as (select value as player from json_each(@players)), of as (select value as week from json_each(@weeks))
-     select of.week as week,
-       (select count(*) from here where exists (select 1 from runs r where r.week_id = of.week and r.player_id = here.player)
-         or exists (select 1 from score_figures f where f.week_id = of.week and f.player_id = here.player)) as trained,
-       coalesce((select sum(counts) from score_figures f where f.week_id = of.week and f.foot = 'left' and f.player_id in (select player from here)
-         and f.measure in (select value from json_each(@measures))), 0) as "left",
-       coalesce((select sum(counts) from score_figures f where f.week_id = of.week and f.foot = 'right' and f.player_id in (select player from here)
-         and f.measure in (select value from json_each(@measures))), 0) as "right"
-     from of`,
+    `select w.value as week, (select count(*) from json_each(@players) p
+       where exists (select 1 from runs r where r.week_id = w.value and r.player_id = p.value and r.share >= @share)
+         or exists (select 1 from score_figures f where f.week_id = w.value and f.player_id = p.value)) as trained
+     from json_each(@weeks) w`,
+  ),
+);
+const repsQuery = prepared((db) =>
+  db.$client.prepare(
+    `select week_id as week, foot, sum(counts) as reps from score_figures
+     where week_id in (select value from json_each(@weeks)) and player_id in (select value from json_each(@players))
+       and measure in (select value from json_each(@measures)) and counts is not null
+     group by 1, 2`,
   ),
 );
 
-interface CameRow {
-  week: string;
-  trained: number;
-  left: number;
-  right: number;
+/** Who of a squad trained in some weeks, and the touches of each foot, added up by the database. */
+function cameIn(db: Db, players: readonly string[], weekIds: readonly string[]) {
+  const asked = { players: JSON.stringify(players), weeks: JSON.stringify(weekIds) };
+  const trained = trainedQuery(db).all({ ...asked, share: DONE_SHARE }) as { week: string; trained: number }[];
+  const reps = repsQuery(db).all({ ...asked, measures: JSON.stringify(REP_MEASURES) }) as { week: string; foot: Foot; reps: number }[];
+  const byWeek = grouped(reps, (row) => row.week);
+  return new Map(
+    trained.map((row) => {
+      const { left, right } = footLedger(byWeek.get(row.week) ?? []);
+      return [row.week, { trained: row.trained, players: players.length, left, right }] as const;
+    }),
+  );
 }
 
 /** What is known of each week of a season. */
@@ -78,8 +91,7 @@ function weeksOf(context: Context, squadId: string, plan: SeasonPlan, members: r
       .map((row) => [row.week, row.opensAt]),
   );
   const players = members.map((member) => member.id);
-  const asked = { players: JSON.stringify(players), weeks: JSON.stringify(ids), measures: JSON.stringify(REP_MEASURES) };
-  const came = new Map((cameQuery(db).all(asked) as CameRow[]).map(({ week, ...row }) => [week, row]));
+  const came = cameIn(db, players, ids);
   return mondays.map((startsOn): SeasonWeek => {
     const week = made.find((one) => one.startsOn === startsOn);
     const row = week && came.get(week.id);
@@ -87,7 +99,7 @@ function weeksOf(context: Context, squadId: string, plan: SeasonPlan, members: r
     return {
       startsOn,
       week: week ? { id: week.id, number: week.number, title: week.plan.title, released: opened.has(week.id) } : null,
-      came: row && begun ? { ...row, players: players.length } : null,
+      came: row && begun ? row : null,
     };
   });
 }

@@ -18,7 +18,8 @@ import { prepared } from '../platform/db/prepared.ts';
 import { runs } from '../platform/db/schema.ts';
 import { allow } from '../policy.ts';
 import { doseOfFigure } from '../progress/doses.ts';
-import { isCounted, isRecord, keyOfBoth, repsOf } from '../scores/counted.ts';
+import { recordsIn } from '../progress/records.ts';
+import { isCounted, keyOfBoth, repsOf } from '../scores/counted.ts';
 import { type Figure, figuresOfWeeks } from '../scores/figures.ts';
 import { groupsOnDays } from '../squads/groups.ts';
 import { type Member, membersOf, squadById } from '../squads/squads.ts';
@@ -161,7 +162,7 @@ function viewOf({ shown, figures, done, set }: SideOf): WeekSide {
     trained: new Set([...done.keys(), ...figures.map((one) => one.playerId)]).size,
     goes: figures.length,
     touches: touchesOf(figures),
-    records: figures.filter(isRecord).length,
+    records: recordsIn(figures).length,
   };
 }
 
@@ -237,8 +238,8 @@ export function compareWeeks(
       doneB: b.done.get(id)?.done ?? 0,
       touchesA: touches(ofA.get(id)),
       touchesB: touches(ofB.get(id)),
-      recordsA: (ofA.get(id) ?? []).filter(isRecord).length,
-      recordsB: (ofB.get(id) ?? []).filter(isRecord).length,
+      recordsA: recordsIn(ofA.get(id) ?? []).length,
+      recordsB: recordsIn(ofB.get(id) ?? []).length,
     })),
   };
 }

@@ -4,17 +4,10 @@ import { join } from 'node:path';
 import { expect } from 'chai';
 import { count } from 'drizzle-orm';
 import { z } from 'zod';
-import { loadDemo } from '../../../src/demo/load.ts';
-import { actorOf } from '../../../src/server/accounts/actor.ts';
 import { readConfig, SettingError } from '../../../src/server/platform/config.ts';
 import { openDatabase } from '../../../src/server/platform/db/connection.ts';
-import { clips, decisions, players, scores, user, weeks } from '../../../src/server/platform/db/schema.ts';
+import { scores } from '../../../src/server/platform/db/schema.ts';
 import { Problem, parseInput, problemDocument } from '../../../src/server/platform/problems.ts';
-import { reviewQueue } from '../../../src/server/review/queue.ts';
-import { register } from '../../../src/server/screens/register.ts';
-import { today } from '../../../src/server/screens/today.ts';
-import { listWeeks } from '../../../src/server/weeks/weeks.ts';
-import { openTestHouse } from '../make.ts';
 
 describe('settings', () => {
   const dataDir = mkdtempSync(join(tmpdir(), 'eager-feet-settings-'));
@@ -102,46 +95,5 @@ describe('problems', () => {
     } catch (error) {
       expect((error as Problem).fields).to.deep.equal([{ field: 'scores.0.value', sentence: 'The count cannot be negative.' }]);
     }
-  });
-});
-
-describe('the demo squad', () => {
-  it('comes to life in an empty house through the same functions as real data, and only once', async function () {
-    this.timeout(300_000);
-    const house = openTestHouse();
-    house.setNow(Date.UTC(2026, 10, 26, 18));
-    const { db } = house.context;
-    const signIns = await loadDemo(house.context, process.cwd());
-    const coachRow = db
-      .select()
-      .from(user)
-      .all()
-      .find((row) => row.kind === 'coach');
-    const coach = actorOf(db, coachRow as NonNullable<typeof coachRow>);
-    const squad = coach.kind === 'coach' ? (coach.squads[0] ?? '') : '';
-    expect(signIns).to.include('LANTERN').and.include('coach@lanternfish.example');
-    expect(db.select({ n: count() }).from(players).get()?.n).to.equal(16);
-    expect(
-      listWeeks(house.context, coach, { squad })
-        .weeks.map((week) => week.state)
-        .slice(0, 4),
-    ).to.deep.equal(['draft', 'released', 'open', 'closed']);
-    expect(db.select({ n: count() }).from(weeks).get()?.n).to.equal(11);
-    const keptClips = db.select().from(clips).all();
-    expect(keptClips.every((clip) => clip.state === 'kept')).to.equal(true);
-    expect(keptClips.length).to.be.within(6, 10);
-    expect(db.select({ n: count() }).from(decisions).get()?.n).to.be.above(500);
-    const now = today(house.context, coach, { squad });
-    expect(now.toReview.doubted).to.be.above(0);
-    expect(now.quiet.map((one) => one.nickname)).to.include('Fig');
-    expect(register(house.context, coach, { squad }).players).to.have.length(16);
-    const { waiting } = reviewQueue(house.context, coach, { squad });
-    const boast = waiting.find((item) => item.player.nickname === 'Noodle' && item.clip);
-    expect(boast?.value).to.equal(34);
-    expect(boast?.result).to.equal('look');
-    const before = db.select({ n: count() }).from(scores).get()?.n;
-    expect(await loadDemo(house.context, process.cwd())).to.equal(signIns);
-    expect(db.select({ n: count() }).from(scores).get()?.n).to.equal(before);
-    house.close();
   });
 });
