@@ -26,7 +26,10 @@ test('from an invitation to the first session on a phone, and a guardian who cla
   await page.getByRole('button', { name: 'Invite players' }).click();
   const card = page.getByRole('dialog').getByRole('article');
   await expect(card.getByRole('img', { name: /^QR code/ })).toBeVisible();
-  const address = await card.getByText(/\/invited#/).innerText();
+  const address = await card
+    .getByText(/\/invited#/)
+    .first()
+    .innerText();
   await page.getByRole('button', { name: 'Close' }).click();
 
   // The family opens the link on its phone.
@@ -432,7 +435,7 @@ test('rules are changed, written down, and said where they are wrong; a new squa
   await page.getByLabel('Age of the players, about').fill('8');
   await page.getByRole('button', { name: 'Make the squad' }).click();
   await page.waitForURL(/\/squad\/people$/);
-  await expect(page.getByText('Nobody yet. Invite players, or read in a list.')).toBeVisible();
+  await expect(page.getByText('Nobody yet. Add players by a nickname below, read in a list, or invite them.')).toBeVisible();
   await awake(page);
   await page.getByLabel('The list').fill('nickname,birth year\nEel,2018\nNewt,1900');
   await page.getByRole('button', { name: 'Try it' }).click();

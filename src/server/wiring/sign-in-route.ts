@@ -37,7 +37,7 @@ const OPEN: Record<string, readonly string[]> = {
 const ALWAYS: Record<string, object> = { '/change-password': { revokeOtherSessions: true } };
 
 /** Fields of the library's answers that are given on; no token, and no address to go to. */
-const TOLD = ['playerId', 'twoFactorRedirect', 'totpURI', 'backupCodes'] as const;
+const TOLD = ['playerId', 'choosePin', 'twoFactorRedirect', 'totpURI', 'backupCodes'] as const;
 
 const ANY = z.record(z.string(), z.unknown(), 'The body is not an object.');
 

@@ -148,6 +148,7 @@ export function ThemesSheet({ season, weeks, breaks, squad, thisMonday, edit }: 
   const [preview, setPreview] = useState<SeasonPlan | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const shown = preview ?? season;
+  const landing = preview?.themes.find((theme) => !season.themes.includes(theme)) ?? null;
   const known = (week: number) => weeks[week];
   const isBreak = (week: number) => (breaks[week] ?? null) !== null;
   const dragged = ({ active, delta }: Pick<DragMoveEvent, 'active' | 'delta'>): SeasonPlan => {
@@ -271,9 +272,16 @@ export function ThemesSheet({ season, weeks, breaks, squad, thisMonday, edit }: 
               className="pointer-events-none absolute inset-0 grid"
               style={{ ...columns, gridTemplateRows: `repeat(${THEMES.length}, ${ROW}px)` }}
             >
-              {shown.themes.map((theme) => (
+              {season.themes.map((theme) => (
                 <ThemeBar key={theme.id} theme={theme} season={season} edit={edit} />
               ))}
+              {/* Where it would land. What is dragged stays where it was: its way is measured from there. */}
+              {landing && (
+                <span
+                  className="m-0.5 rounded-sm border-2 border-lace border-dashed bg-lace/30"
+                  style={{ gridRow: THEMES.indexOf(landing.family) + 1, gridColumn: `${landing.week + 1} / span ${landing.weeks}` }}
+                />
+              )}
             </div>
           </div>
         </DndContext>
