@@ -104,6 +104,7 @@ if (want('printed-moves')) {
 for (const [name, path] of [
   ['tables', 'squad/tables'],
   ['fair-numbers', 'squad/calibration'],
+  ['season', 'weeks/season'],
 ] as const) {
   if (!want(name)) continue;
   await desk.goto(`${base}/${path}`, { waitUntil: 'networkidle' });

@@ -39,7 +39,7 @@ export function WaveDialog({ waiting, onWave, onClose }: Props) {
           also {plural(withClip, 'clear one')} with a clip that nobody has reviewed
         </label>
       )}
-      <ul className="max-h-[46vh] overflow-y-auto border border-joint" aria-label="Scores that will be counted">
+      <ul className="max-h-[32vh] overflow-y-auto border border-joint" aria-label="Scores that will be counted">
         {offered.map((item) => (
           <li key={item.scoreId} className="border-joint border-b last:border-b-0">
             <label className="flex items-center gap-3 px-3 py-1.5">
