@@ -39,7 +39,7 @@ const coach = await signedIn(browser, 'coach', DESK);
 const desk = await coach.newPage();
 await desk.goto('/');
 const base = new URL(desk.url()).pathname.replace('/today', '');
-for (const area of ['today', 'drills', 'squad']) {
+for (const area of ['today', 'drills']) {
   if (!want(area)) continue;
   await desk.goto(`${base}/${area === 'drills' ? 'drills?drill=roll-stop-step-over' : area}`, { waitUntil: 'networkidle' });
   await shoot(desk, area);
@@ -101,14 +101,17 @@ if (want('printed-moves')) {
     .screenshot({ path: `${OUT}/printed-moves.png` });
   await desk.emulateMedia({ media: 'screen' });
 }
-for (const [name, path] of [
-  ['tables', 'squad/tables'],
-  ['fair-numbers', 'squad/calibration'],
-  ['season', 'weeks/season'],
-] as const) {
-  if (!want(name)) continue;
-  await desk.goto(`${base}/${path}`, { waitUntil: 'networkidle' });
-  await shoot(desk, name);
+if (want('season')) {
+  await desk.goto(`${base}/weeks/season`, { waitUntil: 'networkidle' });
+  await shoot(desk, 'season');
+}
+if (want('squad')) {
+  const moments: Buffer[] = [];
+  for (const path of ['squad', 'squad/ground', 'squad/tables', 'squad/calibration']) {
+    await desk.goto(`${base}/${path}`, { waitUntil: 'networkidle' });
+    moments.push(await desk.screenshot());
+  }
+  await grid('squad', moments);
 }
 if (want('post')) {
   await desk.goto(`${base}/post`, { waitUntil: 'networkidle' });
@@ -144,6 +147,15 @@ if (want('staircase-map')) {
   await desk.getByRole('button', { name: 'juggling' }).click();
   await desk.getByRole('link', { name: /^Foot hold/ }).waitFor();
   await shoot(desk, 'staircase-map');
+}
+/** Four pages of the desk as one picture, each at half its size. */
+async function grid(name: string, moments: readonly Buffer[]): Promise<void> {
+  const page = await browser.newPage({ viewport: { width: DESK.width + 10, height: DESK.height + 10 }, deviceScaleFactor: 1.5 });
+  const pictures = moments.map((png) => `<img width="640" height="400" src="data:image/png;base64,${png.toString('base64')}">`);
+  const look = 'margin:0;display:grid;grid-template-columns:640px 640px;gap:10px;background:#5a636a';
+  await page.setContent(`<body style="${look}">${pictures.join('')}</body>`);
+  await shoot(page, name);
+  await page.close();
 }
 /** Several moments side by side, as one picture. */
 async function together(name: string, moments: readonly Buffer[]): Promise<void> {
@@ -283,6 +295,42 @@ if (['go-clock', 'go-score'].some(want)) {
     given.push(await phone.screenshot());
     await together('go-score', given);
   }
+}
+
+/* A squad that begins, each at the own step, many drills at once, and all numbers on one sheet. Last of the desk's: it adds a squad. */
+if (want('evening')) {
+  const moments: Buffer[] = [];
+  await desk.goto(`${base}/weeks`);
+  await desk.getByRole('link', { name: /draft/ }).first().click();
+  await desk.waitForLoadState('networkidle');
+  await desk
+    .getByRole('button', { name: /^Inside taps/ })
+    .first()
+    .click();
+  await desk.getByLabel('The step each is on').first().check();
+  await desk.getByRole('list', { name: 'Who is on which step' }).first().scrollIntoViewIfNeeded();
+  moments.push(await desk.screenshot());
+  await desk.getByLabel('The step each is on').first().uncheck();
+  await desk.evaluate(() => scrollTo(0, 0));
+  await desk.getByRole('button', { name: 'Choose' }).click();
+  await desk.getByRole('button', { name: 'All scored' }).click();
+  moments.push(await desk.screenshot());
+  await desk.getByRole('button', { name: 'Done choosing' }).click();
+  await desk.getByRole('button', { name: 'Numbers' }).click();
+  await desk.getByRole('dialog').getByRole('table').waitFor();
+  moments.push(await desk.screenshot());
+  const id = crypto.randomUUID();
+  await coach.request.post('/api/v1/squads', {
+    data: { id, name: 'Newts U10', town: 'Quillhaven', timeZone: 'America/Chicago', age: 10 },
+    headers: { origin: BASE },
+  });
+  await coach.request.post(`/api/v1/squads/${id}/roster`, {
+    data: { text: 'Otter\nHeron\nMarten', dry: false },
+    headers: { origin: BASE },
+  });
+  await desk.goto(`/coach/${id}/today`, { waitUntil: 'networkidle' });
+  moments.unshift(await desk.screenshot());
+  await grid('evening', moments);
 }
 
 if (want('family')) {

@@ -227,6 +227,8 @@ export const PlayerPage = MyFeet.omit({ tables: true, newRecord: true, drills: t
   age: z.number().int(),
   quietDays: z.number().int(),
   quiet: z.boolean(),
+  /** Has done a go. */
+  begun: z.boolean(),
   today: DayText,
   weeks: z.array(WeekOfPlayer),
   /** Goes that were doubted when they came in, of how many; `often` when that is more than chance has it. */

@@ -29,7 +29,10 @@ export const Today = z.object({
   asking: z.array(z.string()),
   /** Drills that were too hard or too easy for somebody in the last days, newest first. */
   said: z.array(SaidOfDrill.extend({ playerId: Id, nickname: z.string() })),
-  quiet: z.array(z.object({ playerId: Id, nickname: z.string(), days: z.number().int() })),
+  /** Players of the squad. */
+  players: z.number().int(),
+  /** Days since the last go; since joining for who has not begun. */
+  quiet: z.array(z.object({ playerId: Id, nickname: z.string(), days: z.number().int(), begun: z.boolean() })),
   /** Streaks about to come undone. */
   loosening: z.array(
     z.object({ playerId: Id, nickname: z.string(), current: z.number().int(), unit: z.enum(['day', 'week']), sentence: z.string() }),
@@ -77,6 +80,8 @@ export const Register = z.object({
       strip: StripView,
       quietDays: z.number().int(),
       quiet: z.boolean(),
+      /** Has done a go. */
+      begun: z.boolean(),
       waiting: z.number().int(),
       /** Records in the week, one for each drill and foot. */
       records: z.number().int(),

@@ -120,7 +120,7 @@ test.describe
     test('Today, the register and the player page show the squad', async ({ page, context }) => {
       await signIn(context, 'coach');
       const base = await coachBase(page);
-      await expect(page.getByText(/no go for \d+ days/).first()).toBeVisible();
+      await expect(page.getByText(/last go \d+ days ago/).first()).toBeVisible();
       await page.goto(`${base}/squad`);
       await expect(page.getByRole('row')).toHaveCount(17);
       await page.getByRole('combobox', { name: /^Week/ }).selectOption({ label: '8: Half pace, clean' });

@@ -1,5 +1,6 @@
 import type { Foot } from '../drills/terms.ts';
 import { type Letter, letterOf } from '../mail/text.ts';
+import { lastGoInWords } from '../progress/quiet.ts';
 import { plural } from '../text/plural.ts';
 import { round1 } from '../text/rounded.ts';
 
@@ -24,7 +25,7 @@ export interface SquadWeek {
   onTime: number;
   touches: { left: number; right: number };
   records: RecordTold[];
-  quiet: { nickname: string; days: number }[];
+  quiet: { nickname: string; days: number; begun: boolean }[];
   /** Drills that the fewest have met, with how many of how many have. */
   notYet: { drill: string; dose: string; met: number; tried: number }[];
   toReview: number;
@@ -75,7 +76,7 @@ export function squadSummary(week: SquadWeek): Letter {
       { heading: `Records (${week.records.length})`, lines: week.records.map((one) => recordWords(one, true)), list: true },
       {
         heading: 'Gone quiet',
-        lines: week.quiet.map(({ nickname, days }) => `${nickname}: no go for ${plural(days, 'day')}`),
+        lines: week.quiet.map(({ nickname, ...silence }) => `${nickname}: ${lastGoInWords(silence)}`),
         list: true,
       },
       {

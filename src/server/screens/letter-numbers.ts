@@ -58,8 +58,8 @@ export function squadWeek(context: Context, squadId: string, shown: OutlinedWeek
     touches: side.touches,
     records: told(db, records, nameToken, drillNames(db, squadId)),
     quiet: members.flatMap((member) => {
-      const { days, quiet } = quietFor(states.get(member.id)?.lastDay ?? null, member.joinedOn, today);
-      return quiet ? [{ nickname: nameToken(member.id), days }] : [];
+      const { days, quiet, begun } = quietFor(states.get(member.id)?.lastDay ?? null, member.joinedOn, today);
+      return quiet ? [{ nickname: nameToken(member.id), days, begun }] : [];
     }),
     notYet: notThereYetOf(context, squadId)
       .rows.filter((row) => row.met < row.tried)

@@ -279,6 +279,7 @@ export function playerPage(context: Context, actor: Actor, input: { squad: strin
     age,
     quietDays: quiet.days,
     quiet: quiet.quiet,
+    begun: quiet.begun,
     today,
     weeks: weeksOfPlayer(db, input.squad, member, figures, now),
     doubted: { doubted, goes: numbered.length, often: doubtedOften(doubted, numbered.length) },

@@ -112,6 +112,7 @@ export function register(context: Context, actor: Actor, input: { squad: string;
         strip: strip.slice(-(streak.unit === 'week' ? STRIP_WEEKS * 2 : STRIP_WEEKS * 7)),
         quietDays: quiet.days,
         quiet: quiet.quiet,
+        begun: quiet.begun,
         waiting: waiting.get(member.id) ?? 0,
         records: recordsBy.get(member.id)?.length ?? 0,
       };

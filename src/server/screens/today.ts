@@ -73,7 +73,7 @@ function people(db: Db, squad: Squad, members: readonly Member[], today: string)
     if (!state) continue;
     const { streak, lastDay } = state;
     const silence = quietFor(lastDay, member.joinedOn, today);
-    if (silence.quiet) quiet.push({ playerId: member.id, nickname: member.nickname, days: silence.days });
+    if (silence.quiet) quiet.push({ playerId: member.id, nickname: member.nickname, days: silence.days, begun: silence.begun });
     if (streak.loosening) {
       loosening.push({
         playerId: member.id,
@@ -156,6 +156,7 @@ export function today(context: Context, actor: Actor, input: { squad: string }):
       .all()
       .map((row) => row.nickname),
     said: saidOf(db, squad.id, members, now),
+    players: members.length,
     ...people(db, squad, members, day),
     leaving: leaving(db, squad, now),
     due: members.flatMap((member) => {

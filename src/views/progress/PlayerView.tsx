@@ -3,6 +3,8 @@ import { useState } from 'react';
 import { guarded } from '../../client/guarded.tsx';
 import { pageData } from '../../client/page-data.ts';
 import type { PlayerPage } from '../../contract/progress.ts';
+import { lastGoInWords } from '../../core/progress/quiet.ts';
+import { capital } from '../../core/text/capital.ts';
 import { plural } from '../../core/text/plural.ts';
 import { ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { FreePractice, Notes, Pauses } from './CoachOnly.tsx';
@@ -32,7 +34,9 @@ function Heads({ player, chosen }: { player: PlayerPage; chosen: PlayerPage['own
   return (
     <>
       {player.quiet && (
-        <Notice tone="look">No go for {plural(player.quietDays, 'day')}. A word to the family helps more than a reminder.</Notice>
+        <Notice tone="look">
+          {capital(lastGoInWords({ days: player.quietDays, begun: player.begun }))}. A word to the family helps more than a reminder.
+        </Notice>
       )}
       {doubted.often && (
         <Notice tone="look">
@@ -59,7 +63,7 @@ export function PlayerView({ player }: { player: PlayerPage }) {
           <h1>{player.nickname}</h1>
           <p className="text-dust">
             about {player.age} years · {player.strongerFoot === 'both' ? 'both feet alike' : `stronger foot ${player.strongerFoot}`} ·{' '}
-            {player.level} · {player.quietDays === 0 ? 'trained today' : `last go ${plural(player.quietDays, 'day')} ago`}
+            {player.level} · {lastGoInWords({ days: player.quietDays, begun: player.begun })}
           </p>
           <PlayerSchool player={player} />
         </div>

@@ -110,7 +110,7 @@ const Row = memo(function Row({
         {player.streak.current} <span className="text-dust text-sm">best {player.streak.best}</span>
       </td>
       <td className={`whitespace-nowrap px-3 ${player.quiet ? 'text-mustard' : 'text-dust'}`}>
-        {player.quietDays === 0 ? 'today' : `${plural(player.quietDays, 'day')} ago`}
+        {!player.begun ? 'no go yet' : player.quietDays === 0 ? 'today' : `${plural(player.quietDays, 'day')} ago`}
         {player.quiet && ', quiet'}
       </td>
       <td className="px-3 text-end">{player.records > 0 ? player.records : ''}</td>
@@ -201,7 +201,17 @@ export function RegisterTable({ register, shown, query, base }: { register: Regi
             {spacer(after)}
           </tbody>
         </table>
-        {rows.length === 0 && <p className="p-4 text-dust">Nobody here fits: show everybody, or type less of a name.</p>}
+        {rows.length === 0 && (
+          <p className="p-4 text-dust">
+            {register.players.length === 0 ? (
+              <>
+                No player is in the squad yet. <a href={`${base}/squad/people`}>Add players</a>
+              </>
+            ) : (
+              'Nobody here fits: show everybody, or type less of a name.'
+            )}
+          </p>
+        )}
       </section>
       <p className="flex flex-wrap gap-4 text-dust text-sm">
         {(['done', 'by hand', 'part', 'to do', 'not done'] as const).map((state) => {

@@ -12,7 +12,16 @@ function Records({ register, base }: { register: Register; base: string }) {
   return (
     <section className="slab p-4" aria-label="Records of the week">
       <h2>Records this week ({register.recordsInAll})</h2>
-      {register.records.length === 0 && <p className="text-dust">No record fell yet. That is a week like most.</p>}
+      {register.records.length === 0 && (
+        <p className="text-dust">
+          {!register.week
+            ? 'No week was released yet, so there is nothing to beat.'
+            : register.sessions.length > 0 &&
+                register.players.every((one) => one.cells.every((cell) => cell === 'ahead' || cell === 'of others'))
+              ? 'The week has not opened yet.'
+              : 'No record fell. That is a week like most.'}
+        </p>
+      )}
       <ul className="grid gap-x-8 gap-y-1 pt-1 md:grid-cols-2">
         {register.records.map((one) => (
           <li key={`${one.playerId}-${one.drillName}-${one.doseWords}-${one.foot}`} className="flex flex-wrap justify-between gap-x-3">

@@ -5,6 +5,7 @@ import { guarded } from '../../client/guarded.tsx';
 import { whenInWords } from '../../client/words.ts';
 import { screensApi as squadContract, type Today } from '../../contract/screens.ts';
 import { nudgeWords } from '../../core/letters/coach-letter.ts';
+import { lastGoInWords } from '../../core/progress/quiet.ts';
 import { plural } from '../../core/text/plural.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { WriteDialog } from '../letters/WriteDialog.tsx';
@@ -165,7 +166,12 @@ function Lists({ today }: { today: Today }) {
             </Row>
           ))}
         </List>
-        <List title="Gone quiet" empty="Everybody trained within the last five days.">
+        <List
+          title="Gone quiet"
+          empty={
+            today.players === 0 ? 'No player is in the squad now. Add some under Squad, People.' : 'Nobody has been quiet for five days.'
+          }
+        >
           {today.quiet.map((one) => (
             <Row
               key={one.playerId}
@@ -178,7 +184,7 @@ function Lists({ today }: { today: Today }) {
                 </span>
               }
             >
-              <span className="font-semibold">{one.nickname}</span> <span className="text-dust">no go for {plural(one.days, 'day')}</span>
+              <span className="font-semibold">{one.nickname}</span> <span className="text-dust">{lastGoInWords(one)}</span>
             </Row>
           ))}
         </List>
@@ -205,7 +211,15 @@ function Lists({ today }: { today: Today }) {
       </div>
       <section className="slab p-4">
         <h2 className="pb-2">Due this week</h2>
-        {today.due.length === 0 && <p className="text-dust">{today.open ? 'Everybody has done everything.' : 'No week is open now.'}</p>}
+        {today.due.length === 0 && (
+          <p className="text-dust">
+            {!today.open
+              ? 'No week is open now. Release one under Weeks.'
+              : today.players === 0
+                ? 'No player is in the squad now.'
+                : 'Everybody has done everything.'}
+          </p>
+        )}
         <ul className="grid gap-x-6 gap-y-1 sm:grid-cols-2 xl:grid-cols-3">
           {today.due.map((one) => (
             <li key={one.playerId}>

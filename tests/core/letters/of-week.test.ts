@@ -31,14 +31,14 @@ describe('letters of a week', () => {
       onTime: 4,
       touches: { left: 100, right: 140 },
       records: [record],
-      quiet: [{ nickname: 'Fig', days: 6 }],
+      quiet: [{ nickname: 'Fig', days: 6, begun: true }],
       notYet: [],
       toReview: 0,
     });
     expect(subject).to.equal('Lanternfish: week 4 in short');
     expect(plain).to.contain('2 of 3 players trained. 5 of 9 sessions done (56 %), 4 by their day.');
     expect(plain).to.contain('240 counted touches: 100 left, 140 right, the left foot 40 behind.');
-    expect(plain).to.contain('- Comet: Sole taps (30 s), 41 reps; before 38').and.to.contain('- Fig: no go for 6 days');
+    expect(plain).to.contain('- Comet: Sole taps (30 s), 41 reps; before 38').and.to.contain('- Fig: last go 6 days ago');
     expect(plain).to.not.contain('To review');
   });
   it('tell a family of its own child only, without blame for an empty week', () => {

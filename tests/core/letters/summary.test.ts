@@ -6,7 +6,7 @@ const squad: SquadWeek = {
   ...{ squad: 'Lanternfish', week: { number: 3, title: 'Both feet' }, players: 10, trained: 8, set: 30, done: 24, onTime: 20 },
   touches: { left: 900, right: 1000 },
   records: [record, { ...record, nickname: 'Biscuit', foot: 'both' }],
-  quiet: [{ nickname: 'Newt', days: 6 }],
+  quiet: [{ nickname: 'Newt', days: 6, begun: false }],
   notYet: [{ drill: 'Slalom', dose: '2 runs', met: 2, tried: 9 }],
   toReview: 1,
 };
@@ -26,7 +26,7 @@ describe('the coach’s Monday', () => {
         'Week 3, “Both feet”, is over.',
         'Done\n8 of 10 players trained. 24 of 30 sessions done (80 %), 20 by their day.\n1900 counted touches: 900 left, 1000 right, the left foot 100 behind.',
         'Records (2)\n- Comet: Sole taps (30 s, left foot), 41.2 reps; before 39\n- Biscuit: Sole taps (30 s), 41.2 reps; before 39',
-        'Gone quiet\n- Newt: no go for 6 days',
+        'Gone quiet\n- Newt: no go yet, in the squad for 6 days',
         'Not there yet: ground for the next week\n- Slalom (2 runs): 2 of 9 met the band of their level',
         'To review\n1 score still wait for you.',
         'Made from the same numbers as the app.\n',

@@ -1,5 +1,14 @@
 import { expect } from 'chai';
-import { dipOf, nextSteps, plateauOf, quietFor, recordOf, type Stuck, type TimedResult } from '../../../src/core/progress/index.ts';
+import {
+  dipOf,
+  lastGoInWords,
+  nextSteps,
+  plateauOf,
+  quietFor,
+  recordOf,
+  type Stuck,
+  type TimedResult,
+} from '../../../src/core/progress/index.ts';
 
 /* Plateaus, dips and next steps at their limits. */
 
@@ -39,9 +48,16 @@ describe('a dip at its limit', () => {
 
 describe('gone quiet', () => {
   it('is said on the fifth day and not on the fourth', () => {
-    expect(quietFor('2026-11-02', '2026-10-01', '2026-11-06')).to.deep.equal({ days: 4, quiet: false });
-    expect(quietFor('2026-11-02', '2026-10-01', '2026-11-07')).to.deep.equal({ days: 5, quiet: true });
-    expect(quietFor(null, '2026-11-02', '2026-11-07')).to.deep.equal({ days: 5, quiet: true });
+    expect(quietFor('2026-11-02', '2026-10-01', '2026-11-06')).to.deep.equal({ days: 4, quiet: false, begun: true });
+    expect(quietFor('2026-11-02', '2026-10-01', '2026-11-07')).to.deep.equal({ days: 5, quiet: true, begun: true });
+    expect(quietFor(null, '2026-11-02', '2026-11-07')).to.deep.equal({ days: 5, quiet: true, begun: false });
+    const words = (days: number, begun: boolean) => lastGoInWords({ days, begun });
+    expect([words(0, true), words(1, true), words(0, false), words(1, false)]).to.deep.equal([
+      'trained today',
+      'last go 1 day ago',
+      'no go yet',
+      'no go yet, in the squad for 1 day',
+    ]);
   });
 });
 

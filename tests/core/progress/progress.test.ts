@@ -78,9 +78,9 @@ describe('the ledger of both feet', () => {
 
 describe('going quiet', () => {
   it('is said from the fifth day without a go, or since joining', () => {
-    expect(quietFor('2026-11-20', '2026-10-01', '2026-11-24')).to.deep.equal({ days: 4, quiet: false });
-    expect(quietFor('2026-11-20', '2026-10-01', '2026-11-25')).to.deep.equal({ days: 5, quiet: true });
-    expect(quietFor(null, '2026-11-18', '2026-11-24')).to.deep.equal({ days: 6, quiet: true });
+    expect(quietFor('2026-11-20', '2026-10-01', '2026-11-24')).to.deep.equal({ days: 4, quiet: false, begun: true });
+    expect(quietFor('2026-11-20', '2026-10-01', '2026-11-25')).to.deep.equal({ days: 5, quiet: true, begun: true });
+    expect(quietFor(null, '2026-11-18', '2026-11-24')).to.deep.equal({ days: 6, quiet: true, begun: false });
   });
 });
 
