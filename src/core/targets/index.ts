@@ -9,7 +9,7 @@ import { round1 } from '../text/rounded.ts';
 import type { Dose, TargetRule } from '../weeks/schema.ts';
 
 export { catchUpExtra, catchUpShare } from './catch-up.ts';
-export { type CourseGo, gatesOf, type Tuning, tuningOf } from './course.ts';
+export { arrivalsOf, type CourseGo, type Tuning, tuningOf } from './course.ts';
 
 /** A number to reach and why it is that number. `number` is null when there is none to reach. */
 export interface Target {

@@ -6,7 +6,7 @@ import { grouped } from '../../core/grouped.ts';
 import { allItems, type OwnStep } from '../../core/planning/index.ts';
 import { beats, GOES_FOR_NEXT } from '../../core/progress/index.ts';
 import { recordKey } from '../../core/scores/index.ts';
-import { gatesOf, type Target, targetByCoach, targetFor, tuningOf } from '../../core/targets/index.ts';
+import { arrivalsOf, type Target, targetByCoach, targetFor, tuningOf } from '../../core/targets/index.ts';
 import { feetToScore } from '../../core/training/index.ts';
 import type { Item, PublishedWeek } from '../../core/weeks/index.ts';
 import type { Db } from '../platform/db/connection.ts';
@@ -122,9 +122,9 @@ function tuningFor(item: Item, drill: Drill, known: readonly KnownResult[], step
   if (step?.kind === 'wider cones') return 'Your coach: put the cones wider this week.';
   const { measure } = item.dose;
   if (measure !== 'sets' && measure !== 'course time') return null;
-  const gates = gatesOf(drill, item.dose.measure === 'sets' ? item.dose.sets : 1);
-  if (gates === null || known.length === 0) return null;
-  return tuningOf(known.map(({ doneAt, faults }) => ({ doneAt, faults, gates }))).reason;
+  const arrivals = arrivalsOf(drill, item.dose.measure === 'sets' ? item.dose.sets : 1);
+  if (arrivals === null || known.length === 0) return null;
+  return tuningOf(known.map(({ doneAt, faults }) => ({ doneAt, faults, arrivals }))).reason;
 }
 
 interface Computed {

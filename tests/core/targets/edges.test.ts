@@ -1,9 +1,9 @@
 import { expect } from 'chai';
 import {
+  arrivalsOf,
   bandAt,
   catchUpShare,
   followsRecord,
-  gatesOf,
   type Own,
   stretchNumber,
   targetFor,
@@ -121,24 +121,35 @@ describe('the bounds of a stretch number', () => {
 
 describe('the edges of a course', () => {
   const layout = (moves: string) => ({ layout: { moves, route: '1', variants: [] } });
-  it('counts gates where there are any, cones else, and none where nothing stands', () => {
-    expect(gatesOf(layout('gate 1 wide; 5 steps forward; put a cone; 5 forward; gate 1 wide'), 2)).to.equal(4);
-    expect(gatesOf(layout('put a cone; 5 steps forward; put'), 0)).to.equal(2);
+  it('counts every arrival at a cone or gate on the way out and back: the cross has 6 and 6, so 60 in five sets', () => {
+    const cross = drillOf('cross-course');
+    expect(arrivalsOf(cross, 1)).to.equal(12);
+    expect(arrivalsOf(cross, 5)).to.equal(60);
+    // Three moved cones in 60 arrivals are 5 %: the course stays. Against its one gate a set they were 60 %.
+    expect(tuningOf([{ doneAt: 0, faults: 3, arrivals: 60 }]).tuning).to.equal('stay');
+    expect([24, 25].map((faults) => tuningOf([{ doneAt: 0, faults, arrivals: 60 }]).tuning)).to.deep.equal(['stay', 'wider']);
+    const way = (route: string) => ({ layout: { moves: 'put a cone; 5 steps forward; put; 5 left; put', route, variants: [] } });
+    expect(arrivalsOf(way('from 1; run to 2; run to 3'), 2)).to.equal(4);
+    expect(arrivalsOf(way('from 1; run to 2; run to 3; back the same way'), 2)).to.equal(8);
+  });
+  it('without a way that can be read it counts gates where there are any, cones else, and none where nothing stands', () => {
+    expect(arrivalsOf(layout('gate 1 wide; 5 steps forward; put a cone; 5 forward; gate 1 wide'), 2)).to.equal(4);
+    expect(arrivalsOf(layout('put a cone; 5 steps forward; put'), 0)).to.equal(2);
   });
   it('says how many of its gates had faults, and without gates nothing', () => {
-    const go = (faults: number, gates: number) => tuningOf([{ doneAt: 0, faults, gates }]);
+    const go = (faults: number, arrivals: number) => tuningOf([{ doneAt: 0, faults, arrivals }]);
     expect(go(5, 10)).to.deep.equal({
       tuning: 'wider',
-      reason: 'Faults at 50 % of the gates last time: put the cones wider, or go at easy pace.',
+      reason: 'Faults at 50 % of the cones and gates last time: put the cones wider, or go at easy pace.',
     });
     expect(go(2, 3).reason).to.include('67 %');
     expect(go(3, 0).tuning).to.equal('stay');
   });
   it('goes by the newest, whatever order they come in', () => {
     const list = [
-      { doneAt: 3, faults: 0, gates: 10 },
-      { doneAt: 1, faults: 9, gates: 10 },
-      { doneAt: 2, faults: 0, gates: 10 },
+      { doneAt: 3, faults: 0, arrivals: 10 },
+      { doneAt: 1, faults: 9, arrivals: 10 },
+      { doneAt: 2, faults: 0, arrivals: 10 },
     ];
     expect(tuningOf(list).tuning).to.equal('closer');
     expect(tuningOf(list.slice(0, 2)).tuning).to.equal('stay');

@@ -3,11 +3,11 @@ import fc from 'fast-check';
 import type { TimedResult } from '../../../src/core/progress/index.ts';
 import { nextStepAbove } from '../../../src/core/progress/index.ts';
 import {
+  arrivalsOf,
   bandAt,
   bandMet,
   catchUpExtra,
   catchUpShare,
-  gatesOf,
   meets,
   nextBetter,
   type Own,
@@ -178,7 +178,7 @@ describe('a coach’s own number', () => {
 });
 
 describe('a course', () => {
-  const goes = (...faults: number[]) => faults.map((n, i) => ({ doneAt: i, faults: n, gates: 10 }));
+  const goes = (...faults: number[]) => faults.map((n, i) => ({ doneAt: i, faults: n, arrivals: 10 }));
   it('is made closer after two clean goes, wider above 40 % faults, and stays else', () => {
     expect(tuningOf(goes(3, 0, 0)).tuning).to.equal('closer');
     expect(tuningOf(goes(0, 0, 5)).tuning).to.equal('wider');
@@ -186,10 +186,10 @@ describe('a course', () => {
     expect(tuningOf(goes(0)).tuning).to.equal('stay');
     expect(tuningOf([]).reason).to.equal('First time: as it is written.');
   });
-  it('has as many gates as its layout, times the sets', () => {
+  it('has an arrival for each cone of its layout, times the sets, where no way is told', () => {
     const layout = { moves: 'put a cone; 5 steps forward; put; 5 left; put', route: '1 to 2', variants: [] };
-    expect(gatesOf({ layout }, 5)).to.equal(15);
-    expect(gatesOf({ layout: null }, 5)).to.equal(null);
+    expect(arrivalsOf({ layout }, 5)).to.equal(15);
+    expect(arrivalsOf({ layout: null }, 5)).to.equal(null);
   });
 });
 
