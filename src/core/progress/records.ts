@@ -46,11 +46,15 @@ export interface Dip {
   told: boolean;
 }
 
-/** Ups and downs beside the record. The record is the best of what is given. */
-export function dipOf(results: readonly TimedResult[], better: Better): Dip {
-  const record = recordOf(results, better)?.result;
+/**
+ * Ups and downs beside the record.
+ * @param held the record, where it lies before the results that are given; the best of these when left out or null
+ */
+export function dipOf(results: readonly TimedResult[], better: Better, held: number | null = null): Dip {
+  const best = recordOf(results, better)?.result ?? null;
+  const record = held !== null && (best === null || beats(held, best, better)) ? held : best;
   let running = 0;
-  if (record !== undefined) {
+  if (record !== null) {
     for (const one of inOrder(results).reverse()) {
       if (shareOfRecord(one.result, record, better) >= DIP_SHARE) break;
       running++;

@@ -49,7 +49,9 @@ export function bandAt(drill: Drill, dose: Dose, level: Level): { number: number
   if (exact) return { number: exact[level], estimated: exact.estimated };
   if (size === null || drill.bands.length === 0) return null;
   const nearest = drill.bands.reduce((best, band) => (Math.abs((band.per ?? 0) - size) < Math.abs((best.per ?? 0) - size) ? band : best));
-  return { number: Math.max(1, Math.round((nearest[level] * size) / (nearest.per ?? size))), estimated: true };
+  // Nought stays nought: no fault in three sets is none in five.
+  const scaled = nearest[level] === 0 ? 0 : Math.max(1, Math.round((nearest[level] * size) / (nearest.per ?? size)));
+  return { number: scaled, estimated: true };
 }
 
 /** The highest level whose band a result meets at a dose; null for none. */
@@ -123,7 +125,7 @@ function stretched(drill: Drill, dose: Dose, level: Level, own: Own): Target {
   const goes = Math.min(own.recent.length, GOES_FOR_NEXT);
   const from = goes === 1 ? 'your last go' : `your last ${goes} goes`;
   const record = own.record ?? number;
-  const dip = own.recent.length > 0 && dipOf(own.recent, BETTER[dose.measure]).now;
+  const dip = own.recent.length > 0 && dipOf(own.recent, BETTER[dose.measure], own.record).now;
   if (dip) return sure(number, `From ${from}. A dip is part of it: your best, ${round1(record)}, is still yours.`);
   return sure(number, `From ${from}: within reach six times in ten. Your best is ${round1(record)}.`);
 }

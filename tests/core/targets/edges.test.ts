@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { LEVELS } from '../../../src/core/squads/terms.ts';
 import {
   arrivalsOf,
   bandAt,
@@ -116,6 +117,29 @@ describe('the bounds of a stretch number', () => {
     expect(stretchNumber(goes(21.3, ...level), 'sets')).to.equal(21);
     const higher = [21.6, 21.6, 21.6, 21.6];
     expect(stretchNumber(goes(21.6, ...higher), 'sets')).to.equal(21);
+  });
+});
+
+describe('a dip', () => {
+  it('is judged against the record, however long ago it was: eight even goes at 30 after a record of 40 are one', () => {
+    const recent = Array.from({ length: 8 }, (_, i) => ({ result: 30, doneAt: i * WEEK }));
+    const reason = (record: number) => targetFor({ rule: 'stretch' }, sole, count(30), 'steady', { record, recent, at: 8 * WEEK }).reason;
+    // 30 of 40 are 75 %, 30 of 35 are 86 %, 30 of 30 no dip at all.
+    expect(reason(40)).to.include('A dip is part of it: your best, 40, is still yours.');
+    expect(reason(35)).not.to.include('dip');
+    expect(reason(30)).not.to.include('dip');
+  });
+});
+
+describe('a band at another dose', () => {
+  it('is scaled to a whole number, one at least; but nought stays nought', () => {
+    const drill = { ...sole, measure: 'sets' as const, bands: [{ per: 5, starting: 8, steady: 3, strong: 0, estimated: false }] };
+    const at = (sets: number) => LEVELS.map((level) => bandAt(drill, { measure: 'sets', sets }, level)?.number);
+    expect(at(5)).to.deep.equal([8, 3, 0]);
+    // 8 × 2 / 5 = 3.2; 3 × 2 / 5 = 1.2; none in five sets are none in two, and none in ten.
+    expect(at(2)).to.deep.equal([3, 1, 0]);
+    expect(at(1)).to.deep.equal([2, 1, 0]);
+    expect(at(10)).to.deep.equal([16, 6, 0]);
   });
 });
 
