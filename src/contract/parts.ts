@@ -48,6 +48,8 @@ export const StreakView = z.object({
   unit: z.enum(['day', 'week']),
   current: z.number().int(),
   best: z.number().int(),
+  /** The longest in the other unit, from when the squad counted so. */
+  before: z.object({ unit: z.enum(['day', 'week']), best: z.number().int() }).nullable(),
   firstDay: DayText.nullable(),
   needsToday: z.boolean(),
   loosening: z.boolean(),

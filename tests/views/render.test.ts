@@ -183,7 +183,16 @@ describe('This week on the phone', () => {
     done: [],
     again: [],
     mayFilm: false,
-    streak: { unit: 'day', current: 3, best: 5, firstDay: null, needsToday: false, loosening: false, sentence: 'Three in a row.' },
+    streak: {
+      unit: 'day',
+      current: 3,
+      best: 5,
+      before: null,
+      firstDay: null,
+      needsToday: false,
+      loosening: false,
+      sentence: 'Three in a row.',
+    },
     strip: [],
     now: 0,
   };

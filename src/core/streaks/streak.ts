@@ -117,12 +117,12 @@ function walkBack(units: readonly Unit[], end: number): Walk {
 }
 
 /**
- * The longest streak that any done unit ever ended. Walking back from a unit, all that matters is where it stands and how many free days
- * of its week are spent already, so the lengths are built forward, one unit at a time: how far a walk gets that comes to the unit with
- * none, one or two free days of its week spent.
+ * The longest streak that any done unit ever ended, of days and of weeks apart: what was counted in days never turns into weeks. Walking back
+ * from a unit, all that matters is where it stands and how many free days of its week are spent already, so the lengths are built forward, one
+ * unit at a time: how far a walk gets that comes to the unit with none, one or two free days of its week spent.
  */
-function longest(units: readonly Unit[]): number {
-  let best = 0;
+function longest(units: readonly Unit[]): { days: number; weeks: number } {
+  const best = { days: 0, weeks: 0 };
   // Three numbers and not a list: this is walked through for every player and day.
   let [none, one, two] = [0, 0, 0];
   let before: Unit | undefined;
@@ -132,7 +132,8 @@ function longest(units: readonly Unit[]): number {
     else if (before.week !== unit.week) [one, two] = [none, none];
     if (unit.state === 'done') {
       [none, one, two] = [none + 1, one + 1, two + 1];
-      best = Math.max(best, none);
+      if (unit.weekly) best.weeks = Math.max(best.weeks, none);
+      else best.days = Math.max(best.days, none);
     } else if (unit.state === 'missed') {
       [none, one, two] = [unit.freeDays > 0 ? one : 0, unit.freeDays > 1 ? two : 0, 0];
     }
@@ -145,8 +146,10 @@ export interface Streak {
   unit: 'day' | 'week';
   /** Done days or weeks in a row that still stand. */
   current: number;
-  /** The longest ever, in the unit of the rule of its time. */
+  /** The longest ever in this unit. */
   best: number;
+  /** The longest in the other unit, from when the squad counted so; null where there is none. */
+  before: { unit: 'day' | 'week'; best: number } | null;
   /** First day of the current streak (Monday for weeks); null without one. */
   firstDay: string | null;
   /** Whether something must be done today, or the streak ends with today or with this week. */
@@ -157,37 +160,54 @@ export interface Streak {
   sentence: string;
 }
 
-function weeklyNeed(input: StreakInput, rule: StreakRule & { n: number }, running: boolean) {
-  const monday = mondayOf(input.today);
-  const missing = rule.n - doneInWeek(input, monday, rule);
-  const word = rule.kind === 'N sessions a week' ? 'session' : 'day';
-  if (!running || missing <= 0) return { needsToday: false, loosening: false, sentence: 'This week is done. Anything more is extra.' };
+interface Need {
+  needsToday: boolean;
+  loosening: boolean;
+  sentence: string;
+}
+const nothing = (sentence: string): Need => ({ needsToday: false, loosening: false, sentence });
+const IN_A_BREAK = 'A break: nothing is needed, nothing is lost.';
+
+/**
+ * What a week still asks for. Needed today is what cannot be made up for on the days that are left; where too few are left anyway nothing is
+ * needed any more.
+ */
+function weeklyNeed(input: StreakInput, rule: StreakRule & { n: number }, state: Unit['state'] | undefined): Need {
+  const missing = rule.n - doneInWeek(input, mondayOf(input.today), rule);
+  if (missing <= 0) return nothing('This week is done. Anything more is extra.');
+  if (state === 'break') return nothing(IN_A_BREAK);
+  if (state !== 'running') return nothing('Nothing is asked for this week.');
   const daysLeft = 8 - weekday(input.today);
-  const needsToday = word === 'day' ? missing >= daysLeft : daysLeft === 1;
-  return { needsToday, loosening: needsToday || daysLeft <= 2, sentence: `${plural(missing, word)} more until Sunday keeps it.` };
+  if (rule.kind === 'N sessions a week') {
+    const needsToday = daysLeft === 1;
+    return { needsToday, loosening: daysLeft <= 2, sentence: `${plural(missing, 'session')} more until Sunday keeps it.` };
+  }
+  const isDone = input.done[input.today] !== undefined;
+  const open = daysLeft - (isDone ? 1 : 0);
+  if (missing > open) return nothing('Too few days are left to keep it this week. Monday is a new start.');
+  const needsToday = !isDone && missing === open;
+  return { needsToday, loosening: needsToday || daysLeft <= 2, sentence: `${plural(missing, 'day')} more until Sunday keeps it.` };
 }
 
-function dailyNeed(input: StreakInput, units: readonly Unit[], rule: Extract<StreakRule, { freeDays: number }>) {
-  const today = units.at(-1);
-  if (today?.state === 'done') return { needsToday: false, loosening: false, sentence: 'Today is done. See you at the next one.' };
-  if (today?.state === 'break') return { needsToday: false, loosening: false, sentence: 'A break: nothing is needed, nothing is lost.' };
+/** What a day asks for. A free day that the streak has spent in this week is spent; one that was missed before it began is not. */
+function dailyNeed(input: StreakInput, today: Unit | undefined, walk: Walk, freeDays: number): Need {
+  if (today?.state === 'done') return nothing('Today is done. See you at the next one.');
+  if (today?.state === 'break') return nothing(IN_A_BREAK);
   if (today?.state !== 'running') {
     const isOver = inRanges(input.over ?? [], input.today);
-    const sentence = isOver ? 'All of this week is done. The rest of it is yours.' : 'Nothing is asked for today.';
-    return { needsToday: false, loosening: false, sentence };
+    return nothing(isOver ? 'All of this week is done. The rest of it is yours.' : 'Nothing is asked for today.');
   }
   const monday = mondayOf(input.today);
-  const missed = units.filter((unit) => unit.state === 'missed' && unit.day >= monday).length;
-  const left = Math.max(0, rule.freeDays - missed);
-  if (left > 0)
-    return { needsToday: false, loosening: false, sentence: `A go today keeps it growing; ${plural(left, 'free day')} left this week.` };
+  const spent = [...walk.free].filter((day) => day >= monday).length;
+  const left = Math.max(0, freeDays - spent);
+  if (left > 0) return nothing(`A go today keeps it growing; ${plural(left, 'free day')} left this week.`);
   return { needsToday: true, loosening: true, sentence: 'One go today keeps it.' };
 }
 
 /**
  * The streak by the squad's rule: days or weeks in a row, free days, breaks and pauses forgiven,
  * the running day or week never counted against the player. When a squad changes between a daily and a weekly rule,
- * the current streak starts with the new rule; best stays what it was.
+ * the current streak starts with the next Monday; each kind keeps its own best.
  */
 export const streakOf = (input: StreakInput): Streak => streakFrom(input, unitsOf(input));
 
@@ -198,24 +218,28 @@ export function streakAndStrip(input: StreakInput): { streak: Streak; strip: Str
 }
 
 function streakFrom(input: StreakInput, units: readonly Unit[]): Streak {
-  const rule = ruleOn(input.rules, input.today);
+  const last = units.at(-1);
   const walk = walkBack(units, units.length - 1);
+  // A week belongs to the rule of its Monday: a change between days and weeks counts from the next Monday on.
+  const weekly = last ? last.weekly : isWeekly(ruleOn(input.rules, input.today));
   const best = longest(units);
-  const running = units.at(-1)?.state === 'running';
-  const need = isWeekly(rule)
-    ? weeklyNeed(input, rule as StreakRule & { n: number }, running)
-    : dailyNeed(input, units, rule as Extract<StreakRule, { freeDays: number }>);
+  const monday = mondayOf(input.today);
+  const need = weekly
+    ? weeklyNeed(input, ruleOn(input.rules, monday < input.since ? input.since : monday) as StreakRule & { n: number }, last?.state)
+    : dailyNeed(input, last, walk, last?.freeDays ?? 0);
+  const [unit, other] = weekly ? (['week', 'day'] as const) : (['day', 'week'] as const);
+  const [mine, theirs] = weekly ? [best.weeks, best.days] : [best.days, best.weeks];
   const alive = walk.length > 0;
-  const sentence =
-    alive || !running ? need.sentence : `Day one can be today. Your best is ${plural(best, isWeekly(rule) ? 'week' : 'day')}.`;
+  const dayOne = mine > 0 ? `Day one can be today. Your best is ${plural(mine, unit)}.` : 'Day one can be today.';
   return {
-    unit: isWeekly(rule) ? 'week' : 'day',
+    unit,
     current: walk.length,
-    best,
+    best: mine,
+    before: theirs > 0 ? { unit: other, best: theirs } : null,
     firstDay: walk.firstDay,
     needsToday: alive && need.needsToday,
     loosening: alive && need.loosening,
-    sentence,
+    sentence: alive || last?.state !== 'running' ? need.sentence : dayOne,
   };
 }
 
@@ -237,7 +261,7 @@ export const stripOf = (input: StreakInput, weeks = STRIP_WEEKS): StripCell[] =>
 function stripFrom(input: StreakInput, units: readonly Unit[], weeks: number): StripCell[] {
   const lastMonday = mondayOf(input.today);
   const firstMonday = addDays(lastMonday, -7 * (weeks - 1));
-  const weekly = isWeekly(ruleOn(input.rules, input.today));
+  const weekly = units.at(-1)?.weekly ?? isWeekly(ruleOn(input.rules, input.today));
   const byDay = new Map(units.filter((unit) => unit.weekly === weekly).map((unit) => [unit.day, unit.state]));
   const free = new Set<string>();
   const places = new Map(units.map((unit, i) => [unit.day, i]));

@@ -21,7 +21,10 @@ export function StreakCard({ streak, strip }: Props) {
           <span className="font-bold font-display text-4xl text-lace">{streak.current}</span> {streak.current === 1 ? word : `${word}s`} in
           a row
         </span>
-        <span className="text-dust">best ever {plural(streak.best, word)}</span>
+        <span className="text-dust">
+          best ever {plural(streak.best, word)}
+          {streak.before && `, and ${plural(streak.before.best, streak.before.unit === 'week' ? 'week' : 'training day')} before`}
+        </span>
         {streak.firstDay && <span className="text-dust">since {dayInWords(streak.firstDay)}</span>}
       </p>
       {rows.map((cells) => (

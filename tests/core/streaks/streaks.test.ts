@@ -160,7 +160,66 @@ describe('a change of rule', () => {
       { from: MONDAY, rule: everyDay() },
       { from: day(7), rule: { kind: 'N days a week' as const, n: 1 } },
     ];
-    expect(streakOf(input('xxxxxxxx', everyDay(), { rules }))).to.include({ unit: 'week', current: 1, best: 7 });
+    expect(streakOf(input('xxxxxxxx', everyDay(), { rules }))).to.deep.include({
+      ...{ unit: 'week', current: 1, best: 1 },
+      before: { unit: 'day', best: 7 },
+    });
+  });
+  it('never changes its unit in the middle of a week: eleven days are no eleven weeks', () => {
+    // From Wednesday of the second week on the squad counts weeks: that week is still counted in days.
+    const weekly = { kind: 'N days a week' as const, n: 3 };
+    const rules = [
+      { from: MONDAY, rule: everyDay() },
+      { from: day(9), rule: weekly },
+    ];
+    expect(streakOf(input('xxxxxxxxxxx', everyDay(), { rules }))).to.deep.include({ unit: 'day', current: 11, best: 11, before: null });
+    expect(streakOf(input('xxxxxxxxxxx...x', everyDay(), { rules }))).to.deep.include({
+      ...{ unit: 'week', current: 0, best: 0 },
+      before: { unit: 'day', best: 11 },
+      sentence: 'Day one can be today.',
+    });
+    // And the other way round: a week that began by weeks ends by weeks.
+    const back = [
+      { from: MONDAY, rule: weekly },
+      { from: day(9), rule: everyDay() },
+    ];
+    expect(streakOf(input('xxx....xxx.', everyDay(), { rules: back }))).to.deep.include({
+      ...{ unit: 'week', current: 2, best: 2, before: null },
+      sentence: 'This week is done. Anything more is extra.',
+    });
+    expect(streakOf(input('xxx....xxx....x', everyDay(), { rules: back }))).to.deep.include({
+      ...{ unit: 'day', current: 1, best: 1 },
+      before: { unit: 'week', best: 2 },
+      sentence: 'Today is done. See you at the next one.',
+    });
+  });
+});
+
+describe('what is needed', () => {
+  const three = { kind: 'N days a week' as const, n: 3 };
+  it('in a week inside a break is nothing, and it is not called done', () => {
+    const breaks = [{ from: day(7), to: day(13) }];
+    expect(streakOf(input('xxx.....', three, { breaks })).sentence).to.equal('A break: nothing is needed, nothing is lost.');
+    expect(streakOf(input('xxx....xxx', three, { breaks })).sentence).to.equal('This week is done. Anything more is extra.');
+  });
+  it('of three days a week: on Friday without one every day, on Saturday with one that day, and nothing where it is too late', () => {
+    const need = (second: string) => {
+      const { needsToday, loosening, sentence } = streakOf(input(`xxx....${second}`, three));
+      return [needsToday, loosening, sentence];
+    };
+    expect(need('....')).to.deep.equal([false, false, '3 days more until Sunday keeps it.']);
+    expect(need('.....')).to.deep.equal([true, true, '3 days more until Sunday keeps it.']);
+    // Today is done already: two more in two days, none of them today.
+    expect(need('....x')).to.deep.equal([false, false, '2 days more until Sunday keeps it.']);
+    expect(need('x.....')).to.deep.equal([true, true, '2 days more until Sunday keeps it.']);
+    expect(need('......')).to.deep.equal([false, false, 'Too few days are left to keep it this week. Monday is a new start.']);
+  });
+  it('a free day that was missed before the streak began is not spent by it', () => {
+    // A week of nothing, then Monday missed, Tuesday to Thursday done: Friday may be the free day.
+    const streak = streakOf(input('........xxx.', everyDay(1)));
+    expect(streak).to.include({ current: 3, needsToday: false, sentence: 'A go today keeps it growing; 1 free day left this week.' });
+    // With Monday inside the streak its free day is spent.
+    expect(streakOf(input('xxxxxxx.xxx.', everyDay(1)))).to.include({ current: 10, needsToday: true });
   });
 });
 
@@ -241,6 +300,31 @@ describe('laws of streaks', () => {
         expect(streakOf(given).best).to.equal(most);
       }),
       { numRuns: 60 },
+    );
+  });
+
+  it('something is needed today if and only if the streak outlives the period with it and not without it', () => {
+    const weeks = fc.array(fc.tuple(fc.nat(59), fc.nat(4)), { maxLength: 2 });
+    fc.assert(
+      fc.property(pattern, rule, weeks, (days, r, stretches) => {
+        const breaks = stretches.map(([from, length]) => ({ from: day(from), to: day(from + length) }));
+        const given = input(days, r, { breaks });
+        const now = streakOf(given);
+        const { today } = given;
+        const weekly = r.kind === 'N days a week' || r.kind === 'N sessions a week';
+        // The day after the period: tomorrow, or the next Monday. All other days that are left are done as well as can be.
+        const end = weekly ? addDays(mondayOf(today), 7) : addDays(today, 1);
+        const later: Record<string, number> = { ...given.done };
+        for (let one = addDays(today, 1); one < end; one = addDays(one, 1)) later[one] = 9;
+        const outlives = (done: Record<string, number>) => {
+          const then = streakOf({ ...given, done, today: end });
+          return then.firstDay !== null && now.firstDay !== null && then.firstDay <= now.firstDay;
+        };
+        const needed = now.current > 0 && outlives({ ...later, [today]: 9 }) && !outlives(later);
+        expect(now.needsToday, `${days} ${JSON.stringify(r)}`).to.equal(needed);
+        if (now.needsToday) expect(now.loosening).to.equal(true);
+      }),
+      { numRuns: 300 },
     );
   });
 
