@@ -11,7 +11,7 @@ export interface GuideStep {
   metres: number | null;
 }
 
-const listed = (numbers: readonly number[]) => `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}`;
+const listed = (numbers: readonly (number | string)[]) => `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}`;
 
 function sayOf(move: Move, before: Placed, after: Placed): string {
   switch (move.kind) {
@@ -22,13 +22,16 @@ function sayOf(move: Move, before: Placed, after: Placed): string {
     case 'back to':
       return `Go back to cone ${move.cone}.`;
     case 'gate': {
-      const [left, right] = [before.cones.length + 1, before.cones.length + 2];
+      const numbers = [before.cones.length + 1, before.cones.length + 2];
+      const [left, right] = move.turned ? numbers.toReversed() : numbers;
       return `Make a ${move.as} ${move.wide} ${move.wide === 1 ? 'step' : 'steps'} wide round you: cone ${left} on the left, cone ${right} on the right.`;
     }
     case 'wall':
       return 'The wall is here, in front of you.';
     case 'in line':
-      return `Look along cones ${listed(move.cones)}. They must be in one straight line.`;
+      return move.gate
+        ? `Look along ${listed([...move.cones.map((n) => `cone ${n}`), 'the middle of the gate'])}. They must be in one straight line.`
+        : `Look along cones ${listed(move.cones)}. They must be in one straight line.`;
   }
 }
 

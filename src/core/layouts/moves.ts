@@ -36,12 +36,15 @@ function moveOf(words: string): Move | string {
     if (across < 1 || across > 20) return `A ${wide[1]} is 1 to 20 steps wide, not ${across}.`;
     return wide[1] === 'wall' ? { kind: 'wall', wide: across } : { kind: 'gate', wide: across, as: wide[1] === 'gate' ? 'gate' : 'goal' };
   }
-  const line = /^(?:cones? )?(\d+(?:(?: and | )\d+)+)(?: are)? in (?:a |one )?(?:straight )?line$/.exec(
+  const line = /^(?:cones? )?(\d+(?:(?: and | )\d+)+)( and the (?:gate|goal))?(?: are)? in (?:a |one )?(?:straight )?line$/.exec(
     words.replace(/,/g, ' ').replace(/ +/g, ' '),
   );
   if (line) {
     const cones = (line[1] ?? '').split(/ and | /).map(Number);
-    return cones.length >= 3 ? { kind: 'in line', cones } : 'A line is checked over at least three cones.';
+    const gate = line[2] ? ({ gate: true } as const) : {};
+    return cones.length + (line[2] ? 1 : 0) >= 3
+      ? { kind: 'in line', cones, ...gate }
+      : 'A line is checked over at least three cones, or two and the gate.';
   }
   const legs = words.split(/ and | \+ /).map((leg) => LEG.exec(leg));
   if (legs.length > 0 && legs.every((leg) => leg !== null)) {
@@ -117,7 +120,7 @@ export function moveInWords(move: Move): string {
     case 'wall':
       return `wall ${move.wide} wide`;
     case 'in line':
-      return `${move.cones.join(' ')} in line`;
+      return `${move.cones.join(' ')}${move.gate ? ' and the gate' : ''} in line`;
   }
 }
 

@@ -12,6 +12,8 @@ export interface Gate {
 /** Cones that must be in line, and whether they are. */
 export interface LineCheck {
   cones: number[];
+  /** The gate or goal whose middle must be in it too. */
+  gate: Gate['as'] | null;
   straight: boolean;
 }
 
@@ -68,17 +70,22 @@ export function placeMoves(moves: readonly SpokenMove[]): Placed {
         here = cone(move.cone);
         break;
       case 'gate': {
-        const left = put({ x: here.x - move.wide / 2, y: here.y });
-        const right = put({ x: here.x + move.wide / 2, y: here.y });
-        placed.gates.push({ cones: [left, right], middle: here, wide: move.wide, as: move.as });
+        const half = (move.turned ? -1 : 1) * (move.wide / 2);
+        const first = put({ x: here.x - half, y: here.y });
+        const second = put({ x: here.x + half, y: here.y });
+        placed.gates.push({ cones: [first, second], middle: here, wide: move.wide, as: move.as });
         break;
       }
       case 'wall':
         placed.walls.push({ middle: here, wide: move.wide });
         break;
-      case 'in line':
-        placed.lines.push({ cones: move.cones, straight: inLine(move.cones.map(cone)) });
+      case 'in line': {
+        const gate = move.gate ? placed.gates.at(-1) : undefined;
+        if (move.gate && !gate) throw problem('There is no gate yet.');
+        const points = [...move.cones.map(cone), ...(gate ? [gate.middle] : [])];
+        placed.lines.push({ cones: move.cones, gate: gate?.as ?? null, straight: inLine(points) });
         break;
+      }
     }
     placed.stands.push(here);
   });
@@ -94,10 +101,17 @@ export function placeText(text: string): Placed {
 
 /** The straight-line checks that fail, in words. */
 export function crookedLines(placed: Placed): string[] {
-  return placed.lines.filter((line) => !line.straight).map((line) => `Cones ${line.cones.join(', ')} are not in line.`);
+  return placed.lines
+    .filter((line) => !line.straight)
+    .map(({ cones, gate }) => `Cones ${cones.join(', ')}${gate ? ` and the ${gate}` : ''} are not in line.`);
 }
 
-/** The left foot's picture of a layout: left and right change places. Mirrored twice it is itself. */
+/** The left foot's picture of a layout: left and right change places, the cones of gates and goals too. Mirrored twice it is itself. */
 export function mirrorMoves(moves: readonly Move[]): Move[] {
-  return moves.map((move) => (move.kind === 'step' ? { ...move, right: move.right === 0 ? 0 : -move.right } : move));
+  return moves.map((move): Move => {
+    if (move.kind === 'step') return { ...move, right: move.right === 0 ? 0 : -move.right };
+    if (move.kind !== 'gate') return move;
+    const { turned, ...gate } = move;
+    return turned ? gate : { ...gate, turned: true };
+  });
 }

@@ -9,9 +9,11 @@ export type Move =
   | { kind: 'put' }
   | { kind: 'step'; forward: number; right: number }
   | { kind: 'back to'; cone: number }
-  | { kind: 'gate'; wide: number; as: 'gate' | 'goal' }
+  /** Its cones are put down from left to right; `turned` from right to left, as in a mirror. */
+  | { kind: 'gate'; wide: number; as: 'gate' | 'goal'; turned?: true }
   | { kind: 'wall'; wide: number }
-  | { kind: 'in line'; cones: number[] };
+  /** With `gate` the middle of the last gate or goal lies in the line too. */
+  | { kind: 'in line'; cones: number[]; gate?: true };
 
 /** Where a move stands in the text that was typed, from its first letter to behind its last. */
 export interface LetterSpan {

@@ -26,6 +26,7 @@ export function InvitationCard({
   timeZone: string;
   onRevoke?: (() => void) | undefined;
 }) {
+  const [reading, setReading] = useState(false);
   const [copied, setCopied] = useState<'link' | 'words' | null>(null);
   const words = invitationWords({ ...one, squad, until: dateInWords(one.endsAt, timeZone) });
   const copy = (what: 'link' | 'words', text: string) =>
@@ -60,9 +61,9 @@ export function InvitationCard({
             </Button>
           )}
         </div>
-        <details className="text-sm">
+        <details className="text-sm" onToggle={(event) => setReading(event.currentTarget.open)}>
           <summary>The message</summary>
-          <p className="whitespace-pre-line break-words pt-1">{words}</p>
+          {reading && <p className="whitespace-pre-line break-words pt-1">{words}</p>}
         </details>
       </div>
     </article>

@@ -55,7 +55,7 @@ describe('a layout as it is said aloud', () => {
       { x: 0.5, y: 10 },
     ]);
     expect(placed.gates).to.deep.equal([{ cones: [5, 6], middle: { x: 0, y: 10 }, wide: 1, as: 'gate' }]);
-    expect(placed.lines).to.deep.equal([{ cones: [3, 2, 4], straight: true }]);
+    expect(placed.lines).to.deep.equal([{ cones: [3, 2, 4], gate: null, straight: true }]);
   });
 
   it('says moves again: n cones one step apart are n − 1 steps long', () => {
@@ -81,7 +81,10 @@ describe('a layout as it is said aloud', () => {
     expect(problemOf(() => placeText('put; 90 forward')).message).to.equal('Take 1 to 60 steps, not 90.');
     expect(problemOf(() => placeText('')).message).to.match(/first move/);
     expect(problemOf(() => placeText('gate 40 wide')).message).to.equal('A gate is 1 to 20 steps wide, not 40.');
-    expect(problemOf(() => placeText('put; 1 2 in line')).message).to.equal('A line is checked over at least three cones.');
+    expect(problemOf(() => placeText('put; 1 2 in line')).message).to.equal(
+      'A line is checked over at least three cones, or two and the gate.',
+    );
+    expect(problemOf(() => placeText('put; 4 forward; put; 1 2 and the gate in line')).message).to.equal('There is no gate yet.');
   });
 
   it('tells a crooked line', () => {
@@ -241,6 +244,29 @@ const someMoves = fc
     return readMoves(inLine ? `${text}; ${last - 2} ${last - 1} ${last} in line` : text).map((one) => one.move);
   });
 
+describe('a line through a gate', () => {
+  const over = (right: number) =>
+    `put a cone; 5 steps forward; put; 5 forward${right === 0 ? '' : ` and ${right} right`}; gate 2 wide; 1, 2 and the gate in line`;
+  it('goes through its middle: straight ahead it is straight, a step aside it is not', () => {
+    expect(crookedLines(placeText(over(0)))).to.deep.equal([]);
+    expect(crookedLines(placeText(over(1)))).to.deep.equal(['Cones 1, 2 and the gate are not in line.']);
+    const spoken = readMoves(over(0)).map((one) => one.move);
+    expect(readMoves(movesInWords(spoken)).map((one) => one.move)).to.deep.equal(spoken);
+  });
+  it('its cones change places in the mirror, so that what stood left stands right under the same number', () => {
+    const moves = readMoves('put a cone; 4 steps forward and 3 right; gate 2 wide; 2 left; goal 1 wide').map((one) => one.move);
+    const xs = (list: typeof moves) => bare(list).cones.map((cone) => cone.x);
+    expect(xs(moves)).to.deep.equal([0, 2, 4, 0.5, 1.5]);
+    expect(xs(mirrorMoves(moves))).to.deep.equal([0, -2, -4, -0.5, -1.5]);
+    // Whoever puts it down is told which number goes where.
+    expect(placingGuide(mirrorMoves(moves), 0.6)[2]?.say).to.include('cone 3 on the left, cone 2 on the right');
+    const line = readMoves('put; 2 forward; put; 2 forward; gate 1 wide; 1 and 2 and the gate in line').map((one) => one.move);
+    expect(placingGuide(line, 0.6).at(-1)?.say).to.equal(
+      'Look along cone 1, cone 2 and the middle of the gate. They must be in one straight line.',
+    );
+  });
+});
+
 describe('laws of layouts', () => {
   it('mirrored twice is itself, and once is the mirror image', () => {
     fc.assert(
@@ -248,6 +274,9 @@ describe('laws of layouts', () => {
         expect(mirrorMoves(mirrorMoves(moves))).to.deep.equal(moves);
         const [was, is] = [bare(moves), bare(mirrorMoves(moves))];
         expect(is.cones.map((cone) => cone.x)).to.deep.equal(was.cones.map((cone) => (cone.x === 0 ? 0 : -cone.x)));
+        expect(is.gates.map((gate) => [gate.cones, gate.middle.y])).to.deep.equal(was.gates.map((gate) => [gate.cones, gate.middle.y]));
+        // What is in line is in line in the mirror.
+        expect(is.lines).to.deep.equal(was.lines);
       }),
     );
   });
