@@ -80,5 +80,8 @@ export function doneOnServerClock(doneAt: number, sentAt: number, receivedAt: nu
 export function byHandInstant(daysAgo: number, hour: number, enteredAt: number, timeZone: string, dayEndsAt = 3): number {
   const day = addDays(trainingDay(enteredAt, timeZone, dayEndsAt), -daysAgo);
   // The hours before the end of a training day belong to the night after it.
-  return Math.min(instantOf(hour < dayEndsAt ? addDays(day, 1) : day, hour, 0, timeZone), enteredAt);
+  let at = instantOf(hour < dayEndsAt ? addDays(day, 1) : day, hour, 0, timeZone);
+  // In the night in which the clocks go forward an hour may not exist: what is meant is the one before it, on the day that was said.
+  while (trainingDay(at, timeZone, dayEndsAt) > day) at -= 3_600_000;
+  return Math.min(at, enteredAt);
 }

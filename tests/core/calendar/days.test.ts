@@ -89,3 +89,43 @@ describe('the server’s clock', () => {
     expect(byHandInstant(1, 3, entered, zone)).to.equal(instantOf('2026-11-23', 3, 0, zone));
   });
 });
+
+/* The two nights in which the clocks change: an hour that does not exist, and one that exists twice. */
+describe('the nights of the clocks', () => {
+  // Chicago: March 8th 2026, 02:00 becomes 03:00 (08:00 UTC); November 1st 2026, 02:00 becomes 01:00 (07:00 UTC).
+  const entered = Date.UTC(2026, 2, 8, 20);
+  it('“yesterday at 2” in the spring night lands on the day before, in the hour before the gap', () => {
+    const at = byHandInstant(1, 2, entered, zone);
+    expect(trainingDay(at, zone)).to.equal('2026-03-07');
+    expect(at).to.equal(Date.UTC(2026, 2, 8, 7));
+    // At one there is nothing to mend, and at three the next day has begun.
+    expect(byHandInstant(1, 1, entered, zone)).to.equal(Date.UTC(2026, 2, 8, 7));
+    expect(trainingDay(byHandInstant(0, 3, entered, zone), zone)).to.equal('2026-03-08');
+  });
+  it('an hour that does not exist is the later one, an hour that exists twice the earlier', () => {
+    expect(instantOf('2026-03-08', 2, 30, zone)).to.equal(Date.UTC(2026, 2, 8, 8, 30));
+    expect(instantOf('2026-11-01', 1, 30, zone)).to.equal(Date.UTC(2026, 10, 1, 6, 30));
+    // Both of them belong to the evening before, and so does all until three.
+    const days = [Date.UTC(2026, 10, 1, 6, 30), Date.UTC(2026, 10, 1, 7, 30), Date.UTC(2026, 10, 1, 8, 59), Date.UTC(2026, 10, 1, 9)];
+    expect(days.map((at) => trainingDay(at, zone))).to.deep.equal(['2026-10-31', '2026-10-31', '2026-10-31', '2026-11-01']);
+    expect(creditedDay(Date.UTC(2026, 2, 8, 7, 59), entered, zone)).to.equal('2026-03-07');
+    expect(creditedDay(Date.UTC(2026, 2, 8, 8), entered, zone)).to.equal('2026-03-08');
+  });
+  it('law: what is entered by hand counts on the day that was said, in every zone and night, unless that lies ahead', () => {
+    const zones = ['America/Chicago', 'Europe/Berlin', 'Australia/Lord_Howe', 'America/Sao_Paulo', 'Asia/Kolkata'];
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...zones),
+        fc.integer({ min: Date.UTC(2025, 0, 1), max: Date.UTC(2027, 0, 1) }),
+        fc.nat(3),
+        fc.nat(23),
+        (where, now, ago, hour) => {
+          const at = byHandInstant(ago, hour, now, where);
+          expect(at).to.be.at.most(now);
+          const said = addDays(trainingDay(now, where), -ago);
+          if (at < now) expect(trainingDay(at, where)).to.equal(said);
+        },
+      ),
+    );
+  });
+});
