@@ -74,8 +74,8 @@ function StreakBox({ rules, onRules, attempt }: RuleBoxProps) {
     <section className="slab flex flex-col gap-3 p-4" aria-label="What keeps a streak">
       <h2>What keeps a streak</h2>
       <p className="text-dust text-sm">
-        A new rule holds from today on; what was done before keeps the rule of its time. A training day ends at {rules.dayEndsAt}:00 the
-        next morning.
+        A new rule holds from today on; what was done before keeps the rule of its time. A change between days and weeks counts from the
+        next Monday on. A training day ends at {rules.dayEndsAt}:00 the next morning.
       </p>
       <fieldset className="flex flex-col">
         <legend className="sr-only">Kind of rule</legend>

@@ -80,7 +80,7 @@ describe('deleting a child', () => {
       readPost(town.context, town.coach, { squad: town.squad })
         .letters.map((one) => `${one.plain}${one.html}`)
         .join('\n');
-    expect(coachLetters()).to.include('Comet: no go');
+    expect(coachLetters()).to.match(/Comet: last go \d+ days ago/);
     ask();
     days(14);
     cleanHouse(town.context, { dry: false });
@@ -101,7 +101,7 @@ describe('deleting a child', () => {
     expect(checkHouse(config()).troubles).to.deep.equal([]);
     expect(goneFrom(config()).map((one) => one.playerId)).to.deep.equal([playerId]);
     expect(mailed()).to.not.include('Comet');
-    expect(JSON.stringify(rows.letters)).to.include('a player who has left: no go');
+    expect(JSON.stringify(rows.letters)).to.include('a player who has left: last go');
     expect(coachLetters()).to.not.include('Comet');
   });
 

@@ -330,7 +330,10 @@ describe('progress on the server', () => {
       expect(await outcome(() => setZone(town.context, town.coach, { squad: town.squad, timeZone: 'Moon/Base' }))).to.equal('bad input');
       const rules = setStreakRule(town.context, town.coach, { squad: town.squad, rule: { kind: 'N days a week', n: 1 } });
       expect(rules.streakRules).to.have.length(2);
-      expect(streak()).to.include({ unit: 'week' });
+      // The week that runs is still counted in days.
+      expect(streak()).to.include({ unit: 'day', current: 2 });
+      days(7);
+      expect(streak()).to.deep.include({ unit: 'week', current: 0, best: 0, before: { unit: 'day', best: 2 } });
       expect(readRules(town.context, town.coach, { squad: town.squad }).streakRules[0]?.rule.kind).to.equal('every day');
     });
   });
