@@ -317,6 +317,7 @@ if (want('evening')) {
   moments.push(await desk.screenshot());
   await desk.getByRole('button', { name: 'Done choosing' }).click();
   await desk.getByRole('button', { name: 'Numbers' }).click();
+  await desk.getByRole('button', { name: 'All on one sheet' }).click();
   await desk.getByRole('dialog').getByRole('table').waitFor();
   moments.push(await desk.screenshot());
   const id = crypto.randomUUID();
