@@ -2,7 +2,7 @@ import type { WeekDetail } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { changesBetween } from '../../core/planning/changes.ts';
 import type { WeekPlan } from '../../core/weeks/schema.ts';
-import { Button } from '../../ui/parts/index.ts';
+import { TwoVersions } from './TwoVersions.tsx';
 
 interface Props {
   mine: WeekPlan;
@@ -24,13 +24,7 @@ export function ConflictBox({ mine, theirs, drills, onSettle }: Props) {
         ))}
         {changes.length === 0 && <li>Nothing that players would notice.</li>}
       </ul>
-      <div className="flex flex-wrap gap-2">
-        <Button look="main" onClick={() => onSettle('mine')}>
-          Keep mine
-        </Button>
-        <Button onClick={() => onSettle('theirs')}>Take theirs</Button>
-        <span className="self-center text-dust text-sm">Whichever you choose, Undo brings the other one back.</span>
-      </div>
+      <TwoVersions onSettle={onSettle} />
     </section>
   );
 }

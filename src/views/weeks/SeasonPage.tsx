@@ -11,6 +11,7 @@ import { restOfSeason } from '../../core/planning/season/rest.ts';
 import { plural } from '../../core/text/plural.ts';
 import { Button, ButtonLink, Dialog, Field, FileButton, Notice } from '../../ui/parts/index.ts';
 import { ThemesSheet } from './ThemesSheet.tsx';
+import { TwoVersions } from './TwoVersions.tsx';
 import { type SeasonState, useSeason } from './use-season.ts';
 
 const LENGTHS = Array.from({ length: SEASON_WEEKS.most - SEASON_WEEKS.least + 1 }, (_, i) => SEASON_WEEKS.least + i);
@@ -146,13 +147,7 @@ export const SeasonPage = guarded(function SeasonPage({ first }: { first: Sheet 
       {theirs && (
         <Notice tone="stop">
           <p>This season was changed in another tab or by another coach. Yours is on this screen and not saved yet.</p>
-          <span className="flex flex-wrap gap-2 pt-1">
-            <Button look="main" onClick={() => settle('mine')}>
-              Keep mine
-            </Button>
-            <Button onClick={() => settle('theirs')}>Take theirs</Button>
-            <span className="self-center text-sm">Whichever you choose, Undo brings the other one back.</span>
-          </span>
+          <TwoVersions onSettle={settle} />
         </Notice>
       )}
       {!plan ? (

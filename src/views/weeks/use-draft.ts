@@ -5,15 +5,15 @@ import { keepDraft, keptDraft } from '../../client/kept-drafts.ts';
 import { type WeekDetail, weeksApi } from '../../contract/weeks.ts';
 import { faultsOf, type PlanFault, savablePlan } from '../../core/weeks/savable.ts';
 import type { WeekPlan } from '../../core/weeks/schema.ts';
+import { useSaving } from './use-saving.ts';
 
 /** What is true of what is on the screen: on the server, kept on this device alone, not even there (its store is full or denied), on its way, or refused with a sentence. */
 export type SaveState = { kind: 'saved' | 'kept' | 'saving' | 'not kept' } | { kind: 'problem'; sentence: string; again?: true };
 
 const SAVE_AFTER_MS = 700;
 const STEPS_KEPT = 60;
-/** Without a line it is tried again after so long, twice as long each time, up to the most. */
+/** Without a line it is tried again after so long, twice as long each time. */
 const RETRY_MS = 2000;
-const RETRY_MOST_MS = 60_000;
 
 const CHANGED_MEANWHILE = 'This week was changed in another tab or by another coach since you typed here. Your version is on this screen.';
 
@@ -155,14 +155,10 @@ export function useDraft(first: WeekDetail) {
     [theirs, put],
   );
 
-  // biome-ignore lint/correctness/useExhaustiveDependencies: every new plan starts the wait anew.
-  useEffect(() => {
-    const waits = save.kind === 'kept' || save.kind === 'not kept' || (save.kind === 'problem' && save.again);
-    if (theirs || !waits) return;
-    const again = Math.min(RETRY_MOST_MS, RETRY_MS * 2 ** (tries.current - 1));
-    const timer = setTimeout(() => void saveNow(), tries.current > 0 ? again : SAVE_AFTER_MS);
-    return () => clearTimeout(timer);
-  }, [plan, save, saveNow, theirs]);
+  useSaving({
+    ...{ edited: plan, state: save, isHeld: theirs !== null, afterMs: SAVE_AFTER_MS, retryMs: RETRY_MS, tries, saveNow },
+    isAhead: () => newest.current !== onServer.current.typed,
+  });
 
   // What a page that was left, reloaded or lost had not sent yet is here again.
   const looked = useRef(false);
@@ -187,19 +183,6 @@ export function useDraft(first: WeekDetail) {
       setTheirs(first);
     }
   }, [first, keep]);
-
-  useEffect(() => {
-    const now = () => {
-      if (newest.current !== onServer.current.typed && !theirs) void saveNow();
-    };
-    window.addEventListener('online', now);
-    // Somebody leaves: it is kept here in any case, and perhaps there is still time.
-    window.addEventListener('pagehide', now);
-    return () => {
-      window.removeEventListener('online', now);
-      window.removeEventListener('pagehide', now);
-    };
-  }, [saveNow, theirs]);
 
   /** As much of what is on the screen as holds: what minutes, touches and checks are reckoned from. */
   const held = useMemo(() => (faults.length > 0 ? savablePlan(plan, onServer.current.plan) : null) ?? plan, [plan, faults]);

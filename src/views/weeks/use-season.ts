@@ -4,13 +4,13 @@ import { InTurn } from '../../client/in-turn.ts';
 import { keepHere, keptHere } from '../../client/kept-here.ts';
 import { SeasonDraft, type SeasonOnSheet, seasonApi } from '../../contract/season.ts';
 import type { SeasonPlan } from '../../core/planning/season/plan.ts';
+import { useSaving } from './use-saving.ts';
 
 /** Where a season stands: on the server, kept on this device, on its way, or refused with a sentence. */
 export type SeasonState = { kind: 'saved' | 'kept' | 'not kept' | 'saving' } | { kind: 'problem'; sentence: string; again?: true };
 
 const SAVE_AFTER_MS = 500;
 const RETRY_MS = 3000;
-const RETRY_MOST_MS = 60_000;
 const STEPS_KEPT = 60;
 
 /** Under this name, by squad, stands a season that is not wholly on the server. */
@@ -32,6 +32,8 @@ export function useSeason(first: SeasonOnSheet) {
   const newest = useRef(first.season);
   const saved = useRef(first.season);
   const tries = useRef(0);
+  /** What was sent and not answered yet. */
+  const unanswered = useRef<SeasonPlan | null>(null);
   const [line] = useState(() => new InTurn());
   const squad = first.squad.id;
   const name = SEASONS_HERE + squad;
@@ -83,9 +85,12 @@ export function useSeason(first: SeasonOnSheet) {
       return setState({ kind: 'saved' });
     }
     setState({ kind: 'saving' });
+    const before = unanswered.current;
+    unanswered.current = sent.plan;
     try {
       const answer = await call(seasonApi.save, { squad }, sent);
       tries.current = 0;
+      unanswered.current = null;
       const there = answer.season;
       saved.current = there;
       setSheet(answer);
@@ -102,13 +107,15 @@ export function useSeason(first: SeasonOnSheet) {
         return;
       }
       const isOurs = error instanceof ServerProblem && error.status < 500;
-      if (!isOurs) tries.current++;
+      // A server in trouble, or what stands before it, may have kept it all the same.
+      if (isOurs) unanswered.current = null;
+      else tries.current++;
       setState({ kind: 'problem', sentence: sentenceOf(error), ...(isOurs ? {} : { again: true }) });
       if (!isOurs || error.kind !== 'changed elsewhere') return;
       const there = await call(seasonApi.sheet, { squad }).catch(() => null);
       if (!there?.season) return;
       // Where only the answer was lost, the change elsewhere is the one from here.
-      if (same(there.season.plan, sent.plan)) {
+      if (same(there.season.plan, sent.plan) || (before && same(there.season.plan, before))) {
         saved.current = there.season;
         setSheet(there);
         put({ ...(newest.current ?? there.season), draft: there.season.draft });
@@ -131,14 +138,10 @@ export function useSeason(first: SeasonOnSheet) {
     [theirs, put],
   );
 
-  // biome-ignore lint/correctness/useExhaustiveDependencies: every change starts the wait anew.
-  useEffect(() => {
-    const waits = state.kind === 'kept' || state.kind === 'not kept' || (state.kind === 'problem' && state.again);
-    if (theirs || !waits) return;
-    const again = Math.min(RETRY_MOST_MS, RETRY_MS * 2 ** (tries.current - 1));
-    const timer = setTimeout(() => void saveNow(), tries.current > 0 ? again : SAVE_AFTER_MS);
-    return () => clearTimeout(timer);
-  }, [season, state, saveNow, theirs]);
+  useSaving({
+    ...{ edited: season, state, isHeld: theirs !== null, afterMs: SAVE_AFTER_MS, retryMs: RETRY_MS, tries, saveNow },
+    isAhead: () => !same(newest.current, saved.current),
+  });
 
   // What a page that was left had not sent yet is here again.
   useEffect(() => {
@@ -150,18 +153,6 @@ export function useSeason(first: SeasonOnSheet) {
     if (first.season) setPast([first.season]);
     setState({ kind: 'kept' });
   }, [name, first]);
-
-  useEffect(() => {
-    const now = () => {
-      if (!theirs && !same(newest.current, saved.current)) void saveNow();
-    };
-    window.addEventListener('online', now);
-    window.addEventListener('pagehide', now);
-    return () => {
-      window.removeEventListener('online', now);
-      window.removeEventListener('pagehide', now);
-    };
-  }, [saveNow, theirs]);
 
   return { sheet, season, state, theirs, edit, begin, undo, canUndo: past.length > 0, settle };
 }

@@ -124,6 +124,21 @@ describe('a season while it is planned', () => {
     expect([result.current.theirs, sent.length]).to.deep.equal([null, 2]);
   });
 
+  it('nor where it went on after the answer that was lost', async () => {
+    const { result } = open();
+    tools.act(() => result.current.edit(called('A')));
+    await until(() => sent.length === 1);
+    await tools.act(async () => sent[0]?.fail());
+    tools.act(() => result.current.edit(called('B')));
+    await until(() => sent.length === 2);
+    await tools.act(async () => sent[1]?.answer(409, { title: 'changed elsewhere', detail: 'Changed.' }));
+    await until(() => sent.length === 3);
+    await tools.act(async () => sent[2]?.answer(200, sheet(2, { ...PLAN, title: 'A' })));
+    await until(() => sent.length === 4);
+    expect(result.current.theirs).to.equal(null);
+    expect([sent[3]?.body.draft, sent[3]?.body.plan.title]).to.deep.equal([2, 'B']);
+  });
+
   it('what is refused is said, stays on the screen and on the device, and is not sent again by itself; a server in trouble is asked again', async () => {
     const { result } = open();
     tools.act(() => result.current.edit(called('')));

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { addDays, type Day, mondayOf } from '../../calendar/days.ts';
 import { FAMILIES, type Family } from '../../drills/terms.ts';
 import { PlanId } from '../../weeks/schema.ts';
+import { RECAP_AFTER } from '../propose/wishes.ts';
 
 /** How much a week asks for, the least first. */
 export const INTENSITIES = ['rest', 'easy', 'usual', 'hard'] as const;
@@ -133,9 +134,6 @@ export const seasonFrom = (season: SeasonPlan, monday: Day, newId: () => string)
   themes: season.themes.map((theme) => ({ ...theme, id: newId() })),
 });
 
-/** Weeks after the last of a theme in which it is come back to. */
-const RECAPS_AFTER = [1, 2, 4];
-
 /** When a theme is come back to: its family, and the weeks from 0. */
 export interface Thread {
   theme: string;
@@ -155,7 +153,7 @@ export function threadsOf(season: SeasonPlan, isBreak: (week: number) => boolean
     const again = season.themes.filter((other) => other.family === theme.family && other.week >= endOf(theme)).map((other) => other.week);
     const until = Math.min(season.weeks, ...again);
     const weeks: number[] = [];
-    for (const after of RECAPS_AFTER) {
+    for (const after of RECAP_AFTER) {
       let week = Math.max(endOf(theme) - 1 + after, (weeks.at(-1) ?? -1) + 1);
       while (week < until && isBreak(week)) week++;
       if (week < until) weeks.push(week);

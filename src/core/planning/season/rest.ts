@@ -26,7 +26,7 @@ export function restOfIntensity(season: SeasonPlan, isBreak: (week: number) => b
     const proposed = wanted === 'hard' && beside ? 'usual' : wanted;
     found.push(said ?? proposed);
     // The wave begins anew after a rest; an easy week ends it.
-    step = found[week] === 'rest' ? 0 : found[week] === 'easy' ? 0 : step + 1;
+    step = found[week] === 'rest' || found[week] === 'easy' ? 0 : step + 1;
   }
   return found;
 }
