@@ -63,7 +63,9 @@ console.log(`| squads; weeks in which a rule or a check is broken | ${squads}; $
 console.log(
   `| a week proposed, model and all: median, 95 %, longest | ${quantile(taken, 0.5).toFixed(0)}, ${quantile(taken, 0.95).toFixed(0)}, ${Math.max(...taken).toFixed(0)} ms |`,
 );
-console.log(`| known to be the best, each day and pair of days beside the others | ${((100 * best) / squads).toFixed(0)} % |`);
+console.log(
+  `| solved to the end, each day and pair of days beside the others, among the nearest choices | ${((100 * best) / squads).toFixed(0)} % |`,
+);
 console.log(`| other weeks for the same seed, of ${Math.floor(squads / 10)} tried twice | ${different} |`);
 
 /** Seconds of work of a proposal by family. */

@@ -247,7 +247,7 @@ export function ProposeDialog({ weekId, drills, facts, there, onTake, onClose }:
             </Notice>
           )}
           {proposal && !proposal.best && (
-            <p className="text-dust text-sm">The best found in two seconds. There may be a week that is a little better.</p>
+            <p className="text-dust text-sm">The best found in the time there was. There may be a week that is a little better.</p>
           )}
           <div className={`flex gap-3 overflow-x-auto pb-2 ${busy ? 'opacity-60' : ''}`} aria-busy={busy}>
             {sessions.map((session) => {

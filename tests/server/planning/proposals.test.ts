@@ -94,6 +94,24 @@ describe('a proposed week', function () {
     expect(drillIds(other)).not.to.deep.equal(drillIds(one));
   });
 
+  it('has an answer for each of its parts: a day that fills its minutes to the last second leaves the next one room', async () => {
+    const solve = await solver(PATIENT_SECONDS);
+    for (const seed of [37, 38, 40, 42]) {
+      const squad = squadToPlan(seed, drills);
+      const states = new Set<string>();
+      proposeWeek(
+        { ...squad, drills, runner: TYPICAL_RUNNER },
+        (program, chance) => {
+          const solved = solve(program, chance);
+          states.add(solved.state);
+          return solved;
+        },
+        squad.id,
+      );
+      expect([...states], `squad ${seed}`).to.deep.equal(['best']);
+    }
+  });
+
   it('has the wished days, a warm-up first and one challenge last, and as much that is new as its style allows', async () => {
     for (const style of STYLES) {
       const { sessions } = await propose(atEase(), { style, days: [2, 3, 6] });
@@ -215,7 +233,11 @@ describe('a proposed week', function () {
 
   it('is the usual one where a solver finds nothing in its time, and says that it is not the best', () => {
     const squad = atEase();
-    const nothing = proposeWeek({ ...squad, drills, runner: TYPICAL_RUNNER }, () => ({ state: 'nothing', value: () => 0 }), squad.id);
+    const nothing = proposeWeek(
+      { ...squad, drills, runner: TYPICAL_RUNNER },
+      () => ({ state: 'nothing', value: () => 0, reducedCost: () => 0 }),
+      squad.id,
+    );
     expect(nothing.best).to.equal(false);
     expect(nothing.sessions.map((session) => session.day)).to.deep.equal([1, 3, 5]);
     expect(checkWeek(planOf(nothing.sessions), drills, TYPICAL_RUNNER, squad.facts, squad.id)).to.deep.equal([]);

@@ -123,7 +123,7 @@ export function proposeWeek({ wishes: wished, ...given }: Order, solve: Solve, i
   };
   const order: Order = { ...given, wishes };
   const { swap } = wishes;
-  const slot = swap ? { day: swap.day, role: swap.role, among: amongFor(swap, drills) } : null;
+  const slot = swap ? { day: swap.day, role: swap.role, among: amongFor(swap, drills), instead: swap.drillId } : null;
   const candidates = candidatesFor(order, askedFor(wishes.pins, slot)).filter(
     (one) => !swap || one.drill.id !== swap.drillId || wishes.pins.some((pin) => pin.drillId === one.drill.id),
   );

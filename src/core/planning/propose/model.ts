@@ -38,9 +38,11 @@ export interface Option {
 }
 
 export interface Model {
-  /** The integer program in the LP format. */
-  text: string;
   choices: Option[];
+  /** The integer program in the LP format, of the choices of `only` (by name) where they are given; no other is taken. */
+  program(only?: ReadonlySet<string>): string;
+  /** The same with choices that need not be whole: a linear program, solved in a moment. */
+  relaxed(): string;
 }
 
 const figure = (n: number) => (Object.is(n, -0) ? 0 : n).toFixed(4);
@@ -73,17 +75,31 @@ class Lines {
     this.goal.push(`- ${figure(each)} ${name}`);
     return name;
   }
-  text(): string {
+  /** @param whole the variables that are 0 or 1 @param bounds of variables that are not */
+  text(whole: readonly string[], bounds: readonly string[]): string {
+    const part = (heading: string, lines: readonly string[]) => (lines.length > 0 ? [heading, ...lines.map((line) => ` ${line}`)] : []);
     return [
       'Maximize',
       ` goal: ${this.goal.join(' ')}`,
       'Subject To',
       ...this.rows,
-      'Binary',
-      ...this.binary.map((name) => ` ${name}`),
+      ...part('Bounds', bounds),
+      ...part('Binary', whole),
       'End',
       '',
     ].join('\n');
+  }
+  program(out: ReadonlySet<string>): string {
+    return this.text(
+      this.binary.filter((name) => !out.has(name)),
+      [...out].map((name) => `${name} = 0`),
+    );
+  }
+  relaxed(): string {
+    return this.text(
+      [],
+      this.binary.map((name) => `0 <= ${name} <= 1`),
+    );
   }
 }
 
@@ -103,10 +119,10 @@ export function wishedSeconds(order: Order, candidates: readonly Candidate[], of
 
 const rank = (role: Role) => ROLES.indexOf(role);
 
-/** What must be there: pins, and at one place one of some drills. */
+/** What must be there: pins, and at one place one of some drills instead of the one that was there, which is not on that day again. */
 export interface Wanted {
   pins: readonly Place[];
-  slot: { day: number; role: Role; among: readonly string[] } | null;
+  slot: { day: number; role: Role; among: readonly string[]; instead: string } | null;
 }
 
 /** Choices that are settled on a day: further rounds by the variable of each. */
@@ -126,8 +142,12 @@ export function modelOf(
   const { wishes, facts, drills } = order;
   const limits = STYLE_LIMITS[wishes.style];
   const lines = new Lines();
+  const { slot } = asked;
+  const swappedOut = (day: number, id: string) => slot?.day === day && slot.instead === id;
   const choices = days.flatMap((day) => {
-    const all = candidates.map((candidate, i): Option => ({ name: `x${day}_${i}`, rounds: `r${day}_${i}`, day, candidate }));
+    const all = candidates
+      .map((candidate, i): Option => ({ name: `x${day}_${i}`, rounds: `r${day}_${i}`, day, candidate }))
+      .filter((one) => !swappedOut(day, one.candidate.drill.id));
     const settled = fixed.get(day);
     return settled ? all.filter(({ name }) => settled.has(name)) : all;
   });
@@ -253,7 +273,6 @@ export function modelOf(
     const missed = lines.cost(`p${i}`, MISSED_PIN);
     lines.row([...count(mine), [1, missed]], '>=', 1);
   });
-  const { slot } = asked;
   if (slot && days.includes(slot.day)) {
     const mine = pick((one) => one.day === slot.day && one.candidate.role === slot.role && slot.among.includes(one.candidate.drill.id));
     lines.row([...count(mine), [1, lines.cost('slot', MISSED_PIN)]], '>=', 1);
@@ -270,5 +289,9 @@ export function modelOf(
     lines.row([...sum, [-1, off]], '<=', wished);
     lines.row([...sum, [1, off]], '>=', wished);
   }
-  return { text: lines.text(), choices };
+  return {
+    choices,
+    program: (only) => lines.program(new Set(only ? choices.flatMap(({ name }) => (only.has(name) ? [] : [name])) : [])),
+    relaxed: () => lines.relaxed(),
+  };
 }
