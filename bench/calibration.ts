@@ -1,18 +1,39 @@
 /**
- * Measures the judgement calls on a squad whose truth is known: 200 simulated players, 40 weeks, seeds that no figure was chosen on. How
- * often a stretch number is reached (meant: 60 %), how often the doubt rules doubt honest play, how many of those who exaggerate they find.
- * `npm run bench:calibration` prints the tables of docs/measurements.md; `-- 7` takes another seed.
+ * Measures the judgement calls on squads whose truth is known (`src/testkit/squadsim`), with seeds that no figure was chosen on: how often
+ * stretch numbers are reached (meant: 60 %), by measure, level and third of the season; how often honest goes are doubted and honest children
+ * named; after how many goes those who exaggerate are.
+ * `npm run bench:calibration` prints the tables of docs/measurements.md; `-- SQUADS FROM` takes other squads.
  */
 
-import { chance } from '../src/core/chance.ts';
-import { catalogueById, type Drill } from '../src/core/drills/index.ts';
+import { type Chance, chance } from '../src/core/chance.ts';
+import { catalogueById, type Drill, MEASURES, type Measure } from '../src/core/drills/index.ts';
+import {
+  type DoubtTally,
+  groundsOf,
+  type Pair,
+  SAME_FROM,
+  SAME_IN,
+  SAME_WITHIN_MS,
+  sameByChance,
+  usualDoubts,
+} from '../src/core/scores/index.ts';
+import { LEVELS, type Level } from '../src/core/squads/terms.ts';
 import type { Dose } from '../src/core/weeks/index.ts';
-import { type Given60, grownSquad, judgeSeason, playSeason, type SeasonItem, type SeasonJudged } from '../src/testkit/squadsim/index.ts';
+import {
+  drawChild,
+  HONESTIES,
+  judgeSeason,
+  playSeason,
+  type SeasonChild,
+  type SeasonItem,
+  type SeasonJudged,
+  type Visit,
+} from '../src/testkit/squadsim/index.ts';
 
-const SQUAD = { players: 200, exaggerators: 20, weeks: 40 };
-/** While figures were chosen, seeds 1 to 9 were used. */
-const REPORT_SEEDS = [20_611, 40_961, 77_003];
-const seeds = process.argv[2] ? [Number(process.argv[2])] : REPORT_SEEDS;
+const WEEKS = 40;
+/** Of each squad: so many honest children, and one of each kind that is not. */
+const HONEST = 20;
+const [squads = 30, from = 20_000] = process.argv.slice(2).map(Number);
 const MONDAY = Date.UTC(2026, 0, 5, 16);
 
 const drillOf = (id: string): Drill => {
@@ -20,65 +41,166 @@ const drillOf = (id: string): Drill => {
   if (!drill) throw new Error(`The catalogue has no ${id}.`);
   return drill;
 };
-const item = (id: string, dose: Dose, day: number): SeasonItem => ({ drill: drillOf(id), dose, day });
+const item = (id: string, dose: Dose, day: number, rounds = 1, eachFoot = true): SeasonItem => ({
+  ...{ drill: drillOf(id), dose, day, rounds, eachFoot },
+  clipWanted: id === CLIP_WANTED,
+});
+const SURFACES = ['right foot', 'left foot', 'right thigh', 'left thigh'] as const;
+
+/** Once a week the coach asks for a clip. */
+const CLIP_WANTED = 'sole-taps';
 
 const ITEMS: SeasonItem[] = [
-  item('sole-taps', { measure: 'count in time', seconds: 30, rounds: 1 }, 0),
-  item('juggle-alternating', { measure: 'unbroken run', seconds: 120, rounds: 1, bounce: false }, 0),
+  item('sole-taps', { measure: 'count in time', seconds: 30, rounds: 2 }, 0, 2),
+  item('juggle-alternating', { measure: 'unbroken run', seconds: 120, rounds: 1, bounce: false }, 0, 1, false),
   item('inside-shift', { measure: 'fixed reps', reps: 25, rounds: 1 }, 0),
   item('inside-taps', { measure: 'count in time', seconds: 60, rounds: 1 }, 2),
-  item('v-inside', { measure: 'count in time', seconds: 30, rounds: 1 }, 2),
-  item('goal-and-sole-stop', { measure: 'hits in time', seconds: 30, rounds: 1, distance: 5 }, 2),
+  item('twenty-fives', { measure: 'surfaces', reps: 25, surfaces: [...SURFACES] }, 2, 1, false),
+  item('goal-and-sole-stop', { measure: 'hits in time', seconds: 30, rounds: 2, distance: 5 }, 2, 2),
+  item('cross-course-ball', { measure: 'sets', sets: 5 }, 2, 1, false),
   item('hop-out-in-taps', { measure: 'count in time', seconds: 15, rounds: 1 }, 5),
-  item('slalom-both', { measure: 'course time', rounds: 1 }, 5),
+  item('slalom-both', { measure: 'course time', rounds: 2 }, 5, 2, false),
+  item('foot-hold', { measure: 'time on', seconds: 60, rounds: 1 }, 5, 1, true),
 ];
 
-const honest: SeasonJudged[] = [];
-const exaggerating: SeasonJudged[] = [];
-for (const seed of seeds) {
-  const random = chance(seed);
-  for (const player of grownSquad(SQUAD, random)) {
-    const isHonest = player.exaggerates === 0;
-    (isHonest ? honest : exaggerating).push(judgeSeason(playSeason(player, ITEMS, SQUAD.weeks, MONDAY, random), isHonest));
+interface Lived {
+  child: SeasonChild;
+  visits: Visit[];
+  judged: SeasonJudged;
+}
+
+function liveSquad(random: Chance): Lived[] {
+  const kinds = [...Array.from({ length: HONEST }, () => 'honest' as const), ...HONESTIES.slice(1)];
+  const lived: Lived[] = [];
+  for (const [i, honesty] of kinds.entries()) {
+    const child = drawChild(LEVELS[i % LEVELS.length] ?? 'steady', honesty, WEEKS, random);
+    const friend = honesty === 'copies' ? lived[i % HONEST]?.visits : undefined;
+    const visits = playSeason(child, ITEMS, WEEKS, MONDAY, random, friend);
+    lived.push({ child, visits, judged: judgeSeason(child, visits, random) });
   }
+  return lived;
+}
+
+/** What is usual in a squad, from all of its season. */
+function usualOf(squad: readonly Lived[]) {
+  const tallies = squad.flatMap(({ judged }, i): DoubtTally[] =>
+    MEASURES.map((measure) => {
+      const mine = judged.goes.filter(({ watched }) => watched.measure === measure);
+      return { playerId: `${i}`, measure, goes: mine.length, doubted: mine.filter((one) => one.doubtedAfter).length };
+    }),
+  );
+  return usualDoubts(tallies);
+}
+
+/** Goes of others by what they are of, oldest first. */
+function othersOf(squad: readonly Lived[]) {
+  const by = new Map<string, { who: number; value: number; doneAt: number }[]>();
+  for (const [who, { judged }] of squad.entries())
+    for (const { go, claimed } of judged.goes)
+      if (SAME_IN.includes(go.dose.measure) && claimed >= SAME_FROM) {
+        const list = by.get(go.key) ?? [];
+        by.set(go.key, [...list, { who, value: claimed, doneAt: go.doneAt }]);
+      }
+  return by;
+}
+
+/** After how many goes somebody is named, and why; null where never. */
+function namedAfter(who: number, { judged }: Lived, usual: ReturnType<typeof usualOf>, others: ReturnType<typeof othersOf>) {
+  const pairs = new Map<number, Pair>();
+  for (const [i, { go, claimed }] of judged.goes.entries()) {
+    if (SAME_IN.includes(go.dose.measure) && claimed >= SAME_FROM)
+      for (const other of others.get(go.key) ?? []) {
+        const before = go.doneAt - other.doneAt;
+        if (other.who === who || before < 0 || before > SAME_WITHIN_MS) continue;
+        const pair = pairs.get(other.who) ?? { goes: 0, same: 0, chance: 0 };
+        pairs.set(other.who, pair);
+        pair.goes++;
+        if (other.value === claimed) pair.same++;
+        pair.chance += sameByChance(claimed);
+      }
+    // A coach looks after each visit.
+    const next = judged.goes[i + 1];
+    if (next && next.go.doneAt - go.doneAt < 3_600_000) continue;
+    const seen = judged.goes.slice(0, i + 1).map(({ watched, decidedAt, doubtedAfter }) => ({
+      ...watched,
+      numberDoubted: decidedAt <= go.doneAt ? doubtedAfter : watched.numberDoubted,
+    }));
+    const [ground] = groundsOf(seen, usual, [...pairs.values()]);
+    if (ground) return { goes: i + 1, ground };
+  }
+  return null;
+}
+
+const lived: (Lived & { named: ReturnType<typeof namedAfter> })[] = [];
+for (let n = 0; n < squads; n++) {
+  const squad = liveSquad(chance(from + n));
+  const usual = usualOf(squad);
+  const others = othersOf(squad);
+  lived.push(...squad.map((one, who) => ({ ...one, named: namedAfter(who, one, usual, others) })));
 }
 
 const percent = (part: number, whole: number) => (whole === 0 ? '–' : `${((part / whole) * 100).toFixed(1)} %`);
-const sum = (list: readonly number[]) => list.reduce((total, n) => total + n, 0);
-const given = honest.flatMap((one) => one.given);
-const line = (name: string, keeps: (one: Given60) => boolean) => {
-  const some = given.filter(keeps);
-  console.log(`| ${name} | ${some.length} | ${percent(some.filter((one) => one.reached).length, some.length)} |`);
-};
+/** Share with its 95 % interval, whose width follows from children, not from goes: goes of one child are alike. */
+function share(list: readonly { reached: number; goes: number }[]): string {
+  const goes = list.reduce((sum, one) => sum + one.goes, 0);
+  const mean = list.reduce((sum, one) => sum + one.reached, 0) / goes;
+  const variance = list.reduce((sum, one) => sum + (one.reached - mean * one.goes) ** 2, 0) / goes ** 2;
+  const half = 1.96 * Math.sqrt(variance);
+  return `${(100 * mean).toFixed(0)} (${(100 * (mean - half)).toFixed(0)}–${(100 * (mean + half)).toFixed(0)})`;
+}
 
-console.log(`${SQUAD.players} players, ${SQUAD.weeks} weeks, seeds ${seeds.join(', ')}\n`);
-console.log('| stretch numbers | goes | reached |\n|---|---|---|');
-line('all', () => true);
-for (const measure of new Set(given.map((one) => one.measure))) line(measure, (one) => one.measure === measure);
-line('resting on 3 to 7 goes', (one) => one.known < 8);
-line('resting on 8 goes', (one) => one.known >= 8);
-for (const [from, to] of [
-  [1, 13],
-  [14, 26],
-  [27, 40],
-] as const)
-  line(`weeks ${from}–${to}`, (one) => one.week + 1 >= from && one.week + 1 <= to);
+const honest = lived.filter(({ child }) => child.honesty === 'honest');
+const thirdOf = (week: number) => Math.min(2, Math.floor((3 * week) / WEEKS));
+const given = (measure: Measure, level: Level | null, third: number | null) =>
+  honest
+    .filter(({ child }) => level === null || child.level === level)
+    .map(({ judged }) => {
+      const mine = judged.given.filter((one) => one.measure === measure && (third === null || thirdOf(one.week) === third));
+      return { goes: mine.length, reached: mine.filter((one) => one.reached).length };
+    })
+    .filter((one) => one.goes > 0);
 
-const goes = sum(honest.map((one) => one.goes));
-const reasons = honest.flatMap((one) => one.doubted.flat());
-console.log('\n| doubts of honest play | share |\n|---|---|');
-console.log(`| any doubt, of ${goes} goes | ${percent(sum(honest.map((one) => one.doubted.length)), goes)} |`);
-for (const reason of new Set(reasons)) console.log(`| ${reason} | ${percent(reasons.filter((one) => one === reason).length, goes)} |`);
-
-const weeks = exaggerating.flatMap((one) => one.oftenFrom ?? []).sort((a, b) => a - b);
-const claims = sum(exaggerating.map((one) => one.tooHigh.claims));
-console.log('\n| who says 70 % too much in three goes of four | |\n|---|---|');
-console.log(`| too high claims that are doubted, of ${claims} | ${percent(sum(exaggerating.map((one) => one.tooHigh.doubted)), claims)} |`);
-console.log(`| found: doubted more often than chance has it, at some time | ${percent(weeks.length, exaggerating.length)} |`);
+console.log(`${squads} squads of ${HONEST} honest children and one of each kind that is not, ${WEEKS} weeks, seeds from ${from}\n`);
 console.log(
-  `| and still so at the end of the season | ${percent(exaggerating.filter((one) => one.oftenAtEnd).length, exaggerating.length)} |`,
+  '| stretch numbers reached, % (95 % interval) | starting: first third | last | steady: first | last | strong: first | last | all |',
 );
+console.log('|---|---|---|---|---|---|---|---|');
+for (const measure of MEASURES) {
+  const cells = LEVELS.flatMap((level) => [0, 2].map((third) => share(given(measure, level, third))));
+  console.log(`| ${measure} | ${[...cells, share(given(measure, null, null))].join(' | ')} |`);
+}
+const own = honest.map(({ judged }) => judged.given.filter((one) => one.reached).length / Math.max(1, judged.given.length));
 console.log(
-  `| week in which they are found, median and 90 % | ${weeks[Math.floor(weeks.length / 2)]}, ${weeks[Math.floor(weeks.length * 0.9)]} |`,
+  `\nChildren whose own share of all numbers lies within 50–70 %: ${percent(own.filter((n) => n >= 0.5 && n <= 0.7).length, own.length)}.`,
 );
-console.log(`| honest players taken for one at some time | ${percent(honest.filter((one) => one.oftenFrom).length, honest.length)} |`);
+const moves = honest.flatMap(({ judged }) => judged.given.filter((one) => one.before !== null));
+console.log(`Numbers that stay as they were last time: ${percent(moves.filter((one) => one.before === one.number).length, moves.length)}.`);
+
+const goes = honest.flatMap(({ judged }) => judged.goes);
+console.log('\n| honest goes that are doubted | share |\n|---|---|');
+console.log(`| any doubt, of ${goes.length} | ${percent(goes.filter((one) => one.doubts.length > 0).length, goes.length)} |`);
+const unfair = goes.filter((one) => one.doubts.some((doubt) => doubt.reason !== 'recount differs'));
+console.log(`| any but that the coach counted another number | ${percent(unfair.length, goes.length)} |`);
+for (const measure of MEASURES) {
+  const mine = goes.filter((one) => one.watched.measure === measure);
+  console.log(`| ${measure} | ${percent(mine.filter((one) => one.doubts.length > 0).length, mine.length)} |`);
+}
+const reasons = goes.flatMap((one) => one.doubts.map((doubt) => doubt.reason));
+for (const reason of new Set(reasons))
+  console.log(`| because: ${reason} | ${percent(reasons.filter((one) => one === reason).length, goes.length)} |`);
+
+console.log(
+  '\n| named to the coach | children | at some time | within 60 goes | within 100 goes | goes until then, median | why |\n|---|---|---|---|---|---|---|',
+);
+for (const honesty of HONESTIES) {
+  const some = lived.filter(({ child }) => child.honesty === honesty);
+  const named = some.flatMap((one) => one.named ?? []);
+  const within = (n: number) => percent(named.filter((one) => one.goes <= n).length, some.length);
+  const after = named.map((one) => one.goes).sort((a, b) => a - b);
+  const why = [...new Set(named.map((one) => one.ground))].map(
+    (ground) => `${ground} ${named.filter((one) => one.ground === ground).length}`,
+  );
+  console.log(
+    `| ${honesty} | ${some.length} | ${percent(named.length, some.length)} | ${within(60)} | ${within(100)} | ${after[Math.floor(after.length / 2)] ?? '–'} | ${why.join(', ')} |`,
+  );
+}

@@ -77,6 +77,7 @@ export const ACTS = [
   'read in a paper list',
   'set squad choices',
   'set a player’s school',
+  'set a player’s aim',
   'see my feet',
   'see my family',
   'give consent',

@@ -42,7 +42,13 @@ export const DoubtView = z.object({
 
 export const StandingName = z.enum(['clear', 'waiting for the coach', 'counted', 'corrected', 'again please', 'set aside']);
 
-export const TargetView = z.object({ number: z.number().nullable(), reason: z.string(), estimated: z.boolean(), byCoach: z.boolean() });
+export const TargetView = z.object({
+  number: z.number().nullable(),
+  reason: z.string(),
+  estimated: z.boolean(),
+  byCoach: z.boolean(),
+  stretch: z.literal(true).optional(),
+});
 
 export const StreakView = z.object({
   unit: z.enum(['day', 'week']),

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CONTACT_SCHOOLS } from '../core/drills/terms.ts';
 import { STEPS } from '../core/progress/plateau.ts';
+import { GROUNDS } from '../core/scores/watch.ts';
 import { LEVELS } from '../core/squads/terms.ts';
 import { TABLE_SCHOOLS } from '../core/tables/index.ts';
 import { endpoint } from './endpoint.ts';
@@ -224,6 +225,9 @@ export const PlayerPage = MyFeet.omit({ tables: true, newRecord: true, drills: t
   /** The own school of contact; null follows the squad's. */
   contactSchool: z.enum(CONTACT_SCHOOLS).nullable(),
   squadSchool: z.enum(CONTACT_SCHOOLS),
+  /** Times in a hundred that stretch numbers are meant to be reached: the own, null as the squad; and the squad’s. */
+  stretchAim: z.number().int().nullable(),
+  squadAim: z.number().int(),
   age: z.number().int(),
   quietDays: z.number().int(),
   quiet: z.boolean(),
@@ -231,8 +235,8 @@ export const PlayerPage = MyFeet.omit({ tables: true, newRecord: true, drills: t
   begun: z.boolean(),
   today: DayText,
   weeks: z.array(WeekOfPlayer),
-  /** Goes that were doubted when they came in, of how many; `often` when that is more than chance has it. */
-  doubted: z.object({ doubted: z.number().int(), goes: z.number().int(), often: z.boolean() }),
+  /** Why clips of the next goes would help; none for nearly everybody. */
+  grounds: z.array(z.enum(GROUNDS)),
   notes: z.array(NoteView),
   ownSteps: z.array(OwnStepView),
   pauses: z.array(PauseView),

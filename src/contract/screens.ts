@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CLIP_HEIGHTS, CONTACT_SCHOOLS, FOOT_ORDERS } from '../core/drills/terms.ts';
 import { TABLE_SCHOOLS } from '../core/tables/index.ts';
+import { LEAST_AIM, MOST_AIM } from '../core/targets/index.ts';
 import { endpoint } from './endpoint.ts';
 import { LetterView, PostChoices } from './letters.ts';
 import { DayText, FootName, Id, Instant, LineView, NoParams, Nothing, RecordView, SaidOfDrill, StreakView, StripView } from './parts.ts';
@@ -47,6 +48,13 @@ export type Today = z.infer<typeof Today>;
 export const CellState = z.enum(['done', 'by hand', 'part', 'scores only', 'to do', 'not done', 'ahead', 'of others']);
 export type CellState = z.infer<typeof CellState>;
 
+/** Times in a hundred that a stretch number is meant to be reached. */
+const StretchAim = z
+  .number('How often a number is reached must be a number.')
+  .int('How often a number is reached is a whole number.')
+  .min(100 * LEAST_AIM, `A number is meant to be reached at least ${100 * LEAST_AIM} times in a hundred.`)
+  .max(100 * MOST_AIM, `A number is meant to be reached at most ${100 * MOST_AIM} times in a hundred.`);
+
 export const Choices = z.object({
   contactSchool: z.enum(CONTACT_SCHOOLS),
   footOrder: z.enum(FOOT_ORDERS),
@@ -59,6 +67,8 @@ export const Choices = z.object({
   clipSound: z.boolean(),
   /** What is done in free practice counts for records and the streak. */
   practiceCounts: z.boolean().default(false),
+  /** Times in a hundred that a stretch number is meant to be reached. */
+  stretchAim: StretchAim.default(60),
 });
 export type Choices = z.infer<typeof Choices>;
 
@@ -229,6 +239,15 @@ export const screensApi = {
     params: z.object({ squad: Id, player: Id }),
     body: z.object({ contactSchool: z.enum(CONTACT_SCHOOLS).nullable() }),
     response: z.object({ contactSchool: z.enum(CONTACT_SCHOOLS).nullable() }),
+  }),
+  playerAim: endpoint({
+    method: 'PUT',
+    path: '/squads/{squad}/players/{player}/aim',
+    act: 'set a player’s aim',
+    summary: 'How often, in a hundred, stretch numbers are meant to be reached by one player; null follows the squad.',
+    params: z.object({ squad: Id, player: Id }),
+    body: z.object({ stretchAim: StretchAim.nullable() }),
+    response: z.object({ stretchAim: StretchAim.nullable() }),
   }),
   family: endpoint({
     method: 'GET',

@@ -76,13 +76,16 @@ export type WeekComparison = z.infer<typeof WeekComparison>;
 export const Reach = z.object({ name: z.string(), goes: z.number().int(), reached: z.number().int() });
 export type Reach = z.infer<typeof Reach>;
 
-/** How often numbers that the program gave a 60 % chance were reached. */
+/** How often stretch numbers were reached, beside how often they were meant to be. */
 export const Calibration = z.object({
   /** Numbers that were given as stretch numbers. */
   given: Reach,
   /** What stretch numbers would have been for every counted go that has earlier ones, whatever its rule was. */
   reckoned: Reach,
-  byMeasure: z.array(Reach.extend({ name: MeasureName })),
+  /** Times in a hundred that they are meant to be reached. */
+  aim: z.number().int(),
+  /** With the points in a hundred by which the next numbers are made easier (harder below 0) for what came of those before. */
+  byMeasure: z.array(Reach.extend({ name: MeasureName, easier: z.number().int() })),
   /** By four weeks, oldest first, named by their first day. */
   byPeriod: z.array(Reach),
   byPlayer: z.array(Reach.extend({ playerId: Id })),
@@ -123,7 +126,7 @@ export const tablesApi = {
     method: 'GET',
     path: '/squads/{squad}/calibration',
     act: 'see the register',
-    summary: 'How often numbers that were given a 60 % chance were reached.',
+    summary: 'How often stretch numbers were reached, beside how often they were meant to be, and what is done about the difference.',
     params: ofSquad,
     body: Nothing,
     response: Calibration,

@@ -138,6 +138,10 @@ export const ScoreSent = z.object({
     .record(z.string().max(30), amount('Each number'))
     .refine((parts) => Object.keys(parts).length <= PARTS_MAX, `A go has at most ${PARTS_MAX} single numbers.`)
     .nullable(),
+  /** The number to reach that stood before the player; null for none, left out by devices that do not say. */
+  saw: amount('The number to reach').nullable().optional(),
+  /** Whether that was a stretch number, made from the player’s own goes. */
+  sawStretch: z.boolean().optional(),
 });
 export type ScoreSent = z.infer<typeof ScoreSent>;
 

@@ -121,6 +121,7 @@ const RULES: Record<ActName, { kinds: readonly Actor['kind'][]; tie: Rule }> = {
   'read in a paper list': { kinds: ['coach'], tie: coachOfSquad },
   'set squad choices': { kinds: ['coach'], tie: headOfSquad },
   'set a player’s school': { kinds: ['coach'], tie: coachOfSquad },
+  'set a player’s aim': { kinds: ['coach'], tie: coachOfSquad },
   'see my feet': { kinds: ['player'], tie: always },
   'see my family': { kinds: ['guardian'], tie: always },
   'give consent': { kinds: ['guardian'], tie: theirGuardian },

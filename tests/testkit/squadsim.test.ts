@@ -3,7 +3,19 @@ import { chance, seededId } from '../../src/core/chance.ts';
 import { clipSeconds, layOutClip, poseAt, soundOf } from '../../src/core/clips/index.ts';
 import { doubtsOf } from '../../src/core/scores/index.ts';
 import { compileRunSheet, replay, shareOfWork, TYPICAL_RUNNER } from '../../src/core/training/index.ts';
-import { playItem, simRunLog, simSquad, skillIn } from '../../src/testkit/squadsim/index.ts';
+import {
+  claimOf,
+  drawChild,
+  grownSkill,
+  type Honesty,
+  judgeSeason,
+  playItem,
+  playSeason,
+  type SeasonGo,
+  simRunLog,
+  simSquad,
+  skillIn,
+} from '../../src/testkit/squadsim/index.ts';
 import { aBlock, anItem, aSession, drillOf, drills, timed } from '../core/make.ts';
 
 const NAMES = Array.from({ length: 16 }, (_, i) => `Player ${i}`);
@@ -95,6 +107,51 @@ describe('the simulated squad', () => {
     const state = replay(sheet, simRunLog(sheet, 5000));
     expect(state.phase).to.equal('finished');
     expect(shareOfWork(sheet, state)).to.equal(1);
+  });
+});
+
+describe('a child whose season is played', () => {
+  const skill = { skill: 0.5, growth: 0.01, plateaus: [[4, 5]] as const, breaks: [[8, 9]] as const };
+  it('grows, but not while learning stands still, and has a tenth less after a break that comes back', () => {
+    expect(grownSkill(skill, 0)).to.equal(0.5);
+    expect(grownSkill(skill, 4)).to.be.closeTo(0.54, 1e-12);
+    expect(grownSkill(skill, 6)).to.be.closeTo(0.54, 1e-12);
+    expect(grownSkill(skill, 8)).to.be.closeTo(0.56, 1e-12);
+    expect(grownSkill(skill, 10)).to.be.closeTo(0.56 * 0.9, 1e-12);
+    expect(grownSkill(skill, 16)).to.be.closeTo(0.62, 0.01);
+  });
+
+  const go = (change: Partial<SeasonGo> = {}): SeasonGo => ({
+    ...{ key: 'k', drill: drillOf('sole-taps'), dose: timed(30).dose, foot: 'right', round: 0, clocked: true, filmed: false },
+    ...{ truth: { value: 40, seconds: 30, faults: 0 }, honest: { value: 41, seconds: 30, faults: 0 } },
+    ...{ recounted: null, friends: 52, doneAt: 0, week: 0, ...change },
+  });
+  const said = (honesty: Honesty, number: number | null, change: Partial<SeasonGo> = {}) =>
+    claimOf({ honesty }, go(change), number, chance(1)).value;
+  it('says what its kind says', () => {
+    expect(said('honest', 50)).to.equal(41);
+    const half = Array.from({ length: 40 }, (_, i) => claimOf({ honesty: 'half again' }, go(), 50, chance(i)).value);
+    expect(new Set(half)).to.deep.equal(new Set([41, 62]));
+    expect(said('a tenth more', 50)).to.equal(45);
+    expect([said('copies', 50), said('copies', 50, { friends: 39 }), said('copies', 50, { friends: null })]).to.deep.equal([52, 41, 41]);
+    // 41 of 54 is more than three quarters, of 55 less.
+    expect([said('just made it', 54), said('just made it', 55), said('just made it', 40)]).to.deep.equal([54, 41, 41]);
+  });
+
+  it('plays the same season for the same seed, nothing in a break, and is judged go by go', () => {
+    const random = () => chance(8);
+    const items = [{ drill: drillOf('sole-taps'), dose: timed(30).dose, day: 1, rounds: 2, eachFoot: true, clipWanted: true }];
+    const child = { ...drawChild('steady', 'honest', 20, random()), breaks: [[3, 4]] as const, diligence: 1 };
+    const visits = playSeason(child, items, 20, 0, random());
+    expect(playSeason(child, items, 20, 0, random())).to.deep.equal(visits);
+    expect(visits.map((visit) => visit[0]?.week)).to.deep.equal(Array.from({ length: 20 }, (_, i) => i).filter((i) => i !== 3 && i !== 4));
+    const { goes, given } = judgeSeason(child, visits, random());
+    // Four goes a visit, but for those whose count was lost.
+    expect(goes.length).to.be.within(60, 72);
+    // Both rounds of a visit have the number that stood there before the first.
+    const [first, second] = given;
+    expect(first?.number).to.be.above(0);
+    expect(second?.week).to.equal(first?.week);
   });
 });
 

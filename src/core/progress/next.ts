@@ -44,20 +44,3 @@ export function nextOf(results: readonly TimedResult[], at: number): Next | null
   const wide = 1.2816 * spread * Math.sqrt(1 + 1 / values.length);
   return { middle, spread, low: Math.max(0, middle - wide), high: middle + wide, goes: values.length };
 }
-
-/**
- * The value that the next go reaches with a chance, without any assumption about the shape of the spread: of n values in a row and one
- * more, each place in the order is equally likely for the new one, so the k-th of the n is met with a chance of 1 − k / (n + 1)
- * (order statistics; Weibull 1939 plotting positions), in between by interpolation.
- * @param chance between 0 and 1
- * @param better where the better side lies
- * @returns null without a result
- */
-export function reachedWith(chance: number, results: readonly TimedResult[], at: number, better: 'more' | 'less'): number | null {
-  const values = broughtTo(results, at).sort((a, b) => (better === 'more' ? a - b : b - a));
-  if (values.length === 0) return null;
-  const place = Math.min(Math.max((1 - chance) * (values.length + 1) - 1, 0), values.length - 1);
-  const below = values[Math.floor(place)] as number;
-  const above = values[Math.ceil(place)] as number;
-  return below + (above - below) * (place - Math.floor(place));
-}

@@ -18,6 +18,7 @@ const WORDS: Record<string, string> = {
   clipHeight: 'lines of a clip',
   clipSound: 'sound of clips',
   practiceCounts: 'free practice counts',
+  stretchAim: 'stretch numbers reached, of a hundred',
 };
 
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];

@@ -1,7 +1,8 @@
-import { median, medianAbsoluteDeviation } from 'simple-statistics';
+import { median } from 'simple-statistics';
 import type { Drill } from '../drills/schema.ts';
 import { BETTER } from '../drills/terms.ts';
 import type { Dose } from '../weeks/schema.ts';
+import { FORM_GOES, formDistance } from './form.ts';
 import { mendedToRecord } from './mend.ts';
 import { type Odd, oddOf } from './odd.ts';
 import type { DoubtReason } from './reasons.ts';
@@ -51,7 +52,7 @@ export interface DoubtRules {
 }
 
 export const DOUBT_RULES: DoubtRules = {
-  formDistance: 3.5,
+  formDistance: 4,
   formScores: 5,
   clipShortShare: 0.1,
   sameRun: 4,
@@ -89,28 +90,17 @@ function paceDoubt({ claim, drill, dose }: DoubtInput): Doubt | null {
     : { ...cause, reason: 'very fast', result: 'look', bound: drill.pace.fast };
 }
 
-/**
- * How far a result lies from the own form, upwards (towards better):
- * (x − median) / max(1.4826 · MAD, 0.05 · median, 1). 1.4826 makes the MAD a standard deviation for normal data
- * (Rousseeuw & Croux 1993). Negative when worse than the median.
- */
-export function formDistance(result: number, earlier: readonly number[], better: 'more' | 'less'): number {
-  const middle = median([...earlier]);
-  const spread = Math.max(1.4826 * medianAbsoluteDeviation([...earlier]), 0.05 * middle, 1);
-  return (better === 'more' ? result - middle : middle - result) / spread;
-}
-
 function formDoubt({ claim, dose, earlier }: DoubtInput, rules: DoubtRules): Doubt | null {
   const result = resultOf(claim, dose);
   if (result === null || earlier.length < rules.formScores) return null;
-  const distance = formDistance(result, earlier, BETTER[dose.measure]);
+  const distance = formDistance(result, earlier, dose.measure);
   if (distance <= rules.formDistance) return null;
   return {
     reason: 'far from own form',
     result: 'look',
     number: result,
     distance,
-    middle: median([...earlier]),
+    middle: median(earlier.slice(-FORM_GOES)),
     bound: rules.formDistance,
     figure: result,
   };
@@ -122,12 +112,16 @@ function bestAmong(results: readonly number[], better: 'more' | 'less'): number 
   return better === 'more' ? Math.max(...results) : Math.min(...results);
 }
 
-function recordDoubt({ claim, clocked, dose, earlier }: DoubtInput): Doubt | null {
+/** A record within so many spreads of the own form is an ordinary good go, clock or not. */
+const ORDINARY = 2.5;
+
+function recordDoubt({ claim, clocked, dose, earlier }: DoubtInput, rules: DoubtRules): Doubt | null {
   const result = resultOf(claim, dose);
   if (result === null || clocked || earlier.length === 0 || dose.measure === 'time on') return null;
   const best = bestAmong(earlier, BETTER[dose.measure]) ?? 0;
   const isRecord = BETTER[dose.measure] === 'more' ? result > best : result < best;
   if (!isRecord) return null;
+  if (earlier.length >= rules.formScores && formDistance(result, earlier, dose.measure) <= ORDINARY) return null;
   return {
     reason: 'record by hand',
     result: 'look',
@@ -234,7 +228,7 @@ export function weighDoubts(input: DoubtInput, rules: DoubtRules = DOUBT_RULES):
   const found = [
     paceDoubt(input),
     formDoubt(input, rules),
-    recordDoubt(input),
+    recordDoubt(input, rules),
     clipDoubt(input, rules),
     sameDoubt(input, rules),
     recountDoubt(input, rules),

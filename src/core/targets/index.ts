@@ -1,15 +1,16 @@
 import type { Drill } from '../drills/schema.ts';
 import { BETTER, resultUnit } from '../drills/terms.ts';
 import { nextStepAbove } from '../progress/ladder.ts';
-import { GOES_FOR_NEXT, reachedWith } from '../progress/next.ts';
+import { GOES_FOR_NEXT } from '../progress/next.ts';
 import { dipOf } from '../progress/records.ts';
-import type { TimedResult } from '../progress/trend.ts';
 import { LEVELS, type Level } from '../squads/terms.ts';
 import { round1 } from '../text/rounded.ts';
 import type { Dose, TargetRule } from '../weeks/schema.ts';
+import { type Own, STRETCH_AIM, type Stretch, stretchOf } from './stretch.ts';
 
 export { catchUpExtra, catchUpShare } from './catch-up.ts';
 export { arrivalsOf, type CourseGo, type Tuning, tuningOf } from './course.ts';
+export * from './stretch.ts';
 
 /** A number to reach and why it is that number. `number` is null when there is none to reach. */
 export interface Target {
@@ -19,6 +20,8 @@ export interface Target {
   estimated: boolean;
   /** True when a coach set it for this player in place of the rule's. */
   byCoach: boolean;
+  /** There where it is a stretch number: from the own goes, and not a band’s or a coach’s. */
+  stretch?: true | undefined;
 }
 
 /** The size of a dose that bands are given for: seconds, reps or sets; null where it does not matter. */
@@ -68,49 +71,6 @@ export function nextBetter(record: number, dose: Dose): number {
   return BETTER[dose.measure] === 'more' ? Math.floor(record) + 1 : Math.max(0, Math.ceil(record) - 1);
 }
 
-/** What is known of a player under the record key of one foot of an item. */
-export interface Own {
-  /** The best counted result; null before the first. */
-  record: number | null;
-  /** The newest counted results, at least the last 8, in any order. */
-  recent: readonly TimedResult[];
-  /** When the go will be, epoch ms. */
-  at: number;
-}
-
-/** The chance that a stretch number is meant to be reached with. */
-export const STRETCH_CHANCE = 0.6;
-/** A stretch number lies between these shares of the record: a dip is no punishment, and a spurt is no debt. */
-const LEAST_SHARE = 0.9;
-const MOST_SHARE = 1.15;
-
-/**
- * Whole numbers tie, and a tie is reached: without a word for that, 20 would be met too often where 19, 20 and 21 are all there is. Between
- * 0 (every tie reached) and a half (a number stands for all that would be rounded to it), chosen on simulated seasons; see docs/measurements.md.
- */
-const TIES = 0.25;
-
-/** Whole numbers, except for seconds, which have tenths. */
-const fine = (measure: Dose['measure']) => measure === 'course time' || measure === 'fixed reps';
-
-/**
- * The number that a player reaches with a chance of about 60 %, from the own last 8 goes (robust trend and spread), never under 90 % of
- * the record nor over 115 %; where less is better the shares are those of speed, so never slower than record / 0.9. Null without a go.
- */
-export function stretchNumber(own: Own, measure: Dose['measure'], chance = STRETCH_CHANCE): number | null {
-  const better = BETTER[measure];
-  const wished = reachedWith(chance, own.recent, own.at, better);
-  if (wished === null || own.record === null) return null;
-  const [low, high] =
-    better === 'more' ? [own.record * LEAST_SHARE, own.record * MOST_SHARE] : [own.record / MOST_SHARE, own.record / LEAST_SHARE];
-  const held = Math.min(Math.max(wished, low), high);
-  // The nearest number that can be reached at all; the bounds hold after rounding too, where they leave a whole number between them.
-  if (fine(measure)) return Math.min(Math.max(round1(held), Math.ceil(low * 10) / 10), Math.floor(high * 10) / 10);
-  const number = Math.round(wished + (better === 'more' ? TIES : -TIES));
-  const [least, most] = [Math.ceil(low - 1e-9), Math.floor(high + 1e-9)];
-  return least > most ? Math.round(held) : Math.min(Math.max(number, least), most);
-}
-
 function fromBand(drill: Drill, dose: Dose, level: Level, why: string): Target {
   const band = bandAt(drill, dose, level);
   if (!band) return { number: null, reason: 'First time: just see how far you get.', estimated: false, byCoach: false };
@@ -119,15 +79,28 @@ function fromBand(drill: Drill, dose: Dose, level: Level, why: string): Target {
 
 const sure = (number: number, reason: string): Target => ({ number, reason, estimated: false, byCoach: false });
 
+const TIMES = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
+const timesInTen = (chance: number) => TIMES[Math.round(chance * 10)];
+
 function stretched(drill: Drill, dose: Dose, level: Level, own: Own): Target {
-  const number = stretchNumber(own, dose.measure);
-  if (number === null) return fromBand(drill, dose, level, 'A first number to aim at.');
+  const found = stretchOf(own, dose.measure);
+  if (found === null) return fromBand(drill, dose, level, 'A first number to aim at.');
+  return { ...sure(found.number, whyStretched(found, dose, own)), stretch: true };
+}
+
+/** What set a stretch number, in words. */
+function whyStretched({ number, by }: Stretch, dose: Dose, own: Own): string {
   const goes = Math.min(own.recent.length, GOES_FOR_NEXT);
   const from = goes === 1 ? 'your last go' : `your last ${goes} goes`;
   const record = own.record ?? number;
+  const best = `Your best is ${round1(record)}.`;
   const dip = own.recent.length > 0 && dipOf(own.recent, BETTER[dose.measure], own.record).now;
-  if (dip) return sure(number, `From ${from}. A dip is part of it: your best, ${round1(record)}, is still yours.`);
-  return sure(number, `From ${from}: within reach six times in ten. Your best is ${round1(record)}.`);
+  if (dip) return `From ${from}. A dip is part of it: your best, ${round1(record)}, is still yours.`;
+  if (by === 'cap') return `A little beyond your best, ${round1(record)}, and no more at once.`;
+  const often = `within reach ${timesInTen(own.aim ?? STRETCH_AIM)} times in ten`;
+  if (by === 'shown') return `The same number as last time: still ${often}. ${best}`;
+  if (dose.measure === 'sets' && number === 0) return `No fault at all: make it harder with the cones closer. From ${from}.`;
+  return `From ${from}: ${often}. ${best}`;
 }
 
 function stepped(dose: Dose, record: number | null): Target {

@@ -149,6 +149,10 @@ function keep(context: Context, actor: Actor, squad: Squad, sent: PaperSent, goo
         bestBefore: null,
         stretch: null,
         stretchGiven: false,
+        judged: null,
+        numberDoubted: false,
+        recounted: null,
+        filmed: false,
       });
       keys.set(`${playerId}|${key}`, { playerId, recordKey: key, measure: dose.measure });
     }

@@ -27,7 +27,7 @@ export const DERIVED: readonly Derived[] = [
   },
   // What was decided keeps the reading that it was decided by: only what waits is read anew.
   { name: 'score readings', version: READING_VERSION, make: (db) => refreshOldReadings(db) },
-  { name: 'score figures', version: 1, make: fillFigures },
+  { name: 'score figures', version: 2, make: fillFigures },
   {
     name: 'training days',
     version: 1,

@@ -68,6 +68,7 @@ const SCORE_COLUMNS: Record<keyof ScoreFact, string> = {
   seconds: 'seconds',
   clocked: 'clocked',
   parts: 'json(parts)',
+  saw: 'saw',
   runId: 'run_id',
   doneAt: 'done_at',
   receivedAt: 'received_at',

@@ -2,13 +2,14 @@ import type Database from 'better-sqlite3';
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import { BETTER } from '../../core/drills/index.ts';
 import { beats, GOES_FOR_NEXT, type TimedResult } from '../../core/progress/index.ts';
-import { type Doubt, decisionInForce, doubtResult, resultOf, standingOf } from '../../core/scores/index.ts';
-import { stretchNumber } from '../../core/targets/index.ts';
+import { type Doubt, decisionInForce, doubtResult, isOfTheNumber, resultOf, standingOf } from '../../core/scores/index.ts';
+import { type Own, stretchNumber } from '../../core/targets/index.ts';
 import type { PublishedWeek } from '../../core/weeks/index.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { prepared, rowsAsJson } from '../platform/db/prepared.ts';
 import { clips, decisions, reviewFacts, scoreFigures, scoreReadings, scores, spokenLines, weekRevisions } from '../platform/db/schema.ts';
 import { isProven } from './proof.ts';
+import { recountedOf } from './work.ts';
 
 /* Figures follow from the facts of one score; a new fact settles that score's line anew, and never a season. */
 
@@ -105,6 +106,10 @@ const COLUMNS: Record<keyof FigureRow, string> = {
   bestBefore: 'best_before',
   stretch: 'stretch',
   stretchGiven: 'stretch_given',
+  judged: 'judged',
+  numberDoubted: 'number_doubted',
+  recounted: 'recounted',
+  filmed: 'filmed',
 };
 
 const putFigure = prepared((db) => {
@@ -136,6 +141,10 @@ export function refreshBests(db: Db, { playerId, recordKey, measure }: OfKey & P
   }
 }
 
+/** The stretch number of a go: what the player saw where one was given, else what it would have been. */
+const stretchSeen = (score: ScoreFact, given: boolean, own: Own) =>
+  given && score.saw !== null ? score.saw : stretchNumber(own, score.measure);
+
 /**
  * Settles where a score stands and what it comes to, from everything that is known of it.
  * @param doubts those that stand
@@ -163,6 +172,7 @@ export function refreshFigure(
       decision.cues.length > 0 ||
       has(factsOf(db).get({ id: score.id })) ||
       has(spokenOf(db).get({ id: score.id })));
+  const isFilmed = has(clipsOf(db).get({ id: score.id }));
   const figure: FigureRow = {
     scoreId: score.id,
     playerId: score.playerId,
@@ -177,7 +187,7 @@ export function refreshFigure(
     doneAt: score.doneAt,
     day: score.day,
     clocked: isProven(db, score),
-    byClip: decision !== null && has(clipsOf(db).get({ id: score.id })),
+    byClip: decision !== null && isFilmed,
     standing,
     decided: decision !== null,
     decidedAt: decision?.at ?? null,
@@ -188,9 +198,13 @@ export function refreshFigure(
     seconds: score.seconds,
     faults: faults ?? score.faults,
     bestBefore: record,
-    // What was given stays as it was given.
-    stretch: had ? had.stretch : stretchNumber({ record, recent: earlier.slice(-GOES_FOR_NEXT), at: score.doneAt }, score.measure),
+    // What was given stays as it was given: the number that the player saw.
+    stretch: had ? had.stretch : stretchSeen(score, stretchGiven, { record, recent: earlier.slice(-GOES_FOR_NEXT), at: score.doneAt }),
     stretchGiven: had ? had.stretchGiven : stretchGiven,
+    judged: standing === 'waiting for the coach' ? resultOf(score, score.dose) : result,
+    numberDoubted: decision?.verdict !== 'counted' && doubts.some((doubt) => isOfTheNumber(doubt, earlier.length)),
+    recounted: recountedOf(db, score),
+    filmed: isFilmed,
   };
   insertFigure(db, figure);
   const newest = under.at(-1);

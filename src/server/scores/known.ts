@@ -1,21 +1,21 @@
-import { and, asc, eq, gt, inArray } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, sql } from 'drizzle-orm';
 import { median } from 'simple-statistics';
 import type { NumberToBeat, ThisWeek } from '../../contract/training.ts';
-import { BETTER, type Drill, FEET, type Foot, type Measure } from '../../core/drills/index.ts';
+import { BETTER, type Drill, FEET, type Foot, LESS_IS_BETTER, MEASURES, type Measure } from '../../core/drills/index.ts';
 import { grouped } from '../../core/grouped.ts';
 import { allItems, type OwnStep } from '../../core/planning/index.ts';
 import { beats, GOES_FOR_NEXT } from '../../core/progress/index.ts';
 import { recordKey } from '../../core/scores/index.ts';
-import { arrivalsOf, type Target, targetByCoach, targetFor, tuningOf } from '../../core/targets/index.ts';
+import { arrivalsOf, NUMBERS_LOOKED_BACK_ON, type Target, targetByCoach, targetFor, tuningOf } from '../../core/targets/index.ts';
 import { feetToScore } from '../../core/training/index.ts';
 import type { Item, PublishedWeek } from '../../core/weeks/index.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { prepared } from '../platform/db/prepared.ts';
 import { ownTargets, scoreFigures } from '../platform/db/schema.ts';
-import type { Member } from '../squads/squads.ts';
+import type { Member, Squad } from '../squads/squads.ts';
 import type { KnownByKey, KnownKey, KnownResult } from '../weeks/known-by-key.ts';
 
-const NOTHING_KNOWN: KnownKey = { recent: [], record: null };
+const NOTHING_KNOWN: KnownKey = { recent: [], record: null, shown: null };
 
 /** The record keys of a week's scored items, whichever feet somebody gets a number for. */
 export function keysOf(content: PublishedWeek): string[] {
@@ -31,7 +31,8 @@ const newestUnder = prepared((db) =>
   db.$client.prepare(`select p.value as playerId, k.value as key, (select measure from score_figures where player_id = p.value and record_key = k.value limit 1) as measure,
     (select json_group_array(json_array(result, done_at, faults)) from (select result, done_at, faults from score_figures
       where player_id = p.value and record_key = k.value and result is not null order by done_at desc, score_id desc limit ${GOES_FOR_NEXT})) as recent,
-    (select json_array(best_before, result) from score_figures where player_id = p.value and record_key = k.value order by done_at desc, score_id desc limit 1) as newest
+    (select json_array(best_before, result) from score_figures where player_id = p.value and record_key = k.value order by done_at desc, score_id desc limit 1) as newest,
+    (select stretch from score_figures where player_id = p.value and record_key = k.value and stretch_given = 1 order by done_at desc, score_id desc limit 1) as shown
     from json_each(@players) p, json_each(@keys) k`),
 );
 
@@ -41,6 +42,7 @@ interface NewestRow {
   measure: Measure | null;
   recent: string;
   newest: string | null;
+  shown: number | null;
 }
 
 function bestOfTwo([before, last]: [number | null, number | null], measure: Measure): number | null {
@@ -52,12 +54,13 @@ function bestOfTwo([before, last]: [number | null, number | null], measure: Meas
 export function knownOf(db: Db, playerIds: readonly string[], keys: readonly string[]): Map<string, KnownByKey> {
   const rows = newestUnder(db).all({ players: JSON.stringify(playerIds), keys: JSON.stringify(keys) }) as NewestRow[];
   const known = new Map(playerIds.map((id) => [id, new Map<string, KnownKey>()]));
-  for (const { playerId, key, measure, recent, newest } of rows) {
+  for (const { playerId, key, measure, recent, newest, shown } of rows) {
     if (measure === null || newest === null) continue;
     const list = (JSON.parse(recent) as [number, number, number][]).reverse();
     known.get(playerId)?.set(key, {
       recent: list.map(([result, doneAt, faults]) => ({ result, doneAt, faults })),
       record: bestOfTwo(JSON.parse(newest), measure),
+      shown,
     });
   }
   return known;
@@ -66,6 +69,32 @@ export function knownOf(db: Db, playerIds: readonly string[], keys: readonly str
 /** What is known of one player under some record keys. */
 export const knownOfOne = (db: Db, playerId: string, keys: readonly string[]): KnownByKey =>
   knownOf(db, [playerId], keys).get(playerId) ?? new Map();
+
+/** Whether the newest stretch numbers of a measure were reached, by player and measure, oldest first. */
+const reachedQuery = prepared((db) =>
+  db.$client.prepare(`select p.value as playerId, m.value as measure,
+    (select json_group_array(reached) from (select case when m.value in (select value from json_each(@less)) then judged <= stretch else judged >= stretch end as reached
+      from score_figures indexed by figures_given where player_id = p.value and measure = m.value and stretch_given = 1 and stretch is not null and judged is not null
+      order by done_at desc limit ${NUMBERS_LOOKED_BACK_ON})) as reached
+    from json_each(@players) p, json_each(@measures) m`),
+);
+
+/** What came of the stretch numbers that a player was given, by measure, oldest first. */
+export type ReachedByMeasure = ReadonlyMap<Measure, readonly boolean[]>;
+
+/** What came of the stretch numbers that players were given, by player. */
+export function reachedOf(db: Db, playerIds: readonly string[]): Map<string, ReachedByMeasure> {
+  const by = new Map(playerIds.map((id) => [id, new Map<Measure, boolean[]>()]));
+  const all = { players: JSON.stringify(playerIds), measures: JSON.stringify(MEASURES), less: JSON.stringify(LESS_IS_BETTER) };
+  for (const { playerId, measure, reached } of reachedQuery(db).all(all) as { playerId: string; measure: Measure; reached: string }[]) {
+    const list = (JSON.parse(reached) as number[]).map((one) => one === 1).reverse();
+    if (list.length > 0) by.get(playerId)?.set(measure, list);
+  }
+  return by;
+}
+
+/** What came of the stretch numbers that one player was given. */
+export const reachedOfOne = (db: Db, playerId: string): ReachedByMeasure => reachedOf(db, [playerId]).get(playerId) ?? new Map();
 
 const GOES_OF_PACE = 5;
 
@@ -115,6 +144,29 @@ export function ownTargetsOf(db: Db, weekId: string): Map<string, Map<string, Ta
   return by;
 }
 
+const ownNumberOf = prepared((db) =>
+  db
+    .select({ kind: ownTargets.kind })
+    .from(ownTargets)
+    .where(
+      and(
+        eq(ownTargets.weekId, sql.placeholder('week')),
+        eq(ownTargets.playerId, sql.placeholder('player')),
+        eq(ownTargets.itemId, sql.placeholder('item')),
+        eq(ownTargets.foot, sql.placeholder('foot')),
+      ),
+    )
+    .orderBy(desc(ownTargets.at), desc(ownTargets.id))
+    .limit(1)
+    .prepare(),
+);
+
+/** Whether a coach set the number of a go for its player. */
+export function hasOwnNumber(db: Db, go: { weekId: string; playerId: string; itemId: string; foot: Foot }): boolean {
+  const newest = ownNumberOf(db).get({ week: go.weekId, player: go.playerId, item: go.itemId, foot: go.foot });
+  return newest !== undefined && newest.kind !== 'rule';
+}
+
 /** How a course is tuned for the player, in words; null for what has no cones, or nothing to say yet. */
 function tuningFor(item: Item, drill: Drill, known: readonly KnownResult[], steps: readonly OwnStep[]): string | null {
   const step = steps.find((one) => one.drillId === item.drillId);
@@ -129,8 +181,10 @@ function tuningFor(item: Item, drill: Drill, known: readonly KnownResult[], step
 
 interface Computed {
   content: PublishedWeek;
-  member: Pick<Member, 'level' | 'strongerFoot'>;
+  member: Pick<Member, 'level' | 'strongerFoot' | 'stretchAim'>;
+  squad: Pick<Squad, 'stretchAim'>;
   known: KnownByKey;
+  reached: ReachedByMeasure;
   /** Numbers set by a coach, by item and foot. */
   own: ReadonlyMap<string, Target> | undefined;
   steps: readonly OwnStep[];
@@ -138,15 +192,17 @@ interface Computed {
 }
 
 /** The number of each scored item and foot of a week, as its player gets it. */
-export function numbersOf({ content, member, known, own, steps, at }: Computed): NumberToBeat[] {
+export function numbersOf({ content, member, squad, known, reached, own, steps, at }: Computed): NumberToBeat[] {
+  const aim = (member.stretchAim ?? squad.stretchAim) / 100;
   return allItems(content)
     .filter((item) => item.scored)
     .flatMap((item) => {
       const drill = content.drills[item.drillId];
       if (!drill) return [];
       return feetToScore(item, member.strongerFoot).map((foot): NumberToBeat => {
-        const { record, recent } = known.get(recordKey(drill, item.dose, foot)) ?? NOTHING_KNOWN;
-        const target = own?.get(placeKey(item.id, foot)) ?? targetFor(item.target, drill, item.dose, member.level, { record, recent, at });
+        const { record, recent, shown } = known.get(recordKey(drill, item.dose, foot)) ?? NOTHING_KNOWN;
+        const mine = { record, recent, at, shown, reached: reached.get(item.dose.measure), aim };
+        const target = own?.get(placeKey(item.id, foot)) ?? targetFor(item.target, drill, item.dose, member.level, mine);
         return { itemId: item.id, foot, record, target, tuning: tuningFor(item, drill, recent, steps) };
       });
     });

@@ -18,7 +18,7 @@ import {
   saidOften,
   trendOf,
 } from '../../core/progress/index.ts';
-import { doseInWords, doubtedOften } from '../../core/scores/index.ts';
+import { doseInWords } from '../../core/scores/index.ts';
 import { bandMet } from '../../core/targets/index.ts';
 import { DONE_SHARE } from '../../core/training/index.ts';
 import { type Dose, sessionsFor } from '../../core/weeks/index.ts';
@@ -35,6 +35,7 @@ import { recordsIn } from '../progress/records.ts';
 import { ownStepsOf } from '../progress/steps.ts';
 import { type Counted, isCounted, isRecord, keyOfBoth, repsOf } from '../scores/counted.ts';
 import { type Figure, figuresOf } from '../scores/figures.ts';
+import { groundsFor } from '../scores/watched.ts';
 import { groupsOnDays } from '../squads/groups.ts';
 import { type Member, memberOf, squadById } from '../squads/squads.ts';
 import { practiceGoesOf } from '../training/practice.ts';
@@ -264,8 +265,6 @@ export function playerPage(context: Context, actor: Actor, input: { squad: strin
     said: saidSince(db, input.squad, now - STILL_DONE_MS, member.id),
     barred: (drill) => drill.loads.includes('heading') && age < squad.headingAge,
   };
-  const numbered = figures.filter((one) => one.weekId !== null);
-  const doubted = numbered.filter((one) => one.doubt !== 'clear').length;
   const page = cutAt(figures.slice(-SCORES_SHOWN - 1).reverse());
   return {
     ...shared,
@@ -282,7 +281,9 @@ export function playerPage(context: Context, actor: Actor, input: { squad: strin
     begun: quiet.begun,
     today,
     weeks: weeksOfPlayer(db, input.squad, member, figures, now),
-    doubted: { doubted, goes: numbered.length, often: doubtedOften(doubted, numbered.length) },
+    stretchAim: member.stretchAim,
+    squadAim: squad.stretchAim,
+    grounds: groundsFor(db, input.squad, member.id, now),
     notes: notesOf(db, actor, input.squad, member.id),
     ownSteps: ownStepsOf(db, input.squad, member.id),
     pauses: pausesOf(db, member.id),

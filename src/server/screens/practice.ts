@@ -4,7 +4,7 @@ import { PRACTICE_ID, practiceOf } from '../../core/training/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { allow, asPlayer } from '../policy.ts';
-import { keysOf, knownOfOne, numbersOf, runnerOf } from '../scores/known.ts';
+import { keysOf, knownOfOne, numbersOf, reachedOfOne, runnerOf } from '../scores/known.ts';
 import { knownDrills } from '../training/met.ts';
 import { drillToPractice } from '../training/practice.ts';
 import { inView, thisWeek } from './this-week.ts';
@@ -26,7 +26,7 @@ export function practice(context: Context, actor: Actor, input: { drill: string 
     practice: { counts: squad.practiceCounts },
     swaps: [],
     runner: runnerOf(db, member, content),
-    numbers: numbersOf({ content, member, known, own: undefined, steps: [], at: now }),
+    numbers: numbersOf({ content, member, squad, known, reached: reachedOfOne(db, member.id), own: undefined, steps: [], at: now }),
     // A drill that was done long ago is met anew, like in a week.
     met: knownDrills(db, member.id, now).filter((id) => id === drill.id),
     done: [],

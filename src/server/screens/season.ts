@@ -1,5 +1,5 @@
 import { and, eq, gte } from 'drizzle-orm';
-import { median } from 'simple-statistics';
+import { mean, median } from 'simple-statistics';
 import type { Calibration, GroundRow, NotThereYet, Reach, WeekComparison, WeekSide } from '../../contract/tables.ts';
 import { trainingDay } from '../../core/calendar/days.ts';
 import { DAY_MS } from '../../core/calendar/lengths.ts';
@@ -7,7 +7,7 @@ import { BETTER, type Drill, type Foot, LESS_IS_BETTER, type Measure, resultUnit
 import { grouped } from '../../core/grouped.ts';
 import { beats, doneOnTime, footBalance, footLedger, recordOf, type TimedResult } from '../../core/progress/index.ts';
 import { doseInWords } from '../../core/scores/index.ts';
-import { bandAt, meets } from '../../core/targets/index.ts';
+import { aimedAt, bandAt, meets } from '../../core/targets/index.ts';
 import { DONE_SHARE } from '../../core/training/index.ts';
 import { type Dose, sessionsFor } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
@@ -21,8 +21,9 @@ import { doseOfFigure } from '../progress/doses.ts';
 import { recordsIn } from '../progress/records.ts';
 import { isCounted, keyOfBoth, repsOf } from '../scores/counted.ts';
 import { type Figure, figuresOfWeeks } from '../scores/figures.ts';
+import { reachedOf } from '../scores/known.ts';
 import { groupsOnDays } from '../squads/groups.ts';
-import { type Member, membersOf, squadById } from '../squads/squads.ts';
+import { type Member, membersOf, type Squad, squadById } from '../squads/squads.ts';
 import { shownWeek } from '../tables/tables.ts';
 import { type OutlinedWeek, releasedWeeks } from '../weeks/outlines.ts';
 
@@ -250,8 +251,8 @@ const PERIODS = 7;
 
 const reachQuery = prepared((db) =>
   db.$client.prepare(`select player_id as playerId, measure, cast((done_at - @since) / @period as integer) as period, stretch_given as given,
-    count(*) as goes, sum(case when measure in (select value from json_each(@less)) then result <= stretch else result >= stretch end) as reached
-    from score_figures indexed by figures_stretch where squad_id = @squad and done_at >= @since and stretch is not null and result is not null
+    count(*) as goes, sum(case when measure in (select value from json_each(@less)) then judged <= stretch else judged >= stretch end) as reached
+    from score_figures indexed by figures_stretch where squad_id = @squad and done_at >= @since and stretch is not null and judged is not null
     group by 1, 2, 3, 4`),
 );
 
@@ -271,15 +272,32 @@ function reachBy<K extends string>(rows: readonly ReachRow[], keyOf: (row: Reach
   return by.sort((a, b) => a.name.localeCompare(b.name, 'en'));
 }
 
-/** How often numbers that were given a 60 % chance were reached in the last 28 weeks, counted by the database: nothing of a season is read. */
+/** By how many points in a hundred the next numbers of each measure are made easier than the aim, on the mean of the players who had some. */
+function easierBy(db: Db, squad: Squad, members: readonly Member[]): (measure: Measure) => number {
+  const ids = members.map((member) => member.id);
+  const reached = reachedOf(db, ids);
+  return (measure) => {
+    const moved = members.flatMap((member) => {
+      const list = reached.get(member.id)?.get(measure);
+      const aim = (member.stretchAim ?? squad.stretchAim) / 100;
+      return list ? [aimedAt(list, aim) - aim] : [];
+    });
+    return moved.length === 0 ? 0 : Math.round(100 * mean(moved));
+  };
+}
+
+/** How often stretch numbers were reached in the last 28 weeks, counted by the database: nothing of a season is read. */
 export function calibration(context: Context, actor: Actor, input: { squad: string }): Calibration {
   const { db } = context;
   allow(db, actor, 'see the register', input);
-  const { timeZone } = squadById(db, input.squad);
+  const squad = squadById(db, input.squad);
+  const { timeZone } = squad;
   const period = PERIOD_DAYS * DAY_MS;
   const since = context.now() - PERIODS * period;
   // Who left, or is leaving, is in no list and in no sum; names belong to ids, so that two players of one name stay two.
-  const nicknames = new Map(membersOf(db, input.squad).map((member) => [member.id, member.nickname]));
+  const members = membersOf(db, input.squad);
+  const nicknames = new Map(members.map((member) => [member.id, member.nickname]));
+  const easier = easierBy(db, squad, members);
   const rows = reachQuery(db).all({ squad: input.squad, since, period, less: JSON.stringify(LESS_IS_BETTER) }) as ReachRow[];
   const all = rows.filter((row) => nicknames.has(row.playerId));
   const from = (row: ReachRow) => trainingDay(since + row.period * period, timeZone);
@@ -290,7 +308,8 @@ export function calibration(context: Context, actor: Actor, input: { squad: stri
   return {
     given: one('given', given),
     reckoned: one('reckoned', all),
-    byMeasure: reachBy(shown, (row) => row.measure),
+    aim: squad.stretchAim,
+    byMeasure: reachBy(shown, (row) => row.measure).map((row) => ({ ...row, easier: easier(row.name) })),
     byPeriod: reachBy(shown, from),
     byPlayer: reachBy(shown, (row) => row.playerId)
       .map((row) => ({ ...row, playerId: row.name, name: nicknames.get(row.name) ?? '' }))

@@ -17,7 +17,7 @@ import { linesOf } from '../progress/lines.ts';
 import { shoesOf } from '../progress/shoes.ts';
 import { clipAsks } from '../review/items.ts';
 import { type JudgedScore, judgedScores } from '../scores/facts.ts';
-import { keysOf, knownOfOne, numbersOf, ownTargetsOf, runnerOf } from '../scores/known.ts';
+import { keysOf, knownOfOne, numbersOf, ownTargetsOf, reachedOfOne, runnerOf } from '../scores/known.ts';
 import { groupsOnDays } from '../squads/groups.ts';
 import { ageOf, type Member, memberOf, type Squad, schoolOf, squadById, squadDay, weekFor } from '../squads/squads.ts';
 import { streakStateOf } from '../streaks/days.ts';
@@ -171,7 +171,7 @@ export function weekOfMember(db: Db, squad: Squad, member: Member, week: WeekOf,
     content,
     swaps: swaps.map(({ instead, ...swap }) => ({ ...swap, instead: instead?.name ?? null })),
     runner: runnerOf(db, member, content),
-    numbers: numbersOf({ content, member, known, own, steps: given.steps, at: now }),
+    numbers: numbersOf({ content, member, squad, known, reached: reachedOfOne(db, member.id), own, steps: given.steps, at: now }),
   };
 }
 

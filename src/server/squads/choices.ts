@@ -1,21 +1,30 @@
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import type { Choices } from '../../contract/screens.ts';
 import type { ContactSchool } from '../../core/drills/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
-import { players, squads } from '../platform/db/schema.ts';
+import { players, squadPlayers, squads } from '../platform/db/schema.ts';
 import { allow } from '../policy.ts';
 import { changeRule } from './changes.ts';
 import { type Squad, squadById } from './squads.ts';
 
 /** What a squad has chosen. */
-export const choicesOf = ({ contactSchool, footOrder, sessionMinutes, clipHeight, clipSound, practiceCounts }: Squad): Choices => ({
+export const choicesOf = ({
   contactSchool,
   footOrder,
   sessionMinutes,
   clipHeight,
   clipSound,
   practiceCounts,
+  stretchAim,
+}: Squad): Choices => ({
+  contactSchool,
+  footOrder,
+  sessionMinutes,
+  clipHeight,
+  clipSound,
+  practiceCounts,
+  stretchAim,
 });
 
 /** Sets how a squad learns and films: its schools of contact and foot order, how long a session may be, how clips are sent. */
@@ -39,4 +48,20 @@ export function setPlayerSchool(
   allow(context.db, actor, 'set a player’s school', { squad, player });
   context.db.update(players).set({ contactSchool }).where(eq(players.id, player)).run();
   return { contactSchool };
+}
+
+/** How often one player is meant to reach stretch numbers, for who needs to win more often just now; null follows the squad again. */
+export function setPlayerAim(
+  context: Context,
+  actor: Actor,
+  input: { squad: string; player: string; stretchAim: number | null },
+): { stretchAim: number | null } {
+  const { squad, player, stretchAim } = input;
+  allow(context.db, actor, 'set a player’s aim', { squad, player });
+  context.db
+    .update(squadPlayers)
+    .set({ stretchAim })
+    .where(and(eq(squadPlayers.squadId, squad), eq(squadPlayers.playerId, player)))
+    .run();
+  return { stretchAim };
 }

@@ -61,6 +61,8 @@ export interface Member {
   joinedOn: string;
   /** The own school of juggling contact; null follows the squad. */
   contactSchool: ContactSchool | null;
+  /** Times in a hundred that a stretch number is meant to be reached; null follows the squad. */
+  stretchAim: number | null;
   home: Home | null;
 }
 
@@ -72,6 +74,7 @@ const memberColumns = {
   level: squadPlayers.level,
   joinedOn: squadPlayers.joinedOn,
   contactSchool: players.contactSchool,
+  stretchAim: squadPlayers.stretchAim,
   home: players.home,
 };
 

@@ -12,7 +12,7 @@ import { ownTargets } from '../platform/db/schema.ts';
 import { badInput, notFound } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
 import { shoesOf } from '../progress/shoes.ts';
-import { keysOf, knownOf, knownOfOne, numbersOf, ownTargetsOf } from '../scores/known.ts';
+import { keysOf, knownOf, knownOfOne, numbersOf, ownTargetsOf, reachedOf } from '../scores/known.ts';
 import { memberOf, membersOf, squadById, weekFor } from '../squads/squads.ts';
 import { computeGiven } from '../weeks/given.ts';
 import { freeze, weekById } from '../weeks/weeks.ts';
@@ -35,6 +35,7 @@ export function squadNumbers(context: Context, actor: Actor, input: { week: stri
   const ids = members.map((member) => member.id);
   // With the twins of both schools, so that it is asked once for everybody.
   const known = knownOf(db, ids, keysOfBoth(frozen));
+  const reached = reachedOf(db, ids);
   const own = ownTargetsOf(db, week.id);
   const cells = members.map((member) => {
     const mine = known.get(member.id) ?? new Map();
@@ -47,7 +48,10 @@ export function squadNumbers(context: Context, actor: Actor, input: { week: stri
       member,
       given,
       content,
-      numbers: numbersOf({ content, member, known: all, own: own.get(member.id), steps: given.steps, at: now }),
+      numbers: numbersOf({
+        ...{ content, member, squad, known: all, own: own.get(member.id), steps: given.steps, at: now },
+        reached: reached.get(member.id) ?? new Map(),
+      }),
     };
   });
   return {

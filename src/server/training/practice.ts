@@ -65,6 +65,7 @@ function keepFigure(db: Db, go: PracticeGo & { value: number }, clocked: boolean
     ...{ scoreId, playerId, squadId, drillId, recordKey: key, measure, foot, doneAt, day, clocked, seconds, faults, counts: value },
     ...{ weekId: null, sessionId: null, itemId: null, byClip: false, standing: 'clear', decided: true, decidedAt: null, hasWords: false },
     ...{ doubt: 'clear', result: resultOf(go, go.dose), bestBefore: null, stretch: null, stretchGiven: false },
+    ...{ judged: null, numberDoubted: false, recounted: null, filmed: false },
   });
   refreshBests(db, { playerId, recordKey: key, measure });
 }

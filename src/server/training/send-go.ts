@@ -14,6 +14,7 @@ import { scores, weekRevisions, weeks } from '../platform/db/schema.ts';
 import { badInput, notFound, Problem } from '../platform/problems.ts';
 import { allow, asPlayer, checkIsThem } from '../policy.ts';
 import { judgedByIds, type ScoreFact } from '../scores/facts.ts';
+import { hasOwnNumber } from '../scores/known.ts';
 import { refreshReading } from '../scores/reading.ts';
 import { type Member, memberOf, type Squad, squadById } from '../squads/squads.ts';
 import { refreshDay } from '../streaks/days.ts';
@@ -136,6 +137,7 @@ function factOf(context: Context, released: Released, place: Place, sent: GoDone
     seconds: one.seconds,
     clocked: one.clocked,
     parts: one.parts,
+    saw: one.saw ?? null,
     runId: sent.runId,
     doneAt: Math.min(sent.doneAt, now),
     receivedAt: now,
@@ -168,6 +170,10 @@ const insertScore = prepared((db) => {
     .prepare();
 });
 
+/** Whether a go had a stretch number to reach: as its device says; of one that does not say, by the rule, where no coach set another. */
+const hadStretch = (db: Db, fact: ScoreFact, item: Item, { saw, sawStretch }: ScoreSent): boolean =>
+  item.target.rule === 'stretch' && (saw === undefined ? !hasOwnNumber(db, fact) : sawStretch === true);
+
 /**
  * Keeps the numbers of one go; to be called inside a transaction. Whatever is already there stays as it is.
  * An id that another player used answers like a missing thing.
@@ -184,7 +190,7 @@ export function keepGo(context: Context, released: Released, member: Member, go:
     checkScore(one, index, place.item, feet);
     const fact = factOf(context, released, place, go, one, member.id);
     insertScore(db).run(fact);
-    refreshReading(db, fact, place.drill, place.item.target.rule === 'stretch');
+    refreshReading(db, fact, place.drill, hadStretch(db, fact, place.item, one));
     refreshDay(db, fact.squadId, fact.playerId, fact.day);
     return answerOf(db, fact);
   });

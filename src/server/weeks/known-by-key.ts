@@ -9,6 +9,8 @@ export interface KnownResult {
 export interface KnownKey {
   recent: readonly KnownResult[];
   record: number | null;
+  /** The stretch number that was shown last; null for none. */
+  shown: number | null;
 }
 
 export type KnownByKey = ReadonlyMap<string, KnownKey>;

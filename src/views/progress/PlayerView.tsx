@@ -4,12 +4,14 @@ import { guarded } from '../../client/guarded.tsx';
 import { pageData } from '../../client/page-data.ts';
 import type { PlayerPage } from '../../contract/progress.ts';
 import { lastGoInWords } from '../../core/progress/quiet.ts';
+import type { Ground } from '../../core/scores/watch.ts';
 import { capital } from '../../core/text/capital.ts';
 import { plural } from '../../core/text/plural.ts';
 import { ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { FreePractice, Notes, Pauses } from './CoachOnly.tsx';
 import { Lines } from './Lines.tsx';
 import { OwnDrill, stepWords } from './OwnDrill.tsx';
+import { PlayerAim } from './PlayerAim.tsx';
 import { PlayerSchool } from './PlayerSchool.tsx';
 import { Scores } from './Scores.tsx';
 import { Stairs } from './Stairs.tsx';
@@ -27,9 +29,16 @@ function Ledger({ player }: { player: PlayerPage }) {
   );
 }
 
+/** What is told of a ground, without a word about the child. */
+const GROUND_WORDS: Record<Ground, string> = {
+  'doubted more than the squad': 'More numbers were unusual than in the rest of the squad.',
+  'more than the clips show': 'Numbers are, on the whole, higher than what was counted from their clips.',
+  'better when nobody films': 'Goes without a clip come out better than filmed ones.',
+  'same as a team-mate': 'Numbers are the same as a team-mate’s more often than by chance.',
+};
+
 /** Told to the coach alone: what speaks for asking for a clip, and what was chosen for the next weeks. */
 function Heads({ player, chosen }: { player: PlayerPage; chosen: PlayerPage['ownSteps'] }) {
-  const { doubted } = player;
   const coming = chosen.filter((step) => step.week > (player.weeks.at(-1)?.number ?? 0));
   return (
     <>
@@ -38,10 +47,10 @@ function Heads({ player, chosen }: { player: PlayerPage; chosen: PlayerPage['own
           {capital(lastGoInWords({ days: player.quietDays, begun: player.begun }))}. A word to the family helps more than a reminder.
         </Notice>
       )}
-      {doubted.often && (
+      {player.grounds.length > 0 && (
         <Notice tone="look">
-          {doubted.doubted} of {doubted.goes} goes had something that spoke against them; of honest ones it is about 2 in 100. Ask for a
-          clip of the next ones: counting together settles it.
+          {player.grounds.map((ground) => GROUND_WORDS[ground]).join(' ')} That proves nothing. Ask for a clip of the next goes: counting
+          together settles it.
         </Notice>
       )}
       {coming.length > 0 && (
@@ -66,6 +75,7 @@ export function PlayerView({ player }: { player: PlayerPage }) {
             {player.level} · {lastGoInWords({ days: player.quietDays, begun: player.begun })}
           </p>
           <PlayerSchool player={player} />
+          <PlayerAim player={player} />
         </div>
         <div className="flex flex-wrap gap-2">
           <ButtonLink size="small" href={`/coach/${player.squadId}/players/${player.playerId}/season`}>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import { Choices, screensApi as squadContract } from '../../contract/screens.ts';
 import { CLIP_HEIGHTS, CONTACT_SCHOOLS, CONTACT_WORDS, FOOT_ORDER_WORDS, FOOT_ORDERS } from '../../core/drills/terms.ts';
+import { AIMS } from '../../core/targets/stretch.ts';
 import { Field } from '../../ui/parts/index.ts';
 
 interface PickProps<T extends string> {
@@ -118,6 +119,16 @@ export function ChoicesBox({ squad, first }: { squad: string; first: Choices }) 
             onChange={(event) => void save({ practiceCounts: event.target.checked })}
           />
           free practice counts for records and streaks, never for the week
+        </label>
+        <label className="flex min-h-9 items-center gap-2">
+          <span className="font-semibold">Stretch numbers are reached</span>
+          <select className="field" value={choices.stretchAim} onChange={(event) => void save({ stretchAim: Number(event.target.value) })}>
+            {AIMS.map((aim) => (
+              <option key={aim} value={aim}>
+                {aim} times in a hundred
+              </option>
+            ))}
+          </select>
         </label>
       </div>
       <p className="text-dust text-sm">

@@ -8,13 +8,18 @@ import { plural } from '../../core/text/plural.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { SquadTabs } from '../squads/SquadTabs.tsx';
 
-const MEANT = 60;
 const FEW = 30;
 
 const shareOf = ({ goes, reached }: Reach) => (goes === 0 ? 0 : (100 * reached) / goes);
 
-/** The reach rates of some groups: a dot with the width of its chance on a line from 0 to 100 %, the meant 60 % as a mark. */
-function Rates({ label, rows }: { label: string; rows: readonly (Reach & { playerId?: string })[] }) {
+/** What is done about what was seen, in words; null where nothing is. */
+function easierInWords(points: number | undefined): string | null {
+  if (points === undefined || Math.abs(points) < 2) return null;
+  return points > 0 ? `next ones easier by ${points}` : `next ones harder by ${-points}`;
+}
+
+/** The reach rates of some groups: a dot with the width of its chance on a line from 0 to 100 %, what is meant as a mark. */
+function Rates({ label, rows, aim }: { label: string; rows: readonly (Reach & { playerId?: string; easier?: number })[]; aim: number }) {
   return (
     <section className="slab p-4" aria-label={label}>
       <h2>{label}</h2>
@@ -37,19 +42,12 @@ function Rates({ label, rows }: { label: string; rows: readonly (Reach & { playe
               <tr key={row.playerId ?? row.name} className="border-joint border-t">
                 <th scope="row" className="whitespace-nowrap py-1 pe-3 text-start font-normal">
                   {row.name}
+                  {easierInWords(row.easier) && <span className="block text-dust text-sm">{easierInWords(row.easier)}</span>}
                 </th>
                 <td className="w-full min-w-40">
                   <svg viewBox="0 0 200 16" className="h-4 w-full" preserveAspectRatio="none" aria-hidden>
                     <line x1="0" x2="200" y1="8" y2="8" stroke="var(--joint)" strokeWidth="1" vectorEffect="non-scaling-stroke" />
-                    <line
-                      x1={2 * MEANT}
-                      x2={2 * MEANT}
-                      y1="1"
-                      y2="15"
-                      stroke="var(--lace)"
-                      strokeWidth="2"
-                      vectorEffect="non-scaling-stroke"
-                    />
+                    <line x1={2 * aim} x2={2 * aim} y1="1" y2="15" stroke="var(--lace)" strokeWidth="2" vectorEffect="non-scaling-stroke" />
                     <line x1={2 * from} x2={2 * to} y1="8" y2="8" stroke="var(--dust)" strokeWidth="3" vectorEffect="non-scaling-stroke" />
                     <line
                       x1={2 * share}
@@ -75,18 +73,18 @@ function Rates({ label, rows }: { label: string; rows: readonly (Reach & { playe
   );
 }
 
-function sentenceFor(reach: Reach): string {
+function sentenceFor(reach: Reach, aim: number): string {
   if (reach.goes === 0) return 'No stretch number was given yet, so there is nothing to hold it to.';
   const share = Math.round(shareOf(reach));
   if (reach.goes < FEW) return `${reach.reached} of ${reach.goes} were reached: too few goes to say more.`;
-  const off = share - MEANT;
+  const off = share - aim;
   if (Math.abs(off) <= 5) return 'The numbers are fair.';
   return `The numbers were too ${off > 0 ? 'easy' : 'hard'} by about ${Math.abs(off)} in a hundred.`;
 }
 
-/** How often players reached what the program gave a 60 % chance: it should be near 60 %, and is shown as it is. */
+/** How often players reached their stretch numbers, beside how often they are meant to: shown as it is, with what is done about it. */
 export const CalibrationView = guarded(function CalibrationView({ calibration, squad }: { calibration: Calibration; squad: string }) {
-  const { given, reckoned } = calibration;
+  const { given, reckoned, aim } = calibration;
   const shown = given.goes > 0 ? given : reckoned;
   const { said, problem, busy, attempt } = useAttempt();
   return (
@@ -96,12 +94,14 @@ export const CalibrationView = guarded(function CalibrationView({ calibration, s
       <section className="slab flex flex-col gap-2 p-4" aria-label="In short">
         <p className="flex flex-wrap items-baseline gap-x-4">
           <span className="font-bold font-display text-4xl">{shown.goes === 0 ? '–' : `${Math.round(shareOf(shown))} %`}</span>
-          <span>of the stretch numbers were reached; {MEANT} % is what they are meant for.</span>
+          <span>
+            of the stretch numbers were reached; {aim} % is what they are meant for (<a href={`/coach/${squad}/rules`}>change it</a>).
+          </span>
         </p>
-        <p>{sentenceFor(given)}</p>
+        <p>{sentenceFor(given, aim)}</p>
         {given.goes === 0 && reckoned.goes > 0 && (
           <Notice>
-            Shown is what stretch numbers would have been for {reckoned.goes} goes that had other numbers: {sentenceFor(reckoned)}
+            Shown is what stretch numbers would have been for {reckoned.goes} goes that had other numbers: {sentenceFor(reckoned, aim)}
           </Notice>
         )}
         <div className="flex flex-wrap items-center gap-3">
@@ -123,19 +123,23 @@ export const CalibrationView = guarded(function CalibrationView({ calibration, s
           {problem && <span className="text-stop">{problem}</span>}
         </div>
         <p className="max-w-3xl text-dust text-sm">
-          A stretch number comes from the last eight goes, and never lies under 90 % of the record. Where numbers jump about, as in
-          juggling, that floor is hard to reach, and the share is lower than meant. Only goes that count are looked at. The thin bar says
-          how far chance alone could move a share. Numbers that rest on one to three goes come out easier: nothing tells yet how fast
-          somebody learns.
+          A stretch number comes from the last eight goes, the newest weighing most. Who missed some of the last forty gets easier ones, who
+          reached more than meant harder ones, each measure by itself. What is looked at is the number that stood before the player; a go
+          that waits for you is taken as it was said. The thin bar says how far chance alone could move a share. Where no fault is usual in
+          sets, put the cones closer: there is no number under nought.
         </p>
       </section>
       {shown.goes > 0 && (
         <div className="grid items-start gap-4 lg:grid-cols-2">
           <div className="flex flex-col gap-4">
-            <Rates label="By what is measured" rows={calibration.byMeasure} />
-            <Rates label="By four weeks" rows={calibration.byPeriod.map((row) => ({ ...row, name: `from ${dayInWords(row.name)}` }))} />
+            <Rates label="By what is measured" rows={calibration.byMeasure} aim={aim} />
+            <Rates
+              label="By four weeks"
+              rows={calibration.byPeriod.map((row) => ({ ...row, name: `from ${dayInWords(row.name)}` }))}
+              aim={aim}
+            />
           </div>
-          <Rates label="By player" rows={calibration.byPlayer} />
+          <Rates label="By player" rows={calibration.byPlayer} aim={aim} />
         </div>
       )}
     </div>

@@ -2,7 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { changeRead } from '../../client/device-store.ts';
 import { sendSoon } from '../../client/send-queue.ts';
-import { goToSend, mendToSend, practiceToSend, runToSend } from '../../client/to-send.ts';
+import { asSeen, goToSend, mendToSend, practiceToSend, runToSend } from '../../client/to-send.ts';
 import type { ScoreSent, ThisWeek } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { Foot } from '../../core/drills/terms.ts';
@@ -70,12 +70,19 @@ export function useGives({ visit, clock, filming, sheet, drills, instead }: Arou
     }
   };
 
-  const give = async (item: Item, round: number, scores: ScoreSent[]) => {
+  const give = async (item: Item, round: number, entered: ScoreSent[]) => {
     const drill = drills.get(item.drillId);
     // Two quick taps are one, also when the second comes before the screen has changed.
     const go = `${item.id}|${round}|${attemptOf(state, state.index)}`;
     if (!drill || given.current === go) return;
     given.current = go;
+    // The number that stood there goes with what was done: it is the one that is judged.
+    const scores = isPractice
+      ? entered
+      : asSeen(
+          entered,
+          beats.filter((one) => one.itemId === item.id),
+        );
     const keyOf = (foot: Foot) => takeKey({ itemId: item.id, round, foot });
     // A recording that does not end leaves the numbers without a clip, never the clip without its numbers.
     const takes = await filming.collect(scores.map((score) => keyOf(score.foot))).catch(() => []);

@@ -6,7 +6,6 @@ import {
   nextOf,
   nextSteps,
   plateauOf,
-  reachedWith,
   recordsOf,
   type Stuck,
   shareOfRecord,
@@ -98,25 +97,6 @@ describe('what the next go brings', () => {
     const list = weekly(99, 99, 10, 11, 12, 13, 14, 15, 16, 17);
     expect(nextOf(list, 11 * WEEK)?.middle).to.equal(19);
     expect(nextOf(list, 50 * WEEK)?.middle).to.equal(19);
-  });
-  it('is reached with a chance by place in the order: of four even goes 60 % lies at the second lowest', () => {
-    // (1 − 0.6) · (4 + 1) = the 2nd of 10, 10, 20, 20 … level, so the slope is what the pairs say: 0.
-    const level = [20, 10, 10, 20].map((result, i) => ({ result, doneAt: [0, 0, 1, 1].map((n) => n * WEEK)[i] ?? 0 }));
-    expect(reachedWith(0.6, level, WEEK, 'more')).to.equal(10);
-    expect(reachedWith(0.4, level, WEEK, 'more')).to.equal(20);
-    expect(reachedWith(0.6, [], 0, 'more')).to.equal(null);
-    expect(reachedWith(0.6, weekly(12), WEEK, 'more')).to.equal(12);
-  });
-  it('law: a higher chance never asks for more', () => {
-    const some = fc.array(fc.integer({ min: 1, max: 60 }), { minLength: 1, maxLength: 12 });
-    fc.assert(
-      fc.property(some, fc.double({ min: 0.05, max: 0.9, noNaN: true }), (list, chance) => {
-        const [easy, hard] = [reachedWith(chance + 0.05, weekly(...list), 0, 'more'), reachedWith(chance, weekly(...list), 0, 'more')];
-        expect(easy ?? 0).to.be.at.most((hard ?? 0) + 1e-9);
-        const [slow, fast] = [reachedWith(chance + 0.05, weekly(...list), 0, 'less'), reachedWith(chance, weekly(...list), 0, 'less')];
-        expect(slow ?? 0).to.be.at.least((fast ?? 0) - 1e-9);
-      }),
-    );
   });
 });
 

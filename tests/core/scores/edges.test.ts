@@ -1,11 +1,9 @@
 import { expect } from 'chai';
 import {
-  atLeastChance,
   type Claim,
   clears,
   DOUBT_RULES,
   type DoubtInput,
-  doubtedOften,
   doubtResult,
   doubtsOf,
   habitsOf,
@@ -152,36 +150,6 @@ describe('a clearing', () => {
     const recount = (scoreId: string, figure: number) =>
       clears(by('recount differs', 3), doubt('recount differs', figure), scoreId, 'more');
     expect([recount('a', 3), recount('a', 4), recount('b', 3)]).to.deep.equal([true, false, false]);
-  });
-});
-
-describe('doubted often', () => {
-  /** Straight from the definition: the sum of n over k, p to the k, 1 − p to the rest. */
-  const byDefinition = (hits: number, tries: number, p: number) => {
-    const over = (k: number) => Array.from({ length: k }, (_, i) => (tries - i) / (i + 1)).reduce((a, b) => a * b, 1);
-    let sum = 0;
-    for (let k = hits; k <= tries; k++) sum += over(k) * p ** k * (1 - p) ** (tries - k);
-    return sum;
-  };
-
-  it('sums the upper tail', () => {
-    for (const [hits, tries, p] of [
-      [0, 10, 0.3],
-      [1, 10, 0.3],
-      [4, 10, 0.3],
-      [10, 10, 0.3],
-      [3, 40, 0.02],
-    ] as const)
-      expect(atLeastChance(hits, tries, p), `${hits} of ${tries}`).to.be.closeTo(byDefinition(hits, tries, p), 1e-12);
-    expect(atLeastChance(0, 5, 0.5)).to.equal(1);
-  });
-
-  it('needs three, and a chance under one in a thousand', () => {
-    expect([doubtedOften(2, 2), doubtedOften(3, 3)]).to.deep.equal([false, true]);
-    const last = Array.from({ length: 60 }, (_, n) => n + 3)
-      .filter((goes) => byDefinition(3, goes, 0.02) < 0.001)
-      .at(-1) as number;
-    expect([doubtedOften(3, last), doubtedOften(3, last + 1)]).to.deep.equal([true, false]);
   });
 });
 

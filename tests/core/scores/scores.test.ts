@@ -111,21 +111,21 @@ describe('doubt', () => {
   });
 
   it('is far from own form only upwards, from five earlier scores on', () => {
-    // Median 50, MAD 1, spread max(1.4826, 2.5, 1) = 2.5; 59 is 3.6 spreads up, 58 is 3.2.
+    // Median 50, MAD 1, spread max(1.4826, 6 % of 50, 1) = 3; 62 is 4 spreads up and not over it, 63 is 4.33.
     const earlier = [49, 50, 51, 50, 48];
-    expect(formDistance(59, earlier, 'more')).to.be.closeTo(3.6, 1e-9);
-    expect(reasons({ claim: claim(59), earlier })).to.deep.equal(['far from own form']);
-    expect(reasons({ claim: claim(58), earlier })).to.deep.equal([]);
+    expect(formDistance(63, earlier, 'count in time')).to.be.closeTo(13 / 3, 1e-9);
+    expect(reasons({ claim: claim(63), earlier })).to.deep.equal(['far from own form']);
+    expect(reasons({ claim: claim(62), earlier })).to.deep.equal([]);
     expect(reasons({ claim: claim(20), earlier })).to.deep.equal([]);
-    expect(reasons({ claim: claim(59), earlier: earlier.slice(1) })).to.deep.equal([]);
+    expect(reasons({ claim: claim(63), earlier: earlier.slice(1) })).to.deep.equal([]);
   });
 
   it('looks downwards where less is better', () => {
     const course: Dose = { measure: 'course time', rounds: 1 };
     const drill = drillOf('slalom-right');
     const earlier = [30, 30, 31, 29, 30];
-    // Spread is max(1.4826 · 0, 1.5, 1) = 1.5 (the MAD of 30, 30, 31, 29, 30 is 0); 24 is 4 spreads better.
-    expect(reasons({ claim: claim(24), dose: course, drill, earlier })).to.deep.equal(['far from own form']);
+    // Spread is max(1.4826 · 0, 6 % of 30, 1) = 1.8 (the MAD of 30, 30, 31, 29, 30 is 0); 22 is 4.4 spreads better.
+    expect(reasons({ claim: claim(22), dose: course, drill, earlier })).to.deep.equal(['far from own form']);
     expect(reasons({ claim: claim(40), dose: course, drill, earlier })).to.deep.equal([]);
   });
 

@@ -1,15 +1,6 @@
 import { expect } from 'chai';
 import { LEVELS } from '../../../src/core/squads/terms.ts';
-import {
-  arrivalsOf,
-  bandAt,
-  catchUpShare,
-  followsRecord,
-  type Own,
-  stretchNumber,
-  targetFor,
-  tuningOf,
-} from '../../../src/core/targets/index.ts';
+import { arrivalsOf, bandAt, catchUpShare, followsRecord, type Own, targetFor, tuningOf } from '../../../src/core/targets/index.ts';
 import type { Dose } from '../../../src/core/weeks/index.ts';
 import { drillOf } from '../make.ts';
 
@@ -89,34 +80,6 @@ describe('what a target says of itself', () => {
     const rules = ['no number', 'by level', 'beat your best', 'stretch', 'step ladder'] as const;
     expect(rules.filter((rule) => followsRecord({ rule }))).to.deep.equal(['beat your best', 'step ladder']);
     expect(followsRecord({ rule: 'same for all', number: 5 })).to.equal(false);
-  });
-});
-
-describe('the bounds of a stretch number', () => {
-  it('need a record', () => expect(stretchNumber({ ...goes(1, 20, 21), record: null }, 'count in time')).to.equal(null));
-  it('stay exact in tenths where seconds are taken', () => {
-    // 21.7 / 1.15 = 18.87 and 21.7 / 0.9 = 24.11: no better than 18.9, no worse than 24.1.
-    expect(stretchNumber(goes(21.7, 12, 12, 12, 12), 'course time')).to.equal(18.9);
-    expect(stretchNumber(goes(21.7, 40, 40, 40, 40), 'course time')).to.equal(24.1);
-  });
-  it('give way where no whole number lies between them', () => {
-    // 90 to 115 % of 1.5 is 1.35 to 1.725.
-    expect(stretchNumber(goes(1.5, 9, 9, 9), 'count in time')).to.equal(2);
-    expect(stretchNumber(goes(1.5, 1.4, 1.4, 1.4), 'count in time')).to.equal(1);
-  });
-  it('may meet in one whole number', () => {
-    // 90 to 115 % of 10 is 9 to 11.5; of 1 only 1 itself.
-    expect(stretchNumber(goes(1, 5, 5, 5), 'count in time')).to.equal(1);
-    expect(stretchNumber(goes(10, 40, 40, 40, 40), 'count in time')).to.equal(11);
-    expect(stretchNumber(goes(10, 2, 2, 2, 2), 'count in time')).to.equal(9);
-  });
-  it('count a quarter for ties towards the better side', () => {
-    // Half of the goes at 21.3: a quarter more rounds to 22 where more is better; a quarter less to 21 where less is.
-    const level = [21.3, 21.3, 21.3, 21.3];
-    expect(stretchNumber(goes(21.3, ...level), 'count in time')).to.equal(22);
-    expect(stretchNumber(goes(21.3, ...level), 'sets')).to.equal(21);
-    const higher = [21.6, 21.6, 21.6, 21.6];
-    expect(stretchNumber(goes(21.6, ...higher), 'sets')).to.equal(21);
   });
 });
 

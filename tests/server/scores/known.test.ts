@@ -88,6 +88,7 @@ describe('what is known of a player for the next number', () => {
     expect(known.get(town.player.playerId)?.get(key)).to.deep.equal({
       recent: [{ result: 21, doneAt: MONDAY_TEN, faults: 21 }],
       record: 21,
+      shown: null,
     });
     expect([...(known.get(town.otherPlayer.playerId) ?? [])]).to.deep.equal([]);
   });

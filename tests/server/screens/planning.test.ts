@@ -298,6 +298,7 @@ describe('planning on the server', () => {
         clipHeight: 360,
         clipSound: true,
         practiceCounts: false,
+        stretchAim: 60,
       });
       expect(drillsOf()[0]).to.equal('drop-kick-catch');
     });

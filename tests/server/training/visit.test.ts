@@ -269,7 +269,14 @@ describe('a visit as the server takes it', () => {
     sayYes(town);
     expect(thisWeek(town.context, town.player).film).to.deep.equal({ height: 360, sound: true });
     const how = { contactSchool: 'toe-up', footOrder: 'alternate', sessionMinutes: 30 } as const;
-    setChoices(town.context, town.coach, { squad: town.squad, ...how, clipHeight: 720, clipSound: false, practiceCounts: false });
+    setChoices(town.context, town.coach, {
+      squad: town.squad,
+      ...how,
+      clipHeight: 720,
+      clipSound: false,
+      practiceCounts: false,
+      stretchAim: 60,
+    });
     expect(thisWeek(town.context, town.player).film).to.deep.equal({ height: 720, sound: false });
   });
 });

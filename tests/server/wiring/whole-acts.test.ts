@@ -60,6 +60,7 @@ describe('an act whose second write fails', () => {
             clipHeight: 480,
             clipSound: true,
             practiceCounts: false,
+            stretchAim: 60,
           },
         }),
     ],

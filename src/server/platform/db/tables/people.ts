@@ -46,6 +46,8 @@ export const squads = sqliteTable('squads', {
   mailsPerDay: integer('mails_per_day').notNull().default(2),
   /** Whether families are reminded of a session of today, a new week, a streak about to come undone, an “again please”. */
   reminders: flag('reminders').notNull().default(true),
+  /** Times in a hundred that a stretch number is meant to be reached. */
+  stretchAim: integer('stretch_aim').notNull().default(60),
   /** Figures of the doubt rules that differ from the usual ones. */
   doubtRules: json<Partial<DoubtRules>>('doubt_rules'),
   createdAt: instant('created_at').notNull(),
@@ -142,6 +144,8 @@ export const squadPlayers = sqliteTable(
     level: text('level').$type<Level>().notNull(),
     joinedOn: text('joined_on').notNull(),
     leftOn: text('left_on'),
+    /** Times in a hundred that this player is meant to reach a stretch number; null follows the squad. */
+    stretchAim: integer('stretch_aim'),
   },
   (t) => [primaryKey({ columns: [t.squadId, t.playerId] }), uniqueIndex('squad_sign_in_name').on(t.squadId, t.signInName)],
 );

@@ -45,9 +45,16 @@ export const scoreFigures = sqliteTable(
     faults: integer('faults').notNull(),
     /** Best result under the same key before it; null for the first. */
     bestBefore: real('best_before'),
-    /** What a stretch number would have been, and whether the program gave it; null without goes to compute from. */
+    /** The stretch number that the player saw; where another number stood there, what it would have been. Null without goes to compute from. */
     stretch: real('stretch'),
     stretchGiven: flag('stretch_given').notNull(),
+    /** What a number to reach is held against: the result, or what was said while a coach has to look at it; null where it was set aside. */
+    judged: real('judged'),
+    /** A doubt about the number itself that no coach has answered. */
+    numberDoubted: flag('number_doubted').notNull().default(false),
+    /** What a coach counted from the clip; null where nobody did. */
+    recounted: real('recounted'),
+    filmed: flag('filmed').notNull().default(false),
   },
   (t) => [
     index('figures_of_key').on(t.playerId, t.recordKey, t.doneAt),
@@ -58,8 +65,17 @@ export const scoreFigures = sqliteTable(
     index('figures_with_words').on(t.playerId, t.decidedAt).where(sql`has_words = 1`),
     // Everything that fair numbers are counted from, so that the rows themselves are not read.
     index('figures_stretch')
-      .on(t.squadId, t.doneAt, t.playerId, t.measure, t.stretchGiven, t.stretch, t.result)
+      .on(t.squadId, t.doneAt, t.playerId, t.measure, t.stretchGiven, t.stretch, t.judged)
       .where(sql`stretch is not null`),
+    // What came of the newest numbers of a player in a measure.
+    index('figures_given')
+      .on(t.playerId, t.measure, t.doneAt, t.stretch, t.judged)
+      .where(sql`stretch_given = 1 and stretch is not null and judged is not null`),
+    // How often numbers are doubted in a squad, and who says the same of the same thing.
+    index('figures_doubted').on(t.squadId, t.doneAt, t.playerId, t.measure, t.numberDoubted),
+    index('figures_same')
+      .on(t.squadId, t.recordKey, t.doneAt, t.playerId, t.judged)
+      .where(sql`measure in ('count in time', 'unbroken run')`),
   ],
 );
 

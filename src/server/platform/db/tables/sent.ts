@@ -126,6 +126,8 @@ export const scores = sqliteTable(
     clocked: flag('clocked').notNull(),
     /** Best on each surface or every try of a slot, as the player gave them. */
     parts: json<Record<string, number>>('parts'),
+    /** The number to reach that stood before the player; null for none, and where an older device did not say. */
+    saw: real('saw'),
     runId: text('run_id'),
     doneAt: instant('done_at').notNull(),
     receivedAt: instant('received_at').notNull(),
