@@ -4,12 +4,12 @@
  * `npm run bench:live` prints tables in Markdown; `-- 60 FOLDER` takes another number of tracks, and the folder with its sounds.json and sounds.bin.
  */
 
-import { readFileSync } from 'node:fs';
-import { chance } from '../src/core/chance.ts';
-import { countHeard, type HeardDrill } from '../src/core/rep-counter/live-count.ts';
+import { countHeard } from '../src/core/rep-counter/live-count.ts';
 import { LiveEar } from '../src/core/rep-counter/live-ear.ts';
-import { HALF_REAL_CONDITIONS, halfReal, type Recorded } from '../src/testkit/half-real.ts';
+import { HALF_REAL_CONDITIONS, halfReal } from '../src/testkit/half-real.ts';
+import { drillFor } from '../src/testkit/heard-drill.ts';
 import { describeClip, RANGE_CONDITIONS, type RangeCondition, soundOfTake } from '../src/testkit/range.ts';
+import { recordedIn } from './recorded.ts';
 
 const REPORT_SEED = 500_000;
 const [count = '40', folder] = process.argv.slice(2);
@@ -35,15 +35,6 @@ interface Tally {
   never: Map<string, number>;
   ms: number;
   seconds: number;
-}
-
-/** Pace figures as a drill has them, round a rate that a player has. */
-function drillFor(perSecond: number, seed: number): HeardDrill {
-  const random = chance(seed);
-  return {
-    pace: { easy: perSecond * (0.4 + random.next() * 0.5), ceiling: perSecond * (1.3 + random.next() * 1.2) },
-    soundsPerRep: 1,
-  };
 }
 
 function measure(tracks: Iterable<Track>): Tally {
@@ -107,15 +98,6 @@ function* drawn(condition: RangeCondition): Iterable<Track> {
     const clip = describeClip(condition, from + n);
     yield { ...soundOfTake(clip), perSecond: clip.rate };
   }
-}
-
-function recordedIn(path: string): Recorded {
-  const list = JSON.parse(readFileSync(`${path}/sounds.json`, 'utf8')) as { kind: string; at: number; n: number; scale: number }[];
-  const bytes = readFileSync(`${path}/sounds.bin`);
-  const all = new Int16Array(bytes.buffer, bytes.byteOffset, bytes.length / 2);
-  const of = (kind: string) =>
-    list.filter((one) => one.kind === kind).map(({ at, n, scale }) => Float32Array.from(all.subarray(at, at + n), (v) => v * scale));
-  return { ball: of('ball'), step: of('step'), ambience: of('amb') };
 }
 
 const conditions = (Object.keys(RANGE_CONDITIONS) as RangeCondition[]).filter((one) => !SEEN_ONLY.includes(one));

@@ -39,7 +39,11 @@ export const ReviewItem = z.object({
   scoreId: Id,
   goId: Id,
   player: z.object({ id: Id, nickname: z.string() }),
-  drill: z.object({ id: z.string(), name: z.string(), unit: z.string(), counts: z.string(), doesNotCount: z.string() }),
+  drill: z.object({
+    ...{ id: z.string(), name: z.string(), unit: z.string(), counts: z.string(), doesNotCount: z.string() },
+    /** What is to be heard of it in a clip: its paces and touches; null where they cannot be told by ear. */
+    heard: z.object({ pace: z.object({ easy: z.number(), ceiling: z.number() }), soundsPerRep: z.number().int() }).nullable(),
+  }),
   sessionName: z.string(),
   weekNumber: z.number().int(),
   measure: MeasureName,

@@ -306,6 +306,13 @@ export function soundOfTake(clip: RangeClip): { samples: Float32Array; rate: num
   return { samples: soundOfStory(clip, story, random), rate: SOUND_RATE, work: { from: LEAD, to: story.seconds - TAIL }, reps };
 }
 
+/** Pictures of somebody who taps at some instants, as a phone films them: for sounds that come from elsewhere. */
+export function picturesFor(reps: readonly number[], rate: number, seconds: number, seed: number): ClipSignals['pictures'] {
+  const clip = { ...describeClip('clean', seed), rate };
+  const story: Story = { reps: reps.map((at, i) => ({ at, foot: i % 2 === 0 ? 1 : -1, force: 1 })), drops: [], seconds };
+  return { ...picturesOf(clip, story, chance(seed)), width: WIDTH, height: HEIGHT };
+}
+
 /** Makes the sound and the pictures of a clip of the range. The same description gives the same clip for ever. */
 export function takeOf(clip: RangeClip): RangeTake {
   const random = chance(clip.seed);

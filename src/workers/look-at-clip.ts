@@ -1,10 +1,12 @@
 import { AudioSampleSink, BlobSource, CanvasSink, EncodedPacketSink, Input, MATROSKA, MP4, QTFF, VideoSampleSink, WEBM } from 'mediabunny';
 import type { ClipSignals } from '../core/clips/index.ts';
 import type { Span } from '../core/clips/signals.ts';
-import { type NoSuggestion, type Suggestion, suggestCount } from '../core/rep-counter/index.ts';
+import { type HeardDrill, type NoSuggestion, type Suggestion, suggestCount, withinWork } from '../core/rep-counter/index.ts';
 
 /** What the page asks of a clip: its frame times and small pictures, or a suggested count of its work. */
-export type LookAsk = { type: 'look'; file: Blob; pictures: number } | { type: 'suggest'; file: Blob; work: Span };
+export type LookAsk =
+  | { type: 'look'; file: Blob; pictures: number }
+  | { type: 'suggest'; file: Blob; work: readonly Span[]; drill: HeardDrill | null };
 
 export type LookReply =
   | { type: 'frames'; times: number[] }
@@ -138,19 +140,20 @@ async function picturesOf(input: Input, work: Span): Promise<ClipSignals['pictur
   return { luma, times, width, height };
 }
 
-async function suggest(file: Blob, work: Span): Promise<void> {
+async function suggest(file: Blob, spans: readonly Span[], drill: HeardDrill | null): Promise<void> {
+  const work = { from: spans[0]?.from ?? 0, to: spans.at(-1)?.to ?? 0 };
   const input = open(file);
   const sound = await soundOf(input);
   const pictures = sound ? await picturesOf(input, work) : null;
   input.dispose();
   if (!sound) return reply({ type: 'suggestion', suggestion: 'no sound' });
   if (!pictures) return reply({ type: 'failed' });
-  reply({ type: 'suggestion', suggestion: suggestCount({ sound, pictures, work }) });
+  reply({ type: 'suggestion', suggestion: withinWork(suggestCount({ sound, pictures, work }, drill), spans) });
 }
 
 addEventListener('message', async ({ data }: MessageEvent<LookAsk>) => {
   try {
-    await (data.type === 'look' ? look(data.file, data.pictures) : suggest(data.file, data.work));
+    await (data.type === 'look' ? look(data.file, data.pictures) : suggest(data.file, data.work, data.drill));
   } catch {
     reply({ type: 'failed' });
   }

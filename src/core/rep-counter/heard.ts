@@ -1,4 +1,5 @@
 import type { Drill } from '../drills/schema.ts';
+import type { Measure } from '../drills/terms.ts';
 import type { Cue } from '../training/cues.ts';
 import { spokenSeconds } from '../training/spoken.ts';
 import type { Covered, HeardDrill } from './live-count.ts';
@@ -8,16 +9,25 @@ const MOST_SOUNDS = 4;
 /** A drill that may be slower than this many reps a second has too few sounds to find a rhythm in. */
 const SLOWEST_EASY = 0.3;
 
-/**
- * What to listen for in a drill; null where its touches cannot be counted by ear: nothing is counted in time, a wall sounds as well, the
- * feet are free, or a rep has no whole number of touches.
- */
-export function heardDrill(drill: Pick<Drill, 'measure' | 'kit' | 'touchesPerRep' | 'pace' | 'moves'>): HeardDrill | null {
-  const { measure, kit, touchesPerRep, pace, moves } = drill;
-  const isHeard = measure === 'count in time' && kit.includes('ball') && !kit.includes('wall') && moves?.free !== true;
+type Heard = Pick<Drill, 'measure' | 'kit' | 'touchesPerRep' | 'pace' | 'moves'>;
+
+/** Measures in which the touches of the whole work can be counted in a clip. */
+const IN_CLIPS: readonly Measure[] = ['count in time', 'fixed reps', 'unbroken run'];
+
+function heardIn({ kit, touchesPerRep, pace, moves }: Heard): HeardDrill | null {
+  const isHeard = kit.includes('ball') && !kit.includes('wall') && moves?.free !== true;
   const whole = Number.isInteger(touchesPerRep) && touchesPerRep >= 1 && touchesPerRep <= MOST_SOUNDS;
   return isHeard && whole && pace.easy >= SLOWEST_EASY ? { pace, soundsPerRep: touchesPerRep } : null;
 }
+
+/**
+ * What to listen for in a drill along with the child; null where its touches cannot be counted by ear: nothing is counted in time, a wall
+ * sounds as well, the feet are free, or a rep has no whole number of touches.
+ */
+export const heardDrill = (drill: Heard): HeardDrill | null => (drill.measure === 'count in time' ? heardIn(drill) : null);
+
+/** What to listen for in a clip of a drill, where tries and reps of any number are heard as well; null as above. */
+export const clipDrill = (drill: Heard): HeardDrill | null => (IN_CLIPS.includes(drill.measure) ? heardIn(drill) : null);
 
 /** A tone is in the air from a little before it to its end, in seconds; a word until its echo is gone. */
 const TONE = { before: 0.03, after: 0.16 };

@@ -1,6 +1,7 @@
 import { median } from 'simple-statistics';
 import type { ClipSignals } from '../clips/signals.ts';
 import { bestChain, type Chain, type Peak, peaksOf } from './chain.ts';
+import type { HeardDrill } from './live-count.ts';
 import { type MovementTrack, movementTrack } from './movement.ts';
 import { beginningsBy, CURVE_RATE, near, type SoundCurve, type Sounds, soundsOf, weightsFor } from './sound.ts';
 
@@ -19,14 +20,18 @@ export interface Hearing {
   likeness: number;
   /** How much more begins to sound at the movement's reps than at shifted times, in standard deviations. */
   louder: number;
+  /** Decibels by which every other rep is louder. */
+  alternate: number;
   /** How much of a rep there is half-way between two: near 1 when the assumed pace is half the real one. */
   between: number;
 }
 
 const at = (list: ArrayLike<number>, i: number) => list[i] ?? 0;
 
-const GAP_MIN = 0.2;
-const GAP_MAX = 2.4;
+/** Nobody's touches are told apart that are nearer than this, in seconds. */
+const GAP_LEAST = 0.16;
+/** Slower than half of the easy pace is something else. */
+const SLOWEST = 0.5;
 const GAP_STEP = 1.07;
 const CANDIDATES = 5;
 const PASSES = 3;
@@ -45,10 +50,22 @@ function scaled(peaks: readonly Peak[], expected: number): Peak[] {
   return peaks.map((peak) => ({ at: peak.at, height: peak.height / (usual || 1) }));
 }
 
+/** Seconds between two touches that a drill can have. */
+interface Gaps {
+  least: number;
+  most: number;
+}
+
+/** From the ceiling of the drill, as near as touches can be told apart, to half of its easy pace. */
+const gapsOf = ({ pace, soundsPerRep }: HeardDrill): Gaps => ({
+  least: Math.max(GAP_LEAST, 1 / (pace.ceiling * soundsPerRep)),
+  most: 1 / (SLOWEST * pace.easy * soundsPerRep),
+});
+
 /** Chains of sounds at many paces; the few that explain most, each pace well apart from the others. */
-function paces(peaks: readonly Peak[], seconds: number): { gap: number; chain: Chain }[] {
+function paces(peaks: readonly Peak[], seconds: number, gaps: Gaps): { gap: number; chain: Chain }[] {
   const all: { gap: number; chain: Chain; merit: number }[] = [];
-  for (let gap = GAP_MIN; gap <= GAP_MAX; gap *= GAP_STEP) {
+  for (let gap = gaps.least; gap <= gaps.most * GAP_STEP; gap *= GAP_STEP) {
     const expected = seconds / gap;
     if (expected < 3) break;
     const chain = bestChain(scaled(peaks, expected), gap);
@@ -128,6 +145,13 @@ function presence(track: MovementTrack, template: Template, half: number): Sound
     return at(coarse, n) * (1 - (x - n)) + at(coarse, n + 1) * (x - n);
   });
   return { rate: CURVE_RATE, values };
+}
+
+/** How much the even and the odd of a list differ, by their medians. */
+function alternationOf(list: readonly number[]): number {
+  if (list.length < 4) return 0;
+  const [even, odd] = [0, 1].map((n) => median(list.filter((_, i) => i % 2 === n))) as [number, number];
+  return Math.abs(even - odd);
 }
 
 /** How much higher a curve is at some instants than when all are shifted together, in standard deviations of one instant. */
@@ -215,6 +239,7 @@ function hear(
     strength: both.map((t) => near(fused, t, 0.03)),
     likeness,
     louder: louderAt(sound, moved, gap),
+    alternate: alternationOf(both.map((t) => near(loudness, t + 0.02, 0.03))),
   };
 }
 
@@ -225,8 +250,8 @@ function refined(peaks: readonly Peak[], seconds: number, gap: number, chain: Ch
   return { gap: own, chain: bestChain(scaled(peaks, seconds / own), own) };
 }
 
-/** What sound and movement say at each of the few paces that the sound allows. Empty without sound, or when nothing is heard. */
-export function hearings({ sound, pictures, work }: ClipSignals): Hearing[] {
+/** What sound and movement say at each of the few paces that the sound and the drill allow. Empty without sound, or when nothing is heard. */
+export function hearings({ sound, pictures, work }: ClipSignals, drill: HeardDrill): Hearing[] {
   if (!sound || pictures.luma.length < 4 || work.to - work.from < 1) return [];
   const sounds = soundsOf(sound.samples, sound.rate);
   const curve = inWork(sounds.beginnings, work);
@@ -234,11 +259,12 @@ export function hearings({ sound, pictures, work }: ClipSignals): Hearing[] {
   if (peaks.length < 3) return [];
   const track = movementTrack(pictures);
   const seconds = work.to - work.from;
-  const found = paces(peaks, seconds);
+  const gaps = gapsOf(drill);
+  const found = paces(peaks, seconds, gaps);
   // Twice the pace of the best ones is always tried: at half the real pace every second rep fits perfectly.
   const doubled = found
     .slice(0, 2)
-    .flatMap(({ gap }) => (gap / 2 < GAP_MIN ? [] : [{ gap: gap / 2, chain: bestChain(scaled(peaks, (2 * seconds) / gap), gap / 2) }]));
+    .flatMap(({ gap }) => (gap / 2 < gaps.least ? [] : [{ gap: gap / 2, chain: bestChain(scaled(peaks, (2 * seconds) / gap), gap / 2) }]));
   return [...found, ...doubled]
     .filter(({ chain }) => chain.peaks.length >= 3)
     .map(({ gap, chain }) => refined(peaks, seconds, gap, chain))

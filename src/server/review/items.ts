@@ -1,5 +1,6 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { ReviewItem } from '../../contract/review.ts';
+import { clipDrill } from '../../core/rep-counter/index.ts';
 import { doseInWords, doubtResult, doubtSentence, standingFacts } from '../../core/scores/index.ts';
 import type { PublishedWeek } from '../../core/weeks/index.ts';
 import { mayFilmAmong } from '../consent/consent.ts';
@@ -129,7 +130,7 @@ export function reviewItemsOf(db: Db, squadId: string, judged: readonly JudgedSc
         scoreId: score.id,
         goId: score.goId,
         player: { id: score.playerId, nickname },
-        drill: { id: drill.id, name: drill.name, unit, counts, doesNotCount },
+        drill: { id: drill.id, name: drill.name, unit, counts, doesNotCount, heard: clipDrill(drill) },
         sessionName: sessionName(revision.content, score.sessionId),
         weekNumber: revision.number,
         measure: score.measure,

@@ -70,7 +70,7 @@ export function ClipBench({
   const [loop, setLoop] = useState<Span | null>(place.loop);
   const [loopFrom, setLoopFrom] = useState<number | null>(null);
   const [selected, setSelected] = useState<string | null>(null);
-  const { suggested, progress, ask, breakOff } = useSuggestion(shelved, work);
+  const { suggested, progress, ask, breakOff } = useSuggestion(shelved, work, item.drill.heard);
   const remarkField = useRef<HTMLInputElement>(null);
   const onWatched = useWatching(clip.id);
   const delay = settings.delay?.seconds ?? 0;
@@ -273,7 +273,7 @@ export function ClipBench({
           </Button>
         </p>
       )}
-      {suggested && <SuggestionWords suggested={suggested} value={value} marked={marks.length > 0} />}
+      {suggested && <SuggestionWords suggested={suggested} marked={marks.length > 0 ? recount.both : null} />}
       <RemarkBox bench={bench} place={place} timeOf={timeOf} field={remarkField} onPlace={onPlace} attempt={attempt} onBench={onBench} />
       <VttBox
         item={item}

@@ -1,6 +1,7 @@
 import { number } from '../../client/words.ts';
 import type { ReviewItem } from '../../contract/review.ts';
 import type { Span } from '../../core/clips/signals.ts';
+import { RIGHT_OF } from '../../core/rep-counter/index.ts';
 import type { Recount } from '../../core/review/index.ts';
 import { plural } from '../../core/text/plural.ts';
 import { Notice } from '../../ui/parts/index.ts';
@@ -73,18 +74,20 @@ const WHY: Record<Extract<Suggested, { kind: 'none' }>['why'], string> = {
   'no sound': 'this clip has no sound',
   'nothing regular': 'nothing regular is to be heard',
   'they do not agree': 'sound and movement do not agree',
+  'not by ear': 'the touches of this drill cannot be told by ear',
   'not readable': 'this browser cannot read the clip',
 };
 
-/** The suggestion in words. It never decides anything. */
-export function SuggestionWords({ suggested, value, marked }: { suggested: Suggested; value: number | null; marked: boolean }) {
+/** The suggestion in words, beside all the reps that were marked in the work. It never decides anything. */
+export function SuggestionWords({ suggested, marked }: { suggested: Suggested; marked: number | null }) {
   if (suggested.kind === 'none') return <Notice>No suggestion: {WHY[suggested.why]}.</Notice>;
-  const { reps, confidence } = suggested.suggestion;
-  const beside = marked && value !== null ? `, your marks ${number(value)}` : '';
+  const { reps, like } = suggested.suggestion;
+  const [right, of] = RIGHT_OF[like];
+  const beside = marked === null ? '' : `, your marks ${marked}`;
   return (
     <Notice>
       Sound and movement suggest {reps.length}
-      {beside}. Agreement {Math.round(confidence * 100)} %. Hollow marks show where; your own eyes decide.
+      {beside}. Of made clips like this it was right in {right} of {of}. Hollow marks show where; your own eyes decide.
     </Notice>
   );
 }

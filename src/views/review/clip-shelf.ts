@@ -1,5 +1,5 @@
 import type { Span } from '../../core/clips/signals.ts';
-import type { NoSuggestion, Suggestion } from '../../core/rep-counter/index.ts';
+import type { HeardDrill, NoSuggestion, Suggestion } from '../../core/rep-counter/index.ts';
 import type { LookAsk, LookReply } from '../../workers/look-at-clip.ts';
 
 /** A small picture out of a clip. */
@@ -112,10 +112,15 @@ export class ClipShelf {
 export type Suggested = { kind: 'count'; suggestion: Suggestion } | { kind: 'none'; why: NoSuggestion | 'not readable' };
 
 /** Asks a worker for a suggested count of the work in a clip. */
-export function suggestFor(file: Blob, work: Span, progress: (share: number) => void): { result: Promise<Suggested>; cancel(): void } {
+export function suggestFor(
+  file: Blob,
+  work: readonly Span[],
+  drill: HeardDrill | null,
+  progress: (share: number) => void,
+): { result: Promise<Suggested>; cancel(): void } {
   let cancel = () => {};
   const result = new Promise<Suggested>((resolve, reject) => {
-    const worker = inWorker({ type: 'suggest', file, work }, (reply, mine) => {
+    const worker = inWorker({ type: 'suggest', file, work, drill }, (reply, mine) => {
       if (reply.type === 'progress') return progress(reply.share);
       mine.terminate();
       if (reply.type !== 'suggestion') resolve({ kind: 'none', why: 'not readable' });

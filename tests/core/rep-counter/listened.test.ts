@@ -28,8 +28,9 @@ function listened(condition: RangeCondition, n: number): string {
   ear.push(samples.subarray(0, Math.round(work.from * rate)));
   ear.begin();
   ear.push(samples.subarray(Math.round(work.from * rate), Math.round(work.to * rate)));
-  const along = countHeard(ear.work, { pace: { easy: clip.rate * 0.6, ceiling: clip.rate * 1.8 }, soundsPerRep: 1 });
-  const said = suggestCount(takeOf(clip).signals);
+  const drill = { pace: { easy: clip.rate * 0.6, ceiling: clip.rate * 1.8 }, soundsPerRep: 1 };
+  const along = countHeard(ear.work, drill);
+  const said = suggestCount(takeOf(clip).signals, drill);
   return [
     `${condition}, ${kind}, ${reps.length} reps at ${round(clip.rate, 1)} a second`,
     `  heard: beginnings ${sum(sounds.beginnings.values)}, loudness ${sum(sounds.loudness.values)}, bands ${sounds.rises
@@ -37,7 +38,7 @@ function listened(condition: RangeCondition, n: number): string {
       .map(sum)
       .reduce((a, b) => round(a + b, 2), 0)}`,
     `  counted along: ${typeof along === 'string' ? along : JSON.stringify(along, (_, one) => (typeof one === 'number' ? round(one) : one))}`,
-    `  suggested: ${typeof said === 'string' ? said : `${said.reps.length}, sure ${round(said.confidence)}: ${said.reps.map((t) => round(t, 2)).join(' ')}`}`,
+    `  suggested: ${typeof said === 'string' ? said : `${said.reps.length}, ${said.like}: ${said.reps.map((t) => round(t, 2)).join(' ')}`}`,
   ].join('\n');
 }
 

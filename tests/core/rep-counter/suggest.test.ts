@@ -11,7 +11,7 @@ import {
   soundOf,
   stepFrames,
 } from '../../../src/core/clips/index.ts';
-import { type Suggestion, suggestCount } from '../../../src/core/rep-counter/index.ts';
+import { type Suggestion, suggestCount, withinWork } from '../../../src/core/rep-counter/index.ts';
 import { describeClip, type RangeCondition, takeOf } from '../../../src/testkit/range.ts';
 import { ALL_OF_IT } from '../../often.ts';
 
@@ -53,11 +53,14 @@ describe('frames of a clip', () => {
   });
 });
 
+/** A drill whose players do 0.5 to 4 touches a second. */
+const DRILL = { pace: { easy: 1, ceiling: 4 }, soundsPerRep: 1 };
+
 /** The reps that were suggested, or why there are none. */
 const countOf = (condition: RangeCondition, seed: number): { said: number | string; truth: number } => {
   // Short ones, so that the tests are quick.
   const { signals, reps } = takeOf({ ...describeClip(condition, seed), rate: 1.8, reps: 16 });
-  const said = suggestCount(signals);
+  const said = suggestCount(signals, DRILL);
   return { said: typeof said === 'string' ? said : said.reps.length, truth: reps.length };
 };
 
@@ -85,37 +88,59 @@ describe('the suggested count', function () {
   });
   it('finds each rep within a tenth of a second of where it was', () => {
     const { signals, reps } = takeOf({ ...describeClip('clean', 700_010), rate: 1.8, reps: 14, jitter: 0.08 });
-    const said = suggestCount(signals) as Suggestion;
+    const said = suggestCount(signals, DRILL) as Suggestion;
     expect(said.reps).to.have.length(14);
     said.reps.forEach((at, i) => {
       expect(at).to.be.closeTo(reps[i] ?? 0, 0.1);
     });
-    expect(said.confidence).to.be.within(0.7, 1);
+    expect(['ear alone too', 'both together']).to.include(said.like);
   });
   it('says nothing without sound, of an empty yard with music, and of silence', () => {
     expect(countOf('no sound', 700_020).said).to.equal('no sound');
     for (const seed of ALL_OF_IT ? [700_021, 700_022] : [700_021]) expect(countOf('empty yard', seed).said).to.be.a('string');
     const { signals } = takeOf({ ...describeClip('clean', 700_024), rate: 2, reps: 8 });
     const silent = { ...signals, sound: { samples: new Float32Array(16_000 * 10), rate: 16_000 } };
-    expect(suggestCount(silent)).to.equal('nothing regular');
+    expect(suggestCount(silent, DRILL)).to.equal('nothing regular');
   });
   it('says nothing when the sound of one clip lies under the movement of another', () => {
     const of = (rate: number, seed: number) =>
       takeOf({ ...describeClip('clean', seed), rate, reps: Math.round(rate * 7), jitter: 0.06, kind: 'taps' }).signals;
     const [slow, quick] = [of(0.9, 700_030), of(2.3, 700_031)];
-    expect(suggestCount({ ...quick, sound: slow.sound })).to.equal('they do not agree');
+    expect(suggestCount({ ...quick, sound: slow.sound }, DRILL)).to.equal('they do not agree');
   });
   it('leaves out what lies before and after the work', () => {
     const { signals } = takeOf({ ...describeClip('clean', 700_040), rate: 2, reps: 20, jitter: 0.05 });
-    const whole = suggestCount(signals) as Suggestion;
-    const half = suggestCount({ ...signals, work: { from: signals.work.from, to: signals.work.from + 5.2 } }) as Suggestion;
+    const whole = suggestCount(signals, DRILL) as Suggestion;
+    const half = suggestCount({ ...signals, work: { from: signals.work.from, to: signals.work.from + 5.2 } }, DRILL) as Suggestion;
     expect(whole.reps.length).to.equal(20);
     expect(half.reps.every((at) => at <= signals.work.from + 5.3)).to.equal(true);
     expect(half.reps.length).to.be.closeTo(10, 1);
   });
+  it('says nothing of a drill whose touches cannot be told by ear, nor at a pace that the drill cannot have', () => {
+    const { signals } = takeOf({ ...describeClip('clean', 700_010), rate: 1.8, reps: 14, jitter: 0.08 });
+    expect(suggestCount(signals, null)).to.equal('not by ear');
+    expect(suggestCount(signals, { pace: { easy: 6, ceiling: 8 }, soundsPerRep: 1 })).to.be.a('string');
+  });
+  it('counts a rep for each two touches where a rep has two', () => {
+    const { signals } = takeOf({ ...describeClip('clean', 700_010), rate: 1.8, reps: 14, jitter: 0.08 });
+    const said = suggestCount(signals, { pace: { easy: 0.5, ceiling: 2 }, soundsPerRep: 2 }) as Suggestion;
+    expect(said.reps).to.have.length(7);
+    const touches = suggestCount(signals, DRILL) as Suggestion;
+    expect(said.reps).to.deep.equal(touches.reps.filter((_, i) => i % 2 === 1));
+  });
+  it('leaves out what lies in a pause of the work', () => {
+    const said: Suggestion = { reps: [1, 2.05, 2.07, 3, 4, 5.94, 5.93, 7], like: 'both together' };
+    const work = [
+      { from: 0, to: 2 },
+      { from: 6, to: 9 },
+    ];
+    // A rep may be heard 0.06 s before or after a stretch.
+    expect((withinWork(said, work) as Suggestion).reps).to.deep.equal([1, 2.05, 5.94, 7]);
+    expect(withinWork('no sound', work)).to.equal('no sound');
+  });
   it('is the same each time', () => {
     const { signals } = takeOf({ ...describeClip('noise', 700_050), rate: 2, reps: 10 });
-    expect(suggestCount(signals)).to.deep.equal(suggestCount(structuredClone(signals)));
+    expect(suggestCount(signals, DRILL)).to.deep.equal(suggestCount(structuredClone(signals), DRILL));
   });
 });
 
