@@ -1,4 +1,5 @@
 DROP INDEX `figures_stretch`;--> statement-breakpoint
+ALTER TABLE `score_figures` ADD `banded` real;--> statement-breakpoint
 ALTER TABLE `score_figures` ADD `judged` real;--> statement-breakpoint
 ALTER TABLE `score_figures` ADD `number_doubted` integer DEFAULT false NOT NULL;--> statement-breakpoint
 ALTER TABLE `score_figures` ADD `recounted` real;--> statement-breakpoint

@@ -16,9 +16,9 @@ interface Go extends TimedResult {
 /**
  * Milestones of one record key, oldest first, each with the go that met it first. An unbroken run meets a step of the ladder by one try:
  * tries are never added up. A higher step is never met before a lower one, so the ladder's order is that of time. Surfaces are met when each of them is full.
- * @param reps touches asked for on each surface; null for other measures
+ * @param full touches asked for on each surface, and how many surfaces there are; null for other measures
  */
-export function milestonesOf(goes: readonly Go[], measure: Measure, reps: number | null): Milestone[] {
+export function milestonesOf(goes: readonly Go[], measure: Measure, full: { reps: number; surfaces: number } | null): Milestone[] {
   const inOrder = [...goes].sort((a, b) => a.doneAt - b.doneAt);
   const first = (label: string, met: (go: Go) => boolean): Milestone[] => {
     const go = inOrder.find(met);
@@ -33,7 +33,7 @@ export function milestonesOf(goes: readonly Go[], measure: Measure, reps: number
     case 'surfaces':
       return first('all surfaces full', (go) => {
         const parts = Object.values(go.parts ?? {});
-        return reps !== null && parts.length > 0 && parts.every((n) => n >= reps);
+        return full !== null && parts.filter((n) => n >= full.reps).length >= full.surfaces;
       });
     case 'sets':
       return first('a course without a fault', (go) => go.result === 0);

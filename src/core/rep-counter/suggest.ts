@@ -122,7 +122,7 @@ const LIMITS = {
   /** Things in breaks, as a share of all, or this many. */
   explained: 0.5,
   explainedMost: 10,
-  fewest: 4,
+  fewest: 8,
   /** Of paces that are nearly as good as the best, the fastest is taken. */
   nearlyBest: 0.85,
 } as const;

@@ -36,6 +36,23 @@ export function resultOf(claim: Claim, dose: Dose): number | null {
   }
 }
 
+/**
+ * The result as a band takes it. A band of surfaces is meant on each of them, so of surfaces it is what all would come to if each were as full
+ * as the emptiest: 60 + 40 + 0 + 0 is 0, and 25 on each of four is 100. Where the surfaces were not told apart, and for all else, the result.
+ */
+export function bandedResult(claim: Claim & { parts?: Readonly<Record<string, number>> | null }, dose: Dose): number | null {
+  const result = resultOf(claim, dose);
+  if (result === null || dose.measure !== 'surfaces' || !claim.parts) return result;
+  const { parts } = claim;
+  return Math.min(...dose.surfaces.map((surface) => parts[surface] ?? 0)) * dose.surfaces.length;
+}
+
+/** Surfaces of a dose that have all their touches; null where the surfaces were not told apart. */
+export function fullSurfaces(parts: Readonly<Record<string, number>> | null, dose: Dose): number | null {
+  if (dose.measure !== 'surfaces' || !parts) return null;
+  return dose.surfaces.filter((surface) => (parts[surface] ?? 0) >= dose.reps).length;
+}
+
 /** Reps a second of a claim, or null where the measure has no such thing. */
 export function rateOf(claim: Claim, measure: Measure): number | null {
   if (claim.value === null || claim.seconds <= 0) return null;

@@ -24,7 +24,7 @@ export interface Target {
   stretch?: true | undefined;
 }
 
-/** The size of a dose that bands are given for: seconds, reps or sets; null where it does not matter. */
+/** The size of a dose that bands are given for: seconds, reps (on each surface) or sets; null where it does not matter. */
 function doseSize(dose: Dose): number | null {
   switch (dose.measure) {
     case 'count in time':
@@ -32,9 +32,8 @@ function doseSize(dose: Dose): number | null {
     case 'time on':
       return dose.seconds;
     case 'fixed reps':
-      return dose.reps;
     case 'surfaces':
-      return dose.reps * dose.surfaces.length;
+      return dose.reps;
     case 'sets':
       return dose.sets;
     default:
@@ -42,22 +41,32 @@ function doseSize(dose: Dose): number | null {
   }
 }
 
+/** Surfaces that bands were seen over before they were given for each. */
+const SURFACES_ONCE = 4;
+
+/** What a level reaches on each surface. A band over so many touches that one surface cannot have them was given for all four together. */
+const onEach = (band: Drill['bands'][number], level: Level): number =>
+  band.per !== null && band.strong > band.per ? band[level] / SURFACES_ONCE : band[level];
+
 /**
- * What a level reaches on one foot at a dose. An exact band is taken as it is; otherwise the nearest band is scaled
- * in proportion, rounded to whole numbers and marked as an estimate. Null when the drill has no band.
+ * What a level reaches on one foot at a dose. An exact band is taken as it is; otherwise the nearest band is scaled in proportion, rounded to
+ * whole numbers and marked as an estimate. A band of surfaces is meant on each of them, and counts how many there are: the number is that of
+ * all together, and met where each has its part. Null when the drill has no band.
  */
 export function bandAt(drill: Drill, dose: Dose, level: Level): { number: number; estimated: boolean } | null {
-  const size = dose.measure === 'surfaces' ? dose.reps : doseSize(dose);
+  const size = doseSize(dose);
+  const surfaces = dose.measure === 'surfaces' ? dose.surfaces.length : null;
+  const of = (band: Drill['bands'][number]) => (surfaces === null ? band[level] : onEach(band, level));
   const exact = drill.bands.find((band) => band.per === size || band.per === null);
-  if (exact) return { number: exact[level], estimated: exact.estimated };
+  if (exact) return { number: of(exact) * (surfaces ?? 1), estimated: exact.estimated };
   if (size === null || drill.bands.length === 0) return null;
   const nearest = drill.bands.reduce((best, band) => (Math.abs((band.per ?? 0) - size) < Math.abs((best.per ?? 0) - size) ? band : best));
   // Nought stays nought: no fault in three sets is none in five.
-  const scaled = nearest[level] === 0 ? 0 : Math.max(1, Math.round((nearest[level] * size) / (nearest.per ?? size)));
-  return { number: scaled, estimated: true };
+  const scaled = of(nearest) === 0 ? 0 : Math.max(1, Math.round((of(nearest) * size) / (nearest.per ?? size)));
+  return { number: scaled * (surfaces ?? 1), estimated: true };
 }
 
-/** The highest level whose band a result meets at a dose; null for none. */
+/** The highest level whose band a result, as bands take it (`bandedResult`), meets at a dose; null for none. */
 export function bandMet(drill: Drill, dose: Dose, result: number): Level | null {
   const met = (level: Level) => {
     const band = bandAt(drill, dose, level);
@@ -74,7 +83,8 @@ export function nextBetter(record: number, dose: Dose): number {
 function fromBand(drill: Drill, dose: Dose, level: Level, why: string): Target {
   const band = bandAt(drill, dose, level);
   if (!band) return { number: null, reason: 'First time: just see how far you get.', estimated: false, byCoach: false };
-  return { number: band.number, reason: why, estimated: band.estimated, byCoach: false };
+  const each = dose.measure === 'surfaces' ? ` On each surface ${round1(band.number / dose.surfaces.length)}.` : '';
+  return { number: band.number, reason: `${why}${each}`, estimated: band.estimated, byCoach: false };
 }
 
 const sure = (number: number, reason: string): Target => ({ number, reason, estimated: false, byCoach: false });

@@ -149,6 +149,7 @@ function keep(context: Context, actor: Actor, squad: Squad, sent: PaperSent, goo
         bestBefore: null,
         stretch: null,
         stretchGiven: false,
+        banded: resultOf({ value, faults, seconds }, dose),
         judged: null,
         numberDoubted: false,
         recounted: null,

@@ -9,6 +9,9 @@ export const keyOfBoth = (recordKey: string): string => recordKey.slice(0, recor
 
 export const isCounted = (figure: Figure): figure is Counted => figure.result !== null;
 
+/** A counted result as a band takes it. */
+export const asBand = ({ banded, result }: Counted): number => banded ?? result;
+
 /** Measures whose value is a number of reps that a foot did. */
 export const REP_MEASURES = ['count in time', 'hits in time', 'fixed reps', 'unbroken run'];
 

@@ -2,7 +2,7 @@ import type Database from 'better-sqlite3';
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import { BETTER } from '../../core/drills/index.ts';
 import { beats, GOES_FOR_NEXT, type TimedResult } from '../../core/progress/index.ts';
-import { type Doubt, decisionInForce, doubtResult, isOfTheNumber, resultOf, standingOf } from '../../core/scores/index.ts';
+import { bandedResult, type Doubt, decisionInForce, doubtResult, isOfTheNumber, resultOf, standingOf } from '../../core/scores/index.ts';
 import { type Own, stretchNumber } from '../../core/targets/index.ts';
 import type { PublishedWeek } from '../../core/weeks/index.ts';
 import type { Db } from '../platform/db/connection.ts';
@@ -106,6 +106,7 @@ const COLUMNS: Record<keyof FigureRow, string> = {
   bestBefore: 'best_before',
   stretch: 'stretch',
   stretchGiven: 'stretch_given',
+  banded: 'banded',
   judged: 'judged',
   numberDoubted: 'number_doubted',
   recounted: 'recounted',
@@ -201,6 +202,10 @@ export function refreshFigure(
     // What was given stays as it was given: the number that the player saw.
     stretch: had ? had.stretch : stretchSeen(score, stretchGiven, { record, recent: earlier.slice(-GOES_FOR_NEXT), at: score.doneAt }),
     stretchGiven: had ? had.stretchGiven : stretchGiven,
+    banded: bandedResult(
+      { ...score, value: counts, faults: faults ?? score.faults, parts: counts === score.value ? score.parts : null },
+      score.dose,
+    ),
     judged: standing === 'waiting for the coach' ? resultOf(score, score.dose) : result,
     numberDoubted: decision?.verdict !== 'counted' && doubts.some((doubt) => isOfTheNumber(doubt, earlier.length)),
     recounted: recountedOf(db, score),
@@ -245,6 +250,7 @@ export type Figure = Pick<
   | 'seconds'
   | 'faults'
   | 'bestBefore'
+  | 'banded'
 >;
 
 interface FiguresUnderKey {
@@ -263,7 +269,7 @@ function figureQuery(db: Db, where: string): Database.Statement {
   const query =
     made.get(where) ??
     db.$client.prepare(`select player_id as playerId, record_key as recordKey, drill_id as drillId, measure, foot,
-      json_group_array(json_array(score_id, week_id, done_at, day, clocked, by_clip, standing, doubt, counts, result, seconds, faults, best_before)) as list
+      json_group_array(json_array(score_id, week_id, done_at, day, clocked, by_clip, standing, doubt, counts, result, seconds, faults, best_before, banded)) as list
       from score_figures where ${where} group by player_id, record_key`);
   made.set(where, query);
   return query;
@@ -301,6 +307,7 @@ export function readFigures(db: Db, where: string, ...parameters: string[]): Fig
         seconds: row[10],
         faults: row[11],
         bestBefore: row[12],
+        banded: row[13],
       } as Figure);
     }
   }

@@ -110,8 +110,8 @@ export function drillProgress(key: string, counted: readonly Counted[], { db, dr
   const better = BETTER[dose.measure];
   const of = (foot: Foot) => counted.filter((one) => one.foot === foot);
   const feet = FEET.filter((foot) => of(foot).length > 0);
-  const reps = dose.measure === 'surfaces' ? dose.reps : null;
-  const parts = reps === null ? null : partsOf(db, counted);
+  const full = dose.measure === 'surfaces' ? { reps: dose.reps, surfaces: dose.surfaces.length } : null;
+  const parts = full === null ? null : partsOf(db, counted);
   return {
     key,
     drillId: newest.drillId,
@@ -127,7 +127,7 @@ export function drillProgress(key: string, counted: readonly Counted[], { db, dr
       milestonesOf(
         of(foot).map(({ result, doneAt, scoreId }) => ({ result, doneAt, parts: parts?.get(scoreId) ?? null })),
         dose.measure,
-        reps,
+        full,
       ).map(({ label, doneAt }) => ({ label, foot, at: doneAt })),
     ),
   };

@@ -38,12 +38,12 @@ interface Done {
   foot: Foot;
   /** One score of them, to look the dose up by. */
   sample: string;
-  results: TimedResult[];
+  results: (TimedResult & { banded: number })[];
 }
 
 const doneQuery = prepared((db) =>
   db.$client.prepare(`select player_id as playerId, record_key as recordKey, drill_id as drillId, measure, foot, min(score_id) as sample,
-    json_group_array(json_array(result, done_at)) as results
+    json_group_array(json_array(result, done_at, coalesce(banded, result))) as results
     from score_figures where week_id in (select value from json_each(?)) and result is not null group by player_id, record_key`),
 );
 
@@ -52,7 +52,7 @@ function doneInWeeks(db: Db, weekIds: readonly string[]): Done[] {
   const rows = doneQuery(db).all(JSON.stringify(weekIds)) as (Omit<Done, 'results'> & { results: string })[];
   return rows.map((row) => ({
     ...row,
-    results: (JSON.parse(row.results) as [number, number][]).map(([result, doneAt]) => ({ result, doneAt })),
+    results: (JSON.parse(row.results) as [number, number, number][]).map(([result, doneAt, banded]) => ({ result, doneAt, banded })),
   }));
 }
 
@@ -68,7 +68,16 @@ function groundRow(key: string, list: readonly Done[], dose: Dose, drill: Drill,
     if (!member || !band) continue;
     estimated ||= band.estimated;
     // Left and right are never added up to meet a band: each foot that was done has to.
-    const met = mine.every((one) => meets(recordOf(one.results, better)?.result ?? Number.NaN, band.number, dose));
+    const met = mine.every((one) =>
+      meets(
+        recordOf(
+          one.results.map(({ banded, doneAt }) => ({ result: banded, doneAt })),
+          better,
+        )?.result ?? Number.NaN,
+        band.number,
+        dose,
+      ),
+    );
     (met ? has : notYet).push(member.nickname);
     const of = (foot: Foot) => mine.find((one) => one.foot === foot)?.results ?? [];
     const balance = footBalance(of('left'), of('right'), better);

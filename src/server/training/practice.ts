@@ -2,7 +2,7 @@ import { and, desc, eq } from 'drizzle-orm';
 import type { PracticeSent } from '../../contract/training.ts';
 import { creditedDay, doneOnServerClock } from '../../core/calendar/days.ts';
 import { atHome, type Drill, drillForPlayer } from '../../core/drills/index.ts';
-import { doubtsOf, recordKey, resultOf } from '../../core/scores/index.ts';
+import { bandedResult, doubtsOf, recordKey, resultOf } from '../../core/scores/index.ts';
 import { feetToScore, practiceOf } from '../../core/training/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
@@ -65,7 +65,7 @@ function keepFigure(db: Db, go: PracticeGo & { value: number }, clocked: boolean
     ...{ scoreId, playerId, squadId, drillId, recordKey: key, measure, foot, doneAt, day, clocked, seconds, faults, counts: value },
     ...{ weekId: null, sessionId: null, itemId: null, byClip: false, standing: 'clear', decided: true, decidedAt: null, hasWords: false },
     ...{ doubt: 'clear', result: resultOf(go, go.dose), bestBefore: null, stretch: null, stretchGiven: false },
-    ...{ judged: null, numberDoubted: false, recounted: null, filmed: false },
+    ...{ banded: bandedResult(go, go.dose), judged: null, numberDoubted: false, recounted: null, filmed: false },
   });
   refreshBests(db, { playerId, recordKey: key, measure });
 }

@@ -4,7 +4,7 @@ import type { Drill } from '../../core/drills/schema.ts';
 import { BETTER, type Foot, type Measure, resultUnit } from '../../core/drills/terms.ts';
 import { type Tap, tallyOf } from '../../core/review/taps.ts';
 import { type Odd, oddOf } from '../../core/scores/odd.ts';
-import { resultOf } from '../../core/scores/result.ts';
+import { bandedResult, fullSurfaces, resultOf } from '../../core/scores/result.ts';
 import type { Level } from '../../core/squads/terms.ts';
 import { followsRecord, meets, targetFor } from '../../core/targets/index.ts';
 import type { ClockedWork } from '../../core/training/index.ts';
@@ -176,16 +176,20 @@ export function outcomeOf(score: ScoreSent, item: Item, beat: NumberToBeat | und
   const result = resultOf(score, item.dose);
   if (score.value === null) return { foot, kind: 'lost', sentence: 'You lost count. That is fine, and honest.' };
   if (result === null) return { foot, kind: 'done', sentence: 'Kept. Not all of it was done this time.' };
-  const unit = resultUnit(item.dose.measure);
+  const full = fullSurfaces(score.parts, item.dose);
+  const surfaces = item.dose.measure === 'surfaces' ? item.dose.surfaces.length : 0;
+  const unit = full === null ? resultUnit(item.dose.measure) : `${resultUnit(item.dose.measure)}, ${full} of ${surfaces} full`;
   if (odd) return { foot, kind: 'looked at', sentence: `${number(result)} ${unit}. Kept: your coach will look at it.` };
   const better = BETTER[item.dose.measure];
   const record = beat?.record ?? null;
   const beats = record !== null && (better === 'more' ? result > record : result < record);
   if (beats) return { foot, kind: 'record', sentence: `${number(result)} ${unit}: your new best. Before: ${number(record)}.` };
   const target = beat?.target.number ?? null;
-  if (target !== null && meets(result, target, item.dose))
+  // A number by level is one of a band: it is met where each surface has its part.
+  const held = item.target.rule === 'by level' && !beat?.target.byCoach ? (bandedResult(score, item.dose) ?? result) : result;
+  if (target !== null && meets(held, target, item.dose))
     return { foot, kind: 'reached', sentence: `${number(result)} ${unit}: you reached ${target}.` };
   if (target !== null)
-    return { foot, kind: 'close', sentence: `${number(result)} ${unit}: ${number(Math.abs(target - result))} away from ${target}.` };
+    return { foot, kind: 'close', sentence: `${number(result)} ${unit}: ${number(Math.abs(target - held))} away from ${target}.` };
   return { foot, kind: 'done', sentence: `${number(result)} ${unit}. Kept.` };
 }

@@ -47,8 +47,10 @@ describe('milestones', () => {
   });
 
   it('of surfaces are met when each is full to the touch, and never without surfaces or a number asked for', () => {
-    const met = (parts: Record<string, number> | null, reps: number | null = 25) =>
-      milestonesOf([go(1, 50, parts)], 'surfaces', reps).length;
+    const met = (parts: Record<string, number> | null, full: { reps: number; surfaces: number } | null = { reps: 25, surfaces: 2 }) =>
+      milestonesOf([go(1, 50, parts)], 'surfaces', full).length;
+    // Two full ones of four are not all.
+    expect(met({ left: 25, right: 25 }, { reps: 25, surfaces: 4 })).to.equal(0);
     expect([met({ left: 25, right: 25 }), met({ left: 25, right: 24 }), met({}), met(null), met({ left: 25 }, null)]).to.deep.equal([
       1, 0, 0, 0, 0,
     ]);

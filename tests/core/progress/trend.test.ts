@@ -190,8 +190,10 @@ describe('milestones', () => {
   });
   it('of surfaces need each of them full, whatever they add up to', () => {
     const sum = { result: 100, doneAt: 0, parts: { 'left foot': 40, 'right foot': 60 } };
-    expect(milestonesOf([{ ...sum, parts: { 'left foot': 24, 'right foot': 76 } }], 'surfaces', 25)).to.deep.equal([]);
-    expect(milestonesOf([sum], 'surfaces', 25)).to.deep.equal([{ label: 'all surfaces full', doneAt: 0 }]);
+    expect(milestonesOf([{ ...sum, parts: { 'left foot': 24, 'right foot': 76 } }], 'surfaces', { reps: 25, surfaces: 2 })).to.deep.equal(
+      [],
+    );
+    expect(milestonesOf([sum], 'surfaces', { reps: 25, surfaces: 2 })).to.deep.equal([{ label: 'all surfaces full', doneAt: 0 }]);
   });
   it('of a course is the first one without a fault', () => {
     expect(milestonesOf(goes(3, 0, 0), 'sets', null)).to.deep.equal([{ label: 'a course without a fault', doneAt: WEEK }]);

@@ -1,6 +1,16 @@
 import { expect } from 'chai';
+import { bandedResult, fullSurfaces } from '../../../src/core/scores/index.ts';
 import { LEVELS } from '../../../src/core/squads/terms.ts';
-import { arrivalsOf, bandAt, catchUpShare, followsRecord, type Own, targetFor, tuningOf } from '../../../src/core/targets/index.ts';
+import {
+  arrivalsOf,
+  bandAt,
+  bandMet,
+  catchUpShare,
+  followsRecord,
+  type Own,
+  targetFor,
+  tuningOf,
+} from '../../../src/core/targets/index.ts';
 import type { Dose } from '../../../src/core/weeks/index.ts';
 import { drillOf } from '../make.ts';
 
@@ -32,9 +42,10 @@ describe('the band at a dose', () => {
     expect(bandAt(drill, count(30), 'steady')).to.deep.equal({ number: 70, estimated: false });
   });
   it('is for the size that the measure has: reps, reps of one surface, sets; seconds else', () => {
+    // On 30 touches of a surface 70 can only be meant over all four: 17.5 on each, 35 on two.
     const at = (dose: Dose) => bandAt(drill, dose, 'steady')?.number;
     expect(at({ measure: 'fixed reps', reps: 30, rounds: 1 })).to.equal(70);
-    expect(at({ measure: 'surfaces', reps: 30, surfaces: ['laces', 'inside'], order: 'in turn', rounds: 1 } as never)).to.equal(70);
+    expect(at({ measure: 'surfaces', reps: 30, surfaces: ['laces', 'inside'], order: 'in turn', rounds: 1 } as never)).to.equal(35);
     expect(at({ measure: 'sets', sets: 10 } as never)).to.equal(20);
     expect(at({ measure: 'time on', seconds: 60, rounds: 1 } as never)).to.equal(100);
     expect(at({ measure: 'hits in time', seconds: 10, rounds: 1 } as never)).to.equal(20);
@@ -103,6 +114,56 @@ describe('a band at another dose', () => {
     expect(at(2)).to.deep.equal([3, 1, 0]);
     expect(at(1)).to.deep.equal([2, 1, 0]);
     expect(at(10)).to.deep.equal([16, 6, 0]);
+  });
+});
+
+describe('a band of surfaces', () => {
+  const drill = drillOf('twenty-fives');
+  const on = (...surfaces: ('right foot' | 'left foot' | 'right thigh' | 'left thigh')[]): Dose => ({
+    measure: 'surfaces',
+    reps: 25,
+    surfaces,
+  });
+  const four = on('right foot', 'left foot', 'right thigh', 'left thigh');
+  const met = (dose: Dose, ...parts: number[]) => {
+    if (dose.measure !== 'surfaces') throw new Error('surfaces');
+    const said = Object.fromEntries(dose.surfaces.map((surface, i) => [surface, parts[i] ?? 0]));
+    const value = parts.reduce((sum, n) => sum + n, 0);
+    return bandMet(drill, dose, bandedResult({ value, faults: 0, seconds: 60, parts: said }, dose) ?? Number.NaN);
+  };
+  it('is meant on each: 60 + 40 + 0 + 0 is not 25 on each of four, and meets nothing', () => {
+    expect(met(four, 60, 40, 0, 0)).to.equal(null);
+    expect(met(four, 25, 25, 25, 25)).to.equal('strong');
+    expect(met(four, 24, 99, 99, 99)).to.equal('steady');
+    // 15 on each is steady, 14 on one of them is not; 5 on each is starting.
+    expect([met(four, 15, 15, 15, 15), met(four, 40, 14, 40, 40), met(four, 5, 5, 5, 5), met(four, 5, 5, 5, 4)]).to.deep.equal([
+      ...['steady', 'starting', 'starting', null],
+    ]);
+  });
+  it('counts how many surfaces there are: 15 on each are 60 on four, 30 on two', () => {
+    expect(bandAt(drill, four, 'steady')).to.deep.equal({ number: 60, estimated: true });
+    expect(bandAt(drill, on('right foot', 'left thigh'), 'steady')?.number).to.equal(30);
+    expect(met(on('right foot', 'left thigh'), 15, 15)).to.equal('steady');
+    // Ten touches a surface: 15 × 10 / 25 = 6 on each.
+    expect(bandAt(drill, { ...four, reps: 10 } as Dose, 'steady')?.number).to.equal(24);
+  });
+  it('that an older week holds was given over all four, and is read so', () => {
+    const older = { ...drill, bands: [{ per: 25, starting: 20, steady: 60, strong: 100, estimated: true }] };
+    for (const level of LEVELS) expect(bandAt(older, four, level)).to.deep.equal(bandAt(drill, four, level));
+  });
+  it('says what it is on each', () => {
+    const { number, reason } = targetFor({ rule: 'by level' }, drill, four, 'steady', nothingYet);
+    expect({ number, reason }).to.deep.equal({ number: 60, reason: 'What steady players reach. On each surface 15.' });
+  });
+  it('takes what was not told apart as it is', () => {
+    expect(bandedResult({ value: 100, faults: 0, seconds: 60, parts: null }, four)).to.equal(100);
+    expect(bandedResult({ value: null, faults: 0, seconds: 60, parts: null }, four)).to.equal(null);
+    expect(bandedResult({ value: 30, faults: 0, seconds: 30, parts: { 'try 1': 3 } }, count(30))).to.equal(30);
+  });
+  it('tells how many are full: at 25, not at 24', () => {
+    const parts = { 'right foot': 25, 'left foot': 24, 'right thigh': 60, 'left thigh': 0 };
+    expect(fullSurfaces(parts, four)).to.equal(2);
+    expect([fullSurfaces(null, four), fullSurfaces(parts, count(30))]).to.deep.equal([null, null]);
   });
 });
 

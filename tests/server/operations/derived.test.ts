@@ -77,7 +77,7 @@ describe('an upgrade', () => {
     sqlite.exec("insert into squad_coaches (squad_id, user_id, role) values ('gone', 'gone', 'assistant')");
     // One migration fewer than there are, as an older program left it: the newest one added these.
     for (const index of ['given', 'doubted', 'same', 'stretch']) sqlite.exec(`drop index figures_${index}`);
-    for (const column of ['judged', 'number_doubted', 'recounted', 'filmed'])
+    for (const column of ['banded', 'judged', 'number_doubted', 'recounted', 'filmed'])
       sqlite.exec(`alter table score_figures drop column ${column}`);
     for (const table of ['squads', 'squad_players']) sqlite.exec(`alter table ${table} drop column stretch_aim`);
     sqlite.exec('alter table scores drop column saw; create index figures_stretch on score_figures (squad_id)');

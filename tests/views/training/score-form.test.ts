@@ -56,6 +56,26 @@ describe('the score form', () => {
     expect(scoreFrom({ ...entry, value: '24,5' }, anId(), hops, [], false).value).to.equal(24.5);
   });
 
+  it('says of surfaces how many are full, and meets a number by level only where each has its part', () => {
+    const item = anItem('twenty-fives', { target: { rule: 'by level' } });
+    const target = { number: 60, reason: '', estimated: true, byCoach: false };
+    const said = (...parts: number[]) => {
+      const of = Object.fromEntries(['right foot', 'left foot', 'right thigh', 'left thigh'].map((name, i) => [name, parts[i] ?? 0]));
+      const score = {
+        id: anId(),
+        foot: 'both' as const,
+        value: parts.reduce((sum, n) => sum + n, 0),
+        faults: 0,
+        seconds: 60,
+        clocked: true,
+      };
+      return outcomeOf({ ...score, parts: of }, item, { itemId: item.id, foot: 'both', record: null, target, tuning: null });
+    };
+    expect(said(25, 15, 15, 25)).to.include({ kind: 'reached', sentence: '80 reps, 2 of 4 full: you reached 60.' });
+    // 100 in all, but 14 on one: 56 as the emptiest has it.
+    expect(said(36, 25, 25, 14)).to.include({ kind: 'close', sentence: '100 reps, 3 of 4 full: 4 away from 60.' });
+  });
+
   it('says record, reached, or how far, without comparing with others', () => {
     const beat = (record: number | null, target: number | null) => ({
       itemId: hops.id,

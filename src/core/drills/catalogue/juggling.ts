@@ -87,7 +87,7 @@ export const juggling = [
     },
     pace: guess(0.8, 1.2, 1.6, 2.4),
     easier: ['juggle-one-foot'],
-    bands: [band(25, 20, 60, 100)],
+    bands: [band(25, 5, 15, 25)],
     contact: SCHOOLS,
   }),
   drill({

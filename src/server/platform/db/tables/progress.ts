@@ -48,6 +48,8 @@ export const scoreFigures = sqliteTable(
     /** The stretch number that the player saw; where another number stood there, what it would have been. Null without goes to compute from. */
     stretch: real('stretch'),
     stretchGiven: flag('stretch_given').notNull(),
+    /** The result as a band takes it: of surfaces as if all were as full as the emptiest, else the result. */
+    banded: real('banded'),
     /** What a number to reach is held against: the result, or what was said while a coach has to look at it; null where it was set aside. */
     judged: real('judged'),
     /** A doubt about the number itself that no coach has answered. */
