@@ -11,7 +11,8 @@ export const SquadNumbers = z.object({
       playerId: Id,
       nickname: z.string(),
       /** Catch-up doses that this player gets on top. */
-      catchUps: z.number().int(),
+      /** Catch-up doses, each in words. */
+      catchUps: z.array(z.string()),
       numbers: z.array(NumberToBeat),
       /** Items that an own step puts another drill in place of. */
       instead: z.array(z.object({ itemId: Id, drillName: z.string() })),

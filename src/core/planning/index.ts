@@ -5,7 +5,7 @@ export { kitOf, type ReleaseProblem, releaseProblems } from './checks.ts';
 export { fittedShape } from './fitted-shape.ts';
 export { allItems, footSeconds, itemsOf, type MeasuredSession, measureSession, measureWeek } from './measure.ts';
 export { checkKey, mendAll, withSoundMends } from './mending.ts';
-export { catchUpsFor, type Given, NOTHING_GIVEN, type OwnStep, personalWeek } from './personal.ts';
+export { catchUpInWords, catchUpsFor, type Given, NOTHING_GIVEN, type OwnStep, personalWeek } from './personal.ts';
 export { checkWeek } from './planner.ts';
 export { CHECKS, type Check, type EarlierWeek, type PlannedPlayer, type PlannerFacts } from './planner-view.ts';
 export { putIn } from './put-in.ts';

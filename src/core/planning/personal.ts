@@ -1,6 +1,6 @@
 import type { Drill } from '../drills/schema.ts';
 import type { StepKind } from '../progress/plateau.ts';
-import { catchUpExtra } from '../targets/catch-up.ts';
+import { catchUpExtra, catchUpShare } from '../targets/catch-up.ts';
 import { usualDose } from '../weeks/defaults.ts';
 import { planFor } from '../weeks/groups.ts';
 import type { Extra } from '../weeks/outline.ts';
@@ -121,13 +121,16 @@ export function personalWeek(released: PublishedWeek, given: Given): PublishedWe
           stepped(planned, step.get(planned.drillId)).flatMap((item) => {
             if (barred.has(item.drillId)) return [];
             const own = extra.get(item.id);
-            return own && item.side === 'each foot' ? [item, ...extraItem(item, own)] : [item];
+            return own && HAS_BOTH_FEET.includes(item.side) ? [item, ...extraItem(item, own)] : [item];
           }),
         ),
       })),
     })),
   };
 }
+
+/** Sides in which each foot has the same dose, whichever begins. */
+const HAS_BOTH_FEET: readonly Item['side'][] = ['each foot', 'stronger then other'];
 
 /** Seconds or reps of each foot over all rounds of an item; null where nothing can be handed out more. */
 function doseOfFoot({ dose }: Item): number | null {
@@ -147,8 +150,8 @@ function doseOfFoot({ dose }: Item): number | null {
 const MOST_EXTRA = 120;
 
 /**
- * The catch-up doses of a week for one player, in the school that has them: for each scored item done with each
- * foot, what the foot behind gets on top.
+ * The catch-up doses of a week for one player, in the school that has them: for each scored item in which both feet have the same dose,
+ * whichever begins, what the foot behind gets on top.
  * @param balanceOf foot balance of a drill and who is behind; null while one foot has no number
  * @param newId makes ids: core makes no chance
  */
@@ -160,12 +163,28 @@ export function catchUpsFor(
   return content.sessions.flatMap((session) =>
     session.blocks.flatMap((block) =>
       block.items.flatMap((item): Extra[] => {
-        const dose = item.scored && item.side === 'each foot' ? doseOfFoot(item) : null;
+        const dose = item.scored && HAS_BOTH_FEET.includes(item.side) ? doseOfFoot(item) : null;
         const balance = dose === null ? null : balanceOf(item);
         if (dose === null || !balance || balance.behind === 'both') return [];
         const amount = Math.min(MOST_EXTRA, catchUpExtra(dose, balance.balance));
-        return amount > 0 ? [{ id: newId(), after: item.id, foot: balance.behind, amount }] : [];
+        const promised = Math.round(100 * catchUpShare(balance.balance));
+        return amount > 0 ? [{ id: newId(), after: item.id, foot: balance.behind, amount, promised }] : [];
       }),
     ),
   );
+}
+
+/**
+ * What a catch-up dose comes to, in words; with what the most that goes on top, or the steps it is handed out in, leave of the share that the
+ * foot balance asks for, where that is two points in a hundred or more.
+ */
+export function catchUpInWords(item: Item, { foot, amount, promised }: Extra): string {
+  const unit = item.dose.measure === 'fixed reps' ? 'reps' : 's';
+  const said = `${foot} +${amount} ${unit}`;
+  const dose = doseOfFoot(item);
+  if (dose === null || promised === undefined) return said;
+  const share = Math.round((100 * (dose + amount)) / (2 * dose + amount));
+  if (Math.abs(share - promised) < 2) return said;
+  const why = amount >= MOST_EXTRA ? `no more than ${MOST_EXTRA} ${unit} go on top` : 'handed out in fives';
+  return `${said}: ${share} of 100, ${promised} are meant (${why})`;
 }

@@ -20,4 +20,6 @@ export interface Extra {
   after: string;
   foot: Exclude<Foot, 'both'>;
   amount: number;
+  /** The share of the work, in a hundred, that the foot balance asked for; left out of older ones. */
+  promised?: number | undefined;
 }

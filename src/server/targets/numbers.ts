@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import type { OwnNumberSent, SquadNumbers } from '../../contract/numbers.ts';
 import { CONTACT_SCHOOLS, type Foot } from '../../core/drills/index.ts';
-import { allItems, personalWeek } from '../../core/planning/index.ts';
+import { allItems, catchUpInWords, type Given, personalWeek } from '../../core/planning/index.ts';
 import { doseInWords } from '../../core/scores/index.ts';
 import { feetToScore } from '../../core/training/index.ts';
 import { hasGroups, type PublishedWeek, weekForPlayer } from '../../core/weeks/index.ts';
@@ -21,6 +21,15 @@ import { freeze, weekById } from '../weeks/weeks.ts';
 const keysOfBoth = (content: PublishedWeek) => [
   ...new Set(CONTACT_SCHOOLS.flatMap((school) => keysOf(weekForPlayer(content, school, 'right')))),
 ];
+
+/** The catch-up doses of a player, drill by drill in words. */
+function catchUpWords(content: PublishedWeek, extras: Given['extras']): string[] {
+  const items = new Map(allItems(content).map((item) => [item.id, item]));
+  return extras.flatMap((extra) => {
+    const item = items.get(extra.after);
+    return item ? [`${content.drills[item.drillId]?.name ?? item.drillId}, ${catchUpInWords(item, extra)}`] : [];
+  });
+}
 
 /** The number of every player for every scored item of a week's saved draft, with the reasons, before it is released. */
 export function squadNumbers(context: Context, actor: Actor, input: { week: string }): SquadNumbers {
@@ -68,7 +77,7 @@ export function squadNumbers(context: Context, actor: Actor, input: { week: stri
     players: cells.map(({ member, given, content, numbers }) => ({
       playerId: member.id,
       nickname: member.nickname,
-      catchUps: given.extras.length,
+      catchUps: catchUpWords(content, given.extras),
       numbers: numbers.map(({ itemId, foot, target, record, tuning }) => ({ itemId, foot, target, record, tuning })),
       instead: allItems(content).flatMap((item) => {
         const planned = allItems(week.plan).find((one) => one.id === item.id);

@@ -44,7 +44,7 @@ function Cell({
     <tr className="border-joint border-t align-top">
       <th scope="row" className="py-1.5 pe-3 text-start font-normal">
         {player.nickname}
-        {player.catchUps > 0 && <span className="block text-dust text-sm">catch-up doses: {player.catchUps}</span>}
+        {player.catchUps.length > 0 && <span className="block text-dust text-sm">catch-up: {player.catchUps.join('; ')}</span>}
       </th>
       <td className="w-full py-1.5">
         {mine.length === 0 && <span className="text-dust">left out: a week without it</span>}

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { drillForPlayer } from '../../../src/core/drills/index.ts';
-import { allItems, catchUpsFor, personalWeek } from '../../../src/core/planning/index.ts';
+import { allItems, catchUpInWords, catchUpsFor, personalWeek } from '../../../src/core/planning/index.ts';
 import type { PublishedWeek } from '../../../src/core/weeks/index.ts';
 import { aBlock, anId, anItem, aSession, drillOf, timed } from '../make.ts';
 
@@ -13,6 +13,30 @@ function weekOf(...items: ReturnType<typeof anItem>[]): PublishedWeek {
     drills: Object.fromEntries(used.map((drill) => [drill.id, drill])),
   };
 }
+
+describe('a catch-up dose in words', () => {
+  const item = (seconds: number) => anItem('hop-out-in-taps', { ...timed(seconds), side: 'each foot' });
+  const said = (seconds: number, balance: number) => {
+    const one = item(seconds);
+    const [extra] = catchUpsFor(weekOf(one), () => ({ balance, behind: 'left' }), anId);
+    return extra && catchUpInWords(one, extra);
+  };
+  it('is what goes on top, where that is the share that is meant', () => {
+    // (30 + 15) / (60 + 15) = 60 %.
+    expect(said(30, 0.7)).to.equal('left +15 s');
+  });
+  it('says what two minutes at most leave of it', () => {
+    // 70 % of 200 s each would be 266.7 s more; with 120 it is 320 of 520, 61.5 %.
+    expect(said(200, 0.4)).to.equal('left +120 s: 62 of 100, 70 are meant (no more than 120 s go on top)');
+  });
+  it('says what steps of five leave of it, from two points on', () => {
+    // 10 s at balance 0.7: 5 s more are exactly 60 %. At 0.9 53.3 % are meant: 1.4 s, nothing.
+    expect(said(10, 0.7)).to.equal('left +5 s');
+    expect(said(10, 0.9)).to.equal(undefined);
+    // 10 s at 0.8: 56.7 % are 3.1 s, handed out as 5: 15 of 25, 60 %.
+    expect(said(10, 0.8)).to.equal('left +5 s: 60 of 100, 57 are meant (handed out in fives)');
+  });
+});
 
 describe('a week of one’s own', () => {
   const each = anItem('hop-out-in-taps', { ...timed(30), side: 'each foot' });
@@ -36,6 +60,14 @@ describe('a week of one’s own', () => {
     expect(extras.map(({ after, foot, amount }) => ({ after, foot, amount }))).to.deep.equal([
       { after: each.id, foot: 'left', amount: 15 },
     ]);
+    // Whichever foot begins, also where the stronger one always does.
+    for (const change of [{ starts: 'left' as const }, { starts: 'turn about' as const }, { side: 'stronger then other' as const }]) {
+      const item = { ...each, ...change };
+      const [extra] = catchUpsFor(weekOf(item), balance, anId);
+      expect(extra).to.include({ foot: 'left', amount: 15, promised: 60 });
+      expect(extra && allItems(personalWeek(weekOf(item), { extras: [extra], steps: [] }))).to.have.length(2);
+    }
+    expect(catchUpsFor(weekOf({ ...each, side: 'other foot only' }), balance, anId)).to.deep.equal([]);
     expect(catchUpsFor(weekOf(each), () => ({ balance: 1, behind: 'both' }), anId)).to.deep.equal([]);
     expect(catchUpsFor(weekOf(each), () => null, anId)).to.deep.equal([]);
   });

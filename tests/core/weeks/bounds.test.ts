@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import { type Drill, MEASURES } from '../../../src/core/drills/index.ts';
+import { compileRunSheet, TYPICAL_RUNNER } from '../../../src/core/training/index.ts';
 import {
   changeSession,
   copyPlan,
@@ -273,5 +274,29 @@ describe('a week as one player has it', () => {
     expect(done(weekForPlayer(content, other, 'right') as typeof content)).to.deep.equal([own.id, 'sole-taps']);
     const unlike = { ...both, drills: { ...both.drills, [own.twin]: { ...drillOf(own.twin), measure: 'sets' as const } } };
     expect(done(weekForPlayer(unlike, other, 'right') as typeof content)).to.deep.equal([own.id, 'sole-taps']);
+  });
+
+  it('is asked for from the left where that is the stronger foot: the surfaces in the order of the words', () => {
+    const drill = drillOf('twenty-fives');
+    const surfaces = ['right foot', 'left foot', 'right thigh', 'left thigh'] as const;
+    const item = anItem('twenty-fives', { dose: { measure: 'surfaces', reps: 25, surfaces: [...surfaces] } });
+    const planned = { title: '', focus: '', sessions: [aSession([aBlock('challenge', [item])])], drills: { [drill.id]: drill } };
+    const first = (foot: 'left' | 'right') => {
+      const week = weekForPlayer(planned, 'toe-up', foot);
+      const [session] = week.sessions;
+      const drills = new Map(Object.entries(week.drills));
+      const sheet = session ? compileRunSheet(session, drills, { ...TYPICAL_RUNNER, strongerFoot: foot }) : [];
+      return [
+        week.drills[drill.id]?.steps[0],
+        sheet.find((one) => one.kind === 'work')?.surface,
+        sheet.filter((one) => one.kind === 'work').map((one) => one.foot),
+      ];
+    };
+    expect(first('right')).to.deep.equal(['Right foot: go for 25 unbroken touches.', 'right foot', ['right', 'left', 'right', 'left']]);
+    expect(first('left')).to.deep.equal(['Left foot: go for 25 unbroken touches.', 'left foot', ['left', 'right', 'left', 'right']]);
+    // One surface alone is meant as it is.
+    const one = { ...item, dose: { ...item.dose, surfaces: ['right foot'] } } as typeof item;
+    const alone = weekForPlayer({ ...planned, sessions: [aSession([aBlock('challenge', [one])])] }, 'toe-up', 'left');
+    expect(alone.sessions[0]?.blocks[0]?.items[0]?.dose).to.deep.include({ surfaces: ['right foot'] });
   });
 });
