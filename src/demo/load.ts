@@ -4,7 +4,7 @@ import { eq } from 'drizzle-orm';
 import { addDays, instantOf, mondayOf, trainingDay } from '../core/calendar/days.ts';
 import { type Chance, chance, seededId } from '../core/chance.ts';
 import type { Family, Home } from '../core/drills/index.ts';
-import { catalogueById } from '../core/drills/index.ts';
+import { catalogueById, type Foot } from '../core/drills/index.ts';
 import { emptySeason } from '../core/planning/season/plan.ts';
 import { restOfSeason } from '../core/planning/season/rest.ts';
 import { compileRunSheet, TYPICAL_RUNNER } from '../core/training/index.ts';
@@ -15,18 +15,22 @@ import { acceptUpload } from '../server/clips/uploads/settle.ts';
 import { CLIP_CONSENT } from '../server/consent/consent.ts';
 import type { Context } from '../server/context.ts';
 import { squads, user } from '../server/platform/db/schema.ts';
+import { asPlayer } from '../server/policy.ts';
 import { addNote } from '../server/progress/notes.ts';
 import { decideScore } from '../server/review/decide.ts';
 import { saveRecount } from '../server/review/recounts.ts';
 import { say } from '../server/review/said.ts';
 import { setTables } from '../server/rules/rules.ts';
 import { judgedScores } from '../server/scores/facts.ts';
+import { keysOf, knownOfOne, numbersOf, reachedOfOne } from '../server/scores/known.ts';
 import { giveConsent } from '../server/screens/family.ts';
 import { putSummaries } from '../server/screens/letters.ts';
 import { addAccount, addCoach, addGuardian, addPlayer, addSquad } from '../server/squads/people.ts';
+import { memberOf, squadById, weekFor } from '../server/squads/squads.ts';
 import { saveHome } from '../server/training/home.ts';
 import { sendGo } from '../server/training/send-go.ts';
 import { sendRun } from '../server/training/send-run.ts';
+import { contentOf } from '../server/weeks/contents.ts';
 import { saveSeason } from '../server/weeks/seasons.ts';
 import { makeWeek, openWeekOf, releaseWeek, saveWeek } from '../server/weeks/weeks.ts';
 import { playItem, type SimPlayer, simRunLog, simSquad } from '../testkit/squadsim/index.ts';
@@ -185,6 +189,15 @@ interface Filmed {
   at: number;
 }
 
+/** The numbers to reach that stand before a player who begins a session. */
+function numbersBefore({ context, squadId }: Scene, { actor }: Person, revisionId: string) {
+  const { db } = context;
+  const [squad, member] = [squadById(db, squadId), memberOf(db, squadId, asPlayer(actor).playerId)];
+  const content = weekFor(squad, member, contentOf(db, revisionId));
+  const known = knownOfOne(db, member.id, keysOf(content));
+  return numbersOf({ content, member, squad, known, reached: reachedOfOne(db, member.id), own: undefined, steps: [], at: context.now() });
+}
+
 /** One player does one session: the run log and the numbers of each scored item, sent when it is over. */
 function trainOnce(scene: Scene, person: Person, session: Session, revisionId: string, week: number, startedAt: number): Filmed[] {
   const { context, random } = scene;
@@ -196,11 +209,13 @@ function trainOnce(scene: Scene, person: Person, session: Session, revisionId: s
   scene.setNow(endedAt + 30_000);
   const runId = seededId(startedAt, random);
   sendRun(context, person.actor, { id: runId, revisionId, sessionId: session.id, startedAt, sentAt: endedAt, events });
+  const numbers = numbersBefore(scene, person, revisionId);
   const filmed: Filmed[] = [];
   for (const item of session.blocks.flatMap((block) => block.items)) {
     const drill = drills.get(item.drillId);
     if (!drill) continue;
     const said = playItem(person.sim, item, drill, week, random);
+    const targetOf = (foot: Foot) => numbers.find((one) => one.itemId === item.id && one.foot === foot)?.target;
     for (const round of new Set(said.map((one) => one.round))) {
       const scores = said
         .filter((one) => one.round === round)
@@ -212,7 +227,17 @@ function trainOnce(scene: Scene, person: Person, session: Session, revisionId: s
             filmed.push({ person, scoreId: id, note, at: endedAt });
           }
           const { foot, faults, seconds, clocked } = one;
-          return { id, foot, faults, seconds, clocked: clocked || note !== undefined, value: note?.claim ?? one.value, parts: null };
+          const seen = { saw: targetOf(foot)?.number ?? null, sawStretch: targetOf(foot)?.stretch === true };
+          return {
+            id,
+            foot,
+            faults,
+            seconds,
+            clocked: clocked || note !== undefined,
+            value: note?.claim ?? one.value,
+            parts: null,
+            ...seen,
+          };
         });
       sendGo(context, person.actor, {
         goId: seededId(endedAt, random),

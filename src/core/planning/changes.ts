@@ -14,7 +14,7 @@ function itemChange(was: Item, is: Item, name: string): string | null {
   const [before, after] = [doseInWords(was.dose) + rounds(was), doseInWords(is.dose) + rounds(is)];
   if (before !== after) return `${name} is now ${after} instead of ${before}.`;
   if (was.side !== is.side) return `${name} is now for ${is.side} instead of ${was.side}.`;
-  if (!same(was.paces, is.paces)) return `${name} has another pace.`;
+  if (!same(was.paces, is.paces) || was.inPairs !== is.inPairs) return `${name} has another pace.`;
   if (!same(was.target, is.target)) return `${name} has another number to reach.`;
   if (was.scored !== is.scored) return is.scored ? `${name} is now counted.` : `${name} is not counted any more.`;
   if (was.note !== is.note) return is.note ? `A word from your coach at ${name}: ${is.note}` : `The note at ${name} is gone.`;

@@ -90,6 +90,15 @@ function work(item: Item, drill: Drill, foot: Foot, runner: Runner, at: Partial<
   }
 }
 
+/** Whether both feet work at each pace of an item before the next: only where there are paces, and each foot has its own work. */
+export const isInPairs = (item: Item): boolean => item.inPairs === true && item.paces.length > 1 && HAS_OWN_PACE.includes(item.side);
+
+const HAS_OWN_PACE: readonly Item['side'][] = ['each foot', 'stronger then other'];
+
+/** The work of a round in pairs: right easy, left easy, right half, left half. Each foot's stretches are one go of it all the same. */
+const pairs = ({ paces }: Item, feet: readonly Foot[], at: Partial<Interval>): { foot: Foot; work: Interval[] }[] =>
+  paces.flatMap(({ pace, seconds }) => feet.map((foot) => ({ foot, work: [byClock('work', seconds, { ...at, foot, pace })] })));
+
 /** Rounds (goes per side) of an item; measures without rounds have one. */
 export function roundsOf(item: Item): number {
   return 'rounds' in item.dose ? item.dose.rounds : 1;
@@ -118,12 +127,17 @@ function itemIntervals(item: Item, drill: Drill, runner: Runner, leadIn: Interva
     if (round === 0) list.push(...leadIn.map((i) => ({ ...i, ...here, foot: first })));
     else if (item.scored || item.restSeconds > 0) list.push(...offTime(item.restSeconds, timesOf(runner).leadIn, { ...here, foot: first }));
     else list.push(byClock('switch', timesOf(runner).switch, { ...here, foot: first }));
-    feet.forEach((foot, index) => {
-      if (index > 0) list.push(byClock('switch', timesOf(runner).switch, { ...here, foot }));
-      list.push(...work(item, drill, foot, runner, here));
-    });
+    const steps =
+      feet.length === 2 && isInPairs(item)
+        ? pairs(item, feet, here)
+        : feet.map((foot) => ({ foot, work: work(item, drill, foot, runner, here) }));
+    for (const [index, step] of steps.entries()) {
+      if (index > 0) list.push(byClock('switch', timesOf(runner).switch, { ...here, foot: step.foot }));
+      list.push(...step.work);
+    }
     if (item.scored) list.push(interval({ kind: 'score', seconds: timesOf(runner).scoring, ends: 'player', ...here }));
   }
+  if (item.restAfterSeconds) list.push(byClock('rest', item.restAfterSeconds, at));
   return list;
 }
 

@@ -29,6 +29,16 @@ export function withPace(item: Item, pace: NonNullable<BulkChange['pace']> | nul
   return withSeconds({ ...item, paces: paces.map((one) => ({ pace: one, seconds: 0 })) }, item.dose.seconds);
 }
 
+/** An item in which both feet work at each pace before the next, or each foot through all of them. */
+export function withPairs({ inPairs: _, ...item }: Item, inPairs: boolean): Item {
+  return inPairs ? { ...item, inPairs } : item;
+}
+
+/** An item with a rest after its last round; without any where it is nought. */
+export function withRestAfter({ restAfterSeconds: _, ...item }: Item, seconds: number): Item {
+  return seconds === 0 ? item : { ...item, restAfterSeconds: seconds };
+}
+
 /** Only what is counted can be shown: a clip goes with a number. */
 export function withClip({ clip: _, ...item }: Item, clip: boolean): Item {
   return clip && item.scored ? { ...item, clip } : item;

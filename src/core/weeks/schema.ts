@@ -77,8 +77,12 @@ export const Item = z
     starts: z.enum(STARTS),
     /** Empty: the whole work at the usual pace. */
     paces: z.array(PaceStretch).max(12, 'At most 12 stretches of pace.'),
+    /** Both feet at each pace before the next one: right easy, left easy, right half, left half. */
+    inPairs: z.boolean().optional(),
     /** Off time between rounds of this item; 0 goes straight on after the switch. */
     restSeconds: z.number().int().min(0).max(300, 'A rest is at most 300 seconds.'),
+    /** Off time after the last round, before whatever comes next. */
+    restAfterSeconds: z.number().int().min(0).max(300, 'A rest is at most 300 seconds.').optional(),
     scored: z.boolean(),
     target: TargetRule,
     /** Each does the step of the staircase that is the own one; for some the coach has chosen it, by player. */

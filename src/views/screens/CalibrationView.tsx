@@ -95,7 +95,11 @@ export const CalibrationView = guarded(function CalibrationView({ calibration, s
         <p className="flex flex-wrap items-baseline gap-x-4">
           <span className="font-bold font-display text-4xl">{shown.goes === 0 ? '–' : `${Math.round(shareOf(shown))} %`}</span>
           <span>
-            of the stretch numbers were reached; {aim} % is what they are meant for (<a href={`/coach/${squad}/rules`}>change it</a>).
+            of the stretch numbers were reached; {aim} % is what they are meant for (
+            <a className="underline" href={`/coach/${squad}/rules`}>
+              change it
+            </a>
+            ).
           </span>
         </p>
         <p>{sentenceFor(given, aim)}</p>

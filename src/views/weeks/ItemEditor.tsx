@@ -2,7 +2,7 @@ import { X } from 'lucide-react';
 import { createContext, useContext, useId } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
 import { PACES, type Pace, TOUCH_SURFACES, WORKING_SIDES } from '../../core/drills/terms.ts';
-import { targetOf, withClip, withNote, withPace } from '../../core/weeks/bulk.ts';
+import { targetOf, withClip, withNote, withPace, withPairs, withRestAfter } from '../../core/weeks/bulk.ts';
 import { withSeconds } from '../../core/weeks/edit.ts';
 import { type Item, STARTS, type TargetRule } from '../../core/weeks/schema.ts';
 
@@ -254,6 +254,17 @@ export function ItemEditor({ item, faults, drill, onChange }: Props) {
           <Choice label="Pace" value={ladderOf(item)} options={LADDERS} onChange={(ladder) => onChange(withLadder(item, ladder))} />
         )}
         {item.paces.length > 1 && <LadderEditor item={item} onChange={onChange} />}
+        {item.paces.length > 1 && (item.side === 'each foot' || item.side === 'stronger then other') && (
+          <label className="flex items-center justify-between gap-2 text-sm">
+            Both feet at each pace before the next
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={item.inPairs ?? false}
+              onChange={(event) => onChange(withPairs(item, event.target.checked))}
+            />
+          </label>
+        )}
         {[...faults]
           .filter(([field]) => field.startsWith('paces'))
           .map(([field, words]) => (
@@ -270,6 +281,13 @@ export function ItemEditor({ item, faults, drill, onChange }: Props) {
             onChange={(restSeconds) => set({ restSeconds })}
           />
         )}
+        <NumberField
+          label="Rest after it"
+          field="restAfterSeconds"
+          unit="s"
+          value={item.restAfterSeconds ?? 0}
+          onChange={(seconds) => onChange(withRestAfter(item, seconds))}
+        />
         <label className="flex items-center justify-between gap-2 text-sm">
           Scored
           <input type="checkbox" className="size-5" checked={item.scored} onChange={(event) => set({ scored: event.target.checked })} />
