@@ -15,7 +15,6 @@ import { acceptUpload } from '../server/clips/uploads/settle.ts';
 import { CLIP_CONSENT } from '../server/consent/consent.ts';
 import type { Context } from '../server/context.ts';
 import { squads, user } from '../server/platform/db/schema.ts';
-import { asPlayer } from '../server/policy.ts';
 import { addNote } from '../server/progress/notes.ts';
 import { decideScore } from '../server/review/decide.ts';
 import { saveRecount } from '../server/review/recounts.ts';
@@ -190,9 +189,9 @@ interface Filmed {
 }
 
 /** The numbers to reach that stand before a player who begins a session. */
-function numbersBefore({ context, squadId }: Scene, { actor }: Person, revisionId: string) {
+function numbersBefore({ context, squadId }: Scene, { playerId }: Person, revisionId: string) {
   const { db } = context;
-  const [squad, member] = [squadById(db, squadId), memberOf(db, squadId, asPlayer(actor).playerId)];
+  const [squad, member] = [squadById(db, squadId), memberOf(db, squadId, playerId)];
   const content = weekFor(squad, member, contentOf(db, revisionId));
   const known = knownOfOne(db, member.id, keysOf(content));
   return numbersOf({ content, member, squad, known, reached: reachedOfOne(db, member.id), own: undefined, steps: [], at: context.now() });

@@ -12,7 +12,7 @@ export {
   type Stretch,
   startOfGo,
 } from './clock.ts';
-export { compileRunSheet, roundsOf } from './compile.ts';
+export { compileRunSheet, isInPairs, roundsOf } from './compile.ts';
 export { type Announced, type Cue, cuesOf, hasBeat, type MotifName, sideInWords, type ToneName } from './cues.ts';
 export { FILM_MARGIN_SECONDS, type FilmWindow, filmedNow, filmWindows } from './film.ts';
 export { type ClockedWork, DONE_SHARE, type ProvenWork, provenWork, shareOfWork, workOfGo } from './goes.ts';

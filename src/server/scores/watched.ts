@@ -43,7 +43,7 @@ interface GoRow {
 
 const talliesOf = prepared((db) =>
   db.$client.prepare(`select player_id as playerId, measure, count(*) as goes, sum(number_doubted) as doubted
-    from score_figures indexed by figures_doubted where squad_id = @squad and done_at >= @since group by 1, 2`),
+    from score_figures indexed by figures_doubted where squad_id = @squad and done_at >= @since and week_id is not null group by 1, 2`),
 );
 
 /** Numbers that team-mates said of the same thing in the eight days before: a squad's own, never another's. */

@@ -7,7 +7,7 @@ import type { Drill } from '../../core/drills/schema.ts';
 import { measureSession } from '../../core/planning/measure.ts';
 import { doseInWords } from '../../core/scores/result.ts';
 import { minutesInWords } from '../../core/training/dose.ts';
-import type { Runner } from '../../core/training/index.ts';
+import { isInPairs, type Runner } from '../../core/training/index.ts';
 import { newBlock } from '../../core/weeks/defaults.ts';
 import { changeBlock, changeItem, changeSession, moveById, removeById, stepAcross, stepItem } from '../../core/weeks/edit.ts';
 import { faultsOfItem } from '../../core/weeks/savable.ts';
@@ -63,7 +63,8 @@ function Remove({ id, name, edit }: { id: string; name: string; edit: Edit }) {
   );
 }
 
-const ladderWords = (item: Item) => (item.paces.length === 0 ? '' : `, ${item.paces.map((stretch) => stretch.pace).join('–')}`);
+const ladderWords = (item: Item) =>
+  item.paces.length === 0 ? '' : `, ${item.paces.map((stretch) => stretch.pace).join('–')}${isInPairs(item) ? ' by pairs' : ''}`;
 
 function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; blockId: string; shared: Shared }) {
   const { drills, edit, marks, choosing } = shared;

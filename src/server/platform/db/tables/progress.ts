@@ -74,7 +74,8 @@ export const scoreFigures = sqliteTable(
       .on(t.playerId, t.measure, t.doneAt, t.stretch, t.judged)
       .where(sql`stretch_given = 1 and stretch is not null and judged is not null`),
     // How often numbers are doubted in a squad, and who says the same of the same thing.
-    index('figures_doubted').on(t.squadId, t.doneAt, t.playerId, t.measure, t.numberDoubted),
+    // Both hold in part, so that SQLite takes them for what asks for just that and for nothing else of a squad.
+    index('figures_doubted').on(t.squadId, t.doneAt, t.playerId, t.measure, t.numberDoubted).where(sql`week_id is not null`),
     index('figures_same')
       .on(t.squadId, t.recordKey, t.doneAt, t.playerId, t.judged)
       .where(sql`measure in ('count in time', 'unbroken run')`),
