@@ -26,6 +26,7 @@ import { calibration, compareWeeks, ground } from '../src/server/screens/season.
 import { thisWeek } from '../src/server/screens/this-week.ts';
 import { today } from '../src/server/screens/today.ts';
 import { addAccount, addCoach, addPlayer, addSquad } from '../src/server/squads/people.ts';
+import { computeStreaks } from '../src/server/streaks/days.ts';
 import { sendGo } from '../src/server/training/send-go.ts';
 import { makeWeek, openWeekOf, releaseWeek, saveWeek } from '../src/server/weeks/weeks.ts';
 import { grownSquad, playItem } from '../src/testkit/squadsim/index.ts';
@@ -244,6 +245,8 @@ console.log('| what | median ms | 95 % ms | bare SQL median ms | ratio |\n|---|-
 const first = performance.now();
 register(context, coach, { squad: squadId });
 const firstOfDay = performance.now() - first;
+// The work that turns the day keeps everybody's streak, so that nobody waits for it again.
+computeStreaks(context);
 for (const [name, work, bare] of rows) {
   const [own, sql] = [time(work), time(bare)];
   console.log(
@@ -281,6 +284,6 @@ const decided = time(() =>
   }),
 );
 console.log(`| a decision, figures and all | ${ms(decided.median)} | ${ms(decided.p95)} | | |`);
-console.log(`\nThe first register of a day, with everybody's streak computed anew: ${ms(firstOfDay)} ms.`);
+console.log(`\nA register before the work that turns the day, with everybody's streak computed anew: ${ms(firstOfDay)} ms.`);
 sqlite.close();
 if (!kept) rmSync(dataDir, { recursive: true, force: true });

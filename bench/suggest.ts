@@ -50,7 +50,7 @@ function throughCodec(samples: Float32Array, rate: number): Float32Array {
 }
 
 function measure(takes: Iterable<Take>): Tally {
-  const tally: Tally = { clips: 0, answered: 0, wrong: 0, like: {}, never: new Map(), perMinute: [] };
+  const tally = none();
   for (const { signals, reps, perSecond } of takes) {
     const begun = performance.now();
     const said = suggestCount(signals, drillFor(perSecond, tally.clips));
@@ -77,24 +77,23 @@ const line = (name: string, t: Tally) => {
   return `| ${name} | ${t.wrong} of ${t.answered} | ${t.clips} | ${percent(t.answered, t.clips)} | ${middle.toFixed(1)} s |`;
 };
 
-const sum = (tallies: readonly Tally[]): Tally =>
-  tallies.reduce(
-    (all, one) => {
-      for (const [why, n] of one.never) all.never.set(why, (all.never.get(why) ?? 0) + n);
-      for (const [like, [right, of]] of Object.entries(one.like)) {
-        const had = all.like[like] ?? [0, 0];
-        all.like[like] = [had[0] + right, had[1] + of];
-      }
-      return {
-        ...all,
-        clips: all.clips + one.clips,
-        answered: all.answered + one.answered,
-        wrong: all.wrong + one.wrong,
-        perMinute: [...all.perMinute, ...one.perMinute],
-      };
-    },
-    { clips: 0, answered: 0, wrong: 0, like: {}, never: new Map<string, number>(), perMinute: [] } as Tally,
-  );
+const none = (): Tally => ({ clips: 0, answered: 0, wrong: 0, like: {}, never: new Map(), perMinute: [] });
+
+function sum(tallies: readonly Tally[]): Tally {
+  const all = none();
+  for (const one of tallies) {
+    all.clips += one.clips;
+    all.answered += one.answered;
+    all.wrong += one.wrong;
+    all.perMinute.push(...one.perMinute);
+    for (const [why, n] of one.never) all.never.set(why, (all.never.get(why) ?? 0) + n);
+    for (const [like, [right, of]] of Object.entries(one.like)) {
+      const [rightSoFar, ofSoFar] = all.like[like] ?? [0, 0];
+      all.like[like] = [rightSoFar + right, ofSoFar + of];
+    }
+  }
+  return all;
+}
 
 function table(of: string, rows: readonly (readonly [string, Tally])[]): void {
   console.log(`| ${of} | wrong by more than 5 % (and by more than 1) | clips | answered | analysis of 60 s |`);
