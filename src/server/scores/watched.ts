@@ -1,4 +1,4 @@
-import { DAY_MS } from '../../core/calendar/lengths.ts';
+import { DAY_MS, HOUR_MS } from '../../core/calendar/lengths.ts';
 import type { Measure } from '../../core/drills/index.ts';
 import {
   type DoubtTally,
@@ -11,6 +11,7 @@ import {
   SAME_IN,
   SAME_WITHIN_MS,
   sameByChance,
+  type UsualDoubts,
   usualDoubts,
   type WatchedGo,
 } from '../../core/scores/index.ts';
@@ -19,6 +20,11 @@ import { prepared } from '../platform/db/prepared.ts';
 
 /** Half a year is looked back on: what was settled before that is settled. */
 const LOOKED_BACK_MS = 26 * 7 * DAY_MS;
+/** What is usual in the squad is seen in fewer weeks of everybody, and who says what a team-mate said in fewer still. */
+const USUAL_OF_MS = 4 * 7 * DAY_MS;
+const PAIRS_OF_MS = 4 * 7 * DAY_MS;
+/** What is usual is counted anew after an hour: it moves slowly, and counting goes through a month of a whole squad. */
+const USUAL_FOR_MS = HOUR_MS;
 /** From so many goes under a key on a go's distance from the own form says something. */
 const FORM_FROM = 4;
 
@@ -83,10 +89,22 @@ function watchedOf(rows: readonly GoRow[]): WatchedGo[] {
   });
 }
 
+const usualBySquad = prepared(() => new Map<string, { at: number; usual: UsualDoubts }>());
+
+/** What is usual in a squad now, or was within the hour. */
+function usualIn(db: Db, squadId: string, now: number): UsualDoubts {
+  const kept = usualBySquad(db);
+  const had = kept.get(squadId);
+  if (had && now >= had.at && now - had.at < USUAL_FOR_MS) return had.usual;
+  const usual = usualDoubts(talliesOf(db).all({ squad: squadId, since: now - USUAL_OF_MS }) as DoubtTally[]);
+  kept.set(squadId, { at: now, usual });
+  return usual;
+}
+
 /** Why a coach may want clips of a player's next goes, from half a year beside the squad's own. */
 export function groundsFor(db: Db, squadId: string, playerId: string, now: number): Ground[] {
   const since = now - LOOKED_BACK_MS;
   const rows = goesOf(db).all({ squad: squadId, player: playerId, since }) as GoRow[];
-  const usual = usualDoubts(talliesOf(db).all({ squad: squadId, since }) as DoubtTally[]);
-  return groundsOf(watchedOf(rows), usual, pairsOf(db, squadId, playerId, rows));
+  const lately = rows.filter((row) => row.doneAt >= now - PAIRS_OF_MS);
+  return groundsOf(watchedOf(rows), usualIn(db, squadId, now), pairsOf(db, squadId, playerId, lately));
 }
