@@ -1,3 +1,4 @@
+import { plural } from '../text/plural.ts';
 import type { Layout } from './layout.ts';
 import { readMoves } from './moves.ts';
 import { bare, mirrorMoves, type Placed, placeMoves } from './place.ts';
@@ -139,11 +140,22 @@ export function layOut(layout: Pick<Layout, 'moves' | 'route'>, mirror = false):
 
 /**
  * The layout that a player can put down: as it is, else smaller by one factor for every leg, else the first variant that fits
- * (as it is or smaller). A yard nobody measured takes everything. Null when nothing fits.
+ * (as it is or smaller). Where somebody counted the cones, a variant that needs no more of them comes before the layout that does; where none
+ * does, the layout stays, and something else stands in for the rest. A yard nobody measured takes everything. Null when nothing fits.
  * @param step the player's step in metres
+ * @param cones how many there are; null where nobody counted
  */
-export function fitLayout(layout: Layout, yard: Ground | null, step: number, mirror = false): FittedLayout | null {
-  const options = [{ name: null as string | null, moves: layout.moves, route: layout.route }, ...layout.variants];
+export function fitLayout(
+  layout: Layout,
+  yard: Ground | null,
+  step: number,
+  mirror = false,
+  cones: number | null = null,
+): FittedLayout | null {
+  const all = [{ name: null as string | null, moves: layout.moves, route: layout.route }, ...layout.variants];
+  const isEnough = (option: (typeof all)[number]) => cones === null || layOut(option).placed.cones.length <= cones;
+  const short = cones !== null && all[0] !== undefined && !isEnough(all[0]);
+  const options = short ? [...all.filter(isEnough), ...all.filter((option) => !isEnough(option))] : all;
   for (const option of options) {
     const whole = layOut(option, mirror);
     const tries: [Move[], boolean][] = [[whole.moves, false]];
@@ -167,7 +179,7 @@ export function fitLayout(layout: Layout, yard: Ground | null, step: number, mir
             : size
           : kind === 'smaller'
             ? `Made smaller to fit your yard: fewer steps on every leg. ${size}`
-            : `Your yard is too small for the whole of it, so you lay “${option.name}”${scaled ? ', made smaller' : ''}. ${size}`;
+            : `${short && isEnough(option) ? `You have ${plural(cones, 'cone')}` : 'Your yard is too small for the whole of it'}, so you lay “${option.name}”${scaled ? ', made smaller' : ''}. ${size}`;
       return {
         kind,
         variant: option.name,

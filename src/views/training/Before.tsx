@@ -47,7 +47,7 @@ interface Props {
 /** What to fetch, ticked off as it is found; what is not at home by what stands in for it. */
 function Fetch({ session, drills, visit }: Pick<Props, 'session' | 'drills' | 'visit'>) {
   const kit = kitAtHome(visit, session, drills);
-  const cones = conesFor(drillsOf(session, drills));
+  const cones = conesFor(drillsOf(session, drills), visit.home);
   const short = conesShort(cones, visit.home);
   const [found, setFound] = useState<string[]>([]);
   if (kit.length === 0) return <p>Nothing to fetch.</p>;

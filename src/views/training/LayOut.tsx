@@ -11,7 +11,8 @@ const PlacingGuide = lazy(() => import('../drills/PlacingGuide.tsx').then((file)
 /** How a drill's cones lie in this player's yard; null for a drill without cones, or one that does not fit. */
 export function layoutAtHome(visit: ThisWeek, drill: Drill): FittedLayout | null {
   const { home, runner } = visit;
-  return drill.layout && fitLayout(drill.layout, home?.yard ?? null, home?.step ?? UNKNOWN_STEP, runner.strongerFoot === 'left');
+  const cones = home?.has.includes('cones') ? (home.cones ?? null) : null;
+  return drill.layout && fitLayout(drill.layout, home?.yard ?? null, home?.step ?? UNKNOWN_STEP, runner.strongerFoot === 'left', cones);
 }
 
 /** Metres of one course as it lies in this player's yard; null for a drill without cones. */

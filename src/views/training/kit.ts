@@ -1,7 +1,8 @@
 import type { ThisWeek } from '../../contract/training.ts';
+import { atHome } from '../../core/drills/home.ts';
+import type { Home } from '../../core/drills/home-schema.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { type Kit, STAND_INS } from '../../core/drills/terms.ts';
-import { placeText } from '../../core/layouts/place.ts';
 import { kitOf } from '../../core/planning/checks.ts';
 import type { Session } from '../../core/weeks/schema.ts';
 
@@ -11,9 +12,9 @@ export const playedItems = (session: Session) => session.blocks.flatMap((block) 
 export const drillsOf = (session: Session, drills: ReadonlyMap<string, Drill>): Drill[] =>
   [...new Set(playedItems(session).map((item) => item.drillId))].flatMap((id) => drills.get(id) ?? []);
 
-/** How many cones the largest layout of some drills needs; 0 where none does. */
-export const conesFor = (drills: readonly Pick<Drill, 'layout'>[]): number =>
-  Math.max(0, ...drills.map(({ layout }) => (layout ? placeText(layout.moves).cones.length : 0)));
+/** How many cones the largest layout of some drills needs, as it is laid at a home; 0 where none does. */
+export const conesFor = (drills: readonly Drill[], home: Home | null): number =>
+  Math.max(0, ...drills.map((drill) => atHome(drill, home).layout?.placed.cones.length ?? 0));
 
 /** What stands in for a thing, in words. */
 export const standInsOf = (kit: Kit): string => STAND_INS[kit].join(', or ');

@@ -4,6 +4,7 @@ import { conesShort } from '../../../src/core/drills/cones.ts';
 import {
   atHome,
   CATALOGUE,
+  type Drill,
   type Home,
   KIT,
   lookThrough,
@@ -39,6 +40,28 @@ describe('a drill at home', () => {
     const short = (needed: number, change: Partial<Home> = {}) => conesShort(needed, home(change));
     expect([short(6, { cones: 4 }), short(4, { cones: 4 }), short(3, { cones: 4 })]).to.deep.equal([2, 0, 0]);
     expect([short(6), short(6, { cones: null }), short(6, { has: ['ball'], cones: 4 }), conesShort(6, null)]).to.deep.equal([0, 0, 0, 0]);
+  });
+  it('says in numbers what is missing of the cones, and lays what there are enough for', () => {
+    const moves = 'put a cone; 5 steps forward; put; 5 left; put; 5 left; put';
+    const four: Drill = { ...drillOf('slalom-both'), layout: { moves, route: '', variants: [] } };
+    const at = (cones: number | null, drill = four) => atHome(drill, home({ cones }));
+    expect(at(4).standIns).to.deep.equal([]);
+    expect(at(3).standIns).to.deep.equal([{ kit: 'cones', use: '1 of 4 shoes, bottles, folded shirts' }]);
+    expect(at(3).layout?.placed.cones).to.have.length(4);
+    // Nobody counted, or there are none at all: as before.
+    expect(at(null).standIns).to.deep.equal([]);
+    expect(atHome(four, home({ has: ['ball'], cones: 2 })).standIns).to.deep.equal([
+      { kit: 'cones', use: 'shoes, bottles, folded shirts' },
+    ]);
+    const short = { name: 'Three in a row', moves: 'put a cone; 5 steps forward; put; 5 forward; put', route: '' };
+    const withVariant = { ...four, layout: { moves, route: '', variants: [short] } };
+    expect(at(4, withVariant).layout?.variant).to.equal(null);
+    expect(at(3, withVariant)).to.deep.include({ standIns: [] });
+    expect(at(3, withVariant).layout).to.include({ kind: 'variant', variant: 'Three in a row' });
+    expect(at(3, withVariant).layout?.sentence).to.match(/^You have 3 cones, so you lay “Three in a row”\. It needs /);
+    // Two are enough for neither: the whole of it, with something else for the rest.
+    expect(at(2, withVariant).layout?.variant).to.equal(null);
+    expect(at(2, withVariant).standIns).to.deep.equal([{ kit: 'cones', use: '2 of 4 shoes, bottles, folded shirts' }]);
   });
   it('fits layouts with the player’s own step', () => {
     const small = atHome(drillOf('cross-course'), home({ yard: { length: 6.8, width: 6.8 }, step: 0.48 }));

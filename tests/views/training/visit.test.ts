@@ -131,8 +131,16 @@ describe('a pause', () => {
 
 describe('what to fetch', () => {
   it('says how many cones the largest layout of a session needs', () => {
-    const layout = (moves: string) => ({ layout: { moves, route: '1', variants: [] } });
-    expect(conesFor([{ layout: null }])).to.equal(0);
-    expect(conesFor([layout('put a cone; 5 steps forward; put; 5 left; put'), layout('put a cone'), { layout: null }])).to.equal(3);
+    const layout = (moves: string, variants: { name: string; moves: string; route: string }[] = []) => ({
+      ...drillOf('slalom-both'),
+      layout: { moves, route: '', variants },
+    });
+    const none = { ...drillOf('sole-taps'), layout: null };
+    expect(conesFor([none], null)).to.equal(0);
+    const three = 'put a cone; 5 steps forward; put; 5 left; put';
+    expect(conesFor([layout(three), layout('put a cone'), none], null)).to.equal(3);
+    // As it is laid at home: with two cones there is a way for two.
+    const two = { has: ['ball' as const, 'cones' as const], yard: null, step: null, cones: 2 };
+    expect(conesFor([layout(three, [{ name: 'Two cones', moves: 'put a cone; 5 steps forward; put', route: '' }])], two)).to.equal(2);
   });
 });
