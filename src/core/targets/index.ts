@@ -87,6 +87,9 @@ function fromBand(drill: Drill, dose: Dose, level: Level, why: string): Target {
   return { number: band.number, reason: `${why}${each}`, estimated: band.estimated, byCoach: false };
 }
 
+/** Why a first number is that number: there is no go of one's own yet. */
+const firstNumber = (level: Level) => `A first number to aim at: what ${level} players reach.`;
+
 const sure = (number: number, reason: string): Target => ({ number, reason, estimated: false, byCoach: false });
 
 const TIMES = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
@@ -94,7 +97,7 @@ const timesInTen = (chance: number) => TIMES[Math.round(chance * 10)];
 
 function stretched(drill: Drill, dose: Dose, level: Level, own: Own): Target {
   const found = stretchOf(own, dose.measure);
-  if (found === null) return fromBand(drill, dose, level, 'A first number to aim at.');
+  if (found === null) return fromBand(drill, dose, level, firstNumber(level));
   return { ...sure(found.number, whyStretched(found, dose, own)), stretch: true };
 }
 
@@ -136,7 +139,7 @@ export function targetFor(rule: TargetRule, drill: Drill, dose: Dose, level: Lev
     case 'by level':
       return fromBand(drill, dose, level, `What ${level} players reach.`);
     case 'beat your best':
-      if (record === null) return fromBand(drill, dose, level, 'A first number to aim at.');
+      if (record === null) return fromBand(drill, dose, level, firstNumber(level));
       return sure(nextBetter(record, dose), `Your best is ${round1(record)}.`);
     case 'stretch':
       return stretched(drill, dose, level, own);

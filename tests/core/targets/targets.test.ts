@@ -124,7 +124,7 @@ describe('a stretch number', () => {
   it('is the band’s first number before the first go, and says so', () => {
     expect(targetFor({ rule: 'stretch' }, sole, count(30), 'steady', own(null))).to.include({
       number: 60,
-      reason: 'A first number to aim at.',
+      reason: 'A first number to aim at: what steady players reach.',
     });
   });
   it('tells how often it is reached, and names a dip a dip beside the record', () => {
