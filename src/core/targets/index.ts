@@ -1,5 +1,5 @@
 import type { Drill } from '../drills/schema.ts';
-import { BETTER, resultUnit } from '../drills/terms.ts';
+import { BETTER } from '../drills/terms.ts';
 import { nextStepAbove } from '../progress/ladder.ts';
 import { GOES_FOR_NEXT } from '../progress/next.ts';
 import { dipOf } from '../progress/records.ts';
@@ -7,22 +7,12 @@ import { LEVELS, type Level } from '../squads/terms.ts';
 import { round1 } from '../text/rounded.ts';
 import type { Dose, TargetRule } from '../weeks/schema.ts';
 import { type Own, STRETCH_AIM, type Stretch, stretchOf } from './stretch.ts';
+import type { Target } from './words.ts';
 
 export { catchUpExtra, catchUpShare } from './catch-up.ts';
 export { arrivalsOf, type CourseGo, type Tuning, tuningOf } from './course.ts';
 export * from './stretch.ts';
-
-/** A number to reach and why it is that number. `number` is null when there is none to reach. */
-export interface Target {
-  number: number | null;
-  reason: string;
-  /** True when the number comes from a band seen at another dose, or from an estimated band. */
-  estimated: boolean;
-  /** True when a coach set it for this player in place of the rule's. */
-  byCoach: boolean;
-  /** There where it is a stretch number: from the own goes, and not a band’s or a coach’s. */
-  stretch?: true | undefined;
-}
+export { type Target, targetInWords } from './words.ts';
 
 /** The size of a dose that bands are given for: seconds, reps (on each surface) or sets; null where it does not matter. */
 function doseSize(dose: Dose): number | null {
@@ -160,11 +150,4 @@ export function targetByCoach(number: number | null): Target {
 /** Whether a result meets a number, in the measure's own direction. */
 export function meets(result: number, target: number, dose: Dose): boolean {
   return BETTER[dose.measure] === 'more' ? result >= target : result <= target;
-}
-
-/** A target in words: "23 reps", "24 s or less", or "no number". */
-export function targetInWords(target: Target, dose: Dose): string {
-  if (target.number === null) return 'no number';
-  const unit = resultUnit(dose.measure);
-  return BETTER[dose.measure] === 'more' ? `${target.number} ${unit}` : `${target.number} ${unit} or less`;
 }

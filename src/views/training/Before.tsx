@@ -11,8 +11,8 @@ import type { Interval } from '../../core/training/types.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { DrillsAhead } from './DrillsAhead.tsx';
-import { conesFor, drillsOf, kitAtHome, lacks, leftOutAt, playedItems, standInsOf } from './kit.ts';
-import { drawnAtHome, Layouts } from './LayOut.tsx';
+import { drillsOf, kitAtHome, lacks, leftOutAt, playedItems, standInsOf } from './kit.ts';
+import { conesFor, drawnAtHome, Layouts } from './LayOut.tsx';
 import { Numbers } from './Numbers.tsx';
 import { Swaps } from './Swaps.tsx';
 import { namesHeard, type useCountAlong } from './use-count-along.ts';
@@ -47,7 +47,7 @@ interface Props {
 /** What to fetch, ticked off as it is found; what is not at home by what stands in for it. */
 function Fetch({ session, drills, visit }: Pick<Props, 'session' | 'drills' | 'visit'>) {
   const kit = kitAtHome(visit, session, drills);
-  const cones = conesFor(drillsOf(session, drills), visit.home);
+  const cones = conesFor(visit, drillsOf(session, drills));
   const short = conesShort(cones, visit.home);
   const [found, setFound] = useState<string[]>([]);
   if (kit.length === 0) return <p>Nothing to fetch.</p>;

@@ -9,11 +9,15 @@ import { Button } from '../../ui/parts/index.ts';
 const PlacingGuide = lazy(() => import('../drills/PlacingGuide.tsx').then((file) => ({ default: file.PlacingGuide })));
 
 /** How a drill's cones lie in this player's yard; null for a drill without cones, or one that does not fit. */
-export function layoutAtHome(visit: ThisWeek, drill: Drill): FittedLayout | null {
+export function layoutAtHome(visit: Pick<ThisWeek, 'home' | 'runner'>, drill: Drill): FittedLayout | null {
   const { home, runner } = visit;
   const cones = home?.has.includes('cones') ? (home.cones ?? null) : null;
   return drill.layout && fitLayout(drill.layout, home?.yard ?? null, home?.step ?? UNKNOWN_STEP, runner.strongerFoot === 'left', cones);
 }
+
+/** How many cones the largest layout of some drills needs, as it lies in this player's yard; 0 where none does. */
+export const conesFor = (visit: Pick<ThisWeek, 'home' | 'runner'>, drills: readonly Drill[]): number =>
+  Math.max(0, ...drills.map((drill) => layoutAtHome(visit, drill)?.placed.cones.length ?? 0));
 
 /** Metres of one course as it lies in this player's yard; null for a drill without cones. */
 export const courseMetres = ({ home }: ThisWeek, drill: Drill): number | null =>

@@ -1,7 +1,7 @@
 import type { NumberToBeat } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { doseInWords } from '../../core/scores/result.ts';
-import { targetInWords } from '../../core/targets/index.ts';
+import { targetInWords } from '../../core/targets/words.ts';
 import type { Item } from '../../core/weeks/schema.ts';
 
 /** Why these numbers: one sentence where both feet have the same, and how the course is tuned. */

@@ -1,6 +1,4 @@
 import type { ThisWeek } from '../../contract/training.ts';
-import { atHome } from '../../core/drills/home.ts';
-import type { Home } from '../../core/drills/home-schema.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { type Kit, STAND_INS } from '../../core/drills/terms.ts';
 import { kitOf } from '../../core/planning/checks.ts';
@@ -11,10 +9,6 @@ export const playedItems = (session: Session) => session.blocks.flatMap((block) 
 /** The drills of a session, each once, in order. */
 export const drillsOf = (session: Session, drills: ReadonlyMap<string, Drill>): Drill[] =>
   [...new Set(playedItems(session).map((item) => item.drillId))].flatMap((id) => drills.get(id) ?? []);
-
-/** How many cones the largest layout of some drills needs, as it is laid at a home; 0 where none does. */
-export const conesFor = (drills: readonly Drill[], home: Home | null): number =>
-  Math.max(0, ...drills.map((drill) => atHome(drill, home).layout?.placed.cones.length ?? 0));
 
 /** What stands in for a thing, in words. */
 export const standInsOf = (kit: Kit): string => STAND_INS[kit].join(', or ');

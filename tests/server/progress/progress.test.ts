@@ -98,7 +98,9 @@ describe('progress on the server', () => {
       const number = thisWeek(town.context, town.player).numbers[0];
       expect(number?.target).to.include({ number: 21, byCoach: false });
       expect(number?.target.reason).to.contain('six times in ten');
-      expect(thisWeek(town.context, town.otherPlayer).numbers[0]?.target.reason).to.equal('A first number to aim at: what steady players reach.');
+      expect(thisWeek(town.context, town.otherPlayer).numbers[0]?.target.reason).to.equal(
+        'A first number to aim at: what steady players reach.',
+      );
     });
 
     it('of the whole squad are seen before release, and one is set for one player, shown as such, and given back', () => {

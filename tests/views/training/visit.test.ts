@@ -3,8 +3,9 @@ import { createElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { elapsedSince, serverSaid, stampNow } from '../../../src/client/now.ts';
 import { waitBeforeRetry } from '../../../src/client/send-queue.ts';
+import type { ThisWeek } from '../../../src/contract/training.ts';
 import type { ClockedWork } from '../../../src/core/training/index.ts';
-import { conesFor } from '../../../src/views/training/kit.ts';
+import { conesFor } from '../../../src/views/training/LayOut.tsx';
 import { PausePanel } from '../../../src/views/training/PausePanel.tsx';
 import { firstEntry, numbersAfter, oddScore, outcomeOf, scoreFrom, triesOf } from '../../../src/views/training/score-form.ts';
 import { anId, anItem, drillOf, timed } from '../../core/make.ts';
@@ -135,12 +136,14 @@ describe('what to fetch', () => {
       ...drillOf('slalom-both'),
       layout: { moves, route: '', variants },
     });
+    const at = (home: ThisWeek['home']) => ({ home, runner: { strongerFoot: 'right' as const, level: 'steady' as const, ownPace: {} } });
     const none = { ...drillOf('sole-taps'), layout: null };
-    expect(conesFor([none], null)).to.equal(0);
+    expect(conesFor(at(null), [none])).to.equal(0);
     const three = 'put a cone; 5 steps forward; put; 5 left; put';
-    expect(conesFor([layout(three), layout('put a cone'), none], null)).to.equal(3);
+    expect(conesFor(at(null), [layout(three), layout('put a cone'), none])).to.equal(3);
     // As it is laid at home: with two cones there is a way for two.
     const two = { has: ['ball' as const, 'cones' as const], yard: null, step: null, cones: 2 };
-    expect(conesFor([layout(three, [{ name: 'Two cones', moves: 'put a cone; 5 steps forward; put', route: '' }])], two)).to.equal(2);
+    const row = { name: 'Two cones', moves: 'put a cone; 5 steps forward; put', route: '' };
+    expect(conesFor(at(two), [layout(three, [row])])).to.equal(2);
   });
 });
