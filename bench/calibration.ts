@@ -7,17 +7,9 @@
 
 import { type Chance, chance } from '../src/core/chance.ts';
 import { catalogueById, type Drill, MEASURES, type Measure } from '../src/core/drills/index.ts';
-import {
-  type DoubtTally,
-  groundsOf,
-  type Pair,
-  SAME_FROM,
-  SAME_IN,
-  SAME_WITHIN_MS,
-  sameByChance,
-  usualDoubts,
-} from '../src/core/scores/index.ts';
+import { type DoubtTally, groundsOf, meet, type Pair, SAME_FROM, SAME_IN, SAME_WITHIN_MS, usualDoubts } from '../src/core/scores/index.ts';
 import { LEVELS, type Level } from '../src/core/squads/terms.ts';
+import { LEAST_AIM, MOST_AIM, STRETCH_AIM } from '../src/core/targets/aims.ts';
 import type { Dose } from '../src/core/weeks/index.ts';
 import {
   drawChild,
@@ -33,6 +25,8 @@ import {
 const WEEKS = 40;
 /** Of each squad: so many honest children, and one of each kind that is not. */
 const HONEST = 20;
+/** So many live their season again with another aim. */
+const AIMED = 100;
 const [squads = 30, from = 20_000] = process.argv.slice(2).map(Number);
 const MONDAY = Date.UTC(2026, 0, 5, 16);
 
@@ -112,11 +106,7 @@ function namedAfter(who: number, { judged }: Lived, usual: ReturnType<typeof usu
       for (const other of others.get(go.key) ?? []) {
         const before = go.doneAt - other.doneAt;
         if (other.who === who || before < 0 || before > SAME_WITHIN_MS) continue;
-        const pair = pairs.get(other.who) ?? { goes: 0, same: 0, chance: 0 };
-        pairs.set(other.who, pair);
-        pair.goes++;
-        if (other.value === claimed) pair.same++;
-        pair.chance += sameByChance(claimed);
+        meet(pairs, other.who, claimed, other.value);
       }
     // A coach looks after each visit.
     const next = judged.goes[i + 1];
@@ -175,6 +165,16 @@ console.log(
 );
 const moves = honest.flatMap(({ judged }) => judged.given.filter((one) => one.before !== null));
 console.log(`Numbers that stay as they were last time: ${percent(moves.filter((one) => one.before === one.number).length, moves.length)}.`);
+
+console.log('\n| meant, of a hundred | reached by honest children, % (95 % interval) |\n|---|---|');
+for (const aim of [LEAST_AIM, STRETCH_AIM, MOST_AIM]) {
+  const random = chance(from);
+  const some = honest.slice(0, AIMED).map(({ child, visits }) => {
+    const { given } = judgeSeason(child, visits, random, aim);
+    return { goes: given.length, reached: given.filter((one) => one.reached).length };
+  });
+  console.log(`| ${100 * aim} | ${share(some)} |`);
+}
 
 const goes = honest.flatMap(({ judged }) => judged.goes);
 console.log('\n| honest goes that are doubted | share |\n|---|---|');

@@ -4,6 +4,7 @@
  * `npm run bench:live` prints tables in Markdown; `-- 60 FOLDER` takes another number of tracks, and the folder with its sounds.json and sounds.bin.
  */
 
+import { isOff } from '../src/core/rep-counter/heard.ts';
 import { countHeard } from '../src/core/rep-counter/live-count.ts';
 import { LiveEar } from '../src/core/rep-counter/live-ear.ts';
 import { HALF_REAL_CONDITIONS, halfReal } from '../src/testkit/half-real.ts';
@@ -55,8 +56,8 @@ function measure(tracks: Iterable<Track>): Tally {
     if (typeof said === 'string') tally.never.set(said, (tally.never.get(said) ?? 0) + 1);
     else {
       tally.answered++;
-      if (Math.abs(said.count - reps.length) > Math.max(1, 0.05 * reps.length)) tally.wrong++;
-      if (process.env.WRONG && Math.abs(said.count - reps.length) > Math.max(1, 0.05 * reps.length))
+      if (isOff(said.count, reps.length)) tally.wrong++;
+      if (process.env.WRONG && isOff(said.count, reps.length))
         console.error(`   wrong: ${said.count} for ${reps.length} at ${perSecond.toFixed(2)} a second`);
     }
   }

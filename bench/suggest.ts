@@ -7,7 +7,7 @@
 
 import { spawnSync } from 'node:child_process';
 import type { ClipSignals } from '../src/core/clips/index.ts';
-import { RIGHT_OF, suggestCount } from '../src/core/rep-counter/index.ts';
+import { isOff, RIGHT_OF, suggestCount } from '../src/core/rep-counter/index.ts';
 import { HALF_REAL_CONDITIONS, halfReal } from '../src/testkit/half-real.ts';
 import { drillFor } from '../src/testkit/heard-drill.ts';
 import { describeClip, picturesFor, RANGE_CONDITIONS, type RangeCondition, takeOf } from '../src/testkit/range.ts';
@@ -60,7 +60,7 @@ function measure(takes: Iterable<Take>): Tally {
       tally.never.set(said, (tally.never.get(said) ?? 0) + 1);
       continue;
     }
-    const isWrong = Math.abs(said.reps.length - reps.length) > Math.max(1, 0.05 * reps.length);
+    const isWrong = isOff(said.reps.length, reps.length);
     tally.answered++;
     if (isWrong) tally.wrong++;
     const [right, of] = tally.like[said.like] ?? [0, 0];

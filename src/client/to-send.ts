@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import type { NumberToBeat, ScoreSent, ThisWeek } from '../contract/training.ts';
+import type { ScoreSent, ThisWeek } from '../contract/training.ts';
 import type { ClockEvent } from '../core/training/clock.ts';
 import type { Item } from '../core/weeks/schema.ts';
 import type { KeptRun, KeptTake, Outgoing } from './device-store.ts';
@@ -49,14 +49,6 @@ export function mendToSend(
   const id = uuid();
   const body = { playerId, id, score: scoreId, value, faults, parts, saidAt: Math.round(deviceNow()) };
   return { ...fresh(id, `Mended: ${goWords(drillName, [score])}`, runId, runId === null ? undefined : playerId), kind: 'mend', body };
-}
-
-/** Numbers of a go with the number to reach that stood before the player, for each foot its own: it is the one that they are judged by. */
-export function asSeen(scores: readonly ScoreSent[], numbers: readonly Pick<NumberToBeat, 'foot' | 'target'>[]): ScoreSent[] {
-  return scores.map((score) => {
-    const target = numbers.find((one) => one.foot === score.foot)?.target;
-    return { ...score, saw: target?.number ?? null, sawStretch: target?.stretch === true };
-  });
 }
 
 /** The numbers of one go in free practice, as they are sent: no log goes along, and no clip. */

@@ -10,8 +10,7 @@ export const SquadNumbers = z.object({
     z.object({
       playerId: Id,
       nickname: z.string(),
-      /** Catch-up doses that this player gets on top. */
-      /** Catch-up doses, each in words. */
+      /** Catch-up doses that this player gets on top, each in words. */
       catchUps: z.array(z.string()),
       numbers: z.array(NumberToBeat),
       /** Items that an own step puts another drill in place of. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { CONTACT_SCHOOLS } from '../core/drills/terms.ts';
 import { STEPS } from '../core/progress/plateau.ts';
-import { GROUNDS } from '../core/scores/watch.ts';
+import { GROUNDS } from '../core/scores/reasons.ts';
 import { LEVELS } from '../core/squads/terms.ts';
 import { TABLE_SCHOOLS } from '../core/tables/index.ts';
 import { endpoint } from './endpoint.ts';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { CLIP_HEIGHTS, CONTACT_SCHOOLS, FOOT_ORDERS } from '../core/drills/terms.ts';
 import { TABLE_SCHOOLS } from '../core/tables/index.ts';
-import { LEAST_AIM, MOST_AIM } from '../core/targets/index.ts';
+import { LEAST_AIM, MOST_AIM, STRETCH_AIM } from '../core/targets/aims.ts';
 import { endpoint } from './endpoint.ts';
 import { LetterView, PostChoices } from './letters.ts';
 import { DayText, FootName, Id, Instant, LineView, NoParams, Nothing, RecordView, SaidOfDrill, StreakView, StripView } from './parts.ts';
@@ -68,7 +68,7 @@ export const Choices = z.object({
   /** What is done in free practice counts for records and the streak. */
   practiceCounts: z.boolean().default(false),
   /** Times in a hundred that a stretch number is meant to be reached. */
-  stretchAim: StretchAim.default(60),
+  stretchAim: StretchAim.default(100 * STRETCH_AIM),
 });
 export type Choices = z.infer<typeof Choices>;
 

@@ -4,9 +4,10 @@ import { eq } from 'drizzle-orm';
 import { addDays, instantOf, mondayOf, trainingDay } from '../core/calendar/days.ts';
 import { type Chance, chance, seededId } from '../core/chance.ts';
 import type { Family, Home } from '../core/drills/index.ts';
-import { catalogueById, type Foot } from '../core/drills/index.ts';
+import { catalogueById } from '../core/drills/index.ts';
 import { emptySeason } from '../core/planning/season/plan.ts';
 import { restOfSeason } from '../core/planning/season/rest.ts';
+import { asSeen } from '../core/targets/seen.ts';
 import { compileRunSheet, TYPICAL_RUNNER } from '../core/training/index.ts';
 import type { Session } from '../core/weeks/index.ts';
 import { type Actor, actorOf } from '../server/accounts/actor.ts';
@@ -214,7 +215,6 @@ function trainOnce(scene: Scene, person: Person, session: Session, revisionId: s
     const drill = drills.get(item.drillId);
     if (!drill) continue;
     const said = playItem(person.sim, item, drill, week, random);
-    const targetOf = (foot: Foot) => numbers.find((one) => one.itemId === item.id && one.foot === foot)?.target;
     for (const round of new Set(said.map((one) => one.round))) {
       const scores = said
         .filter((one) => one.round === round)
@@ -226,17 +226,7 @@ function trainOnce(scene: Scene, person: Person, session: Session, revisionId: s
             filmed.push({ person, scoreId: id, note, at: endedAt });
           }
           const { foot, faults, seconds, clocked } = one;
-          const seen = { saw: targetOf(foot)?.number ?? null, sawStretch: targetOf(foot)?.stretch === true };
-          return {
-            id,
-            foot,
-            faults,
-            seconds,
-            clocked: clocked || note !== undefined,
-            value: note?.claim ?? one.value,
-            parts: null,
-            ...seen,
-          };
+          return { id, foot, faults, seconds, clocked: clocked || note !== undefined, value: note?.claim ?? one.value, parts: null };
         });
       sendGo(context, person.actor, {
         goId: seededId(endedAt, random),
@@ -246,7 +236,7 @@ function trainOnce(scene: Scene, person: Person, session: Session, revisionId: s
         round,
         runId,
         doneAt: endedAt,
-        scores,
+        scores: asSeen(scores, item.id, numbers),
       });
     }
   }

@@ -1,5 +1,5 @@
 import { type FittedLayout, fitLayout, type Ground, groundInWords, UNKNOWN_STEP } from '../layouts/index.ts';
-import { conesShort } from './cones.ts';
+import { conesAt, conesShort } from './cones.ts';
 import type { Home } from './home-schema.ts';
 import type { Drill } from './schema.ts';
 import { type Kit, STAND_INS } from './terms.ts';
@@ -42,8 +42,7 @@ function lookAtHome(drill: Drill, home: Home | null, mirror: boolean): AtHome {
   const standIns = missing.filter((kit) => EASY_STAND_INS.includes(kit)).map((kit) => ({ kit, use: STAND_INS[kit].join(', ') }));
   const lacks = missing.filter((kit) => !EASY_STAND_INS.includes(kit)).map((kit) => `no ${kit}`);
   const yard = home?.yard ?? null;
-  const cones = home?.has.includes('cones') ? (home.cones ?? null) : null;
-  const layout = drill.layout ? fitLayout(drill.layout, yard, home?.step ?? UNKNOWN_STEP, mirror, cones) : null;
+  const layout = drill.layout ? fitLayout(drill.layout, yard, home?.step ?? UNKNOWN_STEP, mirror, conesAt(home)) : null;
   const needed = layout?.placed.cones.length ?? 0;
   const short = conesShort(needed, home);
   if (short > 0) standIns.push({ kit: 'cones', use: `${short} of ${needed} ${STAND_INS.cones.join(', ')}` });

@@ -153,11 +153,13 @@ export function fitLayout(
   cones: number | null = null,
 ): FittedLayout | null {
   const all = [{ name: null as string | null, moves: layout.moves, route: layout.route }, ...layout.variants];
-  const isEnough = (option: (typeof all)[number]) => cones === null || layOut(option).placed.cones.length <= cones;
-  const short = cones !== null && all[0] !== undefined && !isEnough(all[0]);
-  const options = short ? [...all.filter(isEnough), ...all.filter((option) => !isEnough(option))] : all;
-  for (const option of options) {
+  const laid = all.map((option) => {
     const whole = layOut(option, mirror);
+    return { option, whole, isEnough: cones === null || whole.placed.cones.length <= cones };
+  });
+  // What there are not enough cones for comes last, and only where there are enough for something.
+  const order = laid[0]?.isEnough ? laid : [...laid.filter((one) => one.isEnough), ...laid.filter((one) => !one.isEnough)];
+  for (const { option, whole } of order) {
     const tries: [Move[], boolean][] = [[whole.moves, false]];
     if (yard) {
       for (const [m, n] of factorsOf(whole.moves)) {
@@ -179,7 +181,7 @@ export function fitLayout(
             : size
           : kind === 'smaller'
             ? `Made smaller to fit your yard: fewer steps on every leg. ${size}`
-            : `${short && isEnough(option) ? `You have ${plural(cones, 'cone')}` : 'Your yard is too small for the whole of it'}, so you lay “${option.name}”${scaled ? ', made smaller' : ''}. ${size}`;
+            : `${cones !== null && order !== laid ? `You have ${plural(cones, 'cone')}` : 'Your yard is too small for the whole of it'}, so you lay “${option.name}”${scaled ? ', made smaller' : ''}. ${size}`;
       return {
         kind,
         variant: option.name,
@@ -198,9 +200,10 @@ export function fitLayout(
 /**
  * Metres of one set of a layout's course as one player lays it, to a tenth; null when it fits nowhere or has no route.
  * @param step the player's step in metres; unmeasured as usual
+ * @param cones how many there are; null where nobody counted
  */
-export function courseMetresOf(layout: Layout, yard: Ground | null, step: number | null): number | null {
+export function courseMetresOf(layout: Layout, yard: Ground | null, step: number | null, cones: number | null = null): number | null {
   const paced = step ?? UNKNOWN_STEP;
-  const metres = metresOf(fitLayout(layout, yard, paced)?.route?.stepsPerSet ?? 0, 1, paced);
+  const metres = metresOf(fitLayout(layout, yard, paced, false, cones)?.route?.stepsPerSet ?? 0, 1, paced);
   return metres > 0 ? metres : null;
 }

@@ -1,6 +1,7 @@
 import type { Drill } from '../drills/schema.ts';
 import type { StepKind } from '../progress/plateau.ts';
 import { catchUpExtra, catchUpShare } from '../targets/catch-up.ts';
+import { hasBothFeet } from '../training/sides.ts';
 import { usualDose } from '../weeks/defaults.ts';
 import { planFor } from '../weeks/groups.ts';
 import type { Extra } from '../weeks/outline.ts';
@@ -121,16 +122,13 @@ export function personalWeek(released: PublishedWeek, given: Given): PublishedWe
           stepped(planned, step.get(planned.drillId)).flatMap((item) => {
             if (barred.has(item.drillId)) return [];
             const own = extra.get(item.id);
-            return own && HAS_BOTH_FEET.includes(item.side) ? [item, ...extraItem(item, own)] : [item];
+            return own && hasBothFeet(item.side) ? [item, ...extraItem(item, own)] : [item];
           }),
         ),
       })),
     })),
   };
 }
-
-/** Sides in which each foot has the same dose, whichever begins. */
-const HAS_BOTH_FEET: readonly Item['side'][] = ['each foot', 'stronger then other'];
 
 /** Seconds or reps of each foot over all rounds of an item; null where nothing can be handed out more. */
 function doseOfFoot({ dose }: Item): number | null {
@@ -163,7 +161,7 @@ export function catchUpsFor(
   return content.sessions.flatMap((session) =>
     session.blocks.flatMap((block) =>
       block.items.flatMap((item): Extra[] => {
-        const dose = item.scored && HAS_BOTH_FEET.includes(item.side) ? doseOfFoot(item) : null;
+        const dose = item.scored && hasBothFeet(item.side) ? doseOfFoot(item) : null;
         const balance = dose === null ? null : balanceOf(item);
         if (dose === null || !balance || balance.behind === 'both') return [];
         const amount = Math.min(MOST_EXTRA, catchUpExtra(dose, balance.balance));

@@ -53,11 +53,12 @@ const LOOKED_AT = 8;
 const MAY_BE_WRONG = 1;
 const WRONG_SHARE = 0.05;
 
-/** Whether what was heard is off by more than 5 % and by more than one. */
-const isWrong = ({ heard, counted }: HeardBefore): boolean => Math.abs(heard - counted) > Math.max(1, WRONG_SHARE * counted);
+/** Whether a count is off the right one by more than 5 %, and by more than one. */
+export const isOff = (said: number, right: number): boolean => Math.abs(said - right) > Math.max(1, WRONG_SHARE * right);
 
 /**
  * Whether a player's own sound of a drill may be believed: not after two of the last eight goes that somebody counted were heard wrong.
  * @param before oldest first
  */
-export const isTrusted = (before: readonly HeardBefore[]): boolean => before.slice(-LOOKED_AT).filter(isWrong).length <= MAY_BE_WRONG;
+export const isTrusted = (before: readonly HeardBefore[]): boolean =>
+  before.slice(-LOOKED_AT).filter(({ heard, counted }) => isOff(heard, counted)).length <= MAY_BE_WRONG;

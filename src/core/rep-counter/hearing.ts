@@ -1,7 +1,8 @@
 import { median } from 'simple-statistics';
 import type { ClipSignals } from '../clips/signals.ts';
+import { alternation } from './alternation.ts';
 import { bestChain, type Chain, type Peak, peaksOf } from './chain.ts';
-import type { HeardDrill } from './live-count.ts';
+import { gapsOf, type HeardDrill } from './live-count.ts';
 import { type MovementTrack, movementTrack } from './movement.ts';
 import { beginningsBy, CURVE_RATE, near, type SoundCurve, type Sounds, soundsOf, weightsFor } from './sound.ts';
 
@@ -28,10 +29,6 @@ export interface Hearing {
 
 const at = (list: ArrayLike<number>, i: number) => list[i] ?? 0;
 
-/** Nobody's touches are told apart that are nearer than this, in seconds. */
-const GAP_LEAST = 0.16;
-/** Slower than half of the easy pace is something else. */
-const SLOWEST = 0.5;
 const GAP_STEP = 1.07;
 const CANDIDATES = 5;
 const PASSES = 3;
@@ -50,20 +47,8 @@ function scaled(peaks: readonly Peak[], expected: number): Peak[] {
   return peaks.map((peak) => ({ at: peak.at, height: peak.height / (usual || 1) }));
 }
 
-/** Seconds between two touches that a drill can have. */
-interface Gaps {
-  least: number;
-  most: number;
-}
-
-/** From the ceiling of the drill, as near as touches can be told apart, to half of its easy pace. */
-const gapsOf = ({ pace, soundsPerRep }: HeardDrill): Gaps => ({
-  least: Math.max(GAP_LEAST, 1 / (pace.ceiling * soundsPerRep)),
-  most: 1 / (SLOWEST * pace.easy * soundsPerRep),
-});
-
 /** Chains of sounds at many paces; the few that explain most, each pace well apart from the others. */
-function paces(peaks: readonly Peak[], seconds: number, gaps: Gaps): { gap: number; chain: Chain }[] {
+function paces(peaks: readonly Peak[], seconds: number, gaps: ReturnType<typeof gapsOf>): { gap: number; chain: Chain }[] {
   const all: { gap: number; chain: Chain; merit: number }[] = [];
   for (let gap = gaps.least; gap <= gaps.most * GAP_STEP; gap *= GAP_STEP) {
     const expected = seconds / gap;
@@ -145,13 +130,6 @@ function presence(track: MovementTrack, template: Template, half: number): Sound
     return at(coarse, n) * (1 - (x - n)) + at(coarse, n + 1) * (x - n);
   });
   return { rate: CURVE_RATE, values };
-}
-
-/** How much the even and the odd of a list differ, by their medians. */
-function alternationOf(list: readonly number[]): number {
-  if (list.length < 4) return 0;
-  const [even, odd] = [0, 1].map((n) => median(list.filter((_, i) => i % 2 === n))) as [number, number];
-  return Math.abs(even - odd);
 }
 
 /** How much higher a curve is at some instants than when all are shifted together, in standard deviations of one instant. */
@@ -239,7 +217,7 @@ function hear(
     strength: both.map((t) => near(fused, t, 0.03)),
     likeness,
     louder: louderAt(sound, moved, gap),
-    alternate: alternationOf(both.map((t) => near(loudness, t + 0.02, 0.03))),
+    alternate: alternation(both.map((t) => near(loudness, t + 0.02, 0.03))).apart,
   };
 }
 

@@ -1,4 +1,5 @@
 import { median } from 'simple-statistics';
+import { alternation } from './alternation.ts';
 import { bestChain, type Peak, peaksOf } from './chain.ts';
 import type { HeardWork } from './live-ear.ts';
 import { beginningsBy, CURVE_RATE, near, type SoundCurve, weightsFor } from './sound.ts';
@@ -159,9 +160,15 @@ interface Paced {
   merit: number;
 }
 
+/** Seconds between two touches that a drill can have: from its ceiling, as near as touches can be told apart, to half of its easy pace. */
+export const gapsOf = ({ pace, soundsPerRep }: HeardDrill): { least: number; most: number } => ({
+  least: Math.max(GAP_LEAST, 1 / (pace.ceiling * soundsPerRep)),
+  most: 1 / (LIMITS.slowest * pace.easy * soundsPerRep),
+});
+
 /** The chains of all paces that the drill can have, the one that explains most first. */
-function paced(peaks: readonly Knock[], seconds: number, { pace, soundsPerRep }: HeardDrill): Paced[] {
-  const [least, most] = [Math.max(GAP_LEAST, 1 / (pace.ceiling * soundsPerRep)), 1 / (LIMITS.slowest * pace.easy * soundsPerRep)];
+function paced(peaks: readonly Knock[], seconds: number, drill: HeardDrill): Paced[] {
+  const { least, most } = gapsOf(drill);
   const all: Paced[] = [];
   for (let gap = least; gap <= most * GAP_STEP && seconds / gap >= 3; gap *= GAP_STEP) {
     const expected = seconds / gap;
@@ -195,12 +202,6 @@ function beyond(from: number, gap: number, seconds: number, faint: readonly Knoc
     if (t < 0 || t > seconds || !isFaint) return n - 1;
   }
   return LIMITS.beyond;
-}
-
-/** How much the even and the odd of a list differ: the difference and the ratio of their medians. */
-function alternation(list: readonly number[]): { apart: number; share: number } {
-  const [even, odd] = [0, 1].map((n) => median(list.filter((_, i) => i % 2 === n))) as [number, number];
-  return { apart: Math.abs(even - odd), share: Math.min(even, odd) / Math.max(even, odd, 1e-9) };
 }
 
 /**

@@ -1,5 +1,7 @@
 import { median } from 'simple-statistics';
 import type { ClipSignals } from '../clips/signals.ts';
+import { alternation } from './alternation.ts';
+import { isOff } from './heard.ts';
 import { type Hearing, hearings } from './hearing.ts';
 import { countHeard, type HeardDrill } from './live-count.ts';
 import { LiveEar } from './live-ear.ts';
@@ -127,15 +129,9 @@ const LIMITS = {
   nearlyBest: 0.85,
 } as const;
 
-/** How alike the plainness of every other rep is, 0–1: low when half of them are only there because twice the real pace was assumed. */
-function evenness(strength: readonly number[]): number {
-  if (strength.length < 4) return 1;
-  const [even, odd] = [0, 1].map((n) => median(strength.filter((_, i) => i % 2 === n))) as [number, number];
-  return Math.min(even, odd) / Math.max(even, odd, 1e-9);
-}
-
+/** What a pace is worth: less where half of the reps are only there because twice the real pace was assumed. */
 const merit = ({ likeness, strength }: Hearing, { reps, unexplained }: Verdict): number =>
-  ((likeness * reps.length) / (reps.length + unexplained + 1e-9)) * (evenness(strength) < LIMITS.evenness ? 0.5 : 1);
+  ((likeness * reps.length) / (reps.length + unexplained + 1e-9)) * (alternation(strength).share < LIMITS.evenness ? 0.5 : 1);
 
 function agrees(hearing: Hearing, { reps, unexplained, explained, breaks }: Verdict): boolean {
   const allowed = breaks > 0 ? Math.max(0.5, LIMITS.unexplainedWithBreaks * reps.length) : Math.max(1, LIMITS.unexplained * reps.length);
@@ -164,9 +160,6 @@ function byEar({ sound, work }: ClipSignals, drill: HeardDrill): ReturnType<type
 /** A rep may be heard this much before or after a stretch of work, in seconds. */
 const EDGE = 0.06;
 
-/** Two counts that differ by more than 5 %, and by more than one. */
-const differ = (a: number, b: number) => Math.abs(a - b) > Math.max(1, 0.05 * Math.max(a, b));
-
 /**
  * Counts the reps of a clip from its sound and its movement, or says why it cannot: a count is given only when both agree at a pace that the
  * drill can have, and the ear alone does not come to another. It never decides anything; it is laid beside a coach's own recount. Measured
@@ -188,7 +181,7 @@ export function suggestCount(signals: ClipSignals, drill: HeardDrill | null): Su
   if (heard === 'half or double') return 'they do not agree';
   // Of the touches of one rep the last one ends it.
   const reps = verdict.reps.filter((_, i) => (i + 1) % drill.soundsPerRep === 0);
-  if (typeof heard !== 'string' && differ(heard.count, reps.length)) return 'they do not agree';
+  if (typeof heard !== 'string' && isOff(heard.count, reps.length)) return 'they do not agree';
   return { reps, like: typeof heard === 'string' ? 'both together' : 'ear alone too' };
 }
 

@@ -11,3 +11,12 @@ export const DOUBT_REASONS = [
   'mended',
 ] as const;
 export type DoubtReason = (typeof DOUBT_REASONS)[number];
+
+/** Why a coach is told that clips of a player's next goes would help. */
+export const GROUNDS = [
+  'doubted more than the squad',
+  'more than the clips show',
+  'better when nobody films',
+  'same as a team-mate',
+] as const;
+export type Ground = (typeof GROUNDS)[number];

@@ -2,21 +2,15 @@ import { mean, sampleVariance } from 'simple-statistics';
 import { DAY_MS } from '../calendar/lengths.ts';
 import { MEASURES, type Measure } from '../drills/terms.ts';
 import type { Doubt } from './doubt.ts';
-import type { DoubtReason } from './reasons.ts';
+import { type DoubtReason, GROUNDS, type Ground } from './reasons.ts';
 
 /*
  * Whether a coach is told that a player's numbers are worth a look. Four quiet tests, each against what the squad itself shows and so strict
  * that looking after every go, all season, seldom names an honest child. It is a ground to ask for clips, told to the coach alone.
  */
 
-/** What a coach is told. */
-export const GROUNDS = [
-  'doubted more than the squad',
-  'more than the clips show',
-  'better when nobody films',
-  'same as a team-mate',
-] as const;
-export type Ground = (typeof GROUNDS)[number];
+/** From so many goes under a record key on the distance from the own form says something. */
+export const FORM_FROM = 4;
 
 /** A go as it is looked at here. */
 export interface WatchedGo {
@@ -27,7 +21,7 @@ export interface WatchedGo {
   /** What a coach counted from its clip; null where nobody did. */
   recounted: number | null;
   filmed: boolean;
-  /** How far it lay from the own form when it came, at least four goes into its record key; null before that. */
+  /** How far it lay from the own form when it came, `FORM_FROM` goes into its record key at least; null before that. */
   distance: number | null;
 }
 
@@ -151,6 +145,12 @@ const FIVES = 3;
 /** The chance that two of about the same form say the same number: each varies by about 8 % of it, so their difference by 11 %. */
 export const sameByChance = (number: number): number =>
   Math.min(0.5, (number % 5 === 0 ? FIVES : 1) / (number * 0.08 * 2 * Math.sqrt(Math.PI)));
+
+/** Adds a number that somebody said after a team-mate had said one of the same thing. @param pairs by team-mate */
+export function meet<K>(pairs: Map<K, Pair>, mate: K, said: number, theirs: number): void {
+  const { goes, same, chance } = pairs.get(mate) ?? { goes: 0, same: 0, chance: 0 };
+  pairs.set(mate, { goes: goes + 1, same: same + (said === theirs ? 1 : 0), chance: chance + sameByChance(said) });
+}
 
 const saysTheSame = ({ same, chance }: Pair): boolean =>
   same >= LIMITS.same.least && atLeastChance(same, LIMITS.same.unevenness * chance) < LIMITS.same.chance;

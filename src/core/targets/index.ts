@@ -6,9 +6,11 @@ import { dipOf } from '../progress/records.ts';
 import { LEVELS, type Level } from '../squads/terms.ts';
 import { round1 } from '../text/rounded.ts';
 import type { Dose, TargetRule } from '../weeks/schema.ts';
-import { type Own, STRETCH_AIM, type Stretch, stretchOf } from './stretch.ts';
+import { STRETCH_AIM } from './aims.ts';
+import { type Own, type Stretch, stretchOf } from './stretch.ts';
 import type { Target } from './words.ts';
 
+export * from './aims.ts';
 export { catchUpExtra, catchUpShare } from './catch-up.ts';
 export { arrivalsOf, type CourseGo, type Tuning, tuningOf } from './course.ts';
 export * from './stretch.ts';
@@ -83,7 +85,11 @@ const firstNumber = (level: Level) => `A first number to aim at: what ${level} p
 const sure = (number: number, reason: string): Target => ({ number, reason, estimated: false, byCoach: false });
 
 const TIMES = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
-const timesInTen = (chance: number) => TIMES[Math.round(chance * 10)];
+/** “six times in ten”, “65 times in a hundred”. */
+function howOften(chance: number): string {
+  const hundredths = Math.round(100 * chance);
+  return hundredths % 10 === 0 ? `${TIMES[hundredths / 10]} times in ten` : `${hundredths} times in a hundred`;
+}
 
 function stretched(drill: Drill, dose: Dose, level: Level, own: Own): Target {
   const found = stretchOf(own, dose.measure);
@@ -100,7 +106,7 @@ function whyStretched({ number, by }: Stretch, dose: Dose, own: Own): string {
   const dip = own.recent.length > 0 && dipOf(own.recent, BETTER[dose.measure], own.record).now;
   if (dip) return `From ${from}. A dip is part of it: your best, ${round1(record)}, is still yours.`;
   if (by === 'cap') return `A little beyond your best, ${round1(record)}, and no more at once.`;
-  const often = `within reach ${timesInTen(own.aim ?? STRETCH_AIM)} times in ten`;
+  const often = `within reach ${howOften(own.aim ?? STRETCH_AIM)}`;
   if (by === 'shown') return `The same number as last time: still ${often}. ${best}`;
   if (dose.measure === 'sets' && number === 0) return `No fault at all: make it harder with the cones closer. From ${from}.`;
   return `From ${from}: ${often}. ${best}`;

@@ -4,13 +4,7 @@ import { BETTER, type Measure } from '../drills/terms.ts';
 import { GOES_FOR_NEXT } from '../progress/next.ts';
 import type { TimedResult } from '../progress/trend.ts';
 import { round1 } from '../text/rounded.ts';
-
-/** The chance that a stretch number is meant to be reached with, and between which chances a coach may set it. */
-export const STRETCH_AIM = 0.6;
-export const LEAST_AIM = 0.5;
-export const MOST_AIM = 0.8;
-/** What a coach chooses from, in a hundred. */
-export const AIMS = [50, 55, 60, 65, 70, 75, 80] as const;
+import { STRETCH_AIM } from './aims.ts';
 
 /** A number lies no further above the record than this share: a spurt is no debt. Where less is better it is a share of the speed. */
 const MOST_SHARE = 1.15;

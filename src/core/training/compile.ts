@@ -2,7 +2,7 @@ import type { Drill } from '../drills/schema.ts';
 import type { Foot, TouchSurface } from '../drills/terms.ts';
 import type { Block, Item, Session } from '../weeks/schema.ts';
 import { plannedPace } from './pace.ts';
-import { feetOfRound } from './sides.ts';
+import { feetOfRound, hasBothFeet } from './sides.ts';
 import { type Interval, type Runner, TIMES, type Times } from './types.ts';
 
 /** The lengths that hold for a runner: the squad's own where it has them. */
@@ -91,9 +91,7 @@ function work(item: Item, drill: Drill, foot: Foot, runner: Runner, at: Partial<
 }
 
 /** Whether both feet work at each pace of an item before the next: only where there are paces, and each foot has its own work. */
-export const isInPairs = (item: Item): boolean => item.inPairs === true && item.paces.length > 1 && HAS_OWN_PACE.includes(item.side);
-
-const HAS_OWN_PACE: readonly Item['side'][] = ['each foot', 'stronger then other'];
+export const isInPairs = (item: Item): boolean => item.inPairs === true && item.paces.length > 1 && hasBothFeet(item.side);
 
 /** The work of a round in pairs: right easy, left easy, right half, left half. Each foot's stretches are one go of it all the same. */
 const pairs = ({ paces }: Item, feet: readonly Foot[], at: Partial<Interval>): { foot: Foot; work: Interval[] }[] =>
@@ -127,10 +125,7 @@ function itemIntervals(item: Item, drill: Drill, runner: Runner, leadIn: Interva
     if (round === 0) list.push(...leadIn.map((i) => ({ ...i, ...here, foot: first })));
     else if (item.scored || item.restSeconds > 0) list.push(...offTime(item.restSeconds, timesOf(runner).leadIn, { ...here, foot: first }));
     else list.push(byClock('switch', timesOf(runner).switch, { ...here, foot: first }));
-    const steps =
-      feet.length === 2 && isInPairs(item)
-        ? pairs(item, feet, here)
-        : feet.map((foot) => ({ foot, work: work(item, drill, foot, runner, here) }));
+    const steps = isInPairs(item) ? pairs(item, feet, here) : feet.map((foot) => ({ foot, work: work(item, drill, foot, runner, here) }));
     for (const [index, step] of steps.entries()) {
       if (index > 0) list.push(byClock('switch', timesOf(runner).switch, { ...here, foot: step.foot }));
       list.push(...step.work);

@@ -7,6 +7,11 @@ export function strongerOf(strongerFoot: StrongerFoot): 'left' | 'right' {
   return strongerFoot === 'left' ? 'left' : 'right';
 }
 
+const OF_EACH: readonly Sides[] = ['each foot', 'stronger then other'];
+
+/** Whether each foot has the same work of its own, whichever begins. */
+export const hasBothFeet = (sides: Sides): boolean => OF_EACH.includes(sides);
+
 /**
  * The order in which the feet work in one round.
  * @param round from 0; with `turn about` every second round starts with the other foot.

@@ -1,12 +1,11 @@
 import { BETTER, type Drill } from '../../core/drills/index.ts';
 import { grouped } from '../../core/grouped.ts';
 import { allItems, type Shoe, type StepGo, shoeOn, stairsOfItem } from '../../core/planning/index.ts';
-import { beats } from '../../core/progress/index.ts';
 import { bandAt, meets } from '../../core/targets/index.ts';
 import type { PublishedWeek } from '../../core/weeks/index.ts';
 import { shelfOf } from '../drills/shelf.ts';
 import type { Db } from '../platform/db/connection.ts';
-import { asBand, isCounted } from '../scores/counted.ts';
+import { bestForBand, isCounted } from '../scores/counted.ts';
 import { figuresOf } from '../scores/figures.ts';
 import type { Member, Squad } from '../squads/squads.ts';
 import { dosesOf } from './doses.ts';
@@ -32,9 +31,7 @@ function stepGoes(db: Db, squad: Pick<Squad, 'id'>, member: Pick<Member, 'id' | 
     const dose = first && doses.get(first.scoreId);
     const band = drill && dose ? bandAt(drill, dose, member.level) : null;
     if (!first || !dose || !band) return [];
-    const feet = [...grouped(go, (one) => one.foot).values()].map((of) =>
-      of.reduce((best, one) => (beats(asBand(one), best, BETTER[dose.measure]) ? asBand(one) : best), of[0] ? asBand(of[0]) : Number.NaN),
-    );
+    const feet = [...grouped(go, (one) => one.foot).values()].map((of) => bestForBand(of, BETTER[dose.measure]));
     const doneAt = Math.max(...go.map((one) => one.doneAt));
     return [{ drillId: drill?.id ?? '', doneAt, met: feet.every((result) => meets(result, band.number, dose)) }];
   });

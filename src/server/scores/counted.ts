@@ -1,5 +1,5 @@
 import { BETTER, type Foot } from '../../core/drills/index.ts';
-import { beats } from '../../core/progress/index.ts';
+import { type Better, beats, recordOf } from '../../core/progress/index.ts';
 import type { Figure } from './figures.ts';
 
 export type Counted = Figure & { result: number };
@@ -9,8 +9,12 @@ export const keyOfBoth = (recordKey: string): string => recordKey.slice(0, recor
 
 export const isCounted = (figure: Figure): figure is Counted => figure.result !== null;
 
-/** A counted result as a band takes it. */
-export const asBand = ({ banded, result }: Counted): number => banded ?? result;
+/** The best of some counted results as a band takes them; NaN for none. */
+export const bestForBand = (list: readonly Pick<Counted, 'banded' | 'result' | 'doneAt'>[], better: Better): number =>
+  recordOf(
+    list.map(({ banded, result, doneAt }) => ({ result: banded ?? result, doneAt })),
+    better,
+  )?.result ?? Number.NaN;
 
 /** Measures whose value is a number of reps that a foot did. */
 export const REP_MEASURES = ['count in time', 'hits in time', 'fixed reps', 'unbroken run'];

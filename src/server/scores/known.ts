@@ -191,9 +191,13 @@ interface Computed {
   at: number;
 }
 
+/** The chance that a player's stretch numbers are meant to be reached with. */
+export const aimFor = (squad: Pick<Squad, 'stretchAim'>, member: Pick<Member, 'stretchAim'>): number =>
+  (member.stretchAim ?? squad.stretchAim) / 100;
+
 /** The number of each scored item and foot of a week, as its player gets it. */
 export function numbersOf({ content, member, squad, known, reached, own, steps, at }: Computed): NumberToBeat[] {
-  const aim = (member.stretchAim ?? squad.stretchAim) / 100;
+  const aim = aimFor(squad, member);
   return allItems(content)
     .filter((item) => item.scored)
     .flatMap((item) => {

@@ -1,4 +1,5 @@
 import { and, asc, eq, gte, ne, type SQL, sql } from 'drizzle-orm';
+import { conesAt } from '../../core/drills/cones.ts';
 import type { Drill } from '../../core/drills/index.ts';
 import { courseMetresOf } from '../../core/layouts/fit.ts';
 import { type ClearedDoubt, DOUBT_RULES, type Doubt, type DoubtRules, standingFacts, weighDoubts } from '../../core/scores/index.ts';
@@ -66,7 +67,7 @@ const homeById = prepared((db) => db.select({ home: players.home }).from(players
 /** Metres of a course as it lies at the player's home; null for a drill without cones. */
 export function metresAtHome(db: Db, score: Pick<ScoreFact, 'playerId'>, drill: Drill): number | null {
   const home = homeById(db).get({ player: score.playerId })?.home ?? null;
-  return drill.layout && courseMetresOf(drill.layout, home?.yard ?? null, home?.step ?? null);
+  return drill.layout && courseMetresOf(drill.layout, home?.yard ?? null, home?.step ?? null, conesAt(home));
 }
 
 export interface Reading {

@@ -2,15 +2,16 @@ import { DAY_MS, HOUR_MS } from '../../core/calendar/lengths.ts';
 import type { Measure } from '../../core/drills/index.ts';
 import {
   type DoubtTally,
+  FORM_FROM,
   FORM_GOES,
   formDistance,
   type Ground,
   groundsOf,
+  meet,
   type Pair,
   SAME_FROM,
   SAME_IN,
   SAME_WITHIN_MS,
-  sameByChance,
   type UsualDoubts,
   usualDoubts,
   type WatchedGo,
@@ -25,8 +26,6 @@ const USUAL_OF_MS = 4 * 7 * DAY_MS;
 const PAIRS_OF_MS = 4 * 7 * DAY_MS;
 /** What is usual is counted anew after an hour: it moves slowly, and counting goes through a month of a whole squad. */
 const USUAL_FOR_MS = HOUR_MS;
-/** From so many goes under a key on a go's distance from the own form says something. */
-const FORM_FROM = 4;
 
 const goesOf = prepared((db) =>
   db.$client.prepare(`select f.record_key as key, f.measure, s.value as claimed, f.judged, f.number_doubted as numberDoubted, f.recounted, f.filmed, f.result, f.done_at as doneAt
@@ -67,13 +66,8 @@ function pairsOf(db: Db, squadId: string, playerId: string, rows: readonly GoRow
   );
   const asked = { goes: JSON.stringify(goes), squad: squadId, player: playerId, within: SAME_WITHIN_MS, from: SAME_FROM };
   const by = new Map<string, Pair>();
-  for (const { mate, said, theirs } of matesOf(db).all(asked) as { mate: string; said: number; theirs: number }[]) {
-    const pair = by.get(mate) ?? { goes: 0, same: 0, chance: 0 };
-    by.set(mate, pair);
-    pair.goes++;
-    if (said === theirs) pair.same++;
-    pair.chance += sameByChance(said);
-  }
+  for (const { mate, said, theirs } of matesOf(db).all(asked) as { mate: string; said: number; theirs: number }[])
+    meet(by, mate, said, theirs);
   return [...by.values()];
 }
 

@@ -1,7 +1,7 @@
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { DrillProgress, FootProgress, MyFeet, StairsView } from '../../contract/progress.ts';
 import { mondayOf } from '../../core/calendar/days.ts';
-import { BETTER, type Drill, FEET, type Foot, resultUnit, stairsThrough } from '../../core/drills/index.ts';
+import { BETTER, type Drill, FEET, type Foot, type Measure, resultUnit, stairsThrough } from '../../core/drills/index.ts';
 import { grouped } from '../../core/grouped.ts';
 import {
   beats,
@@ -16,7 +16,7 @@ import {
   trendOf,
 } from '../../core/progress/index.ts';
 import { doseInWords } from '../../core/scores/index.ts';
-import { nextBetter, stretchNumber } from '../../core/targets/index.ts';
+import { nextBetter, type Own, stretchNumber } from '../../core/targets/index.ts';
 import type { Dose } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
@@ -31,6 +31,7 @@ import { newRecordOf } from '../progress/records.ts';
 import { type Counted, isCounted, keyOfBoth, repsOf } from '../scores/counted.ts';
 import { judgedByIds } from '../scores/facts.ts';
 import { type Figure, figuresOf, scoresWithWords } from '../scores/figures.ts';
+import { aimFor, knownOfOne, reachedOfOne } from '../scores/known.ts';
 import { type Member, memberOf, squadById, squadDay } from '../squads/squads.ts';
 import { streakStateOf } from '../streaks/days.ts';
 import { tablesFor } from '../tables/tables.ts';
@@ -38,11 +39,12 @@ import { tablesFor } from '../tables/tables.ts';
 /** Weeks of bests that go along with each drill; the curve has them all. */
 const WEEKS_SENT = 12;
 
-function footProgress(foot: Foot, list: readonly Counted[], dose: Dose, now: number): FootProgress {
+function footProgress(foot: Foot, list: readonly Counted[], dose: Dose, { now, stretch: known }: Asked): FootProgress {
   const better = BETTER[dose.measure];
   const record = recordOf(list, better);
   const last = lastOf(list);
-  const stretch = stretchNumber({ record: record?.result ?? null, recent: list.slice(-GOES_FOR_NEXT), at: now }, dose.measure);
+  const own = { record: record?.result ?? null, recent: list.slice(-GOES_FOR_NEXT), at: now };
+  const stretch = stretchNumber({ ...own, ...known(list[0]?.recordKey ?? '', dose.measure) }, dose.measure);
   return {
     foot,
     record: record && { result: record.result, at: record.doneAt, clocked: record.clocked, checkedByClip: record.byClip },
@@ -93,6 +95,8 @@ interface Asked {
   /** Doses of the newest result under each key, by score. */
   doses: ReadonlyMap<string, Dose>;
   now: number;
+  /** What else a stretch number rests on, so that it is the one of this week. */
+  stretch(key: string, measure: Measure): Pick<Own, 'reached' | 'shown' | 'aim'>;
 }
 
 /** Touches on each surface, by score. */
@@ -103,7 +107,8 @@ function partsOf(db: Db, counted: readonly Counted[]): Map<string, Record<string
 }
 
 /** What the results of one drill at one dose come to. */
-export function drillProgress(key: string, counted: readonly Counted[], { db, drillName, numbers, doses, now }: Asked): DrillProgress {
+export function drillProgress(key: string, counted: readonly Counted[], asked: Asked): DrillProgress {
+  const { db, drillName, numbers, doses } = asked;
   const newest = counted.at(-1);
   const dose = newest && doses.get(newest.scoreId);
   if (!newest || !dose) throw new RangeError('A drill without a result has no progress.');
@@ -120,7 +125,7 @@ export function drillProgress(key: string, counted: readonly Counted[], { db, dr
     doseWords: doseInWords(dose),
     unit: resultUnit(dose.measure),
     better,
-    feet: feet.map((foot) => footProgress(foot, of(foot), dose, now)),
+    feet: feet.map((foot) => footProgress(foot, of(foot), dose, asked)),
     balance: footBalance(of('left'), of('right'), better),
     weeks: weeksOf(counted, better, numbers).slice(-WEEKS_SENT),
     milestones: feet.flatMap((foot) =>
@@ -197,7 +202,12 @@ export function feetOf(context: Context, squadId: string, member: Member) {
   const drillName = drillNames(db, squadId);
   const groups = byDrill(figures);
   const newest = [...groups.values()].flatMap((counted) => counted.at(-1) ?? []);
-  const asked: Asked = { db, drillName, numbers: weekNumbers(db, squadId), doses: dosesOf(db, newest), now };
+  const known = knownOfOne(db, member.id, [...new Set(figures.map((one) => one.recordKey))]);
+  const reached = reachedOfOne(db, member.id);
+  const asked: Asked = {
+    ...{ db, drillName, numbers: weekNumbers(db, squadId), doses: dosesOf(db, newest), now },
+    stretch: (key, measure) => ({ shown: known.get(key)?.shown ?? null, reached: reached.get(measure), aim: aimFor(squad, member) }),
+  };
   const drills = [...groups].map(([key, counted]) => drillProgress(key, counted, asked));
   const shelf = [...shelfOf(db, squadId).values()];
   const shared = {

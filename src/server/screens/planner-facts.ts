@@ -1,5 +1,5 @@
 import { and, desc, eq, lt } from 'drizzle-orm';
-import type { Facts, OwnSteps, Preview } from '../../contract/weeks.ts';
+import type { Facts, OwnSteps, Preview } from '../../contract/planning.ts';
 import { grouped } from '../../core/grouped.ts';
 import { measureWeek } from '../../core/planning/index.ts';
 import { mondaysOf } from '../../core/planning/season/plan.ts';

@@ -33,7 +33,7 @@ import { doseOfFigure } from '../progress/doses.ts';
 import { notesOf } from '../progress/notes.ts';
 import { recordsIn } from '../progress/records.ts';
 import { ownStepsOf } from '../progress/steps.ts';
-import { asBand, type Counted, isCounted, isRecord, keyOfBoth, repsOf } from '../scores/counted.ts';
+import { bestForBand, type Counted, isCounted, isRecord, keyOfBoth, repsOf } from '../scores/counted.ts';
 import { type Figure, figuresOf } from '../scores/figures.ts';
 import { groundsFor } from '../scores/watched.ts';
 import { groupsOnDays } from '../squads/groups.ts';
@@ -76,14 +76,7 @@ function stepsFor(list: readonly Counted[], drill: Drill, dose: Dose, dipping: b
   const since = list.filter((one) => one.doneAt >= record.doneAt);
   const said = saidOf(around.said, drill.id);
   return nextSteps({
-    met: bandMet(
-      drill,
-      dose,
-      recordOf(
-        list.map((one) => ({ ...one, result: asBand(one) })),
-        better,
-      )?.result ?? Number.NaN,
-    ),
+    met: bandMet(drill, dose, bestForBand(list, better)),
     faulty: since.filter((one) => one.faults > 0).length / since.length,
     easier: open(drill.easier.flatMap((id) => byId.get(id) ?? [])),
     harder: open(harderThan(around.shelf, drill.id)),

@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import type { Proposal } from '../../contract/weeks.ts';
+import type { Proposal } from '../../contract/planning.ts';
 import type { Drill, Family } from '../../core/drills/index.ts';
 import { type PastWeek, type ProposalFacts, proposeWeek, type Wishes } from '../../core/planning/propose/index.ts';
 import { compileRunSheet, TYPICAL_RUNNER } from '../../core/training/index.ts';

@@ -19,9 +19,9 @@ import { runs } from '../platform/db/schema.ts';
 import { allow } from '../policy.ts';
 import { doseOfFigure } from '../progress/doses.ts';
 import { recordsIn } from '../progress/records.ts';
-import { isCounted, keyOfBoth, repsOf } from '../scores/counted.ts';
+import { bestForBand, isCounted, keyOfBoth, repsOf } from '../scores/counted.ts';
 import { type Figure, figuresOfWeeks } from '../scores/figures.ts';
-import { reachedOf } from '../scores/known.ts';
+import { aimFor, reachedOf } from '../scores/known.ts';
 import { groupsOnDays } from '../squads/groups.ts';
 import { type Member, membersOf, type Squad, squadById } from '../squads/squads.ts';
 import { shownWeek } from '../tables/tables.ts';
@@ -68,16 +68,7 @@ function groundRow(key: string, list: readonly Done[], dose: Dose, drill: Drill,
     if (!member || !band) continue;
     estimated ||= band.estimated;
     // Left and right are never added up to meet a band: each foot that was done has to.
-    const met = mine.every((one) =>
-      meets(
-        recordOf(
-          one.results.map(({ banded, doneAt }) => ({ result: banded, doneAt })),
-          better,
-        )?.result ?? Number.NaN,
-        band.number,
-        dose,
-      ),
-    );
+    const met = mine.every((one) => meets(bestForBand(one.results, better), band.number, dose));
     (met ? has : notYet).push(member.nickname);
     const of = (foot: Foot) => mine.find((one) => one.foot === foot)?.results ?? [];
     const balance = footBalance(of('left'), of('right'), better);
@@ -288,7 +279,7 @@ function easierBy(db: Db, squad: Squad, members: readonly Member[]): (measure: M
   return (measure) => {
     const moved = members.flatMap((member) => {
       const list = reached.get(member.id)?.get(measure);
-      const aim = (member.stretchAim ?? squad.stretchAim) / 100;
+      const aim = aimFor(squad, member);
       return list ? [aimedAt(list, aim) - aim] : [];
     });
     return moved.length === 0 ? 0 : Math.round(100 * mean(moved));

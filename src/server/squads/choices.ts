@@ -9,22 +9,14 @@ import { changeRule } from './changes.ts';
 import { type Squad, squadById } from './squads.ts';
 
 /** What a squad has chosen. */
-export const choicesOf = ({
-  contactSchool,
-  footOrder,
-  sessionMinutes,
-  clipHeight,
-  clipSound,
-  practiceCounts,
-  stretchAim,
-}: Squad): Choices => ({
-  contactSchool,
-  footOrder,
-  sessionMinutes,
-  clipHeight,
-  clipSound,
-  practiceCounts,
-  stretchAim,
+export const choicesOf = (squad: Squad): Choices => ({
+  contactSchool: squad.contactSchool,
+  footOrder: squad.footOrder,
+  sessionMinutes: squad.sessionMinutes,
+  clipHeight: squad.clipHeight,
+  clipSound: squad.clipSound,
+  practiceCounts: squad.practiceCounts,
+  stretchAim: squad.stretchAim,
 });
 
 /** Sets how a squad learns and films: its schools of contact and foot order, how long a session may be, how clips are sent. */

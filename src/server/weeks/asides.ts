@@ -1,6 +1,6 @@
 import { and, asc, eq, isNull, or } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { Aside } from '../../contract/weeks.ts';
+import type { Aside } from '../../contract/planning.ts';
 import type { CheckName } from '../../core/planning/planner-view.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';

@@ -6,7 +6,7 @@ import type { TimedResult } from '../../core/progress/trend.ts';
 import { type ClearedDoubt, type Doubt, weighDoubts } from '../../core/scores/doubt.ts';
 import { formDistance } from '../../core/scores/form.ts';
 import { resultOf } from '../../core/scores/result.ts';
-import { isOfTheNumber, type WatchedGo } from '../../core/scores/watch.ts';
+import { FORM_FROM, isOfTheNumber, type WatchedGo } from '../../core/scores/watch.ts';
 import { meets, stretchNumber } from '../../core/targets/index.ts';
 import type { SeasonChild } from './children.ts';
 import { claimOf } from './claims.ts';
@@ -18,7 +18,6 @@ const GOES_KNOWN = 3;
 const COUNTED = { honest: 0.9, other: 0.5 } as const;
 /** Days until a coach has decided of a doubt. */
 const DECIDED_IN = 4;
-const DISTANCE_FROM = 4;
 
 /** One stretch number that was given, and whether it was reached. */
 export interface GivenNumber {
@@ -94,7 +93,7 @@ export function judgeSeason(child: SeasonChild, visits: readonly Visit[], random
       const { doubts } = weighDoubts({ ...base, recounted: null });
       const withRecount = weighDoubts({ ...base, recounted }).doubts;
       const numberDoubted = doubts.some((doubt) => isOfTheNumber(doubt, earlier.length));
-      const distance = earlier.length >= DISTANCE_FROM ? formDistance(result, earlier, dose.measure) : null;
+      const distance = earlier.length >= FORM_FROM ? formDistance(result, earlier, dose.measure) : null;
       const watched = { measure: dose.measure, claimed: claim.value, recounted, filmed: go.filmed, distance, numberDoubted };
       const decidedAt = go.doneAt + random.next() * DECIDED_IN * DAY_MS;
       const came: JudgedGo = { go, claimed: claim.value, doubts: withRecount, watched, decidedAt, doubtedAfter: numberDoubted };

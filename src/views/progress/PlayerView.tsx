@@ -1,18 +1,21 @@
 import { Printer } from 'lucide-react';
 import { useState } from 'react';
+import { call } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
 import { pageData } from '../../client/page-data.ts';
 import type { PlayerPage } from '../../contract/progress.ts';
+import { screensApi } from '../../contract/screens.ts';
+import { CONTACT_SCHOOLS, CONTACT_WORDS } from '../../core/drills/terms.ts';
 import { lastGoInWords } from '../../core/progress/quiet.ts';
-import type { Ground } from '../../core/scores/watch.ts';
+import type { Ground } from '../../core/scores/reasons.ts';
+import { AIMS } from '../../core/targets/aims.ts';
 import { capital } from '../../core/text/capital.ts';
 import { plural } from '../../core/text/plural.ts';
 import { ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { FreePractice, Notes, Pauses } from './CoachOnly.tsx';
 import { Lines } from './Lines.tsx';
 import { OwnDrill, stepWords } from './OwnDrill.tsx';
-import { PlayerAim } from './PlayerAim.tsx';
-import { PlayerSchool } from './PlayerSchool.tsx';
+import { PlayerChoice } from './PlayerChoice.tsx';
 import { Scores } from './Scores.tsx';
 import { Stairs } from './Stairs.tsx';
 import { StreakCard } from './StreakCard.tsx';
@@ -65,6 +68,7 @@ function Heads({ player, chosen }: { player: PlayerPage; chosen: PlayerPage['own
 /** A player as the coach sees them: one drill over time, streak, both feet, weeks, steps, every score with its facts, notes. */
 export function PlayerView({ player }: { player: PlayerPage }) {
   const [chosen, setChosen] = useState(player.ownSteps);
+  const asked = { squad: player.squadId, player: player.playerId };
   return (
     <div className="flex flex-col gap-4">
       <header className="flex flex-wrap items-start justify-between gap-3">
@@ -74,8 +78,22 @@ export function PlayerView({ player }: { player: PlayerPage }) {
             about {player.age} years · {player.strongerFoot === 'both' ? 'both feet alike' : `stronger foot ${player.strongerFoot}`} ·{' '}
             {player.level} · {lastGoInWords({ days: player.quietDays, begun: player.begun })}
           </p>
-          <PlayerSchool player={player} />
-          <PlayerAim player={player} />
+          <PlayerChoice
+            label="Juggling contact"
+            first={player.contactSchool}
+            options={CONTACT_SCHOOLS}
+            words={(one) => CONTACT_WORDS[one]}
+            squads={player.squadSchool}
+            save={(contactSchool) => call(screensApi.playerSchool, asked, { contactSchool })}
+          />
+          <PlayerChoice
+            label="Reaches stretch numbers"
+            first={player.stretchAim}
+            options={AIMS}
+            words={(one) => `${one} times in a hundred`}
+            squads={player.squadAim}
+            save={(stretchAim) => call(screensApi.playerAim, asked, { stretchAim })}
+          />
         </div>
         <div className="flex flex-wrap gap-2">
           <ButtonLink size="small" href={`/coach/${player.squadId}/players/${player.playerId}/season`}>

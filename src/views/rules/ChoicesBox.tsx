@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import { Choices, screensApi as squadContract } from '../../contract/screens.ts';
 import { CLIP_HEIGHTS, CONTACT_SCHOOLS, CONTACT_WORDS, FOOT_ORDER_WORDS, FOOT_ORDERS } from '../../core/drills/terms.ts';
-import { AIMS } from '../../core/targets/stretch.ts';
+import { AIMS } from '../../core/targets/aims.ts';
 import { Field } from '../../ui/parts/index.ts';
 
 interface PickProps<T extends string> {

@@ -1,5 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
 import type { ThisWeek } from '../../contract/training.ts';
+import { conesAt } from '../../core/drills/cones.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { courseMetresOf, type FittedLayout, fitLayout, UNKNOWN_STEP } from '../../core/layouts/fit.ts';
 import { zonesInWords } from '../../core/layouts/zones.ts';
@@ -11,8 +12,9 @@ const PlacingGuide = lazy(() => import('../drills/PlacingGuide.tsx').then((file)
 /** How a drill's cones lie in this player's yard; null for a drill without cones, or one that does not fit. */
 export function layoutAtHome(visit: Pick<ThisWeek, 'home' | 'runner'>, drill: Drill): FittedLayout | null {
   const { home, runner } = visit;
-  const cones = home?.has.includes('cones') ? (home.cones ?? null) : null;
-  return drill.layout && fitLayout(drill.layout, home?.yard ?? null, home?.step ?? UNKNOWN_STEP, runner.strongerFoot === 'left', cones);
+  return (
+    drill.layout && fitLayout(drill.layout, home?.yard ?? null, home?.step ?? UNKNOWN_STEP, runner.strongerFoot === 'left', conesAt(home))
+  );
 }
 
 /** How many cones the largest layout of some drills needs, as it lies in this player's yard; 0 where none does. */
@@ -21,7 +23,7 @@ export const conesFor = (visit: Pick<ThisWeek, 'home' | 'runner'>, drills: reado
 
 /** Metres of one course as it lies in this player's yard; null for a drill without cones. */
 export const courseMetres = ({ home }: ThisWeek, drill: Drill): number | null =>
-  drill.layout && courseMetresOf(drill.layout, home?.yard ?? null, home?.step ?? null);
+  drill.layout && courseMetresOf(drill.layout, home?.yard ?? null, home?.step ?? null, conesAt(home));
 
 /** A drill with its cones as they lie in this player's yard, so that its picture goes over them. */
 export const drawnAtHome = (visit: ThisWeek, drill: Drill): Drill & DrawnDrill => ({ ...drill, fitted: layoutAtHome(visit, drill) });

@@ -2,10 +2,11 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { changeRead } from '../../client/device-store.ts';
 import { sendSoon } from '../../client/send-queue.ts';
-import { asSeen, goToSend, mendToSend, practiceToSend, runToSend } from '../../client/to-send.ts';
+import { goToSend, mendToSend, practiceToSend, runToSend } from '../../client/to-send.ts';
 import type { ScoreSent, ThisWeek } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { Foot } from '../../core/drills/terms.ts';
+import { asSeen } from '../../core/targets/seen.ts';
 import { attemptOf, type Interval, type insteadIn, workOfGo } from '../../core/training/index.ts';
 import type { Item } from '../../core/weeks/schema.ts';
 import type { Give } from './gives.ts';
@@ -77,12 +78,7 @@ export function useGives({ visit, clock, filming, sheet, drills, instead }: Arou
     if (!drill || given.current === go) return;
     given.current = go;
     // The number that stood there goes with what was done: it is the one that is judged.
-    const scores = isPractice
-      ? entered
-      : asSeen(
-          entered,
-          beats.filter((one) => one.itemId === item.id),
-        );
+    const scores = isPractice ? entered : asSeen(entered, item.id, beats);
     const keyOf = (foot: Foot) => takeKey({ itemId: item.id, round, foot });
     // A recording that does not end leaves the numbers without a clip, never the clip without its numbers.
     const takes = await filming.collect(scores.map((score) => keyOf(score.foot))).catch(() => []);

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Facts } from '../../contract/weeks.ts';
+import type { Facts } from '../../contract/planning.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { whoLacks } from '../../core/planning/check-place.ts';
 import { kitOf } from '../../core/planning/checks.ts';

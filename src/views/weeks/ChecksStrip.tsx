@@ -1,6 +1,6 @@
 import { CircleAlert } from 'lucide-react';
 import { useState } from 'react';
-import type { Aside } from '../../contract/weeks.ts';
+import type { Aside } from '../../contract/planning.ts';
 import { type CheckLine, checkLines } from '../../core/planning/check-lines.ts';
 import { checkKey } from '../../core/planning/mending.ts';
 import type { Check, CheckName } from '../../core/planning/planner-view.ts';

@@ -2,6 +2,7 @@ import { X } from 'lucide-react';
 import { createContext, useContext, useId } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
 import { PACES, type Pace, TOUCH_SURFACES, WORKING_SIDES } from '../../core/drills/terms.ts';
+import { hasBothFeet } from '../../core/training/sides.ts';
 import { targetOf, withClip, withNote, withPace, withPairs, withRestAfter } from '../../core/weeks/bulk.ts';
 import { withSeconds } from '../../core/weeks/edit.ts';
 import { type Item, STARTS, type TargetRule } from '../../core/weeks/schema.ts';
@@ -254,7 +255,7 @@ export function ItemEditor({ item, faults, drill, onChange }: Props) {
           <Choice label="Pace" value={ladderOf(item)} options={LADDERS} onChange={(ladder) => onChange(withLadder(item, ladder))} />
         )}
         {item.paces.length > 1 && <LadderEditor item={item} onChange={onChange} />}
-        {item.paces.length > 1 && (item.side === 'each foot' || item.side === 'stronger then other') && (
+        {item.paces.length > 1 && hasBothFeet(item.side) && (
           <label className="flex items-center justify-between gap-2 text-sm">
             Both feet at each pace before the next
             <input

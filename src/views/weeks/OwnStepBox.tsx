@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
-import { type OwnSteps, weeksApi } from '../../contract/weeks.ts';
+import type { OwnSteps } from '../../contract/planning.ts';
+import { weeksApi } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { stairsOfItem } from '../../core/planning/shoes.ts';
 import { plural } from '../../core/text/plural.ts';

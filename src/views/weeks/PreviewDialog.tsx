@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { useRead } from '../../client/use-read.ts';
-import { type Facts, type Preview, weeksApi } from '../../contract/weeks.ts';
+import type { Facts, Preview } from '../../contract/planning.ts';
+import { weeksApi } from '../../contract/weeks.ts';
 import { atHome } from '../../core/drills/home.ts';
 import { isShownMirrored } from '../../core/drills/side-shown.ts';
 import { UNKNOWN_STEP } from '../../core/layouts/fit.ts';

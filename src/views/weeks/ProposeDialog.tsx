@@ -1,7 +1,8 @@
 import { Ban, Pin, PinOff, RefreshCw } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
-import { type Facts, type Proposal, weeksApi } from '../../contract/weeks.ts';
+import type { Facts, Proposal } from '../../contract/planning.ts';
+import { weeksApi } from '../../contract/weeks.ts';
 import { WEEKDAYS } from '../../core/calendar/weekdays.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { FAMILIES, type Family } from '../../core/drills/terms.ts';

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import type { Facts, Template } from '../../contract/weeks.ts';
+import type { Facts } from '../../contract/planning.ts';
+import type { Template } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { fittedShape } from '../../core/planning/fitted-shape.ts';
 import { measureSession } from '../../core/planning/measure.ts';

@@ -143,6 +143,10 @@ describe('a layout in a yard', () => {
     expect(courseMetresOf(LINE, { length: 5, width: 2 }, 0.6)).to.equal(6);
     expect(courseMetresOf(LINE, { length: 2, width: 2 }, 0.6)).to.equal(null);
     expect(courseMetresOf(layout('put'), null, 0.6)).to.equal(null);
+    // As it is laid with the cones there are: three in a row are 10 steps out and back, two are 4.
+    const short = { name: 'Two', moves: 'put a cone; 2 forward; put', route: 'from 1; run to 2; back the same way' };
+    const row = { moves: 'put a cone; 2 forward; put; 3 forward; put', route: 'from 1; run to 3; back the same way', variants: [short] };
+    expect([3, 2, 1, null].map((cones) => courseMetresOf(row, null, 0.5, cones))).to.deep.equal([5, 2, 5, 5]);
   });
 });
 

@@ -135,7 +135,8 @@ describe('the reason of a stretch number', () => {
     targetFor({ rule: 'stretch' }, sole, { measure: 'count in time', seconds: 30, rounds: 1 }, 'steady', given).reason;
   it('names what set it: the goes, the hold beyond the best, or the number before', () => {
     expect(reason(own([60, 62, 61, 63]))).to.equal('From your last 4 goes: within reach six times in ten. Your best is 63.');
-    expect(reason(own([60, 62, 61, 63], { aim: 0.75 }))).to.include('within reach eight times in ten');
+    expect(reason(own([60, 62, 61, 63], { aim: 0.75 }))).to.include('within reach 75 times in a hundred');
+    expect(reason(own([60, 62, 61, 63], { aim: 0.8 }))).to.include('within reach eight times in ten');
     expect(reason(own([90, 90, 90, 90], { record: 60 }))).to.equal('A little beyond your best, 60, and no more at once.');
     const number = stretchOf(own([60, 62, 61, 63]), 'count in time')?.number ?? 0;
     expect(reason(own([60, 62, 61, 63], { shown: number }))).to.equal(

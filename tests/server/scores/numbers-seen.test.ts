@@ -7,6 +7,7 @@ import { scoreFigures } from '../../../src/server/platform/db/schema.ts';
 import { decideScore } from '../../../src/server/review/decide.ts';
 import { reachedOfOne } from '../../../src/server/scores/known.ts';
 import { groundsFor } from '../../../src/server/scores/watched.ts';
+import { myFeet } from '../../../src/server/screens/feet.ts';
 import { playerPage } from '../../../src/server/screens/player.ts';
 import { calibration } from '../../../src/server/screens/season.ts';
 import { thisWeek } from '../../../src/server/screens/this-week.ts';
@@ -151,6 +152,22 @@ describe('the number that a player saw', () => {
     const next = numberFor(taps).target;
     expect(next.number).to.equal(number);
     expect(next.reason).to.match(/^The same number as last time/);
+  });
+
+  it('is the same on My feet as in this week, whatever it rests on', () => {
+    for (const value of [40, 52, 43, 50, 44, 49]) send(value, null);
+    const onFeet = () => myFeet(town.context, town.player).drills.find((one) => one.drillId === taps.drillId)?.feet[0]?.next ?? null;
+    const same = () => expect(onFeet()).to.equal(numberFor(taps).target.number);
+    same();
+    const usual = onFeet();
+    for (let i = 0; i < 4; i++) send(46, 60);
+    same();
+    expect(onFeet()).not.to.equal(usual);
+    setPlayerAim(town.context, town.coach, { squad: town.squad, player: town.player.playerId, stretchAim: 80 });
+    same();
+    // And the one that was shown stays there too.
+    send(46, numberFor(taps).target.number);
+    same();
   });
 
   it('is aimed at as the squad chose, or as a coach chose for one', () => {

@@ -39,8 +39,8 @@ export interface Option {
 
 export interface Model {
   choices: Option[];
-  /** The integer program in the LP format, of the choices of `only` (by name) where they are given; no other is taken. */
-  program(only?: ReadonlySet<string>): string;
+  /** The integer program in the LP format, of the choices of `only` (by name); no other is taken. */
+  program(only: ReadonlySet<string>): string;
   /** The same with choices that need not be whole: a linear program, solved in a moment. */
   relaxed(): string;
 }
@@ -291,7 +291,7 @@ export function modelOf(
   }
   return {
     choices,
-    program: (only) => lines.program(new Set(only ? choices.flatMap(({ name }) => (only.has(name) ? [] : [name])) : [])),
+    program: (only) => lines.program(new Set(choices.flatMap(({ name }) => (only.has(name) ? [] : [name])))),
     relaxed: () => lines.relaxed(),
   };
 }
