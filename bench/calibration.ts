@@ -19,7 +19,7 @@ import {
   type SeasonChild,
   type SeasonItem,
   type SeasonJudged,
-  type Visit,
+  type SeasonVisit,
 } from '../src/testkit/squadsim/index.ts';
 
 const WEEKS = 40;
@@ -59,7 +59,7 @@ const ITEMS: SeasonItem[] = [
 
 interface Lived {
   child: SeasonChild;
-  visits: Visit[];
+  visits: SeasonVisit[];
   judged: SeasonJudged;
 }
 

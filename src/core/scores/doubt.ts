@@ -113,15 +113,24 @@ function bestAmong(results: readonly number[], better: 'more' | 'less'): number 
 }
 
 /** A record within so many spreads of the own form is an ordinary good go, clock or not. */
-const ORDINARY = 2.5;
+const ORDINARY = 3;
+/** While there is no own form yet, so is one that is better than the best by no more than this share; of runs, which go up by leaps, by more. */
+const ORDINARY_AT_FIRST = { run: 1.5, other: 1.2 } as const;
 
-function recordDoubt({ claim, clocked, dose, earlier }: DoubtInput, rules: DoubtRules): Doubt | null {
+/** Whether a record is no more than a good go of somebody who has been seen before. */
+function isOrdinary(result: number, best: number, { dose, earlier }: DoubtInput, { formScores }: DoubtRules): boolean {
+  if (earlier.length >= formScores) return formDistance(result, earlier, dose.measure) <= ORDINARY;
+  const share = ORDINARY_AT_FIRST[dose.measure === 'unbroken run' ? 'run' : 'other'];
+  return BETTER[dose.measure] === 'more' ? result <= share * best : share * result >= best;
+}
+
+function recordDoubt(input: DoubtInput, rules: DoubtRules): Doubt | null {
+  const { claim, clocked, dose, earlier } = input;
   const result = resultOf(claim, dose);
   if (result === null || clocked || earlier.length === 0 || dose.measure === 'time on') return null;
   const best = bestAmong(earlier, BETTER[dose.measure]) ?? 0;
   const isRecord = BETTER[dose.measure] === 'more' ? result > best : result < best;
-  if (!isRecord) return null;
-  if (earlier.length >= rules.formScores && formDistance(result, earlier, dose.measure) <= ORDINARY) return null;
+  if (!isRecord || isOrdinary(result, best, input, rules)) return null;
   return {
     reason: 'record by hand',
     result: 'look',
@@ -142,16 +151,20 @@ function clipDoubt({ claim, clipSeconds }: DoubtInput, rules: DoubtRules): Doubt
   };
 }
 
+/** Children say round numbers: fives come out the same more easily, and are looked at one time later. */
+const ROUND = 5;
+
 function sameDoubt({ claim, dose, earlier }: DoubtInput, rules: DoubtRules): Doubt | null {
   const result = resultOf(claim, dose);
   const counted = ['count in time', 'hits in time', 'unbroken run', 'course time'].includes(dose.measure);
-  if (result === null || !counted || result < rules.sameFrom || earlier.length < rules.sameRun - 1) return null;
-  if (!earlier.slice(1 - rules.sameRun).every((value) => value === result)) return null;
+  if (result === null || !counted || result < rules.sameFrom) return null;
+  const times = rules.sameRun + (result % ROUND === 0 ? 1 : 0);
+  if (earlier.length < times - 1 || !earlier.slice(1 - times).every((value) => value === result)) return null;
   return {
     reason: 'same again',
     result: 'look',
     number: result,
-    times: rules.sameRun,
+    times,
     figure: result,
   };
 }

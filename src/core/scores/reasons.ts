@@ -19,4 +19,4 @@ export const GROUNDS = [
   'better when nobody films',
   'same as a team-mate',
 ] as const;
-export type Ground = (typeof GROUNDS)[number];
+export type WatchGround = (typeof GROUNDS)[number];

@@ -2,7 +2,7 @@ import { mean, sampleVariance } from 'simple-statistics';
 import { DAY_MS } from '../calendar/lengths.ts';
 import { MEASURES, type Measure } from '../drills/terms.ts';
 import type { Doubt } from './doubt.ts';
-import { type DoubtReason, GROUNDS, type Ground } from './reasons.ts';
+import { type DoubtReason, GROUNDS, type WatchGround } from './reasons.ts';
 
 /*
  * Whether a coach is told that a player's numbers are worth a look. Four quiet tests, each against what the squad itself shows and so strict
@@ -84,7 +84,7 @@ const LIMITS = {
   /** Doubted numbers: at least so many, and so unlikely even for somebody who is doubted half as often again as the squad. */
   doubted: { least: 4, unevenness: 1.5, base: 0.05, chance: 1e-4 },
   /** Recounts: at least two of eight reps or more; the summed log of claim over recount, in its own spread, and on the whole by more than 4 %. */
-  recounts: { least: 2, fromReps: 8, share: 0.035, reps: 1.7, over: 0.04, spreads: 2.7 },
+  recounts: { least: 2, fromReps: 8, share: 0.035, reps: 1.7, over: 0.04, spreads: 2.4 },
   /** Filmed against unfilmed: how many of each, the difference in spreads of form, and how sure. */
   films: { filmed: 8, unfilmed: 25, difference: 0.35, spreads: 3.8, leastVariance: 0.15, low: -3, high: 4 },
   /** The same number as one team-mate: at least five times, and so unlikely among all pairs of a squad. */
@@ -161,8 +161,8 @@ const saysTheSame = ({ same, chance }: Pair): boolean =>
  * @param usual what is usual in the squad
  * @param pairs the player beside each team-mate, where the player was the later one to say a number
  */
-export function groundsOf(goes: readonly WatchedGo[], usual: UsualDoubts, pairs: readonly Pair[]): Ground[] {
-  const found: Record<Ground, boolean> = {
+export function groundsOf(goes: readonly WatchedGo[], usual: UsualDoubts, pairs: readonly Pair[]): WatchGround[] {
+  const found: Record<WatchGround, boolean> = {
     'doubted more than the squad': doubtedMore(goes, usual),
     'more than the clips show': moreThanClips(goes),
     'better when nobody films': betterUnfilmed(goes),

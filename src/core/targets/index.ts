@@ -7,7 +7,7 @@ import { LEVELS, type Level } from '../squads/terms.ts';
 import { round1 } from '../text/rounded.ts';
 import type { Dose, TargetRule } from '../weeks/schema.ts';
 import { STRETCH_AIM } from './aims.ts';
-import { type Own, type Stretch, stretchOf } from './stretch.ts';
+import { type Own, type StretchNumber, stretchOf } from './stretch.ts';
 import type { Target } from './words.ts';
 
 export * from './aims.ts';
@@ -98,7 +98,7 @@ function stretched(drill: Drill, dose: Dose, level: Level, own: Own): Target {
 }
 
 /** What set a stretch number, in words. */
-function whyStretched({ number, by }: Stretch, dose: Dose, own: Own): string {
+function whyStretched({ number, by }: StretchNumber, dose: Dose, own: Own): string {
   const goes = Math.min(own.recent.length, GOES_FOR_NEXT);
   const from = goes === 1 ? 'your last go' : `your last ${goes} goes`;
   const record = own.record ?? number;

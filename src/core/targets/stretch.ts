@@ -132,7 +132,7 @@ export interface Own {
 }
 
 /** A stretch number and what set it: the own goes, the hold of 115 % of the record, or the number that was shown last. */
-export interface Stretch {
+export interface StretchNumber {
   number: number;
   by: 'goes' | 'cap' | 'shown';
 }
@@ -148,7 +148,7 @@ function mostOf(record: number, measure: Measure): number {
  * The number whose chance of being reached is nearest to what is aimed at (60 %, or what the coach wants, moved by what came of the numbers
  * before), never over 115 % of the record, never under 1 where more is better. Null without a go.
  */
-export function stretchOf(own: Own, measure: Measure): Stretch | null {
+export function stretchOf(own: Own, measure: Measure): StretchNumber | null {
   const prediction = predict(own.recent, own.at, measure);
   if (!prediction) return null;
   const { from } = SCALE[measure];

@@ -5,7 +5,6 @@ import {
   FORM_FROM,
   FORM_GOES,
   formDistance,
-  type Ground,
   groundsOf,
   meet,
   type Pair,
@@ -15,6 +14,7 @@ import {
   type UsualDoubts,
   usualDoubts,
   type WatchedGo,
+  type WatchGround,
 } from '../../core/scores/index.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { prepared } from '../platform/db/prepared.ts';
@@ -96,7 +96,7 @@ function usualIn(db: Db, squadId: string, now: number): UsualDoubts {
 }
 
 /** Why a coach may want clips of a player's next goes, from half a year beside the squad's own. */
-export function groundsFor(db: Db, squadId: string, playerId: string, now: number): Ground[] {
+export function groundsFor(db: Db, squadId: string, playerId: string, now: number): WatchGround[] {
   const since = now - LOOKED_BACK_MS;
   const rows = goesOf(db).all({ squad: squadId, player: playerId, since }) as GoRow[];
   const lately = rows.filter((row) => row.doneAt >= now - PAIRS_OF_MS);

@@ -10,7 +10,7 @@ import { FORM_FROM, isOfTheNumber, type WatchedGo } from '../../core/scores/watc
 import { meets, stretchNumber } from '../../core/targets/index.ts';
 import type { SeasonChild } from './children.ts';
 import { claimOf } from './claims.ts';
-import type { SeasonGo, Visit } from './season.ts';
+import type { SeasonGo, SeasonVisit } from './season.ts';
 
 /** Goes under one record key before a stretch number is judged: the first ones have nothing to go by. */
 const GOES_KNOWN = 3;
@@ -56,7 +56,7 @@ interface Kept extends TimedResult {
  * its rounds; what is doubted waits, counts for the share of numbers reached as it was said, and is decided by a coach within four days:
  * recounted where there is a clip; else counted, for the same cause not asked about again, or set aside.
  */
-export function judgeSeason(child: SeasonChild, visits: readonly Visit[], random: Chance, aim?: number): SeasonJudged {
+export function judgeSeason(child: SeasonChild, visits: readonly SeasonVisit[], random: Chance, aim?: number): SeasonJudged {
   const judged: SeasonJudged = { goes: [], given: [] };
   const results = new Map<string, Kept[]>();
   const shown = new Map<string, number>();

@@ -45,7 +45,7 @@ export interface SeasonGo {
 }
 
 /** Goes of one evening, in their order. */
-export type Visit = SeasonGo[];
+export type SeasonVisit = SeasonGo[];
 
 /** Skill of a child's stronger foot in a week (from 0): grown, but not in plateaus nor breaks, with a tenth lost in a break that comes back. */
 export function grownSkill(child: Pick<SeasonChild, 'skill' | 'growth' | 'plateaus' | 'breaks'>, week: number): number {
@@ -144,18 +144,18 @@ export function playSeason(
   weeks: number,
   monday: number,
   random: Chance,
-  friend: readonly Visit[] = [],
-): Visit[] {
+  friend: readonly SeasonVisit[] = [],
+): SeasonVisit[] {
   const friends = new Map(friend.flat().map((go) => [`${go.key}|${go.week}|${go.round}`, { value: go.honest.value, doneAt: go.doneAt }]));
   const days = [...new Set(items.map((item) => item.day))].sort((a, b) => a - b);
-  const visits: Visit[] = [];
+  const visits: SeasonVisit[] = [];
   for (let week = 0; week < weeks; week++) {
     if (child.breaks.some(([from, to]) => week >= from && week <= to)) continue;
     for (const day of days) {
       if (!random.happens(child.diligence)) continue;
       let doneAt = monday + (week * 7 + day) * DAY_MS + random.whole(0, 7_200_000);
       const ofDay = random.happens(child.badDays) ? 0.8 : random.normal(1, 0.015);
-      const visit: Visit = [];
+      const visit: SeasonVisit = [];
       for (const { drill, dose, rounds, eachFoot, clipWanted } of items.filter((item) => item.day === day)) {
         const clocked = !random.happens(child.byHand);
         for (let round = 0; round < rounds; round++)

@@ -7,7 +7,7 @@ import type { PlayerPage } from '../../contract/progress.ts';
 import { screensApi } from '../../contract/screens.ts';
 import { CONTACT_SCHOOLS, CONTACT_WORDS } from '../../core/drills/terms.ts';
 import { lastGoInWords } from '../../core/progress/quiet.ts';
-import type { Ground } from '../../core/scores/reasons.ts';
+import type { WatchGround } from '../../core/scores/reasons.ts';
 import { AIMS } from '../../core/targets/aims.ts';
 import { capital } from '../../core/text/capital.ts';
 import { plural } from '../../core/text/plural.ts';
@@ -33,7 +33,7 @@ function Ledger({ player }: { player: PlayerPage }) {
 }
 
 /** What is told of a ground, without a word about the child. */
-const GROUND_WORDS: Record<Ground, string> = {
+const GROUND_WORDS: Record<WatchGround, string> = {
   'doubted more than the squad': 'More numbers were unusual than in the rest of the squad.',
   'more than the clips show': 'Numbers are, on the whole, higher than what was counted from their clips.',
   'better when nobody films': 'Goes without a clip come out better than filmed ones.',

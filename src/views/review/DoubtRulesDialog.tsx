@@ -8,7 +8,7 @@ const FIELDS: { name: keyof DoubtRulesSent; label: string; hint: string; percent
   { name: 'formDistance', label: 'Far from own form: spreads', hint: 'robust spreads above the own middle' },
   { name: 'formScores', label: 'Far from own form: earlier scores', hint: 'needed before form is judged' },
   { name: 'clipShortShare', label: 'Clip too short: percent', hint: 'of the work that a clip may lack', percent: true },
-  { name: 'sameRun', label: 'Same again: times running', hint: 'the same number this often is looked at' },
+  { name: 'sameRun', label: 'Same again: times running', hint: 'the same number this often is looked at; a round one (fives) once more' },
   { name: 'recountReps', label: 'Recount differs: reps', hint: 'or the percent, whichever is more' },
   { name: 'recountShare', label: 'Recount differs: percent', hint: 'of the recount', percent: true },
 ];

@@ -52,19 +52,22 @@ describe('a doubt at its limit', () => {
     expect(reasons({ claim: claim(1), earlier }, rules)).to.deep.equal([]);
   });
 
-  it('of a record by hand: better, and there was one before; never of time on', () => {
-    expect(reasons({ claim: claim(31), clocked: false, earlier: [30] })).to.deep.equal(['record by hand']);
+  it('of a record by hand: better than the best by more than a fifth, and there was one before; never of time on', () => {
+    expect(reasons({ claim: claim(37), clocked: false, earlier: [30] })).to.deep.equal(['record by hand']);
     for (const [value, earlier] of [
+      [36, [30]],
       [30, [30]],
       [29, [30]],
-      [31, []],
+      [37, []],
     ] as const)
       expect(reasons({ claim: claim(value), clocked: false, earlier }), String(value)).to.deep.equal([]);
-    expect(reasons({ claim: claim(31), clocked: true, earlier: [30] })).to.deep.equal([]);
+    expect(reasons({ claim: claim(37), clocked: true, earlier: [30] })).to.deep.equal([]);
     const onFor = { dose: { measure: 'time on', seconds: 60, rounds: 1 } as Dose, clocked: false };
     expect(reasons({ ...onFor, claim: claim(50, { seconds: 60 }), earlier: [40] })).to.deep.equal([]);
     const faster = { dose: course, clocked: false, earlier: [30] };
-    expect(reasons({ ...faster, claim: claim(29, { seconds: 29 }) })).to.deep.equal(['record by hand']);
+    // A fifth faster is 30 / 1.2 = 25 s.
+    expect(reasons({ ...faster, claim: claim(24, { seconds: 24 }) })).to.deep.equal(['record by hand']);
+    expect(reasons({ ...faster, claim: claim(25, { seconds: 25 }) })).to.deep.equal([]);
     expect(reasons({ ...faster, claim: claim(31, { seconds: 31 }) })).to.deep.equal([]);
   });
 
@@ -76,11 +79,15 @@ describe('a doubt at its limit', () => {
 
   it('of the same number: so many running and no smaller than the rule says, whatever was before', () => {
     const again = (value: number, earlier: number[]) => reasons({ claim: claim(value), earlier });
-    expect(again(20, [20, 20, 20])).to.deep.equal(['same again']);
-    expect(again(20, [9, 20, 20, 20])).to.deep.equal(['same again']);
-    expect(again(20, [20, 20])).to.deep.equal([]);
-    expect(again(20, [20, 20, 20, 21])).to.deep.equal([]);
-    expect(again(20, [21, 20, 20])).to.deep.equal([]);
+    expect(again(21, [21, 21, 21])).to.deep.equal(['same again']);
+    expect(again(21, [9, 21, 21, 21])).to.deep.equal(['same again']);
+    expect(again(21, [21, 21])).to.deep.equal([]);
+    expect(again(21, [21, 21, 21, 22])).to.deep.equal([]);
+    expect(again(21, [22, 21, 21])).to.deep.equal([]);
+    // Round numbers come out the same more easily: once more.
+    expect(again(20, [20, 20, 20])).to.deep.equal([]);
+    expect(again(20, [20, 20, 20, 20])).to.deep.equal(['same again']);
+    expect(again(20, [21, 20, 20, 20])).to.deep.equal([]);
     expect(again(19, [19, 19, 19])).to.deep.equal([]);
     // Seconds of fixed reps come out alike; what is counted one by one does not.
     const reps: Dose = { measure: 'fixed reps', reps: 25, rounds: 1 } as Dose;
