@@ -130,8 +130,9 @@ if (folder) {
   const recorded = recordedIn(folder);
   function* mixed(condition: (typeof HALF_REAL_CONDITIONS)[number]): Iterable<Take> {
     for (const seed of seeds) {
-      const { samples, rate, work, reps, perSecond } = halfReal(condition, seed, recorded);
-      const pictures = picturesFor(reps, perSecond, samples.length / rate, seed);
+      const take = halfReal(condition, seed, recorded);
+      const { samples, rate, work, reps, perSecond } = take;
+      const pictures = picturesFor(take, samples.length / rate, seed);
       yield { signals: { sound: { samples: throughCodec(samples, rate), rate }, pictures, work }, reps, perSecond };
     }
   }

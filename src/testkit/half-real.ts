@@ -1,4 +1,5 @@
 import { chance } from '../core/chance.ts';
+import type { LostBall } from './range.ts';
 
 /** Recorded sounds, mono at 16 kHz, that tracks are mixed from: impacts of balls, steps, and what yards sound like. */
 export interface Recorded {
@@ -13,6 +14,8 @@ export interface HalfRealTake {
   rate: number;
   work: { from: number; to: number };
   reps: number[];
+  /** When the ball was lost, bounced away and came back. */
+  drops: LostBall[];
   /** Reps a second that were meant. */
   perSecond: number;
 }
@@ -52,21 +55,25 @@ export function halfReal(condition: HalfRealCondition, seed: number, recorded: R
   const step = random.pick(recorded.step);
   const reps: number[] = [];
   const extra: { at: number; loud: number; sound: Float32Array }[] = [];
-  const drops = new Set<number>();
-  if (condition === 'drops') for (let n = random.whole(1, 3); n > 0; n--) drops.add(random.whole(2, count - 2));
+  const dropAfter = new Set<number>();
+  const drops: LostBall[] = [];
+  if (condition === 'drops') for (let n = random.whole(1, 3); n > 0; n--) dropAfter.add(random.whole(2, count - 2));
   let beat = LEAD + 0.3 + random.next() * 0.6;
   for (let i = 0; i < count; i++) {
     reps.push(beat + random.normal(0, (jitter * 0.5) / perSecond));
     beat += Math.max(0.5 / perSecond, (1 / perSecond) * random.normal(1, jitter * 0.7));
-    if (!drops.has(i)) continue;
+    if (!dropAfter.has(i)) continue;
+    const lost: LostBall = { at: reps.at(-1) ?? beat, bounces: [], back: 0 };
     let bounce = beat;
     for (let gap = 0.3 + random.next() * 0.25, n = 0; gap > 0.08; gap *= 0.6 + random.next() * 0.15, n++) {
       extra.push({ at: bounce, loud: 0.8 * 0.75 ** n, sound: ball });
+      lost.bounces.push(bounce);
       bounce += gap;
     }
     const walk = 1 + random.next() * 2;
     for (let at = bounce + 0.2; at < bounce + walk - 0.2; at += 0.34 + random.next() * 0.1) extra.push({ at, loud: 0.35, sound: step });
     beat = bounce + walk;
+    drops.push({ ...lost, back: beat - 0.25 });
   }
   const until = (reps.at(-1) ?? LEAD) + 0.4;
   const samples = new Float32Array(Math.round((until + TAIL) * RATE));
@@ -89,5 +96,5 @@ export function halfReal(condition: HalfRealCondition, seed: number, recorded: R
   const shift = random.whole(0, ambience.length - 1);
   for (let i = 0; i < samples.length; i++)
     samples[i] = Math.max(-1, Math.min(1, (samples[i] ?? 0) + level * (ambience[(i + shift) % ambience.length] ?? 0)));
-  return { samples, rate: RATE, work: { from: LEAD, to: until }, reps, perSecond };
+  return { samples, rate: RATE, work: { from: LEAD, to: until }, reps, drops, perSecond };
 }

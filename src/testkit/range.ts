@@ -14,7 +14,7 @@ export interface RangeClip {
   jitter: number;
   reps: number;
   fps: number;
-  /** Times the ball is lost: it bounces away, is fetched, and the work goes on. */
+  /** Times the ball is lost: it bounces away, is fetched, and the work goes on. A condition says how often at the most. */
   drops: number;
   /** Wind and traffic in the sound, grain in the picture. */
   noise: number;
@@ -42,7 +42,8 @@ const SOUND_RATE = 16_000;
 const WIDTH = 64;
 const HEIGHT = 36;
 
-interface Drop {
+/** A ball that was lost: when it was touched last, when it bounced, and when it is back in its place; in seconds. */
+export interface LostBall {
   at: number;
   bounces: number[];
   back: number;
@@ -50,14 +51,14 @@ interface Drop {
 
 interface Story {
   reps: { at: number; foot: -1 | 1; force: number }[];
-  drops: Drop[];
+  drops: LostBall[];
   seconds: number;
 }
 
 /** When each rep and each loss of the ball happens. */
 function tell(clip: RangeClip, random: Chance): Story {
   const reps: Story['reps'] = [];
-  const drops: Drop[] = [];
+  const drops: LostBall[] = [];
   const dropAfter = new Set<number>();
   while (dropAfter.size < Math.min(clip.drops, clip.reps - 2)) dropAfter.add(random.whole(2, clip.reps - 2));
   const drift = random.normal(0, 0.08);
@@ -306,10 +307,14 @@ export function soundOfTake(clip: RangeClip): { samples: Float32Array; rate: num
   return { samples: soundOfStory(clip, story, random), rate: SOUND_RATE, work: { from: LEAD, to: story.seconds - TAIL }, reps };
 }
 
-/** Pictures of somebody who taps at some instants, as a phone films them: for sounds that come from elsewhere. */
-export function picturesFor(reps: readonly number[], rate: number, seconds: number, seed: number): ClipSignals['pictures'] {
-  const clip = { ...describeClip('clean', seed), rate };
-  const story: Story = { reps: reps.map((at, i) => ({ at, foot: i % 2 === 0 ? 1 : -1, force: 1 })), drops: [], seconds };
+/** Pictures of somebody who taps at some instants and loses the ball at others, as a phone films them: for sounds that come from elsewhere. */
+export function picturesFor(
+  { reps, drops, perSecond }: { reps: readonly number[]; drops: LostBall[]; perSecond: number },
+  seconds: number,
+  seed: number,
+): ClipSignals['pictures'] {
+  const clip = { ...describeClip('clean', seed), rate: perSecond };
+  const story: Story = { reps: reps.map((at, i) => ({ at, foot: i % 2 === 0 ? 1 : -1, force: 1 })), drops, seconds };
   return { ...picturesOf(clip, story, chance(seed)), width: WIDTH, height: HEIGHT };
 }
 
@@ -360,5 +365,6 @@ export function describeClip(condition: RangeCondition, seed: number): RangeClip
     sound: true,
     empty: false,
   };
-  return { ...base, ...RANGE_CONDITIONS[condition] };
+  const described = { ...base, ...RANGE_CONDITIONS[condition] };
+  return described.drops > 1 ? { ...described, drops: random.whole(1, described.drops) } : described;
 }

@@ -33,7 +33,7 @@ async function tabTo(page: Page, what: ReturnType<Page['locator']>): Promise<voi
 test.describe('planning a week', () => {
   test.beforeEach(async ({ context }) => signIn(context, 'coach'));
 
-  test('works by keyboard alone', async ({ page }) => {
+  test('works by keyboard alone', LONG, async ({ page }) => {
     test.slow();
     const base = await coachBase(page);
     await page.goto(`${base}/weeks`);

@@ -102,7 +102,7 @@ test.describe
       expect(await look(page, 'a way with zones', SOME_SIZES)).toEqual([]);
     });
 
-    test('the phone counts along by ear: it says about how many, writes in nothing, and the coach sees it', async ({ browser }) => {
+    test('the phone counts along by ear: it says about how many, writes in nothing, and the coach sees it', LONG, async ({ browser }) => {
       // A microphone that hears two even taps a second from when it is opened.
       await page.addInitScript(() => {
         navigator.mediaDevices.getUserMedia = async () => {

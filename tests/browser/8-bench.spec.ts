@@ -356,7 +356,7 @@ test.describe
       },
     );
 
-    test('thirty scores are reviewed by keyboard alone, a clear one with one key', async ({ page, context, browser }) => {
+    test('thirty scores are reviewed by keyboard alone, a clear one with one key', LONG, async ({ page, context, browser }) => {
       test.setTimeout(90_000);
       const phone = await browser.newContext();
       await signIn(phone, 'Biscuit');

@@ -265,7 +265,7 @@ test(
   },
 );
 
-test('a new streak rule holds from today, history keeps its own; a break is added and taken away', async ({ page, context }) => {
+test('a new streak rule holds from today, history keeps its own; a break is added and taken away', LONG, async ({ page, context }) => {
   await signIn(context, 'coach');
   const base = await coachBase(page);
   await page.goto(`${base}/rules`);
@@ -296,7 +296,7 @@ test('a new streak rule holds from today, history keeps its own; a break is adde
   await expect(streak.getByRole('listitem').first()).toContainText('Monday, Wednesday, Saturday');
 });
 
-test('Monday’s summaries lie in the post, for the coach and for each family its own', async ({ page, context, browser }) => {
+test('Monday’s summaries lie in the post, for the coach and for each family its own', LONG, async ({ page, context, browser }) => {
   await signIn(context, 'coach');
   const base = await coachBase(page);
   await page.goto(`${base}/post`);
@@ -337,48 +337,50 @@ test('My feet: a new best is celebrated once, the shoes stand on their steps', a
   await context.close();
 });
 
-test('a drill of My feet is practiced alone, by the clock: kept, seen by the coach, and counted for nothing while the rule is off', async ({
-  browser,
-}) => {
-  const context = await browser.newContext({ viewport: PHONE });
-  await signIn(context, 'Comet');
-  const page = await context.newPage();
-  await page.clock.install();
-  await page.goto('/feet');
-  await awake(page);
-  const week = async () => (await (await context.request.get('/api/v1/go/this-week')).json()) as { done: string[]; numbers: unknown };
-  const before = await week();
-  await page
-    .getByRole('link', { name: /^Pass, carry across, pass.*: practice it$/ })
-    .first()
-    .click();
-  await awake(page);
-  await expect(page.getByRole('heading', { name: 'Pass, carry across, pass' }).first()).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Somebody plays with me' })).toBeHidden();
-  await page.getByRole('button', { name: 'Start' }).click();
-  await page.getByRole('button', { name: 'Ready' }).click();
-  await page.getByRole('button', { name: 'Pause' }).first().click();
-  await page.getByRole('button', { name: 'Something hurts' }).click();
-  // No log of practice is sent: nobody may believe that somebody was told.
-  await expect(page.getByText('Nobody hears of it from here in free practice: tell a grown-up yourself.')).toBeVisible();
-  await page.getByRole('button', { name: 'No, I am fine' }).click();
-  await page.getByRole('button', { name: 'Go on' }).click();
-  const keep = page.getByRole('button', { name: 'Keep these numbers' });
-  for (let i = 0; i < 60 && !(await keep.isVisible()); i++) await page.clock.fastForward(5000);
-  for (const field of await page.locator('input[inputmode=decimal]').filter({ visible: true }).all()) await field.fill('8');
-  await keep.click();
-  await expect(page.getByText('Free practice. It changes no best and no streak; your coach sees that you did it.')).toBeVisible();
-  await expect(page.getByTestId('sent-summary')).toContainText('All numbers are with your coach.');
-  await expect.poll(() => outboxOf(page)).toEqual([]);
-  expect(await week()).toMatchObject({ done: before.done, numbers: before.numbers });
-  await context.close();
+test(
+  'a drill of My feet is practiced alone, by the clock: kept, seen by the coach, and counted for nothing while the rule is off',
+  LONG,
+  async ({ browser }) => {
+    const context = await browser.newContext({ viewport: PHONE });
+    await signIn(context, 'Comet');
+    const page = await context.newPage();
+    await page.clock.install();
+    await page.goto('/feet');
+    await awake(page);
+    const week = async () => (await (await context.request.get('/api/v1/go/this-week')).json()) as { done: string[]; numbers: unknown };
+    const before = await week();
+    await page
+      .getByRole('link', { name: /^Pass, carry across, pass.*: practice it$/ })
+      .first()
+      .click();
+    await awake(page);
+    await expect(page.getByRole('heading', { name: 'Pass, carry across, pass' }).first()).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Somebody plays with me' })).toBeHidden();
+    await page.getByRole('button', { name: 'Start' }).click();
+    await page.getByRole('button', { name: 'Ready' }).click();
+    await page.getByRole('button', { name: 'Pause' }).first().click();
+    await page.getByRole('button', { name: 'Something hurts' }).click();
+    // No log of practice is sent: nobody may believe that somebody was told.
+    await expect(page.getByText('Nobody hears of it from here in free practice: tell a grown-up yourself.')).toBeVisible();
+    await page.getByRole('button', { name: 'No, I am fine' }).click();
+    await page.getByRole('button', { name: 'Go on' }).click();
+    const keep = page.getByRole('button', { name: 'Keep these numbers' });
+    for (let i = 0; i < 60 && !(await keep.isVisible()); i++) await page.clock.fastForward(5000);
+    for (const field of await page.locator('input[inputmode=decimal]').filter({ visible: true }).all()) await field.fill('8');
+    await keep.click();
+    await expect(page.getByText('Free practice. It changes no best and no streak; your coach sees that you did it.')).toBeVisible();
+    await expect(page.getByTestId('sent-summary')).toContainText('All numbers are with your coach.');
+    await expect.poll(() => outboxOf(page)).toEqual([]);
+    expect(await week()).toMatchObject({ done: before.done, numbers: before.numbers });
+    await context.close();
 
-  const desk = await browser.newContext();
-  await signIn(desk, 'coach');
-  const coach = await desk.newPage();
-  const base = await coachBase(coach);
-  const comet = (await playersOf(desk.request, squadOf(base))).find((one) => one.nickname === 'Comet');
-  await coach.goto(`${base}/players/${comet?.id}`);
-  await expect(coach.getByRole('region', { name: 'Free practice' })).toContainText('8 reps');
-  await desk.close();
-});
+    const desk = await browser.newContext();
+    await signIn(desk, 'coach');
+    const coach = await desk.newPage();
+    const base = await coachBase(coach);
+    const comet = (await playersOf(desk.request, squadOf(base))).find((one) => one.nickname === 'Comet');
+    await coach.goto(`${base}/players/${comet?.id}`);
+    await expect(coach.getByRole('region', { name: 'Free practice' })).toContainText('8 reps');
+    await desk.close();
+  },
+);

@@ -289,61 +289,61 @@ test(
   },
 );
 
-test('everything of a child is downloaded, deleted by the nickname typed, hidden at once, and back after an undo', async ({
-  page,
-  context,
-  browser,
-}) => {
-  await signIn(context, 'guardian');
-  await page.goto('/family');
-  await awake(page);
-  const download = page.waitForEvent('download');
-  await page.getByRole('link', { name: 'Download everything' }).last().click();
-  expect((await download).suggestedFilename()).toBe('everything.zip');
-  const desk = await browser.newContext();
-  await signIn(desk, 'coach');
-  const coach = await desk.newPage();
-  const base = await coachBase(coach);
-  const pause = { from: '2026-12-20', to: '2026-12-24', title: 'Comet’s week' };
-  const made = await desk.request.put(`/api/v1/squads/${base.split('/')[2]}/breaks/${randomUUID()}`, { data: pause });
-  expect(made.status(), await made.text()).toBe(200);
-  await page.getByRole('button', { name: 'Delete Comet and everything' }).click();
-  const dialog = page.getByRole('dialog');
-  await dialog.getByRole('textbox').fill('Pebble');
-  await dialog.getByRole('button', { name: 'Delete Comet and everything' }).click();
-  await expect(dialog.getByText('Type Comet to say that you mean it. Nothing was deleted.')).toBeVisible();
-  await dialog.getByRole('textbox').fill('Comet');
-  await dialog.getByRole('button', { name: 'Delete Comet and everything' }).click();
-  await expect(page.getByRole('region', { name: 'Comet is being deleted' })).toBeVisible();
-  await page.getByRole('button', { name: 'Backups, and texts that name Comet' }).click();
-  await expect(page.getByText(/^(These backups hold Comet|There is no backup)/)).toBeVisible();
-  await coach.goto(`${base}/squad`);
-  await expect(coach.getByRole('region', { name: 'Register' }).getByRole('link', { name: 'Fig' })).toBeVisible();
-  await expect(coach.getByRole('region', { name: 'Register' }).getByRole('link', { name: 'Comet' })).toHaveCount(0);
-  await coach.goto(`${base}/squad/people`);
-  await expect(coach.getByRole('row', { name: /^Fig/ })).toBeVisible();
-  await expect(coach.getByRole('row', { name: /^Comet/ })).toHaveCount(0);
-  // What coaches wrote of the child elsewhere is shown to the head coach, and the name is taken out.
-  const texts = coach.getByRole('region', { name: 'Texts that name a player who leaves' });
-  await expect(texts.getByText('Comet’s week', { exact: true })).toBeVisible();
-  // The break itself, and the history of the rules that tells of it.
-  const out = texts.getByRole('button', { name: 'Take the name out' });
-  await expect(out).toHaveCount(2);
-  await out.first().click();
-  await expect(out).toHaveCount(1);
-  await out.first().click();
-  await expect(out).toHaveCount(0);
-  await expect(texts.getByText('Comet’s week')).toHaveCount(0);
-  const phone = await browser.newContext();
-  const refused = await phone.request.post('/api/auth/sign-in/squad', { data: { code: 'LANTERN', nickname: 'Comet', pin: '2468' } });
-  expect(refused.status()).toBe(401);
-  await page.getByRole('button', { name: 'Undo: keep Comet' }).click();
-  await expect(page.getByRole('heading', { name: 'May Comet film single goes?' })).toBeVisible();
-  await coach.goto(`${base}/squad`);
-  await expect(coach.getByRole('region', { name: 'Register' }).getByRole('link', { name: 'Comet' })).toBeVisible();
-  await desk.close();
-  await phone.close();
-});
+test(
+  'everything of a child is downloaded, deleted by the nickname typed, hidden at once, and back after an undo',
+  LONG,
+  async ({ page, context, browser }) => {
+    await signIn(context, 'guardian');
+    await page.goto('/family');
+    await awake(page);
+    const download = page.waitForEvent('download');
+    await page.getByRole('link', { name: 'Download everything' }).last().click();
+    expect((await download).suggestedFilename()).toBe('everything.zip');
+    const desk = await browser.newContext();
+    await signIn(desk, 'coach');
+    const coach = await desk.newPage();
+    const base = await coachBase(coach);
+    const pause = { from: '2026-12-20', to: '2026-12-24', title: 'Comet’s week' };
+    const made = await desk.request.put(`/api/v1/squads/${base.split('/')[2]}/breaks/${randomUUID()}`, { data: pause });
+    expect(made.status(), await made.text()).toBe(200);
+    await page.getByRole('button', { name: 'Delete Comet and everything' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByRole('textbox').fill('Pebble');
+    await dialog.getByRole('button', { name: 'Delete Comet and everything' }).click();
+    await expect(dialog.getByText('Type Comet to say that you mean it. Nothing was deleted.')).toBeVisible();
+    await dialog.getByRole('textbox').fill('Comet');
+    await dialog.getByRole('button', { name: 'Delete Comet and everything' }).click();
+    await expect(page.getByRole('region', { name: 'Comet is being deleted' })).toBeVisible();
+    await page.getByRole('button', { name: 'Backups, and texts that name Comet' }).click();
+    await expect(page.getByText(/^(These backups hold Comet|There is no backup)/)).toBeVisible();
+    await coach.goto(`${base}/squad`);
+    await expect(coach.getByRole('region', { name: 'Register' }).getByRole('link', { name: 'Fig' })).toBeVisible();
+    await expect(coach.getByRole('region', { name: 'Register' }).getByRole('link', { name: 'Comet' })).toHaveCount(0);
+    await coach.goto(`${base}/squad/people`);
+    await expect(coach.getByRole('row', { name: /^Fig/ })).toBeVisible();
+    await expect(coach.getByRole('row', { name: /^Comet/ })).toHaveCount(0);
+    // What coaches wrote of the child elsewhere is shown to the head coach, and the name is taken out.
+    const texts = coach.getByRole('region', { name: 'Texts that name a player who leaves' });
+    await expect(texts.getByText('Comet’s week', { exact: true })).toBeVisible();
+    // The break itself, and the history of the rules that tells of it.
+    const out = texts.getByRole('button', { name: 'Take the name out' });
+    await expect(out).toHaveCount(2);
+    await out.first().click();
+    await expect(out).toHaveCount(1);
+    await out.first().click();
+    await expect(out).toHaveCount(0);
+    await expect(texts.getByText('Comet’s week')).toHaveCount(0);
+    const phone = await browser.newContext();
+    const refused = await phone.request.post('/api/auth/sign-in/squad', { data: { code: 'LANTERN', nickname: 'Comet', pin: '2468' } });
+    expect(refused.status()).toBe(401);
+    await page.getByRole('button', { name: 'Undo: keep Comet' }).click();
+    await expect(page.getByRole('heading', { name: 'May Comet film single goes?' })).toBeVisible();
+    await coach.goto(`${base}/squad`);
+    await expect(coach.getByRole('region', { name: 'Register' }).getByRole('link', { name: 'Comet' })).toBeVisible();
+    await desk.close();
+    await phone.close();
+  },
+);
 
 test(
   'an assistant plans and reviews, and neither changes rules nor takes anybody out; the head coach does, and takes it back',
@@ -405,67 +405,71 @@ test(
   },
 );
 
-test('rules are changed, written down, and said where they are wrong; a new squad starts with safe ones', async ({ page, context }) => {
-  await signIn(context, 'coach');
-  const base = await coachBase(page);
-  await page.goto(`${base}/rules`);
-  await awake(page);
-  const safety = page.getByRole('region', { name: 'Heading and clips' });
-  await safety.getByLabel('Clips kept, days').fill('');
-  await safety.getByRole('button', { name: 'Save heading and clips' }).click();
-  await expect(safety.getByText('The days that clips are kept is a whole number from 1 to 365.')).toBeVisible();
-  await safety.getByLabel('Clips kept, days').fill('45');
-  await safety.getByLabel('Heading from age').fill('10');
-  await safety.getByRole('button', { name: 'Save heading and clips' }).click();
-  const changes = page.getByRole('region', { name: 'Changes of the rules' });
-  await expect(changes).toContainText('days of clips, 60 → 45');
-  await expect(changes).toContainText('Coach Fennel: heading age, 12 → 10');
-  await expect(safety.getByText(/^Heading is allowed earlier than usual here\./)).toBeVisible();
-  const times = page.getByRole('region', { name: 'Times of the clock' });
-  await times.getByLabel('Lead-in', { exact: true }).fill('1');
-  await times.getByRole('button', { name: 'Save the times' }).click();
-  await expect(times.getByText('The lead-in is 3 to 30 whole seconds.')).toBeVisible();
-  await times.getByLabel('Lead-in', { exact: true }).fill('8');
-  await times.getByRole('button', { name: 'Save the times' }).click();
-  await expect(changes).toContainText('lengths of the run sheet, none → lead-in 8');
-  await page.goto('/no-squad');
-  await awake(page);
-  await page.getByLabel('Name of the squad').fill('Newts U8');
-  await page.getByLabel('Time zone').fill('America/Chicago');
-  await page.getByLabel('Age of the players, about').fill('8');
-  await page.getByRole('button', { name: 'Make the squad' }).click();
-  await page.waitForURL(/\/squad\/people$/);
-  await expect(page.getByText('Nobody yet. Add players by a nickname below, read in a list, or invite them.')).toBeVisible();
-  await awake(page);
-  await page.getByLabel('The list').fill('nickname,birth year\nEel,2018\nNewt,1900');
-  await page.getByRole('button', { name: 'Try it' }).click();
-  await expect(page.getByText('line 3: “1900” is no birth year of a player of 4 to 20 years.')).toBeVisible();
-  await page.getByLabel('The list').fill('nickname,birth year\nEel,2018\nNewt,2019');
-  await page.getByRole('button', { name: 'Try it' }).click();
-  await page.getByRole('button', { name: 'Add 2 players' }).click();
-  await expect(page.getByText(/^2 players added\./)).toBeVisible();
-  await expect(page.getByRole('row', { name: /^Newt/ })).toBeVisible();
-  await page.getByRole('link', { name: 'Cards for the whole squad' }).click();
-  await awake(page);
-  await page.getByRole('button', { name: 'Make the cards' }).click();
-  await expect(page.getByRole('article', { name: 'Card of Eel' }).getByRole('img')).toBeVisible();
+test(
+  'rules are changed, written down, and said where they are wrong; a new squad starts with safe ones',
+  LONG,
+  async ({ page, context }) => {
+    await signIn(context, 'coach');
+    const base = await coachBase(page);
+    await page.goto(`${base}/rules`);
+    await awake(page);
+    const safety = page.getByRole('region', { name: 'Heading and clips' });
+    await safety.getByLabel('Clips kept, days').fill('');
+    await safety.getByRole('button', { name: 'Save heading and clips' }).click();
+    await expect(safety.getByText('The days that clips are kept is a whole number from 1 to 365.')).toBeVisible();
+    await safety.getByLabel('Clips kept, days').fill('45');
+    await safety.getByLabel('Heading from age').fill('10');
+    await safety.getByRole('button', { name: 'Save heading and clips' }).click();
+    const changes = page.getByRole('region', { name: 'Changes of the rules' });
+    await expect(changes).toContainText('days of clips, 60 → 45');
+    await expect(changes).toContainText('Coach Fennel: heading age, 12 → 10');
+    await expect(safety.getByText(/^Heading is allowed earlier than usual here\./)).toBeVisible();
+    const times = page.getByRole('region', { name: 'Times of the clock' });
+    await times.getByLabel('Lead-in', { exact: true }).fill('1');
+    await times.getByRole('button', { name: 'Save the times' }).click();
+    await expect(times.getByText('The lead-in is 3 to 30 whole seconds.')).toBeVisible();
+    await times.getByLabel('Lead-in', { exact: true }).fill('8');
+    await times.getByRole('button', { name: 'Save the times' }).click();
+    await expect(changes).toContainText('lengths of the run sheet, none → lead-in 8');
+    await page.goto('/no-squad');
+    await awake(page);
+    await page.getByLabel('Name of the squad').fill('Newts U8');
+    await page.getByLabel('Time zone').fill('America/Chicago');
+    await page.getByLabel('Age of the players, about').fill('8');
+    await page.getByRole('button', { name: 'Make the squad' }).click();
+    await page.waitForURL(/\/squad\/people$/);
+    await expect(page.getByText('Nobody yet. Add players by a nickname below, read in a list, or invite them.')).toBeVisible();
+    await awake(page);
+    await page.getByLabel('The list').fill('nickname,birth year\nEel,2018\nNewt,1900');
+    await page.getByRole('button', { name: 'Try it' }).click();
+    await expect(page.getByText('line 3: “1900” is no birth year of a player of 4 to 20 years.')).toBeVisible();
+    await page.getByLabel('The list').fill('nickname,birth year\nEel,2018\nNewt,2019');
+    await page.getByRole('button', { name: 'Try it' }).click();
+    await page.getByRole('button', { name: 'Add 2 players' }).click();
+    await expect(page.getByText(/^2 players added\./)).toBeVisible();
+    await expect(page.getByRole('row', { name: /^Newt/ })).toBeVisible();
+    await page.getByRole('link', { name: 'Cards for the whole squad' }).click();
+    await awake(page);
+    await page.getByRole('button', { name: 'Make the cards' }).click();
+    await expect(page.getByRole('article', { name: 'Card of Eel' }).getByRole('img')).toBeVisible();
 
-  // Today of a squad that begins is what comes first, each with its one action; the list fills itself.
-  const today = page.url().replace(/\/squad\/cards.*$/, '/today');
-  await page.goto(today);
-  const steps = page.getByRole('region', { name: 'First steps' });
-  await expect(steps.getByRole('listitem')).toHaveCount(5);
-  await expect(steps.getByText('2 in the squad.')).toBeVisible();
-  await steps.getByRole('link', { name: 'Make it' }).click();
-  await awake(page);
-  await page.getByRole('button', { name: 'Make the next week' }).click();
-  await page.getByRole('button', { name: 'Propose' }).click();
-  await page.getByRole('button', { name: 'Take this week' }).click();
-  await expect(page.getByText('All saved')).toBeVisible();
-  await page.goto(today);
-  await expect(steps.getByText('There is a week with drills in it.')).toBeVisible();
-  await expect(steps.getByRole('link', { name: 'Release it' })).toBeVisible();
-});
+    // Today of a squad that begins is what comes first, each with its one action; the list fills itself.
+    const today = page.url().replace(/\/squad\/cards.*$/, '/today');
+    await page.goto(today);
+    const steps = page.getByRole('region', { name: 'First steps' });
+    await expect(steps.getByRole('listitem')).toHaveCount(5);
+    await expect(steps.getByText('2 in the squad.')).toBeVisible();
+    await steps.getByRole('link', { name: 'Make it' }).click();
+    await awake(page);
+    await page.getByRole('button', { name: 'Make the next week' }).click();
+    await page.getByRole('button', { name: 'Propose' }).click();
+    await page.getByRole('button', { name: 'Take this week' }).click();
+    await expect(page.getByText('All saved')).toBeVisible();
+    await page.goto(today);
+    await expect(steps.getByText('There is a week with drills in it.')).toBeVisible();
+    await expect(steps.getByRole('link', { name: 'Release it' })).toBeVisible();
+  },
+);
 
 test('a password is reset by the mail in the local mailbox, and changed in the account, which ends other sign-ins', async ({
   page,

@@ -26,7 +26,7 @@ const violationsOn = async (page: Page, within: string) =>
       .analyze()
   ).violations.map((one) => one.id);
 
-test('a drill sheet shows the drill: it moves, stands, goes on by beats, turns, and changes feet', async ({ page, context }) => {
+test('a drill sheet shows the drill: it moves, stands, goes on by beats, turns, and changes feet', LONG, async ({ page, context }) => {
   await signIn(context, 'coach');
   const base = await coachBase(page);
   await page.goto(`${base}/drills?drill=v-inside`);
@@ -137,7 +137,7 @@ test('a name and the moves make a drill, and so do a name and a step', LONG, asy
   await expect(page.getByRole('article', { name: 'Something new' }).getByText('Show us a move that nobody knows.')).toBeVisible();
 });
 
-test('a week on paper has each drill in pictures', async ({ page, context }) => {
+test('a week on paper has each drill in pictures', LONG, async ({ page, context }) => {
   await signIn(context, 'coach');
   const base = await coachBase(page);
   const list = (await (await page.request.get(`/api/v1/squads/${base.split('/')[2]}/weeks`)).json()) as WeekList;

@@ -115,40 +115,40 @@ test(
   },
 );
 
-test('a coach speaks a cue of a drill, and a child hears it where the drill is told, until it is taken back', async ({
-  page,
-  context,
-  browser,
-}) => {
-  await signIn(context, 'coach');
-  const base = await coachBase(page);
-  const child = await browser.newContext({ viewport: PHONE });
-  await signIn(child, 'Comet');
-  const { week } = (await (await child.request.get('/api/v1/go/this-week')).json()) as ThisWeek;
-  const session = week?.content.sessions[1];
-  const drillId = session?.blocks.flatMap((block) => block.items)[0]?.drillId ?? '';
-  await page.goto(`${base}/drills?drill=${drillId}`);
-  await awake(page);
-  await page.getByRole('button', { name: 'Speak your cue' }).click();
-  await expect(page.getByRole('button', { name: /^Stop, 1[0-8] s left/ })).toBeVisible();
-  await page.getByRole('button', { name: /^Stop,/ }).click();
-  await expect(page.getByLabel('Your spoken line')).toBeVisible();
-  const give = page.getByRole('button', { name: 'Give it to the players' });
-  await expect(give).toBeDisabled();
-  await page.getByRole('checkbox', { name: /^Only an adult coach can be heard/ }).check();
-  await give.click();
-  await expect(page.getByLabel('What Coach Fennel says of it')).toBeVisible();
+test(
+  'a coach speaks a cue of a drill, and a child hears it where the drill is told, until it is taken back',
+  LONG,
+  async ({ page, context, browser }) => {
+    await signIn(context, 'coach');
+    const base = await coachBase(page);
+    const child = await browser.newContext({ viewport: PHONE });
+    await signIn(child, 'Comet');
+    const { week } = (await (await child.request.get('/api/v1/go/this-week')).json()) as ThisWeek;
+    const session = week?.content.sessions[1];
+    const drillId = session?.blocks.flatMap((block) => block.items)[0]?.drillId ?? '';
+    await page.goto(`${base}/drills?drill=${drillId}`);
+    await awake(page);
+    await page.getByRole('button', { name: 'Speak your cue' }).click();
+    await expect(page.getByRole('button', { name: /^Stop, 1[0-8] s left/ })).toBeVisible();
+    await page.getByRole('button', { name: /^Stop,/ }).click();
+    await expect(page.getByLabel('Your spoken line')).toBeVisible();
+    const give = page.getByRole('button', { name: 'Give it to the players' });
+    await expect(give).toBeDisabled();
+    await page.getByRole('checkbox', { name: /^Only an adult coach can be heard/ }).check();
+    await give.click();
+    await expect(page.getByLabel('What Coach Fennel says of it')).toBeVisible();
 
-  const phone = await child.newPage();
-  await phone.goto(`/go/${session?.id}`);
-  await awake(phone);
-  await phone.getByRole('button', { name: /your coach says something about it/ }).click();
-  const line = phone.getByLabel('What Coach Fennel says');
-  await expect.poll(() => line.evaluate((audio: HTMLAudioElement) => audio.duration)).toBeGreaterThan(1);
-  await page.getByRole('button', { name: 'Remove it' }).click();
-  await expect(page.getByLabel('What Coach Fennel says of it')).toBeHidden();
-  await phone.reload();
-  await awake(phone);
-  await expect(phone.getByText('your coach says something about it')).toBeHidden();
-  await child.close();
-});
+    const phone = await child.newPage();
+    await phone.goto(`/go/${session?.id}`);
+    await awake(phone);
+    await phone.getByRole('button', { name: /your coach says something about it/ }).click();
+    const line = phone.getByLabel('What Coach Fennel says');
+    await expect.poll(() => line.evaluate((audio: HTMLAudioElement) => audio.duration)).toBeGreaterThan(1);
+    await page.getByRole('button', { name: 'Remove it' }).click();
+    await expect(page.getByLabel('What Coach Fennel says of it')).toBeHidden();
+    await phone.reload();
+    await awake(phone);
+    await expect(phone.getByText('your coach says something about it')).toBeHidden();
+    await child.close();
+  },
+);

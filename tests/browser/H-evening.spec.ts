@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import type { WeekDetail } from '../../src/contract/weeks.ts';
-import { expect, test } from './house.ts';
+import { expect, LONG, test } from './house.ts';
 import { awake, coachBase, makeNextWeek, signIn } from './people.ts';
 
 test.use({ file: 'H-evening' });
@@ -27,7 +27,7 @@ async function counting(page: Page): Promise<() => Promise<number>> {
 test.describe('the coach’s evening', () => {
   test.beforeEach(async ({ context }) => signIn(context, 'coach'));
 
-  test('the week proposes itself: kept, swapped, taken and released in twelve presses', async ({ page }) => {
+  test('the week proposes itself: kept, swapped, taken and released in twelve presses', LONG, async ({ page }) => {
     test.slow();
     await makeNextWeek(page);
     const pressed = await counting(page);
@@ -83,7 +83,7 @@ test.describe('the coach’s evening', () => {
     await expect(page.getByRole('button', { name: `Throw away week ${number}`, exact: true })).toHaveCount(0);
   });
 
-  test('one rule for many drills in four presses, each the own step, and a check set aside with its reason', async ({ page }) => {
+  test('one rule for many drills in four presses, each the own step, and a check set aside with its reason', LONG, async ({ page }) => {
     test.slow();
     await makeNextWeek(page);
     for (const shape of ['recap day', 'wall day', 'twenty-fives']) {

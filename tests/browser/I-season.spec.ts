@@ -15,134 +15,139 @@ const sound = async (page: Page) => expect((await new AxeBuilder({ page }).analy
 const weekOf = async (page: Page): Promise<WeekDetail> =>
   (await (await page.request.get(`/api/v1/weeks/${page.url().split('/').at(-1)?.split('#')[0]}`)).json()) as WeekDetail;
 
-test('a season is planned on one sheet: by press, drag and keys, the rest proposed, and a week that is made knows it', async ({
-  page,
-  context,
-}) => {
-  test.slow();
-  await signIn(context, 'coach');
-  const base = await coachBase(page);
-  await page.goto(`${base}/weeks/season`);
-  await awake(page);
-  const sheet = async () => (await (await page.request.get(`/api/v1/squads/${base.split('/')[2]}/season`)).json()) as SeasonOnSheet;
-  const themes = async () => ((await sheet()).season?.plan.themes ?? []).map(({ family, week, weeks }) => `${family} ${week}+${weeks}`);
-  await sound(page);
-  await page.getByRole('button', { name: 'Begin another' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'An empty sheet' }).click();
-  await page.getByRole('button', { name: 'Put juggling into week 1', exact: true }).click();
-  await expect(page.getByText('saved', { exact: true })).toBeVisible();
-  await expect.poll(themes).toEqual(['juggling 0+2']);
+test(
+  'a season is planned on one sheet: by press, drag and keys, the rest proposed, and a week that is made knows it',
+  LONG,
+  async ({ page, context }) => {
+    test.slow();
+    await signIn(context, 'coach');
+    const base = await coachBase(page);
+    await page.goto(`${base}/weeks/season`);
+    await awake(page);
+    const sheet = async () => (await (await page.request.get(`/api/v1/squads/${base.split('/')[2]}/season`)).json()) as SeasonOnSheet;
+    const themes = async () => ((await sheet()).season?.plan.themes ?? []).map(({ family, week, weeks }) => `${family} ${week}+${weeks}`);
+    await sound(page);
+    await page.getByRole('button', { name: 'Begin another' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'An empty sheet' }).click();
+    await page.getByRole('button', { name: 'Put juggling into week 1', exact: true }).click();
+    await expect(page.getByText('saved', { exact: true })).toBeVisible();
+    await expect.poll(themes).toEqual(['juggling 0+2']);
 
-  // Dragged two weeks on and a row down, and its end three weeks longer.
-  const theme = page.locator('[data-theme]');
-  const cell = await page.getByRole('button', { name: 'Put juggling into week 3', exact: true }).boundingBox();
-  const before = await theme.boundingBox();
-  if (!cell || !before) throw new Error('nothing is drawn');
-  const drag = async (x: number, y: number, dx: number, dy: number) => {
-    await page.mouse.move(x, y);
-    await page.mouse.down();
-    await page.mouse.move(x + dx / 2, y + dy / 2, { steps: 4 });
-    await page.mouse.move(x + dx, y + dy, { steps: 4 });
-    await page.mouse.up();
-  };
-  await drag(before.x + 20, before.y + before.height / 2, 2 * cell.width, cell.height);
-  await expect.poll(themes).toEqual(['dribbling 2+2']);
-  const moved = await theme.boundingBox();
-  if (!moved) throw new Error('nothing is drawn');
-  await drag(moved.x + moved.width + 5, moved.y + moved.height / 2, cell.width, 0);
-  await expect.poll(themes).toEqual(['dribbling 2+3']);
-  // By keys: a week back, a row up, shorter again.
-  await theme.focus();
-  await page.keyboard.press('ArrowLeft');
-  await page.keyboard.press('ArrowUp');
-  await page.keyboard.press('Shift+ArrowLeft');
-  await expect.poll(themes).toEqual(['juggling 1+2']);
-  await page.getByRole('button', { name: 'Week 1: nothing said' }).press('ArrowUp');
-  await page.getByRole('button', { name: 'Propose the rest' }).click();
-  await expect.poll(async () => (await themes()).length).toBeGreaterThan(3);
-  expect((await themes())[0]).toBe('juggling 1+2');
-  await page.getByRole('button', { name: 'Undo' }).click();
-  await expect.poll(themes).toEqual(['juggling 1+2']);
+    // Dragged two weeks on and a row down, and its end three weeks longer.
+    const theme = page.locator('[data-theme]');
+    const cell = await page.getByRole('button', { name: 'Put juggling into week 3', exact: true }).boundingBox();
+    const before = await theme.boundingBox();
+    if (!cell || !before) throw new Error('nothing is drawn');
+    const drag = async (x: number, y: number, dx: number, dy: number) => {
+      await page.mouse.move(x, y);
+      await page.mouse.down();
+      await page.mouse.move(x + dx / 2, y + dy / 2, { steps: 4 });
+      await page.mouse.move(x + dx, y + dy, { steps: 4 });
+      await page.mouse.up();
+    };
+    await drag(before.x + 20, before.y + before.height / 2, 2 * cell.width, cell.height);
+    await expect.poll(themes).toEqual(['dribbling 2+2']);
+    const moved = await theme.boundingBox();
+    if (!moved) throw new Error('nothing is drawn');
+    await drag(moved.x + moved.width + 5, moved.y + moved.height / 2, cell.width, 0);
+    await expect.poll(themes).toEqual(['dribbling 2+3']);
+    // By keys: a week back, a row up, shorter again.
+    await theme.focus();
+    await page.keyboard.press('ArrowLeft');
+    await page.keyboard.press('ArrowUp');
+    await page.keyboard.press('Shift+ArrowLeft');
+    await expect.poll(themes).toEqual(['juggling 1+2']);
+    await page.getByRole('button', { name: 'Week 1: nothing said' }).press('ArrowUp');
+    await page.getByRole('button', { name: 'Propose the rest' }).click();
+    await expect.poll(async () => (await themes()).length).toBeGreaterThan(3);
+    expect((await themes())[0]).toBe('juggling 1+2');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect.poll(themes).toEqual(['juggling 1+2']);
 
-  // Without a line it is kept here, and is there again after a reload.
-  await context.setOffline(true);
-  await page.getByLabel('Title').fill('Air and ground');
-  await expect(page.getByText('kept here, not yet sent')).toBeVisible();
-  await context.setOffline(false);
-  await page.reload();
-  await awake(page);
-  await expect(page.getByLabel('Title')).toHaveValue('Air and ground');
-  await expect.poll(async () => (await sheet()).season?.plan.title).toBe('Air and ground');
+    // Without a line it is kept here, and is there again after a reload.
+    await context.setOffline(true);
+    await page.getByLabel('Title').fill('Air and ground');
+    await expect(page.getByText('kept here, not yet sent')).toBeVisible();
+    await context.setOffline(false);
+    await page.reload();
+    await awake(page);
+    await expect(page.getByLabel('Title')).toHaveValue('Air and ground');
+    await expect.poll(async () => (await sheet()).season?.plan.title).toBe('Air and ground');
 
-  // A file, and back from it.
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'As a file' }).click()]);
-  await page.getByRole('button', { name: 'Begin another' }).click();
-  await page.getByLabel('A file of a season').setInputFiles(await download.path());
-  await expect.poll(themes).toEqual(['juggling 1+2']);
+    // A file, and back from it.
+    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'As a file' }).click()]);
+    await page.getByRole('button', { name: 'Begin another' }).click();
+    await page.getByLabel('A file of a season').setInputFiles(await download.path());
+    await expect.poll(themes).toEqual(['juggling 1+2']);
 
-  // A week that is proposed starts from what the season says of it.
-  const monday = (await sheet()).season?.plan.startsOn ?? '';
-  await makeNextWeek(page);
-  const { startsOn } = await weekOf(page);
-  const at = (Date.parse(startsOn) - Date.parse(monday)) / (7 * 86_400_000);
-  await page.getByRole('button', { name: 'Propose' }).click();
-  const dwells = page.getByRole('dialog').getByRole('button', { name: 'juggling', exact: true });
-  await expect(dwells).toHaveAttribute('aria-pressed', String(at >= 1 && at < 3));
-});
+    // A week that is proposed starts from what the season says of it.
+    const monday = (await sheet()).season?.plan.startsOn ?? '';
+    await makeNextWeek(page);
+    const { startsOn } = await weekOf(page);
+    const at = (Date.parse(startsOn) - Date.parse(monday)) / (7 * 86_400_000);
+    await page.getByRole('button', { name: 'Propose' }).click();
+    const dwells = page.getByRole('dialog').getByRole('button', { name: 'juggling', exact: true });
+    await expect(dwells).toHaveAttribute('aria-pressed', String(at >= 1 && at < 3));
+  },
+);
 
-test('groups: made by level, a session for one of them, seen by its players alone, in one register', async ({ page, context, browser }) => {
-  test.slow();
-  await signIn(context, 'coach');
-  const base = await coachBase(page);
-  await page.goto(`${base}/squad/people`);
-  await awake(page);
-  await page.getByRole('button', { name: 'Group them by level' }).click();
-  await expect(page.getByText('Grouped by level: Starting, Steady and Strong.')).toBeVisible();
-  await sound(page);
-  await makeNextWeek(page);
-  const week = page.url();
-  for (const name of ['For all', 'For the strong']) {
-    await page.getByRole('button', { name: 'Add a session' }).click();
-    await page.getByRole('button', { name: 'Add an empty session' }).click();
-    await page.getByLabel('Name of the session').last().fill(name);
-    await page.getByLabel('Add a block:').last().selectOption('challenge');
-    await page.getByLabel('Add a drill: type, then Enter').fill('sole taps');
-    await page.keyboard.press('Enter');
-  }
-  const strong = page.getByRole('region', { name: 'Session For the strong' });
-  await strong.getByText('for everybody').click();
-  await strong.getByRole('checkbox', { name: 'Strong' }).check();
-  await expect(strong.getByText('for Strong', { exact: true })).toBeVisible();
+test(
+  'groups: made by level, a session for one of them, seen by its players alone, in one register',
+  LONG,
+  async ({ page, context, browser }) => {
+    test.slow();
+    await signIn(context, 'coach');
+    const base = await coachBase(page);
+    await page.goto(`${base}/squad/people`);
+    await awake(page);
+    await page.getByRole('button', { name: 'Group them by level' }).click();
+    await expect(page.getByText('Grouped by level: Starting, Steady and Strong.')).toBeVisible();
+    await sound(page);
+    await makeNextWeek(page);
+    const week = page.url();
+    for (const name of ['For all', 'For the strong']) {
+      await page.getByRole('button', { name: 'Add a session' }).click();
+      await page.getByRole('button', { name: 'Add an empty session' }).click();
+      await page.getByLabel('Name of the session').last().fill(name);
+      await page.getByLabel('Add a block:').last().selectOption('challenge');
+      await page.getByLabel('Add a drill: type, then Enter').fill('sole taps');
+      await page.keyboard.press('Enter');
+    }
+    const strong = page.getByRole('region', { name: 'Session For the strong' });
+    await strong.getByText('for everybody').click();
+    await strong.getByRole('checkbox', { name: 'Strong' }).check();
+    await expect(strong.getByText('for Strong', { exact: true })).toBeVisible();
 
-  // And a drill that is another for those who start.
-  const all = page.getByRole('region', { name: 'Session For all' });
-  await all.getByRole('button', { name: /^Sole taps/ }).click();
-  await all.getByRole('group', { name: 'Another way for a group' }).getByLabel('Starting').selectOption({ label: 'Inside taps' });
-  await all.getByLabel('A note to the player').fill('Slowly first.');
-  await saved(page);
-  await page.getByRole('button', { name: 'Release at this hour' }).click();
-  await expect(page.getByText(/^Released\./)).toBeVisible();
-  // It has not opened: the preview shows it as each gets it.
-  await page.getByRole('button', { name: 'Preview' }).click();
-  const preview = page.getByRole('dialog');
-  await preview.getByLabel(/player/i).selectOption({ label: 'Comet' });
-  await expect(preview.getByText('Inside taps').first()).toBeVisible();
-  await expect(preview.getByText('For the strong')).toHaveCount(0);
-  await preview.getByLabel(/player/i).selectOption({ label: 'Biscuit' });
-  await expect(preview.getByText('For the strong').first()).toBeVisible();
-  await page.keyboard.press('Escape');
+    // And a drill that is another for those who start.
+    const all = page.getByRole('region', { name: 'Session For all' });
+    await all.getByRole('button', { name: /^Sole taps/ }).click();
+    await all.getByRole('group', { name: 'Another way for a group' }).getByLabel('Starting').selectOption({ label: 'Inside taps' });
+    await all.getByLabel('A note to the player').fill('Slowly first.');
+    await saved(page);
+    await page.getByRole('button', { name: 'Release at this hour' }).click();
+    await expect(page.getByText(/^Released\./)).toBeVisible();
+    // It has not opened: the preview shows it as each gets it.
+    await page.getByRole('button', { name: 'Preview' }).click();
+    const preview = page.getByRole('dialog');
+    await preview.getByLabel(/player/i).selectOption({ label: 'Comet' });
+    await expect(preview.getByText('Inside taps').first()).toBeVisible();
+    await expect(preview.getByText('For the strong')).toHaveCount(0);
+    await preview.getByLabel(/player/i).selectOption({ label: 'Biscuit' });
+    await expect(preview.getByText('For the strong').first()).toBeVisible();
+    await page.keyboard.press('Escape');
 
-  await page.goto(`${base}/squad?week=${week.split('/').at(-1)}`);
-  await awake(page);
-  const comet = page.getByRole('row', { name: /^Comet/ });
-  await expect(comet.getByText('for another group')).toHaveCount(1);
-  await expect(page.getByRole('row', { name: /^Biscuit/ }).getByText('for another group')).toHaveCount(0);
-  const phone = await browser.newContext({ viewport: PHONE });
-  await signIn(phone, 'Comet');
-  const { upcoming } = (await (await phone.request.get('/api/v1/go/this-week')).json()) as ThisWeek;
-  expect(upcoming).not.toBeNull();
-  await phone.close();
-});
+    await page.goto(`${base}/squad?week=${week.split('/').at(-1)}`);
+    await awake(page);
+    const comet = page.getByRole('row', { name: /^Comet/ });
+    await expect(comet.getByText('for another group')).toHaveCount(1);
+    await expect(page.getByRole('row', { name: /^Biscuit/ }).getByText('for another group')).toHaveCount(0);
+    const phone = await browser.newContext({ viewport: PHONE });
+    await signIn(phone, 'Comet');
+    const { upcoming } = (await (await phone.request.get('/api/v1/go/this-week')).json()) as ThisWeek;
+    expect(upcoming).not.toBeNull();
+    await phone.close();
+  },
+);
 
 test('a family that has gone quiet is written to from Today, all of them from the Post; what was typed is kept', async ({
   page,

@@ -120,6 +120,10 @@ const LIMITS = {
   /** Every other rep is as loud, within decibels: else half of them are something else. */
   alternate: 5,
   between: 0.7,
+  /** The same where the reps broke off: bounces may stand where reps are sought. */
+  betweenWithBreaks: 0.2,
+  /** At so slow a pace, in seconds a rep, a ball is fetched within a step: a break that the ear hears is taken for one. */
+  slow: 0.9,
   evenness: 0.7,
   /** Things in breaks, as a share of all, or this many. */
   explained: 0.5,
@@ -142,7 +146,7 @@ function agrees(hearing: Hearing, { reps, unexplained, explained, breaks }: Verd
     hearing.likeness >= LIMITS.likeness &&
     hearing.louder >= LIMITS.louder &&
     hearing.alternate <= LIMITS.alternate &&
-    hearing.between <= LIMITS.between
+    hearing.between <= (breaks > 0 ? LIMITS.betweenWithBreaks : LIMITS.between)
   );
 }
 
@@ -179,6 +183,7 @@ export function suggestCount(signals: ClipSignals, drill: HeardDrill | null): Su
   if (!agrees(hearing, verdict)) return 'they do not agree';
   const heard = byEar(signals, drill);
   if (heard === 'half or double') return 'they do not agree';
+  if (hearing.gap >= LIMITS.slow && (heard === 'it broke off' || heard === 'too uneven')) return 'they do not agree';
   // Of the touches of one rep the last one ends it.
   const reps = verdict.reps.filter((_, i) => (i + 1) % drill.soundsPerRep === 0);
   if (typeof heard !== 'string' && isOff(heard.count, reps.length)) return 'they do not agree';
