@@ -1,7 +1,7 @@
 import type { ReviewItem, ReviewQueue } from '../../src/contract/review.ts';
 import { placeOf } from '../../src/core/scores/queue.ts';
 import { expect, test } from './house.ts';
-import { awake, coachBase, PHONE, sendGo, signIn } from './people.ts';
+import { awake, coachBase, PHONE, sendGo, signIn, unfold } from './people.ts';
 
 test.use({ file: '2-review' });
 
@@ -140,6 +140,7 @@ test.describe
       await awake(page);
       const phone = await browser.newContext({ viewport: PHONE });
       await signIn(phone, 'Comet');
+      await unfold(page, 'Clips of Comet');
       const offered = async () => ((await (await phone.request.get('/api/v1/go/this-week')).json()) as { mayFilm: boolean }).mayFilm;
       await page.getByRole('button', { name: 'No clips' }).click();
       // It is asked first, with what goes; nothing has changed yet.
@@ -157,6 +158,7 @@ test.describe
       expect(await offered()).toBe(true);
       const kept = page.getByRole('heading', { name: /Clips that are kept/ });
       const count = Number(/\d+/.exec(await kept.innerText())?.[0]);
+      await unfold(page, 'Kept clips of Comet');
       await page.getByRole('button', { name: 'Delete this clip' }).first().click();
       await page.getByRole('button', { name: 'Yes, delete it for good' }).click();
       await expect(kept).toContainText(`(${count - 1})`);

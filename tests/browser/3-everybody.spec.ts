@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { BrowserContext, Page } from '@playwright/test';
 import { expect, LONG, test } from './house.ts';
-import { awake, coachBase, PHONE, signIn } from './people.ts';
+import { awake, coachBase, PHONE, signIn, unfoldAll } from './people.ts';
 
 test.use({ file: '3-everybody' });
 
@@ -172,6 +172,8 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await signIn(context, 'guardian');
       await page.goto('/family');
       await check(page, '/family');
+      await unfoldAll(page);
+      await check(page, '/family, all of it open');
       await page.getByRole('button', { name: 'Links, PIN and devices' }).click();
       await expect(page.getByText('Where Comet is signed in')).toBeVisible();
       await check(page, 'how a child gets in');

@@ -332,6 +332,30 @@ test.describe('the shelf of drills', () => {
     await expect(step).toBeVisible();
     await page.getByLabel('Shoes of').selectOption({ label: 'Comet' });
     await expect(step).toBeVisible();
+    // All of the largest family is seen at once, and no step lies on another.
+    const map = page.getByRole('region', { name: /^Map of ball mastery/ });
+    const [room, ...steps] = await Promise.all([
+      map.boundingBox(),
+      ...(await map.locator('[data-step]').all()).map((one) => one.boundingBox()),
+    ]);
+    expect(steps.length).toBeGreaterThan(30);
+    for (const one of steps) {
+      expect(one && room && one.x + one.width <= room.x + room.width + 1 && one.y + one.height <= room.y + room.height + 1).toBe(true);
+      const over = steps.filter(
+        (other) => other && one && other !== one && Math.abs(other.x - one.x) < one.width - 1 && Math.abs(other.y - one.y) < one.height - 1,
+      );
+      expect(over).toEqual([]);
+    }
+    // Up from a step is the next harder one of its flight; a landing leads to what the flight stands on.
+    await step.focus();
+    await page.keyboard.press('ArrowUp');
+    await expect(page.getByRole('link', { name: /^Sole rolls across/ })).toBeFocused();
+    await page.keyboard.press('ArrowDown');
+    await expect(step).toBeFocused();
+    await page.getByRole('button', { name: 'Inside taps', exact: true }).first().click();
+    await expect(page.getByRole('link', { name: /^Inside taps ?, done/ })).toBeFocused();
+    await page.getByRole('button', { name: 'Larger' }).click();
+    await page.getByRole('button', { name: 'Fit' }).click();
     await page.getByRole('button', { name: 'stretch' }).click();
     await expect(page.getByRole('link', { name: /^Calf and ankle hold/ })).toBeVisible();
   });

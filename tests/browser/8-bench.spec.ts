@@ -4,7 +4,7 @@ import type { Page, Route } from '@playwright/test';
 import Database from 'better-sqlite3';
 import type { ReviewQueue } from '../../src/contract/review.ts';
 import { clipsOf, databaseOf, expect, LONG, test } from './house.ts';
-import { awake, coachBase, PHONE, sendGo, signIn } from './people.ts';
+import { awake, coachBase, PHONE, sendGo, signIn, unfold } from './people.ts';
 
 const FILE = '8-bench';
 test.use({ file: FILE });
@@ -187,6 +187,7 @@ test.describe
         await signIn(context, 'guardian');
         await page.goto('/family');
         await awake(page);
+        await unfold(page, 'Kept clips of Comet');
         // The clip of this week and the older one beside it.
         const kept = page.getByRole('listitem').filter({ has: page.getByLabel('Clip: Sole taps') });
         await expect(kept).toHaveCount(2);

@@ -2,7 +2,7 @@ import type { APIRequestContext, Page } from '@playwright/test';
 import type { PlayerPage } from '../../src/contract/progress.ts';
 import type { Register } from '../../src/contract/screens.ts';
 import { expect, LONG, test } from './house.ts';
-import { awake, coachBase, outboxOf, PHONE, signIn } from './people.ts';
+import { awake, coachBase, outboxOf, PHONE, signIn, unfold } from './people.ts';
 
 test.use({ file: '9-progress' });
 
@@ -239,6 +239,7 @@ test(
     const family = await home.newPage();
     await family.goto('/family');
     await awake(family);
+    await unfold(family, 'Tables and Comet');
     await family.getByRole('button', { name: 'Out of the tables' }).click();
     await expect(family.getByText('Your child is out of them.')).toBeVisible();
     await page.goto(`${base}/squad/tables`);
@@ -310,6 +311,8 @@ test('Monday’s summaries lie in the post, for the coach and for each family it
   await signIn(home, 'guardian');
   const family = await home.newPage();
   await family.goto('/family');
+  await awake(family);
+  await unfold(family, 'Letters about Comet');
   const letters = family.getByRole('region', { name: 'Letters about Comet' });
   await letters.getByText('Comet’s week 8').click();
   await expect(letters.getByText(/This was week 8/).first()).toBeVisible();

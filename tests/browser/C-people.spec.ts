@@ -3,7 +3,7 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { codeAt } from '../totp.ts';
 import { expect, LONG, test } from './house.ts';
-import { awake, coachBase, PHONE, signIn } from './people.ts';
+import { awake, coachBase, PHONE, signIn, unfold } from './people.ts';
 
 test.use({ file: 'C-people' });
 
@@ -118,6 +118,7 @@ test(
     await signIn(context, 'guardian');
     await page.goto('/family');
     await awake(page);
+    await unfold(page, 'How Comet gets in');
     await page.getByRole('button', { name: 'Links, PIN and devices' }).click();
     await page.getByRole('button', { name: 'Make a family link' }).click();
     const access = page.getByRole('region', { name: 'How Comet gets in' });
@@ -134,6 +135,7 @@ test(
     await expect(there.getByRole('heading', { name: 'Hi Comet' })).toBeVisible();
     await page.reload();
     await awake(page);
+    await unfold(page, 'How Comet gets in');
     await page.getByRole('button', { name: 'Links, PIN and devices' }).click();
     await expect(access.getByText('Chrome on a Linux computer')).toBeVisible();
     await access.getByRole('button', { name: 'Take it back' }).first().click();
@@ -166,6 +168,7 @@ test('a guardian’s no hides the clips from the coach at once', LONG, async ({ 
   const family = await desk.newPage();
   await family.goto('/family');
   await awake(family);
+  await unfold(family, 'Clips of Comet');
   await family.getByRole('button', { name: 'No clips' }).click();
   await family.getByRole('button', { name: 'Yes, no clips' }).click();
   await expect(family.getByText('You said no: filming is not offered.')).toBeVisible();
@@ -296,6 +299,7 @@ test(
     await signIn(context, 'guardian');
     await page.goto('/family');
     await awake(page);
+    await unfold(page, 'Everything that is kept of Comet');
     const download = page.waitForEvent('download');
     await page.getByRole('link', { name: 'Download everything' }).last().click();
     expect((await download).suggestedFilename()).toBe('everything.zip');

@@ -3,7 +3,7 @@ import type { Session } from '../../src/core/weeks/index.ts';
 import { aBlock, anItem, aSession, timed } from '../core/make.ts';
 import { ALL_SIZES, look, type Sizes, SOME_SIZES } from './geometry.ts';
 import { expect, LONG, meetsDrills, test } from './house.ts';
-import { awake, signIn } from './people.ts';
+import { awake, signIn, unfoldAll } from './people.ts';
 import { releaseWeekOf } from './yard-week.ts';
 
 test.use({ file: 'F-geometry' });
@@ -151,6 +151,8 @@ test('nothing covers anything while the camera is on, nor on the family’s page
   await page.goto('/family');
   await awake(page);
   await see('the family’s page', 44);
+  await unfoldAll(page);
+  await see('the family’s page, all of it open', 44);
   expect(faults).toEqual([]);
   await context.close();
 });

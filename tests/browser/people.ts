@@ -95,3 +95,15 @@ export async function makeNextWeek(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { name: /^Week \d+$/ })).toBeVisible();
   await awake(page);
 }
+
+/** Opens a section that its heading opens. */
+export const unfold = (page: Page, name: string | RegExp) => page.getByRole('region', { name }).locator('summary').first().click();
+
+/** Opens every section of the page that is closed. */
+export async function unfoldAll(page: Page): Promise<void> {
+  const closed = page.locator('main section > details:not([open]) > summary');
+  for (let left = await closed.count(); left > 0; left--) {
+    await closed.first().click();
+    await expect(closed).toHaveCount(left - 1);
+  }
+}

@@ -123,7 +123,7 @@ const LIMITS = {
   /** The same where the reps broke off: bounces may stand where reps are sought. */
   betweenWithBreaks: 0.2,
   /** At so slow a pace, in seconds a rep, a ball is fetched within a step: a break that the ear hears is taken for one. */
-  slow: 0.9,
+  slow: 1.1,
   evenness: 0.7,
   /** Things in breaks, as a share of all, or this many. */
   explained: 0.5,

@@ -11,7 +11,7 @@ import type { WatchGround } from '../../core/scores/reasons.ts';
 import { AIMS } from '../../core/targets/aims.ts';
 import { capital } from '../../core/text/capital.ts';
 import { plural } from '../../core/text/plural.ts';
-import { ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { ButtonLink, Fold, Notice } from '../../ui/parts/index.ts';
 import { FreePractice, Notes, Pauses } from './CoachOnly.tsx';
 import { Lines } from './Lines.tsx';
 import { OwnDrill, stepWords } from './OwnDrill.tsx';
@@ -64,6 +64,10 @@ function Heads({ player, chosen }: { player: PlayerPage; chosen: PlayerPage['own
     </>
   );
 }
+
+/** The highest steps of the staircases that shoes stand on. */
+const stoodOn = ({ stairs }: PlayerPage): string =>
+  [...new Set(stairs.flatMap((one) => one.stairs.findLast((stair) => stair.reached)?.name ?? []))].join(' · ');
 
 /** A player as the coach sees them: one drill over time, streak, both feet, weeks, steps, every score with its facts, notes. */
 export function PlayerView({ player }: { player: PlayerPage }) {
@@ -125,19 +129,18 @@ export function PlayerView({ player }: { player: PlayerPage }) {
             <h2>Every score</h2>
             <Scores player={player} />
           </section>
-          <section className="slab flex flex-col gap-2 p-4">
-            <h2>Staircases</h2>
+          <Fold level={2} heading="Staircases" says={stoodOn(player)}>
             {player.stairs.length === 0 ? (
               <p className="text-dust">The shoes stand on a step with the first counted number.</p>
             ) : (
               <Stairs stairs={player.stairs} who={`The shoes are ${player.nickname}’s.`} />
             )}
-          </section>
+          </Fold>
         </div>
         <section className="slab p-4">
           <h2>Lines</h2>
           {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls can be scrolled by keyboard. */}
-          <section className="max-h-[44rem] overflow-y-auto" aria-label="Lines, newest first" tabIndex={0}>
+          <section className="max-h-[30rem] overflow-y-auto" aria-label="Lines, newest first" tabIndex={0}>
             <Lines lines={player.lines} timeZone={player.timeZone} empty="No lines yet." />
           </section>
         </section>

@@ -10,7 +10,7 @@ import { invitationsApi } from '../../contract/invitations.ts';
 import { type Child, type FamilyPage, screensApi } from '../../contract/screens.ts';
 import { trainingApi } from '../../contract/training.ts';
 import { plural } from '../../core/text/plural.ts';
-import { Button, ButtonLink, Field, Form, Notice } from '../../ui/parts/index.ts';
+import { Button, ButtonLink, Field, Fold, Form, Notice } from '../../ui/parts/index.ts';
 import { DeleteClip } from '../clips/DeleteClip.tsx';
 import { LetterBox } from '../letters/LetterBox.tsx';
 import { PostChoicesBox } from '../letters/PostChoicesBox.tsx';
@@ -106,8 +106,12 @@ function Consent({ child, text, textVersion, onSay }: Asked & { textVersion: num
   const isOlder = child.clipsAllowed && newest !== undefined && newest.textVersion < textVersion;
   const saidOfClips = child.consents.some((one) => one.kind === 'clips');
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label={`Clips of ${child.nickname}`}>
-      <h3 className="text-lg">May {child.nickname} film single goes?</h3>
+    <Fold
+      label={`Clips of ${child.nickname}`}
+      heading={`May ${child.nickname} film single goes?`}
+      says={child.clipsAllowed ? 'yes' : saidOfClips ? 'no' : 'please answer'}
+      open={!saidOfClips || isOlder}
+    >
       <p>{text}</p>
       <Answer
         good={child.clipsAllowed}
@@ -129,7 +133,7 @@ function Consent({ child, text, textVersion, onSay }: Asked & { textVersion: num
         <NoClips child={child} onSay={onSay} />
       </div>
       <SaidBefore child={child} kind="clips" />
-    </section>
+    </Fold>
   );
 }
 
@@ -155,8 +159,11 @@ function ClipViews({ views, timeZone }: { views: Child['clips'][number]['views']
 /** Whether the child stands in the squad's tables: a guardian can take it out, and put it back. */
 function TableConsent({ child, text, onSay }: Asked) {
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label={`Tables and ${child.nickname}`}>
-      <h3 className="text-lg">May {child.nickname} stand in the squad’s tables?</h3>
+    <Fold
+      label={`Tables and ${child.nickname}`}
+      heading={`May ${child.nickname} stand in the squad’s tables?`}
+      says={child.inTables ? 'yes' : 'no'}
+    >
       <p>{text}</p>
       <Answer
         words={`${child.tableSchool === 'off' ? 'The squad’s tables are off just now. ' : ''}${
@@ -172,14 +179,17 @@ function TableConsent({ child, text, onSay }: Asked) {
         </Button>
       </div>
       <SaidBefore child={child} kind="table" />
-    </section>
+    </Fold>
   );
 }
 
 function Letters({ child }: { child: Child }) {
   return (
-    <section className="slab flex flex-col gap-2 p-4" aria-label={`Letters about ${child.nickname}`}>
-      <h3 className="text-lg">Letters</h3>
+    <Fold
+      label={`Letters about ${child.nickname}`}
+      heading="Letters"
+      says={child.letters[0] ? `${child.letters.length}, the newest ${whenInWords(child.letters[0].at, child.timeZone)}` : 'none yet'}
+    >
       {child.letters.length === 0 && <p className="text-dust">The first summary comes on the Monday after the first week.</p>}
       <ul className="divide-y divide-joint">
         {child.letters.map((letter) => (
@@ -193,14 +203,13 @@ function Letters({ child }: { child: Child }) {
           </li>
         ))}
       </ul>
-    </section>
+    </Fold>
   );
 }
 
 function ClipList({ child, onDelete }: { child: Child; onDelete(id: string): void }) {
   return (
-    <section className="slab flex flex-col gap-2 p-4" aria-label={`Kept clips of ${child.nickname}`}>
-      <h3 className="text-lg">Clips that are kept ({child.clips.length})</h3>
+    <Fold label={`Kept clips of ${child.nickname}`} heading={`Clips that are kept (${child.clips.length})`}>
       {child.clips.length === 0 && <p className="text-dust">No clip of {child.nickname} is kept.</p>}
       <ul className="grid gap-4 sm:grid-cols-2">
         {child.clips.map((clip) => (
@@ -226,15 +235,19 @@ function ClipList({ child, onDelete }: { child: Child; onDelete(id: string): voi
           </li>
         ))}
       </ul>
-    </section>
+    </Fold>
   );
 }
 
 /** Whether letters about the child may be mailed. They lie on this page either way. */
 function PostConsent({ child, text, onSay }: Asked) {
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label={`Mail about ${child.nickname}`}>
-      <h3 className="text-lg">May letters about {child.nickname} be mailed to you?</h3>
+    <Fold
+      label={`Mail about ${child.nickname}`}
+      heading={`May letters about ${child.nickname} be mailed to you?`}
+      says={child.mayPost ? 'yes' : child.consents.some((one) => one.kind === 'post') ? 'no' : 'please choose'}
+      open={!child.mayPost && !child.consents.some((one) => one.kind === 'post')}
+    >
       <p>{text}</p>
       <Answer words={child.mayPost ? 'You said yes: letters are mailed.' : 'Letters stay on this page.'} />
       <div className="flex flex-wrap gap-3">
@@ -246,7 +259,7 @@ function PostConsent({ child, text, onSay }: Asked) {
         </Button>
       </div>
       <SaidBefore child={child} kind="post" />
-    </section>
+    </Fold>
   );
 }
 
@@ -271,17 +284,25 @@ function ClaimBox() {
   );
 }
 
-const PARTS = [
-  ['permissions', 'Permissions'],
-  ['clips', 'Clips'],
-  ['letters', 'Letters'],
-  ['access', 'Getting in'],
-  ['lines', 'Coach’s lines'],
-  ['kept', 'Download and delete'],
-] as const;
+/** So many of the coach's lines are read at first. */
+const NEWEST_LINES = 3;
 
-/** Where a link at the top of a child's page leads. */
-const Anchor = ({ part, child }: { part: (typeof PARTS)[number][0]; child: Child }) => <span id={`${part}-${child.playerId}`} />;
+/** The coach's lines: the newest ones, and the others behind a press. */
+function CoachsLines({ child }: { child: Child }) {
+  const [newest, others] = [child.lines.slice(0, NEWEST_LINES), child.lines.slice(NEWEST_LINES)];
+  return (
+    <section className="slab flex flex-col gap-1 p-4" aria-label={`Lines to ${child.nickname}`}>
+      <h3 className="text-lg">From the coach</h3>
+      <Lines lines={newest} timeZone={child.timeZone} empty="No lines yet." />
+      {others.length > 0 && (
+        <details>
+          <summary className={SUMMARY}>All lines ({child.lines.length})</summary>
+          <Lines lines={others} timeZone={child.timeZone} empty="" />
+        </details>
+      )}
+    </section>
+  );
+}
 
 interface OfChild {
   family: FamilyPage;
@@ -314,17 +335,6 @@ function ChildPage({ family, child, put, attempt }: OfChild) {
   return (
     <section className="flex flex-col gap-4" aria-label={child.nickname}>
       {header}
-      <nav aria-label={`On ${child.nickname}’s page`}>
-        <ul className="flex flex-wrap gap-x-4">
-          {PARTS.map(([part, words]) => (
-            <li key={part}>
-              <a className="inline-flex min-h-11 min-w-11 items-center" href={`#${part}-${child.playerId}`}>
-                {words}
-              </a>
-            </li>
-          ))}
-        </ul>
-      </nav>
       {!child.inSquad && <Notice>{child.nickname} is in no squad now. What was done is kept here for you.</Notice>}
       {child.hurts.length > 0 && (
         <section className="slab border-l-4 border-l-mustard p-4" aria-label={`${child.nickname} stopped because something hurt`}>
@@ -345,7 +355,7 @@ function ChildPage({ family, child, put, attempt }: OfChild) {
         </section>
       )}
       {child.week && <ChildGlance week={child.week} streak={child.streak} timeZone={child.timeZone} nickname={child.nickname} />}
-      <Anchor part="permissions" child={child} />
+      <CoachsLines child={child} />
       <Consent
         child={child}
         text={family.consentText}
@@ -354,11 +364,8 @@ function ChildPage({ family, child, put, attempt }: OfChild) {
       />
       <TableConsent child={child} text={family.tableText} onSay={say('table', family.tableTextVersion)} />
       <PostConsent child={child} text={family.postText} onSay={say('post', family.postTextVersion)} />
-      <Anchor part="clips" child={child} />
       <ClipList child={child} onDelete={remove} />
-      <Anchor part="letters" child={child} />
       <Letters child={child} />
-      <Anchor part="access" child={child} />
       <ChildAccess
         playerId={child.playerId}
         nickname={child.nickname}
@@ -366,29 +373,22 @@ function ChildPage({ family, child, put, attempt }: OfChild) {
         timeZone={child.timeZone}
         requests={child.guardianRequests}
       />
-      <Anchor part="lines" child={child} />
-      <section className="slab p-4">
-        <h3 className="text-lg">Every line from the coach</h3>
-        <Lines lines={child.lines} timeZone={child.timeZone} empty="No lines yet." />
-      </section>
       {child.inSquad && (
         <>
-          <section className="slab flex flex-wrap items-center justify-between gap-3 p-4" aria-label={`The history of ${child.nickname}`}>
-            <span>
-              Everything that was counted, as a file{' '}
-              <span className="block text-dust text-sm">Scores, records, sessions, streak and pauses, as JSON.</span>
-            </span>
-            <ButtonLink href={`/api/v1/squads/${child.squadId}/players/${child.playerId}/history`}>Take it along</ButtonLink>
-          </section>
           <Feeds
             squad={child.squadId}
             timeZone={child.timeZone}
             player={{ id: child.playerId, nickname: child.nickname }}
             first={child.feeds}
           />
+          <Fold label={`The history of ${child.nickname}`} heading="Every number, as a file">
+            <p className="text-dust text-sm">Scores, records, sessions, streak and pauses, as JSON.</p>
+            <ButtonLink href={`/api/v1/squads/${child.squadId}/players/${child.playerId}/history`} className="self-start">
+              Take it along
+            </ButtonLink>
+          </Fold>
         </>
       )}
-      <Anchor part="kept" child={child} />
       <ChildKept child={child} onLeaving={(leaving) => put({ ...child, leaving })} />
     </section>
   );

@@ -8,7 +8,7 @@ import { invitationsApi, Pin } from '../../contract/invitations.ts';
 import { type ChildKeys, keysApi } from '../../contract/keys.ts';
 import type { GuardianRequestView } from '../../contract/screens.ts';
 import { squadsApi } from '../../contract/squads.ts';
-import { Button, Dialog, Field, Notice } from '../../ui/parts/index.ts';
+import { Button, Dialog, Field, Fold, Notice } from '../../ui/parts/index.ts';
 import { SignInsBox } from '../accounts/SignInsBox.tsx';
 import { InvitationCard } from './InvitationCard.tsx';
 
@@ -76,8 +76,7 @@ export function ChildAccess({ playerId: player, nickname, squad, timeZone, reque
       return `${nickname} signs in with the new PIN. Every link, card and device of before works no more.`;
     });
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label={`How ${nickname} gets in`}>
-      <h3 className="text-lg">How {nickname} gets in</h3>
+    <Fold heading={`How ${nickname} gets in`} says={requests.length > 0 ? 'please answer' : undefined} open={requests.length > 0}>
       {requests.map((one) => (
         <Request
           key={one.id}
@@ -202,6 +201,6 @@ export function ChildAccess({ playerId: player, nickname, squad, timeZone, reque
           </Button>
         </Dialog>
       )}
-    </section>
+    </Fold>
   );
 }

@@ -6,7 +6,7 @@ import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords, whenInWords } from '../../client/words.ts';
 import { type DeletionView, operationsApi } from '../../contract/operations.ts';
 import type { Child } from '../../contract/screens.ts';
-import { Button, ButtonLink, Dialog, Field, Notice } from '../../ui/parts/index.ts';
+import { Button, ButtonLink, Dialog, Field, Fold, Notice } from '../../ui/parts/index.ts';
 
 /** Everything to take along, and everything to delete. */
 export function ChildKept({ child, onLeaving }: { child: Child; onLeaving(leaving: Child['leaving']): void }) {
@@ -24,8 +24,7 @@ export function ChildKept({ child, onLeaving }: { child: Child; onLeaving(leavin
     }
   };
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label={`Everything that is kept of ${nickname}`}>
-      <h3 className="text-lg">Everything that is kept</h3>
+    <Fold label={`Everything that is kept of ${nickname}`} heading="Download or delete everything">
       <p>
         Scores, sessions, lines, letters, every yes and no, who watched what, clips and spoken lines, in one ZIP of open formats (JSON, CSV,
         WebVTT).
@@ -57,7 +56,7 @@ export function ChildKept({ child, onLeaving }: { child: Child; onLeaving(leavin
           </Button>
         </Dialog>
       )}
-    </section>
+    </Fold>
   );
 }
 

@@ -4,7 +4,8 @@ import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords } from '../../client/words.ts';
 import { type Feed, weeksApi } from '../../contract/weeks.ts';
-import { Button, Notice } from '../../ui/parts/index.ts';
+import { plural } from '../../core/text/plural.ts';
+import { Button, Fold, Notice } from '../../ui/parts/index.ts';
 
 interface Props {
   squad: string;
@@ -32,8 +33,12 @@ export function Feeds({ squad, timeZone, player, first }: Props) {
       setAddress(null);
     });
   return (
-    <section className="slab flex flex-col gap-2 p-4" aria-label="Calendar">
-      <h2>Calendar</h2>
+    <Fold
+      heading="Calendar"
+      level={player ? 3 : 2}
+      says={feeds.length > 0 ? plural(feeds.length, 'address', 'addresses') : undefined}
+      open={player === null}
+    >
       <p>
         An address that calendar programs read the {player ? `sessions of ${player.nickname}` : 'squad’s sessions'} from. Whoever has the
         address can read it, without a sign-in; a surprise shows up only once it is open.
@@ -66,6 +71,6 @@ export function Feeds({ squad, timeZone, player, first }: Props) {
       <Button className="self-start" onClick={() => void make()}>
         Make a calendar address
       </Button>
-    </section>
+    </Fold>
   );
 }
