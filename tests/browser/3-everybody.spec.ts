@@ -61,6 +61,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await check(page, 'week bench');
       if (colorScheme === 'dark') {
         await page.goto(`${base}/drills/map`);
+        await page.locator('[data-step]').first().waitFor();
         await check(page, 'map');
         return;
       }
@@ -96,7 +97,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await check(page, 'printed sheets');
       for (const path of ['drills/cross-course', 'drills/new?from=three-gates', 'drills/map']) {
         await page.goto(`${base}/${path}`);
-        await expect(page.getByText('Drawing the map…')).toBeHidden();
+        if (path === 'drills/map') await page.locator('[data-step]').first().waitFor();
         await check(page, path);
       }
       for (const path of [
@@ -111,6 +112,10 @@ for (const colorScheme of ['light', 'dark'] as const) {
         'post',
       ]) {
         await page.goto(`${base}/${path}`);
+        if (path === 'rules') {
+          await awake(page);
+          await unfoldAll(page);
+        }
         await check(page, path);
       }
       await page.goto(`${player}/season`);

@@ -253,6 +253,7 @@ test(
 
     await page.goto(`${base}/rules`);
     await awake(page);
+    await unfold(page, 'Tables');
     await page.getByLabel(/^Off: everybody sees/).check();
     await expect(page.getByText('Saved')).toBeVisible();
     await feet.reload();
@@ -271,6 +272,8 @@ test('a new streak rule holds from today, history keeps its own; a break is adde
   const base = await coachBase(page);
   await page.goto(`${base}/rules`);
   await awake(page);
+  await unfold(page, 'What keeps a streak');
+  await unfold(page, 'Breaks');
   await page.getByLabel(/^So many days a week/).check();
   await page.getByLabel('How many').fill('nine');
   await page.getByRole('button', { name: 'Use this rule from today' }).click();

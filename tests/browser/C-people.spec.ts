@@ -376,6 +376,8 @@ test(
     await desk.waitForURL(/\/today$/);
     await desk.goto(`${base}/rules`);
     await expect(desk.getByText('You are an assistant here: the head coach changes the rules.')).toBeVisible();
+    await awake(desk);
+    await unfold(desk, 'What keeps a streak');
     await expect(desk.getByRole('button', { name: 'Use this rule from today' })).toHaveCount(0);
     await desk.goto(`${base}/squad/people`);
     await awake(desk);
@@ -417,6 +419,8 @@ test(
     const base = await coachBase(page);
     await page.goto(`${base}/rules`);
     await awake(page);
+    await unfold(page, 'Heading and clips');
+    await unfold(page, 'Times of the clock');
     const safety = page.getByRole('region', { name: 'Heading and clips' });
     await safety.getByLabel('Clips kept, days').fill('');
     await safety.getByRole('button', { name: 'Save heading and clips' }).click();

@@ -3,7 +3,8 @@ import { call, sentenceOf } from '../../client/client.ts';
 import { Choices, screensApi as squadContract } from '../../contract/screens.ts';
 import { CLIP_HEIGHTS, CONTACT_SCHOOLS, CONTACT_WORDS, FOOT_ORDER_WORDS, FOOT_ORDERS } from '../../core/drills/terms.ts';
 import { AIMS } from '../../core/targets/aims.ts';
-import { Field } from '../../ui/parts/index.ts';
+import { plural } from '../../core/text/plural.ts';
+import { Field, Fold } from '../../ui/parts/index.ts';
 
 interface PickProps<T extends string> {
   legend: string;
@@ -52,13 +53,15 @@ export function ChoicesBox({ squad, first }: { squad: string; first: Choices }) 
     }
   };
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="How this squad learns">
-      <div className="flex items-baseline justify-between gap-3">
-        <h2>How this squad learns</h2>
-        <span className="text-dust text-sm" role="status">
-          {said ? 'Saved' : ''}
-        </span>
-      </div>
+    <Fold
+      level={2}
+      label="How this squad learns"
+      heading="How does this squad learn and film?"
+      says={`${plural(choices.sessionMinutes || first.sessionMinutes, 'minute')} a session, numbers reached ${choices.stretchAim} times in a hundred`}
+    >
+      <span className="text-dust text-sm" role="status">
+        {said ? 'Saved' : ''}
+      </span>
       <div className="grid gap-4 md:grid-cols-[2fr_2fr_1fr]">
         <Pick
           legend="Juggling contact"
@@ -134,6 +137,6 @@ export function ChoicesBox({ squad, first }: { squad: string; first: Choices }) 
       <p className="text-dust text-sm">
         The school of contact changes cues, corrections and first drills of juggling for all players who have no school of their own.
       </p>
-    </section>
+    </Fold>
   );
 }

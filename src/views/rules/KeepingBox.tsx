@@ -1,7 +1,7 @@
 import { dateInWords, whenInWords } from '../../client/words.ts';
 import type { CleanReport, Keeping } from '../../contract/operations.ts';
 import { plural } from '../../core/text/plural.ts';
-import { Notice } from '../../ui/parts/index.ts';
+import { Fold, Notice } from '../../ui/parts/index.ts';
 
 const WORDS: [keyof CleanReport, string, string?][] = [
   ['clipsPastDays', 'clip past its days', 'clips past their days'],
@@ -31,8 +31,19 @@ export function cleanInWords(report: CleanReport): string {
 export function KeepingBox({ kept, timeZone }: { kept: Keeping; timeZone: string }) {
   const { cleaned, backedUp, backups } = kept;
   return (
-    <section className="slab flex flex-col gap-2 p-4" aria-label="How the house is kept">
-      <h2>How the house is kept</h2>
+    <Fold
+      level={2}
+      label="How the house is kept"
+      heading="Is everything kept and cleaned as it should be?"
+      says={
+        cleaned?.trouble || backedUp?.trouble
+          ? 'look here'
+          : backedUp
+            ? `backed up ${whenInWords(backedUp.at, timeZone)}`
+            : 'not backed up yet'
+      }
+      open={Boolean(cleaned?.trouble || backedUp?.trouble || kept.next.held > 0)}
+    >
       <p>
         {cleaned ? (
           <>
@@ -65,6 +76,6 @@ export function KeepingBox({ kept, timeZone }: { kept: Keeping; timeZone: string
           </ul>
         </details>
       )}
-    </section>
+    </Fold>
   );
 }

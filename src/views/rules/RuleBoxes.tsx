@@ -4,7 +4,8 @@ import type { useAttempt } from '../../client/use-attempt.ts';
 import { whenInWords } from '../../client/words.ts';
 import { rulesApi as contract, RuleFigures, type Rules } from '../../contract/rules.ts';
 import { TABLE_SCHOOLS, TABLES_FROM_AGE, type TableSchool } from '../../core/tables/index.ts';
-import { Button, Field, Notice } from '../../ui/parts/index.ts';
+import { plural } from '../../core/text/plural.ts';
+import { Button, Field, Fold, Notice } from '../../ui/parts/index.ts';
 import { ZoneField } from '../squads/ZoneField.tsx';
 
 export interface RuleBoxProps {
@@ -42,8 +43,13 @@ export function SafetyBox(shared: RuleBoxProps) {
   const { usual, figures } = rules;
   const lower = usual !== null && figures.headingAge < usual.headingAge;
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="Heading and clips">
-      <h2>Heading and clips</h2>
+    <Fold
+      level={2}
+      label="Heading and clips"
+      heading="Who may head the ball, and how long are clips kept?"
+      says={`heading from ${figures.headingAge}, clips ${plural(figures.clipDays, 'day')}`}
+      open={lower}
+    >
       <p className="text-dust text-sm">
         Below the heading age no drill with heading can be planned, copied or shown. Your local rules and a doctor’s word go first. Clips
         are deleted by themselves after so many days.
@@ -66,7 +72,7 @@ export function SafetyBox(shared: RuleBoxProps) {
           Save heading and clips
         </Button>
       )}
-    </section>
+    </Fold>
   );
 }
 
@@ -76,11 +82,13 @@ const TABLE_WORDS: Record<TableSchool, string> = {
   scores: 'Scores: by the best clocked number that counts',
 };
 
+/** The same in a word or two. */
+const TABLE_SAYS: Record<TableSchool, string> = { off: 'nobody', improvement: 'by who got better', scores: 'by the best numbers' };
+
 export function TablesRule({ rules, onRules, attempt }: RuleBoxProps) {
   const young = rules.age !== null && rules.age < TABLES_FROM_AGE;
   return (
-    <section className="slab flex flex-col gap-2 p-4" aria-label="Tables">
-      <h2>Tables</h2>
+    <Fold level={2} label="Tables" heading="Who is compared with whom?" says={TABLE_SAYS[rules.tableSchool]}>
       <p className="text-dust text-sm">
         Nicknames only, the upper half only, never a last place. A guardian can take a child out.
         {young && ` The squad is about ${rules.age}: under ${TABLES_FROM_AGE} tables are best left off.`}
@@ -105,7 +113,7 @@ export function TablesRule({ rules, onRules, attempt }: RuleBoxProps) {
           </label>
         ))}
       </fieldset>
-    </section>
+    </Fold>
   );
 }
 
@@ -134,8 +142,12 @@ export function TimesBox({ rules, onRules, attempt }: RuleBoxProps) {
       void attempt(async () => onRules(await call(contract.setFigures, { squad: rules.squad.id }, { times: parsed.data })));
   };
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="Times of the clock">
-      <h2>Times of the clock</h2>
+    <Fold
+      level={2}
+      label="Times of the clock"
+      heading="How long are the pauses of the clock?"
+      says={rules.figures.times ? 'set by this squad' : 'as usual'}
+    >
       <p className="text-dust text-sm">
         In seconds, from the next release on. Left empty, a time is as usual. The lead-in cannot be switched off.
       </p>
@@ -158,17 +170,24 @@ export function TimesBox({ rules, onRules, attempt }: RuleBoxProps) {
           Save the times
         </Button>
       )}
-    </section>
+    </Fold>
   );
 }
+
+/** A full hour of the day as people say it. */
+const hourInWords = (hour: number): string => `${hour % 12 || 12} ${hour % 24 < 12 ? 'AM' : 'PM'}`;
 
 /** When families get no mail, and how many a day. */
 export function MailBox(shared: RuleBoxProps) {
   const { rules } = shared;
   const { typed, field, save } = useFigures(shared, ['quietFrom', 'quietTo', 'mailsPerDay']);
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="Mail to families">
-      <h2>Mail to families</h2>
+    <Fold
+      level={2}
+      label="Mail to families"
+      heading="When do families get mail?"
+      says={`not from ${hourInWords(rules.figures.quietFrom)} to ${hourInWords(rules.figures.quietTo)}, ${rules.figures.mailsPerDay} a day`}
+    >
       <p className="text-dust text-sm">
         Only where a guardian said yes to mail; each can set other hours. What does not fit into the day stays on the family’s page.
       </p>
@@ -197,15 +216,14 @@ export function MailBox(shared: RuleBoxProps) {
           Save the hours
         </Button>
       )}
-    </section>
+    </Fold>
   );
 }
 
 export function ZoneBox({ rules, onRules, attempt }: RuleBoxProps) {
   const [zone, setZone] = useState(rules.squad.timeZone);
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="Time zone">
-      <h2>Time zone</h2>
+    <Fold level={2} label="Time zone" heading="Where does the squad train?" says={rules.squad.timeZone}>
       <p className="text-dust text-sm">Days that were trained keep their date; from now on days begin and end by this zone.</p>
       <div className="flex flex-wrap items-end gap-3">
         <ZoneField value={zone} readOnly={!rules.mayChange} onChange={(event) => setZone(event.target.value)} />
@@ -216,7 +234,7 @@ export function ZoneBox({ rules, onRules, attempt }: RuleBoxProps) {
           Move the squad
         </Button>
       </div>
-    </section>
+    </Fold>
   );
 }
 
@@ -225,8 +243,12 @@ export function NameBox(shared: RuleBoxProps) {
   const { rules, onRules, attempt } = shared;
   const { typed, field, save } = useFigures(shared, ['name', 'town']);
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="Name and code">
-      <h2>Name and code</h2>
+    <Fold
+      level={2}
+      label="Name and code"
+      heading="What is the squad called, and what is its code?"
+      says={`${rules.squad.name}, ${rules.squad.code}`}
+    >
       <div className="flex flex-wrap items-end gap-3">
         <Field label="Name of the squad" {...field('name')} />
         <Field label="Town" {...field('town')} />
@@ -244,15 +266,19 @@ export function NameBox(shared: RuleBoxProps) {
           Make a new code
         </Button>
       )}
-    </section>
+    </Fold>
   );
 }
 
 /** Every change of the rules, newest first. */
 export function ChangesBox({ rules }: { rules: Rules }) {
   return (
-    <section className="slab flex flex-col gap-2 p-4" aria-label="Changes of the rules">
-      <h2>Changes</h2>
+    <Fold
+      level={2}
+      label="Changes of the rules"
+      heading="Who changed a rule?"
+      says={rules.changes[0] ? whenInWords(rules.changes[0].at, rules.squad.timeZone) : 'nobody yet'}
+    >
       {rules.changes.length === 0 && <p className="text-dust">None so far.</p>}
       <ul className="flex flex-col gap-1 text-sm">
         {rules.changes.map((one) => (
@@ -264,6 +290,6 @@ export function ChangesBox({ rules }: { rules: Rules }) {
           </li>
         ))}
       </ul>
-    </section>
+    </Fold>
   );
 }

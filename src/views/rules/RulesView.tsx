@@ -10,7 +10,7 @@ import { dayNumber } from '../../core/calendar/days.ts';
 import { WEEKDAYS } from '../../core/calendar/weekdays.ts';
 import { StreakRule } from '../../core/streaks/rules.ts';
 import { plural } from '../../core/text/plural.ts';
-import { Button, Dialog, Field, Notice } from '../../ui/parts/index.ts';
+import { Button, Dialog, Field, Fold, Notice } from '../../ui/parts/index.ts';
 import { ChoicesBox } from './ChoicesBox.tsx';
 import { KeepingBox } from './KeepingBox.tsx';
 import { ChangesBox, MailBox, NameBox, type RuleBoxProps, SafetyBox, TablesRule, TimesBox, ZoneBox } from './RuleBoxes.tsx';
@@ -69,10 +69,10 @@ function StreakBox({ rules, onRules, attempt }: RuleBoxProps) {
     if (!parsed.success) return;
     void attempt(async () => onRules(await call(contract.setStreakRule, { squad: rules.squad.id }, { rule: parsed.data })));
   };
+  const ruleNow = rules.streakRules.at(-1)?.rule;
   const daily = draft.kind === 'every day' || draft.kind === 'chosen weekdays';
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="What keeps a streak">
-      <h2>What keeps a streak</h2>
+    <Fold level={2} label="What keeps a streak" heading="What keeps a streak?" says={ruleNow && streakRuleInWords(ruleNow)}>
       <p className="text-dust text-sm">
         A new rule holds from today on; what was done before keeps the rule of its time. A change between days and weeks counts from the
         next Monday on. A training day ends at {rules.dayEndsAt}:00 the next morning.
@@ -130,8 +130,15 @@ function StreakBox({ rules, onRules, attempt }: RuleBoxProps) {
           </li>
         ))}
       </ul>
-    </section>
+    </Fold>
   );
+}
+
+/** The break that is on or comes next, in words. */
+function nextBreak({ breaks, today }: Rules): string {
+  const [next] = breaks.filter((one) => one.to >= today).sort((a, b) => (a.from < b.from ? -1 : 1));
+  if (!next) return 'no break ahead';
+  return `${next.title || 'a break'}, ${dayInWords(next.from)} to ${dayInWords(next.to)}`;
 }
 
 function BreaksBox({ rules, onRules, attempt }: RuleBoxProps) {
@@ -150,8 +157,7 @@ function BreaksBox({ rules, onRules, attempt }: RuleBoxProps) {
       setTo('');
     });
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="Breaks">
-      <h2>Breaks of the squad</h2>
+    <Fold level={2} label="Breaks" heading="When is the squad away?" says={nextBreak(rules)}>
       <p className="text-dust text-sm">Holidays: nothing in them breaks a streak, and nothing done in them is lost.</p>
       <ul className="flex flex-col gap-1">
         {rules.breaks.map((one) => (
@@ -192,7 +198,7 @@ function BreaksBox({ rules, onRules, attempt }: RuleBoxProps) {
           </Button>
         </Dialog>
       )}
-    </section>
+    </Fold>
   );
 }
 
@@ -202,7 +208,7 @@ export const RulesView = guarded(function RulesView({ rules: first, kept }: { ru
   const { problem, done, attempt } = useAttempt();
   const shared = { rules, onRules: setRules, attempt };
   return (
-    <div className="flex flex-col gap-4">
+    <div className="flex max-w-4xl flex-col gap-3">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
         <h1>Rules</h1>
         <span role="status" className="text-dust">
@@ -212,6 +218,17 @@ export const RulesView = guarded(function RulesView({ rules: first, kept }: { ru
       {problem && <Notice tone="stop">{problem}</Notice>}
       {!rules.mayChange && <Notice>You are an assistant here: the head coach changes the rules.</Notice>}
       {rules.mayChange && <ChoicesBox squad={rules.squad.id} first={rules.choices} />}
+      <StreakBox {...shared} />
+      <BreaksBox {...shared} />
+      <TablesRule {...shared} />
+      <SafetyBox {...shared} />
+      <MailBox {...shared} />
+      <TimesBox {...shared} />
+      <NameBox {...shared} />
+      <ZoneBox {...shared} />
+      <ChangesBox rules={rules} />
+      {kept && <KeepingBox kept={kept} timeZone={rules.squad.timeZone} />}
+      <ThrowAwayBox rules={rules} />
       <p className="text-dust text-sm">
         Levels are set for each player at{' '}
         <a className="underline" href={`/coach/${rules.squad.id}/squad/people`}>
@@ -219,23 +236,6 @@ export const RulesView = guarded(function RulesView({ rules: first, kept }: { ru
         </a>
         , the figures of doubts at Review.
       </p>
-      <div className="grid items-start gap-4 xl:grid-cols-2">
-        <div className="flex flex-col gap-4">
-          <StreakBox {...shared} />
-          <BreaksBox {...shared} />
-          <TimesBox {...shared} />
-          <NameBox {...shared} />
-        </div>
-        <div className="flex flex-col gap-4">
-          <SafetyBox {...shared} />
-          <TablesRule {...shared} />
-          <MailBox {...shared} />
-          <ZoneBox {...shared} />
-          <ChangesBox rules={rules} />
-          <ThrowAwayBox rules={rules} />
-          {kept && <KeepingBox kept={kept} timeZone={rules.squad.timeZone} />}
-        </div>
-      </div>
     </div>
   );
 });

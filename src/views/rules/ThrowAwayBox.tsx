@@ -3,7 +3,7 @@ import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import type { Rules } from '../../contract/rules.ts';
 import { squadsApi } from '../../contract/squads.ts';
-import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
+import { Button, Dialog, Fold, Notice } from '../../ui/parts/index.ts';
 
 /** A squad that was made by mistake is thrown away; one in which somebody trained is not. */
 export function ThrowAwayBox({ rules }: { rules: Rules }) {
@@ -12,8 +12,7 @@ export function ThrowAwayBox({ rules }: { rules: Rules }) {
   if (!rules.mayChange) return null;
   const { id, name } = rules.squad;
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="Made by mistake">
-      <h2>Made by mistake?</h2>
+    <Fold level={2} label="Made by mistake" heading="Was this squad made by mistake?">
       <p className="text-dust text-sm">A squad in which nobody has trained yet can be thrown away. For 30 days it can be brought back.</p>
       <Button look="stop" className="self-start" onClick={() => setAsking(true)}>
         Throw this squad away
@@ -37,6 +36,6 @@ export function ThrowAwayBox({ rules }: { rules: Rules }) {
           </Button>
         </Dialog>
       )}
-    </section>
+    </Fold>
   );
 }
