@@ -16,6 +16,18 @@ export const wishedDay = (day: number | null): string => (day === null ? 'any da
 export const whenInWords = (at: number, timeZone: string): string =>
   new Date(at).toLocaleString('en-US', { weekday: 'short', month: 'short', day: 'numeric', hour: 'numeric', minute: '2-digit', timeZone });
 
+const HOUR_MS = 3_600_000;
+/** Before this hour people still call it the night of the day before. */
+const NIGHT_UNTIL = 5;
+
+/** An end as people say it: “Sunday night, Nov 29” for three in the morning of Monday the 30th, else day and hour. */
+export function untilInWords(at: number, timeZone: string): string {
+  const hour = Number(new Date(at).toLocaleString('en-US', { hour: '2-digit', hourCycle: 'h23', timeZone }));
+  if (hour >= NIGHT_UNTIL) return whenInWords(at, timeZone);
+  const evening = at - NIGHT_UNTIL * HOUR_MS;
+  return `${new Date(evening).toLocaleDateString('en-US', { weekday: 'long', timeZone })} night, ${dateInWords(evening, timeZone)}`;
+}
+
 /** "Nov 29" */
 export const dateInWords = (at: number, timeZone: string): string =>
   new Date(at).toLocaleDateString('en-US', { month: 'short', day: 'numeric', timeZone });

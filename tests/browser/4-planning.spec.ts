@@ -312,7 +312,7 @@ test.describe('the shelf of drills', () => {
 
     await awake(page);
     const download = page.waitForEvent('download');
-    await page.getByRole('link', { name: 'Export your own' }).click();
+    await page.getByRole('link', { name: 'Your own, as a file' }).click();
     const file = DrillFile.parse(JSON.parse(readFileSync(await (await download).path(), 'utf8')));
     expect(file.drills.map((drill) => drill.name)).toEqual(['Two gates on the driveway']);
     const changed = { ...file, drills: [{ ...file.drills[0], name: 'Two gates, narrower' }] };

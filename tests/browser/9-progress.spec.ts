@@ -232,7 +232,7 @@ test(
     const others = ['Biscuit', 'Noodle', 'Pebble', 'Ziggy', 'Rocket', 'Echo'];
     await feet.goto('/feet');
     await feet.getByRole('heading', { name: /^Who got better, week/ }).click();
-    await expect(feet.getByText(/on own middle/).first()).toBeVisible();
+    await expect(feet.getByText(/on the usual/).first()).toBeVisible();
 
     const home = await browser.newContext();
     await signIn(home, 'guardian');

@@ -201,7 +201,7 @@ function moreTouches(view: PlannerView): Check[] {
       blocks: false,
       at: null,
       about: null,
-      what: `The week has about ${Math.round(now)} touches, ${percent} % more than the mean of the last four weeks.`,
+      what: `The week has about ${Math.round(now)} touches, ${percent} % more than usual in the last four weeks.`,
       why: 'A jump of more than 30 % is when heels and knees start to hurt.',
       how: 'Shorten the work, or leave a drill for next week.',
       mend: {

@@ -13,7 +13,7 @@ export function doubtSentence(doubt: Doubt): string {
     case 'very fast':
       return `${paceWords(doubt)}; fast is ${doubt.bound}.`;
     case 'far from own form':
-      return `${round1(doubt.number)} is ${round1(doubt.distance)} spreads better than the own middle of ${round1(doubt.middle)}; more than ${doubt.bound} is rare.`;
+      return `${round1(doubt.number)} is much better than the usual ${round1(doubt.middle)}: a leap like this is rare.`;
     case 'record by hand':
       return `A new record (${round1(doubt.number)}, before ${round1(doubt.best)}) that did not run on the clock.`;
     case 'clip too short':

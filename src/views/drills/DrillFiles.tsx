@@ -46,18 +46,18 @@ export function DrillFiles({ squad }: { squad: string }) {
   return (
     <>
       <a className="inline-flex min-h-11 items-center px-2" href={endpointAddress(drillsApi.exportDrills, { squad })} download>
-        Export your own
+        Your own, as a file
       </a>
       <FileButton label="A file of drills" accept="application/json,.json" onFile={(given) => void read(given)}>
-        Import a file
+        Read in a file
       </FileButton>
       <dialog
         ref={dialog}
-        aria-label="Import drills"
+        aria-label="Read in drills"
         className="m-auto w-full max-w-lg border border-ink bg-slab p-4 text-ink backdrop:bg-ink/40"
       >
         <div className="flex flex-col gap-3">
-          <h2>Import drills</h2>
+          <h2>Read in drills</h2>
           {problem && <Notice tone="stop">{problem}</Notice>}
           {!problem && !report && <p>Reading the file…</p>}
           {report && (

@@ -12,7 +12,7 @@ const signed = (n: number) => `${n > 0 ? '+' : n < 0 ? '−' : ''}${number(Math.
 function trendWords(foot: Curve['feet'][number], unit: string): string {
   if (!foot.trend) return 'too few goes for a trend (four days at least)';
   const { direction, perWeek, low, high } = foot.trend;
-  return `${DIRECTIONS[direction]}, ${signed(perWeek)} ${unit} a week (90 %: ${signed(low)} to ${signed(high)})`;
+  return `${DIRECTIONS[direction]}, ${signed(perWeek)} ${unit} a week, likely ${signed(low)} to ${signed(high)}`;
 }
 
 /** Every go of one drill over time, with the line of records and what the next go is likely to bring. */
@@ -55,7 +55,7 @@ export function CurveBox({ squad, player, drill }: { squad: string; player: stri
                 trend
               </th>
               <th scope="col" className="text-end font-normal">
-                next go, four of five
+                next go, likely
               </th>
             </tr>
           </thead>
@@ -70,7 +70,7 @@ export function CurveBox({ squad, player, drill }: { squad: string; player: stri
                 </th>
                 <td>{trendWords(foot, shown.unit)}</td>
                 <td className="whitespace-nowrap text-end">
-                  {foot.next ? `${number(foot.next.low)} to ${number(foot.next.high)}, middle ${number(foot.next.middle)}` : '–'}
+                  {foot.next ? `about ${number(foot.next.middle)}, ${number(foot.next.low)} to ${number(foot.next.high)}` : '–'}
                 </td>
               </tr>
             ))}

@@ -5,7 +5,7 @@ import { DOUBT_RULES } from '../../core/scores/doubt.ts';
 import { Button, Dialog, Field, Notice } from '../../ui/parts/index.ts';
 
 const FIELDS: { name: keyof DoubtRulesSent; label: string; hint: string; percent?: true }[] = [
-  { name: 'formDistance', label: 'Far from own form: spreads', hint: 'robust spreads above the own middle' },
+  { name: 'formDistance', label: 'Far from own form: a leap of', hint: 'times what the player’s numbers usually go up and down' },
   { name: 'formScores', label: 'Far from own form: earlier scores', hint: 'needed before form is judged' },
   { name: 'clipShortShare', label: 'Clip too short: percent', hint: 'of the work that a clip may lack', percent: true },
   { name: 'sameRun', label: 'Same again: times running', hint: 'the same number this often is looked at; a round one (fives) once more' },

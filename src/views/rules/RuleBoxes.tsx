@@ -78,7 +78,7 @@ export function SafetyBox(shared: RuleBoxProps) {
 
 const TABLE_WORDS: Record<TableSchool, string> = {
   off: 'Off: everybody sees the own numbers only',
-  improvement: 'Improvement: by gain on the own middle of four weeks, so that everybody can lead',
+  improvement: 'Improvement: by how much each got better than in the last four weeks, so that everybody can lead',
   scores: 'Scores: by the best clocked number that counts',
 };
 

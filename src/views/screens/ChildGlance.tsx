@@ -1,5 +1,5 @@
 import { Check } from 'lucide-react';
-import { footInWords, number, whenInWords, wishedDay } from '../../client/words.ts';
+import { footInWords, number, untilInWords, wishedDay } from '../../client/words.ts';
 import type { Child, FamilyWeek } from '../../contract/screens.ts';
 import { plural } from '../../core/text/plural.ts';
 import { Seam } from '../../ui/notations/Seam.tsx';
@@ -39,7 +39,7 @@ export function ChildGlance({ week, streak, timeZone, nickname }: Pick<Child, 's
         ))}
       </ul>
       <p>
-        {doneWords(week)} {week.isOpen && week.sessions.some((one) => !one.done) && `Open until ${whenInWords(week.closesAt, timeZone)}.`}
+        {doneWords(week)} {week.isOpen && week.sessions.some((one) => !one.done) && `Open until ${untilInWords(week.closesAt, timeZone)}.`}
       </p>
       {streak && (
         <p>

@@ -23,7 +23,7 @@ export function TableBox({ table, school }: { table: TableView; school: TableSch
                 player
               </th>
               <th scope="col" className="text-end font-normal">
-                {school === 'scores' ? table.unit : 'on own middle'}
+                {school === 'scores' ? table.unit : 'on the usual'}
               </th>
             </tr>
           </thead>
@@ -45,7 +45,7 @@ export function TableBox({ table, school }: { table: TableView; school: TableSch
             ? 'your first week of it'
             : table.own.gain < 0
               ? 'your week'
-              : `${gainWords(table.own.gain)} on your own middle`}
+              : `${gainWords(table.own.gain)} on your usual`}
           .
         </p>
       )}

@@ -7,7 +7,7 @@ import { TableBox } from './TableBox.tsx';
 
 const SCHOOL_WORDS = {
   off: 'Tables are off. Players see their own numbers only.',
-  improvement: 'By gain on the own middle of the four weeks before: everybody can lead.',
+  improvement: 'By how much each got better than usual, which is the middle of the four weeks before: everybody can lead.',
   scores: 'By the best clocked result of the week that counts.',
 } as const;
 

@@ -5,7 +5,7 @@ import { type KeptRun, runsOf } from '../../client/device-store.ts';
 import { guarded } from '../../client/guarded.tsx';
 import { deviceNow } from '../../client/now.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
-import { dayLetter, footInWords, whenInWords, wishedDay } from '../../client/words.ts';
+import { dayLetter, footInWords, untilInWords, whenInWords, wishedDay } from '../../client/words.ts';
 import type { ThisWeek } from '../../contract/training.ts';
 import type { Kit } from '../../core/drills/terms.ts';
 import { plural } from '../../core/text/plural.ts';
@@ -260,7 +260,7 @@ export const WeekView = guarded(function WeekView({ visit, keptAt = null }: Prop
               Week {week.number}: {week.content.title}
             </h2>
             <p>{week.content.focus}</p>
-            <p className="text-dust">Open until {whenInWords(week.closesAt, timeZone)}</p>
+            <p className="text-dust">Open until {untilInWords(week.closesAt, timeZone)}</p>
           </section>
           {sessions.map((session) => (
             <SessionCard

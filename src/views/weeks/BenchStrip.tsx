@@ -37,8 +37,8 @@ export function DoseStrip({ plan, drills, facts }: { plan: WeekPlan; drills: Dri
         {change === null
           ? 'The first week: no mean to compare with yet.'
           : change === 0
-            ? 'As many touches as the mean of the last four weeks.'
-            : `${Math.abs(change)} % ${change > 0 ? 'more' : 'fewer'} touches than the mean of the last four weeks.`}
+            ? 'As many touches as usual in the last four weeks.'
+            : `${Math.abs(change)} % ${change > 0 ? 'more' : 'fewer'} touches than usual in the last four weeks.`}
       </p>
       <p className="text-sm">
         Hopping: <span className="text-foot-left">left leg {hops.left} s</span>,{' '}

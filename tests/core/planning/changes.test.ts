@@ -182,7 +182,7 @@ describe('the load of a session, to the limit', () => {
     const at = (meanTouches: number | null) => named('many more touches', plan, { meanTouches });
     expect([at(null), at(0), at(touches / 1.3)].map((list) => list.length)).to.deep.equal([0, 0, 0]);
     const [check] = at(touches / 1.5);
-    expect(check?.what).to.equal(`The week has about ${Math.round(touches)} touches, 50 % more than the mean of the last four weeks.`);
+    expect(check?.what).to.equal(`The week has about ${Math.round(touches)} touches, 50 % more than usual in the last four weeks.`);
     expect(named('many more touches', check?.mend?.apply(plan) as WeekPlan, { meanTouches: touches / 1.5 })).to.deep.equal([]);
   });
 });

@@ -195,7 +195,7 @@ describe('the planner', () => {
     const now = left + right;
     expect(named(look(plan, { meanTouches: now / 1.3 + 0.1 }), 'many more touches')).to.deep.equal([]);
     const check = named(look(plan, { meanTouches: now / 1.5 }), 'many more touches')[0];
-    expect(check?.what).to.match(/50 % more than the mean/);
+    expect(check?.what).to.match(/50 % more than usual/);
     mends(plan, 'many more touches', { meanTouches: now / 1.5 });
   });
 

@@ -11,7 +11,7 @@ describe('a doubt in words', () => {
     [{ reason: 'very fast', ...look, claimed: 90, seconds: 30.04, pace: 2.996, bound: 2.9 }, '90 in 30 s is 3 a second; fast is 2.9.'],
     [
       { reason: 'far from own form', ...look, number: 40, distance: 5.66, middle: 17.25, bound: 3.5 },
-      '40 is 5.7 spreads better than the own middle of 17.3; more than 3.5 is rare.',
+      '40 is much better than the usual 17.3: a leap like this is rare.',
     ],
     [{ reason: 'record by hand', ...look, number: 8.44, best: 9 }, 'A new record (8.4, before 9) that did not run on the clock.'],
     [{ reason: 'clip too short', ...look, clipSeconds: 11.96, seconds: 30 }, 'The clip lasts 12 s, the work 30 s.'],
