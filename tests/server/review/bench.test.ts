@@ -90,7 +90,7 @@ describe('the review bench on the server', () => {
     it('speaks against a claim also when the family deletes the clip afterwards, and what waits later is read anew by it', () => {
       const score = send(60);
       const clip = aKeptClip(town, score);
-      const later = send(61, { clocked: false });
+      const later = send(73, { clocked: false });
       expect(at(later).item.doubts.map((doubt) => doubt.reason)).to.deep.equal(['record by hand']);
       recount(score, every(2.5, 50, 0.5));
       expect(at(later).item.doubts, 'no record without the one before it').to.deep.equal([]);
@@ -185,18 +185,18 @@ describe('the review bench on the server', () => {
     });
 
     it('follow the squad’s own figures, read anew for what waits', () => {
-      for (const value of [60, 60, 60]) send(value);
+      for (const value of [61, 61, 61]) send(value);
       const third = queue().waiting[0]?.scoreId ?? '';
       expect(at(third).item.result).to.equal('clear');
       setDoubtRules(town.context, town.coach, { squad: town.squad, ...queue().rules, sameRun: 3 });
-      expect(at(third).item.doubts[0]?.sentence).to.equal('The same number, 60, 3 times running.');
+      expect(at(third).item.doubts[0]?.sentence).to.equal('The same number, 61, 3 times running.');
       expect(queue().rules.sameRun).to.equal(3);
     });
 
-    it('of what waits are read anew when an earlier score is set aside: by hand 70 is a record only while 80 does not count', () => {
+    it('of what waits are read anew when an earlier score is set aside: by hand 75 is a record only while 80 does not count', () => {
       send(60);
       const best = send(80);
-      const later = send(70, { clocked: false });
+      const later = send(75, { clocked: false });
       expect(at(later).item.result).to.equal('clear');
       const { history } = decide(best, { verdict: 'set aside', reason: 'Two players in the clip' });
       expect(at(later).item.doubts.map((doubt) => doubt.reason)).to.deep.equal(['record by hand']);
