@@ -1,3 +1,4 @@
+import { HOUR_MS } from '../core/calendar/lengths.ts';
 import { WEEKDAYS } from '../core/calendar/weekdays.ts';
 
 /** Dates and feet in words, the same on all screens. */
@@ -16,7 +17,6 @@ export const wishedDay = (day: number | null): string => (day === null ? 'any da
 export const whenInWords = (at: number, timeZone: string): string =>
   new Date(at).toLocaleString('en-US', { weekday: 'short', month: 'short', day: 'numeric', hour: 'numeric', minute: '2-digit', timeZone });
 
-const HOUR_MS = 3_600_000;
 /** Before this hour people still call it the night of the day before. */
 const NIGHT_UNTIL = 5;
 
@@ -27,6 +27,9 @@ export function untilInWords(at: number, timeZone: string): string {
   const evening = at - NIGHT_UNTIL * HOUR_MS;
   return `${new Date(evening).toLocaleDateString('en-US', { weekday: 'long', timeZone })} night, ${dateInWords(evening, timeZone)}`;
 }
+
+/** A full hour of the day as people say it: “8 PM”. */
+export const hourInWords = (hour: number): string => `${hour % 12 || 12} ${hour % 24 < 12 ? 'AM' : 'PM'}`;
 
 /** "Nov 29" */
 export const dateInWords = (at: number, timeZone: string): string =>

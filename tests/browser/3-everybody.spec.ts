@@ -147,6 +147,8 @@ for (const colorScheme of ['light', 'dark'] as const) {
       const go = new URL(page.url()).pathname.split('/').at(-1) ?? '';
       await check(page, 'before the start');
       await page.getByRole('button', { name: 'Start' }).click();
+      // The page before the start has gone; what is looked at stands.
+      await expect(page.getByRole('button', { name: 'Ready' })).toBeVisible();
       await checkClock(page, 'the set-up');
       await page.getByRole('button', { name: 'Ready' }).click();
       await expect(page.getByText('Get ready')).toBeVisible();

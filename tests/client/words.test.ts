@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { untilInWords } from '../../src/client/words.ts';
+import { hourInWords, untilInWords } from '../../src/client/words.ts';
 
 describe('an end in words', () => {
   const chicago = (text: string) => untilInWords(Date.parse(text), 'America/Chicago');
@@ -18,4 +18,8 @@ describe('an end in words', () => {
     // On March 14, 2027 two o'clock is three o'clock: 3:00 AM is two hours after midnight.
     expect(chicago('2027-03-14T08:00:00Z')).to.equal('Saturday night, Mar 13');
   });
+});
+
+it('a full hour is of the morning or of the afternoon; noon and midnight are twelve', () => {
+  expect([0, 7, 11, 12, 13, 20, 24].map(hourInWords)).to.deep.equal(['12 AM', '7 AM', '11 AM', '12 PM', '1 PM', '8 PM', '12 AM']);
 });

@@ -19,6 +19,7 @@ export type Flight = FlightStep[];
 export function flightsOf(drills: readonly Drill[], ids: ReadonlySet<string>): Flight[] {
   const heights = stepsOf(drills);
   const left = new Map(drills.filter(({ id }) => ids.has(id)).map((drill) => [drill.id, drill]));
+  const there = new Set(drills.map(({ id }) => id));
   const flights: Flight[] = [];
   while (left.size > 0) {
     const among = [...left.values()];
@@ -33,7 +34,7 @@ export function flightsOf(drills: readonly Drill[], ids: ReadonlySet<string>): F
     flights.push(
       longest.map((drill, i) => ({
         drill,
-        also: drill.easier.filter((id) => id !== longest[i - 1]?.id && drills.some((one) => one.id === id)),
+        also: drill.easier.filter((id) => id !== longest[i - 1]?.id && there.has(id)),
       })),
     );
   }

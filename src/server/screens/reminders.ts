@@ -1,4 +1,5 @@
 import { instantOf, weekday } from '../../core/calendar/days.ts';
+import { HOUR_MS } from '../../core/calendar/lengths.ts';
 import { openedLetter, todayLetter } from '../../core/letters/index.ts';
 import { allItems, kitOf } from '../../core/planning/index.ts';
 import { inRanges } from '../../core/streaks/index.ts';
@@ -14,7 +15,6 @@ import { type Draft, guardiansOf, isPosted, postLetter } from './posting.ts';
 import { openSessions } from './register.ts';
 import { askedAgain, goesOf } from './this-week.ts';
 
-const HOUR_MS = 3_600_000;
 /** Local hour from which a family is reminded of today: after school, before the evening. */
 const REMIND_FROM_HOUR = 16;
 /** How long after its hour the opening of a week is still news. */

@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { BY_HAND_HOURS, type ByHandSent } from '../../contract/training.ts';
 import { byHandInstant, creditedDay, doneOnServerClock } from '../../core/calendar/days.ts';
+import { HOUR_MS } from '../../core/calendar/lengths.ts';
 import { compileRunSheet } from '../../core/training/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
@@ -11,8 +12,6 @@ import { memberOf } from '../squads/squads.ts';
 import { refreshDay } from '../streaks/days.ts';
 import { playedWeek } from '../weeks/given.ts';
 import { checkOpen, keepGo, releasedFor } from './send-go.ts';
-
-const HOUR_MS = 3_600_000;
 
 /**
  * Keeps a session that was done with the printed sheet and entered within 72 hours. No clock ran: its scores are by hand,

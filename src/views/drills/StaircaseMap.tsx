@@ -50,9 +50,26 @@ function useRoom(box: RefObject<HTMLElement | null>) {
     };
     const watch = new ResizeObserver(look);
     watch.observe(element);
-    return () => watch.disconnect();
+    window.addEventListener('resize', look);
+    return () => {
+      watch.disconnect();
+      window.removeEventListener('resize', look);
+    };
   }, [box]);
   return room;
+}
+
+/** What stands in the middle of the map stays there while it gets larger or smaller. */
+function useMiddleKept(box: RefObject<HTMLElement | null>, scale: number): void {
+  const before = useRef(scale);
+  useLayoutEffect(() => {
+    const [map, ratio] = [box.current, scale / before.current];
+    before.current = scale;
+    if (!map) return;
+    const { clientWidth, clientHeight, scrollLeft, scrollTop } = map;
+    map.scrollLeft = (scrollLeft + clientWidth / 2) * ratio - clientWidth / 2;
+    map.scrollTop = (scrollTop + clientHeight / 2) * ratio - clientHeight / 2;
+  }, [box, scale]);
 }
 
 /** The step of a drill in the map, where it is drawn. */
@@ -119,6 +136,7 @@ function StaircaseMap({ shelf }: MapData) {
   const laid = room && fitFlights(flights, room, SIZES);
   const scale = zoom ?? laid?.scale ?? 1;
   const isDrawn = laid !== null;
+  useMiddleKept(box, scale);
   // Where not all is seen at once, the map opens on the highest step that shoes stand on, or on the one that was asked for.
   useEffect(() => {
     const map = box.current;

@@ -5,7 +5,7 @@ import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords, dayInWords, footInWords, number } from '../../client/words.ts';
 import { type PauseView, type PlayerPage, progressApi } from '../../contract/progress.ts';
-import { Button, Notice } from '../../ui/parts/index.ts';
+import { Button, Fold, Notice } from '../../ui/parts/index.ts';
 
 /** Notes of the squad's coaches on a player. They are on no child's screen and in no letter. */
 export function Notes({ player }: { player: PlayerPage }) {
@@ -104,9 +104,14 @@ export function Pauses({ player }: { player: PlayerPage }) {
       await call(progressApi.dropPause, { ...of, pause: id });
       setPauses((all) => all.filter((one) => one.id !== id));
     });
+  const now = pauses.find((one) => one.from <= player.today && (one.to === null || one.to >= player.today));
   return (
-    <section className="slab flex flex-col gap-2 p-4" aria-label="Pauses">
-      <h2>Pauses</h2>
+    <Fold
+      level={2}
+      heading="Pauses"
+      says={now ? `until ${now.to ? dayInWords(now.to) : 'it is ended'}` : 'none now'}
+      open={now !== undefined}
+    >
       <p className="text-dust text-sm">Ill, hurt or away: the streak waits. No reason is kept. It shows when this page is opened next.</p>
       <ul className="flex flex-col gap-1">
         {pauses.map((pause) => (
@@ -141,6 +146,6 @@ export function Pauses({ player }: { player: PlayerPage }) {
         </Button>
       </div>
       {problem && <Notice tone="stop">{problem}</Notice>}
-    </section>
+    </Fold>
   );
 }

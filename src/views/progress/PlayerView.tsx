@@ -82,22 +82,24 @@ export function PlayerView({ player }: { player: PlayerPage }) {
             about {player.age} years · {player.strongerFoot === 'both' ? 'both feet alike' : `stronger foot ${player.strongerFoot}`} ·{' '}
             {player.level} · {lastGoInWords({ days: player.quietDays, begun: player.begun })}
           </p>
-          <PlayerChoice
-            label="Juggling contact"
-            first={player.contactSchool}
-            options={CONTACT_SCHOOLS}
-            words={(one) => CONTACT_WORDS[one]}
-            squads={player.squadSchool}
-            save={(contactSchool) => call(screensApi.playerSchool, asked, { contactSchool })}
-          />
-          <PlayerChoice
-            label="Reaches stretch numbers"
-            first={player.stretchAim}
-            options={AIMS}
-            words={(one) => `${one} times in a hundred`}
-            squads={player.squadAim}
-            save={(stretchAim) => call(screensApi.playerAim, asked, { stretchAim })}
-          />
+          <div className="flex flex-wrap gap-x-5">
+            <PlayerChoice
+              label="Juggling contact"
+              first={player.contactSchool}
+              options={CONTACT_SCHOOLS}
+              words={(one) => CONTACT_WORDS[one]}
+              squads={player.squadSchool}
+              save={(contactSchool) => call(screensApi.playerSchool, asked, { contactSchool })}
+            />
+            <PlayerChoice
+              label="Reaches stretch numbers"
+              first={player.stretchAim}
+              options={AIMS}
+              words={(one) => `${one} times in a hundred`}
+              squads={player.squadAim}
+              save={(stretchAim) => call(screensApi.playerAim, asked, { stretchAim })}
+            />
+          </div>
         </div>
         <div className="flex flex-wrap gap-2">
           <ButtonLink size="small" href={`/coach/${player.squadId}/players/${player.playerId}/season`}>
@@ -120,7 +122,7 @@ export function PlayerView({ player }: { player: PlayerPage }) {
         <section className="slab flex flex-col gap-2 p-4">
           <h2>Both feet, week by week</h2>
           <Ledger player={player} />
-          <WeeksSeam weeks={player.weeks} />
+          <WeeksSeam weeks={player.weeks} folded />
         </section>
       </div>
       <div className="grid items-start gap-4 xl:grid-cols-[3fr_2fr]">

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { call } from '../../client/client.ts';
 import type { useAttempt } from '../../client/use-attempt.ts';
-import { whenInWords } from '../../client/words.ts';
+import { hourInWords, whenInWords } from '../../client/words.ts';
 import { rulesApi as contract, RuleFigures, type Rules } from '../../contract/rules.ts';
 import { TABLE_SCHOOLS, TABLES_FROM_AGE, type TableSchool } from '../../core/tables/index.ts';
 import { plural } from '../../core/text/plural.ts';
@@ -173,9 +173,6 @@ export function TimesBox({ rules, onRules, attempt }: RuleBoxProps) {
     </Fold>
   );
 }
-
-/** A full hour of the day as people say it. */
-const hourInWords = (hour: number): string => `${hour % 12 || 12} ${hour % 24 < 12 ? 'AM' : 'PM'}`;
 
 /** When families get no mail, and how many a day. */
 export function MailBox(shared: RuleBoxProps) {

@@ -23,6 +23,9 @@ import { ChildGlance } from './ChildGlance.tsx';
 /** High enough for a thumb. */
 const SUMMARY = 'min-h-11 cursor-pointer py-2.5';
 
+/** Whether anything was answered to a permission yet. */
+const isAnswered = (child: Child, kind: Child['consents'][number]['kind']) => child.consents.some((one) => one.kind === kind);
+
 /** What was said of one permission, with who, when and of which text. */
 function SaidBefore({ child, kind }: { child: Child; kind: Child['consents'][number]['kind'] }) {
   const said = child.consents.filter((one) => one.kind === kind);
@@ -65,7 +68,7 @@ function Answer({ words, good = false }: { words: string; good?: boolean }) {
 /** “No clips” says first what goes with it. */
 function NoClips({ child, onSay }: Pick<Asked, 'child' | 'onSay'>) {
   const [asked, setAsked] = useState(false);
-  const saidNo = !child.clipsAllowed && child.consents.some((one) => one.kind === 'clips');
+  const saidNo = !child.clipsAllowed && isAnswered(child, 'clips');
   if (!asked)
     return (
       <Button size="player" aria-pressed={!child.clipsAllowed} onClick={() => (child.clipsAllowed ? setAsked(true) : onSay(false))}>
@@ -104,7 +107,7 @@ function NoClips({ child, onSay }: Pick<Asked, 'child' | 'onSay'>) {
 function Consent({ child, text, textVersion, onSay }: Asked & { textVersion: number }) {
   const newest = child.consents.find((one) => one.kind === 'clips');
   const isOlder = child.clipsAllowed && newest !== undefined && newest.textVersion < textVersion;
-  const saidOfClips = child.consents.some((one) => one.kind === 'clips');
+  const saidOfClips = isAnswered(child, 'clips');
   return (
     <Fold
       label={`Clips of ${child.nickname}`}
@@ -245,8 +248,8 @@ function PostConsent({ child, text, onSay }: Asked) {
     <Fold
       label={`Mail about ${child.nickname}`}
       heading={`May letters about ${child.nickname} be mailed to you?`}
-      says={child.mayPost ? 'yes' : child.consents.some((one) => one.kind === 'post') ? 'no' : 'please choose'}
-      open={!child.mayPost && !child.consents.some((one) => one.kind === 'post')}
+      says={child.mayPost ? 'yes' : isAnswered(child, 'post') ? 'no' : 'please choose'}
+      open={!child.mayPost && !isAnswered(child, 'post')}
     >
       <p>{text}</p>
       <Answer words={child.mayPost ? 'You said yes: letters are mailed.' : 'Letters stay on this page.'} />
