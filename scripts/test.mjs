@@ -43,18 +43,6 @@ async function count(name, command, args, report, read, env = {}) {
 const chromiumThere = installChromium();
 install();
 await chromiumThere;
-// The types take one core and the shorter checks the other.
-const typing = runQuietly('npx', ['--no-install', 'astro', 'check']);
-check('Format and lint', 'npx', ['--no-install', 'biome', 'check', '.']);
-check('Floors', 'npx', ['--no-install', 'depcruise', '--config', '.dependency-cruiser.cjs', 'src']);
-check('Dead code', 'npx', ['--no-install', 'knip']);
-check('Names', 'node', ['scripts/names.mjs']);
-check('Licenses', 'node', ['scripts/licenses.mjs', '--check']);
-console.log('\n== Types');
-const types = await typing;
-console.log(types.said);
-if (types.code === 0) passed++;
-else failed++;
 /** Unit tests of some floors, with their own report; both take part in the one coverage. */
 const unit = (name, spec) =>
   count(
@@ -66,14 +54,22 @@ const unit = (name, spec) =>
     { NODE_V8_COVERAGE: 'coverage/tmp' },
   );
 rmSync('coverage', { recursive: true, force: true });
-// The server’s tests take one core; the build, and then the others’, the other.
-const [, broken] = await Promise.all([
-  unit('server', 'tests/server/**/*.test.ts'),
-  buildBeside().then(async (trouble) => {
-    if (trouble === null) await unit('other', 'tests/{core,contract,testkit,client,ui,views}/**/*.test.ts');
-    return trouble;
-  }),
-]);
+// The server’s tests take one core; the checks, the types, the build and then the other unit tests the other.
+const serverTests = unit('server', 'tests/server/**/*.test.ts');
+const typing = runQuietly('npx', ['--no-install', 'astro', 'check']);
+check('Format and lint', 'npx', ['--no-install', 'biome', 'check', '.']);
+check('Floors', 'npx', ['--no-install', 'depcruise', '--config', '.dependency-cruiser.cjs', 'src']);
+check('Dead code', 'npx', ['--no-install', 'knip']);
+check('Names', 'node', ['scripts/names.mjs']);
+check('Licenses', 'node', ['scripts/licenses.mjs', '--check']);
+console.log('\n== Types');
+const types = await typing;
+console.log(types.said);
+if (types.code === 0) passed++;
+else failed++;
+const broken = await buildBeside();
+if (broken === null) await unit('other', 'tests/{core,contract,testkit,client,ui,views}/**/*.test.ts');
+await serverTests;
 if (broken !== null) giveUp(`The build failed:\n${broken}`);
 check('Coverage', 'npx', ['--no-install', 'c8', 'report']);
 const browserSums = ({ stats }) => {
