@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { t } from '../core/text/translate.ts';
 import { Button } from '../ui/parts/index.ts';
 
 /** What is over sooner needs no word. */
@@ -23,7 +24,7 @@ export function LongWork({ busy, what, onStop }: { busy: boolean; what: string; 
       </span>
       {onStop && (
         <Button size="small" onClick={onStop}>
-          Stop
+          {t('Stop')}
         </Button>
       )}
     </div>

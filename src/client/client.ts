@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { Endpoint } from '../contract/endpoint.ts';
+import { t } from '../core/text/translate.ts';
 
 export interface FieldToMend {
   field: string;
@@ -30,14 +31,14 @@ export class ServerProblem extends Error {
 /** No answer came: the line is down, or the server is. */
 export class NoAnswer extends Error {
   constructor() {
-    super('No connection just now. What you did is kept on this device.');
+    super(t('No connection just now. What you did is kept on this device.'));
   }
 }
 
 /** Whoever asked stopped it. */
 export class Stopped extends Error {
   constructor() {
-    super('Stopped. Nothing was changed.');
+    super(t('Stopped. Nothing was changed.'));
   }
 }
 
@@ -82,7 +83,7 @@ export async function sendJson(method: string, address: string, body?: unknown, 
   throw new ServerProblem(
     answer?.title ?? answer?.code ?? 'server trouble',
     response.status,
-    answer?.detail ?? answer?.message ?? 'The server did not answer as it should. Try again.',
+    answer?.detail ?? answer?.message ?? t('The server did not answer as it should. Try again.'),
     answer?.fields ?? [],
   );
 }
@@ -118,4 +119,4 @@ export function callStoppably<P extends z.ZodType, B extends z.ZodType, R extend
 }
 
 /** The sentence of whatever went wrong. */
-export const sentenceOf = (error: unknown): string => (error instanceof Error ? error.message : 'Something went wrong. Try again.');
+export const sentenceOf = (error: unknown): string => (error instanceof Error ? error.message : t('Something went wrong. Try again.'));

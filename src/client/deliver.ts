@@ -1,4 +1,5 @@
 import { trainingApi } from '../contract/training.ts';
+import { t } from '../core/text/translate.ts';
 import { callAs, ServerProblem } from './client.ts';
 import { changeOutgoing, type Outgoing } from './device-store.ts';
 import { elapsedSince } from './now.ts';
@@ -23,7 +24,7 @@ async function deliverClip(clip: Extract<Outgoing, { kind: 'clip' }>, { signal, 
   });
   signal.throwIfAborted();
   // Deleted or stopped since it was listed: nothing is said of it.
-  if (!there) throw new DOMException('It is not there any more.', 'AbortError');
+  if (!there) throw new DOMException(t('It is not there any more.'), 'AbortError');
   const known = await callAs(clip.playerId, trainingApi.announceClip, {}, clip.body);
   signal.throwIfAborted();
   if (known.state !== 'expected') return;

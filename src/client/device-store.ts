@@ -1,6 +1,7 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { ByHandSent, ClipSent, GoSent, HomeSaid, MendSent, PracticeSent, RunSent } from '../contract/training.ts';
 import type { Tap } from '../core/review/taps.ts';
+import { t } from '../core/text/translate.ts';
 import type { ClockEvent } from '../core/training/clock.ts';
 import { COMPANIONS_HERE, keepHere } from './kept-here.ts';
 import type { Stamp } from './now.ts';
@@ -115,7 +116,7 @@ async function bringFromVersionOne(tx: Upgrade): Promise<void> {
   }
   const outbox = tx.objectStore('outbox');
   for (const old of await outbox.getAll()) {
-    const label = 'label' in old ? old.label : 'Numbers of a go';
+    const label = 'label' in old ? old.label : t('Numbers of a go');
     const stamp: Stamp = { page: '', at: old.madeAt, server: null };
     await outbox.put({
       ...old,
@@ -268,7 +269,7 @@ export async function deleteOutgoing(id: string): Promise<void> {
   const now = await tx.store.get(id);
   if (now?.kind === 'clip' && (now.announced ?? true)) {
     const { file: _file, trim: _trim, prepared: _prepared, uploadUrl: _url, announced: _announced, ...rest } = now;
-    const label = `${now.label}, deleted`;
+    const label = t('{label}, deleted', { label: now.label });
     await tx.store.put({ ...rest, kind: 'no clip', body: { clip: id }, label, tries: 0, nextAt: 0, refusal: null, held: false });
   } else if (now) await tx.store.delete(id);
   await tx.done;

@@ -1,4 +1,5 @@
 import { Component, type ComponentType, Fragment, type ReactNode } from 'react';
+import { t } from '../core/text/translate.ts';
 import { Button, Notice } from '../ui/parts/index.ts';
 import { reportOf, sendReport } from './report.ts';
 
@@ -22,7 +23,11 @@ class Guard extends Component<Props, { error: unknown; tries: number; copied: bo
   private words(): string {
     const { error } = this.state;
     const { view, route, stack } = reportOf(this.props.view, error, window.location.pathname);
-    return [`${view} at ${route}`, error instanceof Error ? `${error.name}: ${error.message}` : String(error), ...stack].join('\n');
+    return [
+      t('{view} at {route}', { view, route }),
+      error instanceof Error ? `${error.name}: ${error.message}` : String(error),
+      ...stack,
+    ].join('\n');
   }
 
   override render(): ReactNode {
@@ -34,18 +39,20 @@ class Guard extends Component<Props, { error: unknown; tries: number; copied: bo
         .then(() => this.setState({ copied: true }))
         .catch(() => undefined);
     return (
-      <section className="slab m-4 flex flex-col gap-3 p-4" aria-label="Something broke">
+      <section className="slab m-4 flex flex-col gap-3 p-4" aria-label={t('Something broke')}>
         <Notice tone="stop">
-          Something broke on this page. What you did is kept. Go on from there; if it breaks again, copy the report for whoever runs this.
+          {t(
+            'Something broke on this page. What you did is kept. Go on from there; if it breaks again, copy the report for whoever runs this.',
+          )}
         </Notice>
         <div className="flex flex-wrap gap-3">
           <Button look="main" onClick={() => this.setState({ error: null, tries: tries + 1, copied: false })}>
-            Go on
+            {t('Go on')}
           </Button>
-          <Button onClick={copy}>{copied ? 'Copied' : 'Copy the report'}</Button>
+          <Button onClick={copy}>{copied ? t('Copied') : t('Copy the report')}</Button>
         </div>
         <details>
-          <summary>The report</summary>
+          <summary>{t('The report')}</summary>
           <pre className="overflow-auto text-sm">{this.words()}</pre>
         </details>
       </section>

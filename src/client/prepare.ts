@@ -1,3 +1,4 @@
+import { t } from '../core/text/translate.ts';
 import type { PrepareAsk, PrepareReply } from '../workers/prepare-clip.ts';
 import { ServerProblem } from './client.ts';
 
@@ -7,7 +8,7 @@ export interface Making {
   cancel(): void;
 }
 
-export const brokenOff = () => new DOMException('Broken off.', 'AbortError');
+export const brokenOff = () => new DOMException(t('Broken off.'), 'AbortError');
 const refused = (sentence: string) => new ServerProblem('clip refused', 422, sentence, []);
 
 /**
@@ -24,7 +25,7 @@ export function prepareClip(file: Blob, how: Omit<PrepareAsk, 'file'>, progress:
       else if (data.type === 'done') resolve(data.file);
       else reject(refused(data.sentence));
     };
-    worker.onerror = () => reject(refused('This clip could not be made ready on this phone. Try a shorter one.'));
+    worker.onerror = () => reject(refused(t('This clip could not be made ready on this phone. Try a shorter one.')));
     worker.postMessage({ file, ...how } satisfies PrepareAsk);
   });
   return { file: made.finally(() => worker.terminate()), cancel: () => breakOff() };

@@ -1,5 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import type { ScoreSent, ThisWeek } from '../contract/training.ts';
+import { t } from '../core/text/translate.ts';
 import type { ClockEvent } from '../core/training/clock.ts';
 import type { Item } from '../core/weeks/schema.ts';
 import type { KeptRun, KeptTake, Outgoing } from './device-store.ts';
@@ -15,7 +16,7 @@ export function runToSend(run: KeptRun, log: readonly ClockEvent[], now: number)
   const { id, revisionId, sessionId, playerId } = run;
   const body = { id, revisionId, sessionId, startedAt: Math.round(run.startedAt), sentAt: Math.round(now), events: [...log] };
   return {
-    ...fresh(run.id, `The log of ${run.sessionName}`, run.id, playerId || undefined),
+    ...fresh(run.id, t('The log of {sessionName}', { sessionName: run.sessionName }), run.id, playerId || undefined),
     kind: 'run',
     body: playerId ? { ...body, playerId } : body,
   };
@@ -48,7 +49,11 @@ export function mendToSend(
   const { id: scoreId, value, faults, parts } = score;
   const id = uuid();
   const body = { playerId, id, score: scoreId, value, faults, parts, saidAt: Math.round(deviceNow()) };
-  return { ...fresh(id, `Mended: ${goWords(drillName, [score])}`, runId, runId === null ? undefined : playerId), kind: 'mend', body };
+  return {
+    ...fresh(id, t('Mended: {goWords}', { goWords: goWords(drillName, [score]) }), runId, runId === null ? undefined : playerId),
+    kind: 'mend',
+    body,
+  };
 }
 
 /** The numbers of one go in free practice, as they are sent: no log goes along, and no clip. */
@@ -81,7 +86,7 @@ export function goToSend({ goId, visit, run, item, round, scores, drillName, tak
     const take = takeOf(score);
     if (!take) return [];
     const id = uuid();
-    const label = `Clip of ${drillName}${score.foot === 'both' ? '' : `, ${footInWords(score.foot)}`}`;
+    const label = t('Clip of {drillName}{foot}', { drillName, foot: score.foot === 'both' ? '' : `, ${footInWords(score.foot)}` });
     return [
       {
         ...fresh(id, label, run.id, playerId),

@@ -1,3 +1,4 @@
+import { t } from '../core/text/translate.ts';
 import { NoAnswer, ServerProblem } from './client.ts';
 import { brokenOff } from './prepare.ts';
 
@@ -43,7 +44,12 @@ export function uploadFile({ file, uploadUrl, notes, player }: Sending, hooks: H
             if (!answer || answer.getStatus() === 0) reject(new NoAnswer());
             else
               reject(
-                new ServerProblem('clip refused', answer.getStatus(), answer.getBody().trim() || 'The clip was not taken. Try again.', []),
+                new ServerProblem(
+                  'clip refused',
+                  answer.getStatus(),
+                  answer.getBody().trim() || t('The clip was not taken. Try again.'),
+                  [],
+                ),
               );
           },
         });

@@ -1,5 +1,6 @@
 import { HOUR_MS } from '../core/calendar/lengths.ts';
-import { WEEKDAYS } from '../core/calendar/weekdays.ts';
+import { weekdayInWords } from '../core/calendar/weekdays.ts';
+import { t } from '../core/text/translate.ts';
 
 /** Dates and feet in words, the same on all screens. */
 
@@ -11,7 +12,7 @@ const weekdayOf = (day: string) => ((new Date(`${day}T12:00:00Z`).getUTCDay() + 
 export const dayLetter = (day: string): string => LETTERS[weekdayOf(day) - 1] ?? '';
 
 /** A wished day, or "any day". */
-export const wishedDay = (day: number | null): string => (day === null ? 'any day' : (WEEKDAYS[day - 1] ?? ''));
+export const wishedDay = (day: number | null): string => (day === null ? t('any day') : weekdayInWords(day));
 
 /** "Sun, Nov 29, 3:00 AM" in the squad's time zone: the same on the server and on every device. */
 export const whenInWords = (at: number, timeZone: string): string =>
@@ -25,7 +26,10 @@ export function untilInWords(at: number, timeZone: string): string {
   const hour = Number(new Date(at).toLocaleString('en-US', { hour: '2-digit', hourCycle: 'h23', timeZone }));
   if (hour >= NIGHT_UNTIL) return whenInWords(at, timeZone);
   const evening = at - NIGHT_UNTIL * HOUR_MS;
-  return `${new Date(evening).toLocaleDateString('en-US', { weekday: 'long', timeZone })} night, ${dateInWords(evening, timeZone)}`;
+  return t('{toLocaleDateString} night, {dateInWords}', {
+    toLocaleDateString: new Date(evening).toLocaleDateString('en-US', { weekday: 'long', timeZone }),
+    dateInWords: dateInWords(evening, timeZone),
+  });
 }
 
 /** A full hour of the day as people say it: “8 PM”. */
@@ -38,7 +42,7 @@ export const dateInWords = (at: number, timeZone: string): string =>
 /** "Nov 29" of an ISO date. */
 export const dayInWords = (day: string): string => dateInWords(Date.parse(`${day}T12:00:00Z`), 'UTC');
 
-export const footInWords = (foot: 'left' | 'right' | 'both'): string => (foot === 'both' ? 'both feet' : `${foot} foot`);
+export const footInWords = (foot: 'left' | 'right' | 'both'): string => (foot === 'both' ? 'both feet' : t('{foot} foot', { foot }));
 
 /** "1 day", "3 days" */
 

@@ -1,22 +1,23 @@
 import { z } from 'zod';
+import { says } from '../core/text/translate.ts';
 import { endpoint } from './endpoint.ts';
 import { Pin } from './invitations.ts';
 import { Id, Instant, NoParams, Nothing } from './parts.ts';
 
 /** What a player types to sign in. */
 export const SquadSignIn = z.object({
-  code: z.string().trim().min(4, 'The squad code has at least 4 letters.').max(12, 'The squad code has at most 12 letters.'),
-  nickname: z.string().trim().min(1, 'Type your nickname.').max(30, 'A nickname has at most 30 letters.'),
-  pin: z.string().regex(/^\d{4,8}$/, 'The PIN is 4 to 8 digits.'),
+  code: z.string().trim().min(4, says('The squad code has at least 4 letters.')).max(12, says('The squad code has at most 12 letters.')),
+  nickname: z.string().trim().min(1, says('Type your nickname.')).max(30, says('A nickname has at most 30 letters.')),
+  pin: z.string().regex(/^\d{4,8}$/, says('The PIN is 4 to 8 digits.')),
 });
 
 /** A family link's code, out of its address. */
-export const FamilyLinkSignIn = z.object({ code: z.string().trim().min(6, 'The code is longer than that.').max(60) });
+export const FamilyLinkSignIn = z.object({ code: z.string().trim().min(6, says('The code is longer than that.')).max(60) });
 
 /** What a coach or guardian types to sign in. */
 export const EmailSignIn = z.object({
-  email: z.email('Type the whole e-mail address.'),
-  password: z.string().min(1, 'Type your password.').max(200, 'A password has at most 200 letters.'),
+  email: z.email(says('Type the whole e-mail address.')),
+  password: z.string().min(1, says('Type your password.')).max(200, says('A password has at most 200 letters.')),
 });
 
 /** The code that an authenticator app shows. */
@@ -24,10 +25,10 @@ export const AppCode = z.object({
   code: z
     .string()
     .trim()
-    .regex(/^\d{6}$/, 'The code is 6 digits.'),
+    .regex(/^\d{6}$/, says('The code is 6 digits.')),
 });
 /** A recovery code, for when the app is lost. */
-export const RecoveryCode = z.object({ code: z.string().trim().min(8, 'A recovery code is longer than that.').max(40) });
+export const RecoveryCode = z.object({ code: z.string().trim().min(8, says('A recovery code is longer than that.')).max(40) });
 
 export const Me = z.object({
   kind: z.enum(['nobody', 'coach', 'player', 'guardian']),

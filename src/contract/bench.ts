@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { english, says } from '../core/text/translate.ts';
 import { SpokenSent } from './clips.ts';
 import { endpoint } from './endpoint.ts';
 import { DoubtReasonName, Id, Instant, Nothing, RemarkView } from './parts.ts';
@@ -14,7 +15,7 @@ const MarkChange = z.discriminatedUnion('type', [
   z.object({ type: z.literal('shift'), id: z.string().max(80), from: MarkSent.shape.at, to: MarkSent.shape.at }),
   z.object({ type: z.literal('all'), before: Marks, after: Marks }),
 ]);
-const changes = z.array(MarkChange).max(5000, 'A recount has at most 5,000 changes.');
+const changes = z.array(MarkChange).max(5000, says('A recount has at most 5,000 changes.'));
 const MarkLogSent = z.object({ done: changes, undone: changes });
 
 /** One fact in a score's history, in words, with what can be taken back. */
@@ -80,16 +81,16 @@ export const BenchItem = z.object({
 });
 export type BenchItem = z.infer<typeof BenchItem>;
 
-const said = (max: number, what: string) => text(max, what).min(1, `${what} is empty.`);
+const said = (max: number, what: string) => text(max, what).min(1, says('{what} is empty.', { what }));
 
 export const Say = z.object({
   id: Id,
   say: z.discriminatedUnion('kind', [
-    z.object({ kind: z.literal('doubt cleared'), reason: DoubtReasonName, why: said(200, 'The reason') }),
+    z.object({ kind: z.literal('doubt cleared'), reason: DoubtReasonName, why: said(200, english('The reason')) }),
     z.object({
       kind: z.literal('remark'),
-      at: z.number('The time of a remark must be a number.').min(0).max(600),
-      text: said(200, 'The remark'),
+      at: z.number(says('The time of a remark must be a number.')).min(0).max(600),
+      text: said(200, english('The remark')),
     }),
     z.object({ kind: z.literal('clip asked for') }),
   ]),
@@ -179,7 +180,7 @@ export const benchApi = {
     act: 'keep a cue',
     summary: 'Keeps a cue of the coaches’ own for a drill.',
     params: ofSquad,
-    body: z.object({ id: Id, drillId: z.string().min(1).max(80), text: said(200, 'The cue') }),
+    body: z.object({ id: Id, drillId: z.string().min(1).max(80), text: said(200, english('The cue')) }),
     response: z.object({ text: z.string(), own: Id }),
   }),
   dropCue: endpoint({

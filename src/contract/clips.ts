@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { says } from '../core/text/translate.ts';
 import { endpoint } from './endpoint.ts';
 import { Id, Instant, Nothing } from './parts.ts';
 
@@ -18,7 +19,7 @@ export const SPOKEN_SECONDS_MAX = 20;
 export const SpokenSent = z.object({
   id: Id,
   /** A WebM or MP4 with one sound track, as base64. */
-  data: z.base64('The spoken line is not base64.').max(900_000, 'The spoken line is too large. Speak for 20 seconds at most.'),
+  data: z.base64(says('The spoken line is not base64.')).max(900_000, says('The spoken line is too large. Speak for 20 seconds at most.')),
 });
 
 /** What a film shows: a drill of the squad's, or a week. */
@@ -32,7 +33,7 @@ export const FilmSent = z.object({
   id: Id,
   about: FilmAbout,
   /** The coach said that nobody but an adult coach can be seen or heard in it. */
-  adultsOnly: z.literal(true, 'Say first that only an adult coach can be seen and heard in it. A film of children is not taken.'),
+  adultsOnly: z.literal(true, says('Say first that only an adult coach can be seen and heard in it. A film of children is not taken.')),
 });
 
 export const FilmState = z.object({
@@ -46,7 +47,7 @@ export type FilmState = z.infer<typeof FilmState>;
 /** What a coach says of a drill to the players, in the own voice. */
 export const VoiceSent = SpokenSent.extend({
   drill: z.string().min(1).max(80),
-  adultsOnly: z.literal(true, 'Say first that only an adult coach can be heard in it. The voice of a child is not taken.'),
+  adultsOnly: z.literal(true, says('Say first that only an adult coach can be heard in it. The voice of a child is not taken.')),
 });
 
 /** What is kept of a coach: a film of a drill or a welcome, or a spoken line of a drill. */

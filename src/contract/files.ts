@@ -1,10 +1,14 @@
 import { z } from 'zod';
 import { DATE_ORDERS, PAPER_FIELDS } from '../core/files/paper.ts';
+import { says } from '../core/text/translate.ts';
 import { endpoint } from './endpoint.ts';
 import { FootName, Id, Instant, Nothing } from './parts.ts';
 
 const MOST_LETTERS = 900_000;
-const Text = z.string().min(1, 'The file is empty.').max(MOST_LETTERS, 'The file has more than 900,000 letters. Cut it into two.');
+const Text = z
+  .string()
+  .min(1, says('The file is empty.'))
+  .max(MOST_LETTERS, says('The file has more than 900,000 letters. Cut it into two.'));
 const Column = z.number().int().min(0).max(200).nullable();
 export const MappingSent = z.object(
   Object.fromEntries(PAPER_FIELDS.map((field) => [field, Column])) as Record<(typeof PAPER_FIELDS)[number], typeof Column>,
@@ -82,10 +86,10 @@ export const paperApi = {
     params: ofSquad,
     body: z.object({
       id: Id,
-      name: z.string().trim().min(1, 'Give the list a name.').max(80, 'The name has at most 80 letters.'),
+      name: z.string().trim().min(1, says('Give the list a name.')).max(80, says('The name has at most 80 letters.')),
       text: Text,
       mapping: MappingSent,
-      order: z.enum(DATE_ORDERS, 'Choose how the dates are written.'),
+      order: z.enum(DATE_ORDERS, says('Choose how the dates are written.')),
       dry: z.boolean(),
     }),
     response: PaperRead,

@@ -1,13 +1,14 @@
 import { z } from 'zod';
 import { isSimplePin } from '../core/accounts/pins.ts';
 import { LEVELS } from '../core/squads/terms.ts';
+import { says } from '../core/text/translate.ts';
 import { endpoint } from './endpoint.ts';
 import { Id, Instant, NoParams, Nothing, StrongerFootName } from './parts.ts';
 
 /* Invitations: how coaches, guardians and players come in. */
 
 export const COACH_ROLES = ['head coach', 'assistant'] as const;
-export const CoachRole = z.enum(COACH_ROLES, 'A coach is a head coach or an assistant.');
+export const CoachRole = z.enum(COACH_ROLES, says('A coach is a head coach or an assistant.'));
 export type CoachRole = z.infer<typeof CoachRole>;
 
 export const INVITATION_KINDS = ['players', 'coach', 'guardian', 'family link'] as const;
@@ -16,21 +17,31 @@ export type InvitationKindName = z.infer<typeof InvitationKindName>;
 
 export const Pin = z
   .string()
-  .regex(/^\d{4,8}$/, 'The PIN is 4 to 8 digits.')
-  .refine((pin) => !isSimplePin(pin), 'That PIN is one of the first that somebody would try. Take digits that only you would think of.');
-export const NicknameText = z.string().trim().min(1, 'Type a nickname.').max(30, 'A nickname has at most 30 letters.');
+  .regex(/^\d{4,8}$/, says('The PIN is 4 to 8 digits.'))
+  .refine(
+    (pin) => !isSimplePin(pin),
+    says('That PIN is one of the first that somebody would try. Take digits that only you would think of.'),
+  );
+export const NicknameText = z.string().trim().min(1, says('Type a nickname.')).max(30, says('A nickname has at most 30 letters.'));
 const EARLIEST = 1990;
 export const BirthYear = z
-  .number('The birth year is four digits.')
-  .int('The birth year is four digits.')
-  .min(EARLIEST, `The birth year is ${EARLIEST} or later.`)
-  .max(2100, 'The birth year lies too far ahead.');
-export const PersonName = z.string().trim().min(1, 'Type the name that others see.').max(60, 'The name has at most 60 letters.');
-export const EmailText = z.email('Type the whole e-mail address.').max(200, 'The e-mail address has at most 200 letters.');
-export const NewPassword = z.string().min(10, 'A password has at least 10 letters.').max(200, 'A password has at most 200 letters.');
+  .number(says('The birth year is four digits.'))
+  .int(says('The birth year is four digits.'))
+  .min(EARLIEST, says('The birth year is {earliest} or later.', { earliest: String(EARLIEST) }))
+  .max(2100, says('The birth year lies too far ahead.'));
+export const PersonName = z
+  .string()
+  .trim()
+  .min(1, says('Type the name that others see.'))
+  .max(60, says('The name has at most 60 letters.'));
+export const EmailText = z.email(says('Type the whole e-mail address.')).max(200, says('The e-mail address has at most 200 letters.'));
+export const NewPassword = z
+  .string()
+  .min(10, says('A password has at least 10 letters.'))
+  .max(200, says('A password has at most 200 letters.'));
 
 /** The code of an invitation, as it was typed or scanned. */
-export const CodeText = z.string().trim().min(6, 'The code is longer than that.').max(60, 'The code is shorter than that.');
+export const CodeText = z.string().trim().min(6, says('The code is longer than that.')).max(60, says('The code is shorter than that.'));
 
 /** An invitation that coaches or guardians can show again while it works. */
 export const InvitationView = z.object({
@@ -107,8 +118,16 @@ export const invitationsApi = {
     params: ofSquad,
     body: z.object({
       id: Id,
-      days: z.number('Days must be a number.').int('Whole days.').min(1, 'At least 1 day.').max(180, 'At most 180 days.'),
-      uses: z.number('Uses must be a number.').int('Whole uses.').min(1, 'At least one use.').max(200, 'At most 200 uses.'),
+      days: z
+        .number(says('Days must be a number.'))
+        .int(says('Whole days.'))
+        .min(1, says('At least 1 day.'))
+        .max(180, says('At most 180 days.')),
+      uses: z
+        .number(says('Uses must be a number.'))
+        .int(says('Whole uses.'))
+        .min(1, says('At least one use.'))
+        .max(200, says('At most 200 uses.')),
     }),
     response: InvitationView,
   }),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { says } from '../core/text/translate.ts';
 import { SignInView } from './accounts.ts';
 import { endpoint } from './endpoint.ts';
 import { InvitationView } from './invitations.ts';
@@ -44,7 +45,7 @@ export const keysApi = {
     act: 'see a child’s keys',
     summary: 'Says yes or no to somebody who asks to be a guardian too.',
     params: ofChild.extend({ request: Id }),
-    body: z.object({ yes: z.boolean('Say yes or no.') }),
+    body: z.object({ yes: z.boolean(says('Say yes or no.')) }),
     response: ChildKeys,
   }),
   removeGuardian: endpoint({

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { english, says } from '../core/text/translate.ts';
 import { endpoint } from './endpoint.ts';
 import { DayText, Id, Instant, NoParams, Nothing } from './parts.ts';
 
@@ -16,20 +17,20 @@ export type LetterView = z.infer<typeof LetterView>;
 
 const hour = (words: string) =>
   z
-    .number(`${words} is an hour from 0 to 23.`)
-    .int(`${words} is a whole hour.`)
-    .min(0, `${words} is an hour from 0 to 23.`)
-    .max(23, `${words} is an hour from 0 to 23.`);
+    .number(says('{words} is an hour from 0 to 23.', { words }))
+    .int(says('{words} is a whole hour.', { words }))
+    .min(0, says('{words} is an hour from 0 to 23.', { words }))
+    .max(23, says('{words} is an hour from 0 to 23.', { words }));
 
 /** Hours without mail, and how many a day. */
 export const MailHoursSent = z.object({
-  quietFrom: hour('The beginning of the quiet hours'),
-  quietTo: hour('The end of the quiet hours'),
+  quietFrom: hour(english('The beginning of the quiet hours')),
+  quietTo: hour(english('The end of the quiet hours')),
   mailsPerDay: z
-    .number('Mails a day must be a number.')
-    .int('Mails a day must be a whole number.')
-    .min(0, 'Mails a day cannot be negative.')
-    .max(10, 'At most 10 mails a day.'),
+    .number(says('Mails a day must be a number.'))
+    .int(says('Mails a day must be a whole number.'))
+    .min(0, says('Mails a day cannot be negative.'))
+    .max(10, says('At most 10 mails a day.')),
 });
 
 /** What somebody wants mailed, and when not. */
@@ -79,9 +80,9 @@ const Previewed = LetterView.omit({ id: true, at: true }).extend({
 export const LetterWritten = z.object({
   id: Id,
   /** Players whose guardians get it; null for all of the squad. */
-  players: z.array(Id).min(1, 'Choose at least one player.').max(400).nullable(),
-  subject: z.string().trim().min(1, 'Say in a few words what it is about.').max(100, 'The subject has at most 100 letters.'),
-  text: z.string().trim().min(1, 'Write the letter.').max(3000, 'A letter has at most 3,000 letters.'),
+  players: z.array(Id).min(1, says('Choose at least one player.')).max(400).nullable(),
+  subject: z.string().trim().min(1, says('Say in a few words what it is about.')).max(100, says('The subject has at most 100 letters.')),
+  text: z.string().trim().min(1, says('Write the letter.')).max(3000, says('A letter has at most 3,000 letters.')),
 });
 export type LetterWritten = z.infer<typeof LetterWritten>;
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { says } from '../core/text/translate.ts';
 import { endpoint } from './endpoint.ts';
 import { FootName, Id, MeasureName, Nothing } from './parts.ts';
 import { NumberToBeat } from './training.ts';
@@ -27,9 +28,9 @@ export const OwnNumberSent = z.object({
   foot: FootName,
   kind: z.enum(['number', 'no number', 'rule']),
   number: z
-    .number('The number to reach must be a number.')
-    .min(0, 'The number to reach cannot be negative.')
-    .max(10_000, 'The number to reach is at most 10,000.')
+    .number(says('The number to reach must be a number.'))
+    .min(0, says('The number to reach cannot be negative.'))
+    .max(10_000, says('The number to reach is at most 10,000.'))
     .nullable(),
 });
 export type OwnNumberSent = z.infer<typeof OwnNumberSent>;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { BACKUP_KINDS } from '../core/operations/index.ts';
+import { says } from '../core/text/translate.ts';
 import { endpoint } from './endpoint.ts';
 import { Id, Instant, Nothing } from './parts.ts';
 
@@ -77,13 +78,15 @@ const ofChild = z.object({ player: Id });
 /** What broke in a browser: where in the program, never what was in it. */
 export const ErrorReport = z.object({
   /** The part of the page. */
-  view: z.string().regex(/^\w{1,60}$/, 'The view is one word.'),
+  view: z.string().regex(/^\w{1,60}$/, says('The view is one word.')),
   /** The page, with ids and codes blanked. */
-  route: z.string().regex(/^(\/[a-z0-9.*-]{0,40}){1,9}$/, 'The route is a path of short words.'),
+  route: z.string().regex(/^(\/[a-z0-9.*-]{0,40}){1,9}$/, says('The route is a path of short words.')),
   /** The kind of error; its sentence may name somebody and is left out. */
-  error: z.string().regex(/^\w{1,60}$/, 'The error is one word.'),
+  error: z.string().regex(/^\w{1,60}$/, says('The error is one word.')),
   /** Places in the program: file, line and column. */
-  stack: z.array(z.string().regex(/^[\w.-]{1,80}:\d{1,7}:\d{1,7}$/, 'A place is file:line:column.')).max(12, 'At most 12 places.'),
+  stack: z
+    .array(z.string().regex(/^[\w.-]{1,80}:\d{1,7}:\d{1,7}$/, says('A place is file:line:column.')))
+    .max(12, says('At most 12 places.')),
 });
 export type ErrorReport = z.infer<typeof ErrorReport>;
 

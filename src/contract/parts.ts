@@ -2,18 +2,19 @@ import { z } from 'zod';
 import { FEET, MEASURES } from '../core/drills/terms.ts';
 import { DOUBT_REASONS } from '../core/scores/reasons.ts';
 import { STRONGER_FEET } from '../core/squads/terms.ts';
+import { says } from '../core/text/translate.ts';
 import { TODAY_WHYS } from '../core/training/instead.ts';
 import { Dose } from '../core/weeks/schema.ts';
 
 /** Shapes that several areas share on the wire. */
 
-export const Id = z.uuid('This id is not a UUID.');
+export const Id = z.uuid(says('This id is not a UUID.'));
 /** Epoch milliseconds, UTC. */
 export const Instant = z.number().int().min(0).max(8_640_000_000_000_000);
 export const DayText = z
   .string()
-  .regex(/^\d{4}-\d{2}-\d{2}$/, 'A day looks like 2026-11-24.')
-  .refine((day) => new Date(`${day}T00:00Z`).toJSON()?.startsWith(day) ?? false, 'That is no day of the calendar.');
+  .regex(/^\d{4}-\d{2}-\d{2}$/, says('A day looks like 2026-11-24.'))
+  .refine((day) => new Date(`${day}T00:00Z`).toJSON()?.startsWith(day) ?? false, says('That is no day of the calendar.'));
 export const Nothing = z.undefined();
 export const NoParams = z.object({});
 

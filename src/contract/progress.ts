@@ -4,6 +4,7 @@ import { STEPS } from '../core/progress/plateau.ts';
 import { GROUNDS } from '../core/scores/reasons.ts';
 import { LEVELS } from '../core/squads/terms.ts';
 import { TABLE_SCHOOLS } from '../core/tables/index.ts';
+import { says, t } from '../core/text/translate.ts';
 import { endpoint } from './endpoint.ts';
 import {
   DayText,
@@ -347,7 +348,7 @@ export const progressApi = {
     body: z.object({
       id: Id,
       drillId: z.string().min(1).max(80),
-      kind: z.enum(STEPS, 'Choose one of the steps.'),
+      kind: z.enum(STEPS, says('Choose one of the steps.')),
       toDrillId: z.string().min(1).max(80).nullable(),
     }),
     response: OwnStepView,
@@ -367,7 +368,10 @@ export const progressApi = {
     act: 'note on a player',
     summary: 'A note for the squad’s coaches alone.',
     params: ofPlayer,
-    body: z.object({ id: Id, text: z.string().trim().min(1, 'Write the note first.').max(1000, 'A note has at most 1,000 letters.') }),
+    body: z.object({
+      id: Id,
+      text: z.string().trim().min(1, says('Write the note first.')).max(1000, says('A note has at most 1,000 letters.')),
+    }),
     response: NoteView,
   }),
   dropNote: endpoint({
@@ -387,7 +391,7 @@ export const progressApi = {
     params: ofPlayer.extend({ pause: Id }),
     body: z
       .object({ from: DayText, to: DayText.nullable() })
-      .refine((pause) => pause.to === null || pause.to >= pause.from, { path: ['to'], message: 'The pause ends before it begins.' }),
+      .refine((pause) => pause.to === null || pause.to >= pause.from, { path: ['to'], error: () => t('The pause ends before it begins.') }),
     response: PauseView,
   }),
   dropPause: endpoint({

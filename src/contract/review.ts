@@ -3,19 +3,20 @@ import { MARK_ID } from '../core/review/marks.ts';
 import { REVIEW_KINDS } from '../core/scores/habits.ts';
 import { isPlace } from '../core/scores/queue.ts';
 import { VERDICTS } from '../core/scores/standing.ts';
+import { english, says, t } from '../core/text/translate.ts';
 import { endpoint } from './endpoint.ts';
 import { Dose, DoubtView, FootName, Id, Instant, MeasureName, NoParams, Nothing, StandingName } from './parts.ts';
 
 export const MarkSent = z.object({
-  id: z.string().regex(MARK_ID, 'The id of a mark is 1 to 80 letters, digits, - or _.'),
+  id: z.string().regex(MARK_ID, says('The id of a mark is 1 to 80 letters, digits, - or _.')),
   at: z
-    .number('The time of a mark must be a number.')
-    .min(0, 'A mark cannot lie before the clip.')
-    .max(600, 'A mark lies within the clip.'),
+    .number(says('The time of a mark must be a number.'))
+    .min(0, says('A mark cannot lie before the clip.'))
+    .max(600, says('A mark lies within the clip.')),
   what: z.enum(['left', 'right', 'drop']),
 });
 
-export const Marks = z.array(MarkSent).max(2000, 'A recount has at most 2,000 marks.');
+export const Marks = z.array(MarkSent).max(2000, says('A recount has at most 2,000 marks.'));
 
 export const DecisionView = z.object({
   id: Id,
@@ -73,22 +74,25 @@ export const ReviewItem = z.object({
 export type ReviewItem = z.infer<typeof ReviewItem>;
 
 const figure = (what: string, low: number, high: number) =>
-  z.number(`${what} must be a number.`).min(low, `${what} is at least ${low}.`).max(high, `${what} is at most ${high}.`);
+  z
+    .number(says('{what} must be a number.', { what }))
+    .min(low, says('{what} is at least {low}.', { what, low }))
+    .max(high, says('{what} is at most {high}.', { what, high }));
 
 /** Figures of the doubt rules that a squad may set. */
 export const DoubtRulesSent = z.object({
-  formDistance: figure('Spreads from own form', 1, 10),
-  formScores: figure('Earlier scores before form is judged', 3, 30).int('Earlier scores must be a whole number.'),
-  clipShortShare: figure('The share a clip may be short', 0, 0.9),
-  sameRun: figure('The same number running', 2, 10).int('The same number running must be a whole number.'),
-  recountReps: figure('Reps a recount may differ', 0, 50).int('Reps must be a whole number.'),
-  recountShare: figure('The share a recount may differ', 0, 0.5),
+  formDistance: figure(english('Spreads from own form'), 1, 10),
+  formScores: figure(english('Earlier scores before form is judged'), 3, 30).int(says('Earlier scores must be a whole number.')),
+  clipShortShare: figure(english('The share a clip may be short'), 0, 0.9),
+  sameRun: figure(english('The same number running'), 2, 10).int(says('The same number running must be a whole number.')),
+  recountReps: figure(english('Reps a recount may differ'), 0, 50).int(says('Reps must be a whole number.')),
+  recountShare: figure(english('The share a recount may differ'), 0, 0.5),
 });
 export type DoubtRulesSent = z.infer<typeof DoubtRulesSent>;
 
 /** How one coach works: own keys by what they do, and how late the taps come. */
 export const BenchSettings = z.object({
-  keys: z.record(z.string().max(40), z.string().min(1, 'A key needs a name.').max(20)),
+  keys: z.record(z.string().max(40), z.string().min(1, says('A key needs a name.')).max(20)),
   delay: z.object({ seconds: z.number().min(-0.15).max(0.5), spread: z.number().min(0).max(0.15), at: Instant }).nullable(),
 });
 export type BenchSettings = z.infer<typeof BenchSettings>;
@@ -115,34 +119,34 @@ export const WaitingPage = z.object({ waiting: z.array(ReviewItem), more: z.stri
 export type WaitingPage = z.infer<typeof WaitingPage>;
 export type ReviewQueue = z.infer<typeof ReviewQueue>;
 
-export const text = (max: number, what: string) => z.string().trim().max(max, `${what} has at most ${max} letters.`);
+export const text = (max: number, what: string) => z.string().trim().max(max, says('{what} has at most {max} letters.', { what, max }));
 
 export const Decide = z
   .object({
     id: Id,
     verdict: z.enum(VERDICTS),
     value: z
-      .number('The recount must be a number.')
-      .min(0, 'The recount cannot be negative.')
-      .max(10_000, 'The recount is at most 10,000.')
+      .number(says('The recount must be a number.'))
+      .min(0, says('The recount cannot be negative.'))
+      .max(10_000, says('The recount is at most 10,000.'))
       .nullable(),
     /** The marks that a correction rests on; null where the number was typed. */
     marks: Marks.nullable().default(null),
     reason: text(200, 'The reason').nullable(),
     line: text(400, 'The line').nullable(),
-    cues: z.array(text(200, 'A cue')).max(3, 'At most three cues.'),
+    cues: z.array(text(200, 'A cue')).max(3, says('At most three cues.')),
     /** Seconds that the coach had it in front. */
     tookSeconds: z.number().min(0).max(86_400).nullable().default(null),
   })
   .superRefine((decision, ctx) => {
     if (decision.verdict === 'corrected' && decision.value === null) {
-      ctx.addIssue({ code: 'custom', path: ['value'], message: 'A correction needs the number from the recount.' });
+      ctx.addIssue({ code: 'custom', path: ['value'], message: t('A correction needs the number from the recount.') });
     }
     if (decision.verdict === 'set aside' && !decision.reason) {
-      ctx.addIssue({ code: 'custom', path: ['reason'], message: 'Setting a score aside needs a reason.' });
+      ctx.addIssue({ code: 'custom', path: ['reason'], message: t('Setting a score aside needs a reason.') });
     }
     if (decision.verdict === 'again please' && decision.cues.length === 0 && !decision.line) {
-      ctx.addIssue({ code: 'custom', path: ['cues'], message: 'Say what to try: pick a cue or write a line.' });
+      ctx.addIssue({ code: 'custom', path: ['cues'], message: t('Say what to try: pick a cue or write a line.') });
     }
   });
 export type Decide = z.infer<typeof Decide>;
@@ -153,12 +157,12 @@ export const Wave = z.object({
   id: Id,
   scores: z
     .array(z.object({ score: Id, decision: Id }))
-    .min(1, 'A wave needs at least one score.')
-    .max(1000, 'A wave takes at most 1,000 scores.'),
+    .min(1, says('A wave needs at least one score.'))
+    .max(1000, says('A wave takes at most 1,000 scores.')),
   /** A line for each child whose scores are counted; never the same to a child twice running. */
   praise: z
     .object({
-      line: z.string().trim().min(1, 'The line is empty.').max(200, 'The line has at most 200 letters.'),
+      line: z.string().trim().min(1, says('The line is empty.')).max(200, says('The line has at most 200 letters.')),
       /** Players who had theirs already, in an earlier part of a long wave. */
       except: z.array(Id).max(1000),
     })
@@ -183,7 +187,7 @@ export const reviewApi = {
     path: '/squads/{squad}/review/waiting',
     act: 'see the review queue',
     summary: 'What waits after a place of the queue, as many as one answer holds.',
-    params: ofSquad.extend({ after: z.string().refine(isPlace, 'This is no place of the queue.') }),
+    params: ofSquad.extend({ after: z.string().refine(isPlace, says('This is no place of the queue.')) }),
     body: Nothing,
     response: WaitingPage,
   }),

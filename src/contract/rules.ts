@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { dayNumber } from '../core/calendar/days.ts';
 import { StreakRule } from '../core/streaks/rules.ts';
 import { TABLE_SCHOOLS } from '../core/tables/index.ts';
+import { english, says, t } from '../core/text/translate.ts';
 import { RunTimes } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
 import { MailHoursSent } from './letters.ts';
@@ -12,17 +13,17 @@ export const BreakView = z.object({ id: Id, from: DayText, to: DayText, title: z
 export type BreakView = z.infer<typeof BreakView>;
 
 const whole = (words: string, least: number, most: number) => {
-  const sentence = `${words} is a whole number from ${least} to ${most}.`;
+  const sentence = says('{words} is a whole number from {least} to {most}.', { words, least, most });
   return z.number(sentence).int(sentence).min(least, sentence).max(most, sentence);
 };
 
 /** Rules that are simple figures. */
 export const RuleFigures = z.object({
-  name: z.string().trim().min(1, 'Give the squad a name.').max(60, 'The squad’s name has at most 60 letters.'),
-  town: z.string().trim().max(60, 'The town has at most 60 letters.'),
-  headingAge: whole('The heading age', 6, 19),
-  headersMax: whole('The limit of headers a week', 0, 200),
-  clipDays: whole('The days that clips are kept', 1, 365),
+  name: z.string().trim().min(1, says('Give the squad a name.')).max(60, says('The squad’s name has at most 60 letters.')),
+  town: z.string().trim().max(60, says('The town has at most 60 letters.')),
+  headingAge: whole(english('The heading age'), 6, 19),
+  headersMax: whole(english('The limit of headers a week'), 0, 200),
+  clipDays: whole(english('The days that clips are kept'), 1, 365),
   /** Null: the usual lengths. */
   times: RunTimes.partial().nullable(),
   ...MailHoursSent.shape,
@@ -104,7 +105,7 @@ export const rulesApi = {
     act: 'set the rules',
     summary: 'Which school of tables the squad follows.',
     params: ofSquad,
-    body: z.object({ tableSchool: z.enum(TABLE_SCHOOLS, 'Choose off, improvement or scores.') }),
+    body: z.object({ tableSchool: z.enum(TABLE_SCHOOLS, says('Choose off, improvement or scores.')) }),
     response: Rules,
   }),
   setZone: endpoint({
@@ -113,7 +114,7 @@ export const rulesApi = {
     act: 'set the rules',
     summary: 'The squad’s time zone from now on. Days that were trained keep their date.',
     params: ofSquad,
-    body: z.object({ timeZone: z.string().trim().min(1, 'Choose a time zone.').max(60) }),
+    body: z.object({ timeZone: z.string().trim().min(1, says('Choose a time zone.')).max(60) }),
     response: Rules,
   }),
   putBreak: endpoint({
@@ -126,14 +127,14 @@ export const rulesApi = {
       .object({
         from: DayText,
         to: DayText,
-        title: z.string().trim().min(1, 'Give the break a name.').max(60, 'The name has at most 60 letters.'),
+        title: z.string().trim().min(1, says('Give the break a name.')).max(60, says('The name has at most 60 letters.')),
         /** That more than eight weeks are meant. */
         long: z.boolean().optional(),
       })
-      .refine((one) => one.to >= one.from, { path: ['to'], message: 'The break ends before it begins.' })
+      .refine((one) => one.to >= one.from, { path: ['to'], error: () => t('The break ends before it begins.') })
       .refine((one) => one.long || dayNumber(one.to) - dayNumber(one.from) + 1 < LONG_BREAK_DAYS, {
         path: ['to'],
-        message: 'That is more than eight weeks. Check the last day, or say that it is meant so.',
+        error: () => t('That is more than eight weeks. Check the last day, or say that it is meant so.'),
       }),
     response: Rules,
   }),

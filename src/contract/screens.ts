@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { CLIP_HEIGHTS, CONTACT_SCHOOLS, FOOT_ORDERS } from '../core/drills/terms.ts';
 import { TABLE_SCHOOLS } from '../core/tables/index.ts';
 import { LEAST_AIM, MOST_AIM, STRETCH_AIM } from '../core/targets/aims.ts';
+import { says } from '../core/text/translate.ts';
 import { endpoint } from './endpoint.ts';
 import { LetterView, PostChoices } from './letters.ts';
 import { DayText, FootName, Id, Instant, LineView, NoParams, Nothing, RecordView, SaidOfDrill, StreakView, StripView } from './parts.ts';
@@ -50,20 +51,20 @@ export type CellState = z.infer<typeof CellState>;
 
 /** Times in a hundred that a stretch number is meant to be reached. */
 const StretchAim = z
-  .number('How often a number is reached must be a number.')
-  .int('How often a number is reached is a whole number.')
-  .min(100 * LEAST_AIM, `A number is meant to be reached at least ${100 * LEAST_AIM} times in a hundred.`)
-  .max(100 * MOST_AIM, `A number is meant to be reached at most ${100 * MOST_AIM} times in a hundred.`);
+  .number(says('How often a number is reached must be a number.'))
+  .int(says('How often a number is reached is a whole number.'))
+  .min(100 * LEAST_AIM, says('A number is meant to be reached at least {least} times in a hundred.', { least: 100 * LEAST_AIM }))
+  .max(100 * MOST_AIM, says('A number is meant to be reached at most {most} times in a hundred.', { most: 100 * MOST_AIM }));
 
 export const Choices = z.object({
   contactSchool: z.enum(CONTACT_SCHOOLS),
   footOrder: z.enum(FOOT_ORDERS),
   sessionMinutes: z
-    .number('The minutes of a session must be a number.')
-    .int('The minutes of a session must be a whole number.')
-    .min(5, 'A session has at least 5 minutes.')
-    .max(120, 'A session has at most 120 minutes.'),
-  clipHeight: z.literal(CLIP_HEIGHTS, 'Clips have 360, 480 or 720 lines.'),
+    .number(says('The minutes of a session must be a number.'))
+    .int(says('The minutes of a session must be a whole number.'))
+    .min(5, says('A session has at least 5 minutes.'))
+    .max(120, says('A session has at most 120 minutes.')),
+  clipHeight: z.literal(CLIP_HEIGHTS, says('Clips have 360, 480 or 720 lines.')),
   clipSound: z.boolean(),
   /** What is done in free practice counts for records and the streak. */
   practiceCounts: z.boolean().default(false),
@@ -104,7 +105,7 @@ export const Register = z.object({
 export type Register = z.infer<typeof Register>;
 
 /** What a guardian says yes or no to. */
-export const ConsentName = z.enum(['clips', 'table', 'post'], 'Say clips, table or post.');
+export const ConsentName = z.enum(['clips', 'table', 'post'], says('Say clips, table or post.'));
 
 /** Somebody had a clip: loaded its file, or played some seconds of it. */
 export const ClipView = z.object({ who: z.string(), kind: z.enum(['loaded', 'watched']), seconds: z.number().nullable(), at: Instant });

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Home } from '../core/drills/home-schema.ts';
 import { LEVELS } from '../core/squads/terms.ts';
+import { says } from '../core/text/translate.ts';
 import { endpoint } from './endpoint.ts';
 import { BirthYear, CoachRole, InvitationView, JoinRequestView, NicknameText, Pin } from './invitations.ts';
 import { DayText, Id, Instant, NoParams, Nothing, StrongerFootName } from './parts.ts';
@@ -93,11 +94,15 @@ export const squadsApi = {
     params: NoParams,
     body: z.object({
       id: Id,
-      name: z.string().trim().min(1, 'Give the squad a name.').max(60, 'The squad’s name has at most 60 letters.'),
-      town: z.string().trim().max(60, 'The town has at most 60 letters.'),
-      timeZone: z.string().trim().min(1, 'Choose a time zone.').max(60),
+      name: z.string().trim().min(1, says('Give the squad a name.')).max(60, says('The squad’s name has at most 60 letters.')),
+      town: z.string().trim().max(60, says('The town has at most 60 letters.')),
+      timeZone: z.string().trim().min(1, says('Choose a time zone.')).max(60),
       /** About how old the players are (years); sets the safe usual rules of that age. */
-      age: z.number('The age is a number.').int('The age is a whole number.').min(5, 'From 5 years on.').max(18, 'Up to 18 years.'),
+      age: z
+        .number(says('The age is a number.'))
+        .int(says('The age is a whole number.'))
+        .min(5, says('From 5 years on.'))
+        .max(18, says('Up to 18 years.')),
     }),
     response: z.object({ id: Id, code: z.string() }),
   }),
@@ -134,7 +139,7 @@ export const squadsApi = {
     act: 'read in a roster',
     summary: 'Players from a CSV list (nickname, birth year, stronger foot, level); dry first.',
     params: ofSquad,
-    body: z.object({ text: z.string().min(1, 'The list is empty.').max(100_000, 'The list is too long.'), dry: z.boolean() }),
+    body: z.object({ text: z.string().min(1, says('The list is empty.')).max(100_000, says('The list is too long.')), dry: z.boolean() }),
     response: RosterLook,
   }),
   add: endpoint({
@@ -179,7 +184,9 @@ export const squadsApi = {
     act: 'change groups',
     summary: 'Makes a group of the squad, or gives one another name.',
     params: ofSquad.extend({ group: Id }),
-    body: z.object({ name: z.string().trim().min(1, 'Give the group a name.').max(30, 'The name of a group has at most 30 letters.') }),
+    body: z.object({
+      name: z.string().trim().min(1, says('Give the group a name.')).max(30, says('The name of a group has at most 30 letters.')),
+    }),
     response: GroupView,
   }),
   dropGroup: endpoint({

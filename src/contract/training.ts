@@ -3,6 +3,7 @@ import { Home } from '../core/drills/home-schema.ts';
 import { Drill } from '../core/drills/schema.ts';
 import { CLIP_HEIGHTS, KIT } from '../core/drills/terms.ts';
 import { LEVELS } from '../core/squads/terms.ts';
+import { english, says } from '../core/text/translate.ts';
 import { TODAY_WHYS } from '../core/training/instead.ts';
 import { PublishedWeek, RunTimes } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
@@ -119,7 +120,10 @@ export const ThisWeek = z.object({
 export type ThisWeek = z.infer<typeof ThisWeek>;
 
 const amount = (what: string) =>
-  z.number(`${what} must be a number.`).min(0, `${what} cannot be negative.`).max(10_000, `${what} is at most 10,000.`);
+  z
+    .number(says('{what} must be a number.', { what }))
+    .min(0, says('{what} cannot be negative.', { what }))
+    .max(10_000, says('{what} is at most 10,000.', { what }));
 
 /** Tries of an unbroken run in one slot, of which each is a number of its own. */
 const PARTS_MAX = 100;
@@ -129,17 +133,20 @@ export const ScoreSent = z.object({
   id: Id,
   foot: FootName,
   /** Null: "I lost count". */
-  value: amount('The count').nullable(),
-  faults: amount('Losses of control').int('Losses of control must be a whole number.'),
-  seconds: z.number('The seconds must be a number.').min(0, 'The seconds cannot be negative.').max(7200, 'A go lasts at most two hours.'),
+  value: amount(english('The count')).nullable(),
+  faults: amount(english('Losses of control')).int(says('Losses of control must be a whole number.')),
+  seconds: z
+    .number(says('The seconds must be a number.'))
+    .min(0, says('The seconds cannot be negative.'))
+    .max(7200, says('A go lasts at most two hours.')),
   clocked: z.boolean(),
   /** Best by surface, or every try of the slot. */
   parts: z
-    .record(z.string().max(30), amount('Each number'))
-    .refine((parts) => Object.keys(parts).length <= PARTS_MAX, `A go has at most ${PARTS_MAX} single numbers.`)
+    .record(z.string().max(30), amount(english('Each number')))
+    .refine((parts) => Object.keys(parts).length <= PARTS_MAX, says('A go has at most {most} single numbers.', { most: PARTS_MAX }))
     .nullable(),
   /** The number to reach that stood before the player; null for none, left out by devices that do not say. */
-  saw: amount('The number to reach').nullable().optional(),
+  saw: amount(english('The number to reach')).nullable().optional(),
   /** Whether that was a stretch number, made from the player’s own goes. */
   sawStretch: z.boolean().optional(),
 });
@@ -162,7 +169,7 @@ export const GoSent = z.object({
   doneAt: Instant,
   /** The same clock at sending: what counts is the time between the two. Left out where the clock is the server’s own. */
   sentAt: Instant.optional(),
-  scores: z.array(ScoreSent).min(1, 'A go needs at least one number.').max(2, 'A go has at most two feet.'),
+  scores: z.array(ScoreSent).min(1, says('A go needs at least one number.')).max(2, says('A go has at most two feet.')),
 });
 export type GoSent = z.infer<typeof GoSent>;
 
@@ -232,7 +239,7 @@ export const RunSent = z.object({
   startedAt: Instant,
   /** The device's clock at sending. */
   sentAt: Instant,
-  events: z.array(ClockEventSent).min(1, 'A run begins with its start.').max(5000, 'A run has at most 5,000 events.'),
+  events: z.array(ClockEventSent).min(1, says('A run begins with its start.')).max(5000, says('A run has at most 5,000 events.')),
 });
 export type RunSent = z.infer<typeof RunSent>;
 
@@ -246,13 +253,17 @@ export const ByHandSent = z.object({
   revisionId: Id,
   sessionId: Id,
   /** Training days before the one of the entry. */
-  daysAgo: z.number('Say on which day it was.').int().min(0, 'The day cannot lie ahead.').max(3, 'Only the last 72 hours can be entered.'),
-  hour: z.number('Say at about what hour.').int().min(0, 'Hours are 0 to 23.').max(23, 'Hours are 0 to 23.'),
+  daysAgo: z
+    .number(says('Say on which day it was.'))
+    .int()
+    .min(0, says('The day cannot lie ahead.'))
+    .max(3, says('Only the last 72 hours can be entered.')),
+  hour: z.number(says('Say at about what hour.')).int().min(0, says('Hours are 0 to 23.')).max(23, says('Hours are 0 to 23.')),
   /** The device’s clock at the entry and at sending. */
   enteredAt: Instant,
   sentAt: Instant,
   /** Items that were done, scored or not. */
-  done: z.array(Id).min(1, 'Tick at least one drill that was done.').max(200),
+  done: z.array(Id).min(1, says('Tick at least one drill that was done.')).max(200),
   goes: z
     .array(
       z.object({
@@ -260,7 +271,7 @@ export const ByHandSent = z.object({
         itemId: Id,
         drillId: z.string().min(1).max(80).optional(),
         round: z.number().int().min(0).max(19),
-        scores: z.array(ScoreSent).min(1, 'A go needs at least one number.').max(2, 'A go has at most two feet.'),
+        scores: z.array(ScoreSent).min(1, says('A go needs at least one number.')).max(2, says('A go has at most two feet.')),
       }),
     )
     .max(200),

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { WeekFile } from '../core/files/index.ts';
 import { CHECKS } from '../core/planning/planner-view.ts';
 import { Wishes } from '../core/planning/propose/wishes.ts';
+import { says } from '../core/text/translate.ts';
 import { Session, WeekPlan } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
 import { DayText, Id, Instant, Nothing } from './parts.ts';
@@ -46,8 +47,8 @@ export const Release = z.object({
     z.object({
       kind: z.literal('at'),
       day: DayText,
-      hour: z.number().int().min(0, 'The hour is 0 to 23.').max(23, 'The hour is 0 to 23.'),
-      minute: z.number().int().min(0, 'Minutes are 0 to 59.').max(59, 'Minutes are 0 to 59.'),
+      hour: z.number().int().min(0, says('The hour is 0 to 23.')).max(23, says('The hour is 0 to 23.')),
+      minute: z.number().int().min(0, says('Minutes are 0 to 59.')).max(59, says('Minutes are 0 to 59.')),
     }),
   ]),
   /** Keeps title and content from players until the week opens. */
@@ -55,7 +56,11 @@ export const Release = z.object({
 });
 export type Release = z.input<typeof Release>;
 
-const reason = z.string().trim().min(1, 'Say why in a few words: it is kept with it.').max(200, 'The reason has at most 200 letters.');
+const reason = z
+  .string()
+  .trim()
+  .min(1, says('Say why in a few words: it is kept with it.'))
+  .max(200, says('The reason has at most 200 letters.'));
 
 export const Template = z.object({ id: Id, name: z.string(), sessions: z.array(Session), madeAt: Instant });
 export type Template = z.infer<typeof Template>;
@@ -275,8 +280,8 @@ export const weeksApi = {
     params: z.object({ squad: Id }),
     body: z.object({
       id: Id,
-      name: z.string().trim().min(1, 'Give the template a name.').max(60, 'The name has at most 60 letters.'),
-      sessions: z.array(Session).min(1, 'A template needs at least one session.').max(7, 'At most 7 sessions.'),
+      name: z.string().trim().min(1, says('Give the template a name.')).max(60, says('The name has at most 60 letters.')),
+      sessions: z.array(Session).min(1, says('A template needs at least one session.')).max(7, says('At most 7 sessions.')),
     }),
     response: Template,
   }),

@@ -1,5 +1,6 @@
 import { and, eq, isNull, type SQL, sql } from 'drizzle-orm';
 import type { ActName } from '../contract/acts.ts';
+import { t } from '../core/text/translate.ts';
 import type { Actor } from './accounts/actor.ts';
 import { inSquadNow, isLeaving } from './accounts/leaving.ts';
 import type { Db } from './platform/db/connection.ts';
@@ -224,8 +225,8 @@ function homeOf(db: Db, subject: Subject): Home | null {
 export function allow(db: Db, actor: Actor, act: ActName, subject: Subject = null): void {
   const rule = RULES[act];
   if (!rule.kinds.includes(actor.kind)) {
-    if (actor.kind === 'nobody') throw new Problem('not signed in', 'Sign in first.');
-    throw new Problem('not allowed', 'This is not open to you.');
+    if (actor.kind === 'nobody') throw new Problem('not signed in', t('Sign in first.'));
+    throw new Problem('not allowed', t('This is not open to you.'));
   }
   const home = homeOf(db, subject);
   if (!home || !rule.tie(actor, home)) throw notFound();
@@ -233,7 +234,7 @@ export function allow(db: Db, actor: Actor, act: ActName, subject: Subject = nul
 
 /** Narrows an actor to a player after `allow` let a player's act pass. */
 export function asPlayer(actor: Actor): Extract<Actor, { kind: 'player' }> {
-  if (actor.kind !== 'player') throw new Problem('not allowed', 'This is not open to you.');
+  if (actor.kind !== 'player') throw new Problem('not allowed', t('This is not open to you.'));
   return actor;
 }
 
@@ -243,11 +244,11 @@ export function asPlayer(actor: Actor): Extract<Actor, { kind: 'player' }> {
  */
 export function checkIsThem(actor: Actor, playerId: string | undefined): void {
   if (playerId === undefined || playerId === asPlayer(actor).playerId) return;
-  throw new Problem('somebody else', 'This was done by another player. It waits on this device until they sign in again.');
+  throw new Problem('somebody else', t('This was done by another player. It waits on this device until they sign in again.'));
 }
 
 /** Narrows an actor to a signed-in person. */
 export function asPerson(actor: Actor): Exclude<Actor, { kind: 'nobody' }> {
-  if (actor.kind === 'nobody') throw new Problem('not signed in', 'Sign in first.');
+  if (actor.kind === 'nobody') throw new Problem('not signed in', t('Sign in first.'));
   return actor;
 }

@@ -60,7 +60,7 @@ describe('words that people read', () => {
     const found = READ.flatMap((file) =>
       textsIn(file, readFileSync(file, 'utf8')).flatMap((text) =>
         unwanted()
-          .filter((word) => has(text, word))
+          .filter((word) => has(text.replace(/\{\w+\}/g, ' '), word))
           .map((word) => `${file}: “${word}” in “${text.slice(0, 80)}”`),
       ),
     );

@@ -1,6 +1,7 @@
 import { CheckedLayout } from '../layouts/schema.ts';
 import { MovesProblem } from '../moves/problem.ts';
 import { readMovement } from '../moves/read.ts';
+import { t } from '../text/translate.ts';
 import { Drill, DrillMoves } from './schema.ts';
 
 /** Moves that can be read. */
@@ -10,7 +11,11 @@ const CheckedMoves = DrillMoves.superRefine(({ texts }, ctx) => {
       readMovement(text);
     } catch (error) {
       if (!(error instanceof MovesProblem)) throw error;
-      ctx.addIssue({ code: 'custom', path: ['texts', i], message: `Moves, line ${error.line}: ${error.message}` });
+      ctx.addIssue({
+        code: 'custom',
+        path: ['texts', i],
+        message: t('Moves, line {line}: {message}', { line: error.line, message: error.message }),
+      });
     }
   }
 });

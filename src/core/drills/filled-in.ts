@@ -6,6 +6,7 @@ import { type Plan, planMovement } from '../moves/plan/index.ts';
 import { MovesProblem } from '../moves/problem.ts';
 import { readMovement } from '../moves/read.ts';
 import { SIDES } from '../moves/terms.ts';
+import { t } from '../text/translate.ts';
 import { HIGH_CAUTION, HOP_CAUTION, WALL_CAUTION } from './catalogue/make.ts';
 import type { Drill } from './schema.ts';
 
@@ -90,17 +91,29 @@ function loadsOf(plan: Plan, { hops, jumps }: Figures): Drill['loads'] {
 const roundUp = (metres: number): number => Math.max(PLAIN_GROUND, Math.ceil(metres * HALF_METRES) / HALF_METRES);
 
 const PLAIN_WORDS = {
-  purpose: 'A drill of our own.',
+  get purpose() {
+    return t('A drill of our own.');
+  },
   cues: ['Slowly first, then quicker.'],
-  faults: [{ wrong: 'It is done too fast and gets out of hand', mend: 'Slow down until three in a row are clean.' }],
+  faults: [
+    {
+      get wrong() {
+        return t('It is done too fast and gets out of hand');
+      },
+      get mend() {
+        return t('Slow down until three in a row are clean.');
+      },
+    },
+  ],
 };
 
 function countingOf(plan: Plan | null): Drill['counting'] {
-  if (plan && repsIn(plan) === 0) return { unit: 'second', counts: 'The time that it goes on.', doesNotCount: 'Time in which you stand.' };
+  if (plan && repsIn(plan) === 0)
+    return { unit: 'second', counts: t('The time that it goes on.'), doesNotCount: t('Time in which you stand.') };
   const marked = plan?.movement.beats.filter((beat) => beat.rep).map((beat) => beatInWords(beat.words)) ?? [];
-  const doesNotCount = plan && !plan.hasBall ? 'One in which a step was left out.' : 'One after which the ball got away.';
-  if (!plan || marked.length === 0) return { unit: 'rep', counts: 'Once through all the steps.', doesNotCount };
-  return { unit: 'rep', counts: `Each of these is one: ${marked.join(', ')}.`.slice(0, 200), doesNotCount };
+  const doesNotCount = plan && !plan.hasBall ? t('One in which a step was left out.') : t('One after which the ball got away.');
+  if (!plan || marked.length === 0) return { unit: 'rep', counts: t('Once through all the steps.'), doesNotCount };
+  return { unit: 'rep', counts: t('Each of these is one: {marked}.', { marked: marked.join(', ') }).slice(0, 200), doesNotCount };
 }
 
 /** What is warned of where nobody warned: a wall, a ball that is played high, hops on one leg. */
@@ -114,7 +127,10 @@ export const cautionsFor = ({ kit, loads }: Pick<Drill, 'kit' | 'loads'>): strin
 function stepsOf(plan: Plan): string[] {
   if (plan.course?.saysFeet) return momentsOf(plan).map(({ words }) => `${words}.`);
   const said = [...new Set(plan.movement.beats.map((beat) => beatInWords(beat.words)))].slice(0, STEPS_MAX - 1).map((one) => `${one}.`);
-  return [...said, plan.movement.again === 'mirrored' ? 'Then the same with the other foot, in turn.' : 'Begin again without a stop.'];
+  return [
+    ...said,
+    plan.movement.again === 'mirrored' ? t('Then the same with the other foot, in turn.') : t('Begin again without a stop.'),
+  ];
 }
 
 /** A drill's moves as they are typed; where nothing is, those of a way over the yard that says itself what the feet do. Empty for none. */

@@ -1,4 +1,5 @@
 import { type FittedLayout, fitLayout, type Ground, groundInWords, UNKNOWN_STEP } from '../layouts/index.ts';
+import { t } from '../text/translate.ts';
 import { conesAt, conesShort } from './cones.ts';
 import type { Home } from './home-schema.ts';
 import type { Drill } from './schema.ts';
@@ -40,13 +41,15 @@ const known = new WeakMap<Home, WeakMap<Drill, AtHome>>();
 function lookAtHome(drill: Drill, home: Home | null, mirror: boolean): AtHome {
   const missing = home ? drill.kit.filter((kit) => !home.has.includes(kit)) : [];
   const standIns = missing.filter((kit) => EASY_STAND_INS.includes(kit)).map((kit) => ({ kit, use: STAND_INS[kit].join(', ') }));
-  const lacks = missing.filter((kit) => !EASY_STAND_INS.includes(kit)).map((kit) => `no ${kit}`);
+  const lacks = missing.filter((kit) => !EASY_STAND_INS.includes(kit)).map((kit) => t('no {kit}', { kit }));
   const yard = home?.yard ?? null;
   const layout = drill.layout ? fitLayout(drill.layout, yard, home?.step ?? UNKNOWN_STEP, mirror, conesAt(home)) : null;
   const needed = layout?.placed.cones.length ?? 0;
   const short = conesShort(needed, home);
-  if (short > 0) standIns.push({ kit: 'cones', use: `${short} of ${needed} ${STAND_INS.cones.join(', ')}` });
-  if (yard && (drill.layout ? !layout : !hasRoom(drill.space, yard))) lacks.push(`needs ${groundInWords(drill.space)}`);
+  if (short > 0)
+    standIns.push({ kit: 'cones', use: t('{short} of {needed} {cones}', { short, needed, cones: STAND_INS.cones.join(', ') }) });
+  if (yard && (drill.layout ? !layout : !hasRoom(drill.space, yard)))
+    lacks.push(t('needs {groundInWords}', { groundInWords: groundInWords(drill.space) }));
   return { can: lacks.length === 0, standIns, lacks, layout };
 }
 

@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { Layout } from '../layouts/layout.ts';
+import { says, t } from '../text/translate.ts';
 import { CONTACT_SCHOOLS, FAMILIES, KIT, LOADS, MEASURES, WORKING_SIDES } from './terms.ts';
 
 const words = (max: number, what: string) =>
-  z.string().trim().min(1, `${what} must not be empty.`).max(max, `${what} has at most ${max} letters.`);
+  z.string().trim().min(1, says('{what} must not be empty.', { what })).max(max, says('{what} has at most {max} letters.', { what, max }));
 
 /** Reps a second at four honest speeds; nobody's feet go above `ceiling`. `estimated` marks figures not yet seen in practice. */
 export const PaceFigures = z
@@ -15,7 +16,7 @@ export const PaceFigures = z
     estimated: z.boolean(),
   })
   .refine((p) => p.easy <= p.usual && p.usual <= p.fast && p.fast < p.ceiling, {
-    message: 'Pace must rise from easy to usual to fast, and the ceiling must lie above fast.',
+    error: () => t('Pace must rise from easy to usual to fast, and the ceiling must lie above fast.'),
   });
 
 /**
@@ -31,18 +32,18 @@ export const Band = z.object({
 });
 export type Band = z.infer<typeof Band>;
 
-const Cues = z.array(words(120, 'A cue')).min(1, 'Write at least one cue.').max(6, 'At most 6 cues.');
+const Cues = z.array(words(120, 'A cue')).min(1, says('Write at least one cue.')).max(6, says('At most 6 cues.'));
 const Faults = z
   .array(z.object({ wrong: words(120, 'A fault'), mend: words(160, 'A correction') }))
-  .min(1, 'Write at least one fault and its correction.')
-  .max(6, 'At most 6 faults.');
+  .min(1, says('Write at least one fault and its correction.'))
+  .max(6, says('At most 6 faults.'));
 
 /** What one school of contact says of a drill. */
 const SchoolWords = z.object({ cues: Cues, faults: Faults });
 
 /** A drill's movement in words (core/moves reads them). */
 export const DrillMoves = z.object({
-  texts: z.array(words(1600, 'The moves')).min(1, 'Say the moves.').max(2, 'At most two examples.'),
+  texts: z.array(words(1600, 'The moves')).min(1, says('Say the moves.')).max(2, says('At most two examples.')),
   free: z.boolean(),
 });
 export type DrillMoves = z.infer<typeof DrillMoves>;
@@ -52,15 +53,15 @@ export const Drill = z.object({
   id: z
     .string()
     .max(80)
-    .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'A drill id is small letters, digits and dashes.'),
+    .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, says('A drill id is small letters, digits and dashes.')),
   version: z.number().int().min(1),
   /** Scores of versions in the same group share records; a change of the movement or the counting starts a new group. */
   group: z.number().int().min(1),
   name: words(60, 'The name'),
-  aliases: z.array(words(60, 'An alias')).max(12, 'At most 12 aliases.'),
+  aliases: z.array(words(60, 'An alias')).max(12, says('At most 12 aliases.')),
   family: z.enum(FAMILIES),
   purpose: words(160, 'The purpose'),
-  steps: z.array(words(200, 'A step')).min(1, 'Write at least one step, or say the moves.').max(6, 'At most 6 steps.'),
+  steps: z.array(words(200, 'A step')).min(1, says('Write at least one step, or say the moves.')).max(6, says('At most 6 steps.')),
   cues: Cues,
   faults: Faults,
   /** The other words that each school of juggling contact has for it; null where the schools agree. */
@@ -76,10 +77,13 @@ export const Drill = z.object({
   /** Metres of free ground needed. */
   space: z.object({
     length: z
-      .number('The length must be a number of meters.')
-      .positive('The length must be above 0 m.')
-      .max(60, 'The length is at most 60 m.'),
-    width: z.number('The width must be a number of meters.').positive('The width must be above 0 m.').max(60, 'The width is at most 60 m.'),
+      .number(says('The length must be a number of meters.'))
+      .positive(says('The length must be above 0 m.'))
+      .max(60, says('The length is at most 60 m.')),
+    width: z
+      .number(says('The width must be a number of meters.'))
+      .positive(says('The width must be above 0 m.'))
+      .max(60, says('The width is at most 60 m.')),
   }),
   sides: z.enum(WORKING_SIDES),
   measure: z.enum(MEASURES),
@@ -94,12 +98,12 @@ export const Drill = z.object({
   touchesPerRep: z.number().nonnegative().max(12),
   /** Seconds that one set or one clean course usually takes; null for other measures. */
   courseSeconds: z.number().positive().max(600).nullable(),
-  easier: z.array(z.string().max(80)).max(8, 'At most 8 easier drills.'),
-  bands: z.array(Band).max(8, 'At most 8 bands.'),
+  easier: z.array(z.string().max(80)).max(8, says('At most 8 easier drills.')),
+  bands: z.array(Band).max(8, says('At most 8 bands.')),
   cautions: z.array(words(160, 'A caution')),
   loads: z.array(z.enum(LOADS)),
   /** Youngest and oldest age in years it is meant for; null for no limit. */
-  minAge: z.number().int().min(4, 'Ages are 4 to 18.').max(18, 'Ages are 4 to 18.').nullable(),
-  maxAge: z.number().int().min(4, 'Ages are 4 to 18.').max(18, 'Ages are 4 to 18.').nullable().default(null),
+  minAge: z.number().int().min(4, says('Ages are 4 to 18.')).max(18, says('Ages are 4 to 18.')).nullable(),
+  maxAge: z.number().int().min(4, says('Ages are 4 to 18.')).max(18, says('Ages are 4 to 18.')).nullable().default(null),
 });
 export type Drill = z.infer<typeof Drill>;

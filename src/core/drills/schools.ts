@@ -1,4 +1,5 @@
 import type { StrongerFoot } from '../squads/terms.ts';
+import { t } from '../text/translate.ts';
 import type { Drill } from './schema.ts';
 import { CONTACT_SCHOOLS, type ContactSchool } from './terms.ts';
 
@@ -26,7 +27,16 @@ export function drillForSchool(id: string, drills: ReadonlyMap<string, Drill>, s
   return drills.has(drill.twin) ? drill.twin : id;
 }
 
-const OTHER_SIDE: Record<string, string> = { left: 'right', right: 'left', Left: 'Right', Right: 'Left' };
+const OTHER_SIDE: Record<string, string> = {
+  left: 'right',
+  right: 'left',
+  get Left() {
+    return t('Right');
+  },
+  get Right() {
+    return t('Left');
+  },
+};
 
 /** A sentence with left and right changed over: "Left foot first" becomes "Right foot first". Done twice it is itself. */
 export function mirrorWords(sentence: string): string {

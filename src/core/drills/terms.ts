@@ -1,3 +1,4 @@
+import { t } from '../text/translate.ts';
 /** The closed lists of words that a drill is described with. They are the names in data, code and interface alike. */
 
 export const FAMILIES = [
@@ -50,8 +51,12 @@ export type TouchSurface = (typeof TOUCH_SURFACES)[number];
 export const CONTACT_SCHOOLS = ['toe-up', 'laces'] as const;
 export type ContactSchool = (typeof CONTACT_SCHOOLS)[number];
 export const CONTACT_WORDS: Record<ContactSchool, string> = {
-  'toe-up': 'toe up, a little back-spin, the ball stays close',
-  laces: 'laces, no spin, flat foot',
+  get 'toe-up'() {
+    return t('toe up, a little back-spin, the ball stays close');
+  },
+  get laces() {
+    return t('laces, no spin, flat foot');
+  },
 };
 
 /** Two schools of how the feet share the work. */
@@ -59,7 +64,9 @@ export const FOOT_ORDERS = ['alternate', 'catch-up'] as const;
 export type FootOrder = (typeof FOOT_ORDERS)[number];
 export const FOOT_ORDER_WORDS: Record<FootOrder, string> = {
   alternate: 'left and right in turn from the first day',
-  'catch-up': 'an extra dose for the other foot until it has caught up',
+  get 'catch-up'() {
+    return t('an extra dose for the other foot until it has caught up');
+  },
 };
 
 export const KIT = ['ball', 'cones', 'wall', 'mini-goal', 'tennis ball'] as const;

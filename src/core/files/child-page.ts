@@ -1,7 +1,7 @@
 import type { Foot } from '../drills/terms.ts';
 import { escaped } from '../mail/text.ts';
-import { plural } from '../text/plural.ts';
 import { round1 } from '../text/rounded.ts';
+import { plural, t } from '../text/translate.ts';
 import type { HistoryFile } from './history.ts';
 
 /** A clip of the download, as the page links to it. */
@@ -28,7 +28,7 @@ export interface ChildOnPage {
   clips: readonly ClipOnPage[];
 }
 
-const withFoot = (drill: string, foot: Foot): string => (foot === 'both' ? drill : `${drill}, ${foot} foot`);
+const withFoot = (drill: string, foot: Foot): string => (foot === 'both' ? drill : t('{drill}, {foot} foot', { drill, foot }));
 
 /**
  * The name of a clip's file: its day, drill and foot, in letters that every system can keep; a number where there is one like it already.
@@ -69,10 +69,10 @@ function squadPart({ squad, streak, records, sessions }: HistoryFile): string {
     `<h2>${escaped(squad.name)}</h2>`,
     `<p>In a row now: ${plural(streak.current, unit)}. The best ever: ${plural(streak.best, unit)}.</p>`,
     part(
-      'Bests',
+      t('Bests'),
       records,
       table(
-        ['Drill', 'Foot', 'Best', 'Day'],
+        [t('Drill'), t('Foot'), t('Best'), t('Day')],
         records.map((one) => [
           `${escaped(one.drill)} (${escaped(one.dose)})`,
           one.foot,
@@ -80,23 +80,23 @@ function squadPart({ squad, streak, records, sessions }: HistoryFile): string {
           one.doneAt.slice(0, 10),
         ]),
       ),
-      'No best yet.',
+      t('No best yet.'),
     ),
     part(
-      'Sessions',
+      t('Sessions'),
       sessions,
       table(
-        ['Day', 'Week', 'Session', 'Done'],
+        [t('Day'), t('Week'), t('Session'), t('Done')],
         [...sessions]
           .reverse()
           .map((one) => [
             one.day ?? '',
             String(one.week),
             escaped(one.session),
-            `${Math.round(one.share * 100)} %${one.byHand ? ', by hand' : ''}`,
+            `${Math.round(one.share * 100)} %${one.byHand ? t(', by hand') : ''}`,
           ]),
       ),
-      'No session yet.',
+      t('No session yet.'),
     ),
   ].join('');
 }
@@ -107,36 +107,36 @@ export function childPage({ nickname, madeOn, histories, lines, permissions, cli
     `<h1>${escaped(nickname)}</h1>`,
     `<p>Everything that Eager Feet keeps of ${escaped(nickname)}, as it was on ${madeOn}. The same, for programs, is in the files beside this page; README.txt says which is which.</p>`,
     part(
-      'Clips',
+      t('Clips'),
       clips,
       table(
-        ['Day', 'Drill', 'Who watched it'],
+        [t('Day'), t('Drill'), t('Who watched it')],
         clips.map((clip) => [
           clip.day,
           `<a href="${encodeURI(clip.path)}">${escaped(withFoot(clip.drill, clip.foot))}</a>`,
           watchedWords(clip),
         ]),
       ),
-      'No clip is kept.',
+      t('No clip is kept.'),
     ),
     ...histories.map(squadPart),
     part(
-      'What the coach wrote',
+      t('What the coach wrote'),
       lines,
       table(
-        ['Day', 'Drill', 'Line'],
+        [t('Day'), t('Drill'), t('Line')],
         lines.map((one) => [one.day, escaped(one.drill), escaped(one.line)]),
       ),
-      'No line yet.',
+      t('No line yet.'),
     ),
     part(
-      'What you said yes and no to',
+      t('What you said yes and no to'),
       permissions,
       table(
-        ['Day', 'What', 'Answer', 'Who'],
+        [t('Day'), t('What'), t('Answer'), t('Who')],
         permissions.map((one) => [one.day, escaped(one.what), one.yes ? 'yes' : 'no', escaped(one.by)]),
       ),
-      'Nothing yet.',
+      t('Nothing yet.'),
     ),
   ];
   return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escaped(nickname)}</title><style>${STYLE}</style></head><body>${parts.join('')}</body></html>\n`;

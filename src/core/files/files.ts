@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { CheckedDrill } from '../drills/checked.ts';
 import { Drill } from '../drills/schema.ts';
 import { SeasonPlan } from '../planning/season/plan.ts';
+import { says, t } from '../text/translate.ts';
 import { copyPlan } from '../weeks/copy.ts';
 import { withItems } from '../weeks/edit.ts';
 import { withoutGroups } from '../weeks/groups.ts';
@@ -10,25 +11,25 @@ import { HistoryFile } from './history.ts';
 
 /** A file of drills, to hand on to another squad or house. */
 export const DrillFile = z.object({
-  format: z.literal('eager-feet/drills', 'This is not a file of drills.'),
-  version: z.literal(1, 'This file was written by a newer version.'),
-  drills: z.array(CheckedDrill).max(1000, 'A file holds at most 1,000 drills.'),
+  format: z.literal('eager-feet/drills', says('This is not a file of drills.')),
+  version: z.literal(1, says('This file was written by a newer version.')),
+  drills: z.array(CheckedDrill).max(1000, says('A file holds at most 1,000 drills.')),
 });
 export type DrillFile = z.infer<typeof DrillFile>;
 
 /** A file of one week with all the drills it asks for. */
 export const WeekFile = z.object({
-  format: z.literal('eager-feet/week', 'This is not a file of a week.'),
-  version: z.literal(1, 'This file was written by a newer version.'),
+  format: z.literal('eager-feet/week', says('This is not a file of a week.')),
+  version: z.literal(1, says('This file was written by a newer version.')),
   week: WeekPlan,
-  drills: z.array(CheckedDrill).max(300, 'A week holds at most 300 drills.'),
+  drills: z.array(CheckedDrill).max(300, says('A week holds at most 300 drills.')),
 });
 export type WeekFile = z.infer<typeof WeekFile>;
 
 /** A file of a season's plan, to hand on to another squad or house. */
 export const SeasonFile = z.object({
-  format: z.literal('eager-feet/season', 'This is not a file of a season.'),
-  version: z.literal(1, 'This file was written by a newer version.'),
+  format: z.literal('eager-feet/season', says('This is not a file of a season.')),
+  version: z.literal(1, says('This file was written by a newer version.')),
   season: SeasonPlan,
 });
 export type SeasonFile = z.infer<typeof SeasonFile>;
@@ -109,9 +110,9 @@ export function compareDrills(file: DrillFile, shelf: ReadonlyMap<string, Drill>
 export function publishedSchemas(): Record<'drills' | 'week' | 'season' | 'history', object> {
   const made = (schema: z.ZodType, title: string) => ({ title, ...z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) });
   return {
-    drills: made(DrillFile, 'A file of drills'),
-    week: made(WeekFile, 'A file of one week with its drills'),
-    season: made(SeasonFile, 'A file of a season as a plan'),
-    history: made(HistoryFile, 'Everything of one player in one squad'),
+    drills: made(DrillFile, t('A file of drills')),
+    week: made(WeekFile, t('A file of one week with its drills')),
+    season: made(SeasonFile, t('A file of a season as a plan')),
+    history: made(HistoryFile, t('Everything of one player in one squad')),
   };
 }

@@ -1,5 +1,6 @@
 import type { Drill } from '../drills/schema.ts';
 import { FEET, type Foot } from '../drills/terms.ts';
+import { t } from '../text/translate.ts';
 import { usualDose } from '../weeks/defaults.ts';
 import type { Dose } from '../weeks/schema.ts';
 
@@ -151,26 +152,33 @@ export function readPaper(rows: readonly (readonly string[])[], mapping: PaperMa
       problems.push({ field, sentence });
     };
     const playerId = around.players.get(fold(cell('player')));
-    if (!playerId) wrong('player', cell('player') === '' ? 'The player is missing.' : `Nobody in the squad is called “${cell('player')}”.`);
+    if (!playerId)
+      wrong(
+        'player',
+        cell('player') === '' ? t('The player is missing.') : t('Nobody in the squad is called “{cell}”.', { cell: cell('player') }),
+      );
     const drill = byName.get(fold(cell('drill')));
-    if (!drill) wrong('drill', cell('drill') === '' ? 'The drill is missing.' : `No drill has the name “${cell('drill')}”.`);
+    if (!drill)
+      wrong('drill', cell('drill') === '' ? t('The drill is missing.') : t('No drill has the name “{cell}”.', { cell: cell('drill') }));
     const value = readNumber(cell('value'));
-    if (value === null || value > MOST_VALUE) wrong('value', `“${cell('value')}” is no number from 0 to 10,000.`);
+    if (value === null || value > MOST_VALUE) wrong('value', t('“{cell}” is no number from 0 to 10,000.', { cell: cell('value') }));
     const day = readDate(cell('date'), around.order);
-    if (day === null) wrong('date', `“${cell('date')}” is no date in the order ${around.order}.`);
-    else if (day > around.today || day < OLDEST) wrong('date', `${day} is not in the past.`);
+    if (day === null) wrong('date', t('“{cell}” is no date in the order {order}.', { cell: cell('date'), order: around.order }));
+    else if (day > around.today || day < OLDEST) wrong('date', t('{day} is not in the past.', { day }));
     const foot = drill ? readFoot(cell('foot'), drill) : null;
     if (drill && foot === null)
       wrong(
         'foot',
-        cell('foot') === '' ? `“${drill.name}” needs a foot: left or right.` : `“${cell('foot')}” is no foot here: left or right.`,
+        cell('foot') === ''
+          ? t('“{name}” needs a foot: left or right.', { name: drill.name })
+          : t('“{cell}” is no foot here: left or right.', { cell: cell('foot') }),
       );
     const amount = cell('amount') === '' ? null : readNumber(cell('amount'));
     const dose = drill ? doseWith(drill, amount) : null;
     if (drill && (dose === null || (cell('amount') !== '' && amount === null)))
-      wrong('amount', `“${cell('amount')}” does not fit “${drill.name}”.`);
+      wrong('amount', t('“{cell}” does not fit “{name}”.', { cell: cell('amount'), name: drill.name }));
     const faults = cell('faults') === '' ? 0 : readNumber(cell('faults'));
-    if (faults === null || !Number.isInteger(faults)) wrong('faults', `“${cell('faults')}” is no whole number.`);
+    if (faults === null || !Number.isInteger(faults)) wrong('faults', t('“{cell}” is no whole number.', { cell: cell('faults') }));
     const whole = problems.length === 0 && playerId && drill && dose && foot && value !== null && day !== null && faults !== null;
     return { line: i + 2, problems, result: whole ? { playerId, drill, dose, foot, value, faults, day } : null };
   });

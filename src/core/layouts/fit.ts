@@ -1,4 +1,4 @@
-import { plural } from '../text/plural.ts';
+import { plural, t } from '../text/translate.ts';
 import type { Layout } from './layout.ts';
 import { readMoves } from './moves.ts';
 import { bare, mirrorMoves, type Placed, placeMoves } from './place.ts';
@@ -173,15 +173,26 @@ export function fitLayout(
       const fits = yard ? fitsInto(need, yard) : 'straight';
       if (!fits) continue;
       const kind = option.name !== null ? 'variant' : scaled ? 'smaller' : 'as it is';
-      const size = `It needs ${groundInWords(need)}${fits === 'turned' ? ', turned a quarter' : ''}.`;
+      const size = t('It needs {groundInWords}{fits}.', {
+        groundInWords: groundInWords(need),
+        fits: fits === 'turned' ? ', turned a quarter' : '',
+      });
       const sentence =
         kind === 'as it is'
           ? yard
-            ? `Fits your yard. ${size}`
+            ? t('Fits your yard. {size}', { size })
             : size
           : kind === 'smaller'
-            ? `Made smaller to fit your yard: fewer steps on every leg. ${size}`
-            : `${cones !== null && order !== laid ? `You have ${plural(cones, 'cone')}` : 'Your yard is too small for the whole of it'}, so you lay “${option.name}”${scaled ? ', made smaller' : ''}. ${size}`;
+            ? t('Made smaller to fit your yard: fewer steps on every leg. {size}', { size })
+            : t('{cones}, so you lay “{name}”{scaled}. {size}', {
+                cones:
+                  cones !== null && order !== laid
+                    ? t('You have {cones}', { cones: plural(cones, 'cone') })
+                    : t('Your yard is too small for the whole of it'),
+                name: option.name,
+                scaled: scaled ? t(', made smaller') : '',
+                size,
+              });
       return {
         kind,
         variant: option.name,

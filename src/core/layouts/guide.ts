@@ -1,3 +1,4 @@
+import { t } from '../text/translate.ts';
 import { stepInWords } from './moves.ts';
 import { bare, type Placed, placeMoves } from './place.ts';
 import type { Move } from './types.ts';
@@ -11,27 +12,36 @@ export interface GuideStep {
   metres: number | null;
 }
 
-const listed = (numbers: readonly (number | string)[]) => `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}`;
+const listed = (numbers: readonly (number | string)[]) =>
+  t('{numbers} and {at}', { numbers: numbers.slice(0, -1).join(', '), at: numbers.at(-1) });
 
 function sayOf(move: Move, before: Placed, after: Placed): string {
   switch (move.kind) {
     case 'put':
-      return `Put cone ${after.cones.length} here.`;
+      return t('Put cone {cones} here.', { cones: after.cones.length });
     case 'step':
-      return `Take ${stepInWords(move)}.`;
+      return t('Take {stepInWords}.', { stepInWords: stepInWords(move) });
     case 'back to':
-      return `Go back to cone ${move.cone}.`;
+      return t('Go back to cone {cone}.', { cone: move.cone });
     case 'gate': {
       const numbers = [before.cones.length + 1, before.cones.length + 2];
       const [left, right] = move.turned ? numbers.toReversed() : numbers;
-      return `Make a ${move.as} ${move.wide} ${move.wide === 1 ? 'step' : 'steps'} wide round you: cone ${left} on the left, cone ${right} on the right.`;
+      return t('Make a {as} {wide} {wide2} wide round you: cone {left} on the left, cone {right} on the right.', {
+        as: move.as,
+        wide: move.wide,
+        wide2: move.wide === 1 ? 'step' : 'steps',
+        left,
+        right,
+      });
     }
     case 'wall':
-      return 'The wall is here, in front of you.';
+      return t('The wall is here, in front of you.');
     case 'in line':
       return move.gate
-        ? `Look along ${listed([...move.cones.map((n) => `cone ${n}`), 'the middle of the gate'])}. They must be in one straight line.`
-        : `Look along cones ${listed(move.cones)}. They must be in one straight line.`;
+        ? t('Look along {x}. They must be in one straight line.', {
+            x: listed([...move.cones.map((n) => t('cone {n}', { n })), t('the middle of the gate')]),
+          })
+        : t('Look along cones {cones}. They must be in one straight line.', { cones: listed(move.cones) });
   }
 }
 

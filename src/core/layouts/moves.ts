@@ -1,3 +1,4 @@
+import { english, t, term } from '../text/translate.ts';
 import { type LayoutClause, LayoutProblem, type LetterSpan, layoutClauses, type Move } from './types.ts';
 
 /** A move with its place in the text. */
@@ -22,8 +23,9 @@ const AHEAD: Record<string, { forward: number; right: number }> = {
 
 const LEG = /^(\d+)(?: big)?(?: steps?)?(?: to the)? (forwards?|ahead|backwards?|back|left|right)$/;
 
-const HELP =
-  'Say “put a cone”, “5 steps forward”, “3 left”, “back to cone 2”, “gate 1 wide”, “goal 2 wide”, “wall 3 wide” or “3 2 4 in line”.';
+const HELP = english(
+  'Say “put a cone”, “5 steps forward”, “3 left”, “back to cone 2”, “gate 1 wide”, “goal 2 wide”, “wall 3 wide” or “3 2 4 in line”.',
+);
 
 function moveOf(words: string): Move | string {
   if (/^(put|cone|put (a|one|the) cone|put it|put cone)$/.test(words)) return { kind: 'put' };
@@ -44,7 +46,7 @@ function moveOf(words: string): Move | string {
     const gate = line[2] ? ({ gate: true } as const) : {};
     return cones.length + (line[2] ? 1 : 0) >= 3
       ? { kind: 'in line', cones, ...gate }
-      : 'A line is checked over at least three cones, or two and the gate.';
+      : t('A line is checked over at least three cones, or two and the gate.');
   }
   const legs = words.split(/ and | \+ /).map((leg) => LEG.exec(leg));
   if (legs.length > 0 && legs.every((leg) => leg !== null)) {
@@ -53,15 +55,15 @@ function moveOf(words: string): Move | string {
       const steps = Number(leg?.[1]);
       const way = AHEAD[leg?.[2] ?? ''];
       if (!way) return HELP;
-      if (steps < 1 || steps > MOST_STEPS) return `Take 1 to ${MOST_STEPS} steps, not ${steps}.`;
+      if (steps < 1 || steps > MOST_STEPS) return t('Take 1 to {mostSteps} steps, not {steps}.', { mostSteps: MOST_STEPS, steps });
       sum.forward += way.forward * steps;
       sum.right += way.right * steps;
     }
-    if (sum.forward === 0 && sum.right === 0) return 'This leads back to where you stand.';
+    if (sum.forward === 0 && sum.right === 0) return t('This leads back to where you stand.');
     return { kind: 'step', ...sum };
   }
-  if (/^(forwards?|left|right|back)$/.test(words)) return `How many steps ${words}? Say for example “5 ${words}”.`;
-  return `“${words}” is not a move. ${HELP}`;
+  if (/^(forwards?|left|right|back)$/.test(words)) return t('How many steps {words}? Say for example “5 {words}”.', { words });
+  return t('“{words}” is not a move. {help}', { words, help: term(HELP) });
 }
 
 /**
@@ -76,22 +78,27 @@ export function readMoves(text: string): SpokenMove[] {
     if (typeof move === 'string') throw new LayoutProblem(move, list.length, clause.span, 'moves');
     list.push({ move, span: clause.span });
     if (list.length > MOST_MOVES)
-      throw new LayoutProblem(`A layout has at most ${MOST_MOVES} moves.`, list.length - 1, clause.span, 'moves');
+      throw new LayoutProblem(
+        t('A layout has at most {mostMoves} moves.', { mostMoves: MOST_MOVES }),
+        list.length - 1,
+        clause.span,
+        'moves',
+      );
   };
   for (const clause of layoutClauses(text, false)) {
     const raw = text.slice(clause.span.from, clause.span.to);
     const again = /^(\d+) times:?/i.exec(raw);
     if (again) {
       const times = Number(again[1]);
-      if (times < 1 || times > 30) throw new LayoutProblem('Say moves again 1 to 30 times.', list.length, clause.span, 'moves');
+      if (times < 1 || times > 30) throw new LayoutProblem(t('Say moves again 1 to 30 times.'), list.length, clause.span, 'moves');
       const inner = layoutClauses(raw.slice(again[0].length), true, clause.span.from + again[0].length);
       if (inner.length === 0)
-        throw new LayoutProblem('Say what is done again, such as “5 times: 1 forward, put”.', list.length, clause.span, 'moves');
+        throw new LayoutProblem(t('Say what is done again, such as “5 times: 1 forward, put”.'), list.length, clause.span, 'moves');
       for (let i = 0; i < times; i++) inner.forEach(add);
     } else if (/in (a |one )?(straight )?line$/.test(clause.words)) add(clause);
     else layoutClauses(raw, true, clause.span.from).forEach(add);
   }
-  if (list.length === 0) throw new LayoutProblem('Say the first move: “put a cone”.', 0, { from: 0, to: text.length }, 'moves');
+  if (list.length === 0) throw new LayoutProblem(t('Say the first move: “put a cone”.'), 0, { from: 0, to: text.length }, 'moves');
   return list;
 }
 

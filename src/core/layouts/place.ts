@@ -1,3 +1,4 @@
+import { t } from '../text/translate.ts';
 import { readMoves, type SpokenMove } from './moves.ts';
 import { LayoutProblem, type Move, type StepPoint } from './types.ts';
 
@@ -50,13 +51,13 @@ export function placeMoves(moves: readonly SpokenMove[]): Placed {
     const problem = (sentence: string) => new LayoutProblem(sentence, index, span, 'moves');
     const put = (at: StepPoint) => {
       const taken = placed.cones.findIndex((cone) => cone.x === at.x && cone.y === at.y);
-      if (taken >= 0) throw problem(`Cone ${taken + 1} already lies here. Take some steps first.`);
+      if (taken >= 0) throw problem(t('Cone {taken} already lies here. Take some steps first.', { taken: taken + 1 }));
       placed.cones.push(at);
       return placed.cones.length;
     };
     const cone = (n: number) => {
       const at = placed.cones[n - 1];
-      if (!at) throw problem(`Cone ${n} does not exist yet.`);
+      if (!at) throw problem(t('Cone {n} does not exist yet.', { n }));
       return at;
     };
     switch (move.kind) {
@@ -81,7 +82,7 @@ export function placeMoves(moves: readonly SpokenMove[]): Placed {
         break;
       case 'in line': {
         const gate = move.gate ? placed.gates.at(-1) : undefined;
-        if (move.gate && !gate) throw problem('There is no gate yet.');
+        if (move.gate && !gate) throw problem(t('There is no gate yet.'));
         const points = [...move.cones.map(cone), ...(gate ? [gate.middle] : [])];
         placed.lines.push({ cones: move.cones, gate: gate?.as ?? null, straight: inLine(points) });
         break;
@@ -103,7 +104,9 @@ export function placeText(text: string): Placed {
 export function crookedLines(placed: Placed): string[] {
   return placed.lines
     .filter((line) => !line.straight)
-    .map(({ cones, gate }) => `Cones ${cones.join(', ')}${gate ? ` and the ${gate}` : ''} are not in line.`);
+    .map(({ cones, gate }) =>
+      t('Cones {cones}{gate} are not in line.', { cones: cones.join(', '), gate: gate ? t(' and the {gate}', { gate }) : '' }),
+    );
 }
 
 /** The left foot's picture of a layout: left and right change places, the cones of gates and goals too. Mirrored twice it is itself. */

@@ -1,3 +1,4 @@
+import { t } from '../text/translate.ts';
 import type { Gate, Placed } from './place.ts';
 import { type LayoutClause, LayoutProblem, layoutClauses, type StepPoint } from './types.ts';
 import { ZONE_FEET, type ZoneFeet, zoneFeetOf } from './zones.ts';
@@ -51,14 +52,14 @@ function seenBy(from: StepPoint, to: StepPoint, way: Leg['way']): Leg['seen'] {
 
 function gateName(gate: Gate, gates: readonly Gate[]): string {
   const alike = gates.filter((one) => one.as === gate.as);
-  return alike.length === 1 ? `the ${gate.as}` : `${gate.as} ${alike.indexOf(gate) + 1}`;
+  return alike.length === 1 ? t('the {as}', { as: gate.as }) : `${gate.as} ${alike.indexOf(gate) + 1}`;
 }
 
 function markOf(placed: Placed, words: string, problem: (sentence: string) => LayoutProblem): Mark {
   const cone = /^(?:cone )?(\d+)$/.exec(words);
   if (cone) {
     const at = placed.cones[Number(cone[1]) - 1];
-    if (!at) throw problem(`Cone ${cone[1]} does not exist. The last one is cone ${placed.cones.length}.`);
+    if (!at) throw problem(t('Cone {cone} does not exist. The last one is cone {cones}.', { cone: cone[1], cones: placed.cones.length }));
     return { at, name: `cone ${cone[1]}` };
   }
   if (words === 'start' || words === 'the start') return markOf(placed, '1', problem);
@@ -66,10 +67,10 @@ function markOf(placed: Placed, words: string, problem: (sentence: string) => La
   if (gate) {
     const alike = placed.gates.filter((one) => one.as === gate[1]);
     const found = alike[Number(gate[2] ?? 1) - 1];
-    if (!found) throw problem(`There is no ${words}. Put it down in the moves first.`);
+    if (!found) throw problem(t('There is no {words}. Put it down in the moves first.', { words }));
     return { at: found.middle, name: gateName(found, placed.gates) };
   }
-  throw problem(`“${words}” is not a cone, a gate or a goal.`);
+  throw problem(t('“{words}” is not a cone, a gate or a goal.', { words }));
 }
 
 /** A leg of which nothing more is said. */
@@ -83,7 +84,7 @@ function nameAt(placed: Placed, at: StepPoint): string | null {
   const gate = placed.gates.find((one) => same(one.middle, at));
   if (gate) return gateName(gate, placed.gates);
   const cone = placed.cones.findIndex((one) => same(one, at));
-  return cone >= 0 ? `cone ${cone + 1}` : null;
+  return cone >= 0 ? t('cone {cone}', { cone: cone + 1 }) : null;
 }
 
 /** The cones from the one stood at (left out) to the one named, in the order of their numbers; null unless both are cones. */
@@ -107,7 +108,7 @@ function legsOver(from: Mark, marks: readonly Mark[], action: Action): Leg[] {
 /** Passes cones in turn on the left and the right; over the cones between the one stood at and the one named. */
 function weave(placed: Placed, from: Mark, to: Mark, problem: (sentence: string) => LayoutProblem): Leg[] {
   const cones = conesBetween(placed, from, to, problem);
-  if (!cones) throw problem('A weave leads from one cone to another.');
+  if (!cones) throw problem(t('A weave leads from one cone to another.'));
   return legsOver(from, cones, 'weave').map((leg, i) => ({ ...leg, pass: i % 2 === 0 ? 'left' : 'right' }));
 }
 
@@ -147,12 +148,12 @@ function mirrored(placed: Placed, legs: readonly Leg[]): Leg[] | null {
 const isSideways = (leg: Leg) => leg.seen === 'left' || leg.seen === 'right';
 
 function backSentence(out: readonly Leg[], back: readonly Leg[]): string {
-  if (back.some((leg) => leg.backwards)) return 'Do not turn round: come back the same way, backwards.';
+  if (back.some((leg) => leg.backwards)) return t('Do not turn round: come back the same way, backwards.');
   const [first, then] = [out.find(isSideways)?.seen, back.find(isSideways)?.seen];
-  if (!first || !then) return 'Turn round and come back the same way.';
+  if (!first || !then) return t('Turn round and come back the same way.');
   return first === then
-    ? `Turn round and come back. Your first way to the side is ${first} both times.`
-    : `Turn round and come back. Your first ${first} becomes your first ${then}.`;
+    ? t('Turn round and come back. Your first way to the side is {first} both times.', { first })
+    : t('Turn round and come back. Your first {first} becomes your first {then}.', { first, then });
 }
 
 /**
@@ -171,18 +172,18 @@ export function readRoute(text: string, placed: Placed): Route {
   let home: 'reversed' | 'backwards' | 'mirrored' | null = null;
   clauses.forEach((clause: LayoutClause, index) => {
     const problem = (sentence: string) => new LayoutProblem(sentence, index, clause.span, 'route');
-    if (home) throw problem('Nothing comes after the way back.');
+    if (home) throw problem(t('Nothing comes after the way back.'));
     const from = /^(?:from|start at) (.+)$/.exec(clause.words);
     if (from) {
-      if (here) throw problem('A route starts once.');
+      if (here) throw problem(t('A route starts once.'));
       here = markOf(placed, from[1] ?? '', problem);
       start = here.name;
       return;
     }
     const toward = (words: string): Mark => {
       const to = markOf(placed, words, problem);
-      if (!here) throw problem('Say first where the route starts, such as “from 1”.');
-      if (same(here.at, to.at)) throw problem(`You stand at ${to.name} already.`);
+      if (!here) throw problem(t('Say first where the route starts, such as “from 1”.'));
+      if (same(here.at, to.at)) throw problem(t('You stand at {name} already.', { name: to.name }));
       return to;
     };
     const zone = ZONE.exec(clause.words);
@@ -190,7 +191,8 @@ export function readRoute(text: string, placed: Placed): Route {
     if (zone && feet) {
       if (zone[2]) {
         const begins = markOf(placed, zone[2], problem);
-        if (here && !same(here.at, begins.at)) throw problem(`You stand at ${here.name}, and this begins at ${begins.name}.`);
+        if (here && !same(here.at, begins.at))
+          throw problem(t('You stand at {name}, and this begins at {name2}.', { name: here.name, name2: begins.name }));
         if (!here) start = begins.name;
         here ??= begins;
       }
@@ -205,7 +207,7 @@ export function readRoute(text: string, placed: Placed): Route {
       home = 'reversed';
     } else if (/^(and )?back( the same way)? backwards$/.test(clause.words)) {
       if (out.some((leg) => leg.action === 'weave' || leg.action === 'shuffle'))
-        throw problem('What is woven or shuffled is not done backwards. Say “back the same way”.');
+        throw problem(t('What is woven or shuffled is not done backwards. Say “back the same way”.'));
       home = 'backwards';
     } else if (/^(and )?back mirrored$/.test(clause.words)) {
       home = 'mirrored';
@@ -213,7 +215,10 @@ export function readRoute(text: string, placed: Placed): Route {
       const step = CLAUSE.exec(clause.words);
       if (!step)
         throw problem(
-          `“${clause.words}” is not part of a route. Say “run to 2”, “shuffle to 3”, “dribble to 2”, “touch 4”, “weave to 6”, “run through gate”, “back the same way”, or what the feet do: “${ZONE_FEET[0]} from 1 to 3”.`,
+          t(
+            '“{words}” is not part of a route. Say “run to 2”, “shuffle to 3”, “dribble to 2”, “touch 4”, “weave to 6”, “run through gate”, “back the same way”, or what the feet do: “{zoneFeet} from 1 to 3”.',
+            { words: clause.words, zoneFeet: ZONE_FEET[0] },
+          ),
         );
       const action = step[1] as Action;
       const to = toward(step[2] ?? '');
@@ -221,9 +226,9 @@ export function readRoute(text: string, placed: Placed): Route {
       here = to;
       return;
     }
-    if (out.length === 0) throw problem('There is no way out yet that could lead back.');
+    if (out.length === 0) throw problem(t('There is no way out yet that could lead back.'));
     if (home === 'mirrored' && !mirrored(placed, out)) {
-      throw problem('Mirrored, this way back does not lead over the cones. Say “back the same way”.');
+      throw problem(t('Mirrored, this way back does not lead over the cones. Say “back the same way”.'));
     }
   });
   const back = home === null ? [] : home === 'mirrored' ? (mirrored(placed, out) ?? []) : reversed(out, start, home === 'backwards');

@@ -1,3 +1,4 @@
+import { t } from '../text/translate.ts';
 /** What an invitation is for, and what is handed on with it. */
 export interface ToHandOn {
   kind: 'players' | 'coach' | 'guardian' | 'family link';
@@ -16,26 +17,32 @@ export function invitationWords({ kind, squad, nickname, code, address, until }:
   switch (kind) {
     case 'players':
       return [
-        `Hello! ${squad} trains at home with Eager Feet: short drills by a clock, with a ball and a little room.`,
-        `To join, open this on the phone or tablet that will be used, choose a nickname (no real name, please) and a PIN:`,
+        t('Hello! {squad} trains at home with Eager Feet: short drills by a clock, with a ball and a little room.', { squad }),
+        t('To join, open this on the phone or tablet that will be used, choose a nickname (no real name, please) and a PIN:'),
         address,
-        `Or type the code ${code} there. It works until ${until}. The coach lets each one in.`,
+        t('Or type the code {code} there. It works until {until}. The coach lets each one in.', { code, until }),
       ].join('\n');
     case 'coach':
       return [
-        `Hello! You are invited to coach ${squad} on Eager Feet. Open this once and set a password:`,
+        t('Hello! You are invited to coach {squad} on Eager Feet. Open this once and set a password:', { squad }),
         address,
-        `It works until ${until}.`,
+        t('It works until {until}.', { until }),
       ].join('\n');
     case 'guardian':
       return [
-        `Hello! This connects you with ${child} of ${squad} on Eager Feet. You see what is kept, say yes or no to clips, and get the week in a short letter:`,
+        t(
+          'Hello! This connects you with {child} of {squad} on Eager Feet. You see what is kept, say yes or no to clips, and get the week in a short letter:',
+          { child, squad },
+        ),
         address,
         `Or type the code ${code} there. It works once, until ${until}. Please do not pass it on.`,
       ].join('\n');
     default:
       return [
-        `Hello! This signs ${child} in to the home training of ${squad}. Open it on your own phone or tablet; then choose a PIN together:`,
+        t(
+          'Hello! This signs {child} in to the home training of {squad}. Open it on your own phone or tablet; then choose a PIN together:',
+          { child, squad },
+        ),
         address,
         `It works until ${until}. Who has it can sign in as ${child}, so please do not pass it on.`,
       ].join('\n');

@@ -1,5 +1,5 @@
 import { type Letter, letterOf } from '../mail/text.ts';
-import { plural } from '../text/plural.ts';
+import { plural, t } from '../text/translate.ts';
 
 /** What a child could do today. */
 export interface ChildToday {
@@ -17,17 +17,17 @@ export function todayLetter({ nickname, due, streak, again }: ChildToday): Lette
   if (due.length === 0 && streak === null && again.length === 0) return null;
   return letterOf(
     due.length > 0
-      ? `Today for ${nickname}: ${due.join(', ')}`
+      ? t('Today for {nickname}: {due}', { nickname, due: due.join(', ') })
       : again.length > 0
-        ? `${nickname}’s coach asks for one more go`
-        : `${nickname}’s row today`,
-    `A short word about ${nickname}’s training today.`,
+        ? t('{nickname}’s coach asks for one more go', { nickname })
+        : t('{nickname}’s row today', { nickname }),
+    t('A short word about {nickname}’s training today.', { nickname }),
     [
-      { heading: 'Wished for today', lines: due, list: true },
-      { heading: 'In a row', lines: streak === null ? [] : [streak] },
-      { heading: 'Once more, please', lines: again.map(({ drill, line }) => (line ? `${drill}: ${line}` : drill)), list: true },
+      { heading: t('Wished for today'), lines: due, list: true },
+      { heading: t('In a row'), lines: streak === null ? [] : [streak] },
+      { heading: t('Once more, please'), lines: again.map(({ drill, line }) => (line ? `${drill}: ${line}` : drill)), list: true },
     ],
-    'Another day is fine too. Reminders are switched off, and hours are set, on your family page.',
+    t('Another day is fine too. Reminders are switched off, and hours are set, on your family page.'),
   );
 }
 
@@ -41,12 +41,20 @@ export function openedLetter(week: {
   kit: readonly string[];
 }): Letter {
   return letterOf(
-    `${week.nickname}: week ${week.number} is open`,
-    `Week ${week.number} of ${week.squad}, “${week.title}”, is open for ${week.nickname}.`,
+    t('{nickname}: week {number} is open', { nickname: week.nickname, number: week.number }),
+    t('Week {number} of {squad}, “{title}”, is open for {nickname}.', {
+      number: week.number,
+      squad: week.squad,
+      title: week.title,
+      nickname: week.nickname,
+    }),
     [
       { heading: plural(week.sessions.length, 'session'), lines: [...week.sessions], list: true },
-      { heading: 'To fetch', lines: week.kit.length > 0 ? [`${week.kit.join(', ')}. Stand-ins are shown in the app.`] : [] },
+      {
+        heading: t('To fetch'),
+        lines: week.kit.length > 0 ? [t('{kit}. Stand-ins are shown in the app.', { kit: week.kit.join(', ') })] : [],
+      },
     ],
-    'Reminders are switched off, and hours are set, on your family page.',
+    t('Reminders are switched off, and hours are set, on your family page.'),
   );
 }

@@ -1,8 +1,8 @@
 import type { Foot } from '../drills/terms.ts';
 import { type Letter, letterOf } from '../mail/text.ts';
 import { lastGoInWords } from '../progress/quiet.ts';
-import { plural } from '../text/plural.ts';
 import { round1 } from '../text/rounded.ts';
+import { plural, t } from '../text/translate.ts';
 
 /** One record as a letter tells it. */
 export interface RecordTold {
@@ -46,15 +46,23 @@ export interface ChildWeek {
   lines: { drill: string; line: string }[];
 }
 
-const footWords = (foot: Foot) => (foot === 'both' ? '' : `, ${foot} foot`);
+const footWords = (foot: Foot) => (foot === 'both' ? '' : t(', {foot} foot', { foot }));
 
 const recordWords = (one: RecordTold, withName: boolean) =>
-  `${withName ? `${one.nickname}: ` : ''}${one.drill} (${one.dose}${footWords(one.foot)}), ${round1(one.result)} ${one.unit}; before ${round1(one.before)}`;
+  t('{withName}{drill} ({dose}{footWords}), {result} {unit}; before {before}', {
+    withName: withName ? `${one.nickname}: ` : '',
+    drill: one.drill,
+    dose: one.dose,
+    footWords: footWords(one.foot),
+    result: round1(one.result),
+    unit: one.unit,
+    before: round1(one.before),
+  });
 
 function touchesWords({ left, right }: { left: number; right: number }): string {
   const gap = Math.abs(left - right);
-  const apart = gap === 0 ? 'both feet the same' : `the ${left < right ? 'left' : 'right'} foot ${gap} behind`;
-  return `${left + right} counted touches: ${left} left, ${right} right, ${apart}.`;
+  const apart = gap === 0 ? t('both feet the same') : t('the {left} foot {gap} behind', { left: left < right ? 'left' : 'right', gap });
+  return t('{left} counted touches: {left2} left, {right} right, {apart}.', { left: left + right, left2: left, right, apart });
 }
 
 const share = (part: number, whole: number) => (whole === 0 ? '' : ` (${Math.round((part / whole) * 100)} %)`);
@@ -63,30 +71,46 @@ const share = (part: number, whole: number) => (whole === 0 ? '' : ` (${Math.rou
 export function squadSummary(week: SquadWeek): Letter {
   const { number, title } = week.week;
   return letterOf(
-    `${week.squad}: week ${number} in short`,
-    `Week ${number}, “${title}”, is over.`,
+    t('{squad}: week {number} in short', { squad: week.squad, number }),
+    t('Week {number}, “{title}”, is over.', { number, title }),
     [
       {
-        heading: 'Done',
+        heading: t('Done'),
         lines: [
-          `${week.trained} of ${plural(week.players, 'player')} trained. ${week.done} of ${plural(week.set, 'session')} done${share(week.done, week.set)}, ${week.onTime} by their day.`,
+          t('{trained} of {players} trained. {done} of {sessions} done{share}, {onTime} by their day.', {
+            trained: week.trained,
+            players: plural(week.players, 'player'),
+            done: week.done,
+            sessions: plural(week.set, 'session'),
+            share: share(week.done, week.set),
+            onTime: week.onTime,
+          }),
           touchesWords(week.touches),
         ],
       },
-      { heading: `Records (${week.records.length})`, lines: week.records.map((one) => recordWords(one, true)), list: true },
       {
-        heading: 'Gone quiet',
+        heading: t('Records ({records})', { records: week.records.length }),
+        lines: week.records.map((one) => recordWords(one, true)),
+        list: true,
+      },
+      {
+        heading: t('Gone quiet'),
         lines: week.quiet.map(({ nickname, ...silence }) => `${nickname}: ${lastGoInWords(silence)}`),
         list: true,
       },
       {
-        heading: 'Not there yet: ground for the next week',
-        lines: week.notYet.map(({ drill, dose, met, tried }) => `${drill} (${dose}): ${met} of ${tried} met the band of their level`),
+        heading: t('Not there yet: ground for the next week'),
+        lines: week.notYet.map(({ drill, dose, met, tried }) =>
+          t('{drill} ({dose}): {met} of {tried} met the band of their level', { drill, dose, met, tried }),
+        ),
         list: true,
       },
-      { heading: 'To review', lines: week.toReview > 0 ? [`${plural(week.toReview, 'score')} still wait for you.`] : [] },
+      {
+        heading: t('To review'),
+        lines: week.toReview > 0 ? [t('{scores} still wait for you.', { scores: plural(week.toReview, 'score') })] : [],
+      },
     ],
-    'Made from the same numbers as the app.',
+    t('Made from the same numbers as the app.'),
   );
 }
 
@@ -97,24 +121,28 @@ export function familySummary(week: ChildWeek): Letter {
   const unit = streak.unit === 'week' ? 'week' : 'training day';
   const done =
     week.done === 0
-      ? `None of ${plural(week.set, 'session')} this time. Next week is a new one.`
-      : `${week.done} of ${plural(week.set, 'session')} done, ${week.onTime} by the day that was wished.`;
+      ? t('None of {sessions} this time. Next week is a new one.', { sessions: plural(week.set, 'session') })
+      : t('{done} of {sessions} done, {onTime} by the day that was wished.', {
+          done: week.done,
+          sessions: plural(week.set, 'session'),
+          onTime: week.onTime,
+        });
   return letterOf(
-    `${week.nickname}’s week ${number}`,
-    `This was week ${number}, “${title}”, of ${week.squad} for ${week.nickname}.`,
+    t('{nickname}’s week {number}', { nickname: week.nickname, number }),
+    t('This was week {number}, “{title}”, of {squad} for {nickname}.', { number, title, squad: week.squad, nickname: week.nickname }),
     [
-      { heading: 'Done', lines: week.touches.left + week.touches.right > 0 ? [done, touchesWords(week.touches)] : [done] },
-      { heading: 'New bests', lines: week.records.map((one) => recordWords(one, false)), list: true },
+      { heading: t('Done'), lines: week.touches.left + week.touches.right > 0 ? [done, touchesWords(week.touches)] : [done] },
+      { heading: t('New bests'), lines: week.records.map((one) => recordWords(one, false)), list: true },
       {
-        heading: 'In a row',
+        heading: t('In a row'),
         lines: [
           streak.current > 0
-            ? `${plural(streak.current, unit)} in a row; the best ever is ${streak.best}.`
-            : `Day one can be any day. The best ever is ${plural(streak.best, unit)}.`,
+            ? t('{current} in a row; the best ever is {best}.', { current: plural(streak.current, unit), best: streak.best })
+            : t('Day one can be any day. The best ever is {best}.', { best: plural(streak.best, unit) }),
         ],
       },
-      { heading: 'From the coach', lines: week.lines.map(({ drill, line }) => `${drill}: ${line}`), list: true },
+      { heading: t('From the coach'), lines: week.lines.map(({ drill, line }) => `${drill}: ${line}`), list: true },
     ],
-    'Everything that is kept of your child is on your family page.',
+    t('Everything that is kept of your child is on your family page.'),
   );
 }

@@ -1,4 +1,5 @@
 import { capital } from '../text/capital.ts';
+import { t } from '../text/translate.ts';
 import { ahead, dot } from './geometry.ts';
 import type { Plan, Tick } from './plan/index.ts';
 import { footAt } from './pose/foot.ts';
@@ -81,7 +82,7 @@ function momentsOfZones(plan: Plan): Moment[] {
   ticks.forEach((tick, i) => {
     const metres = (course.length * i) / ticks.length;
     const feet = course.feet(metres);
-    const name = feet ? `${course.backwards(metres) ? 'Backwards: ' : ''}${feet}` : '';
+    const name = feet ? `${course.backwards(metres) ? t('Backwards: ') : ''}${feet}` : '';
     const last = stretches.at(-1);
     if (last?.name === name) last.ticks.push(tick);
     else stretches.push({ name, ticks: [tick] });
@@ -120,9 +121,9 @@ export function momentsOf(plan: Plan): Moment[] {
     const half = (only.ballUntil - only.t) / 2;
     const still = { foot: null, turn: 0, hops: false, rep: false };
     return [
-      { ...only, ...still, t: only.footFrom, words: 'Ready', ballUntil: only.footFrom },
+      { ...only, ...still, t: only.footFrom, words: t('Ready'), ballUntil: only.footFrom },
       only,
-      { ...only, ...still, t: only.t + half, words: 'And on', rep: false },
+      { ...only, ...still, t: only.t + half, words: t('And on'), rep: false },
     ];
   }
   while (list.length > MOST) list.splice(list.length - 2, 1);

@@ -1,3 +1,4 @@
+import { t } from '../text/translate.ts';
 import { SHOE, STEP } from './child.ts';
 import {
   FILLER,
@@ -75,7 +76,7 @@ class ActReader {
     if ((word === 'left' || word === 'right') && this.who === null) this.who = word;
     else if (word === 'stronger') this.who = so.stronger;
     else if (word === 'same') {
-      if (!so.last) throw this.complain('“same” needs a foot before it. Say “right” or “left” first.', word);
+      if (!so.last) throw this.complain(t('“same” needs a foot before it. Say “right” or “left” first.'), word);
       this.who = so.last;
     } else if (word === 'other') this.who = so.saysStronger || !so.last ? otherSide(so.stronger) : otherSide(so.last);
     else if (word === 'far' || word === 'near' || word === 'feet') this.who = word;
@@ -98,7 +99,7 @@ class ActReader {
     const way = WAY_WORDS[word];
     if (verb && !(this.verb && (way || word === 'head'))) {
       if (this.verb && this.verb !== 'wait')
-        throw this.complain(`“${word}” is a second thing to do in one beat. Join two things with “and”.`, word);
+        throw this.complain(t('“{word}” is a second thing to do in one beat. Join two things with “and”.', { word }), word);
       this.verb = verb;
     } else if (Object.hasOwn(SURFACE_WORDS, word) && !act.surface) act.surface = SURFACE_WORDS[word] ?? null;
     else if (way) {
@@ -107,7 +108,12 @@ class ActReader {
     } else if (!FILLER.has(word)) {
       const nearest = nearestWord(word);
       throw this.complain(
-        `“${word}” is not a word of the moves. ${nearest ? `Did you mean “${nearest}”?` : 'Say a foot, a part of it and what it does: “right inside taps across”, “left sole pulls back 2”, “right steps over from the inside”.'}`,
+        t('“{word}” is not a word of the moves. {nearest}', {
+          word,
+          nearest: nearest
+            ? t('Did you mean “{nearest}”?', { nearest })
+            : 'Say a foot, a part of it and what it does: “right inside taps across”, “left sole pulls back 2”, “right steps over from the inside”.',
+        }),
         word,
       );
     }
@@ -117,7 +123,7 @@ class ActReader {
   private finished(): Act {
     const { act } = this;
     let verb: Verb | null = this.verb ?? (act.turn ? 'turn' : null);
-    if (!verb) throw this.complain('What does it do here? Say for example “taps across”, “pulls back 2”, “stops” or “hops”.');
+    if (!verb) throw this.complain(t('What does it do here? Say for example “taps across”, “pulls back 2”, “stops” or “hops”.'));
     if (verb === 'turn' || verb === 'circle') this.settleTurn(verb);
     if (verb === 'bounce') this.who = 'ball';
     if (verb === 'throw' || verb === 'drop' || verb === 'pick' || (verb === 'catch' && !act.surface)) {
@@ -127,7 +133,7 @@ class ActReader {
     if (verb === 'catch' && this.who !== 'hands') verb = 'stop';
     if (this.who === null) {
       if (OF_THE_BODY.has(verb)) this.who = 'body';
-      else throw this.complain(`Which foot ${verb === 'over' ? 'steps over' : `${verb}s`}? Say “right” or “left” first.`);
+      else throw this.complain(t('Which foot {verb}? Say “right” or “left” first.', { verb: verb === 'over' ? 'steps over' : `${verb}s` }));
     }
     act.who = this.who;
     act.verb = verb;
@@ -144,7 +150,7 @@ class ActReader {
       this.who = 'body';
     }
     const side = act.ways.find((way) => way === 'left' || way === 'right');
-    if (!side) throw this.complain('Which way round? Say “turn half left” or “turn quarter right”.');
+    if (!side) throw this.complain(t('Which way round? Say “turn half left” or “turn quarter right”.'));
     act.turn = (act.turn || (verb === 'circle' ? 90 : 180)) * (side === 'right' ? 1 : -1);
   }
 

@@ -1,3 +1,4 @@
+import { t } from '../text/translate.ts';
 import { type Clause, clausesOf } from './clauses.ts';
 import { joinWays, NUMBER_WORDS } from './lexicon.ts';
 import { MovesProblem } from './problem.ts';
@@ -35,10 +36,10 @@ class Reader {
     const { stance, beats } = this.movement;
     const { words } = clause;
     if (this.times && this.times.group !== clause.group) this.endTimes();
-    if (this.closed) throw complaintIn(clause)('Nothing comes after “again”.');
+    if (this.closed) throw complaintIn(clause)(t('Nothing comes after “again”.'));
     const placed = beats.length === 0 || /^(?:the )?ball |^no ball|^without/.test(words) ? readStance(words, stance) : null;
     if (placed) {
-      if (beats.length > 0) throw complaintIn(clause)('Where the ball lies is said before the first beat.');
+      if (beats.length > 0) throw complaintIn(clause)(t('Where the ball lies is said before the first beat.'));
       if (placed === 'feet') this.saidFeet = true;
       if (placed === 'ball' && stance.ball === 'between' && !this.saidFeet) stance.feet = 'wide';
       return;
@@ -56,18 +57,23 @@ class Reader {
     const { beats, stance } = this.movement;
     if (beats.length === 0 && stance.route)
       for (const clause of clausesOf(stance.ball === 'none' ? RUNNING : DRIBBLING)) this.takeBeat(clause);
-    if (beats.length === 0) throw new MovesProblem('There is no beat yet. Say for example “right inside taps across”.', 1, 0, 0);
+    if (beats.length === 0) throw new MovesProblem(t('There is no beat yet. Say for example “right inside taps across”.'), 1, 0, 0);
     const last = beats.at(-1) as Beat;
     if (beats.length > MOST_BEATS)
-      throw new MovesProblem(`At most ${MOST_BEATS} beats; these are ${beats.length}.`, last.line, 0, last.words.length);
+      throw new MovesProblem(
+        t('At most {mostBeats} beats; these are {beats}.', { mostBeats: MOST_BEATS, beats: beats.length }),
+        last.line,
+        0,
+        last.words.length,
+      );
     const done = beats.flatMap((beat) => beat.acts);
     if (!done.some((act) => movesBall(act) || ['over', 'step', 'hold', 'hop', 'jump'].includes(act.verb)))
-      throw new MovesProblem('Nobody moves here.', (beats[0] as Beat).line, 0, (beats[0] as Beat).words.length);
+      throw new MovesProblem(t('Nobody moves here.'), (beats[0] as Beat).line, 0, (beats[0] as Beat).words.length);
     return this.movement;
   }
 
   private close(clause: Clause): void {
-    if (this.movement.beats.length === 0) throw complaintIn(clause)('Say the beats first; “again” closes them.');
+    if (this.movement.beats.length === 0) throw complaintIn(clause)(t('Say the beats first; “again” closes them.'));
     const how = AGAIN.exec(clause.words)?.[1];
     this.movement.again = how === 'from the start' ? 'anew' : how === 'mirrored' || how === 'with the other foot' ? 'mirrored' : 'same';
     this.closed = true;
@@ -79,9 +85,9 @@ class Reader {
     const many = TIMES.exec(words);
     if (many) {
       const n = NUMBER_WORDS[many[1] as string] ?? Number(many[1]);
-      if (n < 1 || n > MOST_TIMES) throw complain(`Say a beat 1 to ${MOST_TIMES} times, not ${n}.`);
+      if (n < 1 || n > MOST_TIMES) throw complain(t('Say a beat 1 to {mostTimes} times, not {n}.', { mostTimes: MOST_TIMES, n }));
       words = words.slice(many[0].length);
-      if (!words) throw complain('What is done that many times? Say the beats behind the colon.');
+      if (!words) throw complain(t('What is done that many times? Say the beats behind the colon.'));
       this.times = { n, group: clause.group, beats: [] };
     }
     const rep = words.includes('*');
@@ -94,7 +100,7 @@ class Reader {
       .split(/ (?:and|while|as) | ?\+ ?/)
       .map((part) => part.trim().replace(/^then /, ''))
       .filter(Boolean);
-    if (parts.length === 0) throw complain('Nothing is done here.');
+    if (parts.length === 0) throw complain(t('Nothing is done here.'));
     const read = parts.map((part) => {
       const one = readAct(part, this.so, complain);
       if (isSide(one.act.who)) this.so.last = one.act.who;
@@ -102,7 +108,7 @@ class Reader {
     });
     const acts = read.map((one) => one.act);
     if (acts.filter((act) => movesBall(act) && act.who !== 'ball').length > 1)
-      throw complain('Two touches in one beat. Give each its own line.');
+      throw complain(t('Two touches in one beat. Give each its own line.'));
     const beat: Beat = {
       acts,
       length: read.find((one) => one.length !== 1)?.length ?? 1,

@@ -1,4 +1,5 @@
 import type { Drill } from '../drills/schema.ts';
+import { t } from '../text/translate.ts';
 import { changeBlock, changeItem, withItems, withSeconds } from '../weeks/edit.ts';
 import type { Item, Session, WeekPlan } from '../weeks/schema.ts';
 import { footSeconds, itemsOf, type MeasuredSession, measureSession, measureWeek } from './measure.ts';
@@ -12,7 +13,7 @@ const LEAST_WORK_SECONDS = 10;
 /** Twentieths of the work below which it is not worth while. */
 const LEAST_SHARE = 6;
 
-const minutes = (seconds: number) => `${Math.round(seconds / 60)} min`;
+const minutes = (seconds: number) => t('{seconds} min', { seconds: Math.round(seconds / 60) });
 
 /** An item with its amount of work times a share: seconds, reps or sets, never under the least that makes sense. */
 export function withShare(item: Item, share: number): Item {
@@ -65,11 +66,15 @@ function overBudget({ session, dose }: MeasuredSession, view: PlannerView): Chec
       blocks: false,
       at: session.id,
       about: session.name,
-      what: `“${session.name}” takes about ${minutes(dose.seconds)}; the squad’s sessions have ${view.facts.sessionMinutes}.`,
-      why: 'What does not fit into the evening is left out, and it is the end that is left out: challenge and cool-down.',
+      what: t('“{name}” takes about {minutes}; the squad’s sessions have {sessionMinutes}.', {
+        name: session.name,
+        minutes: minutes(dose.seconds),
+        sessionMinutes: view.facts.sessionMinutes,
+      }),
+      why: t('What does not fit into the evening is left out, and it is the end that is left out: challenge and cool-down.'),
       how: 'Shorten the work, or move a block to another day.',
       mend: {
-        label: `Shorten the work to ${view.facts.sessionMinutes} min`,
+        label: t('Shorten the work to {sessionMinutes} min', { sessionMinutes: view.facts.sessionMinutes }),
         apply: (plan) => {
           const now = plan.sessions.find((one) => one.id === session.id);
           return now
@@ -117,12 +122,16 @@ function feetDiffer({ session, dose }: MeasuredSession, view: PlannerView): Chec
       blocks: false,
       at: session.id,
       about: session.name,
-      what: `In “${session.name}” the left works ${Math.round(left)} s and the right ${Math.round(right)} s.`,
-      why: 'The other foot is forgotten week after week, and nobody sees it happen.',
-      how: `Give the ${less} the same, or choose “each foot” for the one-sided drills.`,
+      what: t('In “{name}” the left works {left} s and the right {right} s.', {
+        name: session.name,
+        left: Math.round(left),
+        right: Math.round(right),
+      }),
+      why: t('The other foot is forgotten week after week, and nobody sees it happen.'),
+      how: t('Give the {less} the same, or choose “each foot” for the one-sided drills.', { less }),
       mend: mends
         ? {
-            label: `Give the ${less} the same`,
+            label: t('Give the {less} the same', { less }),
             apply: (plan) => {
               const now = plan.sessions.find((one) => one.id === session.id);
               return now ? putSession(plan, evenOut(now, less, view.drills, view.newId)) : plan;
@@ -147,11 +156,11 @@ function legBurners({ session, dose }: MeasuredSession, view: PlannerView): Chec
       blocks: false,
       at: block.id,
       about: session.name,
-      what: `“${session.name}” has two leg burners back to back.`,
-      why: 'Tired calves land badly, and the second one trains nothing but bad landings.',
-      how: `Put at least ${BREAK_SECONDS} s between them, or another drill.`,
+      what: t('“{name}” has two leg burners back to back.', { name: session.name }),
+      why: t('Tired calves land badly, and the second one trains nothing but bad landings.'),
+      how: t('Put at least {breakSeconds} s between them, or another drill.', { breakSeconds: BREAK_SECONDS }),
       mend: {
-        label: inside ? 'Rest 45 s between them' : 'Drink for 45 s between them',
+        label: inside ? t('Rest 45 s between them') : t('Drink for 45 s between them'),
         apply: (plan) => changeBlock(plan, block.id, (old) => (inside ? { ...old, restSeconds: 45 } : { ...old, drinkSeconds: 45 })),
       },
     });
@@ -164,11 +173,11 @@ function legBurners({ session, dose }: MeasuredSession, view: PlannerView): Chec
       blocks: false,
       at: session.id,
       about: session.name,
-      what: `“${session.name}” has ${Math.round(most)} s of hopping on one leg.`,
-      why: 'Over two minutes a leg are hard on growing heels and knees.',
-      how: `Shorten the hopping to ${MOST_HOPPING_SECONDS} s a leg.`,
+      what: t('“{name}” has {most} s of hopping on one leg.', { name: session.name, most: Math.round(most) }),
+      why: t('Over two minutes a leg are hard on growing heels and knees.'),
+      how: t('Shorten the hopping to {mostHoppingSeconds} s a leg.', { mostHoppingSeconds: MOST_HOPPING_SECONDS }),
       mend: {
-        label: `Shorten it to ${MOST_HOPPING_SECONDS} s a leg`,
+        label: t('Shorten it to {mostHoppingSeconds} s a leg', { mostHoppingSeconds: MOST_HOPPING_SECONDS }),
         apply: (plan) =>
           itemsOf(session)
             .filter(hops)
@@ -201,11 +210,11 @@ function moreTouches(view: PlannerView): Check[] {
       blocks: false,
       at: null,
       about: null,
-      what: `The week has about ${Math.round(now)} touches, ${percent} % more than usual in the last four weeks.`,
-      why: 'A jump of more than 30 % is when heels and knees start to hurt.',
-      how: 'Shorten the work, or leave a drill for next week.',
+      what: t('The week has about {now} touches, {percent} % more than usual in the last four weeks.', { now: Math.round(now), percent }),
+      why: t('A jump of more than 30 % is when heels and knees start to hurt.'),
+      how: t('Shorten the work, or leave a drill for next week.'),
       mend: {
-        label: 'Shorten the work to 30 % more',
+        label: t('Shorten the work to 30 % more'),
         apply: (plan) => fewerTouches(plan, MOST_MORE_TOUCHES * meanTouches, view),
       },
     },

@@ -1,5 +1,6 @@
 import { atHome, type Drill, nearestDrill } from '../drills/index.ts';
 import { listed } from '../text/listed.ts';
+import { t } from '../text/translate.ts';
 import { newItem } from '../weeks/defaults.ts';
 import { changeItem } from '../weeks/edit.ts';
 import type { WeekPlan } from '../weeks/schema.ts';
@@ -78,12 +79,18 @@ export function placeChecks({ plan, drills, facts, newId }: PlannerView): Check[
         blocks: false,
         at: mine[0]?.id ?? null,
         about: drill.name,
-        what: `“${drill.name}” cannot be done at home by ${listed(cannot.map((one) => one.player.nickname))}: ${listed(reasons)}.`,
-        why: 'They see the nearest drill that fits their home in its place, and its number is another one.',
-        how: everyone ? `Leave it so, or plan “${everyone.name}” for everybody.` : 'Leave it so: each sees what is nearest.',
+        what: t('“{name}” cannot be done at home by {cannot}: {reasons}.', {
+          name: drill.name,
+          cannot: listed(cannot.map((one) => one.player.nickname)),
+          reasons: listed(reasons),
+        }),
+        why: t('They see the nearest drill that fits their home in its place, and its number is another one.'),
+        how: everyone
+          ? t('Leave it so, or plan “{name}” for everybody.', { name: everyone.name })
+          : t('Leave it so: each sees what is nearest.'),
         mend: everyone
           ? {
-              label: `Plan “${everyone.name}” for everybody`,
+              label: t('Plan “{name}” for everybody', { name: everyone.name }),
               apply: (now) =>
                 mine.reduce((next, item) => changeItem(next, item.id, () => ({ ...newItem(newId(), everyone), id: item.id })), now),
             }

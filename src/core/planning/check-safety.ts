@@ -1,3 +1,4 @@
+import { t } from '../text/translate.ts';
 import { changeItem, removeById } from '../weeks/edit.ts';
 import type { Item } from '../weeks/schema.ts';
 import { withShare } from './check-load.ts';
@@ -16,11 +17,11 @@ export function safetyChecks({ plan, drills, facts, week }: PlannerView): Check[
       blocks: false,
       at: null,
       about: null,
-      what: `The week has about ${headers} headers; this squad’s limit is ${facts.headersMax}.`,
-      why: 'Heading is limited also where it is allowed. Your local rules and a doctor’s word decide.',
-      how: 'Shorten the work of the heading drills, or take one out.',
+      what: t('The week has about {headers} headers; this squad’s limit is {headersMax}.', { headers, headersMax: facts.headersMax }),
+      why: t('Heading is limited also where it is allowed. Your local rules and a doctor’s word decide.'),
+      how: t('Shorten the work of the heading drills, or take one out.'),
       mend: {
-        label: 'Shorten the heading',
+        label: t('Shorten the heading'),
         apply: (now) =>
           allItems(now)
             .filter(heads)
@@ -39,10 +40,15 @@ export function safetyChecks({ plan, drills, facts, week }: PlannerView): Check[
           blocks: true,
           at: item.id,
           about: drill.name,
-          what: `“${drill.name}” has heading, and ${young.length} of the squad ${young.length === 1 ? 'is' : 'are'} under ${facts.headingAge}.`,
-          why: `This squad heads from age ${facts.headingAge}. Your local rules and a doctor’s word decide.`,
-          how: 'Take the drill out of the week.',
-          mend: { label: 'Take it out', apply: (now) => removeById(now, item.id) },
+          what: t('“{name}” has heading, and {young} of the squad {young2} under {headingAge}.', {
+            name: drill.name,
+            young: young.length,
+            young2: young.length === 1 ? 'is' : 'are',
+            headingAge: facts.headingAge,
+          }),
+          why: t('This squad heads from age {headingAge}. Your local rules and a doctor’s word decide.', { headingAge: facts.headingAge }),
+          how: t('Take the drill out of the week.'),
+          mend: { label: t('Take it out'), apply: (now) => removeById(now, item.id) },
         });
       }
       if ((drill.loads.includes('overhead') || drill.kit.includes('wall')) && drill.cautions.length === 0) {
@@ -51,11 +57,11 @@ export function safetyChecks({ plan, drills, facts, week }: PlannerView): Check[
           blocks: true,
           at: item.id,
           about: drill.name,
-          what: `“${drill.name}” has no caution.`,
+          what: t('“{name}” has no caution.', { name: drill.name }),
           why: drill.kit.includes('wall')
-            ? 'A wall can have windows beside it, and a child runs backward towards whatever lies there.'
-            : 'A child who looks up does not see what stands in the way.',
-          how: 'Open the drill, write the caution down, and save it.',
+            ? t('A wall can have windows beside it, and a child runs backward towards whatever lies there.')
+            : t('A child who looks up does not see what stands in the way.'),
+          how: t('Open the drill, write the caution down, and save it.'),
           mend: null,
         });
       }

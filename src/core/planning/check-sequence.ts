@@ -1,4 +1,5 @@
 import type { Drill } from '../drills/schema.ts';
+import { t } from '../text/translate.ts';
 import { newBlock, newItem } from '../weeks/defaults.ts';
 import { changeItem, changeSession } from '../weeks/edit.ts';
 import type { Block, BlockKind, Item, Session, WeekPlan } from '../weeks/schema.ts';
@@ -40,18 +41,18 @@ function warmUpFirst(session: Session, view: PlannerView): Check[] {
       blocks: false,
       at: session.id,
       about: session.name,
-      what: `“${session.name}” starts a new skill before any warm-up.`,
-      why: 'Cold feet learn slowly, and the first tries are what sticks.',
-      how: late ? 'Move the warm-up to the front.' : 'Put a warm-up first.',
+      what: t('“{name}” starts a new skill before any warm-up.', { name: session.name }),
+      why: t('Cold feet learn slowly, and the first tries are what sticks.'),
+      how: late ? t('Move the warm-up to the front.') : t('Put a warm-up first.'),
       mend: late
         ? {
-            label: 'Move the warm-up to the front',
+            label: t('Move the warm-up to the front'),
             apply: (plan) =>
               changeSession(plan, session.id, (old) => ({ ...old, blocks: [late, ...old.blocks.filter((block) => block.id !== late.id)] })),
           }
         : drill
           ? {
-              label: drill.id === WARM_UP_DRILL ? 'Put a minute of easy taps first' : `Put “${drill.name}” first`,
+              label: drill.id === WARM_UP_DRILL ? t('Put a minute of easy taps first') : t('Put “{name}” first', { name: drill.name }),
               apply: (plan) =>
                 withBlock(
                   plan,
@@ -87,7 +88,7 @@ const before = (plan: WeekPlan, itemId: string, added: Item): WeekPlan => ({
 function instead(item: Item, drill: Drill, met: ReadonlySet<string>, view: PlannerView): Mend {
   const known = inReach(drill, met, view.drills, (one) => isForAll(one, view.facts));
   return {
-    label: `Plan “${known.name}” in its place`,
+    label: t('Plan “{name}” in its place', { name: known.name }),
     apply: (plan) => changeItem(plan, item.id, (old) => withDrill(old, known)),
   };
 }
@@ -111,10 +112,13 @@ function easierMet(view: PlannerView): Check[] {
         blocks: false,
         at: item.id,
         about: drill.name,
-        what: `“${drill.name}” is a step up from “${easier.name}”, which this squad has not done yet.`,
-        why: 'A step that is missing shows up as weeks of wrong movement.',
-        how: `Put “${easier.name}” before it, this week or last.`,
-        mend: { label: `Put “${easier.name}” before it`, apply: (plan) => before(plan, item.id, newItem(view.newId(), easier)) },
+        what: t('“{name}” is a step up from “{name2}”, which this squad has not done yet.', { name: drill.name, name2: easier.name }),
+        why: t('A step that is missing shows up as weeks of wrong movement.'),
+        how: t('Put “{name}” before it, this week or last.', { name: easier.name }),
+        mend: {
+          label: t('Put “{name}” before it', { name: easier.name }),
+          apply: (plan) => before(plan, item.id, newItem(view.newId(), easier)),
+        },
         otherwise: instead(item, drill, metBefore, view),
       });
     }
@@ -139,13 +143,16 @@ function recapOfLast(view: PlannerView): Check[] {
       blocks: false,
       at: null,
       about: null,
-      what: 'Nothing of the last three weeks comes again.',
-      why: 'What is not done again within three weeks is gone.',
-      how: drill && last ? `Put a recap of week ${last.number} first.` : 'Add a recap block with a drill of the last weeks.',
+      what: t('Nothing of the last three weeks comes again.'),
+      why: t('What is not done again within three weeks is gone.'),
+      how:
+        drill && last
+          ? t('Put a recap of week {number} first.', { number: last.number })
+          : 'Add a recap block with a drill of the last weeks.',
       mend:
         drill && last
           ? {
-              label: `Put a recap of week ${last.number} first`,
+              label: t('Put a recap of week {number} first', { number: last.number }),
               apply: (plan) => withBlock(plan, first.id, warmUps < 0 ? first.blocks.length : warmUps, blockOf(view, 'recap', drill)),
             }
           : null,
@@ -171,12 +178,15 @@ function hasChallenge(view: PlannerView): Check[] {
       blocks: false,
       at: null,
       about: null,
-      what: 'The week has no challenge.',
-      why: 'A number to beat is what children come back for, and what you compare next month.',
-      how: 'End one session with a minute against the clock.',
+      what: t('The week has no challenge.'),
+      why: t('A number to beat is what children come back for, and what you compare next month.'),
+      how: t('End one session with a minute against the clock.'),
       mend: drill
         ? {
-            label: `End “${last.name}” with ${drill.measure === 'count in time' ? `a minute of ${drill.name.toLowerCase()}` : `“${drill.name}”`}`,
+            label: t('End “{name}” with {measure}', {
+              name: last.name,
+              measure: drill.measure === 'count in time' ? t('a minute of {name}', { name: drill.name.toLowerCase() }) : `“${drill.name}”`,
+            }),
             apply: (plan) =>
               withBlock(
                 plan,
@@ -210,11 +220,11 @@ function onlyFullPace(view: PlannerView): Check[] {
       blocks: false,
       at: first.id,
       about: drill.name,
-      what: `“${drill.name}” is only ever done at full pace.`,
-      why: 'Technique comes before speed: at full pace a child repeats what it can already do.',
-      how: 'Begin with easy and half pace.',
+      what: t('“{name}” is only ever done at full pace.', { name: drill.name }),
+      why: t('Technique comes before speed: at full pace a child repeats what it can already do.'),
+      how: t('Begin with easy and half pace.'),
       mend: {
-        label: 'Make it easy, half, full',
+        label: t('Make it easy, half, full'),
         apply: (plan) =>
           changeItem(plan, first.id, (item) => {
             if (!('seconds' in item.dose)) return item;

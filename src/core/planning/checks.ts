@@ -1,4 +1,5 @@
 import type { Drill } from '../drills/schema.ts';
+import { t } from '../text/translate.ts';
 import type { WeekPlan } from '../weeks/schema.ts';
 
 /** One thing that keeps a week from being released, and where it stands. */
@@ -26,24 +27,37 @@ export function releaseProblems(
   if (plan.sessions.length === 0) problems.push({ field: 'sessions', sentence: 'Add a session before you release the week.' });
   plan.sessions.forEach((session, s) => {
     const items = session.blocks.flatMap((block) => block.items);
-    if (items.length === 0) problems.push({ field: `sessions.${s}`, sentence: `“${session.name}” has no drill yet.` });
+    if (items.length === 0) problems.push({ field: `sessions.${s}`, sentence: t('“{name}” has no drill yet.', { name: session.name }) });
     if (session.groups?.some((id) => !groups.has(id)))
-      problems.push({ field: `sessions.${s}`, sentence: `“${session.name}” is for a group that is gone. Choose again whom it is for.` });
+      problems.push({
+        field: `sessions.${s}`,
+        sentence: t('“{name}” is for a group that is gone. Choose again whom it is for.', { name: session.name }),
+      });
     for (const item of items.flatMap((one) => [one, ...Object.values(one.groups ?? {})])) {
       const drill = drills.get(item.drillId);
       if (!drill) {
-        problems.push({ field: `sessions.${s}`, sentence: `“${session.name}” asks for a drill that is not on the shelf.` });
+        problems.push({
+          field: `sessions.${s}`,
+          sentence: t('“{name}” asks for a drill that is not on the shelf.', { name: session.name }),
+        });
       } else if (drill.measure !== item.dose.measure) {
         problems.push({
           field: `sessions.${s}`,
-          sentence: `“${drill.name}” is measured as ${drill.measure}, not as ${item.dose.measure}.`,
+          sentence: t('“{name}” is measured as {measure}, not as {measure2}.', {
+            name: drill.name,
+            measure: drill.measure,
+            measure2: item.dose.measure,
+          }),
         });
       } else if (drill.loads.includes('heading') && youngest !== null && youngest < headingAge) {
-        problems.push({ field: `sessions.${s}`, sentence: `“${drill.name}” has heading, and this squad heads from age ${headingAge}.` });
+        problems.push({
+          field: `sessions.${s}`,
+          sentence: t('“{name}” has heading, and this squad heads from age {headingAge}.', { name: drill.name, headingAge }),
+        });
       } else if ((drill.loads.includes('overhead') || drill.kit.includes('wall')) && drill.cautions.length === 0) {
         problems.push({
           field: `sessions.${s}`,
-          sentence: `“${drill.name}” has no caution. Open the drill and write one before it goes to players.`,
+          sentence: t('“{name}” has no caution. Open the drill and write one before it goes to players.', { name: drill.name }),
         });
       }
     }

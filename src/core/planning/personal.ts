@@ -1,6 +1,7 @@
 import type { Drill } from '../drills/schema.ts';
 import type { StepKind } from '../progress/plateau.ts';
 import { catchUpExtra, catchUpShare } from '../targets/catch-up.ts';
+import { t } from '../text/translate.ts';
 import { hasBothFeet } from '../training/sides.ts';
 import { usualDose } from '../weeks/defaults.ts';
 import { planFor } from '../weeks/groups.ts';
@@ -183,6 +184,7 @@ export function catchUpInWords(item: Item, { foot, amount, promised }: Extra): s
   if (dose === null || promised === undefined) return said;
   const share = Math.round((100 * (dose + amount)) / (2 * dose + amount));
   if (Math.abs(share - promised) < 2) return said;
-  const why = amount >= MOST_EXTRA ? `no more than ${MOST_EXTRA} ${unit} go on top` : 'handed out in fives';
-  return `${said}: ${share} of 100, ${promised} are meant (${why})`;
+  const why =
+    amount >= MOST_EXTRA ? t('no more than {mostExtra} {unit} go on top', { mostExtra: MOST_EXTRA, unit }) : t('handed out in fives');
+  return t('{said}: {share} of 100, {promised} are meant ({why})', { said, share, promised, why });
 }

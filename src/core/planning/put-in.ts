@@ -1,4 +1,5 @@
 import type { Drill } from '../drills/schema.ts';
+import { t } from '../text/translate.ts';
 import { newBlock, newItem, newSession } from '../weeks/defaults.ts';
 import type { Block, Session, WeekPlan } from '../weeks/schema.ts';
 import { allItems } from './measure.ts';
@@ -17,6 +18,6 @@ function withRecap(session: Session, drill: Drill, newId: () => string): Session
 /** A plan that has a drill as a recap in its first session; as it is where the drill is in it already. A week without a session gets one. */
 export function putIn(plan: WeekPlan, drill: Drill, newId: () => string): WeekPlan {
   if (allItems(plan).some((item) => item.drillId === drill.id)) return plan;
-  const [first = newSession(newId(), 'Session'), ...others] = plan.sessions;
+  const [first = newSession(newId(), t('Session')), ...others] = plan.sessions;
   return { ...plan, sessions: [withRecap(first, drill, newId), ...others] };
 }

@@ -1,6 +1,7 @@
 import { stepsOf } from '../drills/edges.ts';
 import type { Drill } from '../drills/schema.ts';
 import type { PACES } from '../drills/terms.ts';
+import { t } from '../text/translate.ts';
 import { TYPICAL_RUNNER } from '../training/index.ts';
 import { newBlock, newItem, newSession } from '../weeks/defaults.ts';
 import type { Block, BlockKind, Dose, Item, Session } from '../weeks/schema.ts';
@@ -12,22 +13,61 @@ export type ShapeName = (typeof SHAPE_NAMES)[number];
 /** What a shape is, for the coach who chooses one. Minutes are what is usual for it. */
 export const SHAPES: Record<ShapeName, { what: string; minutes: number; least: number; most: number }> = {
   'recap day': {
-    what: 'Three recaps at easy, half and full pace, two leg burners, a combination, a minute’s challenge.',
+    get what() {
+      return t('Three recaps at easy, half and full pace, two leg burners, a combination, a minute’s challenge.');
+    },
     minutes: 18,
     least: 8,
     most: 40,
   },
-  circuit: { what: 'Stations of 25 s on and 5 s off, simple to hard, the other foot and free play last.', minutes: 10, least: 4, most: 15 },
-  'rep ladder': { what: 'Ten variations of 50 reps, the easiest first.', minutes: 18, least: 6, most: 40 },
+  circuit: {
+    get what() {
+      return t('Stations of 25 s on and 5 s off, simple to hard, the other foot and free play last.');
+    },
+    minutes: 10,
+    least: 4,
+    most: 15,
+  },
+  'rep ladder': {
+    get what() {
+      return t('Ten variations of 50 reps, the easiest first.');
+    },
+    minutes: 18,
+    least: 6,
+    most: 40,
+  },
   'course day': {
-    what: 'Two cone courses, each without the ball first, then with it, 3 s to turn round.',
+    get what() {
+      return t('Two cone courses, each without the ball first, then with it, 3 s to turn round.');
+    },
     minutes: 25,
     least: 8,
     most: 50,
   },
-  'wall day': { what: 'Wall drills on the ground, then turns round a cone, then off the ground.', minutes: 25, least: 8, most: 50 },
-  'twenty-fives': { what: '25 unbroken touches on each foot and each thigh.', minutes: 12, least: 6, most: 30 },
-  'five a day': { what: 'One drill and ten reps of one move a foot, a few minutes every day.', minutes: 5, least: 4, most: 12 },
+  'wall day': {
+    get what() {
+      return t('Wall drills on the ground, then turns round a cone, then off the ground.');
+    },
+    minutes: 25,
+    least: 8,
+    most: 50,
+  },
+  'twenty-fives': {
+    get what() {
+      return t('25 unbroken touches on each foot and each thigh.');
+    },
+    minutes: 12,
+    least: 6,
+    most: 30,
+  },
+  'five a day': {
+    get what() {
+      return t('One drill and ten reps of one move a foot, a few minutes every day.');
+    },
+    minutes: 5,
+    least: 4,
+    most: 12,
+  },
 };
 
 export interface ShapeOrder {
@@ -95,7 +135,7 @@ function recapDay(order: ShapeOrder, size: number): Session {
     make.item(drillId, { seconds: 45, rounds } as Partial<Dose>, { paces: ladder(15), restSeconds: 10, ...(scored ? {} : UNSCORED) });
   const burner = (drillId: string) =>
     make.item(drillId, { seconds: 15, rounds: burns } as Partial<Dose>, { starts: 'turn about', restSeconds: 10, ...UNSCORED });
-  return make.session('Recap day', [
+  return make.session(t('Recap day'), [
     make.block('warm-up', [
       make.item('inside-taps-side-to-side', { seconds: 30, rounds: 1 } as Partial<Dose>, {
         paces: [{ pace: 'easy', seconds: 30 }],
@@ -143,7 +183,7 @@ function circuit(order: ShapeOrder, size: number): Session {
     make.item(drillId, { seconds: 25, rounds: 1 } as Partial<Dose>, { ...UNSCORED, ...(side ? { side } : {}) });
   const list = stationsOf(order, Math.max(1, size - 2)).map(({ drillId, side }) => station(drillId, side));
   // One block, so that every station but the first begins 5 s after the last one ended.
-  return make.session('Circuit', [
+  return make.session(t('Circuit'), [
     make.block('combination', [...list, station('other-foot-mix'), station('free-combination')], { restSeconds: 5 }),
   ]);
 }
@@ -171,7 +211,7 @@ function repLadder(order: ShapeOrder, size: number): Session {
     const each = order.drills.get(drillId)?.sides === 'each foot';
     return make.item(drillId, { reps: each ? reps / 2 : reps, rounds: 1 } as Partial<Dose>, UNSCORED);
   });
-  return make.session('Rep ladder', [
+  return make.session(t('Rep ladder'), [
     make.block('warm-up', rungs.slice(0, 2), { restSeconds: 10 }),
     make.block('combination', rungs.slice(2, 6), { restSeconds: 10 }),
     make.block('combination', rungs.slice(6), { restSeconds: 10 }),
@@ -181,7 +221,7 @@ function repLadder(order: ShapeOrder, size: number): Session {
 function courseDay(order: ShapeOrder, size: number): Session {
   const make = makerOf(order);
   const course = (drillId: string, scored: boolean) => make.item(drillId, { sets: size } as Partial<Dose>, scored ? {} : UNSCORED);
-  return make.session('Course day', [
+  return make.session(t('Course day'), [
     make.block('warm-up', [course('cross-course', false)]),
     make.block('challenge', [course('cross-course-ball', true)]),
     make.block('recap', [course('staircase-course', false)]),
@@ -200,7 +240,7 @@ function wallDay(order: ShapeOrder, size: number): Session {
     make.item(drillId, { seconds, rounds: 1 } as Partial<Dose>, i === 0 ? UNSCORED : {}),
   );
   const turn = (drillId: string) => make.item(drillId, { reps: Math.min(20, 3 + size), rounds: 1 } as Partial<Dose>, UNSCORED);
-  return make.session('Wall day', [
+  return make.session(t('Wall day'), [
     make.block('warm-up', ground.slice(0, 1), { restSeconds: 10 }),
     make.block('recap', ground.slice(1), { restSeconds: 10 }),
     make.block('new skill', WALL_TURNS.filter(make.has).map(turn), { restSeconds: 10 }),
@@ -226,7 +266,7 @@ function fiveADay(order: ShapeOrder, size: number): Session {
   const make = makerOf(order);
   const drillId = recapsFor(order)[0] ?? 'inside-taps';
   const long = 15 * size;
-  return make.session('Five a day', [
+  return make.session(t('Five a day'), [
     make.block('recap', [
       make.item(drillId, { seconds: Math.min(300, long), rounds: 1 } as Partial<Dose>, { paces: thirds(Math.min(300, long)), ...UNSCORED }),
     ]),

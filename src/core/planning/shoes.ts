@@ -1,5 +1,6 @@
 import { harderThan, stepsOf } from '../drills/edges.ts';
 import type { Drill } from '../drills/schema.ts';
+import { t } from '../text/translate.ts';
 
 /** One go at a step of a staircase: whether it met the band of the player's level, on each foot that was done. */
 export interface StepGo {
@@ -63,17 +64,17 @@ export function shoeOn(stairs: readonly Pick<Drill, 'id' | 'name'>[], goes: read
   const stepOf = (go: StepGo) => stairs.findIndex((one) => one.id === go.drillId);
   const mine = goes.filter((go) => stepOf(go) >= 0).toSorted((a, b) => b.doneAt - a.doneAt);
   const [last] = mine;
-  if (!last) return { step: 0, why: 'The first step: none was done yet.' };
+  if (!last) return { step: 0, why: t('The first step: none was done yet.') };
   const at = stepOf(last);
   const name = stairs[at]?.name ?? '';
   if (last.met) {
     const next = Math.min(at + 1, stairs.length - 1);
     return next === at
-      ? { step: at, why: `“${name}” is met: it is the highest step.` }
-      : { step: next, why: `“${name}” is met: the next step.` };
+      ? { step: at, why: t('“{name}” is met: it is the highest step.', { name }) }
+      : { step: next, why: t('“{name}” is met: the next step.', { name }) };
   }
   const missed = mine.slice(0, MISSES_TO_FALL);
   const twice = missed.length === MISSES_TO_FALL && missed.every((go) => !go.met && stepOf(go) === at);
-  if (twice && at > 0) return { step: at - 1, why: `“${name}” was not met twice: one step back.` };
-  return { step: at, why: `“${name}” is not met yet.` };
+  if (twice && at > 0) return { step: at - 1, why: t('“{name}” was not met twice: one step back.', { name }) };
+  return { step: at, why: t('“{name}” is not met yet.', { name }) };
 }

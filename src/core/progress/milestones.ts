@@ -1,4 +1,5 @@
 import type { Measure } from '../drills/terms.ts';
+import { t } from '../text/translate.ts';
 import { LADDER } from './ladder.ts';
 import type { TimedResult } from './trend.ts';
 
@@ -26,17 +27,17 @@ export function milestonesOf(goes: readonly Go[], measure: Measure, full: { reps
   };
   switch (measure) {
     case 'unbroken run':
-      return LADDER.flatMap((step) => first(`${step} in a row`, (go) => go.result >= step));
+      return LADDER.flatMap((step) => first(t('{step} in a row', { step }), (go) => go.result >= step));
     case 'count in time':
     case 'hits in time':
-      return LADDER.flatMap((step) => first(`${step} in one go`, (go) => go.result >= step));
+      return LADDER.flatMap((step) => first(t('{step} in one go', { step }), (go) => go.result >= step));
     case 'surfaces':
       return first('all surfaces full', (go) => {
         const parts = Object.values(go.parts ?? {});
         return full !== null && parts.filter((n) => n >= full.reps).length >= full.surfaces;
       });
     case 'sets':
-      return first('a course without a fault', (go) => go.result === 0);
+      return first(t('a course without a fault'), (go) => go.result === 0);
     default:
       return [];
   }

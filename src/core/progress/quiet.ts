@@ -1,5 +1,5 @@
 import { type Day, dayNumber } from '../calendar/days.ts';
-import { plural } from '../text/plural.ts';
+import { plural, t } from '../text/translate.ts';
 
 /** Days without a go after which a player has gone quiet. */
 export const QUIET_AFTER_DAYS = 5;
@@ -15,6 +15,6 @@ export function quietFor(lastDay: Day | null, joined: Day, today: Day): { days: 
 
 /** How long ago the last go was, in words: of a player who has done none, that there was none, and for how long. */
 export function lastGoInWords({ days, begun }: { days: number; begun: boolean }): string {
-  if (!begun) return days <= 0 ? 'no go yet' : `no go yet, in the squad for ${plural(days, 'day')}`;
-  return days <= 0 ? 'trained today' : `last go ${plural(days, 'day')} ago`;
+  if (!begun) return days <= 0 ? 'no go yet' : t('no go yet, in the squad for {days}', { days: plural(days, 'day') });
+  return days <= 0 ? 'trained today' : t('last go {days} ago', { days: plural(days, 'day') });
 }

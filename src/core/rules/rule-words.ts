@@ -1,3 +1,6 @@
+import { weekdayInWords } from '../calendar/weekdays.ts';
+import { t } from '../text/translate.ts';
+
 const WORDS: Record<string, string> = {
   kind: '',
   n: 'how many',
@@ -11,17 +14,25 @@ const WORDS: Record<string, string> = {
   switch: 'switch',
   turnRound: 'turn-round',
   scoring: 'saying a number',
-  walkBack: 'walk back after a number',
+  get walkBack() {
+    return t('walk back after a number');
+  },
   contactSchool: 'contact',
-  footOrder: 'order of the feet',
-  sessionMinutes: 'minutes of a session',
-  clipHeight: 'lines of a clip',
+  get footOrder() {
+    return t('order of the feet');
+  },
+  get sessionMinutes() {
+    return t('minutes of a session');
+  },
+  get clipHeight() {
+    return t('lines of a clip');
+  },
   clipSound: 'sound of clips',
   practiceCounts: 'free practice counts',
-  stretchAim: 'stretch numbers reached, of a hundred',
+  get stretchAim() {
+    return t('stretch numbers reached, of a hundred');
+  },
 };
-
-const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 
 /** What a rule was or became, in words: a figure, yes or no, or the parts of a rule with what they are called. */
 export function ruleInWords(value: unknown): string {
@@ -30,7 +41,8 @@ export function ruleInWords(value: unknown): string {
   if (Array.isArray(value)) return value.map(ruleInWords).join(', ');
   if (typeof value !== 'object') return String(value);
   const parts = Object.entries(value).map(([name, part]) => {
-    const words = name === 'weekdays' && Array.isArray(part) ? part.map((day) => DAYS[Number(day) - 1] ?? '').join(' ') : ruleInWords(part);
+    const words =
+      name === 'weekdays' && Array.isArray(part) ? part.map((day) => weekdayInWords(Number(day), 'short')).join(' ') : ruleInWords(part);
     return `${WORDS[name] ?? name} ${words}`.trim();
   });
   return parts.length > 0 ? parts.join(', ') : 'as usual';

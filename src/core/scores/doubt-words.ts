@@ -1,4 +1,5 @@
 import { round1 } from '../text/rounded.ts';
+import { t } from '../text/translate.ts';
 import type { Doubt } from './doubt.ts';
 import type { Odd } from './odd.ts';
 
@@ -9,23 +10,36 @@ export function doubtSentence(doubt: Doubt): string {
   if (sentence !== undefined) return sentence;
   switch (doubt.reason) {
     case 'over the ceiling':
-      return `${paceWords(doubt)}; nobody's feet go above ${doubt.bound} here.`;
+      return t('{paceWords}; nobody’s feet go above {bound} here.', { paceWords: paceWords(doubt), bound: doubt.bound });
     case 'very fast':
-      return `${paceWords(doubt)}; fast is ${doubt.bound}.`;
+      return t('{paceWords}; fast is {bound}.', { paceWords: paceWords(doubt), bound: doubt.bound });
     case 'far from own form':
-      return `${round1(doubt.number)} is much better than the usual ${round1(doubt.middle)}: a leap like this is rare.`;
+      return t('{number} is much better than the usual {middle}: a leap like this is rare.', {
+        number: round1(doubt.number),
+        middle: round1(doubt.middle),
+      });
     case 'record by hand':
-      return `A new record (${round1(doubt.number)}, before ${round1(doubt.best)}) that did not run on the clock.`;
+      return t('A new record ({number}, before {best}) that did not run on the clock.', {
+        number: round1(doubt.number),
+        best: round1(doubt.best),
+      });
     case 'clip too short':
-      return `The clip lasts ${round1(doubt.clipSeconds)} s, the work ${round1(doubt.seconds)} s.`;
+      return t('The clip lasts {clipSeconds} s, the work {seconds} s.', {
+        clipSeconds: round1(doubt.clipSeconds),
+        seconds: round1(doubt.seconds),
+      });
     case 'same again':
-      return `The same number, ${round1(doubt.number)}, ${doubt.times} times running.`;
+      return t('The same number, {number}, {times} times running.', { number: round1(doubt.number), times: doubt.times });
     case 'recount differs':
-      return `Claimed ${doubt.claimed}, the clip shows ${doubt.recounted}.`;
+      return t('Claimed {claimed}, the clip shows {recounted}.', { claimed: doubt.claimed, recounted: doubt.recounted });
     case 'odd number':
       return oddSentence(doubt.odd);
     case 'mended':
-      return `${doubt.first === null ? 'First said: lost count' : `First said: ${round1(doubt.first)}`}; mended to a new record, ${round1(doubt.number)} (before ${round1(doubt.best)}).`;
+      return t('{first}; mended to a new record, {number} (before {best}).', {
+        first: doubt.first === null ? t('First said: lost count') : t('First said: {first}', { first: round1(doubt.first) }),
+        number: round1(doubt.number),
+        best: round1(doubt.best),
+      });
   }
 }
 
@@ -33,17 +47,17 @@ export function doubtSentence(doubt: Doubt): string {
 export function oddSentence({ kind, number, bound }: Odd): string {
   switch (kind) {
     case 'no whole number':
-      return `${number} is no whole number.`;
+      return t('{number} is no whole number.', { number });
     case 'no time':
-      return 'A course takes longer than no time at all.';
+      return t('A course takes longer than no time at all.');
     case 'too quick':
-      return `${number} s is faster than anybody runs: this course takes ${bound} s at least.`;
+      return t('{number} s is faster than anybody runs: this course takes {bound} s at least.', { number, bound });
     case 'over the ceiling':
-      return `${number} in that time is more than ${bound} a second, which no feet can do.`;
+      return t('{number} in that time is more than {bound} a second, which no feet can do.', { number, bound });
     case 'far above the best':
-      return `${round1(number)} is far from the best before, ${round1(bound ?? 0)}.`;
+      return t('{number} is far from the best before, {bound}.', { number: round1(number), bound: round1(bound ?? 0) });
   }
 }
 
 const paceWords = ({ claimed, seconds, pace }: { claimed: number; seconds: number; pace: number }) =>
-  `${claimed} in ${round1(seconds)} s is ${round1(pace)} a second`;
+  t('{claimed} in {seconds} s is {pace} a second', { claimed, seconds: round1(seconds), pace: round1(pace) });

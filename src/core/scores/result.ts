@@ -1,5 +1,6 @@
 import type { Drill } from '../drills/schema.ts';
 import type { Foot, Measure } from '../drills/terms.ts';
+import { t } from '../text/translate.ts';
 import type { Dose } from '../weeks/schema.ts';
 
 /** Seconds that a moved cone costs in a course on time. */
@@ -67,17 +68,17 @@ function doseKey(dose: Dose): string {
     case 'time on':
       return `${dose.seconds} s`;
     case 'hits in time':
-      return `${dose.seconds} s from ${dose.distance} steps`;
+      return t('{seconds} s from {distance} steps', { seconds: dose.seconds, distance: dose.distance });
     case 'unbroken run':
       return dose.bounce ? 'with bounce' : 'no bounce';
     case 'fixed reps':
-      return `${dose.reps} reps`;
+      return t('{reps} reps', { reps: dose.reps });
     case 'sets':
-      return `${dose.sets} sets`;
+      return t('{sets} sets', { sets: dose.sets });
     case 'course time':
       return 'one course';
     case 'surfaces':
-      return `${dose.reps} on ${[...dose.surfaces].sort().join('+')}`;
+      return t('{reps} on {sort}', { reps: dose.reps, sort: [...dose.surfaces].sort().join('+') });
   }
 }
 
@@ -93,9 +94,9 @@ export function recordKey(drill: Pick<Drill, 'id' | 'group'>, dose: Dose, foot: 
 export function doseInWords(dose: Dose): string {
   switch (dose.measure) {
     case 'unbroken run':
-      return `${dose.seconds} s of tries, ${doseKey(dose)}`;
+      return t('{seconds} s of tries, {doseKey}', { seconds: dose.seconds, doseKey: doseKey(dose) });
     case 'surfaces':
-      return `${dose.reps} on ${dose.surfaces.length} surfaces`;
+      return t('{reps} on {surfaces} surfaces', { reps: dose.reps, surfaces: dose.surfaces.length });
     default:
       return doseKey(dose);
   }

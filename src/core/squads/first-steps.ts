@@ -1,3 +1,4 @@
+import { t } from '../text/translate.ts';
 /** How far a squad that begins has come. */
 export interface Beginning {
   players: number;
@@ -27,29 +28,33 @@ export function firstSteps({ players, signedIn, week, released, goes }: Beginnin
   const planned = week?.planned === true;
   return [
     {
-      what: 'Get the players in',
+      what: t('Get the players in'),
       done: players > 0,
-      words: players > 0 ? `${players} in the squad.` : 'A list from anywhere, one by one, or by a link they open themselves.',
-      action: { words: players > 0 ? 'Add more' : 'Add players', path: '/squad/people' },
+      words:
+        players > 0 ? t('{players} in the squad.', { players }) : t('A list from anywhere, one by one, or by a link they open themselves.'),
+      action: { words: players > 0 ? t('Add more') : t('Add players'), path: '/squad/people' },
     },
     {
-      what: 'Make the first week',
+      what: t('Make the first week'),
       done: planned,
-      words: planned ? 'There is a week with drills in it.' : 'Let it be proposed: days and minutes are enough.',
-      action: { words: week ? 'Open it' : 'Make it', path: week ? `/weeks/${week.id}` : '/weeks' },
+      words: planned ? t('There is a week with drills in it.') : t('Let it be proposed: days and minutes are enough.'),
+      action: { words: week ? t('Open it') : t('Make it'), path: week ? `/weeks/${week.id}` : '/weeks' },
     },
     {
       what: 'Release it',
       done: released,
-      words: released ? 'Players see it from its hour on.' : 'Now, or for Monday at six.',
-      action: planned && week ? { words: released ? 'Open it' : 'Release it', path: `/weeks/${week.id}#release` } : null,
+      words: released ? t('Players see it from its hour on.') : t('Now, or for Monday at six.'),
+      action: planned && week ? { words: released ? t('Open it') : 'Release it', path: `/weeks/${week.id}#release` } : null,
     },
     {
-      what: 'Hand out the cards',
+      what: t('Hand out the cards'),
       done: signedIn > 0,
-      words: signedIn > 0 ? `${signedIn} of ${players} have signed in.` : 'Each player has a card with squad code, nickname and PIN.',
-      action: players > 0 ? { words: 'Cards', path: '/squad/cards' } : null,
+      words:
+        signedIn > 0
+          ? t('{signedIn} of {players} have signed in.', { signedIn, players })
+          : t('Each player has a card with squad code, nickname and PIN.'),
+      action: players > 0 ? { words: t('Cards'), path: '/squad/cards' } : null,
     },
-    { what: 'The first number comes in', done: false, words: 'It shows up here and under Review by itself.', action: null },
+    { what: t('The first number comes in'), done: false, words: t('It shows up here and under Review by itself.'), action: null },
   ];
 }

@@ -1,3 +1,4 @@
+import { t } from '../text/translate.ts';
 import { shapeOfName } from './lookalike.ts';
 import { LEVELS, type Level, STRONGER_FEET, type StrongerFoot } from './terms.ts';
 
@@ -47,13 +48,18 @@ function readLine(
   const strongerFoot = FEET[footWord] ?? STRONGER_FEET.find((one) => one === footWord);
   const levelWord = fold(cells[at.level]);
   const level = levelWord === '' ? 'steady' : LEVELS.find((one) => one === levelWord);
-  if (nickname === '') return 'There is no nickname.';
-  if (nickname.length > 30) return `“${nickname.slice(0, 30)}…” is longer than 30 letters.`;
-  if (seen.has(shapeOfName(nickname))) return `“${nickname}” is there already, or looks like one that is. Two players need two nicknames.`;
+  if (nickname === '') return t('There is no nickname.');
+  if (nickname.length > 30) return t('“{nickname}…” is longer than 30 letters.', { nickname: nickname.slice(0, 30) });
+  if (seen.has(shapeOfName(nickname)))
+    return t('“{nickname}” is there already, or looks like one that is. Two players need two nicknames.', { nickname });
   if (birthYear !== null && (!Number.isInteger(birthYear) || !isPlayersAge(year - birthYear)))
-    return `“${yearWord}” is no birth year of a player of ${YOUNGEST} to ${OLDEST} years.`;
-  if (!strongerFoot) return `“${footWord}” is no stronger foot. Write left, right or both.`;
-  if (!level) return `“${levelWord}” is no level. Write starting, steady or strong.`;
+    return t('“{yearWord}” is no birth year of a player of {youngest} to {oldest} years.', {
+      yearWord,
+      youngest: YOUNGEST,
+      oldest: OLDEST,
+    });
+  if (!strongerFoot) return t('“{footWord}” is no stronger foot. Write left, right or both.', { footWord });
+  if (!level) return t('“{levelWord}” is no level. Write starting, steady or strong.', { levelWord });
   return { nickname, birthYear, strongerFoot, level };
 }
 
@@ -77,9 +83,9 @@ export function readRoster(rows: readonly (readonly string[])[], taken: readonly
   const column = (field: keyof typeof NAMES) => headings.findIndex((heading) => (NAMES[field] as readonly string[]).includes(heading));
   const at = { nickname: column('nickname'), birthYear: column('birthYear'), strongerFoot: column('strongerFoot'), level: column('level') };
   const bare = Object.values(at).every((column) => column < 0);
-  if (rows.length === 0) return { good: [], wrong: [{ line: 1, sentence: 'The list is empty.' }] };
+  if (rows.length === 0) return { good: [], wrong: [{ line: 1, sentence: t('The list is empty.') }] };
   if (!bare && at.nickname < 0)
-    return { good: [], wrong: [{ line: 1, sentence: 'The first line names the columns, and none of them is “nickname”.' }] };
+    return { good: [], wrong: [{ line: 1, sentence: t('The first line names the columns, and none of them is “nickname”.') }] };
   const seen = new Set(taken.map(shapeOfName));
   const read: RosterRead = { good: [], wrong: [] };
   for (const [i, cells] of rows.entries()) {

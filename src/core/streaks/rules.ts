@@ -1,18 +1,23 @@
 import { z } from 'zod';
+import { says } from '../text/translate.ts';
 
 const freeDays = z
-  .number('Free days must be a number.')
+  .number(says('Free days must be a number.'))
   .int()
-  .min(0, 'Free days are 0, 1 or 2 a week.')
-  .max(2, 'Free days are 0, 1 or 2 a week.');
-const perWeek = z.number('The number a week must be a number.').int().min(1, 'At least 1 a week.').max(7, 'At most 7 a week.');
+  .min(0, says('Free days are 0, 1 or 2 a week.'))
+  .max(2, says('Free days are 0, 1 or 2 a week.'));
+const perWeek = z
+  .number(says('The number a week must be a number.'))
+  .int()
+  .min(1, says('At least 1 a week.'))
+  .max(7, says('At most 7 a week.'));
 
 /** What keeps a streak in a squad. */
 export const StreakRule = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('every day'), freeDays }),
   z.object({
     kind: z.literal('chosen weekdays'),
-    weekdays: z.array(z.number().int().min(1).max(7)).min(1, 'Choose at least one weekday.'),
+    weekdays: z.array(z.number().int().min(1).max(7)).min(1, says('Choose at least one weekday.')),
     freeDays,
   }),
   z.object({ kind: z.literal('N sessions a week'), n: perWeek }),

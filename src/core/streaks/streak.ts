@@ -1,5 +1,5 @@
 import { addDays, dayNumber, dayOf, mondayOf, weekday } from '../calendar/days.ts';
-import { plural } from '../text/plural.ts';
+import { english, plural, t, term } from '../text/translate.ts';
 import { type DatedRule, inRanges, isWeekly, ruleOn, type StreakInput, type StreakRule } from './rules.ts';
 
 /** What one day or week was: done, forgiven by a free day, missed, not asked for, in a break, or still running. */
@@ -166,7 +166,7 @@ interface Need {
   sentence: string;
 }
 const nothing = (sentence: string): Need => ({ needsToday: false, loosening: false, sentence });
-const IN_A_BREAK = 'A break: nothing is needed, nothing is lost.';
+const IN_A_BREAK = english('A break: nothing is needed, nothing is lost.');
 
 /**
  * What a week still asks for. Needed today is what cannot be made up for on the days that are left; where too few are left anyway nothing is
@@ -174,34 +174,42 @@ const IN_A_BREAK = 'A break: nothing is needed, nothing is lost.';
  */
 function weeklyNeed(input: StreakInput, rule: StreakRule & { n: number }, state: Unit['state'] | undefined): Need {
   const missing = rule.n - doneInWeek(input, mondayOf(input.today), rule);
-  if (missing <= 0) return nothing('This week is done. Anything more is extra.');
-  if (state === 'break') return nothing(IN_A_BREAK);
-  if (state !== 'running') return nothing('Nothing is asked for this week.');
+  if (missing <= 0) return nothing(t('This week is done. Anything more is extra.'));
+  if (state === 'break') return nothing(term(IN_A_BREAK));
+  if (state !== 'running') return nothing(t('Nothing is asked for this week.'));
   const daysLeft = 8 - weekday(input.today);
   if (rule.kind === 'N sessions a week') {
     const needsToday = daysLeft === 1;
-    return { needsToday, loosening: daysLeft <= 2, sentence: `${plural(missing, 'session')} more until Sunday keeps it.` };
+    return {
+      needsToday,
+      loosening: daysLeft <= 2,
+      sentence: t('{sessions} more until Sunday keeps it.', { sessions: plural(missing, 'session') }),
+    };
   }
   const isDone = input.done[input.today] !== undefined;
   const open = daysLeft - (isDone ? 1 : 0);
-  if (missing > open) return nothing('Too few days are left to keep it this week. Monday is a new start.');
+  if (missing > open) return nothing(t('Too few days are left to keep it this week. Monday is a new start.'));
   const needsToday = !isDone && missing === open;
-  return { needsToday, loosening: needsToday || daysLeft <= 2, sentence: `${plural(missing, 'day')} more until Sunday keeps it.` };
+  return {
+    needsToday,
+    loosening: needsToday || daysLeft <= 2,
+    sentence: t('{days} more until Sunday keeps it.', { days: plural(missing, 'day') }),
+  };
 }
 
 /** What a day asks for. A free day that the streak has spent in this week is spent; one that was missed before it began is not. */
 function dailyNeed(input: StreakInput, today: Unit | undefined, walk: Walk, freeDays: number): Need {
-  if (today?.state === 'done') return nothing('Today is done. See you at the next one.');
-  if (today?.state === 'break') return nothing(IN_A_BREAK);
+  if (today?.state === 'done') return nothing(t('Today is done. See you at the next one.'));
+  if (today?.state === 'break') return nothing(term(IN_A_BREAK));
   if (today?.state !== 'running') {
     const isOver = inRanges(input.over ?? [], input.today);
-    return nothing(isOver ? 'All of this week is done. The rest of it is yours.' : 'Nothing is asked for today.');
+    return nothing(isOver ? t('All of this week is done. The rest of it is yours.') : t('Nothing is asked for today.'));
   }
   const monday = mondayOf(input.today);
   const spent = [...walk.free].filter((day) => day >= monday).length;
   const left = Math.max(0, freeDays - spent);
-  if (left > 0) return nothing(`A go today keeps it growing; ${plural(left, 'free day')} left this week.`);
-  return { needsToday: true, loosening: true, sentence: 'One go today keeps it.' };
+  if (left > 0) return nothing(t('A go today keeps it growing; {freeDays} left this week.', { freeDays: plural(left, 'free day') }));
+  return { needsToday: true, loosening: true, sentence: t('One go today keeps it.') };
 }
 
 /**
@@ -230,7 +238,7 @@ function streakFrom(input: StreakInput, units: readonly Unit[]): Streak {
   const [unit, other] = weekly ? (['week', 'day'] as const) : (['day', 'week'] as const);
   const [mine, theirs] = weekly ? [best.weeks, best.days] : [best.days, best.weeks];
   const alive = walk.length > 0;
-  const dayOne = mine > 0 ? `Day one can be today. Your best is ${plural(mine, unit)}.` : 'Day one can be today.';
+  const dayOne = mine > 0 ? t('Day one can be today. Your best is {mine}.', { mine: plural(mine, unit) }) : t('Day one can be today.');
   return {
     unit,
     current: walk.length,

@@ -2,6 +2,7 @@ import type { Drill } from '../drills/schema.ts';
 import { placeText } from '../layouts/place.ts';
 import { readRoute } from '../layouts/route.ts';
 import { LayoutProblem } from '../layouts/types.ts';
+import { t } from '../text/translate.ts';
 
 /** One go of a course: what was touched or moved, and how often it could have been. */
 export interface CourseGo {
@@ -44,13 +45,16 @@ export function arrivalsOf(drill: Pick<Drill, 'layout'>, sets: number): number |
 export function tuningOf(goes: readonly CourseGo[]): { tuning: Tuning; reason: string } {
   const newest = [...goes].sort((a, b) => b.doneAt - a.doneAt);
   const last = newest[0];
-  if (!last) return { tuning: 'stay', reason: 'First time: as it is written.' };
+  if (!last) return { tuning: 'stay', reason: t('First time: as it is written.') };
   if (last.arrivals > 0 && last.faults / last.arrivals > TOO_MANY) {
     const share = Math.round((last.faults / last.arrivals) * 100);
-    return { tuning: 'wider', reason: `Faults at ${share} % of the cones and gates last time: put the cones wider, or go at easy pace.` };
+    return {
+      tuning: 'wider',
+      reason: t('Faults at {share} % of the cones and gates last time: put the cones wider, or go at easy pace.', { share }),
+    };
   }
   const clean = newest.slice(0, CLEAN_GOES);
   if (clean.length === CLEAN_GOES && clean.every((go) => go.faults === 0))
-    return { tuning: 'closer', reason: 'Two clean goes running: put the cones closer, or go with more pace.' };
-  return { tuning: 'stay', reason: 'The course fits: leave the cones where they are.' };
+    return { tuning: 'closer', reason: t('Two clean goes running: put the cones closer, or go with more pace.') };
+  return { tuning: 'stay', reason: t('The course fits: leave the cones where they are.') };
 }

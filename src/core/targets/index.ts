@@ -5,6 +5,7 @@ import { GOES_FOR_NEXT } from '../progress/next.ts';
 import { dipOf } from '../progress/records.ts';
 import { LEVELS, type Level } from '../squads/terms.ts';
 import { round1 } from '../text/rounded.ts';
+import { t } from '../text/translate.ts';
 import type { Dose, TargetRule } from '../weeks/schema.ts';
 import { STRETCH_AIM } from './aims.ts';
 import { type Own, type StretchNumber, stretchOf } from './stretch.ts';
@@ -74,13 +75,13 @@ export function nextBetter(record: number, dose: Dose): number {
 
 function fromBand(drill: Drill, dose: Dose, level: Level, why: string): Target {
   const band = bandAt(drill, dose, level);
-  if (!band) return { number: null, reason: 'First time: just see how far you get.', estimated: false, byCoach: false };
-  const each = dose.measure === 'surfaces' ? ` On each surface ${round1(band.number / dose.surfaces.length)}.` : '';
+  if (!band) return { number: null, reason: t('First time: just see how far you get.'), estimated: false, byCoach: false };
+  const each = dose.measure === 'surfaces' ? t(' On each surface {number}.', { number: round1(band.number / dose.surfaces.length) }) : '';
   return { number: band.number, reason: `${why}${each}`, estimated: band.estimated, byCoach: false };
 }
 
 /** Why a first number is that number: there is no go of one's own yet. */
-const firstNumber = (level: Level) => `A first number to aim at: what ${level} players reach.`;
+const firstNumber = (level: Level) => t('A first number to aim at: what {level} players reach.', { level });
 
 const sure = (number: number, reason: string): Target => ({ number, reason, estimated: false, byCoach: false });
 
@@ -88,7 +89,9 @@ const TIMES = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eig
 /** “six times in ten”, “65 times in a hundred”. */
 function howOften(chance: number): string {
   const hundredths = Math.round(100 * chance);
-  return hundredths % 10 === 0 ? `${TIMES[hundredths / 10]} times in ten` : `${hundredths} times in a hundred`;
+  return hundredths % 10 === 0
+    ? t('{times} times in ten', { times: TIMES[hundredths / 10] })
+    : t('{hundredths} times in a hundred', { hundredths });
 }
 
 function stretched(drill: Drill, dose: Dose, level: Level, own: Own): Target {
@@ -100,25 +103,28 @@ function stretched(drill: Drill, dose: Dose, level: Level, own: Own): Target {
 /** What set a stretch number, in words. */
 function whyStretched({ number, by }: StretchNumber, dose: Dose, own: Own): string {
   const goes = Math.min(own.recent.length, GOES_FOR_NEXT);
-  const from = goes === 1 ? 'your last go' : `your last ${goes} goes`;
+  const from = goes === 1 ? 'your last go' : t('your last {goes} goes', { goes });
   const record = own.record ?? number;
-  const best = `Your best is ${round1(record)}.`;
+  const best = t('Your best is {record}.', { record: round1(record) });
   const dip = own.recent.length > 0 && dipOf(own.recent, BETTER[dose.measure], own.record).now;
-  if (dip) return `From ${from}. A dip is part of it: your best, ${round1(record)}, is still yours.`;
-  if (by === 'cap') return `A little beyond your best, ${round1(record)}, and no more at once.`;
-  const often = `within reach ${howOften(own.aim ?? STRETCH_AIM)}`;
-  if (by === 'shown') return `The same number as last time: still ${often}. ${best}`;
-  if (dose.measure === 'sets' && number === 0) return `No fault at all: make it harder with the cones closer. From ${from}.`;
-  return `From ${from}: ${often}. ${best}`;
+  if (dip) return t('From {from}. A dip is part of it: your best, {record}, is still yours.', { from, record: round1(record) });
+  if (by === 'cap') return t('A little beyond your best, {record}, and no more at once.', { record: round1(record) });
+  const often = t('within reach {howOften}', { howOften: howOften(own.aim ?? STRETCH_AIM) });
+  if (by === 'shown') return t('The same number as last time: still {often}. {best}', { often, best });
+  if (dose.measure === 'sets' && number === 0) return t('No fault at all: make it harder with the cones closer. From {from}.', { from });
+  return t('From {from}: {often}. {best}', { from, often, best });
 }
 
 function stepped(dose: Dose, record: number | null): Target {
   if (BETTER[dose.measure] === 'more') {
     const step = nextStepAbove(record);
-    return sure(step, record === null ? 'The first step of the ladder.' : `The next step after your best, ${round1(record)}.`);
+    return sure(
+      step,
+      record === null ? t('The first step of the ladder.') : t('The next step after your best, {record}.', { record: round1(record) }),
+    );
   }
-  if (record === null) return { number: null, reason: 'First time: just see how far you get.', estimated: false, byCoach: false };
-  return sure(nextBetter(record, dose), `Less is better here: one step from your best, ${round1(record)}.`);
+  if (record === null) return { number: null, reason: t('First time: just see how far you get.'), estimated: false, byCoach: false };
+  return sure(nextBetter(record, dose), t('Less is better here: one step from your best, {record}.', { record: round1(record) }));
 }
 
 /**
@@ -129,14 +135,14 @@ export function targetFor(rule: TargetRule, drill: Drill, dose: Dose, level: Lev
   const { record } = own;
   switch (rule.rule) {
     case 'no number':
-      return { number: null, reason: 'No number this time.', estimated: false, byCoach: false };
+      return { number: null, reason: t('No number this time.'), estimated: false, byCoach: false };
     case 'same for all':
-      return sure(rule.number, 'The same number for the whole squad.');
+      return sure(rule.number, t('The same number for the whole squad.'));
     case 'by level':
-      return fromBand(drill, dose, level, `What ${level} players reach.`);
+      return fromBand(drill, dose, level, t('What {level} players reach.', { level }));
     case 'beat your best':
       if (record === null) return fromBand(drill, dose, level, firstNumber(level));
-      return sure(nextBetter(record, dose), `Your best is ${round1(record)}.`);
+      return sure(nextBetter(record, dose), t('Your best is {record}.', { record: round1(record) }));
     case 'stretch':
       return stretched(drill, dose, level, own);
     case 'step ladder':
@@ -149,7 +155,7 @@ export const followsRecord = (rule: TargetRule): boolean => rule.rule === 'beat 
 
 /** A number that a coach set for one player in place of the rule's; null is "no number". */
 export function targetByCoach(number: number | null): Target {
-  const reason = number === null ? 'Your coach set no number for you here.' : 'Your coach set this number for you.';
+  const reason = number === null ? t('Your coach set no number for you here.') : t('Your coach set this number for you.');
   return { number, reason, estimated: false, byCoach: true };
 }
 

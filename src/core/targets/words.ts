@@ -1,4 +1,5 @@
 import { BETTER, resultUnit } from '../drills/terms.ts';
+import { t } from '../text/translate.ts';
 import type { Dose } from '../weeks/schema.ts';
 
 /** A number to reach and why it is that number. `number` is null when there is none to reach. */
@@ -17,5 +18,5 @@ export interface Target {
 export function targetInWords(target: Target, dose: Dose): string {
   if (target.number === null) return 'no number';
   const unit = resultUnit(dose.measure);
-  return BETTER[dose.measure] === 'more' ? `${target.number} ${unit}` : `${target.number} ${unit} or less`;
+  return BETTER[dose.measure] === 'more' ? `${target.number} ${unit}` : t('{number} {unit} or less', { number: target.number, unit });
 }

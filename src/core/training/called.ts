@@ -1,5 +1,6 @@
 import type { Drill } from '../drills/schema.ts';
 import type { Family } from '../drills/terms.ts';
+import { t } from '../text/translate.ts';
 import { spokenSeconds } from './spoken.ts';
 
 /** Two cues are this many seconds apart at least: feet first, ears second. */
@@ -23,7 +24,7 @@ export interface Call {
   words: string;
 }
 
-export const halfTimeWords = (seconds: number): string => `half-time, ${Math.round(seconds / 2)} seconds left`;
+export const halfTimeWords = (seconds: number): string => t('half-time, {seconds} seconds left', { seconds: Math.round(seconds / 2) });
 
 /** The cues that are called for a drill, the most important first; “head up” last, where the eyes may leave the ball. */
 export function cuesToCall({ cues, family }: Pick<Drill, 'cues' | 'family'>): string[] {

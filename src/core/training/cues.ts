@@ -1,4 +1,5 @@
 import { capital } from '../text/capital.ts';
+import { t } from '../text/translate.ts';
 import { callsDuring } from './called.ts';
 import { spokenSeconds } from './spoken.ts';
 import type { Interval } from './types.ts';
@@ -46,10 +47,10 @@ function beatsOf(interval: Interval, rate: number | null | undefined): Cue[] {
 
 const footWords = (interval: Interval): string => {
   if (interval.surface) return interval.surface;
-  return interval.foot === 'both' ? '' : `${interval.foot} foot`;
+  return interval.foot === 'both' ? '' : t('{foot} foot', { foot: interval.foot });
 };
 
-const paceWords = (interval: Interval): string => (interval.pace ? `${interval.pace} pace` : '');
+const paceWords = (interval: Interval): string => (interval.pace ? t('{pace} pace', { pace: interval.pace }) : '');
 
 /** Side and pace as the clock shows and says them: "right foot, half pace"; empty when there is nothing to say. */
 export function sideInWords(interval: Interval): string {
@@ -73,7 +74,7 @@ function workCues(interval: Interval, next: Interval | undefined, { cues: called
 /** Name, side, way and counting rule of the go that comes, as much of it as there is time for. */
 function announce(interval: Interval, { name, rule, beat, way = '' }: Announced, seconds: number): string {
   const who = [name, sideInWords(interval)].filter(Boolean).join(', ');
-  const counts = rule ? `Counts: ${rule}` : '';
+  const counts = rule ? t('Counts: {rule}', { rule }) : '';
   const sentences = (...parts: string[]) => parts.filter(Boolean).join('. ');
   const onTheWay = capital(way);
   const fits = [
@@ -99,7 +100,7 @@ export function cuesOf(sheet: readonly Interval[], index: number, about: (interv
   if (!interval) return [];
   switch (interval.kind) {
     case 'set-up':
-      return [{ atMs: 0, say: 'Set up. Say ready with a clap or a tap.', motif: 'set-up' }];
+      return [{ atMs: 0, say: t('Set up. Say ready with a clap or a tap.'), motif: 'set-up' }];
     case 'lead-in': {
       const before = sheet[index - 1];
       const told = before?.kind === 'rest' && sameGo(before, interval);
@@ -111,16 +112,16 @@ export function cuesOf(sheet: readonly Interval[], index: number, about: (interv
     case 'work':
       return workCues(interval, next, about(interval));
     case 'switch':
-      return [{ atMs: 0, say: `Switch. ${sideInWords(interval)}`, motif: interval.foot }];
+      return [{ atMs: 0, say: t('Switch. {sideInWords}', { sideInWords: sideInWords(interval) }), motif: interval.foot }];
     case 'turn-round':
-      return [{ atMs: 0, say: 'Turn round', motif: 'turn-round' }];
+      return [{ atMs: 0, say: t('Turn round'), motif: 'turn-round' }];
     case 'rest': {
       const comes = sameGo(interval, next) ? announce(interval, about(interval), interval.seconds + (next?.seconds ?? 0)) : '';
-      return [{ atMs: 0, say: comes ? `Next: ${comes}` : 'Rest', motif: 'rest' }];
+      return [{ atMs: 0, say: comes ? t('Next: {comes}', { comes }) : t('Rest'), motif: 'rest' }];
     }
     case 'drink':
-      return [{ atMs: 0, say: 'Have a drink. Go when you are ready.', motif: 'drink' }];
+      return [{ atMs: 0, say: t('Have a drink. Go when you are ready.'), motif: 'drink' }];
     case 'score':
-      return [{ atMs: 0, say: 'How many?', motif: 'score' }];
+      return [{ atMs: 0, say: t('How many?'), motif: 'score' }];
   }
 }

@@ -1,5 +1,6 @@
 import type { Drill } from '../drills/schema.ts';
 import { otherFoot } from '../drills/terms.ts';
+import { t } from '../text/translate.ts';
 import { type Interval, plannedPace, type Runner } from './index.ts';
 
 /** A figure for the left and the right foot (or leg). */
@@ -85,5 +86,5 @@ export function minutesInWords(dose: Pick<DoseSum, 'low' | 'high'>): string {
   if (dose.high === 0) return '0 min';
   const low = Math.max(1, Math.round(dose.low / 60));
   const high = Math.max(low, Math.round(dose.high / 60));
-  return low === high ? `${low} min` : `${low}–${high} min`;
+  return low === high ? t('{low} min', { low }) : t('{low}–{high} min', { low, high });
 }

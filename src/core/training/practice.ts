@@ -1,4 +1,5 @@
 import type { Drill } from '../drills/schema.ts';
+import { t } from '../text/translate.ts';
 import { newBlock, newItem } from '../weeks/defaults.ts';
 import type { PublishedWeek, Session } from '../weeks/schema.ts';
 
@@ -25,5 +26,5 @@ export function practiceOf(drill: Drill): { session: Session; content: Published
     day: null,
     blocks: [{ ...newBlock(id, 'challenge'), drinkSeconds: 0, items: [newItem(id, drill)] }],
   };
-  return { session, content: { title: 'Free practice', focus: '', sessions: [session], drills: { [drill.id]: drill } } };
+  return { session, content: { title: t('Free practice'), focus: '', sessions: [session], drills: { [drill.id]: drill } } };
 }

@@ -1,4 +1,5 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
+import { t } from '../../core/text/translate.ts';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { playerGuardians, players, squadCoaches, squadPlayers, squads } from '../platform/db/schema.ts';
@@ -77,7 +78,7 @@ export async function askingFrom(context: Context, headers: Headers): Promise<As
   if (named && !(actor.kind === 'player' && actor.playerId === named)) {
     const beside =
       actor.kind === 'player' ? companionOf(context.db, context.config.secret, besideCookieOf(headers), named, context.now()) : undefined;
-    if (!beside) throw new Problem('somebody else', 'This player is not signed in here now. It waits on this device until they are.');
+    if (!beside) throw new Problem('somebody else', t('This player is not signed in here now. It waits on this device until they are.'));
     return { actor: actorOf(context.db, { ...beside, id: beside.userId }), from, signInId: beside.id };
   }
   // Without the app that the house asks for, a head coach gets to the own account only.

@@ -1,12 +1,14 @@
+import { english, t, term } from '../../core/text/translate.ts';
+
 const SYSTEMS = [
-  [/iphone/i, 'an iPhone'],
-  [/ipad/i, 'an iPad'],
-  [/android.*mobile/i, 'an Android phone'],
-  [/android/i, 'an Android tablet'],
-  [/cros/i, 'a Chromebook'],
-  [/windows/i, 'a Windows computer'],
-  [/mac os/i, 'a Mac'],
-  [/linux/i, 'a Linux computer'],
+  [/iphone/i, english('an iPhone')],
+  [/ipad/i, english('an iPad')],
+  [/android.*mobile/i, english('an Android phone')],
+  [/android/i, english('an Android tablet')],
+  [/cros/i, english('a Chromebook')],
+  [/windows/i, english('a Windows computer')],
+  [/mac os/i, english('a Mac')],
+  [/linux/i, english('a Linux computer')],
 ] as const;
 const BROWSERS = [
   [/edg\//i, 'Edge'],
@@ -17,7 +19,7 @@ const BROWSERS = [
 
 /** A device in words, from what its browser says of itself. */
 export function deviceInWords(agent: string | null): string {
-  const system = SYSTEMS.find(([pattern]) => pattern.test(agent ?? ''))?.[1] ?? 'a device';
+  const system = SYSTEMS.find(([pattern]) => pattern.test(agent ?? ''))?.[1] ?? english('a device');
   const browser = BROWSERS.find(([pattern]) => pattern.test(agent ?? ''))?.[1];
-  return browser ? `${browser} on ${system}` : system;
+  return browser ? t('{browser} on {system}', { browser, system: term(system) }) : term(system);
 }

@@ -1,5 +1,6 @@
 import Database from 'better-sqlite3';
 import { RateLimiterSQLite } from 'rate-limiter-flexible';
+import { t } from '../../core/text/translate.ts';
 import { networkOf } from '../platform/http/address.ts';
 import { Problem } from '../platform/problems.ts';
 
@@ -56,7 +57,7 @@ const tooMany = (seconds: number) => {
   const minutes = Math.max(1, Math.ceil(seconds / MINUTE));
   return new Problem(
     'too many tries',
-    `Too many wrong tries. Wait ${minutes} min, then try again, or ask your coach.`,
+    t('Too many wrong tries. Wait {minutes} min, then try again, or ask your coach.', { minutes }),
     [],
     Math.max(1, seconds),
   );

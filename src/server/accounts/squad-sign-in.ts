@@ -4,6 +4,7 @@ import { setSessionCookie } from 'better-auth/cookies';
 import { and, eq, isNull } from 'drizzle-orm';
 import type { z } from 'zod';
 import { FamilyLinkSignIn, SquadSignIn } from '../../contract/accounts.ts';
+import { english, t, term } from '../../core/text/translate.ts';
 import { players, squadPlayers, squads } from '../platform/db/schema.ts';
 import { ADDRESS_HEADER } from '../platform/http/address.ts';
 import { Problem } from '../platform/problems.ts';
@@ -34,8 +35,8 @@ export function meantBy<T extends { name: string }>(typed: string, among: readon
   return alike.length === 1 ? alike[0] : undefined;
 }
 
-const WRONG = 'Squad code, nickname and PIN do not fit together. Check each one and try again.';
-const WRONG_LINK = 'This link does not work any more. Ask your guardian or your coach for a new one.';
+const WRONG = english('Squad code, nickname and PIN do not fit together. Check each one and try again.');
+const WRONG_LINK = english('This link does not work any more. Ask your guardian or your coach for a new one.');
 
 /** A player whose way in was found. */
 interface Found {
@@ -105,12 +106,12 @@ export const squadSignIn = ({ db, config, hashes, limits, now, tell }: AuthParts
     const who = found?.id ?? `${code}/${signInName(nickname)}`;
     const giveBack = await begin({ who, from, squad: code, device: knownDevice(config.secret, ctx.getCookie(DEVICE_COOKIE), who) });
     const fits = await hashes.verify(found?.pinHash ?? (await decoy), pin);
-    if (!found || !fits || isLeaving(db, found.id)) throw wrong(WRONG);
+    if (!found || !fits || isLeaving(db, found.id)) throw wrong(term(WRONG));
     await giveBack();
     const pinNow = () => db.select({ pinHash: players.pinHash }).from(players).where(eq(players.id, found.id)).get()?.pinHash;
-    if (found.userId === not) throw asApiError(new Problem('bad input', 'That is you. Ask somebody else to type a PIN.'));
+    if (found.userId === not) throw asApiError(new Problem('bad input', t('That is you. Ask somebody else to type a PIN.')));
     const stillOpen = () => pinNow() === found.pinHash && !isLeaving(db, found.id);
-    await enter(ctx, found, stillOpen, WRONG, not !== null);
+    await enter(ctx, found, stillOpen, term(WRONG), not !== null);
     return { ok: true, playerId: found.id };
   }
 
@@ -123,7 +124,7 @@ export const squadSignIn = ({ db, config, hashes, limits, now, tell }: AuthParts
       /** Somebody who plays on the same phone, in turns with whoever is signed in. */
       signInBeside: createAuthEndpoint('/sign-in/beside', { method: 'POST', body: SquadSignIn }, async (ctx) => {
         const here = await getSessionFromCtx(ctx);
-        if ((here?.user as { kind?: string } | undefined)?.kind !== 'player') throw wrong('Sign in yourself first.');
+        if ((here?.user as { kind?: string } | undefined)?.kind !== 'player') throw wrong(t('Sign in yourself first.'));
         return ctx.json(await enterByPin(ctx, ctx.body, here?.user.id ?? null));
       }),
       signInFamilyLink: createAuthEndpoint('/sign-in/family-link', { method: 'POST', body: FamilyLinkSignIn }, async (ctx) => {
@@ -139,8 +140,8 @@ export const squadSignIn = ({ db, config, hashes, limits, now, tell }: AuthParts
         };
         // No wrong tries are counted: the link is too long to be guessed, and is the way in when strangers guess PINs.
         const player = linked();
-        if (!player) throw wrong(WRONG_LINK);
-        await enter(ctx, player, () => linked() !== undefined, WRONG_LINK);
+        if (!player) throw wrong(term(WRONG_LINK));
+        await enter(ctx, player, () => linked() !== undefined, term(WRONG_LINK));
         return ctx.json({ ok: true, choosePin: player.pinMade });
       }),
     },

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { and, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { ClipSent, ClipState } from '../../contract/training.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import { mayFilm } from '../consent/consent.ts';
 import type { Context } from '../context.ts';
@@ -27,7 +28,7 @@ export function clipById(db: Db, id: string): Clip {
 
 export const clipPath = (context: Context, clip: Pick<Clip, 'fileName'>): string => join(context.config.clipDir, clip.fileName ?? 'none');
 
-export const clipsAreOff = (): Problem => new Problem('no consent', 'Clips are off. A guardian can switch them on for your family.');
+export const clipsAreOff = (): Problem => new Problem('no consent', t('Clips are off. A guardian can switch them on for your family.'));
 
 /** Says that a clip will come. The same id again answers with what is known; without a guardian's yes it is refused. */
 export function announceClip(context: Context, actor: Actor, sent: ClipSent): ClipState {

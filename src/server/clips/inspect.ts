@@ -2,6 +2,7 @@ import { closeSync, fstatSync, openSync, readSync } from 'node:fs';
 import { ALL_FORMATS, FilePathSource, Input, MP4, QTFF } from 'mediabunny';
 import { CLIP_SECONDS_MAX } from '../../contract/training.ts';
 import { type ByteSource, strangerInIso, strangerInMatroska } from '../../core/clips/containers/index.ts';
+import { english, t, term } from '../../core/text/translate.ts';
 import { type Heavy, THE_HOUSE } from '../platform/heavy.ts';
 import { Problem } from '../platform/problems.ts';
 
@@ -12,13 +13,14 @@ export interface Inspected {
 }
 
 const VIDEO_CODECS = ['vp8', 'vp9', 'av1', 'avc', 'hevc'];
-const NOT_A_CLIP = 'This file is not a video we can play. Film with the app, or pick an MP4 or WebM file.';
-const CUT_OFF = 'This clip is empty or was cut off. Film it once more.';
+const NOT_A_CLIP = english('This file is not a video we can play. Film with the app, or pick an MP4 or WebM file.');
+const CUT_OFF = english('This clip is empty or was cut off. Film it once more.');
 /** A clip that is shorter than its own head says, by more than this, was cut on the way. */
 const CUT_SECONDS = 0.5;
 const CUT_SHARE = 0.05;
-const TELLS =
-  'This file may tell where or with what it was filmed: it carries more than picture and sound. Send it through the app, which takes that out.';
+const TELLS = english(
+  'This file may tell where or with what it was filmed: it carries more than picture and sound. Send it through the app, which takes that out.',
+);
 /** What the readers of containers say of a file whose end is missing. */
 const isCut = (stranger: string) => /longer than what it lies in|is cut|no element|after the last box|no size/.test(stranger);
 const SOUND_CODECS = ['opus', 'aac', 'mp3', 'flac', 'vorbis'];
@@ -74,33 +76,35 @@ export async function inspectClip(path: string): Promise<Inspected> {
     const found = containerOf(source);
     return { kind: found, stranger: found && strangerIn(source, found) };
   });
-  if (kind === null) throw refuse(NOT_A_CLIP);
-  if (stranger !== null) throw refuse(isCut(stranger) ? CUT_OFF : TELLS);
+  if (kind === null) throw refuse(term(NOT_A_CLIP));
+  if (stranger !== null) throw refuse(isCut(stranger) ? term(CUT_OFF) : term(TELLS));
   const input = new Input({ source: new FilePathSource(path), formats: ALL_FORMATS });
   try {
-    if (!(await input.canRead())) throw refuse(NOT_A_CLIP);
+    if (!(await input.canRead())) throw refuse(term(NOT_A_CLIP));
     const format = await input.getFormat();
     const isMp4 = format === MP4 || format === QTFF;
-    if (!isMp4 && !['WebM', 'Matroska'].includes(format.name)) throw refuse(NOT_A_CLIP);
+    if (!isMp4 && !['WebM', 'Matroska'].includes(format.name)) throw refuse(term(NOT_A_CLIP));
     const videos = await input.getVideoTracks();
     const sounds = await input.getAudioTracks();
     const video = videos[0];
-    if (!video || videos.length > 1 || sounds.length > 1) throw refuse(NOT_A_CLIP);
-    if (!video.codec || !VIDEO_CODECS.includes(video.codec)) throw refuse(NOT_A_CLIP);
+    if (!video || videos.length > 1 || sounds.length > 1) throw refuse(term(NOT_A_CLIP));
+    if (!video.codec || !VIDEO_CODECS.includes(video.codec)) throw refuse(term(NOT_A_CLIP));
     const sound = sounds[0];
-    if (sound && !(sound.codec && SOUND_CODECS.includes(sound.codec))) throw refuse(NOT_A_CLIP);
-    if ((await input.getTracks()).length !== videos.length + sounds.length) throw refuse(TELLS);
+    if (sound && !(sound.codec && SOUND_CODECS.includes(sound.codec))) throw refuse(term(NOT_A_CLIP));
+    if ((await input.getTracks()).length !== videos.length + sounds.length) throw refuse(term(TELLS));
     const seconds = await video.computeDuration();
     const said = await input.getDurationFromMetadata();
-    if (!(seconds > 0.5) || (said !== null && said - seconds > Math.max(CUT_SECONDS, CUT_SHARE * said))) throw refuse(CUT_OFF);
+    if (!(seconds > 0.5) || (said !== null && said - seconds > Math.max(CUT_SECONDS, CUT_SHARE * said))) throw refuse(term(CUT_OFF));
     if (seconds > CLIP_SECONDS_MAX)
-      throw refuse(`This clip lasts ${Math.round(seconds)} s. A clip may last 3 minutes: trim it, or film one go only.`);
-    if ((await video.getFirstTimestamp()) < 0) throw refuse(NOT_A_CLIP);
-    if (tellsTooMuch((await input.getMetadataTags()).raw)) throw refuse(TELLS);
+      throw refuse(
+        t('This clip lasts {seconds} s. A clip may last 3 minutes: trim it, or film one go only.', { seconds: Math.round(seconds) }),
+      );
+    if ((await video.getFirstTimestamp()) < 0) throw refuse(term(NOT_A_CLIP));
+    if (tellsTooMuch((await input.getMetadataTags()).raw)) throw refuse(term(TELLS));
     return { mediaType: isMp4 ? 'video/mp4' : 'video/webm', extension: isMp4 ? 'mp4' : 'webm', seconds: Math.round(seconds * 1000) / 1000 };
   } catch (error) {
     if (error instanceof Problem) throw error;
-    throw refuse(NOT_A_CLIP);
+    throw refuse(term(NOT_A_CLIP));
   } finally {
     input.dispose();
   }
@@ -120,7 +124,7 @@ export async function inspectBeside(heavy: Heavy, path: string): Promise<Inspect
   try {
     return (await heavy.run('inspect a clip', THE_HOUSE, { path }, signal)) as Inspected;
   } catch (error) {
-    if (signal.aborted) throw refuse(NOT_A_CLIP);
+    if (signal.aborted) throw refuse(term(NOT_A_CLIP));
     throw error;
   }
 }

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { and, eq, inArray, type SQL, sql } from 'drizzle-orm';
+import { t } from '../../core/text/translate.ts';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { clips, films, spokenLines } from '../platform/db/schema.ts';
@@ -54,9 +55,9 @@ const keptFilms = eq(films.state, 'kept');
  */
 export function checkRoom({ db, config }: Context, squadId: string, bytes: number): void {
   if (roomOf(db, { squadId }).bytes + sum(db, films, and(keptFilms, eq(films.squadId, squadId))) + bytes > QUOTA.squad.bytes)
-    throw full('The squad’s room for clips is full. Your coach can let clips go earlier (Rules).');
+    throw full(t('The squad’s room for clips is full. Your coach can let clips go earlier (Rules).'));
   if (roomOf(db, null).bytes + sum(db, spokenLines) + sum(db, films, keptFilms) + bytes > config.clipRoomGb * GB)
-    throw full('The room for clips on this server is full. Your coach can tell who runs it.');
+    throw full(t('The room for clips on this server is full. Your coach can tell who runs it.'));
 }
 
 /**
@@ -67,7 +68,9 @@ export function checkRoom({ db, config }: Context, squadId: string, bytes: numbe
 export function checkQuota(context: Context, playerId: string, squadId: string, bytes: number): void {
   const mine = roomOf(context.db, { playerId });
   if (mine.n >= QUOTA.child.clips || mine.bytes + bytes > QUOTA.child.bytes)
-    throw full('You have as many clips here as one player may have. Delete some under My feet, or wait until the oldest go by themselves.');
+    throw full(
+      t('You have as many clips here as one player may have. Delete some under My feet, or wait until the oldest go by themselves.'),
+    );
   checkRoom(context, squadId, bytes);
 }
 
@@ -78,7 +81,7 @@ export function checkExpected({ db }: Context, playerId: string): void {
     .from(clips)
     .where(and(eq(clips.state, 'expected'), eq(clips.playerId, playerId)))
     .get()?.n;
-  if ((n ?? 0) >= QUOTA.expected) throw full('Many of your clips are announced and have not come yet. Send those first.');
+  if ((n ?? 0) >= QUOTA.expected) throw full(t('Many of your clips are announced and have not come yet. Send those first.'));
 }
 
 /** Uploads of a child that are under way, in the folder of unfinished ones. @throws Problem when there are too many */
@@ -95,5 +98,5 @@ export function checkBegun({ db, config }: Context, playerId: string): void {
     });
   const under = and(eq(clips.playerId, playerId), eq(clips.state, 'expected'), inArray(clips.id, ids));
   const mine = ids.length === 0 ? 0 : db.select({ id: clips.id }).from(clips).where(under).all().length;
-  if (mine >= QUOTA.begun) throw full('Several of your clips are being sent already. Let those arrive first.');
+  if (mine >= QUOTA.begun) throw full(t('Several of your clips are being sent already. Let those arrive first.'));
 }

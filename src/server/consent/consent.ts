@@ -1,4 +1,5 @@
 import { and, desc, eq } from 'drizzle-orm';
+import { t } from '../../core/text/translate.ts';
 import { isLeaving } from '../accounts/leaving.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { type ConsentKind, consents } from '../platform/db/schema.ts';
@@ -6,11 +7,11 @@ import { type ConsentKind, consents } from '../platform/db/schema.ts';
 /** What a guardian agrees to, and its version: a changed text is a new version and is asked again. */
 export const CLIP_CONSENT = {
   version: 3,
-  text:
-    'My child may film single goes for the coach, with sound only where the coach’s rules ask for it, so that touches can be heard. ' +
-    'My child looks at each clip before it leaves the phone, or says to send it without looking. Clips are seen by the coaches of the squad and by our family only, ' +
-    'never shown in tables, cleaned of place and device data, and deleted after the squad’s limit or at once when we ask. ' +
-    'I can take this back at any time; then all clips are hidden from the coaches at once and deleted within a day.',
+  get text() {
+    return t(
+      'My child may film single goes for the coach, with sound only where the coach’s rules ask for it, so that touches can be heard. My child looks at each clip before it leaves the phone, or says to send it without looking. Clips are seen by the coaches of the squad and by our family only, never shown in tables, cleaned of place and device data, and deleted after the squad’s limit or at once when we ask. I can take this back at any time; then all clips are hidden from the coaches at once and deleted within a day.',
+    );
+  },
 };
 
 /** The first version of that text that speaks of sound. */
@@ -19,9 +20,11 @@ const SOUND_SINCE = 3;
 /** What a guardian says of the squad's tables. Nobody's word yet leaves the child in, where the squad has them on. */
 export const TABLE_CONSENT = {
   version: 1,
-  text:
-    'My child’s nickname may stand in the squad’s tables where the coach has them on: nicknames only, the upper half only, never a last place. ' +
-    'Out of the tables, my child still sees the own line.',
+  get text() {
+    return t(
+      'My child’s nickname may stand in the squad’s tables where the coach has them on: nicknames only, the upper half only, never a last place. Out of the tables, my child still sees the own line.',
+    );
+  },
 };
 
 /** What a guardian said last, and to which version of the text. */

@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
 import type { PostChoices } from '../../contract/letters.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
@@ -12,10 +13,11 @@ type Hours = Pick<typeof squads.$inferSelect, 'quietFrom' | 'quietTo' | 'mailsPe
 /** What a guardian agrees to when letters about the child are mailed. */
 export const POST_CONSENT = {
   version: 1,
-  text:
-    'Letters about my child may be mailed to my address: the Monday summary, and short reminders if I want them. ' +
-    'They hold the nickname, the child’s own numbers and the coach’s lines, and nothing of other children. ' +
-    'Without a yes the letters stay on this page only.',
+  get text() {
+    return t(
+      'Letters about my child may be mailed to my address: the Monday summary, and short reminders if I want them. They hold the nickname, the child’s own numbers and the coach’s lines, and nothing of other children. Without a yes the letters stay on this page only.',
+    );
+  },
 };
 
 /** Whether letters about a child may leave the house. */

@@ -2,6 +2,7 @@ import { and, eq } from 'drizzle-orm';
 import type { ImportReport, SaveDrill, ShelfDrill } from '../../contract/drills.ts';
 import { type Drill, findCircle } from '../../core/drills/index.ts';
 import { compareDrills, type DrillFile, drillFile } from '../../core/files/index.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { squadDrills, squadDrillVersions } from '../platform/db/schema.ts';
@@ -14,15 +15,15 @@ function checkDrill(drill: Drill, shelf: readonly Drill[]): void {
   const others = shelf.filter((one) => one.id !== drill.id);
   const ids = new Set(others.map((one) => one.id));
   for (const easier of drill.easier) {
-    if (!ids.has(easier)) throw badInput('content.easier', `The easier drill “${easier}” is not on the shelf.`);
+    if (!ids.has(easier)) throw badInput('content.easier', t('The easier drill “{easier}” is not on the shelf.', { easier }));
   }
   const circle = findCircle([...others, drill]);
-  if (circle) throw badInput('content.easier', `This makes a circle of easier drills: ${circle.join(' → ')}.`);
+  if (circle) throw badInput('content.easier', t('This makes a circle of easier drills: {circle}.', { circle: circle.join(' → ') }));
   if (drill.minAge !== null && drill.maxAge !== null && drill.minAge > drill.maxAge) {
-    throw badInput('content.maxAge', 'The oldest age is below the youngest.');
+    throw badInput('content.maxAge', t('The oldest age is below the youngest.'));
   }
   if ((drill.kit.includes('wall') || drill.loads.includes('overhead')) && drill.cautions.length === 0) {
-    throw badInput('content.cautions', 'A wall or overhead drill needs its caution.');
+    throw badInput('content.cautions', t('A wall or overhead drill needs its caution.'));
   }
 }
 
@@ -49,15 +50,15 @@ export function saveDrill(context: Context, actor: Actor, input: { squad: string
   const { db } = context;
   allow(db, actor, 'save a drill', { squad: input.squad });
   const given = input.content;
-  if (given.id !== input.drill) throw badInput('content.id', 'The id in the address is not that of the drill.');
+  if (given.id !== input.drill) throw badInput('content.id', t('The id in the address is not that of the drill.'));
   return db.transaction(() => {
     const shelf = shelfDrills(db, input.squad);
     const had = shelf.find((one) => one.id === given.id);
-    if (had && !had.own) throw badInput('content.id', 'This drill ships with the house. Copy it and change the copy.');
+    if (had && !had.own) throw badInput('content.id', t('This drill ships with the house. Copy it and change the copy.'));
     if ((had?.version ?? null) !== input.basedOn) {
       throw new Problem(
         'changed elsewhere',
-        'This drill was changed in another tab or by another coach. What you typed is still on this screen.',
+        t('This drill was changed in another tab or by another coach. What you typed is still on this screen.'),
       );
     }
     checkDrill(given, shelf);
@@ -106,12 +107,12 @@ export function importDrills(context: Context, actor: Actor, input: { squad: str
   const shelf = shelfOf(db, input.squad);
   const own = new Map(ownDrills(db, input.squad).map((drill) => [drill.id, drill]));
   const twice = input.file.drills.find((drill, i) => input.file.drills.findIndex((one) => one.id === drill.id) !== i);
-  if (twice) throw badInput('file.drills', `The file holds “${twice.name}” twice.`);
+  if (twice) throw badInput('file.drills', t('The file holds “{name}” twice.', { name: twice.name }));
   const found = compareDrills(input.file, shelf);
   const changed = found.changed.filter((drill) => own.has(drill.id));
   const after = [...[...shelf.values()].filter((one) => !changed.some((drill) => drill.id === one.id)), ...found.added, ...changed];
   const circle = findCircle(after);
-  if (circle) throw badInput('file.drills', `These drills make a circle of easier drills: ${circle.join(' → ')}.`);
+  if (circle) throw badInput('file.drills', t('These drills make a circle of easier drills: {circle}.', { circle: circle.join(' → ') }));
   if (!input.dryRun) {
     db.transaction(() => {
       bringAlong(context, actor, input.squad, found.added);

@@ -5,6 +5,7 @@ import type { PaperLineView, PaperListView, PaperLook, PaperRead } from '../../c
 import { instantOf } from '../../core/calendar/days.ts';
 import { type DateOrder, guessMapping, NEEDED_FIELDS, type PaperLine, type PaperMapping, readPaper } from '../../core/files/index.ts';
 import { doseInWords, recordKey, resultOf } from '../../core/scores/index.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import { signInName } from '../accounts/squad-sign-in.ts';
 import type { Context } from '../context.ts';
@@ -25,9 +26,12 @@ const NOON = 12;
 function rowsOf(text: string): { headings: string[]; rows: string[][] } {
   const { data } = papaparse.parse<string[]>(text, { skipEmptyLines: 'greedy' });
   const [headings, ...rows] = data;
-  if (!headings || rows.length === 0) throw badInput('text', 'The list needs a heading and at least one line under it.');
+  if (!headings || rows.length === 0) throw badInput('text', t('The list needs a heading and at least one line under it.'));
   if (rows.length > MOST_ROWS)
-    throw badInput('text', `The list has ${rows.length} lines; ${MOST_ROWS} at once are the most. Cut it in two.`);
+    throw badInput(
+      'text',
+      t('The list has {rows} lines; {mostRows} at once are the most. Cut it in two.', { rows: rows.length, mostRows: MOST_ROWS }),
+    );
   return { headings, rows };
 }
 
@@ -167,14 +171,14 @@ export function readInPaper(context: Context, actor: Actor, sent: PaperSent): Pa
   allow(db, actor, 'read in a paper list', { squad: sent.squad });
   const squad = squadById(db, sent.squad);
   for (const field of NEEDED_FIELDS) {
-    if (sent.mapping[field] === null) throw badInput(`mapping.${field}`, `Say which column holds the ${field}.`);
+    if (sent.mapping[field] === null) throw badInput(`mapping.${field}`, t('Say which column holds the {field}.', { field }));
   }
   const had = db.select().from(paperLists).where(eq(paperLists.id, sent.id)).get();
   if (had && had.squadId !== squad.id) throw notFound();
   const lines = understand(db, squad, sent, squadDay(squad, context.now()));
   const good = lines.filter((line) => line.result && !line.there);
   if (!sent.dry && !had) {
-    if (good.length === 0) throw badInput('text', 'No line of this list can be read in.');
+    if (good.length === 0) throw badInput('text', t('No line of this list can be read in.'));
     keep(context, actor, squad, sent, good);
   }
   const names = new Map(membersOf(db, squad.id).map((member) => [member.id, member.nickname]));

@@ -4,6 +4,7 @@ import nodemailer from 'nodemailer';
 import { v7 as uuid } from 'uuid';
 import { type Letter, letterOf } from '../../core/mail/index.ts';
 import { stampInName } from '../../core/operations/index.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Seal } from '../accounts/hashes.ts';
 import type { AccountMail } from '../accounts/parts.ts';
 import type { Config } from '../platform/config.ts';
@@ -31,10 +32,10 @@ export function putSealedMail(db: Db, { seal }: Seal, userId: string, letter: Le
 /** Mail that an account asked for itself. */
 export function putAccountMail(db: Db, seal: Seal, { userId, address }: AccountMail, at: number): void {
   const letter = letterOf(
-    'A new password for Eager Feet',
-    'Somebody, we hope you, asked for a new password.',
-    [{ heading: 'Choose it here, within the hour', lines: [address] }],
-    'If it was not you, do nothing: the old password goes on working.',
+    t('A new password for Eager Feet'),
+    t('Somebody, we hope you, asked for a new password.'),
+    [{ heading: t('Choose it here, within the hour'), lines: [address] }],
+    t('If it was not you, do nothing: the old password goes on working.'),
   );
   putSealedMail(db, seal, userId, letter, at);
 }

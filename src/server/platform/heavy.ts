@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { MessageChannel, type MessagePort } from 'node:worker_threads';
 import { Piscina } from 'piscina';
+import { t } from '../../core/text/translate.ts';
 import type { Config } from './config.ts';
 import { type FieldProblem, Problem, type ProblemKind } from './problems.ts';
 
@@ -63,7 +64,7 @@ function inTurn() {
     if (before && before.n >= WAITING_OF_PERSON)
       throw new Problem(
         'too many requests',
-        'Several long works of yours are waiting already. Let one end, then ask again.',
+        t('Several long works of yours are waiting already. Let one end, then ask again.'),
         [],
         TOO_MANY_SECONDS,
       );

@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { t } from '../../core/text/translate.ts';
 
 /** Every kind of error that people can meet, with its HTTP status. */
 export const PROBLEMS = {
@@ -51,7 +52,7 @@ export class Problem extends Error {
   }
 }
 
-export const notFound = () => new Problem('not found', 'This is not here, or not yours to see.');
+export const notFound = () => new Problem('not found', t('This is not here, or not yours to see.'));
 
 /** Bad input that a schema cannot know: names the field and says what is wrong with it. */
 export const badInput = (field: string, sentence: string): Problem => new Problem('bad input', sentence, [{ field, sentence }]);
@@ -75,7 +76,7 @@ const BUSY_SECONDS = 2;
 const busy = () =>
   new Problem(
     'busy',
-    'The server is busy with something else just now. It is tried again by itself, or try again in a moment.',
+    t('The server is busy with something else just now. It is tried again by itself, or try again in a moment.'),
     [],
     BUSY_SECONDS,
   );
@@ -83,7 +84,9 @@ const busy = () =>
 export const noRoom = () =>
   new Problem(
     'no room',
-    'There is no room left on the server, so this was not kept. Keep it on your device and try again later; your coach can tell who runs the server.',
+    t(
+      'There is no room left on the server, so this was not kept. Keep it on your device and try again later; your coach can tell who runs the server.',
+    ),
   );
 
 /**
@@ -93,12 +96,12 @@ export const noRoom = () =>
 export function problemOf(error: unknown, log: (error: unknown) => void): Problem {
   if (error instanceof Problem) return error;
   if (hasCode(error, (code) => code === 'SQLITE_CONSTRAINT_UNIQUE' || code === 'SQLITE_CONSTRAINT_PRIMARYKEY'))
-    return new Problem('changed elsewhere', 'Somebody did this at the same moment. Look again, then try once more.');
+    return new Problem('changed elsewhere', t('Somebody did this at the same moment. Look again, then try once more.'));
   if (isBusy(error)) return busy();
   log(error);
   return isNoRoom(error)
     ? noRoom()
-    : new Problem('server trouble', 'Something went wrong here. Nothing you sent before is lost; try again.');
+    : new Problem('server trouble', t('Something went wrong here. Nothing you sent before is lost; try again.'));
 }
 
 /** Parses what came over the wire; a mistake names its field. */
@@ -106,7 +109,7 @@ export function parseInput<S extends z.ZodType>(schema: S, given: unknown): z.ou
   const parsed = schema.safeParse(given);
   if (parsed.success) return parsed.data;
   const fields = parsed.error.issues.map((issue) => ({ field: issue.path.join('.'), sentence: issue.message }));
-  throw new Problem('bad input', fields[0]?.sentence ?? 'Something in the form is not right.', fields);
+  throw new Problem('bad input', fields[0]?.sentence ?? t('Something in the form is not right.'), fields);
 }
 
 /** Headers that a problem's answer carries beside its body. */

@@ -2,6 +2,7 @@ import { and, eq, isNull, lte } from 'drizzle-orm';
 import type { DeletionView } from '../../contract/operations.ts';
 import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { letterOf } from '../../core/mail/index.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import { endSignIns } from '../accounts/end-sign-ins.ts';
 import { leavingOf } from '../accounts/leaving.ts';
@@ -40,17 +41,19 @@ function tellHeadCoaches(context: Context, playerId: string): void {
   const n = countMentions(context, playerId);
   if (n === 0) return;
   const letter = letterOf(
-    'A family has asked for a player to be deleted',
-    `A family has asked for everything of a player to be deleted in ${UNDO_DAYS} days.`,
+    t('A family has asked for a player to be deleted'),
+    t('A family has asked for everything of a player to be deleted in {undoDays} days.', { undoDays: UNDO_DAYS }),
     [
       {
-        heading: 'To do until then',
+        heading: t('To do until then'),
         lines: [
-          `${n} of your squad’s texts name that player. They are listed under Squad, People; change each, or have the name taken out.`,
+          t('{n} of your squad’s texts name that player. They are listed under Squad, People; change each, or have the name taken out.', {
+            n,
+          }),
         ],
       },
     ],
-    'Who it is stands only there.',
+    t('Who it is stands only there.'),
   );
   for (const id of headCoachesOf(db, playerId)) putSealedMail(db, seal, id, letter, now());
 }
@@ -65,7 +68,7 @@ export function askToDelete(context: Context, actor: Actor, input: { player: str
   const player = db.select().from(players).where(eq(players.id, input.player)).get();
   if (!player) throw notFound();
   if (input.nickname.trim().toLowerCase() !== player.nickname.toLowerCase())
-    throw badInput('nickname', `Type ${player.nickname} to say that you mean it. Nothing was deleted.`);
+    throw badInput('nickname', t('Type {nickname} to say that you mean it. Nothing was deleted.', { nickname: player.nickname }));
   const had = leavingOf(db, player.id);
   if (!had) {
     const askedAt = now();
@@ -89,7 +92,7 @@ export function undoDeletion(context: Context, actor: Actor, input: { player: st
     .set({ undoneAt: now() })
     .where(and(eq(deletions.id, input.deletion), eq(deletions.playerId, input.player), isNull(deletions.doneAt)))
     .run();
-  if (changes === 0) throw new Problem('not found', 'There is no such deletion to take back.');
+  if (changes === 0) throw new Problem('not found', t('There is no such deletion to take back.'));
   return { id: input.deletion };
 }
 

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { and, eq, isNull } from 'drizzle-orm';
 import type { MentionView } from '../../contract/operations.ts';
 import { WHO_LEFT } from '../../core/mail/index.ts';
+import { t, term } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { mailboxOf } from '../mail/mail.ts';
@@ -28,9 +29,33 @@ interface Place {
 const OF_SCORE = 'score_id in (select id from scores where squad_id = :squad)';
 const OWN_SCORE = 'score_id in (select id from scores where player_id = :player)';
 const PLACES: readonly Place[] = [
-  { table: 'coach_notes', columns: ['text'], what: 'a note on a player', squad: 'squad_id = :squad', own: 'player_id = :player' },
-  { table: 'decisions', columns: ['line', 'reason', 'cues'], what: 'a line to another player', squad: OF_SCORE, own: OWN_SCORE },
-  { table: 'review_facts', columns: ['said'], what: 'a remark on another player’s clip', squad: OF_SCORE, own: OWN_SCORE },
+  {
+    table: 'coach_notes',
+    columns: ['text'],
+    get what() {
+      return t('a note on a player');
+    },
+    squad: 'squad_id = :squad',
+    own: 'player_id = :player',
+  },
+  {
+    table: 'decisions',
+    columns: ['line', 'reason', 'cues'],
+    get what() {
+      return t('a line to another player');
+    },
+    squad: OF_SCORE,
+    own: OWN_SCORE,
+  },
+  {
+    table: 'review_facts',
+    columns: ['said'],
+    get what() {
+      return t('a remark on another player’s clip');
+    },
+    squad: OF_SCORE,
+    own: OWN_SCORE,
+  },
   { table: 'own_cues', columns: ['text'], what: 'an own cue', squad: 'squad_id = :squad' },
   { table: 'weeks', columns: ['plan'], what: 'a week', squad: 'squad_id = :squad' },
   {
@@ -39,20 +64,51 @@ const PLACES: readonly Place[] = [
     what: 'a released week',
     squad: 'week_id in (select id from weeks where squad_id = :squad)',
   },
-  { table: 'check_asides', columns: ['reason'], what: 'a reason for a check', squad: 'squad_id = :squad' },
+  {
+    table: 'check_asides',
+    columns: ['reason'],
+    get what() {
+      return t('a reason for a check');
+    },
+    squad: 'squad_id = :squad',
+  },
   { table: 'templates', columns: ['name', 'sessions'], what: 'a template', squad: 'squad_id = :squad' },
-  { table: 'squad_drill_versions', columns: ['drill'], what: 'a drill of the squad', squad: 'squad_id = :squad' },
+  {
+    table: 'squad_drill_versions',
+    columns: ['drill'],
+    get what() {
+      return t('a drill of the squad');
+    },
+    squad: 'squad_id = :squad',
+  },
   { table: 'squad_breaks', columns: ['title'], what: 'a break', squad: 'squad_id = :squad' },
-  { table: 'rule_changes', columns: ['before', 'after'], what: 'the history of a rule', squad: 'squad_id = :squad' },
+  {
+    table: 'rule_changes',
+    columns: ['before', 'after'],
+    get what() {
+      return t('the history of a rule');
+    },
+    squad: 'squad_id = :squad',
+  },
   { table: 'paper_lists', columns: ['name'], what: 'an imported list', squad: 'squad_id = :squad' },
   {
     table: 'letters',
     columns: ['subject', 'plain', 'html'],
-    what: 'a letter to another family',
+    get what() {
+      return t('a letter to another family');
+    },
     squad: 'squad_id = :squad',
     own: 'player_id = :player',
   },
-  { table: 'join_requests', columns: ['nickname'], what: 'a request to join', squad: 'squad_id = :squad', own: 'player_id = :player' },
+  {
+    table: 'join_requests',
+    columns: ['nickname'],
+    get what() {
+      return t('a request to join');
+    },
+    squad: 'squad_id = :squad',
+    own: 'player_id = :player',
+  },
 ];
 
 const AROUND = 40;
@@ -160,7 +216,7 @@ export function changeMention(
   const found = child && find(db, input.squad, child.playerId, child.nickname).find((one) => one.id === input.mention);
   if (!found) throw notFound();
   const rowid = Number(input.mention.split('/').at(-1));
-  const text = found.text.replaceAll(wordOf(child.nickname), WHO_LEFT);
+  const text = found.text.replaceAll(wordOf(child.nickname), term(WHO_LEFT));
   db.transaction(() => {
     db.$client.prepare(`update "${found.place.table}" set "${found.column}" = ? where rowid = ?`).run(text, rowid);
     // Outlines are made from released weeks.

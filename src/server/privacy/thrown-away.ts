@@ -1,5 +1,6 @@
 import { and, desc, eq, isNotNull, isNull, lte } from 'drizzle-orm';
 import { DAY_MS } from '../../core/calendar/lengths.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { runs, scoreFigures, squadCoaches, squadPlayers, squads } from '../platform/db/schema.ts';
@@ -19,7 +20,7 @@ export function throwAway(context: Context, actor: Actor, input: { squad: string
     const ran = db.select({ id: runs.id }).from(runs).where(eq(runs.squadId, input.squad)).limit(1).get();
     const scored = db.select({ id: scoreFigures.scoreId }).from(scoreFigures).where(eq(scoreFigures.squadId, input.squad)).limit(1).get();
     if (ran || scored)
-      throw new Problem('not allowed', 'Players have trained in this squad, so it stays. When it is over, take its players out.');
+      throw new Problem('not allowed', t('Players have trained in this squad, so it stays. When it is over, take its players out.'));
     db.update(squads).set({ thrownAt: now() }).where(eq(squads.id, input.squad)).run();
     return { id: input.squad, until: goneAt(now()) };
   });

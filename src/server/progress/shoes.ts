@@ -2,6 +2,7 @@ import { BETTER, type Drill } from '../../core/drills/index.ts';
 import { grouped } from '../../core/grouped.ts';
 import { allItems, type Shoe, type StepGo, shoeOn, stairsOfItem } from '../../core/planning/index.ts';
 import { bandAt, meets } from '../../core/targets/index.ts';
+import { t } from '../../core/text/translate.ts';
 import type { PublishedWeek } from '../../core/weeks/index.ts';
 import { shelfOf } from '../drills/shelf.ts';
 import type { Db } from '../platform/db/connection.ts';
@@ -53,7 +54,7 @@ export function shoesOf(
   return items.flatMap((item): OwnShoe[] => {
     const steps = byItem.get(item.id) ?? [];
     const chosen = steps.findIndex((drill) => drill.id === item.ownStep?.players[member.id]);
-    const shoe = chosen >= 0 ? { step: chosen, why: 'You chose it.' } : shoeOn(steps, goes);
+    const shoe = chosen >= 0 ? { step: chosen, why: t('You chose it.') } : shoeOn(steps, goes);
     const drill = steps[shoe.step];
     return drill ? [{ ...shoe, itemId: item.id, stairs: steps, drill, chosen: chosen >= 0 }] : [];
   });

@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, gte, inArray, isNull, lte } from 'drizzle-orm';
 import type { OwnStepView } from '../../contract/progress.ts';
 import type { StepKind } from '../../core/progress/index.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { drillNames, shelfOf } from '../drills/shelf.ts';
@@ -61,14 +62,15 @@ export function takeStep(
   const shelf = shelfOf(db, squad);
   const links = kind === 'easier link' || kind === 'harder link';
   const to = links ? shelf.get(input.toDrillId ?? '') : null;
-  if (!shelf.has(drillId)) throw badInput('drillId', 'There is no such drill on the shelf.');
-  if (kind === 'other cues' && !shelf.get(drillId)?.contact) throw badInput('drillId', 'Both schools have the same cues for this drill.');
-  if (links && !to) throw badInput('toDrillId', 'Choose the drill that takes its place.');
+  if (!shelf.has(drillId)) throw badInput('drillId', t('There is no such drill on the shelf.'));
+  if (kind === 'other cues' && !shelf.get(drillId)?.contact)
+    throw badInput('drillId', t('Both schools have the same cues for this drill.'));
+  if (links && !to) throw badInput('toDrillId', t('Choose the drill that takes its place.'));
   if (
     to?.loads.includes('heading') &&
     ageOf(memberOf(db, squad, player), squadById(db, squad), context.now()) < squadById(db, squad).headingAge
   )
-    throw badInput('toDrillId', 'Heading is off below the squad’s age for it.');
+    throw badInput('toDrillId', t('Heading is off below the squad’s age for it.'));
   const had = db.select().from(ownSteps).where(eq(ownSteps.id, id)).get();
   if (had && (had.squadId !== squad || had.playerId !== player)) throw notFound();
   const drillName = drillNames(db, squad);
@@ -127,7 +129,7 @@ export function dropStep(context: Context, actor: Actor, input: { squad: string;
     .where(and(eq(givenWeeks.playerId, input.player), inArray(givenWeeks.revisionId, revisions)))
     .limit(1)
     .get();
-  if (given) throw new Problem('changed elsewhere', 'The player has seen that week already. It stays as it was given.');
+  if (given) throw new Problem('changed elsewhere', t('The player has seen that week already. It stays as it was given.'));
   db.update(ownSteps).set({ droppedAt: context.now() }).where(eq(ownSteps.id, row.id)).run();
   return { id: row.id };
 }

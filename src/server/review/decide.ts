@@ -4,6 +4,7 @@ import type { z } from 'zod';
 import type { DecideSent, ReviewItem, Wave } from '../../contract/review.ts';
 import { praiseFor, recountedValue, recountOf } from '../../core/review/index.ts';
 import { mayBeWaved } from '../../core/scores/index.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
@@ -24,11 +25,12 @@ function correctionOf(db: Db, score: ScoreFact, sent: DecideSent): { value: numb
   if (sent.verdict !== 'corrected') return { value: null, faults: null };
   if (!sent.marks) return { value: sent.value, faults: null };
   const clip = keptClip(db, score);
-  if (!clip) throw badInput('marks', 'The clip of this score is gone, so its marks cannot be checked. Type the number.');
+  if (!clip) throw badInput('marks', t('The clip of this score is gone, so its marks cannot be checked. Type the number.'));
   const recount = recountOf(sent.marks, workOf(db, score, clip).work);
   const value = recountedValue(recount, score.measure, score.foot);
-  if (value === null) throw badInput('marks', 'Marks cannot give the number of this measure. Type it.');
-  if (value !== sent.value) throw badInput('value', `The marks come to ${value}, not ${sent.value}. Load the page anew.`);
+  if (value === null) throw badInput('marks', t('Marks cannot give the number of this measure. Type it.'));
+  if (value !== sent.value)
+    throw badInput('value', t('The marks come to {value}, not {value2}. Load the page anew.', { value, value2: sent.value }));
   return { value, faults: recount.drops };
 }
 
@@ -42,7 +44,7 @@ export function decideScore(context: Context, actor: Actor, input: { score: stri
   const score = db.select().from(scores).where(eq(scores.id, scoreId)).get();
   if (!score) throw notFound();
   if (said.verdict === 'counted' && score.value === null)
-    throw badInput('verdict', 'The player lost count, so there is no number to count. Recount it, ask again, or set it aside.');
+    throw badInput('verdict', t('The player lost count, so there is no number to count. Recount it, ask again, or set it aside.'));
   if (!had) {
     const correction = correctionOf(db, score, said);
     const marks = said.verdict === 'corrected' ? (said.marks ?? null) : null;
@@ -97,10 +99,10 @@ export function undoDecision(context: Context, actor: Actor, input: { decision: 
 
 /** Why a score is not waved through; null when it may be. */
 function notWaved(squadId: string, one: ReturnType<typeof judgedScores>[number] | undefined): string | null {
-  if (!one || one.score.squadId !== squadId) return 'It is not here any more.';
-  if (one.standing === 'waiting for the coach') return 'Something speaks against it by now.';
-  if (one.standing !== 'clear') return 'It was decided meanwhile.';
-  return mayBeWaved({ result: 'clear', value: one.score.value }) ? null : 'The player lost count, so there is no number.';
+  if (!one || one.score.squadId !== squadId) return t('It is not here any more.');
+  if (one.standing === 'waiting for the coach') return t('Something speaks against it by now.');
+  if (one.standing !== 'clear') return t('It was decided meanwhile.');
+  return mayBeWaved({ result: 'clear', value: one.score.value }) ? null : t('The player lost count, so there is no number.');
 }
 
 /** The line for a child in a wave: at the first of the child's scores alone, and never what the child was told the last time. */
@@ -136,7 +138,7 @@ export function waveThrough(
     const praised = new Set(input.praise?.except);
     for (const { score, decision } of input.scores) {
       if (counted.includes(score)) continue;
-      const why = had.length > 0 ? 'It was not part of this wave.' : notWaved(input.squad, judged.get(score));
+      const why = had.length > 0 ? t('It was not part of this wave.') : notWaved(input.squad, judged.get(score));
       if (why) {
         left.push({ score, why });
         continue;
@@ -153,7 +155,7 @@ export function waveThrough(
       if (changes > 0) {
         refreshFigureOf(db, score);
         counted.push(score);
-      } else left.push({ score, why: 'Its id was used before. Load the page anew.' });
+      } else left.push({ score, why: t('Its id was used before. Load the page anew.') });
     }
     return { id: input.id, counted, left };
   });

@@ -3,6 +3,7 @@ import { marksVtt, type RecountForRow, recountRow, scoreRow, type TimedRemark } 
 import { inParts } from '../../core/in-parts.ts';
 import { marksOf } from '../../core/review/index.ts';
 import { remarksOn } from '../../core/scores/index.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import { inSquadNow } from '../accounts/leaving.ts';
 import { clipById } from '../clips/clips.ts';
@@ -33,7 +34,11 @@ export function marksFile(context: Context, actor: Actor, input: { score: string
     .from(recounts)
     .where(and(eq(recounts.clipId, item.clip.id), eq(recounts.coachId, asPerson(actor).userId)))
     .get();
-  const about = `${item.drill.name}, ${item.doseWords}, week ${item.weekNumber}. A cue says left, right or drop; other cues are remarks.`;
+  const about = t('{name}, {doseWords}, week {weekNumber}. A cue says left, right or drop; other cues are remarks.', {
+    name: item.drill.name,
+    doseWords: item.doseWords,
+    weekNumber: item.weekNumber,
+  });
   return marksVtt(about, mine ? marksOf(mine.log) : [], remarksOf(db, { id: item.clip.id, scoreId: item.scoreId }));
 }
 
@@ -48,7 +53,7 @@ export function remarksFile(context: Context, actor: Actor, input: { clip: strin
 
 /** The coach's remarks on a clip, for who was let in. */
 export const remarksOnClip = (db: Db, clip: { id: string; scoreId: string }): string =>
-  marksVtt('Remarks of the coach.', [], remarksOf(db, clip));
+  marksVtt(t('Remarks of the coach.'), [], remarksOf(db, clip));
 
 const ROWS_AT_ONCE = 250;
 

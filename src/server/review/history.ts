@@ -1,6 +1,7 @@
 import type { HistoryFact } from '../../contract/bench.ts';
 import { resultUnit } from '../../core/drills/index.ts';
 import { decisionInForce, type SaidWord, standingFacts } from '../../core/scores/index.ts';
+import { t } from '../../core/text/translate.ts';
 import type { clips, reviewFacts, spokenLines } from '../platform/db/schema.ts';
 import type { DecisionRow, JudgedScore } from '../scores/facts.ts';
 import type { KeptRecount } from './recounts.ts';
@@ -25,22 +26,26 @@ export interface Told {
 const quoted = (text: string | null) => (text ? `, “${text}”` : '');
 
 function decisionWords(one: DecisionRow): string {
-  if (one.verdict === 'undo') return 'took the decision back';
-  const value = one.value === null ? '' : ` to ${one.value}`;
+  if (one.verdict === 'undo') return t('took the decision back');
+  const value = one.value === null ? '' : t(' to {value}', { value: one.value });
   const how = one.waveId ? ' in a wave' : '';
-  const cues = one.cues.length > 0 ? `, cues: ${one.cues.join(' · ')}` : '';
-  const reason = one.reason ? `, because: ${one.reason}` : '';
+  const cues = one.cues.length > 0 ? t(', cues: {cues}', { cues: one.cues.join(' · ') }) : '';
+  const reason = one.reason ? t(', because: {reason}', { reason: one.reason }) : '';
   return `${one.verdict}${value}${how}${quoted(one.line)}${cues}${reason}`;
 }
 
 function saidWords({ said }: FactRow): string {
   switch (said.kind) {
     case 'doubt cleared':
-      return `cleared the doubt “${said.reason}”, because: ${said.why}`;
+      return t('cleared the doubt “{reason}”, because: {why}', { reason: said.reason, why: said.why });
     case 'remark':
-      return `put a remark at ${Math.floor(said.at / 60)}:${String(Math.floor(said.at % 60)).padStart(2, '0')}${quoted(said.text)}`;
+      return t('put a remark at {at}:{padStart}{quoted}', {
+        at: Math.floor(said.at / 60),
+        padStart: String(Math.floor(said.at % 60)).padStart(2, '0'),
+        quoted: quoted(said.text),
+      });
     case 'clip asked for':
-      return 'asked for a clip';
+      return t('asked for a clip');
     case 'taken back':
       return 'took that back';
   }
@@ -53,7 +58,7 @@ function clipFacts(clip: Told['clips'][number], nickname: string): HistoryFact[]
           id: `${clip.id}-came`,
           at: clip.keptAt,
           who: nickname,
-          words: `sent a clip of ${Math.round(clip.seconds ?? 0)} s`,
+          words: t('sent a clip of {seconds} s', { seconds: Math.round(clip.seconds ?? 0) }),
           takeBack: null,
         },
       ]
@@ -76,16 +81,22 @@ export function decisionsOf({ judged, clocked, nickname, clips, facts, words, re
       id: `${score.id}-sent`,
       at: score.receivedAt,
       who: nickname,
-      words: `sent ${saidOf(first)}, ${clocked ? 'on the clock' : 'by hand'}`,
+      words: t('sent {saidOf}, {clocked}', { saidOf: saidOf(first), clocked: clocked ? 'on the clock' : 'by hand' }),
       takeBack: null,
     },
-    ...mended.map((one) => ({ id: one.id, at: one.at, who: nickname, words: `mended it to ${saidOf(one)}`, takeBack: null })),
+    ...mended.map((one) => ({
+      id: one.id,
+      at: one.at,
+      who: nickname,
+      words: t('mended it to {saidOf}', { saidOf: saidOf(one) }),
+      takeBack: null,
+    })),
     ...clips.flatMap((clip) => clipFacts(clip, nickname)),
     ...recounts.map(({ row, value }) => ({
       id: row.id,
       at: row.savedAt,
       who: coach(row.coachId),
-      words: `recounted${value === null ? '' : ` ${value}`}${row.whole ? '' : ', not to the end yet'}`,
+      words: `recounted${value === null ? '' : ` ${value}`}${row.whole ? '' : t(', not to the end yet')}`,
       takeBack: null,
     })),
     ...facts.map((fact) => ({
@@ -100,12 +111,12 @@ export function decisionsOf({ judged, clocked, nickname, clips, facts, words, re
         id: one.id,
         at: one.at,
         who: coach(one.coachId),
-        words: `spoke a line of ${Math.round(one.seconds)} s`,
+        words: t('spoke a line of {seconds} s', { seconds: Math.round(one.seconds) }),
         takeBack: one.deletedAt === null ? 'spoken' : null,
       },
       ...(one.deletedAt === null
         ? []
-        : [{ id: `${one.id}-gone`, at: one.deletedAt, who: '', words: 'the spoken line was deleted', takeBack: null }]),
+        : [{ id: `${one.id}-gone`, at: one.deletedAt, who: '', words: t('the spoken line was deleted'), takeBack: null }]),
     ]),
     ...history.map((one) => ({
       id: one.id,

@@ -1,6 +1,7 @@
 import { and, eq } from 'drizzle-orm';
 import type { BenchItem, Say } from '../../contract/bench.ts';
 import type { ReviewSaid } from '../../core/scores/index.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import { mayFilm } from '../consent/consent.ts';
 import type { Context } from '../context.ts';
@@ -19,17 +20,17 @@ function factOf(db: Db, score: ScoreFact, say: Say['say']): ReviewSaid {
   switch (say.kind) {
     case 'doubt cleared': {
       const doubt = readScore(db, score).doubts.find((one) => one.reason === say.reason);
-      if (!doubt) throw badInput('say.reason', 'This doubt is not there any more.');
+      if (!doubt) throw badInput('say.reason', t('This doubt is not there any more.'));
       return { ...say, figure: doubt.figure };
     }
     case 'remark': {
       const clip = keptClip(db, score);
       if (!clip || !mayFilm(db, score.playerId)) throw notFound();
-      if (say.at > (clip.seconds ?? 0)) throw badInput('say.at', 'The remark lies after the end of the clip.');
+      if (say.at > (clip.seconds ?? 0)) throw badInput('say.at', t('The remark lies after the end of the clip.'));
       return { ...say, clipId: clip.id };
     }
     case 'clip asked for':
-      if (!mayFilm(db, score.playerId)) throw new Problem('no consent', 'This family has said no to clips, so none can be asked for.');
+      if (!mayFilm(db, score.playerId)) throw new Problem('no consent', t('This family has said no to clips, so none can be asked for.'));
       return say;
   }
 }

@@ -2,6 +2,7 @@ import { rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import type { BenchItem } from '../../contract/bench.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import { inspectSpoken } from '../clips/inspect-spoken.ts';
 import { mayFilm } from '../consent/consent.ts';
@@ -22,12 +23,12 @@ export async function speak(context: Context, actor: Actor, input: { score: stri
   if (had && had.scoreId !== score.id) throw notFound();
   if (!had) {
     if (!mayFilm(db, score.playerId))
-      throw new Problem('no consent', 'This family has said no to clips, and a spoken line needs the same yes. Write the line.');
+      throw new Problem('no consent', t('This family has said no to clips, and a spoken line needs the same yes. Write the line.'));
     const bytes = Buffer.from(input.data, 'base64');
     const { mediaType, extension, seconds } = await inspectSpoken(bytes);
     const fileName = `spoken-${input.id}.${extension}`;
     // Looked at once more, and kept without a wait in between: a no that came meanwhile leaves no file.
-    if (!mayFilm(db, score.playerId)) throw new Problem('no consent', 'This family has just said no to clips. Write the line.');
+    if (!mayFilm(db, score.playerId)) throw new Problem('no consent', t('This family has just said no to clips. Write the line.'));
     writeFileSync(join(context.config.clipDir, fileName), bytes, { mode: 0o600, flush: true });
     db.insert(spokenLines)
       .values({

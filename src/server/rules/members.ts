@@ -1,6 +1,7 @@
 import { and, eq } from 'drizzle-orm';
 import { isPlayersAge } from '../../core/squads/index.ts';
 import type { Level, StrongerFoot } from '../../core/squads/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor, Asking } from '../accounts/actor.ts';
 import { endSignIns } from '../accounts/end-sign-ins.ts';
 import { signInName } from '../accounts/squad-sign-in.ts';
@@ -39,7 +40,7 @@ export function correctPlayer(
   const { squad, player, nickname, birthYear, strongerFoot, step } = input;
   allow(db, actor, 'correct a player', { squad, player });
   const age = ageOf({ birthYear }, squadById(db, squad), now());
-  if (!isPlayersAge(age)) throw badInput('birthYear', `That birth year would make the player ${age}. Check it.`);
+  if (!isPlayersAge(age)) throw badInput('birthYear', t('That birth year would make the player {age}. Check it.', { age }));
   db.transaction(() => {
     const name = signInName(nickname);
     const mine = db
@@ -49,7 +50,7 @@ export function correctPlayer(
       .all();
     for (const { squadId, had } of mine)
       if (had !== name && nicknameTaken(db, squadId, nickname, player))
-        throw badInput('nickname', `“${nickname}” is taken in a squad of this player. Pick another one.`);
+        throw badInput('nickname', t('“{nickname}” is taken in a squad of this player. Pick another one.', { nickname }));
     db.update(squadPlayers).set({ signInName: name }).where(eq(squadPlayers.playerId, player)).run();
     const { home } = memberOf(db, squad, player);
     db.update(players)
@@ -111,11 +112,11 @@ export async function choosePin(context: Context, actor: Actor, input: { pin: st
   const { playerId, userId } = asPlayer(actor);
   const mayStill = () => db.select({ pinMade: players.pinMade }).from(players).where(eq(players.id, playerId)).get()?.pinMade;
   if (!mayStill())
-    throw new Problem('not allowed', 'Your PIN was chosen already. A grown-up of your family or your coach makes a new one.');
+    throw new Problem('not allowed', t('Your PIN was chosen already. A grown-up of your family or your coach makes a new one.'));
   const pinHash = await hashes.hash(input.pin);
   writeLedger(config, { what: 'PIN', player: playerId, hash: pinHash, at: now() });
   db.transaction(() => {
-    if (!mayStill()) throw new Problem('changed elsewhere', 'Your PIN was chosen on another device meanwhile.');
+    if (!mayStill()) throw new Problem('changed elsewhere', t('Your PIN was chosen on another device meanwhile.'));
     db.update(players).set({ pinHash, pinMade: false }).where(eq(players.id, playerId)).run();
     endSignIns(db, userId, asking.signInId ?? undefined);
     tell(context, { kind: 'new PIN', userId, playerId, squadId: null, by: userId });

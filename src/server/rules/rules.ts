@@ -3,6 +3,7 @@ import type { RuleChange, RuleFigures, Rules } from '../../contract/rules.ts';
 import { defaultsForAge, ruleInWords } from '../../core/rules/index.ts';
 import type { StreakRule } from '../../core/streaks/index.ts';
 import type { TableSchool } from '../../core/tables/index.ts';
+import { t } from '../../core/text/translate.ts';
 import { TIMES } from '../../core/weeks/times.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
@@ -30,7 +31,7 @@ function changesOf(db: Db, squadId: string): RuleChange[] {
     .limit(CHANGES_SHOWN)
     .all()
     .map(({ change: { id, rule, before, after, at }, by }) => ({
-      ...{ id, rule, at, by: by ?? 'a coach who has left' },
+      ...{ id, rule, at, by: by ?? t('a coach who has left') },
       before: ruleInWords(before),
       after: ruleInWords(after),
     }));
@@ -160,7 +161,9 @@ const FIGURE_WORDS: Record<keyof RuleFigures, string> = {
   headingAge: 'heading age',
   headersMax: 'headers a week',
   clipDays: 'days of clips',
-  times: 'lengths of the run sheet',
+  get times() {
+    return t('lengths of the run sheet');
+  },
   quietFrom: 'quiet hours from',
   quietTo: 'quiet hours to',
   mailsPerDay: 'mails a day',

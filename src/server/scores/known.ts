@@ -7,6 +7,7 @@ import { allItems, type OwnStep } from '../../core/planning/index.ts';
 import { beats, GOES_FOR_NEXT } from '../../core/progress/index.ts';
 import { recordKey } from '../../core/scores/index.ts';
 import { arrivalsOf, NUMBERS_LOOKED_BACK_ON, type Target, targetByCoach, targetFor, tuningOf } from '../../core/targets/index.ts';
+import { t } from '../../core/text/translate.ts';
 import { feetToScore } from '../../core/training/index.ts';
 import type { Item, PublishedWeek } from '../../core/weeks/index.ts';
 import type { Db } from '../platform/db/connection.ts';
@@ -170,8 +171,8 @@ export function hasOwnNumber(db: Db, go: { weekId: string; playerId: string; ite
 /** How a course is tuned for the player, in words; null for what has no cones, or nothing to say yet. */
 function tuningFor(item: Item, drill: Drill, known: readonly KnownResult[], steps: readonly OwnStep[]): string | null {
   const step = steps.find((one) => one.drillId === item.drillId);
-  if (step?.kind === 'closer cones') return 'Your coach: put the cones closer this week.';
-  if (step?.kind === 'wider cones') return 'Your coach: put the cones wider this week.';
+  if (step?.kind === 'closer cones') return t('Your coach: put the cones closer this week.');
+  if (step?.kind === 'wider cones') return t('Your coach: put the cones wider this week.');
   const { measure } = item.dose;
   if (measure !== 'sets' && measure !== 'course time') return null;
   const arrivals = arrivalsOf(drill, item.dose.measure === 'sets' ? item.dose.sets : 1);

@@ -1,6 +1,7 @@
 import { and, asc, desc, eq } from 'drizzle-orm';
 import type { Child, FamilyPage } from '../../contract/screens.ts';
 import { addDays } from '../../core/calendar/days.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import { leavingOf } from '../accounts/leaving.ts';
 import { CLIP_CONSENT, mayFilm, TABLE_CONSENT } from '../consent/consent.ts';
@@ -56,7 +57,7 @@ function clipsOf(context: Context, playerId: string, drillName: (id: string) => 
     const keptAt = clip.keptAt ?? clip.announcedAt;
     return {
       id: clip.id,
-      drillName: drillId ? drillName(drillId) : 'a go that is still on the way',
+      drillName: drillId ? drillName(drillId) : t('a go that is still on the way'),
       foot: foot ?? 'both',
       seconds: clip.seconds ?? 0,
       at: keptAt,
@@ -90,7 +91,9 @@ export function childFor(context: Context, actor: Actor, playerId: string): Chil
     playerId,
     timeZone: squad.timeZone,
     nickname: player.nickname,
-    squads: memberships.map((one) => (one.leftOn === null ? one.name : `${one.name} (until ${one.leftOn})`)),
+    squads: memberships.map((one) =>
+      one.leftOn === null ? one.name : t('{name} (until {leftOn})', { name: one.name, leftOn: one.leftOn }),
+    ),
     week: current && !leaving ? familyWeekOf(context, squad.id, memberEver(db, squad.id, playerId)) : null,
     clipsAllowed: mayFilm(db, playerId),
     consents: consentsOf(db, playerId),

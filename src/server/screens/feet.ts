@@ -17,6 +17,7 @@ import {
 } from '../../core/progress/index.ts';
 import { doseInWords } from '../../core/scores/index.ts';
 import { nextBetter, type Own, stretchNumber } from '../../core/targets/index.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Dose } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
@@ -255,7 +256,7 @@ export function myFeet(context: Context, actor: Actor): MyFeet {
   allow(db, actor, 'see my feet');
   const player = asPlayer(actor);
   const squadId = player.squads[0];
-  if (!squadId) throw new Problem('not found', 'You are in no squad now. Ask your coach.');
+  if (!squadId) throw new Problem('not found', t('You are in no squad now. Ask your coach.'));
   const { shared, drills, figures, asked } = feetOf(context, squadId, memberOf(db, squadId, player.playerId));
   const tables = tablesFor(context, squadId, null, player.playerId);
   return {

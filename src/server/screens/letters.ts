@@ -4,6 +4,7 @@ import type { lettersApi as contract, LetterView, LetterWritten, MailView, PostP
 import { addDays, instantOf, mondayOf } from '../../core/calendar/days.ts';
 import { coachLetter, familySummary, squadSummary } from '../../core/letters/index.ts';
 import { withNames } from '../../core/mail/index.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import { inSquadNow } from '../accounts/leaving.ts';
 import { choicesFor } from '../consent/mail-choices.ts';
@@ -203,7 +204,7 @@ export function writeToFamilies(
       .select({ name: user.name })
       .from(user)
       .where(eq(user.id, asPerson(actor).userId))
-      .get()?.name ?? 'Your coach';
+      .get()?.name ?? t('Your coach');
   const letter = coachLetter({ coach, squad: squad.name, subject: input.subject, text: input.text });
   const shared = { kind: 'from the coach' as const, weekOf: mondayOf(squadDay(squad, now())), key: input.id, ...letter };
   const to = new Map<string, Draft>();
@@ -216,6 +217,6 @@ export function writeToFamilies(
       if (!to.has(id)) to.set(id, { ...shared, userId: id, playerId: member.id, to: name, about: member.nickname });
   }
   if (to.size === 0)
-    throw badInput('players', 'No grown-up is connected with them yet, so nobody would get it. Make them a guardian’s code first.');
+    throw badInput('players', t('No grown-up is connected with them yet, so nobody would get it. Make them a guardian’s code first.'));
   return { sent: db.transaction(() => [...to.values()].filter((draft) => postLetter(context, squad, draft)).length), without };
 }

@@ -2,6 +2,7 @@ import { and, asc, desc, eq, gt } from 'drizzle-orm';
 import type { ThisWeek } from '../../contract/training.ts';
 import { atHome, besideOf, type Drill, drillForPlayer } from '../../core/drills/index.ts';
 import { allItems, changesBetween, type Given, kitOf, personalWeek } from '../../core/planning/index.ts';
+import { t } from '../../core/text/translate.ts';
 import { DONE_SHARE } from '../../core/training/index.ts';
 import { type PublishedWeek, planFor, swapsFor, withSwaps } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
@@ -178,7 +179,7 @@ export function weekOfMember(db: Db, squad: Squad, member: Member, week: WeekOf,
 /** A player, in the squad that is looked at. @throws Problem "not found" for a player without any */
 export function inView(db: Db, { playerId, squads }: { playerId: string; squads: readonly string[] }): { squad: Squad; member: Member } {
   const squadId = squads[0];
-  if (!squadId) throw new Problem('not found', 'You are in no squad now. Ask your coach.');
+  if (!squadId) throw new Problem('not found', t('You are in no squad now. Ask your coach.'));
   return { squad: squadById(db, squadId), member: memberOf(db, squadId, playerId) };
 }
 

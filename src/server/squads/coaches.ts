@@ -1,6 +1,7 @@
 import { and, eq, ne } from 'drizzle-orm';
 import type { CoachRole } from '../../contract/invitations.ts';
 import { defaultsForAge } from '../../core/rules/index.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor, Asking } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { tell } from '../mail/tell.ts';
@@ -61,13 +62,13 @@ export async function acceptAsCoach(
   const { db } = context;
   allow(db, actor, 'accept an invitation');
   const found = await findInvitation(context, input.code, asking);
-  if (found.kind !== 'coach') throw badInput('code', 'This code is not for coaches.');
+  if (found.kind !== 'coach') throw badInput('code', t('This code is not for coaches.'));
   const account = await accountFor(context, input, 'coach', asking.from);
   const { squadId, role } = found;
   return db.transaction(() => {
     const userId = account();
     checkStillGiven(context, found);
-    if (squadId && isCoach(db, squadId, userId)) throw badInput('email', 'You are a coach of this squad already.');
+    if (squadId && isCoach(db, squadId, userId)) throw badInput('email', t('You are a coach of this squad already.'));
     spend(context, found);
     if (squadId) {
       addCoach(context, squadId, userId, role ?? 'assistant');
@@ -90,7 +91,7 @@ function coachRow(db: Db, input: OfCoach) {
 function checkAnotherHead(db: Db, input: OfCoach): void {
   const others = and(eq(squadCoaches.squadId, input.squad), eq(squadCoaches.role, 'head coach'), ne(squadCoaches.userId, input.user));
   if (!db.select().from(squadCoaches).where(others).get())
-    throw badInput('role', 'A squad needs a head coach. Make another coach head coach first.');
+    throw badInput('role', t('A squad needs a head coach. Make another coach head coach first.'));
 }
 
 export function setRole(context: Context, actor: Actor, input: OfCoach & { role: CoachRole }): { role: CoachRole } {

@@ -2,6 +2,7 @@ import { and, asc, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Claimed } from '../../contract/invitations.ts';
 import type { ChildKeys } from '../../contract/keys.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor, Asking } from '../accounts/actor.ts';
 import type { Invitation } from '../accounts/codes.ts';
 import { endSignIns } from '../accounts/end-sign-ins.ts';
@@ -22,7 +23,7 @@ import { addGuardian } from './people.ts';
 
 /** The child that a code is for. */
 function childOf({ kind, playerId }: Invitation): string {
-  if (kind !== 'guardian' || !playerId) throw badInput('code', 'This code is not for guardians.');
+  if (kind !== 'guardian' || !playerId) throw badInput('code', t('This code is not for guardians.'));
   return playerId;
 }
 
@@ -81,7 +82,8 @@ export function answerGuardian(context: Context, actor: Actor, input: { player: 
   db.transaction(() => {
     const asked = db.select().from(guardianRequests).where(eq(guardianRequests.id, input.request)).get();
     if (!asked || asked.playerId !== player) throw notFound();
-    if (asked.state !== 'waiting') throw new Problem('changed elsewhere', `This was answered already: it was ${asked.state}.`);
+    if (asked.state !== 'waiting')
+      throw new Problem('changed elsewhere', t('This was answered already: it was {state}.', { state: asked.state }));
     db.update(guardianRequests)
       .set({ state: yes ? 'admitted' : 'refused', decidedAt: now(), decidedBy: by })
       .where(eq(guardianRequests.id, asked.id))
@@ -122,9 +124,9 @@ export function removeGuardian(context: Context, actor: Actor, input: { player: 
   const me = asPerson(actor).userId;
   const there = guardianList(db, input.player);
   if (!there.some((one) => one.userId === input.user)) throw notFound();
-  if (there.length === 1) throw badInput('user', 'A child needs a guardian. Ask the head coach, or delete everything instead.');
+  if (there.length === 1) throw badInput('user', t('A child needs a guardian. Ask the head coach, or delete everything instead.'));
   if (there[0]?.userId !== me && input.user !== me)
-    throw new Problem('not allowed', 'Only the first guardian takes others out. The head coach can help.');
+    throw new Problem('not allowed', t('Only the first guardian takes others out. The head coach can help.'));
   disconnect(context, me, input.player, input.user, null);
   return input.user === me ? { guardians: [], requests: [], links: [], signIns: [] } : childKeys(context, actor, { player: input.player });
 }
@@ -173,7 +175,7 @@ export function endChildKeys(context: Context, actor: Actor, input: { player: st
       userId: row.userId,
       playerId: input.player,
       by: asPerson(actor).userId,
-      detail: 'every link and every sign-in of the child',
+      detail: t('every link and every sign-in of the child'),
     });
   });
   return childKeys(context, actor, input);

@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid';
 import type { Card, CoachRole, InvitationView, Invited } from '../../contract/invitations.ts';
 import { INVITATION_KINDS, type InvitationKindName } from '../../contract/invitations.ts';
 import { DAY_MS } from '../../core/calendar/lengths.ts';
+import { english, t, term } from '../../core/text/translate.ts';
 import type { Actor, Asking } from '../accounts/actor.ts';
 import { codeOf, hashOfCode, type Invitation, invitationBy, isLong, senderStillMay, showCode } from '../accounts/codes.ts';
 import type { Context } from '../context.ts';
@@ -81,10 +82,18 @@ export const kindsFor = (actor: Actor, squad: string): readonly InvitationKindNa
   actor.kind === 'coach' && actor.heads.includes(squad) ? INVITATION_KINDS : ['players', 'family link'];
 
 const IN_WORDS: Record<InvitationKindName, string> = {
-  players: 'a code with which players ask to join',
-  coach: 'an invitation for a coach',
-  guardian: 'a code for a guardian',
-  'family link': 'a link that signs the child in',
+  get players() {
+    return t('a code with which players ask to join');
+  },
+  get coach() {
+    return t('an invitation for a coach');
+  },
+  get guardian() {
+    return t('a code for a guardian');
+  },
+  get 'family link'() {
+    return t('a link that signs the child in');
+  },
 };
 
 /** Makes an invitation, and gives what is handed on. */
@@ -204,7 +213,7 @@ export function printCards(context: Context, actor: Actor, input: { squad: strin
   };
 }
 
-const WRONG_CODE = 'This code does not work. It may be mistyped, used up, taken back or too old. Ask your coach for another.';
+const WRONG_CODE = english('This code does not work. It may be mistyped, used up, taken back or too old. Ask your coach for another.');
 
 /** Finds what a code opens. Wrong ones count against the limits of the address they come from, and past those no short one is tried. */
 export async function findInvitation(context: Context, typed: string, { from }: Asking): Promise<Invitation> {
@@ -213,9 +222,14 @@ export async function findInvitation(context: Context, typed: string, { from }: 
   // A long code cannot be guessed: whatever others do from the same address, it goes on working.
   const long = isLong(typed) ? find() : undefined;
   if (long) return long;
-  const giveBack = await limits.begin({ who: `codes from ${networkOf(from)}`, from, squad: null, device: null });
+  const giveBack = await limits.begin({
+    who: `codes from ${networkOf(from)}`,
+    from,
+    squad: null,
+    device: null,
+  });
   const found = find();
-  if (!found) throw badInput('code', WRONG_CODE);
+  if (!found) throw badInput('code', term(WRONG_CODE));
   await giveBack();
   return found;
 }
@@ -235,7 +249,7 @@ export async function lookAtInvitation(context: Context, actor: Actor, input: { 
  */
 export function checkStillGiven({ db, now }: Context, { id }: Invitation): void {
   const row = db.select().from(invitations).where(eq(invitations.id, id)).get();
-  if (!row || row.revokedAt !== null || row.endsAt <= now() || !senderStillMay(db, row)) throw badInput('code', WRONG_CODE);
+  if (!row || row.revokedAt !== null || row.endsAt <= now() || !senderStillMay(db, row)) throw badInput('code', term(WRONG_CODE));
 }
 
 /** Uses one of an invitation's uses up, if there still is one. */
@@ -246,7 +260,7 @@ export function spend({ db, config, now }: Context, one: Invitation): void {
     .set({ usesLeft: sql`${invitations.usesLeft} - 1` })
     .where(and(eq(invitations.id, one.id), gt(invitations.usesLeft, 0)))
     .run();
-  if (changes === 0) throw badInput('code', WRONG_CODE);
+  if (changes === 0) throw badInput('code', term(WRONG_CODE));
   // A backup that is put back does not know that the last use is gone.
   if (one.usesLeft === 1) writeLedger(config, { what: 'invitation ended', invitation: one.id, at: now() });
 }

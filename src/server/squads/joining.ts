@@ -7,6 +7,7 @@ import type { NewPlayerSent, RosterLook } from '../../contract/squads.ts';
 import { isSimplePin } from '../../core/accounts/index.ts';
 import { isPlayersAge, looksLike, OLDEST, readRoster, unsaidYear, YOUNGEST } from '../../core/squads/index.ts';
 import type { Level, StrongerFoot } from '../../core/squads/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor, Asking } from '../accounts/actor.ts';
 import { staying } from '../accounts/leaving.ts';
 import { signInName } from '../accounts/squad-sign-in.ts';
@@ -73,15 +74,21 @@ export async function askToJoin(context: Context, actor: Actor, input: Asked, as
   const had = requestOf(db, input.id);
   if (had) return had;
   const found = await findInvitation(context, input.code, asking);
-  if (found.kind !== 'players' || !found.squadId) throw badInput('code', 'This code is not for players. Ask your coach which one is.');
+  if (found.kind !== 'players' || !found.squadId) throw badInput('code', t('This code is not for players. Ask your coach which one is.'));
   const { id, nickname, birthYear, strongerFoot } = input;
   const squad = squadById(db, found.squadId);
   if (!isPlayersAge(ageOf({ birthYear }, squad, now())))
-    throw badInput('birthYear', `That birth year would make you younger than ${YOUNGEST} or older than ${OLDEST}. Check it.`);
+    throw badInput(
+      'birthYear',
+      t('That birth year would make you younger than {youngest} or older than {oldest}. Check it.', { youngest: YOUNGEST, oldest: OLDEST }),
+    );
   // Who asks which names are taken has only so many tries.
   const giveBack = await limits.joining(asking.from);
   if (nicknameTaken(db, squad.id, nickname))
-    throw badInput('nickname', `“${nickname}” is taken in this squad, or looks like one that is. Add a letter or pick another one.`);
+    throw badInput(
+      'nickname',
+      t('“{nickname}” is taken in this squad, or looks like one that is. Add a letter or pick another one.', { nickname }),
+    );
   await giveBack();
   const pinHash = await hashes.hash(input.pin);
   const twice = requestOf(db, id);
@@ -108,7 +115,10 @@ function waitingRequest(db: Db, input: { squad: string; request: string }) {
   const found = db.select().from(joinRequests).where(eq(joinRequests.id, input.request)).get();
   if (!found || found.squadId !== input.squad) throw notFound();
   if (found.state !== 'waiting')
-    throw new Problem('changed elsewhere', `This was answered already: ${found.nickname || 'the player'} was ${found.state}.`);
+    throw new Problem(
+      'changed elsewhere',
+      t('This was answered already: {nickname} was {state}.', { nickname: found.nickname || 'the player', state: found.state }),
+    );
   return found;
 }
 
@@ -126,7 +136,7 @@ export function admit(
     const squad = squadById(db, input.squad);
     const nickname = input.nickname ?? asked.nickname;
     if (nicknameTaken(db, squad.id, nickname))
-      throw badInput('nickname', `“${nickname}” is in this squad already. Give the new player another nickname.`);
+      throw badInput('nickname', t('“{nickname}” is in this squad already. Give the new player another nickname.', { nickname }));
     const { birthYear, strongerFoot, pinHash } = asked;
     const made = insertPlayer(
       context,
@@ -180,7 +190,7 @@ export async function addByHand(
   const { id, nickname, strongerFoot, level } = input;
   const year = Number(squadDay(squad, now()).slice(0, 4));
   if (input.birthYear !== null && !isPlayersAge(year - input.birthYear))
-    throw badInput('birthYear', `That birth year would make the player ${year - input.birthYear}. Check it.`);
+    throw badInput('birthYear', t('That birth year would make the player {year}. Check it.', { year: year - input.birthYear }));
   const pin = newPin();
   const pinHash = await context.hashes.hash(pin);
   return db.transaction(() => {
@@ -194,7 +204,7 @@ export async function addByHand(
     if (nicknameTaken(db, squad.id, nickname))
       throw badInput(
         'nickname',
-        `“${nickname}” is in this squad already, or looks like one that is. Give the new player another nickname.`,
+        t('“{nickname}” is in this squad already, or looks like one that is. Give the new player another nickname.', { nickname }),
       );
     const about = { nickname, strongerFoot, level, ...yearsOf(context, squad)(input.birthYear), joinedOn: squadDay(squad, now()) };
     insertPlayer(context, squad.id, about, pinHash, true, id);
@@ -215,7 +225,8 @@ export async function readInRoster(
   const squad = squadById(db, input.squad);
   const today = squadDay(squad, now());
   const { data } = papaparse.parse<string[]>(input.text.replace(/^\uFEFF/, '').trimEnd(), { skipEmptyLines: false });
-  if (data.length > MOST_LINES + 1) throw badInput('text', `The list has more than ${MOST_LINES} players. Cut it in two.`);
+  if (data.length > MOST_LINES + 1)
+    throw badInput('text', t('The list has more than {mostLines} players. Cut it in two.', { mostLines: MOST_LINES }));
   const taken = db
     .select({ name: squadPlayers.signInName })
     .from(squadPlayers)
@@ -224,7 +235,11 @@ export async function readInRoster(
     .map((row) => row.name);
   const read = readRoster(data, taken, Number(today.slice(0, 4)));
   if (input.dry) return { ...read, added: [] };
-  if (read.wrong.length > 0) throw badInput('text', `Line ${read.wrong[0]?.line}: ${read.wrong[0]?.sentence} Nobody was added.`);
+  if (read.wrong.length > 0)
+    throw badInput(
+      'text',
+      t('Line {line}: {sentence} Nobody was added.', { line: read.wrong[0]?.line, sentence: read.wrong[0]?.sentence }),
+    );
   const yearOf = yearsOf(context, squad);
   const made = await Promise.all(
     read.good.map(async (line) => {
@@ -281,7 +296,7 @@ export function takeOver(context: Context, actor: Actor, input: { squad: string;
     return { playerId: player };
   }
   if (nicknameTaken(db, squadId, elsewhere.nickname))
-    throw badInput('player', `“${elsewhere.nickname}” is the nickname of another player of this squad.`);
+    throw badInput('player', t('“{nickname}” is the nickname of another player of this squad.', { nickname: elsewhere.nickname }));
   db.insert(squadPlayers)
     .values({ squadId, playerId: player, signInName: signInName(elsewhere.nickname), level, joinedOn })
     .run();

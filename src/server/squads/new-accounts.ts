@@ -1,4 +1,5 @@
 import { and, eq } from 'drizzle-orm';
+import { t } from '../../core/text/translate.ts';
 import type { Context } from '../context.ts';
 import { account, user } from '../platform/db/schema.ts';
 import { badInput } from '../platform/problems.ts';
@@ -29,16 +30,23 @@ export async function accountFor(context: Context, given: NewAccount, kind: 'coa
   if (!had) {
     const password = await hashes.hash(given.password);
     return () => {
-      if (find()) throw badInput('email', 'An account with this e-mail was made just now. Send the form again.');
+      if (find()) throw badInput('email', t('An account with this e-mail was made just now. Send the form again.'));
       return insertAccount(context, { name: given.name, email, kind }, password);
     };
   }
   const one = { who: email, from, squad: null, device: null };
   const giveBack = await limits.begin(one);
   if (!had.password || !(await hashes.verify(had.password, given.password))) {
-    throw badInput('password', 'There is an account with this e-mail already. Type its own password, or ask for a new one at “Sign in”.');
+    throw badInput(
+      'password',
+      t('There is an account with this e-mail already. Type its own password, or ask for a new one at “Sign in”.'),
+    );
   }
   await giveBack();
-  if (had.kind !== kind) throw badInput('email', `This e-mail belongs to a ${had.kind}’s account. Take another address for the ${kind}’s.`);
+  if (had.kind !== kind)
+    throw badInput(
+      'email',
+      t('This e-mail belongs to a {kind}’s account. Take another address for the {kind2}’s.', { kind: had.kind, kind2: kind }),
+    );
   return () => had.id;
 }

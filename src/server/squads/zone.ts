@@ -1,4 +1,5 @@
 import { zoneOf } from '../../core/calendar/zones.ts';
+import { t } from '../../core/text/translate.ts';
 import { badInput } from '../platform/problems.ts';
 
 /**
@@ -11,6 +12,9 @@ export function knownZone(typed: string): string {
   } catch {
     const zone = zoneOf(typed, Intl.supportedValuesOf('timeZone'));
     if (zone) return zone;
-    throw badInput('timeZone', `“${typed}” is no time zone that we know. Type a large city near you, or a name such as America/Chicago.`);
+    throw badInput(
+      'timeZone',
+      t('“{typed}” is no time zone that we know. Type a large city near you, or a name such as America/Chicago.', { typed }),
+    );
   }
 }

@@ -6,6 +6,7 @@ import { BETTER, type Foot, type Measure, resultUnit } from '../../core/drills/i
 import { grouped } from '../../core/grouped.ts';
 import { doseInWords } from '../../core/scores/index.ts';
 import { type TablePlayer, tableFor } from '../../core/tables/index.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { drillNames } from '../drills/shelf.ts';
@@ -107,7 +108,7 @@ function tablesOf(
     return [
       {
         key,
-        title: `${drillName(first.drillId)}, ${dose}${first.foot === 'both' ? '' : `, ${first.foot} foot`}`,
+        title: `${drillName(first.drillId)}, ${dose}${first.foot === 'both' ? '' : t(', {foot} foot', { foot: first.foot })}`,
         unit: resultUnit(first.measure),
         rows: upper.map(bare),
         own: own && { nickname: own.nickname, best: own.best, gain: own.gain, place: own.place },

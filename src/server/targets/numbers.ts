@@ -3,6 +3,7 @@ import type { OwnNumberSent, SquadNumbers } from '../../contract/numbers.ts';
 import { CONTACT_SCHOOLS, type Foot } from '../../core/drills/index.ts';
 import { allItems, catchUpInWords, type Given, personalWeek } from '../../core/planning/index.ts';
 import { doseInWords } from '../../core/scores/index.ts';
+import { t } from '../../core/text/translate.ts';
 import { feetToScore } from '../../core/training/index.ts';
 import { hasGroups, type PublishedWeek, weekForPlayer } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
@@ -98,8 +99,8 @@ export function setOwnNumber(context: Context, actor: Actor, input: { week: stri
   const item = allItems(week.plan).find((one) => one.id === input.item);
   if (!item?.scored) throw notFound();
   if (!feetToScore(item, member.strongerFoot).includes(input.foot as Foot))
-    throw badInput('foot', 'This item has no number for that foot.');
-  if (input.kind === 'number' && input.number === null) throw badInput('number', 'Type the number to reach.');
+    throw badInput('foot', t('This item has no number for that foot.'));
+  if (input.kind === 'number' && input.number === null) throw badInput('number', t('Type the number to reach.'));
   const had = db.select().from(ownTargets).where(eq(ownTargets.id, input.id)).get();
   if (had && had.weekId !== week.id) throw notFound();
   db.insert(ownTargets)

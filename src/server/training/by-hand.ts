@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { BY_HAND_HOURS, type ByHandSent } from '../../contract/training.ts';
 import { byHandInstant, creditedDay, doneOnServerClock } from '../../core/calendar/days.ts';
 import { HOUR_MS } from '../../core/calendar/lengths.ts';
+import { t } from '../../core/text/translate.ts';
 import { compileRunSheet } from '../../core/training/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
@@ -36,7 +37,12 @@ export function sendByHand(
   const enteredAt = doneOnServerClock(sent.enteredAt, sent.sentAt, now);
   const doneAt = byHandInstant(sent.daysAgo, sent.hour, enteredAt, squad.timeZone, squad.dayEndsAt);
   if (enteredAt - doneAt > BY_HAND_HOURS * HOUR_MS) {
-    throw badInput('daysAgo', `Only what was done in the last ${BY_HAND_HOURS} hours can be entered by hand. Pick a later day or hour.`);
+    throw badInput(
+      'daysAgo',
+      t('Only what was done in the last {byHandHours} hours can be entered by hand. Pick a later day or hour.', {
+        byHandHours: BY_HAND_HOURS,
+      }),
+    );
   }
   const sheet = compileRunSheet(session, new Map(Object.entries(content.drills)), { ...member, ownPace: {}, times: content.times });
   const work = sheet.filter((interval) => interval.kind === 'work');

@@ -3,6 +3,7 @@ import type { GoAnswer, MendSent } from '../../contract/training.ts';
 import { doneOnServerClock } from '../../core/calendar/days.ts';
 import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { MEND_DAYS, wordInForce } from '../../core/scores/index.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { scoreFigures, scores, scoreWords } from '../platform/db/schema.ts';
@@ -29,10 +30,10 @@ export function mendScore(context: Context, actor: Actor, sent: MendSent & { sco
     if (had && had.scoreId !== score.id) throw notFound();
     if (had) return answerOf(db, score);
     const figure = db.select({ decided: scoreFigures.decided }).from(scoreFigures).where(eq(scoreFigures.scoreId, score.id)).get();
-    if (figure?.decided) throw new Problem('decided', 'Your coach has looked at this number already. Tell your coach if it is wrong.');
+    if (figure?.decided) throw new Problem('decided', t('Your coach has looked at this number already. Tell your coach if it is wrong.'));
     const saidAt = Math.max(doneOnServerClock(sent.saidAt, sent.sentAt, now()), score.doneAt);
     if (saidAt > score.doneAt + MEND_DAYS * DAY_MS)
-      throw new Problem('decided', `This was more than ${MEND_DAYS} days ago. Tell your coach if it is wrong.`);
+      throw new Problem('decided', t('This was more than {mendDays} days ago. Tell your coach if it is wrong.', { mendDays: MEND_DAYS }));
     checkWord(sent, score.dose);
     const { value, faults, parts } = sent;
     const of = { scoreId: score.id, receivedAt: now() };

@@ -3,6 +3,7 @@ import type { PracticeSent } from '../../contract/training.ts';
 import { creditedDay, doneOnServerClock } from '../../core/calendar/days.ts';
 import { atHome, type Drill, drillForPlayer } from '../../core/drills/index.ts';
 import { bandedResult, doubtsOf, recordKey, resultOf } from '../../core/scores/index.ts';
+import { t } from '../../core/text/translate.ts';
 import { feetToScore, practiceOf } from '../../core/training/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
@@ -38,12 +39,12 @@ export function drillToPractice(db: Db, squad: Squad, member: Member, drillId: s
   const drill = liveShelf(db, squad.id).find((one) => one.id === drillId);
   if (!drill || !everDone(db, member.id).has(drillId)) throw notFound();
   const not = (sentence: string) => new Problem('not found', sentence);
-  if (drill.loads.includes('heading')) throw not('The ball is not headed alone. Ask your coach.');
+  if (drill.loads.includes('heading')) throw not(t('The ball is not headed alone. Ask your coach.'));
   const age = ageOf(member, squad, now);
   if ((drill.minAge !== null && age < drill.minAge) || (drill.maxAge !== null && age > drill.maxAge))
-    throw not('This drill is for another age.');
+    throw not(t('This drill is for another age.'));
   const home = atHome(drill, member.home);
-  if (!home.can) throw not(`This drill cannot be done at your home: it lacks ${home.lacks.join(', ')}.`);
+  if (!home.can) throw not(t('This drill cannot be done at your home: it lacks {lacks}.', { lacks: home.lacks.join(', ') }));
   return drillForPlayer(drill, schoolOf(squad, member), member.strongerFoot);
 }
 

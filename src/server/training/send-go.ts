@@ -3,6 +3,7 @@ import type { GoAnswer, GoSent, ScoreSent } from '../../contract/training.ts';
 import { creditedDay, doneOnServerClock } from '../../core/calendar/days.ts';
 import { BETTER, type Drill } from '../../core/drills/index.ts';
 import { recordKey, resultOf, type Word } from '../../core/scores/index.ts';
+import { t } from '../../core/text/translate.ts';
 import { feetToScore, roundsOf } from '../../core/training/index.ts';
 import type { Item } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
@@ -57,8 +58,8 @@ export function checkOpen(released: Released, doneAt: number, now: number): void
   if (done >= opensAt - CLOCK_SLACK_MS && done < closesAt) return;
   const sentence =
     done < opensAt
-      ? `Week ${released.week.number} is not open yet.`
-      : `Week ${released.week.number} is closed. What was done in time still counts; this came after.`;
+      ? t('Week {number} is not open yet.', { number: released.week.number })
+      : t('Week {number} is closed. What was done in time still counts; this came after.', { number: released.week.number });
   throw new Problem('week closed', sentence, [{ field: 'doneAt', sentence }]);
 }
 
@@ -93,7 +94,7 @@ function checkPartNames(parts: Record<string, number>, dose: Item['dose'], wrong
   const fits =
     dose.measure === 'unbroken run' ? (name: string) => /^try [1-9]\d?\d?$/.test(name) : (name: string) => surfaces.includes(name);
   const stranger = names.find((name) => !fits(name));
-  if (stranger !== undefined) throw wrong(`This drill has no number called “${stranger}”.`);
+  if (stranger !== undefined) throw wrong(t('This drill has no number called “{stranger}”.', { stranger }));
 }
 
 /** Bad input that a schema cannot know: single numbers that a dose does not have, or a sum that they do not make. `before` names the field. */
@@ -103,13 +104,13 @@ export function checkWord(word: Pick<Word, 'value' | 'parts'>, dose: Item['dose'
   if (word.value === null || word.parts === null) return;
   const parts = Object.values(word.parts);
   const expected = dose.measure === 'surfaces' ? parts.reduce((sum, n) => sum + n, 0) : Math.max(0, ...parts);
-  if (expected !== word.value) throw wrong('The single numbers do not make the number sent.');
+  if (expected !== word.value) throw wrong(t('The single numbers do not make the number sent.'));
 }
 
 /** A foot that the item does not score, or a word that does not hold together. */
 export function checkScore(one: ScoreSent, index: number, item: Item, feet: readonly string[]): void {
-  const foot = one.foot === 'both' ? 'both feet together' : `the ${one.foot} foot`;
-  if (!feet.includes(one.foot)) throw badInput(`scores.${index}.foot`, `This drill is not scored for ${foot}.`);
+  const foot = one.foot === 'both' ? 'both feet together' : t('the {foot} foot', { foot: one.foot });
+  if (!feet.includes(one.foot)) throw badInput(`scores.${index}.foot`, t('This drill is not scored for {foot}.', { foot }));
   checkWord(one, item.dose, `scores.${index}.`);
 }
 

@@ -1,6 +1,7 @@
 import { and, asc, eq } from 'drizzle-orm';
 import type { RunSent } from '../../contract/training.ts';
 import { creditedDay, doneOnServerClock } from '../../core/calendar/days.ts';
+import { t } from '../../core/text/translate.ts';
 import { type ClockEvent, compileRunSheet, DONE_SHARE, provenWork, replay, shareOfWork } from '../../core/training/index.ts';
 import { leftOutOf } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
@@ -21,12 +22,13 @@ import { checkOpen, releasedFor } from './send-go.ts';
 const RUN_HOURS_MAX = 36;
 
 function checkOrder(events: readonly ClockEvent[]): void {
-  if (events[0]?.type !== 'start') throw badInput('events.0', 'A run begins with its start.');
+  if (events[0]?.type !== 'start') throw badInput('events.0', t('A run begins with its start.'));
   const length = (events.at(-1)?.at ?? 0) - (events[0]?.at ?? 0);
-  if (length > RUN_HOURS_MAX * 3_600_000) throw badInput('events', `A run lasts at most ${RUN_HOURS_MAX} hours.`);
+  if (length > RUN_HOURS_MAX * 3_600_000)
+    throw badInput('events', t('A run lasts at most {runHoursMax} hours.', { runHoursMax: RUN_HOURS_MAX }));
   events.forEach((event, i) => {
     const before = events[i - 1];
-    if (before && event.at < before.at) throw badInput(`events.${i}.at`, 'The events of a run must be in order of time.');
+    if (before && event.at < before.at) throw badInput(`events.${i}.at`, t('The events of a run must be in order of time.'));
   });
 }
 

@@ -2,6 +2,7 @@ import { and, asc, eq, isNull, or } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Aside } from '../../contract/planning.ts';
 import type { CheckName } from '../../core/planning/planner-view.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
@@ -35,7 +36,7 @@ export function setAside(
 ): { asides: Aside[] } {
   const { db } = context;
   allow(db, actor, 'save a week', { week: input.week });
-  if (NEVER.includes(input.check)) throw badInput('check', 'This keeps children safe and is not set aside.');
+  if (NEVER.includes(input.check)) throw badInput('check', t('This keeps children safe and is not set aside.'));
   const week = weekById(db, input.week);
   const by = asPerson(actor).userId;
   db.transaction(() => {

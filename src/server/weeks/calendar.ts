@@ -3,6 +3,7 @@ import { Temporal } from 'temporal-polyfill';
 import { addDays } from '../../core/calendar/days.ts';
 import { atHome, type Drill, type Home } from '../../core/drills/index.ts';
 import { kitOf, measureSession } from '../../core/planning/index.ts';
+import { t } from '../../core/text/translate.ts';
 import { minutesInWords } from '../../core/training/dose.ts';
 import type { Runner } from '../../core/training/index.ts';
 import type { Session, WeekPlan } from '../../core/weeks/index.ts';
@@ -35,7 +36,7 @@ function noteOf(session: Session, week: CalendarWeek, reader: CalendarReader): s
   });
   const lines = [
     week.content.focus,
-    `About ${minutesInWords(dose)}. Fetch: ${kit.length > 0 ? kit.join(', ') : 'nothing'}.`,
+    t('About {minutesInWords}. Fetch: {kit}.', { minutesInWords: minutesInWords(dose), kit: kit.length > 0 ? kit.join(', ') : 'nothing' }),
     ...new Set(drills.map((drill) => drill.name)),
   ];
   return lines.filter(Boolean).join('\n');
@@ -46,7 +47,11 @@ function noteOf(session: Session, week: CalendarWeek, reader: CalendarReader): s
  * All-day entries have no hour, so no change of clocks moves them.
  */
 export function calendarOf(name: string, baseAddress: string, given: readonly CalendarWeek[], reader: CalendarReader): string {
-  const calendar = ical({ name, prodId: { company: 'Eager Feet', product: 'weeks', language: 'EN' }, method: ICalCalendarMethod.PUBLISH });
+  const calendar = ical({
+    name,
+    prodId: { company: t('Eager Feet'), product: 'weeks', language: 'EN' },
+    method: ICalCalendarMethod.PUBLISH,
+  });
   for (const week of given) {
     for (const session of week.content.sessions) {
       const first = Temporal.PlainDate.from(session.day === null ? week.startsOn : addDays(week.startsOn, session.day - 1));
@@ -72,7 +77,7 @@ export function calendarOfWeek(
   drills: ReadonlyMap<string, Drill>,
 ): string {
   const one: CalendarWeek = { id: week.id, number: week.number, startsOn: week.startsOn, content: week.plan, drills };
-  return calendarOf(`${squad.name}, week ${week.number}`, context.config.baseAddress, [one], {
+  return calendarOf(t('{name}, week {number}', { name: squad.name, number: week.number }), context.config.baseAddress, [one], {
     runner: typicalRunnerOf(squad),
     home: null,
   });

@@ -1,6 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import type { Feed } from '../../contract/weeks.ts';
+import { t } from '../../core/text/translate.ts';
 import { planFor } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
@@ -42,7 +43,7 @@ export function makeFeed(
   const { db, config } = context;
   allow(db, actor, 'make a feed', input.player === null ? { squad: input.squad } : { squad: input.squad, player: input.player });
   if (db.select({ id: feeds.id }).from(feeds).where(eq(feeds.id, input.id)).get()) {
-    throw new Problem('changed elsewhere', 'This address was made already and is shown only once. Revoke it and make another.');
+    throw new Problem('changed elsewhere', t('This address was made already and is shown only once. Revoke it and make another.'));
   }
   const token = randomBytes(24).toString('base64url');
   db.insert(feeds)

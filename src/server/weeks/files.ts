@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { WeekDetail } from '../../contract/weeks.ts';
 import { doseRows, importWeek as readWeekFile, type WeekFile, weekFile } from '../../core/files/index.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { bringAlong } from '../drills/own.ts';
@@ -21,7 +22,7 @@ export function exportWeek(context: Context, actor: Actor, input: { week: string
   const week = weekById(db, input.week);
   const shelf = shelfOf(db, week.squadId);
   const gone = week.plan.sessions.flatMap((s) => s.blocks.flatMap((b) => b.items)).find((item) => !shelf.has(item.drillId));
-  if (gone) throw new Problem('not releasable', 'This week asks for a drill that is not on the shelf. Take it out first.');
+  if (gone) throw new Problem('not releasable', t('This week asks for a drill that is not on the shelf. Take it out first.'));
   return weekFile(week.plan, shelf);
 }
 

@@ -2,6 +2,7 @@ import { and, eq, gt } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { mondayOf } from '../../core/calendar/days.ts';
 import { LEVELS, type Level } from '../../core/squads/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import { movesOn } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
@@ -63,13 +64,13 @@ export function saveGroup(context: Context, actor: Actor, input: { squad: string
   return db.transaction(() => {
     const all = groupsOf(db, squad);
     if (all.some((one) => one.id !== id && SAME.compare(one.name, name) === 0))
-      throw badInput('name', `There is a group “${name}” already. Give it another name.`);
+      throw badInput('name', t('There is a group “{name}” already. Give it another name.', { name }));
     if (all.some((one) => one.id === id)) {
       db.update(squadGroups).set({ name }).where(eq(squadGroups.id, id)).run();
       return { id, name };
     }
     if (db.select({ id: squadGroups.id }).from(squadGroups).where(eq(squadGroups.id, id)).get()) throw notFound();
-    if (all.length >= GROUPS_MOST) throw badInput('name', `A squad has at most ${GROUPS_MOST} groups.`);
+    if (all.length >= GROUPS_MOST) throw badInput('name', t('A squad has at most {groupsMost} groups.', { groupsMost: GROUPS_MOST }));
     db.insert(squadGroups).values({ id, squadId: squad, name, createdAt: now() }).run();
     return { id, name };
   });
@@ -108,7 +109,17 @@ export function setGroup(
   return { group: input.group, from };
 }
 
-const NAMES: Record<Level, string> = { starting: 'Starting', steady: 'Steady', strong: 'Strong' };
+const NAMES: Record<Level, string> = {
+  get starting() {
+    return t('Starting');
+  },
+  get steady() {
+    return t('Steady');
+  },
+  get strong() {
+    return t('Strong');
+  },
+};
 
 /** A group for each level that somebody of the squad has, with its players; a group that has the name already is used. */
 export function groupByLevel(context: Context, actor: Actor, input: { squad: string }): { groups: Group[] } {

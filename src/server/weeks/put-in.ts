@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid';
 import type { WeekDetail } from '../../contract/weeks.ts';
 import { mondayOf } from '../../core/calendar/days.ts';
 import { allItems, putIn } from '../../core/planning/index.ts';
+import { t } from '../../core/text/translate.ts';
 import { changeMany } from '../../core/weeks/bulk.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
@@ -32,7 +33,7 @@ export function stretchNextWeek(context: Context, actor: Actor, input: { squad: 
   const squad = squadById(db, input.squad);
   return db.transaction(() => {
     const week = nextDraft(context, squad);
-    if (!week) throw new Problem('not found', 'There is no week that waits to be released. Make the next one first.');
+    if (!week) throw new Problem('not found', t('There is no week that waits to be released. Make the next one first.'));
     const ids = allItems(week.plan).flatMap((item) => (item.scored && item.target.rule !== 'stretch' ? [item.id] : []));
     if (ids.length === 0) return { week: detailOf(context, week), changed: 0 };
     const plan = changeMany(week.plan, new Set(ids), { rule: 'stretch' }, shelfOf(db, squad.id));
@@ -56,7 +57,8 @@ export function putInNextWeek(context: Context, actor: Actor, input: { squad: st
   if (!drill) throw notFound();
   return db.transaction(() => {
     const week =
-      nextDraft(context, squad) ?? addWeek(context, squad, input.id, (number) => ({ title: `Week ${number}`, focus: '', sessions: [] }));
+      nextDraft(context, squad) ??
+      addWeek(context, squad, input.id, (number) => ({ title: t('Week {number}', { number }), focus: '', sessions: [] }));
     const plan = putIn(week.plan, drill, uuid);
     if (plan === week.plan) return detailOf(context, week);
     refuseHeading(context, squad, plan);

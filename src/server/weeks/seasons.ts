@@ -4,6 +4,7 @@ import type { SeasonDraft } from '../../contract/season.ts';
 import { mondayOf } from '../../core/calendar/days.ts';
 import { type SeasonFile, seasonFile } from '../../core/files/index.ts';
 import { seasonFrom } from '../../core/planning/season/plan.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
@@ -40,7 +41,10 @@ export function saveSeason(context: Context, actor: Actor, input: { squad: strin
     .where(and(eq(seasons.id, id), eq(seasons.draft, draft)))
     .run();
   if (saved.changes === 0)
-    throw new Problem('changed elsewhere', 'This season was changed in another tab or by another coach. Your version is on this screen.');
+    throw new Problem(
+      'changed elsewhere',
+      t('This season was changed in another tab or by another coach. Your version is on this screen.'),
+    );
 }
 
 /** Takes the season over from another squad that the coach may see. Sending the same id twice makes one. */
@@ -48,7 +52,7 @@ export function copySeason(context: Context, actor: Actor, input: { squad: strin
   const { db } = context;
   allow(db, actor, 'plan the season', { squad: input.squad });
   allow(db, actor, 'see the season', { squad: input.from });
-  if (mondayOf(input.startsOn) !== input.startsOn) throw badInput('startsOn', 'A season begins on a Monday.');
+  if (mondayOf(input.startsOn) !== input.startsOn) throw badInput('startsOn', t('A season begins on a Monday.'));
   const source = seasonOf(db, input.from);
   if (!source) throw notFound();
   if (db.select({ id: seasons.id }).from(seasons).where(eq(seasons.id, input.id)).get()) return;

@@ -1,5 +1,6 @@
 import { and, eq, gt } from 'drizzle-orm';
 import type { WeekDetail } from '../../contract/weeks.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { films, givenWeeks, weekOutlines, weekRevisions, weeks } from '../platform/db/schema.ts';
@@ -21,7 +22,7 @@ export function takeBackRelease(context: Context, actor: Actor, input: { week: s
     if (waiting.length === 0) {
       const sentence = newestRevision(db, week.id)
         ? 'This week has opened: players see it. Change it and release the change.'
-        : 'This week is not released.';
+        : t('This week is not released.');
       throw new Problem('not releasable', sentence);
     }
     for (const { id } of waiting) {
@@ -42,7 +43,7 @@ export function dropWeek(context: Context, actor: Actor, input: { week: string }
     if (newestRevision(db, week.id))
       throw new Problem('not releasable', 'This week is released. Take the release back first, or leave it.');
     if (db.select({ id: films.id }).from(films).where(eq(films.weekId, week.id)).get())
-      throw new Problem('not releasable', 'This week has a welcome film. Remove the film first.');
+      throw new Problem('not releasable', t('This week has a welcome film. Remove the film first.'));
     db.delete(weeks).where(eq(weeks.id, week.id)).run();
   });
   return { id: input.week };

@@ -4,6 +4,7 @@ import type { Release, WeekDetail, WeekList, WeekRow } from '../../contract/week
 import { addDays, instantOf, mondayOf } from '../../core/calendar/days.ts';
 import type { Drill } from '../../core/drills/index.ts';
 import { allItems, itemsOf, releaseProblems } from '../../core/planning/index.ts';
+import { english, t, term } from '../../core/text/translate.ts';
 import { copyPlan, copySession, drillsOfItem, type PublishedWeek, type WeekPlan } from '../../core/weeks/index.ts';
 import type { Times } from '../../core/weeks/times.ts';
 import type { Actor } from '../accounts/actor.ts';
@@ -21,7 +22,7 @@ import { keepOutline } from './outlines.ts';
 type Week = typeof weeks.$inferSelect;
 type Revision = typeof weekRevisions.$inferSelect;
 
-const UNTIL_SUNDAY = 'A week can be released until its Sunday is over.';
+const UNTIL_SUNDAY = english('A week can be released until its Sunday is over.');
 
 /** A revision without its frozen content, which is what makes it heavy to read. */
 type Head = Omit<Revision, 'content'>;
@@ -133,7 +134,7 @@ export interface NewWeek {
 
 /** What a new week starts from: nothing, a copy of another week of the squad, or a template. */
 function startOf(db: Db, input: NewWeek, number: number): WeekPlan {
-  const empty: WeekPlan = { title: `Week ${number}`, focus: '', sessions: [] };
+  const empty: WeekPlan = { title: t('Week {number}', { number }), focus: '', sessions: [] };
   if (input.fromWeek) {
     const source = db.select().from(weeks).where(eq(weeks.id, input.fromWeek)).get();
     if (!source || source.squadId !== input.squad) throw notFound();
@@ -168,7 +169,11 @@ export function refuseHeading(context: Context, squad: Squad, plan: Pick<WeekPla
       .map((id) => shelf.get(id))
       .find((one) => one?.loads.includes('heading'));
     if (!drill) return;
-    const sentence = `“${drill.name}” has heading, and this squad heads from age ${squad.headingAge}; its youngest is about ${youngest}. Take it out.`;
+    const sentence = t('“{name}” has heading, and this squad heads from age {headingAge}; its youngest is about {youngest}. Take it out.', {
+      name: drill.name,
+      headingAge: squad.headingAge,
+      youngest,
+    });
     throw new Problem('not releasable', sentence, [{ field: `plan.sessions.${s}`, sentence }]);
   });
 }
@@ -217,15 +222,15 @@ export function moveWeek(context: Context, actor: Actor, input: { week: string; 
   const week = weekById(db, input.week);
   const squad = squadById(db, week.squadId);
   const wrong = (sentence: string) => badInput('startsOn', sentence);
-  if (newestRevision(db, week.id)) throw new Problem('not releasable', 'This week is released already. Copy it and move the copy.');
-  if (mondayOf(input.startsOn) !== input.startsOn) throw wrong('A week begins on a Monday.');
-  if (input.startsOn < mondayOf(squadDay(squad, context.now()))) throw wrong('That Monday has passed.');
+  if (newestRevision(db, week.id)) throw new Problem('not releasable', t('This week is released already. Copy it and move the copy.'));
+  if (mondayOf(input.startsOn) !== input.startsOn) throw wrong(t('A week begins on a Monday.'));
+  if (input.startsOn < mondayOf(squadDay(squad, context.now()))) throw wrong(t('That Monday has passed.'));
   const there = db
     .select({ id: weeks.id, number: weeks.number })
     .from(weeks)
     .where(and(eq(weeks.squadId, squad.id), eq(weeks.startsOn, input.startsOn)))
     .get();
-  if (there && there.id !== week.id) throw wrong(`Week ${there.number} begins on that Monday already.`);
+  if (there && there.id !== week.id) throw wrong(t('Week {number} begins on that Monday already.', { number: there.number }));
   db.update(weeks).set({ startsOn: input.startsOn }).where(eq(weeks.id, week.id)).run();
   return detailOf(context, weekById(db, week.id));
 }
@@ -248,7 +253,7 @@ export function saveWeek(context: Context, actor: Actor, input: { week: string; 
   if (saved.changes === 0) {
     throw new Problem(
       'changed elsewhere',
-      'This week was changed in another tab or by another coach. Your version is still on this screen.',
+      t('This week was changed in another tab or by another coach. Your version is still on this screen.'),
     );
   }
   return detailOf(context, weekById(db, input.week));
@@ -263,7 +268,7 @@ function openingOf(context: Context, squad: Squad, week: Week, when: Release['wh
   const at = instantOf(when.day, when.hour, when.minute, squad.timeZone);
   if (at < context.now()) {
     throw new Problem('not releasable', 'That hour has passed. Pick a later one, or release now.', [
-      { field: 'when', sentence: 'That hour has passed.' },
+      { field: 'when', sentence: t('That hour has passed.') },
     ]);
   }
   return at;
@@ -298,7 +303,7 @@ export function releaseWeek(context: Context, actor: Actor, input: { week: strin
   const opensAt = openingOf(context, squad, week, input.when);
   const closesAt = endOfWeek(squad, week.startsOn);
   if (opensAt >= closesAt) {
-    const sentence = `${UNTIL_SUNDAY} This one ends before it would open.`;
+    const sentence = t('{untilSunday} This one ends before it would open.', { untilSunday: term(UNTIL_SUNDAY) });
     throw new Problem('not releasable', sentence, [{ field: 'when', sentence }]);
   }
   const content = freeze(week.plan, shelf, squad.times);

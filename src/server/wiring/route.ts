@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import type { Endpoint } from '../../contract/endpoint.ts';
 import { routeOf } from '../../core/text/route-of.ts';
+import { t } from '../../core/text/translate.ts';
 import { type Actor, type Asking, askingFrom } from '../accounts/actor.ts';
 import { appContext, type Context } from '../context.ts';
 import { whileBusy } from '../platform/db/while-busy.ts';
@@ -35,10 +36,11 @@ export async function readBody(request: Request, bytesMax: number, msMax = BODY_
   try {
     while (reader) {
       const { done, value: chunk } = await reader.read();
-      if (slow) throw new Problem('too slow', 'That took too long to arrive. Send it again when the line is better.');
+      if (slow) throw new Problem('too slow', t('That took too long to arrive. Send it again when the line is better.'));
       if (done) break;
       bytes += chunk.byteLength;
-      if (bytes > bytesMax) throw new Problem('too large', `This is more than ${Math.round(bytesMax / 1024)} kB.`);
+      if (bytes > bytesMax)
+        throw new Problem('too large', t('This is more than {bytesMax} kB.', { bytesMax: Math.round(bytesMax / 1024) }));
       chunks.push(chunk);
     }
     return Buffer.concat(chunks);
@@ -53,7 +55,7 @@ async function readJson(request: Request): Promise<unknown> {
   try {
     return JSON.parse(body.toString('utf8'));
   } catch {
-    throw new Problem('bad input', 'The body is not JSON.');
+    throw new Problem('bad input', t('The body is not JSON.'));
   }
 }
 
@@ -95,7 +97,11 @@ export function route<P extends z.ZodType, B extends z.ZodType, R extends z.ZodT
       const { mediaType, name } = endpoint.file;
       const text = typeof answer === 'string' ? answer : JSON.stringify(answer, null, 2);
       return new Response(text, {
-        headers: { ...PRIVATE, 'content-type': `${mediaType}; charset=utf-8`, 'content-disposition': `attachment; filename="${name}"` },
+        headers: {
+          ...PRIVATE,
+          'content-type': t('{mediaType}; charset=utf-8', { mediaType }),
+          'content-disposition': `attachment; filename="${name}"`,
+        },
       });
     } catch (error) {
       return problemResponse(context, error, request);

@@ -1,6 +1,7 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import compression from 'compression';
 import send from 'send';
+import { t } from '../../core/text/translate.ts';
 import { type Actor, actorFrom } from '../accounts/actor.ts';
 import { recordLoading, watchClip } from '../clips/clips.ts';
 import { watchFilm } from '../clips/films/films.ts';
@@ -65,7 +66,7 @@ async function serveMedia(context: Context, req: IncomingMessage, res: ServerRes
     reply.setHeader('cache-control', 'private, no-store');
     reply.setHeader('content-disposition', 'inline');
   });
-  stream.on('error', () => answerProblem(res, new Problem('not found', 'This is not here any more.')));
+  stream.on('error', () => answerProblem(res, new Problem('not found', t('This is not here any more.'))));
   stream.pipe(res);
 }
 
@@ -142,7 +143,7 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
     endUnread(req, res);
     if (connections.isOneTooMany(req, res)) {
       res.setHeader('connection', 'close');
-      throw new Problem('too many requests', 'Too much is being asked from this network at once. Wait a moment, then try again.', [], 1);
+      throw new Problem('too many requests', t('Too much is being asked from this network at once. Wait a moment, then try again.'), [], 1);
     }
     req.headers[ADDRESS_HEADER] = clientAddress(req.socket.remoteAddress, req.headers['x-forwarded-for'], context.config.proxies);
     if (path === '/health') {
@@ -152,7 +153,7 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
       return;
     }
     if (path.startsWith('/api/')) await requests.check(req, path);
-    if (fromElsewhere(req)) throw new Problem('wrong origin', 'This came from another site, so nothing was done.');
+    if (fromElsewhere(req)) throw new Problem('wrong origin', t('This came from another site, so nothing was done.'));
     if (path === UPLOAD_PATH || path.startsWith(`${UPLOAD_PATH}/`)) return uploads.handle(req, res);
     const [, kind, id] = MEDIA_FILE.exec(path) ?? [];
     if (kind && id && (req.method === 'GET' || req.method === 'HEAD')) return serveMedia(context, req, res, kind, id);

@@ -1,6 +1,7 @@
 import { and, eq, gte } from 'drizzle-orm';
 import { z } from 'zod';
 import { EmailText } from '../../contract/invitations.ts';
+import { t } from '../../core/text/translate.ts';
 import { qrOf } from '../accounts/codes.ts';
 import { appContext, type Context } from '../context.ts';
 import { account, session, user } from '../platform/db/schema.ts';
@@ -48,7 +49,7 @@ async function fieldsOf(request: Request, names: readonly string[]): Promise<Rec
   try {
     parsed = JSON.parse(body.toString('utf8'));
   } catch {
-    throw new Problem('bad input', 'The body is not JSON.');
+    throw new Problem('bad input', t('The body is not JSON.'));
   }
   const all = parseInput(ANY, parsed);
   return Object.fromEntries(names.flatMap((name) => (Object.hasOwn(all, name) ? [[name, all[name]]] : [])));
@@ -62,7 +63,7 @@ async function asProblem(answer: Response): Promise<Problem> {
   const retry = Number(answer.headers.get('retry-after'));
   return new Problem(
     KINDS[answer.status] ?? 'bad input',
-    said?.message ?? 'This could not be done. Check what was typed and try again.',
+    said?.message ?? t('This could not be done. Check what was typed and try again.'),
     [],
     Number.isFinite(retry) && retry > 0 ? retry : null,
   );
@@ -123,7 +124,7 @@ export async function signInRoute(request: Request): Promise<Response> {
         .delete(session)
         .where(and(eq(session.userId, before.userId), gte(session.createdAt, new Date(startedAt))))
         .run();
-      throw new Problem('not signed in', 'The password was changed just now. Sign in with the new one.');
+      throw new Problem('not signed in', t('The password was changed just now. Sign in with the new one.'));
     }
     const said = (await answer.json().catch(() => null)) as Record<string, unknown> | null;
     const told = Object.fromEntries(TOLD.flatMap((name) => (said?.[name] === undefined ? [] : [[name, said[name]]])));

@@ -1,3 +1,4 @@
+import { t } from '../../core/text/translate.ts';
 import { Seam } from './Seam.tsx';
 import { Staircase } from './Staircase.tsx';
 
@@ -16,7 +17,7 @@ export function DoorPicture() {
   return (
     <figure
       role="img"
-      aria-label="A player taps a ball by the clock, both feet are counted, and shoes climb a step."
+      aria-label={t('A player taps a ball by the clock, both feet are counted, and shoes climb a step.')}
       className="grid grid-cols-3 items-center gap-2"
     >
       <img src="/stills/sole-taps.svg" alt="" className="w-full" />

@@ -1,4 +1,5 @@
 import { useId } from 'react';
+import { t } from '../../core/text/translate.ts';
 import { LeftHatch } from './hatch.tsx';
 
 export interface SeamRow {
@@ -62,10 +63,10 @@ export function Seam({ rows, ticks, summary, showHeads = true, labelWidth = 62, 
       {showHeads && (
         <>
           <text x={middle - 8} y={15} textAnchor="end" fill="var(--left)" fontWeight="700" fontFamily="var(--font-display)">
-            left
+            {t('left')}
           </text>
           <text x={middle + 8} y={15} fill="var(--right)" fontWeight="700" fontFamily="var(--font-display)">
-            right
+            {t('right')}
           </text>
         </>
       )}

@@ -2,6 +2,7 @@ import { boxOf, type Ground } from '../../core/layouts/fit.ts';
 import type { Placed } from '../../core/layouts/place.ts';
 import type { Leg, Route } from '../../core/layouts/route.ts';
 import type { StepPoint } from '../../core/layouts/types.ts';
+import { t } from '../../core/text/translate.ts';
 
 interface Props {
   placed: Placed;
@@ -128,7 +129,8 @@ export function Yard({
         const [a, b] = ends as [StepPoint, StepPoint];
         const steep = Math.abs(b.y - a.y) > Math.abs(b.x - a.x);
         const off = steep ? { x: 15, y: 0 } : { x: 0, y: 15 };
-        const words = line.cones.length > 4 ? `${line.cones[0]} to ${line.cones.at(-1)}` : line.cones.join(' · ');
+        const words =
+          line.cones.length > 4 ? t('{cones} to {at}', { cones: line.cones[0], at: line.cones.at(-1) }) : line.cones.join(' · ');
         return (
           <g key={line.cones.join()}>
             <line
@@ -146,7 +148,7 @@ export function Yard({
               fill={line.straight ? 'var(--dust)' : 'var(--stop)'}
               fontSize="11"
             >
-              {words} {line.straight ? 'in line ✓' : 'not in line'}
+              {words} {line.straight ? t('in line ✓') : t('not in line')}
             </text>
           </g>
         );
@@ -180,8 +182,8 @@ export function Yard({
       })}
       {here && <circle cx={drawn(turn(here)).x} cy={drawn(turn(here)).y} r="15" fill="none" stroke="var(--lace)" strokeWidth="3" />}
       <text x={PAD + 2} y={h - 6} fill="var(--dust)">
-        {yard ? `your yard ${yard.length} × ${yard.width} m` : 'one slab is 1 m'}
-        {turned ? ', layout turned a quarter' : ''}
+        {yard ? t('your yard {yard} × {width} m', { yard: yard.length, width: yard.width }) : t('one slab is 1 m')}
+        {turned ? t(', layout turned a quarter') : ''}
       </text>
     </svg>
   );

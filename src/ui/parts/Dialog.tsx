@@ -1,4 +1,5 @@
 import { type ReactNode, useEffect, useRef } from 'react';
+import { t } from '../../core/text/translate.ts';
 import { Button } from './Button.tsx';
 
 interface Props {
@@ -27,7 +28,7 @@ export function Dialog({ label, onClose, className = 'max-w-2xl bg-slab', head =
           <div className="flex items-center justify-between gap-3">
             <h2>{label}</h2>
             <Button className="min-h-12" onClick={onClose}>
-              Close
+              {t('Close')}
             </Button>
           </div>
           {children}

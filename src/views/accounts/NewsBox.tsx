@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { type AccountNewsView, accountsApi } from '../../contract/accounts.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
 type News = AccountNewsView & { by?: string | null };
@@ -11,7 +12,7 @@ const moment = (at: number) =>
 
 /** What changed about who can get in, newest first. */
 export function NewsList({ news }: { news: readonly News[] }) {
-  if (news.length === 0) return <p className="text-dust">Nothing yet.</p>;
+  if (news.length === 0) return <p className="text-dust">{t('Nothing yet.')}</p>;
   return (
     <ol className="divide-y divide-joint">
       {news.map((one) => (
@@ -19,7 +20,7 @@ export function NewsList({ news }: { news: readonly News[] }) {
           {one.sentence}
           <span className="block text-dust text-sm" suppressHydrationWarning>
             {moment(one.at)}
-            {one.by && `, by ${one.by}`}
+            {one.by && t(', by {by}', { by: one.by })}
           </span>
         </li>
       ))}
@@ -32,16 +33,16 @@ export function SquadNewsBox({ squad }: { squad: string }) {
   const [news, setNews] = useState<readonly News[] | null>(null);
   const { problem, attempt } = useAttempt();
   return (
-    <section className="slab flex flex-col gap-2 p-4" aria-label="Who came and went">
-      <h2>Who came and went</h2>
-      <p className="text-dust">Coaches, guardians, links and PINs of the last 12 months, with who did it.</p>
+    <section className="slab flex flex-col gap-2 p-4" aria-label={t('Who came and went')}>
+      <h2>{t('Who came and went')}</h2>
+      <p className="text-dust">{t('Coaches, guardians, links and PINs of the last 12 months, with who did it.')}</p>
       {problem && <Notice tone="stop">{problem}</Notice>}
       {news === null ? (
         <Button
           className="self-start"
           onClick={() => void attempt(async () => setNews((await call(accountsApi.squadNews, { squad })).news))}
         >
-          Show the list
+          {t('Show the list')}
         </Button>
       ) : (
         <NewsList news={news} />

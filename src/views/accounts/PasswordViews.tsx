@@ -4,6 +4,7 @@ import { sendJson } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
 import { useForm } from '../../client/use-form.ts';
 import { EmailText, NewPassword } from '../../contract/invitations.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Field, Form, Notice } from '../../ui/parts/index.ts';
 
 /** Asks for a mail with a link to a new password. The answer is the same whether there is such an account. */
@@ -20,18 +21,19 @@ export const ForgotView = guarded(function ForgotView() {
   if (asked)
     return (
       <Notice tone="done">
-        If there is an account with that address, a mail is on its way. Its link works for an hour. Nothing there? Look among the unwanted
-        mail, or ask whoever runs this server.
+        {t(
+          'If there is an account with that address, a mail is on its way. Its link works for an hour. Nothing there? Look among the unwanted mail, or ask whoever runs this server.',
+        )}
       </Notice>
     );
   return (
     <Form onSend={ask}>
-      <Field label="E-mail" type="email" inputMode="email" autoComplete="username" {...field('email')} />
+      <Field label={t('E-mail')} type="email" inputMode="email" autoComplete="username" {...field('email')} />
       {refusal && <Notice tone="stop">{refusal}</Notice>}
       <Button type="submit" look="main" size="player" disabled={busy}>
-        {busy ? 'Asking…' : 'Send me a link'}
+        {busy ? t('Asking…') : t('Send me a link')}
       </Button>
-      <p className="text-dust">Players: your guardian or your coach gives you a new PIN.</p>
+      <p className="text-dust">{t('Players: your guardian or your coach gives you a new PIN.')}</p>
     </Form>
   );
 });
@@ -55,23 +57,30 @@ export const NewPasswordView = guarded(function NewPasswordView() {
   if (done)
     return (
       <div className="flex flex-col gap-4">
-        <Notice tone="done">Your new password holds. Everywhere you were signed in, you are signed out.</Notice>
+        <Notice tone="done">{t('Your new password holds. Everywhere you were signed in, you are signed out.')}</Notice>
         <ButtonLink href="/sign-in" look="main" size="player">
-          Sign in
+          {t('Sign in')}
         </ButtonLink>
       </div>
     );
-  if (token === '') return <Notice tone="look">This address is not whole. Open the link of the mail again, or ask for another.</Notice>;
+  if (token === '')
+    return <Notice tone="look">{t('This address is not whole. Open the link of the mail again, or ask for another.')}</Notice>;
   return (
     <Form onSend={set}>
-      <Field label="New password" hint="At least 10 letters." type="password" autoComplete="new-password" {...field('newPassword')} />
+      <Field
+        label={t('New password')}
+        hint={t('At least 10 letters.')}
+        type="password"
+        autoComplete="new-password"
+        {...field('newPassword')}
+      />
       {refusal && (
         <Notice tone="stop">
-          {/token/i.test(refusal) ? 'This link was used already, or is older than an hour. Ask for another one.' : refusal}
+          {/token/i.test(refusal) ? t('This link was used already, or is older than an hour. Ask for another one.') : refusal}
         </Notice>
       )}
       <Button type="submit" look="main" size="player" disabled={busy}>
-        {busy ? 'Setting…' : 'Set it'}
+        {busy ? t('Setting…') : t('Set it')}
       </Button>
     </Form>
   );

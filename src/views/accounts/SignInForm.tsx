@@ -5,6 +5,7 @@ import { endLeft } from '../../client/leaving.ts';
 import { forgetPlayer, type PlayerHere, playersHere, rememberPlayer } from '../../client/players-here.ts';
 import { useForm } from '../../client/use-form.ts';
 import { AppCode, EmailSignIn, RecoveryCode, SquadSignIn } from '../../contract/accounts.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Field, Form, Notice } from '../../ui/parts/index.ts';
 import { WhoIsHere } from './WhoIsHere.tsx';
 
@@ -22,8 +23,23 @@ const FORMS = {
     schema: SquadSignIn,
     address: '/api/auth/sign-in/squad',
     inputs: [
-      { name: 'code', label: 'Squad code', hint: 'Your coach gave it to you.', autoComplete: 'organization' },
-      { name: 'nickname', label: 'Nickname', autoComplete: 'username' },
+      {
+        name: 'code',
+        get label() {
+          return t('Squad code');
+        },
+        get hint() {
+          return t('Your coach gave it to you.');
+        },
+        autoComplete: 'organization',
+      },
+      {
+        name: 'nickname',
+        get label() {
+          return t('Nickname');
+        },
+        autoComplete: 'username',
+      },
       { name: 'pin', label: 'PIN', type: 'password', inputMode: 'numeric', autoComplete: 'current-password' },
     ],
   },
@@ -32,7 +48,14 @@ const FORMS = {
     address: '/api/auth/sign-in/email',
     inputs: [
       { name: 'email', label: 'E-mail', type: 'email', inputMode: 'email', autoComplete: 'username' },
-      { name: 'password', label: 'Password', type: 'password', autoComplete: 'current-password' },
+      {
+        name: 'password',
+        get label() {
+          return t('Password');
+        },
+        type: 'password',
+        autoComplete: 'current-password',
+      },
     ],
   },
 } as const satisfies Record<string, { schema: unknown; address: string; inputs: readonly Input[] }>;
@@ -50,16 +73,16 @@ function SecondStep() {
     <Form onSend={enter}>
       <Field
         key={String(lost)}
-        label={lost ? 'A recovery code' : 'The code that your authenticator app shows'}
+        label={lost ? 'A recovery code' : t('The code that your authenticator app shows')}
         inputMode={lost ? undefined : 'numeric'}
         autoComplete="one-time-code"
         {...field('code')}
       />
-      {refusal && <Notice tone="stop">{/wait/i.test(refusal) ? refusal : 'That code does not fit. Check it and try again.'}</Notice>}
+      {refusal && <Notice tone="stop">{/wait/i.test(refusal) ? refusal : t('That code does not fit. Check it and try again.')}</Notice>}
       <Button type="submit" look="main" size="player" disabled={busy}>
-        {busy ? 'A moment…' : 'Sign in'}
+        {busy ? t('A moment…') : t('Sign in')}
       </Button>
-      <Button onClick={() => setLost(!lost)}>{lost ? 'I have the app' : 'I lost my phone: use a recovery code'}</Button>
+      <Button onClick={() => setLost(!lost)}>{lost ? t('I have the app') : t('I lost my phone: use a recovery code')}</Button>
     </Form>
   );
 }
@@ -124,16 +147,16 @@ export const SignInForm = guarded(function SignInForm({ kind }: { kind: keyof ty
       {kind === 'squad' && (
         <label className="flex min-h-12 items-center gap-3">
           <input type="checkbox" className="size-7 shrink-0" checked={shared} onChange={(event) => setShared(event.target.checked)} />
-          <span>Several of us play on this phone: remember me here</span>
+          <span>{t('Several of us play on this phone: remember me here')}</span>
         </label>
       )}
       {refusal && (
         <Notice tone="stop">
-          {/invalid email or password/i.test(refusal) ? 'E-mail and password do not fit together. Check both and try again.' : refusal}
+          {/invalid email or password/i.test(refusal) ? t('E-mail and password do not fit together. Check both and try again.') : refusal}
         </Notice>
       )}
       <Button type="submit" look="main" size="player" disabled={busy || step === 'in'}>
-        {busy || step === 'in' ? 'Signing in…' : 'Sign in'}
+        {busy || step === 'in' ? t('Signing in…') : t('Sign in')}
       </Button>
     </Form>
   );

@@ -4,7 +4,7 @@ import { sendJson } from '../../client/client.ts';
 import { keptHere, PLAYERS_HERE } from '../../client/kept-here.ts';
 import { noteLeaving } from '../../client/leaving.ts';
 import { LEAVING } from '../../core/accounts/leaving.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button } from '../../ui/parts/index.ts';
 
 const ChangePlayer = lazy(() => import('./ChangePlayer.tsx').then((file) => ({ default: file.ChangePlayer })));
@@ -49,28 +49,28 @@ export function SignOut({ player = false }: { player?: boolean }) {
         </Suspense>
       )}
       <Button size="small" look="quiet" className="min-h-12" onClick={() => void ask()}>
-        <LogOut aria-hidden className="size-4" /> Sign out
+        <LogOut aria-hidden className="size-4" /> {t('Sign out')}
       </Button>
       {waiting && (
         <dialog
           ref={dialog}
           className="slab m-auto w-[min(92vw,28rem)] p-5 text-ink backdrop:bg-black/50"
-          aria-label="Not everything is sent"
+          aria-label={t('Not everything is sent')}
           onClose={() => setWaiting(null)}
         >
           <div className="flex flex-col gap-3">
-            <h2>{plural(waiting.length, 'thing')} not sent yet</h2>
+            <h2>{t('{things} not sent yet', { things: plural(waiting.length, 'thing') })}</h2>
             <ul className="list-disc ps-5">
               {waiting.map((label) => (
                 <li key={label}>{label}</li>
               ))}
             </ul>
-            <p>If you sign out now, it stays on this phone and goes out when you sign in here again.</p>
+            <p>{t('If you sign out now, it stays on this phone and goes out when you sign in here again.')}</p>
             <Button look="main" size="player" onClick={() => dialog.current?.close()}>
-              Stay
+              {t('Stay')}
             </Button>
             <Button size="player" onClick={() => void leave(player)}>
-              Sign out all the same
+              {t('Sign out all the same')}
             </Button>
           </div>
         </dialog>

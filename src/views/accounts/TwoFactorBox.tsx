@@ -3,9 +3,10 @@ import { z } from 'zod';
 import { sendJson } from '../../client/client.ts';
 import { useForm } from '../../client/use-form.ts';
 import { AppCode } from '../../contract/accounts.ts';
+import { says, t } from '../../core/text/translate.ts';
 import { Button, Field, Form, Notice, Qr } from '../../ui/parts/index.ts';
 
-const Password = z.object({ password: z.string().min(1, 'Type your password.') });
+const Password = z.object({ password: z.string().min(1, says('Type your password.')) });
 
 /** What the server gives to set an authenticator app up with. */
 interface Begun {
@@ -14,7 +15,7 @@ interface Begun {
   backupCodes: string[];
 }
 
-const wrongPassword = (sentence: string) => (/invalid password/i.test(sentence) ? 'The password is not right.' : sentence);
+const wrongPassword = (sentence: string) => (/invalid password/i.test(sentence) ? t('The password is not right.') : sentence);
 
 /** The key of an authenticator app, in fours, as it is typed where nothing can be scanned. */
 const keyOf = (uri: string) => (new URL(uri).searchParams.get('secret') ?? '').replaceAll(/.{4}(?=.)/g, '$& ');
@@ -23,8 +24,8 @@ function Codes({ codes }: { codes: readonly string[] }) {
   return (
     <div className="flex flex-col gap-2">
       <p>
-        <strong>Recovery codes.</strong> Each signs you in once when your phone is lost. They are shown this once: print them or write them
-        down, away from the phone.
+        <strong>{t('Recovery codes.')}</strong>{' '}
+        {t('Each signs you in once when your phone is lost. They are shown this once: print them or write them down, away from the phone.')}
       </p>
       <ul className="grid max-w-md grid-cols-2 gap-1 font-display text-lg tabular-nums">
         {codes.map((code) => (
@@ -56,30 +57,30 @@ export function TwoFactorBox({ first, needed }: { first: boolean; needed: boolea
     code.clear();
   };
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="Authenticator app">
-      <h2>Authenticator app</h2>
+    <section className="slab flex flex-col gap-3 p-4" aria-label={t('Authenticator app')}>
+      <h2>{t('Authenticator app')}</h2>
       <p>
         {on
-          ? 'Signing in with your password asks for a code of your app too.'
-          : 'An app on your phone shows a new code every half minute. With it, your password alone opens nothing.'}
+          ? t('Signing in with your password asks for a code of your app too.')
+          : t('An app on your phone shows a new code every half minute. With it, your password alone opens nothing.')}
       </p>
       {fresh && (
         <>
-          <Notice tone="done">It is on.</Notice>
+          <Notice tone="done">{t('It is on.')}</Notice>
           <Codes codes={fresh} />
-          {needed && <a href="/">Go on to your squads</a>}
+          {needed && <a href="/">{t('Go on to your squads')}</a>}
         </>
       )}
       {begun ? (
         <Form className="flex max-w-md flex-col gap-3" onSend={confirm}>
           <p>
-            1. Scan this with the app, or type this key into it: <code className="break-words">{keyOf(begun.totpURI)}</code>
+            {t('1. Scan this with the app, or type this key into it:')} <code className="break-words">{keyOf(begun.totpURI)}</code>
           </p>
-          <Qr qr={begun.qr} label="QR code for the authenticator app" />
-          <Field label="2. The code that the app shows now" inputMode="numeric" autoComplete="one-time-code" {...code.field('code')} />
-          {code.refusal && <Notice tone="stop">That code is not right. Type the one that is shown now.</Notice>}
+          <Qr qr={begun.qr} label={t('QR code for the authenticator app')} />
+          <Field label={t('2. The code that the app shows now')} inputMode="numeric" autoComplete="one-time-code" {...code.field('code')} />
+          {code.refusal && <Notice tone="stop">{t('That code is not right. Type the one that is shown now.')}</Notice>}
           <Button type="submit" className="self-start" disabled={code.busy}>
-            Switch it on
+            {t('Switch it on')}
           </Button>
         </Form>
       ) : (
@@ -91,11 +92,11 @@ export function TwoFactorBox({ first, needed }: { first: boolean; needed: boolea
             else if (answer) setBegun(answer);
           }}
         >
-          <Field label="Your password" type="password" autoComplete="current-password" {...password.field('password')} />
+          <Field label={t('Your password')} type="password" autoComplete="current-password" {...password.field('password')} />
           {password.refusal && <Notice tone="stop">{wrongPassword(password.refusal)}</Notice>}
           <span className="flex flex-wrap gap-2">
             <Button type="submit" disabled={password.busy}>
-              {on ? 'New recovery codes' : 'Set it up'}
+              {on ? t('New recovery codes') : t('Set it up')}
             </Button>
             {on && !needed && (
               <Button
@@ -109,7 +110,7 @@ export function TwoFactorBox({ first, needed }: { first: boolean; needed: boolea
                   })
                 }
               >
-                Switch it off
+                {t('Switch it off')}
               </Button>
             )}
           </span>

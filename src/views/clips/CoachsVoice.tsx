@@ -1,4 +1,5 @@
 import type { FilmOfCoach } from '../../contract/training.ts';
+import { t } from '../../core/text/translate.ts';
 import { useFilmAddress } from './keep-films.ts';
 
 /** What the coach says of a drill, in the own voice; without a line too. */
@@ -7,9 +8,15 @@ export default function CoachsVoice({ voice }: { voice: FilmOfCoach }) {
   if (!address) return null;
   return (
     <figure className="flex flex-wrap items-center gap-x-3">
-      <figcaption className="font-semibold">{voice.coach} says:</figcaption>
+      <figcaption className="font-semibold">{t('{coach} says:', { coach: voice.coach })}</figcaption>
       {/* biome-ignore lint/a11y/useMediaCaption: it says what the steps and cues beside it say. */}
-      <audio controls preload="metadata" src={address} className="h-12 min-w-0 grow" aria-label={`What ${voice.coach} says`} />
+      <audio
+        controls
+        preload="metadata"
+        src={address}
+        className="h-12 min-w-0 grow"
+        aria-label={t('What {coach} says', { coach: voice.coach })}
+      />
     </figure>
   );
 }

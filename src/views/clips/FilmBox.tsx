@@ -7,6 +7,7 @@ import { uploadFile } from '../../client/upload.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords } from '../../client/words.ts';
 import { FILM_LINES, FILM_SECONDS_MAX, type FilmAbout, type FilmView, filmsApi } from '../../contract/clips.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, FileButton, Notice } from '../../ui/parts/index.ts';
 import { openCamera, type Recording, recordCamera } from './camera.ts';
 import { FilmPlayer } from './FilmPlayer.tsx';
@@ -41,7 +42,7 @@ function useCamera(onFilm: (file: Blob) => void) {
     try {
       setStream(await openCamera('environment', FILM_LINES, true));
     } catch {
-      setProblem('The camera did not open. Allow it for this page, or pick a film from this device.');
+      setProblem(t('The camera did not open. Allow it for this page, or pick a film from this device.'));
     }
   };
   const stop = async () => {
@@ -78,18 +79,18 @@ function Filming({ camera }: { camera: OpenCamera }) {
   }, [stream]);
   return (
     <div className="flex flex-col gap-2">
-      <video ref={show} muted autoPlay playsInline className="max-h-64 w-full bg-ink" aria-label="What the camera sees" />
+      <video ref={show} muted autoPlay playsInline className="max-h-64 w-full bg-ink" aria-label={t('What the camera sees')} />
       <div className="flex flex-wrap gap-2">
         {left === null ? (
           <>
             <Button look="main" onClick={camera.start}>
-              <Camera aria-hidden className="size-4" /> Begin
+              <Camera aria-hidden className="size-4" /> {t('Begin')}
             </Button>
-            <Button onClick={camera.close}>Close the camera</Button>
+            <Button onClick={camera.close}>{t('Close the camera')}</Button>
           </>
         ) : (
           <Button look="stop" onClick={() => void camera.stop()}>
-            <Square aria-hidden className="size-4" /> Done, {left} s left
+            <Square aria-hidden className="size-4" /> {t('Done, {left} s left', { left })}
           </Button>
         )}
       </div>
@@ -114,7 +115,7 @@ function SendFilm({ squad, about, film, keep, forget, onChange }: SendProps) {
       let { ready } = film;
       if (!ready) {
         const making = prepareClip(film.file, { height: FILM_LINES, sound: true, trim: film.trim }, (share) =>
-          setProgress(`Making it small: ${percent(share)}`),
+          setProgress(t('Making it small: {percent}', { percent: percent(share) })),
         );
         signal.addEventListener('abort', making.cancel);
         ready = { file: await making.file, uploadUrl: null };
@@ -136,7 +137,7 @@ function SendFilm({ squad, about, film, keep, forget, onChange }: SendProps) {
         const sending = uploadFile(
           { file, uploadUrl: ready.uploadUrl, notes: { film: id } },
           {
-            progress: (share) => setProgress(`Sending: ${percent(share)}`),
+            progress: (share) => setProgress(t('Sending: {percent}', { percent: percent(share) })),
             keepUrl: async (uploadUrl) => keep({ ...film, id, ready: { file, uploadUrl } }),
           },
         );
@@ -150,7 +151,7 @@ function SendFilm({ squad, about, film, keep, forget, onChange }: SendProps) {
     <div className="flex flex-col gap-2">
       <TrimClip
         take={{ address: film.address, trim: film.trim, workAt: null }}
-        name=" for the players"
+        name={t(' for the players')}
         device="device"
         onTrim={(trim) => keep({ ...film, trim, ready: null })}
       />
@@ -161,25 +162,25 @@ function SendFilm({ squad, about, film, keep, forget, onChange }: SendProps) {
           checked={film.adultsOnly}
           onChange={(event) => keep({ ...film, adultsOnly: event.target.checked })}
         />
-        Only an adult coach can be seen and heard in it, no child.
+        {t('Only an adult coach can be seen and heard in it, no child.')}
       </label>
-      {problem && <Notice tone="stop">{problem} It is kept here until it is sent.</Notice>}
+      {problem && <Notice tone="stop">{t('{problem} It is kept here until it is sent.', { problem })}</Notice>}
       <div className="flex flex-wrap items-center gap-2">
         {busy ? (
           <>
-            <span role="status">{progress || 'Making it small…'}</span>
+            <span role="status">{progress || t('Making it small…')}</span>
             {stop && (
               <Button size="small" onClick={stop}>
-                Stop
+                {t('Stop')}
               </Button>
             )}
           </>
         ) : (
           <>
             <Button look="main" disabled={!film.adultsOnly} onClick={() => void send()}>
-              <Upload aria-hidden className="size-4" /> Give it to the players
+              <Upload aria-hidden className="size-4" /> {t('Give it to the players')}
             </Button>
-            <Button onClick={forget}>Throw it away</Button>
+            <Button onClick={forget}>{t('Throw it away')}</Button>
           </>
         )}
       </div>
@@ -199,7 +200,7 @@ export function FilmBox({ squad, about, name, kept, onChange }: Props) {
       await onChange();
     });
   const pick = (file: File) => {
-    if (!file.type.startsWith('video/')) return setWrong('This file is not a video. Pick a film.');
+    if (!file.type.startsWith('video/')) return setWrong(t('This file is not a video. Pick a film.'));
     setWrong(null);
     unsent.begin(file);
   };
@@ -208,13 +209,21 @@ export function FilmBox({ squad, about, name, kept, onChange }: Props) {
     <div className="flex flex-col gap-2">
       {kept && (
         <>
-          <FilmPlayer key={kept.id} address={`/api/v1/films/${kept.id}/file`} label={`Film: ${name}`} spoken={about.kind === 'week'} />
+          <FilmPlayer
+            key={kept.id}
+            address={`/api/v1/films/${kept.id}/file`}
+            label={t('Film: {name}', { name })}
+            spoken={about.kind === 'week'}
+          />
           <div className="flex flex-wrap items-center gap-2">
             <span className="text-dust text-sm">
-              By {kept.coach}, {dateInWords(kept.at, Intl.DateTimeFormat().resolvedOptions().timeZone)}. Players get it with the week.
+              {t('By {coach}, {dateInWords}. Players get it with the week.', {
+                coach: kept.coach,
+                dateInWords: dateInWords(kept.at, Intl.DateTimeFormat().resolvedOptions().timeZone),
+              })}
             </span>
             <Button size="small" look="stop" disabled={busy} onClick={() => void remove(kept)}>
-              <Trash2 aria-hidden className="size-4" /> Remove it
+              <Trash2 aria-hidden className="size-4" /> {t('Remove it')}
             </Button>
           </div>
         </>
@@ -226,12 +235,14 @@ export function FilmBox({ squad, about, name, kept, onChange }: Props) {
       ) : (
         <div className="flex flex-wrap items-center gap-2">
           <Button size="small" onClick={() => void camera.open()}>
-            <Camera aria-hidden className="size-4" /> {kept ? 'Film it anew' : 'Film it'}
+            <Camera aria-hidden className="size-4" /> {kept ? t('Film it anew') : t('Film it')}
           </Button>
-          <FileButton size="small" label={`A film of ${name}`} accept="video/*" onFile={pick}>
-            <Upload aria-hidden className="size-4" /> Pick a film
+          <FileButton size="small" label={t('A film of {name}', { name })} accept="video/*" onFile={pick}>
+            <Upload aria-hidden className="size-4" /> {t('Pick a film')}
           </FileButton>
-          <span className="text-dust text-sm">Up to {FILM_SECONDS_MAX} s. Only you in it, no child.</span>
+          <span className="text-dust text-sm">
+            {t('Up to {filmSecondsMax} s. Only you in it, no child.', { filmSecondsMax: FILM_SECONDS_MAX })}
+          </span>
         </div>
       )}
       {said && <Notice tone="stop">{said}</Notice>}

@@ -1,5 +1,6 @@
 import { FlipHorizontal2, Pause, Play, Repeat, StepBack, StepForward } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
+import { t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
 interface Props {
@@ -40,7 +41,7 @@ export function FilmPlayer({ address, label, player = false, spoken = false }: P
     current.pause();
     current.currentTime = Math.max(0, current.currentTime + by / PICTURES);
   };
-  if (missing) return <Notice>This film is played when there is a line again.</Notice>;
+  if (missing) return <Notice>{t('This film is played when there is a line again.')}</Notice>;
   return (
     <div className="flex flex-col gap-2">
       {/* biome-ignore lint/a11y/useMediaCaption: the steps that are said in it stand beside it in words. */}
@@ -61,16 +62,16 @@ export function FilmPlayer({ address, label, player = false, spoken = false }: P
       {!spoken && (
         <div className={`flex flex-wrap items-center gap-2 ${player ? '[&_button]:min-h-12 [&_button]:min-w-12' : ''}`}>
           <Button size="small" onClick={toggle}>
-            {playing ? <Pause aria-hidden className="size-4" /> : <Play aria-hidden className="size-4" />} {playing ? 'Stop' : 'Play'}
+            {playing ? <Pause aria-hidden className="size-4" /> : <Play aria-hidden className="size-4" />} {playing ? t('Stop') : t('Play')}
           </Button>
-          <Button size="small" aria-label="Picture before" onClick={() => step(-1)}>
+          <Button size="small" aria-label={t('Picture before')} onClick={() => step(-1)}>
             <StepBack aria-hidden className="size-4" />
           </Button>
-          <Button size="small" aria-label="Next picture" onClick={() => step(1)}>
+          <Button size="small" aria-label={t('Next picture')} onClick={() => step(1)}>
             <StepForward aria-hidden className="size-4" />
           </Button>
           <fieldset className="flex items-center gap-1">
-            <legend className="sr-only">Speed</legend>
+            <legend className="sr-only">{t('Speed')}</legend>
             {(Object.keys(SPEEDS) as Speed[]).map((one) => (
               <Button
                 key={one}
@@ -84,10 +85,10 @@ export function FilmPlayer({ address, label, player = false, spoken = false }: P
             ))}
           </fieldset>
           <Button size="small" aria-pressed={loop} className={loop ? 'bg-lace! text-on-lace!' : ''} onClick={() => setLoop(!loop)}>
-            <Repeat aria-hidden className="size-4" /> Again and again
+            <Repeat aria-hidden className="size-4" /> {t('Again and again')}
           </Button>
           <Button size="small" aria-pressed={mirror} className={mirror ? 'bg-lace! text-on-lace!' : ''} onClick={() => setMirror(!mirror)}>
-            <FlipHorizontal2 aria-hidden className="size-4" /> Mirrored
+            <FlipHorizontal2 aria-hidden className="size-4" /> {t('Mirrored')}
           </Button>
         </div>
       )}

@@ -1,5 +1,6 @@
 import { lazy, Suspense } from 'react';
 import type { FilmOfCoach } from '../../contract/training.ts';
+import { t } from '../../core/text/translate.ts';
 import { useMounted } from '../../ui/use-mounted.ts';
 import type { ShownByCoach } from './shown-by-coach.ts';
 
@@ -12,7 +13,7 @@ export function FilmSoon({ film, label, spoken = false }: { film: FilmOfCoach | 
   const mounted = useMounted();
   if (!film || !mounted) return null;
   return (
-    <Suspense fallback={<p className="text-dust">Fetching the film…</p>}>
+    <Suspense fallback={<p className="text-dust">{t('Fetching the film…')}</p>}>
       <CoachsFilm film={film} label={label} spoken={spoken} />
     </Suspense>
   );
@@ -28,8 +29,8 @@ export function CoachShows({ shown: { film, voice }, drill, head = false }: { sh
           <CoachsVoice voice={voice} />
         </Suspense>
       )}
-      {film && head && <h3>{film.coach} shows it</h3>}
-      <FilmSoon film={film} label={`${drill}, shown by ${film?.coach ?? 'your coach'}`} />
+      {film && head && <h3>{t('{coach} shows it', { coach: film.coach })}</h3>}
+      <FilmSoon film={film} label={t('{drill}, shown by {coach}', { drill, coach: film?.coach ?? 'your coach' })} />
     </>
   );
 }

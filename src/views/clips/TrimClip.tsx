@@ -2,6 +2,7 @@ import { Scissors } from 'lucide-react';
 import { useEffect, useId, useRef, useState } from 'react';
 import type { Trim } from '../../client/device-store.ts';
 import { number } from '../../client/words.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { useSeen } from './use-seen.ts';
 
@@ -71,10 +72,17 @@ export function TrimClip({ take, name, device = 'phone', onTrim, onSeen }: Props
   return (
     <div className="flex flex-col gap-2">
       {/* biome-ignore lint/a11y/useMediaCaption: a child's own clip of feet has no words to caption. */}
-      <video ref={video} src={take.address} controls playsInline className="max-h-64 w-full bg-ink" aria-label={`Your clip${name}`} />
+      <video
+        ref={video}
+        src={take.address}
+        controls
+        playsInline
+        className="max-h-64 w-full bg-ink"
+        aria-label={t('Your clip{name}', { name })}
+      />
       {seconds !== null && !cutting && (
         <Button size="player" onClick={() => setCutting(true)}>
-          <Scissors aria-hidden className="size-5" /> Cut the ends
+          <Scissors aria-hidden className="size-5" /> {t('Cut the ends')}
         </Button>
       )}
       {seconds !== null && cutting && (
@@ -82,7 +90,7 @@ export function TrimClip({ take, name, device = 'phone', onTrim, onSeen }: Props
           {(['from', 'to'] as const).map((what) => (
             <label key={what} htmlFor={`${id}-${what}`} className="flex min-h-12 items-center gap-3">
               <span className="w-28">
-                {what === 'from' ? 'Begins' : 'Ends'} at {number(what === 'from' ? from : to)} s
+                {t('{what} at {what2} s', { what: what === 'from' ? t('Begins') : t('Ends'), what2: number(what === 'from' ? from : to) })}
               </span>
               <input
                 id={`${id}-${what}`}
@@ -97,9 +105,9 @@ export function TrimClip({ take, name, device = 'phone', onTrim, onSeen }: Props
             </label>
           ))}
           <p className="text-dust text-sm">
-            {number(to - from)} s are sent. What you cut off never leaves this {device}.
+            {t('{to} s are sent. What you cut off never leaves this {device}.', { to: number(to - from), device })}
           </p>
-          {cutsWork && <Notice tone="look">This cuts into your go. Your coach cannot count what is not there.</Notice>}
+          {cutsWork && <Notice tone="look">{t('This cuts into your go. Your coach cannot count what is not there.')}</Notice>}
         </div>
       )}
     </div>

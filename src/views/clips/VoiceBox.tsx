@@ -4,6 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { type FilmView, filmsApi, SPOKEN_SECONDS_MAX } from '../../contract/clips.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { asBase64, useSpoken } from './use-spoken.ts';
 
@@ -38,20 +39,25 @@ export function VoiceBox({ squad, drill, kept, onChange }: Props) {
       {kept && !made && (
         <div className="flex flex-wrap items-center gap-2">
           {/* biome-ignore lint/a11y/useMediaCaption: the coach's own voice, heard by coaches. */}
-          <audio controls preload="none" src={`/api/v1/films/${kept.id}/file`} aria-label={`What ${kept.coach} says of it`} />
+          <audio
+            controls
+            preload="none"
+            src={`/api/v1/films/${kept.id}/file`}
+            aria-label={t('What {coach} says of it', { coach: kept.coach })}
+          />
           <Button size="small" look="stop" disabled={busy} onClick={() => void remove(kept)}>
-            <Trash2 aria-hidden className="size-4" /> Remove it
+            <Trash2 aria-hidden className="size-4" /> {t('Remove it')}
           </Button>
         </div>
       )}
       {left !== null ? (
         <Button look="stop" className="self-start" onClick={stop}>
-          <Square aria-hidden className="size-4" /> Stop, {left} s left
+          <Square aria-hidden className="size-4" /> {t('Stop, {left} s left', { left })}
         </Button>
       ) : made ? (
         <>
           {/* biome-ignore lint/a11y/useMediaCaption: the own voice, heard before it is sent. */}
-          <audio controls src={made.url} aria-label="Your spoken line" />
+          <audio controls src={made.url} aria-label={t('Your spoken line')} />
           <label className="flex min-h-11 items-center gap-2">
             <input
               type="checkbox"
@@ -59,13 +65,13 @@ export function VoiceBox({ squad, drill, kept, onChange }: Props) {
               checked={adultsOnly}
               onChange={(event) => setAdultsOnly(event.target.checked)}
             />
-            Only an adult coach can be heard in it, no child.
+            {t('Only an adult coach can be heard in it, no child.')}
           </label>
           <div className="flex flex-wrap gap-2">
             <Button look="main" disabled={busy || !adultsOnly} onClick={() => void send(made.file)}>
-              Give it to the players
+              {t('Give it to the players')}
             </Button>
-            <Button onClick={forget}>Throw it away</Button>
+            <Button onClick={forget}>{t('Throw it away')}</Button>
           </div>
         </>
       ) : (
@@ -78,9 +84,11 @@ export function VoiceBox({ squad, drill, kept, onChange }: Props) {
               void start();
             }}
           >
-            <Mic aria-hidden className="size-4" /> {kept ? 'Speak it anew' : 'Speak your cue'}
+            <Mic aria-hidden className="size-4" /> {kept ? t('Speak it anew') : t('Speak your cue')}
           </Button>
-          <span className="text-dust text-sm">Up to {SPOKEN_SECONDS_MAX} s. Players hear it when they meet the drill.</span>
+          <span className="text-dust text-sm">
+            {t('Up to {spokenSecondsMax} s. Players hear it when they meet the drill.', { spokenSecondsMax: SPOKEN_SECONDS_MAX })}
+          </span>
         </div>
       )}
       {said && <Notice tone="stop">{said}</Notice>}

@@ -1,3 +1,4 @@
+import { t } from '../../core/text/translate.ts';
 import { Dialog } from '../../ui/parts/index.ts';
 import { FilmBox } from './FilmBox.tsx';
 import { isSame, useFilms } from './use-films.ts';
@@ -12,12 +13,14 @@ export function WelcomeDialog({ week, onClose }: Props) {
   const { kept, read } = useFilms(week.squadId);
   const about = { kind: 'week', week: week.id } as const;
   return (
-    <Dialog label={`Welcome to week ${week.number}`} onClose={onClose}>
-      <p className="text-dust">A minute at most: what this week is about. Players see it at the top of This week, from its opening on.</p>
+    <Dialog label={t('Welcome to week {number}', { number: week.number })} onClose={onClose}>
+      <p className="text-dust">
+        {t('A minute at most: what this week is about. Players see it at the top of This week, from its opening on.')}
+      </p>
       <FilmBox
         squad={week.squadId}
         about={about}
-        name={`Week ${week.number}`}
+        name={t('Week {number}', { number: week.number })}
         kept={kept?.find((one) => isSame(one.about, about)) ?? null}
         onChange={read}
       />

@@ -8,6 +8,7 @@ import { drillsApi, type Shelf, type ShelfDrill } from '../../contract/drills.ts
 import { CheckedDrill } from '../../core/drills/checked.ts';
 import { cautionsFor, filledIn } from '../../core/drills/filled-in.ts';
 import { FAMILIES, KIT, LOADS, MEASURES, WORKING_SIDES } from '../../core/drills/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { DrillSheet } from './DrillSheet.tsx';
 import { Checks, Part, Pick, Text } from './editor-fields.tsx';
@@ -47,7 +48,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
   const source = changing ?? copying;
   const first = useMemo(() => {
     const form = formOf(source);
-    return copying ? { ...form, name: `${form.name}, our way` } : form;
+    return copying ? { ...form, name: t('{name}, our way', { name: form.name }) } : form;
   }, [source, copying]);
   const { form, put, forget, restored } = useKept(
     `drill|${shelf.squad.id}|${changing?.id ?? `new-${copying?.id ?? ''}`}|${changing?.version ?? 0}`,
@@ -79,7 +80,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
   // The picture goes on while a pace is being typed.
   const shown = useMemo(() => {
     const pace = { easy: Number(easy) || 1, usual: Number(usual) || 1.5, fast: Number(fast) || 2, ceiling: 99, estimated: true };
-    return { name: name || 'Your drill', sides, pace };
+    return { name: name || t('Your drill'), sides, pace };
   }, [name, sides, easy, usual, fast]);
   const others = shelf.drills.filter((drill) => drill.id !== id && !drill.archived);
 
@@ -87,7 +88,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
     setTried(true);
     setProblem(null);
     if (!parsed.success) {
-      setProblem('Some fields are not right yet. They are marked below; nothing you typed is lost.');
+      setProblem(t('Some fields are not right yet. They are marked below; nothing you typed is lost.'));
       return;
     }
     setBusy(true);
@@ -120,69 +121,80 @@ function DrillEditor({ shelf, changing, copying }: Props) {
     <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_420px]">
       <div className="flex flex-col gap-4">
         <div className="flex flex-wrap items-center justify-between gap-3">
-          <h1>{changing ? `Change “${changing.name}”` : copying ? `A copy of “${copying.name}”` : 'A drill of your own'}</h1>
+          <h1>
+            {changing
+              ? t('Change “{name}”', { name: changing.name })
+              : copying
+                ? t('A copy of “{name}”', { name: copying.name })
+                : t('A drill of your own')}
+          </h1>
           <div className="flex gap-2">
-            <ButtonLink href={changing ? `${base}?drill=${changing.id}` : base}>Leave</ButtonLink>
+            <ButtonLink href={changing ? `${base}?drill=${changing.id}` : base}>{t('Leave')}</ButtonLink>
             {changing && (
-              <Button onClick={() => void archive(!changing.archived)}>{changing.archived ? 'Back on the shelf' : 'To the archive'}</Button>
+              <Button onClick={() => void archive(!changing.archived)}>
+                {changing.archived ? t('Back on the shelf') : t('To the archive')}
+              </Button>
             )}
             <Button look="main" disabled={busy} onClick={() => void save()}>
-              {changing ? `Save as version ${changing.version + 1}` : 'Save the drill'}
+              {changing ? t('Save as version {version}', { version: changing.version + 1 }) : t('Save the drill')}
             </Button>
           </div>
         </div>
         {problem && <Notice tone="stop">{problem}</Notice>}
-        {restored && <Notice>What you had typed before is here again.</Notice>}
+        {restored && <Notice>{t('What you had typed before is here again.')}</Notice>}
         {!source && (
           <p className="text-dust">
-            A name, and the moves or the steps: that is enough. What stands grey in the other fields is taken from the moves, or is
-            sensible; change it when you like.
+            {t(
+              'A name, and the moves or the steps: that is enough. What stands grey in the other fields is taken from the moves, or is sensible; change it when you like.',
+            )}
           </p>
         )}
         {changing && (
-          <p className="text-dust">Released weeks keep version {changing.version}. Weeks you release from now on get the new one.</p>
+          <p className="text-dust">
+            {t('Released weeks keep version {version}. Weeks you release from now on get the new one.', { version: changing.version })}
+          </p>
         )}
-        <Part title="What it is">
-          <Text label="Name" value={form.name} onChange={(name) => set({ name })} problem={problemAt('name', 'id')} />
+        <Part title={t('What it is')}>
+          <Text label={t('Name')} value={form.name} onChange={(name) => set({ name })} problem={problemAt('name', 'id')} />
           <div className="grid gap-3 sm:grid-cols-3">
-            <Pick label="Family" value={form.family} options={FAMILIES} onChange={(family) => set({ family })} />
+            <Pick label={t('Family')} value={form.family} options={FAMILIES} onChange={(family) => set({ family })} />
             <Pick
-              label="Measure"
+              label={t('Measure')}
               value={form.measure}
               options={form.measure === '' || !source ? ['', ...MEASURES] : MEASURES}
-              empty={`${filled.measure}, as it is done`}
+              empty={t('{measure}, as it is done', { measure: filled.measure })}
               onChange={(measure) => set({ measure })}
             />
             <Pick
-              label="Sides"
+              label={t('Sides')}
               value={form.sides}
               options={form.sides === '' || !source ? ['', ...WORKING_SIDES] : WORKING_SIDES}
-              empty={`${filled.sides}, as it is done`}
+              empty={t('{sides}, as it is done', { sides: filled.sides })}
               onChange={(sides) => set({ sides })}
             />
           </div>
           <Text
-            label="Purpose, one line"
+            label={t('Purpose, one line')}
             value={form.purpose}
             placeholder={filled.purpose}
             onChange={(purpose) => set({ purpose })}
             problem={problemAt('purpose')}
           />
           <Text
-            label="Aliases, one a line"
+            label={t('Aliases, one a line')}
             rows={2}
             value={form.aliases}
             onChange={(aliases) => set({ aliases })}
             problem={problemAt('aliases')}
           />
         </Part>
-        <Part title="Shown, not told">
+        <Part title={t('Shown, not told')}>
           <MovesField value={form.movement} layout={layout} drill={shown} others={others} onChange={(movement) => set({ movement })} />
           {problemAt('moves') && <p className="text-sm text-stop">{problemAt('moves')}</p>}
         </Part>
-        <Part title="How it is done">
+        <Part title={t('How it is done')}>
           <Text
-            label="Steps, one a line"
+            label={t('Steps, one a line')}
             rows={4}
             value={form.steps}
             placeholder={filled.steps.join('\n')}
@@ -190,7 +202,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
             problem={problemAt('steps')}
           />
           <Text
-            label="Cues, one a line"
+            label={t('Cues, one a line')}
             rows={3}
             value={form.cues}
             placeholder={filled.cues.join('\n')}
@@ -198,8 +210,8 @@ function DrillEditor({ shelf, changing, copying }: Props) {
             problem={problemAt('cues')}
           />
           <Text
-            label="Faults, one a line"
-            hint="What goes wrong: how to mend it"
+            label={t('Faults, one a line')}
+            hint={t('What goes wrong: how to mend it')}
             rows={3}
             value={form.faults}
             placeholder={filled.faults.map((fault) => `${fault.wrong}: ${fault.mend}`).join('\n')}
@@ -207,7 +219,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
             problem={problemAt('faults')}
           />
           <Text
-            label="Cautions, one a line"
+            label={t('Cautions, one a line')}
             rows={2}
             value={form.cautions}
             placeholder={cautionsFor({ kit: form.kit ?? filled.kit, loads: form.loads ?? filled.loads }).join('\n')}
@@ -217,34 +229,34 @@ function DrillEditor({ shelf, changing, copying }: Props) {
           <Checks legend="Load" all={LOADS} chosen={form.loads ?? filled.loads} onChange={(loads) => set({ loads })} />
           <div className="grid gap-3 sm:grid-cols-2">
             <Text
-              label="Youngest age"
+              label={t('Youngest age')}
               number
               value={form.minAge}
               onChange={(minAge) => set({ minAge })}
               problem={problemAt('minAge')}
-              hint="Empty for no limit"
+              hint={t('Empty for no limit')}
             />
-            <Text label="Oldest age" number value={form.maxAge} onChange={(maxAge) => set({ maxAge })} problem={problemAt('maxAge')} />
+            <Text label={t('Oldest age')} number value={form.maxAge} onChange={(maxAge) => set({ maxAge })} problem={problemAt('maxAge')} />
           </div>
         </Part>
-        <Part title="Counting and pace">
+        <Part title={t('Counting and pace')}>
           <Text
-            label="Counting unit"
-            hint="One of what: a tap, a catch, a step-over"
+            label={t('Counting unit')}
+            hint={t('One of what: a tap, a catch, a step-over')}
             value={form.unit}
             placeholder={filled.counting.unit}
             onChange={(unit) => set({ unit })}
             problem={problemAt('counting.unit')}
           />
           <Text
-            label="Counts"
+            label={t('Counts')}
             value={form.counts}
             placeholder={filled.counting.counts}
             onChange={(counts) => set({ counts })}
             problem={problemAt('counting.counts')}
           />
           <Text
-            label="Does not count"
+            label={t('Does not count')}
             value={form.doesNotCount}
             placeholder={filled.counting.doesNotCount}
             onChange={(doesNotCount) => set({ doesNotCount })}
@@ -254,7 +266,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
             {(['easy', 'usual', 'fast', 'ceiling'] as const).map((pace) => (
               <Text
                 key={pace}
-                label={`Reps a second, ${pace}`}
+                label={t('Reps a second, {pace}', { pace })}
                 number
                 value={form[pace]}
                 placeholder={String(filled.pace[pace])}
@@ -266,7 +278,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
           {issues.some((issue) => issue.field === 'pace') && <p className="text-sm text-stop">{problemAt('pace')}</p>}
           <div className="grid gap-3 sm:grid-cols-2">
             <Text
-              label="Ball touches in one rep"
+              label={t('Ball touches in one rep')}
               number
               value={form.touchesPerRep}
               placeholder={String(filled.touchesPerRep)}
@@ -275,7 +287,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
             />
             {['sets', 'course time'].includes(form.measure || filled.measure) && (
               <Text
-                label="Seconds of one set or course"
+                label={t('Seconds of one set or course')}
                 number
                 value={form.courseSeconds}
                 placeholder={String(filled.courseSeconds)}
@@ -291,9 +303,9 @@ function DrillEditor({ shelf, changing, copying }: Props) {
               checked={form.estimated}
               onChange={(event) => set({ estimated: event.target.checked })}
             />
-            The paces are an estimate
+            {t('The paces are an estimate')}
           </label>
-          <p className="font-bold font-display">What three levels reach</p>
+          <p className="font-bold font-display">{t('What three levels reach')}</p>
           {form.bands.map((band, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: bands have nothing else to be told apart by while they are typed.
             <div key={i} className="flex flex-wrap items-end gap-2">
@@ -308,7 +320,11 @@ function DrillEditor({ shelf, changing, copying }: Props) {
                   problem={problemAt(`bands.${i}.${key}`)}
                 />
               ))}
-              <Button size="small" aria-label={`Remove band ${i + 1}`} onClick={() => set({ bands: form.bands.filter((_, n) => n !== i) })}>
+              <Button
+                size="small"
+                aria-label={t('Remove band {i}', { i: i + 1 })}
+                onClick={() => set({ bands: form.bands.filter((_, n) => n !== i) })}
+              >
                 <Trash2 aria-hidden className="size-4" />
               </Button>
             </div>
@@ -318,14 +334,14 @@ function DrillEditor({ shelf, changing, copying }: Props) {
             className="self-start"
             onClick={() => set({ bands: [...form.bands, { per: '30', starting: '', steady: '', strong: '', estimated: true }] })}
           >
-            Add a band
+            {t('Add a band')}
           </Button>
         </Part>
-        <Part title="Kit, space, layout">
+        <Part title={t('Kit, space, layout')}>
           <Checks legend="Kit" all={KIT} chosen={form.kit ?? filled.kit} onChange={(kit) => set({ kit })} />
           <div className="grid gap-3 sm:grid-cols-2">
             <Text
-              label="Length, m"
+              label={t('Length, m')}
               number
               value={form.length}
               placeholder={String(filled.space.length)}
@@ -333,7 +349,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
               problem={problemAt('space.length')}
             />
             <Text
-              label="Width, m"
+              label={t('Width, m')}
               number
               value={form.width}
               placeholder={String(filled.space.width)}
@@ -348,7 +364,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
               checked={form.hasLayout}
               onChange={(event) => set({ hasLayout: event.target.checked })}
             />
-            It has a layout of cones
+            {t('It has a layout of cones')}
           </label>
           {form.hasLayout && (
             <>
@@ -359,12 +375,12 @@ function DrillEditor({ shelf, changing, copying }: Props) {
                   <div className="flex items-end gap-2">
                     <Text
                       className="flex-1"
-                      label="Variant for a small yard"
+                      label={t('Variant for a small yard')}
                       value={variant.name}
                       onChange={(name) => set({ variants: form.variants.map((one, n) => (n === i ? { ...one, name } : one)) })}
                       problem={problemAt(`layout.variants.${i}`)}
                     />
-                    <Button onClick={() => set({ variants: form.variants.filter((_, n) => n !== i) })}>Remove</Button>
+                    <Button onClick={() => set({ variants: form.variants.filter((_, n) => n !== i) })}>{t('Remove')}</Button>
                   </div>
                   <LayoutEditor
                     value={variant}
@@ -376,24 +392,26 @@ function DrillEditor({ shelf, changing, copying }: Props) {
                 <Button
                   size="small"
                   className="self-start"
-                  onClick={() => set({ variants: [...form.variants, { name: '', moves: 'put a cone; 2 forward; put a cone', route: '' }] })}
+                  onClick={() =>
+                    set({ variants: [...form.variants, { name: '', moves: t('put a cone; 2 forward; put a cone'), route: '' }] })
+                  }
                 >
-                  Add a variant for small yards
+                  {t('Add a variant for small yards')}
                 </Button>
               )}
             </>
           )}
           {problemAt('layout.moves', 'layout.route') && <p className="text-sm text-stop">{problemAt('layout.moves', 'layout.route')}</p>}
         </Part>
-        <Part title="Steps up to it">
+        <Part title={t('Steps up to it')}>
           <label className="flex flex-col gap-1">
-            <span className="font-semibold">Easier drills</span>
+            <span className="font-semibold">{t('Easier drills')}</span>
             <select
               className="field"
               value=""
               onChange={(event) => event.target.value && set({ easier: [...new Set([...form.easier, event.target.value])] })}
             >
-              <option value="">add one…</option>
+              <option value="">{t('add one…')}</option>
               {others.map((drill) => (
                 <option key={drill.id} value={drill.id}>
                   {drill.name}
@@ -407,7 +425,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
               <li key={easier}>
                 <Button size="small" onClick={() => set({ easier: form.easier.filter((one) => one !== easier) })}>
                   {shelf.drills.find((drill) => drill.id === easier)?.name ?? easier} <Trash2 aria-hidden className="size-4" />
-                  <span className="sr-only">remove</span>
+                  <span className="sr-only">{t('remove')}</span>
                 </Button>
               </li>
             ))}
@@ -415,13 +433,13 @@ function DrillEditor({ shelf, changing, copying }: Props) {
           {changing && (
             <label className="flex items-center gap-2">
               <input type="checkbox" className="size-5" checked={newRecords} onChange={(event) => setNewRecords(event.target.checked)} />
-              The movement is another one now: start new records
+              {t('The movement is another one now: start new records')}
             </label>
           )}
         </Part>
       </div>
-      <aside className="sticky top-4 flex flex-col gap-2" aria-label="As players and coaches will see it">
-        <p className="text-dust">As it will be</p>
+      <aside className="sticky top-4 flex flex-col gap-2" aria-label={t('As players and coaches will see it')}>
+        <p className="text-dust">{t('As it will be')}</p>
         {parsed.success ? (
           <DrillSheet
             // It moves beside its words already.
@@ -432,7 +450,11 @@ function DrillEditor({ shelf, changing, copying }: Props) {
             hrefOf={(one) => `${base}?drill=${one}`}
           />
         ) : (
-          <Notice>{parsed.error.issues[0]?.message ?? 'Something is not right yet.'} The sheet appears when the drill is whole.</Notice>
+          <Notice>
+            {t('{message} The sheet appears when the drill is whole.', {
+              message: parsed.error.issues[0]?.message ?? t('Something is not right yet.'),
+            })}
+          </Notice>
         )}
       </aside>
     </div>

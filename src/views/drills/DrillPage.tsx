@@ -3,6 +3,7 @@ import { endpointAddress } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
 import type { Shelf, ShelfDrill } from '../../contract/drills.ts';
 import { drillsApi } from '../../contract/drills.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, ButtonLink } from '../../ui/parts/index.ts';
 import { DrillSheet } from './DrillSheet.tsx';
 
@@ -22,20 +23,20 @@ export const DrillPage = guarded(function DrillPage({ shelf, drill }: { shelf: S
         tools={
           <>
             <ButtonLink href={`${base}/drills?drill=${drill.id}`} size="small">
-              To the shelf
+              {t('To the shelf')}
             </ButtonLink>
             <ButtonLink href={drill.own ? `${base}/drills/${drill.id}/edit` : `${base}/drills/new?from=${drill.id}`} size="small">
-              {drill.own ? 'Change it' : 'Copy and change'}
+              {drill.own ? t('Change it') : t('Copy and change')}
             </ButtonLink>
             <a
               className="inline-flex min-h-9 items-center px-2 text-sm"
               href={endpointAddress(drillsApi.exportDrills, { squad: shelf.squad.id, only: drill.id })}
               download
             >
-              As a file
+              {t('As a file')}
             </a>
             <Button size="small" onClick={() => window.print()}>
-              <Printer aria-hidden className="size-4" /> Print
+              <Printer aria-hidden className="size-4" /> {t('Print')}
             </Button>
           </>
         }

@@ -4,6 +4,7 @@ import type { Drill } from '../../core/drills/schema.ts';
 import { inSchool } from '../../core/drills/schools.ts';
 import { CONTACT_WORDS, type ContactSchool, resultUnit, STAND_INS } from '../../core/drills/terms.ts';
 import { UNKNOWN_STEP } from '../../core/layouts/fit.ts';
+import { t } from '../../core/text/translate.ts';
 import { StageSoon, Staircase } from '../../ui/notations/index.ts';
 import { LayoutFigure } from './LayoutFigure.tsx';
 
@@ -39,19 +40,19 @@ function Bands({ drill, Part }: { drill: Drill; Part: 'h2' | 'h3' }) {
     n === null
       ? 'any'
       : drill.measure === 'fixed reps' || drill.measure === 'surfaces'
-        ? `${n} reps`
+        ? t('{n} reps', { n })
         : drill.measure === 'sets'
-          ? `${n} sets`
+          ? t('{n} sets', { n })
           : `${n} s`;
   return (
     <section>
-      <Part className="text-base">What three levels reach ({resultUnit(drill.measure)})</Part>
+      <Part className="text-base">{t('What three levels reach ({resultUnit})', { resultUnit: resultUnit(drill.measure) })}</Part>
       <table className="w-full max-w-md text-sm">
         <thead className="text-dust">
           <tr>
             {['dose', 'starting', 'steady', 'strong', ''].map((head) => (
               <th key={head} scope="col" className="py-0.5 pe-4 text-start font-normal">
-                {head || <span className="sr-only">where from</span>}
+                {head || <span className="sr-only">{t('where from')}</span>}
               </th>
             ))}
           </tr>
@@ -63,7 +64,7 @@ function Bands({ drill, Part }: { drill: Drill; Part: 'h2' | 'h3' }) {
               <td>{band.starting}</td>
               <td>{band.steady}</td>
               <td>{band.strong}</td>
-              <td className="text-dust">{band.estimated ? 'our estimate' : 'seen in practice'}</td>
+              <td className="text-dust">{band.estimated ? t('our estimate') : t('seen in practice')}</td>
             </tr>
           ))}
         </tbody>
@@ -73,9 +74,9 @@ function Bands({ drill, Part }: { drill: Drill; Part: 'h2' | 'h3' }) {
 }
 
 function ages({ minAge, maxAge }: Drill): string {
-  if (minAge !== null && maxAge !== null) return `ages ${minAge} to ${maxAge}`;
-  if (minAge !== null) return `from ${minAge} years`;
-  return maxAge !== null ? `up to ${maxAge} years` : '';
+  if (minAge !== null && maxAge !== null) return t('ages {minAge} to {maxAge}', { minAge, maxAge });
+  if (minAge !== null) return t('from {minAge} years', { minAge });
+  return maxAge !== null ? t('up to {maxAge} years', { maxAge }) : '';
 }
 
 /** One drill, whole: steps, cues, faults, counting rule, layout, bands, the stairs it stands on, and where it is used. */
@@ -103,7 +104,7 @@ export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = 
           <Heading className="text-2xl">{drill.name}</Heading>
           <p className="text-dust">
             {facts.join(' · ')}
-            {drill.aliases.length > 0 && ` · also called ${drill.aliases.join(', ')}`}
+            {drill.aliases.length > 0 && t(' · also called {aliases}', { aliases: drill.aliases.join(', ') })}
           </p>
         </div>
         {tools && <div className="flex flex-wrap gap-2 print:hidden">{tools}</div>}
@@ -117,14 +118,14 @@ export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = 
       <StageSoon drill={drill} large />
       {film && (
         <section className="print:hidden">
-          <Part className="text-base">Your own film and words</Part>
+          <Part className="text-base">{t('Your own film and words')}</Part>
           {film}
         </section>
       )}
       <div className={drill.layout ? 'grid gap-4 md:grid-cols-2' : 'flex flex-col gap-3'}>
         <div className="flex flex-col gap-3">
           <section>
-            <Part className="text-base">How</Part>
+            <Part className="text-base">{t('How')}</Part>
             <ol className="list-decimal ps-5">
               {drill.steps.map((step) => (
                 <li key={step}>{step}</li>
@@ -132,52 +133,63 @@ export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = 
             </ol>
           </section>
           <section>
-            <Part className="text-base">Feel and look for</Part>
-            {drill.contact && <p className="text-dust text-sm">In this squad’s school: {CONTACT_WORDS[school]}.</p>}
+            <Part className="text-base">{t('Feel and look for')}</Part>
+            {drill.contact && (
+              <p className="text-dust text-sm">{t('In this squad’s school: {contactWords}.', { contactWords: CONTACT_WORDS[school] })}</p>
+            )}
             {list(drill.cues)}
           </section>
           <section>
-            <Part className="text-base">When it goes wrong</Part>
+            <Part className="text-base">{t('When it goes wrong')}</Part>
             {list(drill.faults.map((fault) => `${fault.wrong}: ${fault.mend}`))}
           </section>
           <section>
-            <Part className="text-base">Counting: one {drill.counting.unit}</Part>
-            <p>Counts: {drill.counting.counts}</p>
-            <p>Does not count: {drill.counting.doesNotCount}</p>
+            <Part className="text-base">{t('Counting: one {unit}', { unit: drill.counting.unit })}</Part>
+            <p>{t('Counts: {counts}', { counts: drill.counting.counts })}</p>
+            <p>{t('Does not count: {doesNotCount}', { doesNotCount: drill.counting.doesNotCount })}</p>
           </section>
         </div>
         {drill.layout && (
           <section>
-            <Part className="text-base">Layout</Part>
+            <Part className="text-base">{t('Layout')}</Part>
             <LayoutFigure name={drill.name} layout={drill.layout} step={UNKNOWN_STEP} yard={null} mirror={false} />
           </section>
         )}
       </div>
       <div className="grid gap-3 md:grid-cols-2">
         <section>
-          <Part className="text-base">Kit and space</Part>
-          {drill.kit.length === 0 ? <p>No kit.</p> : list(drill.kit.map((one) => `${one}, or ${STAND_INS[one].join(', or ')}`))}
-          <p>
-            {drill.space.length} × {drill.space.width} m of free ground
-          </p>
+          <Part className="text-base">{t('Kit and space')}</Part>
+          {drill.kit.length === 0 ? (
+            <p>{t('No kit.')}</p>
+          ) : (
+            list(drill.kit.map((one) => t('{one}, or {standIns}', { one, standIns: STAND_INS[one].join(', or ') })))
+          )}
+          <p>{t('{space} × {width} m of free ground', { space: drill.space.length, width: drill.space.width })}</p>
         </section>
         <section>
-          <Part className="text-base">Pace, reps a second{pace.estimated ? ' (our estimate)' : ''}</Part>
+          <Part className="text-base">
+            {t('Pace, reps a second{estimated}', { estimated: pace.estimated ? t(' (our estimate)') : '' })}
+          </Part>
           <p>
-            easy {pace.easy} · usual {pace.usual} · fast {pace.fast} · nobody above {pace.ceiling}
+            {t('easy {easy} · usual {usual} · fast {fast} · nobody above {ceiling}', {
+              easy: pace.easy,
+              usual: pace.usual,
+              fast: pace.fast,
+              ceiling: pace.ceiling,
+            })}
           </p>
         </section>
       </div>
       <Bands drill={drill} Part={Part} />
       {twin && drill.school && (
         <p>
-          This is how the school “{CONTACT_WORDS[drill.school]}” begins. The other school does <a href={hrefOf(twin.id)}>{twin.name}</a> in
-          its place.
+          {t('This is how the school “{contactWords}” begins. The other school does', { contactWords: CONTACT_WORDS[drill.school] })}{' '}
+          <a href={hrefOf(twin.id)}>{twin.name}</a> {t('in its place.')}
         </p>
       )}
       {stairs.length > 1 && (
         <section>
-          <Part className="text-base">Steps round it</Part>
+          <Part className="text-base">{t('Steps round it')}</Part>
           <Staircase
             width={Math.max(320, stairs.length * 132)}
             stairs={stairs.map((one) => ({
@@ -186,23 +198,33 @@ export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = 
               reached: met.has(one.id) ? 'both' : null,
               here: one.id === drill.id,
             }))}
-            summary={`Steps from easier to harder: ${stairs.map((one) => one.name).join(', ')}. Shoes stand on what the squad has met.`}
+            summary={t('Steps from easier to harder: {stairs}. Shoes stand on what the squad has met.', {
+              stairs: stairs.map((one) => one.name).join(', '),
+            })}
           />
-          <p className="text-dust text-sm">Shoes stand on the steps this squad has met.</p>
-          {easier.length > 0 && <p>Easier: {links(easier)}</p>}
-          {harder.length > 0 && <p>Harder: {links(harder)}</p>}
+          <p className="text-dust text-sm">{t('Shoes stand on the steps this squad has met.')}</p>
+          {easier.length > 0 && (
+            <p>
+              {t('Easier:')} {links(easier)}
+            </p>
+          )}
+          {harder.length > 0 && (
+            <p>
+              {t('Harder:')} {links(harder)}
+            </p>
+          )}
         </section>
       )}
       {usedIn.length > 0 && (
         <p className="print:hidden">
-          Planned in{' '}
+          {t('Planned in')}{' '}
           {usedIn.slice(-5).map((week, i) => (
             <span key={week.id}>
               {i > 0 && ', '}
-              <a href={week.href}>week {week.number}</a>
+              <a href={week.href}>{t('week {number}', { number: week.number })}</a>
             </span>
           ))}
-          {usedIn.length > 5 && ` and ${usedIn.length - 5} weeks before`}.
+          {usedIn.length > 5 && t(' and {usedIn} weeks before', { usedIn: usedIn.length - 5 })}.
         </p>
       )}
     </article>

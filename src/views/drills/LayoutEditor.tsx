@@ -3,6 +3,7 @@ import { layOut, UNKNOWN_STEP } from '../../core/layouts/fit.ts';
 import { routeInWords } from '../../core/layouts/route-words.ts';
 import { LayoutProblem } from '../../core/layouts/types.ts';
 import { ZONE_FEET } from '../../core/layouts/zones.ts';
+import { t } from '../../core/text/translate.ts';
 import { Yard } from '../../ui/notations/index.ts';
 import { Button } from '../../ui/parts/index.ts';
 
@@ -45,7 +46,7 @@ function Marked({ text, problem }: { text: string; problem: LayoutProblem }) {
         <mark className="bg-transparent font-bold text-stop underline decoration-wavy">{text.slice(from, to) || '…'}</mark>
         {text.slice(to)}
       </p>
-      {problem.text === 'moves' ? 'Move' : 'Part'} {problem.move + 1}: {problem.message}
+      {problem.text === 'moves' ? t('Move') : t('Part')} {problem.move + 1}: {problem.message}
     </div>
   );
 }
@@ -68,7 +69,7 @@ export function LayoutEditor({ value, onChange }: Props) {
     <div className="grid gap-3 md:grid-cols-2">
       <div className="flex flex-col gap-2">
         <label htmlFor={`${id}-moves`} className="font-semibold">
-          Moves, as you say them aloud
+          {t('Moves, as you say them aloud')}
         </label>
         <textarea
           id={`${id}-moves`}
@@ -80,16 +81,16 @@ export function LayoutEditor({ value, onChange }: Props) {
         />
         {problem?.text === 'moves' && <Marked text={value.moves} problem={problem} />}
         <fieldset className="flex flex-wrap items-center gap-1.5">
-          <legend className="text-dust text-sm">or tap them together</legend>
+          <legend className="text-dust text-sm">{t('or tap them together')}</legend>
           <Button size="small" onClick={() => say('put a cone')}>
-            Put a cone
+            {t('Put a cone')}
           </Button>
           <input
             className="field min-h-9 w-16 text-end"
             type="number"
             min={1}
             max={60}
-            aria-label="Steps"
+            aria-label={t('Steps')}
             value={steps}
             onChange={(event) => setSteps(Number(event.target.value))}
           />
@@ -100,38 +101,40 @@ export function LayoutEditor({ value, onChange }: Props) {
           ))}
           {Array.from({ length: Math.min(cones, 12) }, (_, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: cones are told apart by their number alone.
-            <Button key={i} size="small" onClick={() => say(`back to cone ${i + 1}`)}>
-              to {i + 1}
+            <Button key={i} size="small" onClick={() => say(t('back to cone {i}', { i: i + 1 }))}>
+              {t('to {i}', { i: i + 1 })}
             </Button>
           ))}
           <Button size="small" onClick={() => say('gate 1 wide')}>
-            Gate
+            {t('Gate')}
           </Button>
           <Button size="small" onClick={() => say('wall 3 wide')}>
-            Wall
+            {t('Wall')}
           </Button>
           <Button size="small" onClick={() => say('goal 1 wide')}>
-            Goal
+            {t('Goal')}
           </Button>
           <Button size="small" onClick={() => onChange({ ...value, moves: value.moves.replace(/[;,\n]?[^;,\n]*$/, '') })}>
-            Take back the last
+            {t('Take back the last')}
           </Button>
         </fieldset>
         <label htmlFor={`${id}-route`} className="font-semibold">
-          Way over it (may stay empty)
+          {t('Way over it (may stay empty)')}
         </label>
         <textarea
           id={`${id}-route`}
           className="field min-h-20 w-full"
           value={value.route}
-          placeholder="from 1; run to 2; shuffle to 3; dribble to 4; run through gate; back mirrored"
+          placeholder={t('from 1; run to 2; shuffle to 3; dribble to 4; run through gate; back mirrored')}
           aria-invalid={problem?.text === 'route' || undefined}
           aria-describedby={`${id}-way`}
           onChange={(event) => onChange({ ...value, route: event.target.value })}
         />
         {problem?.text === 'route' && <Marked text={value.route} problem={problem} />}
         <p id={`${id}-way`} className="text-dust text-sm">
-          It may say what the feet do: “taps from 1 to 3; sole taps to 5; back the same way backwards”. They are: {ZONE_FEET.join(', ')}.
+          {t('It may say what the feet do: “taps from 1 to 3; sole taps to 5; back the same way backwards”. They are: {zoneFeet}.', {
+            zoneFeet: ZONE_FEET.join(', '),
+          })}
         </p>
       </div>
       <div>
@@ -143,15 +146,19 @@ export function LayoutEditor({ value, onChange }: Props) {
             width={360}
             height={320}
             here={read.placed.stands.at(-1)}
-            summary={`The layout so far: ${cones} cones`}
+            summary={t('The layout so far: {cones} cones', { cones })}
           />
         ) : (
-          <p className="text-dust">The drawing appears with the first cone.</p>
+          <p className="text-dust">{t('The drawing appears with the first cone.')}</p>
         )}
         {read.route && (
           <p className="text-dust text-sm">
-            {routeInWords(read.route).join(' → ')}. {Math.round(read.route.stepsOut * 10) / 10} steps one way,{' '}
-            {Math.round(read.route.stepsPerSet * 10) / 10} a set. {read.route.backInWords}
+            {t('{routeInWords}. {stepsOut} steps one way, {stepsPerSet} a set. {backInWords}', {
+              routeInWords: routeInWords(read.route).join(' → '),
+              stepsOut: Math.round(read.route.stepsOut * 10) / 10,
+              stepsPerSet: Math.round(read.route.stepsPerSet * 10) / 10,
+              backInWords: read.route.backInWords,
+            })}
           </p>
         )}
       </div>

@@ -5,6 +5,7 @@ import { type FittedLayout, fitLayout, type Ground, groundInWords } from '../../
 import type { Layout } from '../../core/layouts/layout.ts';
 import { metresOf } from '../../core/layouts/route.ts';
 import { routeInWords } from '../../core/layouts/route-words.ts';
+import { t } from '../../core/text/translate.ts';
 import { Yard } from '../../ui/notations/index.ts';
 import { Button } from '../../ui/parts/index.ts';
 import { PlacingGuide } from './PlacingGuide.tsx';
@@ -29,7 +30,7 @@ export function LayoutFigure({ name, layout, step, yard, mirror, sets = 5 }: Pro
   if (!fitted) {
     return (
       <p className="text-mustard">
-        This layout does not fit into {yard ? groundInWords(yard) : 'the yard'}, not even its smallest variant.
+        {t('This layout does not fit into {yard}, not even its smallest variant.', { yard: yard ? groundInWords(yard) : t('the yard') })}
       </p>
     );
   }
@@ -45,7 +46,7 @@ export function LayoutFigure({ name, layout, step, yard, mirror, sets = 5 }: Pro
           turned={turned}
           width={420}
           height={360}
-          summary={`Layout of ${name}: ${placed.cones.length} cones`}
+          summary={t('Layout of {name}: {cones} cones', { name, cones: placed.cones.length })}
         />
       </div>
       <p>{fitted.sentence}</p>
@@ -54,17 +55,22 @@ export function LayoutFigure({ name, layout, step, yard, mirror, sets = 5 }: Pro
           <p className="text-sm">{routeInWords(route).join(' → ')}</p>
           {route.backInWords && <p className="text-sm">{route.backInWords}</p>}
           <p className="text-dust text-sm">
-            {number(route.stepsOut)} steps one way, {number(route.stepsPerSet)} a set ({metresOf(route.stepsPerSet, 1, step)} m);{' '}
-            {metresOf(route.stepsPerSet, sets, step)} m for {sets} sets
+            {t('{stepsOut} steps one way, {stepsPerSet} a set ({metresOf} m); {metresOf2} m for {sets} sets', {
+              stepsOut: number(route.stepsOut),
+              stepsPerSet: number(route.stepsPerSet),
+              metresOf: metresOf(route.stepsPerSet, 1, step),
+              metresOf2: metresOf(route.stepsPerSet, sets, step),
+              sets,
+            })}
           </p>
         </>
       )}
       <div className="flex flex-wrap gap-2 print:hidden">
         <Button size="small" onClick={() => setGuiding(true)}>
-          Lay it out, move by move
+          {t('Lay it out, move by move')}
         </Button>
         <Button size="small" onClick={() => saveSvg(figure.current, `${name}.svg`)}>
-          <Download aria-hidden className="size-4" /> Save the drawing
+          <Download aria-hidden className="size-4" /> {t('Save the drawing')}
         </Button>
       </div>
       {guiding && (

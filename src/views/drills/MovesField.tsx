@@ -8,6 +8,7 @@ import { completions } from '../../core/moves/lexicon.ts';
 import { planMovement } from '../../core/moves/plan/index.ts';
 import { MovesProblem } from '../../core/moves/problem.ts';
 import { readMovement } from '../../core/moves/read.ts';
+import { t } from '../../core/text/translate.ts';
 import { StageSoon } from '../../ui/notations/moves/StageSoon.tsx';
 import { Button } from '../../ui/parts/index.ts';
 
@@ -77,7 +78,7 @@ export function MovesField({ value, layout, drill, others, onChange }: Props) {
     <div className="grid gap-4 md:grid-cols-2">
       <div className="flex flex-col gap-2">
         <label className="flex flex-col gap-1 font-semibold">
-          Moves, a beat a line
+          {t('Moves, a beat a line')}
           <textarea
             ref={field}
             rows={7}
@@ -85,27 +86,28 @@ export function MovesField({ value, layout, drill, others, onChange }: Props) {
             value={value}
             aria-invalid={wrong.some((one) => one.line !== null) ? true : undefined}
             aria-describedby="moves-about"
-            placeholder={'ball between the feet\nright inside taps across *\nleft inside taps across *\nagain'}
+            placeholder={t('ball between the feet\nright inside taps across *\nleft inside taps across *\nagain')}
             onChange={(event) => onChange(event.target.value)}
           />
         </label>
         <div id="moves-about" className="text-sm" role="status">
           {wrong.length === 0 && (
             <p className="text-dust">
-              Say where the ball is, then what each foot does on each beat: foot, part, what it does, which way. A star ends a counted rep;
-              “again” closes.
+              {t(
+                'Say where the ball is, then what each foot does on each beat: foot, part, what it does, which way. A star ends a counted rep; “again” closes.',
+              )}
             </p>
           )}
           {wrong.map(({ line, sentence }) => (
             <p key={sentence} className={line === null ? 'text-mustard' : 'text-stop'}>
-              {line === null ? '' : `Line ${line}: `}
+              {line === null ? '' : t('Line {line}: ', { line })}
               {sentence}
             </p>
           ))}
         </div>
         {offered.length > 0 && (
           <div className="flex flex-wrap items-center gap-1">
-            <span className="text-dust text-sm">go on with</span>
+            <span className="text-dust text-sm">{t('go on with')}</span>
             {offered.map((one) => (
               <Button key={one} size="tight" onClick={() => add(one)}>
                 {one}
@@ -125,17 +127,17 @@ export function MovesField({ value, layout, drill, others, onChange }: Props) {
           ))}
           <div className="flex flex-wrap gap-1">
             <Button size="tight" onClick={() => onChange(`${value.trimEnd()}\n`)}>
-              next beat
+              {t('next beat')}
             </Button>
             <Button
               size="tight"
               disabled={value.trim() === ''}
               onClick={() => onChange(value.trimEnd().split('\n').slice(0, -1).join('\n'))}
             >
-              take the last line away
+              {t('take the last line away')}
             </Button>
             <label className="flex items-center gap-2 text-sm">
-              <span>Copy the moves of</span>
+              <span>{t('Copy the moves of')}</span>
               <select
                 className="field max-w-52"
                 value=""
@@ -144,7 +146,7 @@ export function MovesField({ value, layout, drill, others, onChange }: Props) {
                   if (moves) onChange(moves);
                 }}
               >
-                <option value="">choose a drill</option>
+                <option value="">{t('choose a drill')}</option>
                 {withMoves.map((drill) => (
                   <option key={drill.id} value={drill.id}>
                     {drill.name}

@@ -4,6 +4,7 @@ import { placingGuide } from '../../core/layouts/guide.ts';
 import { metresOf, type Route } from '../../core/layouts/route.ts';
 import { routeInWords } from '../../core/layouts/route-words.ts';
 import type { Move } from '../../core/layouts/types.ts';
+import { t } from '../../core/text/translate.ts';
 import { Yard } from '../../ui/notations/index.ts';
 import { Button, Dialog } from '../../ui/parts/index.ts';
 
@@ -26,19 +27,21 @@ export function PlacingGuide({ name, moves, route, step, yard, turned, onClose }
   const now = guide[Math.min(at, guide.length - 1)];
   if (!now) return null;
   return (
-    <Dialog label={`Lay out ${name}`} onClose={onClose} className="max-w-lg bg-slab" head={false}>
+    <Dialog label={t('Lay out {name}', { name })} onClose={onClose} className="max-w-lg bg-slab" head={false}>
       <div className="flex flex-col gap-3">
         <div className="flex items-center justify-between gap-3">
           <p className="text-dust">
-            {name} · {done ? 'all is there' : `move ${at + 1} of ${guide.length}`}
+            {name} · {done ? t('all is there') : t('move {at} of {guide}', { at: at + 1, guide: guide.length })}
           </p>
           <Button size="small" onClick={onClose}>
-            Close
+            {t('Close')}
           </Button>
         </div>
         <p className="min-h-20 font-bold font-display text-3xl leading-tight" aria-live="polite" data-testid="guide-words">
-          {done ? 'Done. Now walk the way once.' : now.say}
-          {!done && now.metres !== null && <span className="block font-normal font-text text-dust text-lg">about {now.metres} m</span>}
+          {done ? t('Done. Now walk the way once.') : now.say}
+          {!done && now.metres !== null && (
+            <span className="block font-normal font-text text-dust text-lg">{t('about {metres} m', { metres: now.metres })}</span>
+          )}
         </p>
         <Yard
           placed={now.placed}
@@ -50,7 +53,9 @@ export function PlacingGuide({ name, moves, route, step, yard, turned, onClose }
           here={done ? undefined : now.placed.stands.at(-1)}
           width={440}
           height={330}
-          summary={done ? `The layout of ${name}` : `After move ${at + 1}: ${now.placed.cones.length} cones`}
+          summary={
+            done ? t('The layout of {name}', { name }) : t('After move {at}: {cones} cones', { at: at + 1, cones: now.placed.cones.length })
+          }
         />
         {done && route && (
           <div>
@@ -61,20 +66,20 @@ export function PlacingGuide({ name, moves, route, step, yard, turned, onClose }
               ))}
             </ol>
             {route.backInWords && <p className="font-semibold">{route.backInWords}</p>}
-            <p className="text-dust">One set is {metresOf(route.stepsPerSet, 1, step)} m.</p>
+            <p className="text-dust">{t('One set is {metresOf} m.', { metresOf: metresOf(route.stepsPerSet, 1, step) })}</p>
           </div>
         )}
         <div className="flex gap-3">
           <Button size="player" className="flex-1" disabled={at === 0} onClick={() => setAt(at - 1)}>
-            Back
+            {t('Back')}
           </Button>
           {done ? (
             <Button size="player" look="main" className="flex-1" onClick={onClose}>
-              It is laid out
+              {t('It is laid out')}
             </Button>
           ) : (
             <Button size="player" look="main" className="flex-1" onClick={() => setAt(at + 1)}>
-              Done, next
+              {t('Done, next')}
             </Button>
           )}
         </div>

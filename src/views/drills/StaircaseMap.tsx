@@ -6,6 +6,7 @@ import type { Shelf } from '../../contract/drills.ts';
 import { progressApi } from '../../contract/progress.ts';
 import { type Flight, type FlightSizes, fitFlights, flightsOf } from '../../core/drills/flights.ts';
 import { FAMILIES, type Family } from '../../core/drills/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import { StillImage } from '../../ui/notations/index.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
@@ -173,14 +174,14 @@ function StaircaseMap({ shelf }: MapData) {
     <div className="flex flex-col gap-4">
       <div className="flex flex-wrap items-end justify-between gap-3">
         <div>
-          <h1>Staircase map</h1>
-          <p className="text-dust">Each flight climbs from easier to harder. Shoes stand on what was done.</p>
+          <h1>{t('Staircase map')}</h1>
+          <p className="text-dust">{t('Each flight climbs from easier to harder. Shoes stand on what was done.')}</p>
         </div>
         <div className="flex flex-wrap items-center gap-3">
           <label className="flex items-center gap-2">
-            Shoes of
+            {t('Shoes of')}
             <select className="field" value={player} onChange={(event) => setPlayer(event.target.value)}>
-              <option value="">the squad</option>
+              <option value="">{t('the squad')}</option>
               {shelf.players.map((one) => (
                 <option key={one.id} value={one.id}>
                   {one.nickname}
@@ -190,19 +191,19 @@ function StaircaseMap({ shelf }: MapData) {
           </label>
           <div className="flex gap-1">
             <Button size="small" disabled={further === undefined} onClick={() => setZoom(further ?? null)}>
-              Smaller
+              {t('Smaller')}
             </Button>
             <Button size="small" disabled={nearer === undefined} onClick={() => setZoom(nearer ?? null)}>
-              Larger
+              {t('Larger')}
             </Button>
             <Button size="small" disabled={zoom === null} onClick={() => setZoom(null)}>
-              Fit
+              {t('Fit')}
             </Button>
           </div>
         </div>
       </div>
       <fieldset className="flex flex-wrap gap-2">
-        <legend className="sr-only">Family</legend>
+        <legend className="sr-only">{t('Family')}</legend>
         {FAMILIES.map((one) => (
           <Button
             key={one}
@@ -223,7 +224,7 @@ function StaircaseMap({ shelf }: MapData) {
         ref={box}
         className="overflow-auto"
         style={{ height: room?.height }}
-        aria-label={`Map of ${family}; the arrow keys go from step to step`}
+        aria-label={t('Map of {family}; the arrow keys go from step to step', { family })}
         onKeyDown={walk}
       >
         {laid && (
@@ -272,7 +273,7 @@ function FlightOfStairs({ flight, left, bottom, nameOf, hrefOf, reached, onGo }:
       >
         {below.length > 0 && (
           <>
-            <span>from</span>
+            <span>{t('from')}</span>
             {below.map((id) => (
               <button key={id} type="button" className="min-w-0 truncate underline" title={nameOf(id)} onClick={() => onGo(id)}>
                 {nameOf(id)}
@@ -290,7 +291,11 @@ function FlightOfStairs({ flight, left, bottom, nameOf, hrefOf, reached, onGo }:
               <a
                 href={hrefOf(drill.id)}
                 data-step={drill.id}
-                title={second.length > 0 ? `${drill.name}; stands on ${second.map(nameOf).join(' and ')} as well` : drill.name}
+                title={
+                  second.length > 0
+                    ? t('{name}; stands on {second} as well', { name: drill.name, second: second.map(nameOf).join(' and ') })
+                    : drill.name
+                }
                 className={`flex h-full items-center gap-1.5 border-ink border-t-2 border-l-2 px-1.5 no-underline ${feet ? 'bg-slab' : 'bg-ground'}`}
               >
                 <span className="relative shrink-0">
@@ -304,10 +309,10 @@ function FlightOfStairs({ flight, left, bottom, nameOf, hrefOf, reached, onGo }:
                   <span className={second.length > 0 ? 'line-clamp-2' : 'line-clamp-3'}>{drill.name}</span>
                   {second.length > 0 && (
                     <span className="block truncate text-[0.6875rem] text-dust">
-                      <span className="sr-only">, stands on </span>+ {second.map(nameOf).join(', ')}
+                      <span className="sr-only">{t(', stands on')} </span>+ {second.map(nameOf).join(', ')}
                     </span>
                   )}
-                  <span className="sr-only">{feet?.left || feet?.right ? ', done' : ', not done yet'}</span>
+                  <span className="sr-only">{feet?.left || feet?.right ? t(', done') : t(', not done yet')}</span>
                 </span>
               </a>
             </li>

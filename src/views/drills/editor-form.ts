@@ -2,6 +2,7 @@ import type { ShelfDrill } from '../../contract/drills.ts';
 import { cautionsFor, filledIn, movesOrWay } from '../../core/drills/filled-in.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { Family, Kit, Load, Measure, Sides } from '../../core/drills/terms.ts';
+import { t } from '../../core/text/translate.ts';
 
 /**
  * What stands in the editor's fields, as typed. Lists are one entry a line; a fault is "what goes wrong: correction". What is empty (or null)
@@ -75,7 +76,9 @@ const EMPTY: DrillForm = {
   maxAge: '',
   movement: '',
   hasLayout: false,
-  moves: 'put a cone; 5 forward; put a cone',
+  get moves() {
+    return t('put a cone; 5 forward; put a cone');
+  },
   route: '',
   variants: [],
 };

@@ -1,14 +1,15 @@
 import { guarded } from '../../client/guarded.tsx';
 import type { PaperListView } from '../../contract/files.ts';
+import { english, t, term } from '../../core/text/translate.ts';
 import { ButtonLink } from '../../ui/parts/index.ts';
 import { SquadTabs } from '../squads/SquadTabs.tsx';
 import { PaperBox } from './PaperBox.tsx';
 
 const FILES = [
-  ['scores.csv', 'Every score', 'Where it stands, what counts, doubts, lines.'],
-  ['records.csv', 'Every record', 'With its whole key: drill, measure, dose, foot.'],
-  ['recounts.csv', 'Recounts', 'What coaches counted from clips.'],
-  ['streaks.csv', 'Streak calendar', 'A line for each player and day that was judged.'],
+  ['scores.csv', english('Every score'), english('Where it stands, what counts, doubts, lines.')],
+  ['records.csv', english('Every record'), english('With its whole key: drill, measure, dose, foot.')],
+  ['recounts.csv', english('Recounts'), english('What coaches counted from clips.')],
+  ['streaks.csv', english('Streak calendar'), english('A line for each player and day that was judged.')],
 ] as const;
 
 /** Files of a squad to take along, and lists from paper to read in. */
@@ -23,15 +24,15 @@ export const FilesView = guarded(function FilesView({
 }) {
   return (
     <div className="flex flex-col gap-4">
-      <h1>Squad</h1>
+      <h1>{t('Squad')}</h1>
       <SquadTabs squad={squad} here="/files" />
-      <section className="slab flex flex-col gap-3 p-4" aria-label="Files to take along">
-        <h2>To take along</h2>
+      <section className="slab flex flex-col gap-3 p-4" aria-label={t('Files to take along')}>
+        <h2>{t('To take along')}</h2>
         <ul className="grid gap-3 md:grid-cols-2">
           {FILES.map(([file, name, about]) => (
             <li key={file} className="flex items-center justify-between gap-3">
               <span>
-                {name} <span className="block text-dust text-sm">{about}</span>
+                {term(name)} <span className="block text-dust text-sm">{term(about)}</span>
               </span>
               <ButtonLink size="small" href={`/api/v1/squads/${squad}/${file}`}>
                 {file}
@@ -40,14 +41,14 @@ export const FilesView = guarded(function FilesView({
           ))}
           <li className="flex items-center justify-between gap-3">
             <span>
-              Season sheets <span className="block text-dust text-sm">A page for each player, in one print.</span>
+              {t('Season sheets')} <span className="block text-dust text-sm">{t('A page for each player, in one print.')}</span>
             </span>
             <ButtonLink size="small" href={`/coach/${squad}/squad/sheets`}>
-              To print
+              {t('To print')}
             </ButtonLink>
           </li>
         </ul>
-        <p className="text-dust text-sm">The whole history of one player, as JSON, is on the player’s page.</p>
+        <p className="text-dust text-sm">{t('The whole history of one player, as JSON, is on the player’s page.')}</p>
       </section>
       <PaperBox squad={squad} timeZone={timeZone} first={lists} />
     </div>

@@ -6,17 +6,31 @@ import { useAttempt } from '../../client/use-attempt.ts';
 import { whenInWords } from '../../client/words.ts';
 import { type PaperListView, type PaperLook, type PaperRead, paperApi } from '../../contract/files.ts';
 import { DATE_ORDERS, type DateOrder, NEEDED_FIELDS, PAPER_FIELDS, type PaperField, type PaperMapping } from '../../core/files/paper.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button, Field, FileButton, Notice } from '../../ui/parts/index.ts';
 
 const FIELD_WORDS: Record<PaperField, string> = {
-  player: 'Player (nickname)',
-  drill: 'Drill (name or another name of it)',
-  value: 'The number',
-  date: 'The day',
-  foot: 'Foot (left, right or nothing)',
-  amount: 'Seconds, reps or sets',
-  faults: 'Losses or faults',
+  get player() {
+    return t('Player (nickname)');
+  },
+  get drill() {
+    return t('Drill (name or another name of it)');
+  },
+  get value() {
+    return t('The number');
+  },
+  get date() {
+    return t('The day');
+  },
+  get foot() {
+    return t('Foot (left, right or nothing)');
+  },
+  get amount() {
+    return t('Seconds, reps or sets');
+  },
+  get faults() {
+    return t('Losses or faults');
+  },
 };
 
 interface Sheet {
@@ -39,18 +53,18 @@ function Mapping({ sheet, onChange }: { sheet: Sheet; onChange(change: Partial<S
             {FIELD_WORDS[field]}
             {NEEDED_FIELDS.includes(field) ? ' *' : ''}
             <select className="field" value={sheet.mapping[field] ?? ''} onChange={(event) => set(field, event.target.value)}>
-              <option value="">not in the list</option>
+              <option value="">{t('not in the list')}</option>
               {sheet.look.headings.map((heading, i) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: two columns may have one heading; a column is its place.
                 <option key={i} value={i}>
-                  {heading || `column ${i + 1}`}
+                  {heading || t('column {i}', { i: i + 1 })}
                 </option>
               ))}
             </select>
           </label>
         ))}
         <label className="flex flex-col text-sm">
-          Dates are written
+          {t('Dates are written')}
           <select className="field" value={sheet.order} onChange={(event) => onChange({ order: event.target.value as DateOrder })}>
             {DATE_ORDERS.map((order) => (
               <option key={order}>{order}</option>
@@ -60,7 +74,7 @@ function Mapping({ sheet, onChange }: { sheet: Sheet; onChange(change: Partial<S
       </div>
       <div className="overflow-x-auto">
         <table className="text-sm">
-          <caption className="text-start text-dust">The first lines of {sheet.look.rows}</caption>
+          <caption className="text-start text-dust">{t('The first lines of {rows}', { rows: sheet.look.rows })}</caption>
           <thead>
             <tr>
               {sheet.look.headings.map((heading, i) => (
@@ -94,8 +108,14 @@ function Lines({ read }: { read: PaperRead }) {
   return (
     <div className="flex flex-col gap-2">
       <p>
-        <b>{plural(read.good, 'line')}</b> can be read in, {read.there} {read.there === 1 ? 'is' : 'are'} here already, {read.wrong}{' '}
-        {read.wrong === 1 ? 'has' : 'have'} something wrong and {read.wrong === 1 ? 'is' : 'are'} left out.
+        <b>{plural(read.good, 'line')}</b>{' '}
+        {t('can be read in, {there} {there2} here already, {wrong} {wrong2} something wrong and {wrong3} left out.', {
+          there: read.there,
+          there2: read.there === 1 ? t('is') : t('are'),
+          wrong: read.wrong,
+          wrong2: read.wrong === 1 ? t('has') : t('have'),
+          wrong3: read.wrong === 1 ? t('is') : t('are'),
+        })}
       </p>
       <div className="max-h-96 overflow-auto" tabIndex={-1}>
         <table className="w-full text-sm">
@@ -120,7 +140,11 @@ function Lines({ read }: { read: PaperRead }) {
                 <td className="pe-3">{line.value ?? ''}</td>
                 <td className="whitespace-nowrap pe-3">{line.day}</td>
                 <td className={line.problems.length > 0 ? 'text-stop' : 'text-dust'}>
-                  {line.problems.length > 0 ? line.problems.map((one) => one.sentence).join(' ') : line.there ? 'here already' : 'good'}
+                  {line.problems.length > 0
+                    ? line.problems.map((one) => one.sentence).join(' ')
+                    : line.there
+                      ? t('here already')
+                      : t('good')}
                 </td>
               </tr>
             ))}
@@ -158,26 +182,27 @@ export function PaperBox({ squad, timeZone, first }: { squad: string; timeZone: 
       setLists((await call(paperApi.lists, { squad })).lists);
       setSheet(null);
       setRead(null);
-      return `“${name}” is read in: ${plural(found.good, 'result')}.`;
+      return t('“{name}” is read in: {results}.', { name, results: plural(found.good, 'result') });
     });
   const undo = (list: string) => attempt(async () => setLists((await call(paperApi.undo, { squad, list }, {})).lists));
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="Lists from paper">
-      <h2>Lists from paper</h2>
+    <section className="slab flex flex-col gap-3 p-4" aria-label={t('Lists from paper')}>
+      <h2>{t('Lists from paper')}</h2>
       <p className="max-w-3xl text-dust text-sm">
-        A list that was kept by hand, as CSV with a heading: a line a result, with player, drill, number and day. What is read in counts for
-        records as a result by hand; it never counts for a streak. Try it dry first: nothing is kept until you say so.
+        {t(
+          'A list that was kept by hand, as CSV with a heading: a line a result, with player, drill, number and day. What is read in counts for records as a result by hand; it never counts for a streak. Try it dry first: nothing is kept until you say so.',
+        )}
       </p>
-      <FileButton label="A list as CSV" accept=".csv,text/csv,text/plain" className="self-start" onFile={(file) => void open(file)}>
-        Choose a list
+      <FileButton label={t('A list as CSV')} accept=".csv,text/csv,text/plain" className="self-start" onFile={(file) => void open(file)}>
+        {t('Choose a list')}
       </FileButton>
-      <LongWork busy={busy} what="Reading the list" onStop={stop} />
+      <LongWork busy={busy} what={t('Reading the list')} onStop={stop} />
       {problem && <Notice tone="stop">{problem}</Notice>}
       {said && <Notice tone="done">{said}</Notice>}
       {sheet && (
         <div className="flex flex-col gap-3 border-joint border-t pt-3">
           <Field
-            label="Name of the list"
+            label={t('Name of the list')}
             className="max-w-sm"
             value={sheet.name}
             onChange={(event) => setSheet({ ...sheet, name: event.target.value })}
@@ -191,14 +216,14 @@ export function PaperBox({ squad, timeZone, first }: { squad: string; timeZone: 
           />
           <div className="flex flex-wrap gap-3">
             <Button look={read ? 'plain' : 'main'} onClick={() => void send(true)}>
-              Try it dry
+              {t('Try it dry')}
             </Button>
             {read && read.good > 0 && (
               <Button look="main" onClick={() => void send(false)}>
-                Read in {plural(read.good, 'line')}
+                {t('Read in {lines}', { lines: plural(read.good, 'line') })}
               </Button>
             )}
-            <Button onClick={() => setSheet(null)}>Leave it</Button>
+            <Button onClick={() => setSheet(null)}>{t('Leave it')}</Button>
           </div>
           {read && <Lines read={read} />}
         </div>
@@ -214,10 +239,12 @@ export function PaperBox({ squad, timeZone, first }: { squad: string; timeZone: 
                 </span>
               </span>
               {list.undoneAt ? (
-                <span className="text-dust text-sm">taken back {whenInWords(list.undoneAt, timeZone)}</span>
+                <span className="text-dust text-sm">
+                  {t('taken back {whenInWords}', { whenInWords: whenInWords(list.undoneAt, timeZone) })}
+                </span>
               ) : (
                 <Button size="tight" onClick={() => void undo(list.id)}>
-                  Take it back
+                  {t('Take it back')}
                 </Button>
               )}
             </li>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { lettersApi, type PostChoices } from '../../contract/letters.ts';
+import { english, t, term } from '../../core/text/translate.ts';
 import { Button, Field, Notice } from '../../ui/parts/index.ts';
 
 interface Props {
@@ -13,9 +14,9 @@ interface Props {
 }
 
 const HOURS = [
-  ['from', 'No mail from (hour)'],
-  ['to', 'until (hour)'],
-  ['perDay', 'Mails a day at most'],
+  ['from', english('No mail from (hour)')],
+  ['to', english('until (hour)')],
+  ['perDay', english('Mails a day at most')],
 ] as const;
 
 /** What somebody wants mailed, and when not. */
@@ -30,7 +31,7 @@ export function PostChoicesBox({ first, summaries, reminders }: Props) {
       const parsed = lettersApi.choices.body.safeParse(given);
       if (!parsed.success) throw new Error(parsed.error.issues[0]?.message);
       setChoices(await call(lettersApi.choices, {}, parsed.data));
-      return 'Saved';
+      return t('Saved');
     });
   const tick = (name: 'summaries' | 'reminders', words: string) => (
     <label className="flex min-h-12 items-center gap-2">
@@ -46,19 +47,19 @@ export function PostChoicesBox({ first, summaries, reminders }: Props) {
   return (
     <div className="flex flex-col gap-3">
       {tick('summaries', summaries)}
-      {reminders && tick('reminders', 'Reminders: a session of today, a new week, a row about to end, one more go')}
+      {reminders && tick('reminders', t('Reminders: a session of today, a new week, a row about to end, one more go'))}
       <div className="flex flex-wrap items-end gap-3">
         {HOURS.map(([name, label]) => (
           <Field
             key={name}
-            label={label}
+            label={term(label)}
             className="w-44"
             inputMode="numeric"
             value={hours[name]}
             onChange={(event) => setHours({ ...hours, [name]: event.target.value })}
           />
         ))}
-        <Button onClick={() => void save()}>Save</Button>
+        <Button onClick={() => void save()}>{t('Save')}</Button>
       </div>
       {problem && <Notice tone="stop">{problem}</Notice>}
       {said && <Notice tone="done">{said}</Notice>}

@@ -7,7 +7,7 @@ import { LongWork } from '../../client/LongWork.tsx';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dayInWords, whenInWords } from '../../client/words.ts';
 import { lettersApi as contract, type PostPage as Post } from '../../contract/letters.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { LetterBox } from './LetterBox.tsx';
 import { PostChoicesBox } from './PostChoicesBox.tsx';
@@ -25,7 +25,7 @@ function WouldBe({ letters }: { letters: Preview['letters'] }) {
             <summary>
               {letter.subject}{' '}
               <span className="text-dust">
-                to {letter.to}, {letter.mailed ? 'mailed' : 'on the page only'}
+                {t('to {to}, {mailed}', { to: letter.to, mailed: letter.mailed ? t('mailed') : t('on the page only') })}
               </span>
             </summary>
             <LetterBox letter={letter} />
@@ -41,18 +41,25 @@ const STATE_WORDS = { waiting: 'goes', sent: 'went', 'given up': 'given up' } as
 /** Mail on its way, and what went lately; trouble is named. */
 function Mails({ post }: { post: Post }) {
   return (
-    <section className="slab flex flex-col gap-2 p-4" aria-label="Mail">
-      <h2>Mail</h2>
+    <section className="slab flex flex-col gap-2 p-4" aria-label={t('Mail')}>
+      <h2>{t('Mail')}</h2>
       <p className="text-dust text-sm">
-        No mail to families from {post.hours.quietFrom}:00 to {post.hours.quietTo}:00, {plural(post.hours.mailsPerDay, 'mail')} a day at
-        most, reminders {post.hours.reminders ? 'on' : 'off'}: set at Rules. A family can set other hours.
+        {t(
+          'No mail to families from {quietFrom}:00 to {quietTo}:00, {mails} a day at most, reminders {reminders}: set at Rules. A family can set other hours.',
+          {
+            quietFrom: post.hours.quietFrom,
+            quietTo: post.hours.quietTo,
+            mails: plural(post.hours.mailsPerDay, 'mail'),
+            reminders: post.hours.reminders ? t('on') : t('off'),
+          },
+        )}
       </p>
-      {post.mails.length === 0 && <p className="text-dust">Nothing was mailed yet.</p>}
+      {post.mails.length === 0 && <p className="text-dust">{t('Nothing was mailed yet.')}</p>}
       <ul className="divide-y divide-joint">
         {post.mails.map((one) => (
           <li key={one.id} className="flex flex-wrap justify-between gap-x-4 py-1">
             <span>
-              {one.subject} <span className="text-dust">to {one.to}</span>
+              {one.subject} <span className="text-dust">{t('to {to}', { to: one.to })}</span>
             </span>
             <span className={one.state === 'given up' ? 'text-sm text-stop' : 'text-dust text-sm'}>
               {STATE_WORDS[one.state]} {whenInWords(one.at, post.squad.timeZone)}
@@ -78,28 +85,35 @@ export const PostView = guarded(function PostView({ post: first }: { post: Post 
       const { sent } = await call(contract.send, { squad: squad.id }, { weekOf });
       setPost(await call(contract.list, { squad: squad.id }));
       setPreview(null);
-      return sent === 0 ? 'Everybody had theirs already.' : `${plural(sent, 'letter')} put into the post.`;
+      return sent === 0 ? t('Everybody had theirs already.') : t('{letters} put into the post.', { letters: plural(sent, 'letter') });
     });
   return (
     <div className="flex flex-col gap-4">
-      <h1>Post</h1>
+      <h1>{t('Post')}</h1>
       <p className="max-w-3xl text-dust">
-        On Monday morning each coach gets a summary of the week that is over, and each family one about its own child; reminders go to
-        families in between. The letters lie in this house, where coaches and families read them.{' '}
-        {post.mail === 'smtp'
-          ? 'They are mailed to those who want it, families only after a guardian’s yes.'
-          : 'This house has no mail service set: mails go into its local mailbox, and nothing leaves it.'}
+        {t(
+          'On Monday morning each coach gets a summary of the week that is over, and each family one about its own child; reminders go to families in between. The letters lie in this house, where coaches and families read them. {mail}',
+          {
+            mail:
+              post.mail === 'smtp'
+                ? t('They are mailed to those who want it, families only after a guardian’s yes.')
+                : t('This house has no mail service set: mails go into its local mailbox, and nothing leaves it.'),
+          },
+        )}
       </p>
       <div className="flex flex-wrap items-center gap-3">
         <span>
-          The next summary is about the week of {dayInWords(next.weekOf)} and goes out {whenInWords(next.goesAt, squad.timeZone)}.
+          {t('The next summary is about the week of {dayInWords} and goes out {whenInWords}.', {
+            dayInWords: dayInWords(next.weekOf),
+            whenInWords: whenInWords(next.goesAt, squad.timeZone),
+          })}
         </span>
         <Button size="small" onClick={() => void look()}>
-          What would be sent now?
+          {t('What would be sent now?')}
         </Button>
         {post.players.length > 0 && (
           <Button size="small" look="main" onClick={() => setWriting(true)}>
-            Write to families
+            {t('Write to families')}
           </Button>
         )}
       </div>
@@ -117,34 +131,36 @@ export const PostView = guarded(function PostView({ post: first }: { post: Post 
           }}
         />
       )}
-      <LongWork busy={busy} what="Writing the letters" onStop={stop} />
+      <LongWork busy={busy} what={t('Writing the letters')} onStop={stop} />
       {problem && <Notice tone="stop">{problem}</Notice>}
       {said && <Notice tone="done">{said}</Notice>}
       {preview && (
-        <section className="slab flex flex-col gap-2 p-4" aria-label="Preview">
+        <section className="slab flex flex-col gap-2 p-4" aria-label={t('Preview')}>
           <div className="flex flex-wrap items-center justify-between gap-3">
-            <h2>Summaries of the week of {dayInWords(preview.weekOf)}, as they would be now</h2>
+            <h2>{t('Summaries of the week of {dayInWords}, as they would be now', { dayInWords: dayInWords(preview.weekOf) })}</h2>
             {preview.letters.length > 0 && (
               <Button size="small" look="main" onClick={() => void send(preview.weekOf)}>
-                Send to those without theirs
+                {t('Send to those without theirs')}
               </Button>
             )}
           </div>
-          {preview.letters.length === 0 && <p className="text-dust">No week was released for that Monday.</p>}
+          {preview.letters.length === 0 && <p className="text-dust">{t('No week was released for that Monday.')}</p>}
           <WouldBe letters={preview.letters} />
-          <h2>Reminders, as they would be now</h2>
-          {preview.reminders.length === 0 && <p className="text-dust">None: nothing is due today, or everybody has theirs.</p>}
+          <h2>{t('Reminders, as they would be now')}</h2>
+          {preview.reminders.length === 0 && <p className="text-dust">{t('None: nothing is due today, or everybody has theirs.')}</p>}
           <WouldBe letters={preview.reminders} />
         </section>
       )}
       <Mails post={post} />
-      <section className="slab flex flex-col gap-2 p-4" aria-label="What is mailed to you">
-        <h2>What is mailed to you</h2>
+      <section className="slab flex flex-col gap-2 p-4" aria-label={t('What is mailed to you')}>
+        <h2>{t('What is mailed to you')}</h2>
         <PostChoicesBox first={post.mine} summaries="The summary of the squad’s week, on Monday" reminders={false} />
       </section>
-      <section className="slab flex flex-col gap-2 p-4" aria-label="What was sent">
-        <h2>What was sent</h2>
-        {post.letters.length === 0 && <p className="text-dust">Nothing yet. The first summary comes on the Monday after the first week.</p>}
+      <section className="slab flex flex-col gap-2 p-4" aria-label={t('What was sent')}>
+        <h2>{t('What was sent')}</h2>
+        {post.letters.length === 0 && (
+          <p className="text-dust">{t('Nothing yet. The first summary comes on the Monday after the first week.')}</p>
+        )}
         <ul className="divide-y divide-joint">
           {post.letters.map((letter) => (
             <li key={letter.id} className="py-1">
@@ -152,7 +168,7 @@ export const PostView = guarded(function PostView({ post: first }: { post: Post 
                 <summary className="flex flex-wrap justify-between gap-x-4">
                   <span className="inline-flex flex-wrap items-center gap-1">
                     <ChevronRight aria-hidden className="size-4 group-open:rotate-90" />
-                    {letter.subject} <span className="text-dust">to {letter.to}</span>
+                    {letter.subject} <span className="text-dust">{t('to {to}', { to: letter.to })}</span>
                   </span>
                   <span className="text-dust text-sm">{whenInWords(letter.at, squad.timeZone)}</span>
                 </summary>

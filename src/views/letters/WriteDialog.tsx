@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid';
 import { call, ServerProblem, sentenceOf } from '../../client/client.ts';
 import { keepHere, keptHere } from '../../client/kept-here.ts';
 import { LetterWritten, lettersApi } from '../../contract/letters.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button, Dialog, Field, Notice } from '../../ui/parts/index.ts';
 
 /** Under this name, by squad, stands a letter that was not sent yet. */
@@ -59,7 +59,12 @@ export function WriteDialog({ squad, players, words, onClose, onSent }: Props) {
     try {
       const { sent, without } = await call(lettersApi.write, { squad }, parsed.data);
       if (!words) keepHere(name, null);
-      onSent(`Written to ${plural(sent, 'grown-up')}.${without.length > 0 ? ` Nobody is connected yet with ${without.join(', ')}.` : ''}`);
+      onSent(
+        t('Written to {grownUps}.{without}', {
+          grownUps: plural(sent, 'grown-up'),
+          without: without.length > 0 ? t(' Nobody is connected yet with {without}.', { without: without.join(', ') }) : '',
+        }),
+      );
     } catch (error) {
       const fields = error instanceof ServerProblem ? error.fields : [];
       setProblems(fields.length > 0 ? Object.fromEntries(fields.map((one) => [one.field, one.sentence])) : { all: sentenceOf(error) });
@@ -69,19 +74,19 @@ export function WriteDialog({ squad, players, words, onClose, onSent }: Props) {
   const nobody = players.filter((one) => chosen.has(one.id) && one.guardians === 0);
   return (
     <Dialog
-      label={players.length === 1 ? `To the family of ${players[0]?.nickname}` : 'A letter to families'}
+      label={players.length === 1 ? t('To the family of {nickname}', { nickname: players[0]?.nickname }) : t('A letter to families')}
       onClose={onClose}
       className="max-w-2xl bg-slab"
     >
       <Field
-        label="About"
+        label={t('About')}
         value={letter.subject}
         maxLength={100}
         problem={problems.subject}
         onChange={(event) => write({ subject: event.target.value })}
       />
       <label className="flex flex-col gap-1">
-        <span className="font-semibold">Letter</span>
+        <span className="font-semibold">{t('Letter')}</span>
         <textarea
           className="field min-h-40"
           value={letter.text}
@@ -93,7 +98,7 @@ export function WriteDialog({ squad, players, words, onClose, onSent }: Props) {
       </label>
       {players.length > 1 && (
         <fieldset className="flex flex-col gap-1">
-          <legend className="font-semibold">To the families of</legend>
+          <legend className="font-semibold">{t('To the families of')}</legend>
           <div className="flex flex-wrap gap-x-4">
             <label className="flex min-h-9 items-center gap-1 font-semibold">
               <input
@@ -102,7 +107,7 @@ export function WriteDialog({ squad, players, words, onClose, onSent }: Props) {
                 checked={all}
                 onChange={() => setChosen(all ? new Set() : new Set(players.map((one) => one.id)))}
               />
-              all
+              {t('all')}
             </label>
             {players.map((one) => (
               <label key={one.id} className="flex min-h-9 items-center gap-1">
@@ -116,15 +121,15 @@ export function WriteDialog({ squad, players, words, onClose, onSent }: Props) {
       {problems.players && <p className="text-sm text-stop">{problems.players}</p>}
       {nobody.length > 0 && (
         <p className="text-dust text-sm">
-          No grown-up is connected yet with {nobody.map((one) => one.nickname).join(', ')}: they will not get it.
+          {t('No grown-up is connected yet with {nobody}: they will not get it.', { nobody: nobody.map((one) => one.nickname).join(', ') })}
         </p>
       )}
       <p className="text-dust text-sm">
-        It goes to grown-ups alone. It lies on their family page, and is mailed where they said yes, outside their quiet hours.
+        {t('It goes to grown-ups alone. It lies on their family page, and is mailed where they said yes, outside their quiet hours.')}
       </p>
       {problems.all && <Notice tone="stop">{problems.all}</Notice>}
       <Button look="main" className="self-start" disabled={busy || chosen.size === 0} onClick={() => void send()}>
-        {busy ? 'Writing…' : 'Send it'}
+        {busy ? t('Writing…') : t('Send it')}
       </Button>
     </Dialog>
   );

@@ -2,6 +2,7 @@ import { useRef } from 'react';
 import { endpointAddress } from '../../client/client.ts';
 import { answersApi } from '../../contract/answers.ts';
 import type { LineView } from '../../contract/parts.ts';
+import { t } from '../../core/text/translate.ts';
 
 /** A remark stands a moment before its instant, so that nothing is missed. */
 const BEFORE_SECONDS = 0.3;
@@ -25,9 +26,15 @@ export function AnswerClip({ line }: { line: LineView }) {
         playsInline
         preload="metadata"
         className="max-h-64 w-full bg-ink"
-        aria-label={`Clip of ${line.drillName} with the coach’s remarks`}
+        aria-label={t('Clip of {drillName} with the coach’s remarks', { drillName: line.drillName })}
       >
-        <track kind="captions" default srcLang="en" label="Your coach" src={endpointAddress(answersApi.remarksFile, { clip: clip.id })} />
+        <track
+          kind="captions"
+          default
+          srcLang="en"
+          label={t('Your coach')}
+          src={endpointAddress(answersApi.remarksFile, { clip: clip.id })}
+        />
       </video>
       <ul className="flex flex-col gap-1">
         {remarks.map((remark) => (

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { footInWords, number } from '../../client/words.ts';
 import type { NewRecord } from '../../contract/progress.ts';
+import { t } from '../../core/text/translate.ts';
 import { Logo } from '../../ui/parts/Mark.tsx';
 
 const SEEN = 'eager-feet-record';
@@ -19,12 +20,12 @@ export function Celebration({ record, playerId }: { record: NewRecord; playerId:
     }
   }, [record.scoreId, playerId]);
   return (
-    <section className="slab flex items-center gap-4 border-l-4 border-l-lace p-4" aria-label="A new best">
+    <section className="slab flex items-center gap-4 border-l-4 border-l-lace p-4" aria-label={t('A new best')}>
       <span className={`text-lace ${fresh ? 'shown-once' : ''}`} aria-hidden>
         <Logo size={46} />
       </span>
       <p>
-        <span className="block font-bold">{fresh ? 'A new best.' : 'Your newest best'}</span>
+        <span className="block font-bold">{fresh ? t('A new best.') : t('Your newest best')}</span>
         {record.drillName}
         <span className="text-dust text-sm">
           {' '}
@@ -33,7 +34,7 @@ export function Celebration({ record, playerId }: { record: NewRecord; playerId:
         </span>
         <span className="block">
           <span className="font-bold font-display text-2xl">{number(record.result)}</span> {record.unit}{' '}
-          <span className="text-dust">before {number(record.before)}</span>
+          <span className="text-dust">{t('before {before}', { before: number(record.before) })}</span>
         </span>
       </p>
     </section>

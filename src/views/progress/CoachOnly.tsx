@@ -5,6 +5,7 @@ import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords, dayInWords, footInWords, number } from '../../client/words.ts';
 import { type PauseView, type PlayerPage, progressApi } from '../../contract/progress.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Fold, Notice } from '../../ui/parts/index.ts';
 
 /** Notes of the squad's coaches on a player. They are on no child's screen and in no letter. */
@@ -25,15 +26,17 @@ export function Notes({ player }: { player: PlayerPage }) {
       setNotes((all) => all.filter((one) => one.id !== note));
     });
   return (
-    <section className="slab flex flex-col gap-2 p-4" aria-label="Notes of the coaches">
-      <h2>Notes of the coaches</h2>
-      <p className="text-dust text-sm">For this squad’s coaches only: never on {player.nickname}’s screen, nor the family’s.</p>
+    <section className="slab flex flex-col gap-2 p-4" aria-label={t('Notes of the coaches')}>
+      <h2>{t('Notes of the coaches')}</h2>
+      <p className="text-dust text-sm">
+        {t('For this squad’s coaches only: never on {nickname}’s screen, nor the family’s.', { nickname: player.nickname })}
+      </p>
       <label className="flex flex-col gap-1">
-        <span className="sr-only">A new note</span>
+        <span className="sr-only">{t('A new note')}</span>
         <textarea className="field min-h-16 w-full" maxLength={1000} value={text} onChange={(event) => setText(event.target.value)} />
       </label>
       <Button size="small" className="self-start" disabled={text.trim() === ''} onClick={() => void add()}>
-        Keep the note
+        {t('Keep the note')}
       </Button>
       {problem && <Notice tone="stop">{problem}</Notice>}
       <ul className="flex flex-col divide-y divide-joint">
@@ -49,7 +52,7 @@ export function Notes({ player }: { player: PlayerPage }) {
               <Button
                 size="tight"
                 look="stop"
-                aria-label={`Take away the note “${note.text.slice(0, 30)}”`}
+                aria-label={t('Take away the note “{text}”', { text: note.text.slice(0, 30) })}
                 onClick={() => void drop(note.id)}
               >
                 <Trash2 aria-hidden className="size-4" />
@@ -66,19 +69,19 @@ export function Notes({ player }: { player: PlayerPage }) {
 export function FreePractice({ player }: { player: PlayerPage }) {
   if (player.practice.length === 0) return null;
   return (
-    <section className="slab flex flex-col gap-2 p-4" aria-label="Free practice">
-      <h2>Free practice</h2>
+    <section className="slab flex flex-col gap-2 p-4" aria-label={t('Free practice')}>
+      <h2>{t('Free practice')}</h2>
       <ul className="flex flex-col divide-y divide-joint">
         {player.practice.map((one) => (
           <li key={one.id} className="flex flex-wrap justify-between gap-x-3 py-1">
             <span>
               {one.drillName}
               {one.foot !== 'both' && `, ${footInWords(one.foot)}`}:{' '}
-              {one.value === null ? 'lost count' : `${number(one.value)} ${one.unit}`}
+              {one.value === null ? t('lost count') : `${number(one.value)} ${one.unit}`}
             </span>
             <span className="text-dust text-sm">
               {one.doseWords} · {dateInWords(one.doneAt, player.timeZone)}
-              {one.counts && ' · counts'}
+              {one.counts && t(' · counts')}
             </span>
           </li>
         ))}
@@ -108,25 +111,30 @@ export function Pauses({ player }: { player: PlayerPage }) {
   return (
     <Fold
       level={2}
-      heading="Pauses"
-      says={now ? `until ${now.to ? dayInWords(now.to) : 'it is ended'}` : 'none now'}
+      heading={t('Pauses')}
+      says={now ? t('until {to}', { to: now.to ? dayInWords(now.to) : t('it is ended') }) : 'none now'}
       open={now !== undefined}
     >
-      <p className="text-dust text-sm">Ill, hurt or away: the streak waits. No reason is kept. It shows when this page is opened next.</p>
+      <p className="text-dust text-sm">
+        {t('Ill, hurt or away: the streak waits. No reason is kept. It shows when this page is opened next.')}
+      </p>
       <ul className="flex flex-col gap-1">
         {pauses.map((pause) => (
           <li key={pause.id} className="flex flex-wrap items-center justify-between gap-2">
             <span>
-              from {dayInWords(pause.from)} {pause.to ? `to ${dayInWords(pause.to)}` : 'until it is ended'}
+              {t('from {dayInWords} {to}', {
+                dayInWords: dayInWords(pause.from),
+                to: pause.to ? t('to {dayInWords}', { dayInWords: dayInWords(pause.to) }) : t('until it is ended'),
+              })}
             </span>
             <span className="flex gap-2">
               {!pause.to && (
                 <Button size="tight" onClick={() => void put({ ...pause, to: player.today < pause.from ? pause.from : player.today })}>
-                  End it today
+                  {t('End it today')}
                 </Button>
               )}
               <Button size="tight" look="stop" onClick={() => void drop(pause.id)}>
-                Take away
+                {t('Take away')}
               </Button>
             </span>
           </li>
@@ -134,15 +142,15 @@ export function Pauses({ player }: { player: PlayerPage }) {
       </ul>
       <div className="flex flex-wrap items-end gap-3">
         <label className="flex flex-col text-sm">
-          From
+          {t('From')}
           <input type="date" className="field" value={from} onChange={(event) => setFrom(event.target.value)} />
         </label>
         <label className="flex flex-col text-sm">
-          To (open when left out)
+          {t('To (open when left out)')}
           <input type="date" className="field" value={to} onChange={(event) => setTo(event.target.value)} />
         </label>
         <Button size="small" disabled={from === ''} onClick={() => void put({ id: uuid(), from, to: to === '' ? null : to })}>
-          Pause
+          {t('Pause')}
         </Button>
       </div>
       {problem && <Notice tone="stop">{problem}</Notice>}

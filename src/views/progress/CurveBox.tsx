@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useRead } from '../../client/use-read.ts';
 import { dateInWords, footInWords, number } from '../../client/words.ts';
 import { type CoachDrill, type Curve, progressApi } from '../../contract/progress.ts';
+import { t } from '../../core/text/translate.ts';
 import { Notice } from '../../ui/parts/index.ts';
 
 const DIRECTIONS = { rising: 'rising', steady: 'steady', dipping: 'dipping' } as const;
@@ -10,9 +11,15 @@ const DIRECTIONS = { rising: 'rising', steady: 'steady', dipping: 'dipping' } as
 const signed = (n: number) => `${n > 0 ? '+' : n < 0 ? '−' : ''}${number(Math.abs(n))}`;
 
 function trendWords(foot: Curve['feet'][number], unit: string): string {
-  if (!foot.trend) return 'too few goes for a trend (four days at least)';
+  if (!foot.trend) return t('too few goes for a trend (four days at least)');
   const { direction, perWeek, low, high } = foot.trend;
-  return `${DIRECTIONS[direction]}, ${signed(perWeek)} ${unit} a week, likely ${signed(low)} to ${signed(high)}`;
+  return t('{directions}, {signed} {unit} a week, likely {signed2} to {signed3}', {
+    directions: DIRECTIONS[direction],
+    signed: signed(perWeek),
+    unit,
+    signed2: signed(low),
+    signed3: signed(high),
+  });
 }
 
 /** Every go of one drill over time, with the line of records and what the next go is likely to bring. */
@@ -37,25 +44,33 @@ export function CurveBox({ squad, player, drill }: { squad: string; player: stri
     };
   }, [shown]);
   const summary = shown
-    ? shown.feet.map((foot) => `${footInWords(foot.foot)}: ${foot.points.length} goes, ${trendWords(foot, shown.unit)}`).join('. ')
-    : 'Loading';
+    ? shown.feet
+        .map((foot) =>
+          t('{footInWords}: {points} goes, {trendWords}', {
+            footInWords: footInWords(foot.foot),
+            points: foot.points.length,
+            trendWords: trendWords(foot, shown.unit),
+          }),
+        )
+        .join('. ')
+    : t('Loading');
   return (
     <div className="flex flex-col gap-2">
       {problem && <Notice tone="stop">{problem}</Notice>}
-      {undrawn && <Notice tone="stop">The drawing could not be loaded. The numbers are below.</Notice>}
-      <div ref={place} role="img" aria-label={`Goes over time. ${summary}`} className="h-64 w-full" />
+      {undrawn && <Notice tone="stop">{t('The drawing could not be loaded. The numbers are below.')}</Notice>}
+      <div ref={place} role="img" aria-label={t('Goes over time. {summary}', { summary })} className="h-64 w-full" />
       {shown && (
         <table className="w-full text-sm">
           <thead className="text-dust">
             <tr>
               <th scope="col" className="pe-3 text-start font-normal">
-                foot
+                {t('foot')}
               </th>
               <th scope="col" className="text-start font-normal">
-                trend
+                {t('trend')}
               </th>
               <th scope="col" className="text-end font-normal">
-                next go, likely
+                {t('next go, likely')}
               </th>
             </tr>
           </thead>
@@ -70,7 +85,13 @@ export function CurveBox({ squad, player, drill }: { squad: string; player: stri
                 </th>
                 <td>{trendWords(foot, shown.unit)}</td>
                 <td className="whitespace-nowrap text-end">
-                  {foot.next ? `about ${number(foot.next.middle)}, ${number(foot.next.low)} to ${number(foot.next.high)}` : '–'}
+                  {foot.next
+                    ? t('about {middle}, {low} to {high}', {
+                        middle: number(foot.next.middle),
+                        low: number(foot.next.low),
+                        high: number(foot.next.high),
+                      })
+                    : '–'}
                 </td>
               </tr>
             ))}
@@ -79,7 +100,7 @@ export function CurveBox({ squad, player, drill }: { squad: string; player: stri
       )}
       {shown && (
         <details className="text-sm">
-          <summary>Records over time</summary>
+          <summary>{t('Records over time')}</summary>
           <ul>
             {shown.feet.flatMap((foot) =>
               foot.points
@@ -90,8 +111,8 @@ export function CurveBox({ squad, player, drill }: { squad: string; player: stri
                     <span className="text-dust">{dateInWords(point.at, shown.timeZone)}</span> {foot.foot === 'both' ? '' : `${foot.foot} `}
                     <b>{number(point.result)}</b> {shown.unit}
                     <span className="text-dust">
-                      {point.clocked ? ', clocked' : ', by hand'}
-                      {point.byClip ? ', checked by clip' : ''}
+                      {point.clocked ? t(', clocked') : t(', by hand')}
+                      {point.byClip ? t(', checked by clip') : ''}
                     </span>
                   </li>
                 )),
@@ -100,7 +121,7 @@ export function CurveBox({ squad, player, drill }: { squad: string; player: stri
         </details>
       )}
       <p className="text-dust text-sm">
-        Dots are goes, the stair is the record; the bar at the right is where four of five next goes fall.
+        {t('Dots are goes, the stair is the record; the bar at the right is where four of five next goes fall.')}
       </p>
     </div>
   );

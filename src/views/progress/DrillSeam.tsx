@@ -1,14 +1,15 @@
 import type { ReactNode } from 'react';
 import { footInWords, number } from '../../client/words.ts';
 import type { DrillProgress, FootProgress } from '../../contract/progress.ts';
+import { t } from '../../core/text/translate.ts';
 import { Seam } from '../../ui/notations/index.ts';
 
 const WEEKS_SHOWN = 6;
 
 function words(foot: FootProgress, unit: string): string {
-  const record = foot.record ? `best ${number(foot.record.result)} ${unit}` : 'no record yet';
-  const last = foot.last ? `, last ${number(foot.last.result)}` : '';
-  const next = foot.next === null ? '' : `, next ${number(foot.next)}`;
+  const record = foot.record ? t('best {result} {unit}', { result: number(foot.record.result), unit }) : 'no record yet';
+  const last = foot.last ? t(', last {result}', { result: number(foot.last.result) }) : '';
+  const next = foot.next === null ? '' : t(', next {next}', { next: number(foot.next) });
   return `${footInWords(foot.foot)}: ${record}${last}${next}`;
 }
 
@@ -19,14 +20,14 @@ export function DrillSeam({ drill, weeks = WEEKS_SHOWN, children }: { drill: Dri
   const of = (foot: string) => drill.feet.find((one) => one.foot === foot);
   const rows = drill.weeks
     .slice(-weeks)
-    .map((week) => ({ label: `week ${week.number}`, left: week.left, right: week.right, both: week.both }));
+    .map((week) => ({ label: t('week {number}', { number: week.number }), left: week.left, right: week.right, both: week.both }));
   return (
     <article className="slab flex flex-col gap-2 p-4">
       <header className="flex flex-wrap items-baseline justify-between gap-x-3">
         <h3 className="text-lg">{drill.drillName}</h3>
         <span className="text-dust text-sm">
           {drill.doseWords}
-          {drill.better === 'less' ? ' · less is better' : ''}
+          {drill.better === 'less' ? t(' · less is better') : ''}
         </span>
       </header>
       <div className="flex flex-wrap gap-x-6 gap-y-1">
@@ -35,9 +36,12 @@ export function DrillSeam({ drill, weeks = WEEKS_SHOWN, children }: { drill: Dri
             {foot.foot !== 'both' && <span className={`font-semibold ${COLOR[foot.foot]}`}>{foot.foot} </span>}
             <span className="font-bold font-display text-2xl">{foot.record ? number(foot.record.result) : '–'}</span>{' '}
             <span className="text-dust text-sm">
-              best{foot.record?.checkedByClip ? ', checked by clip' : ''} · last {foot.last ? number(foot.last.result) : '–'}
-              {foot.dip ? ', lower than your best: that happens' : ''}
-              {foot.next === null ? '' : ` · next ${number(foot.next)}`}
+              {t('best{checkedByClip} · last {last}{dip}{next}', {
+                checkedByClip: foot.record?.checkedByClip ? t(', checked by clip') : '',
+                last: foot.last ? number(foot.last.result) : '–',
+                dip: foot.dip ? t(', lower than your best: that happens') : '',
+                next: foot.next === null ? '' : t(' · next {next}', { next: number(foot.next) }),
+              })}
             </span>
           </p>
         ))}
@@ -51,8 +55,10 @@ export function DrillSeam({ drill, weeks = WEEKS_SHOWN, children }: { drill: Dri
       />
       {drill.balance && (
         <p className="text-dust text-sm">
-          Foot balance {drill.balance.balance.toFixed(2)}
-          {drill.balance.behind === 'both' ? ': even' : `: the ${drill.balance.behind} foot is behind`}
+          {t('Foot balance {balance}{behind}', {
+            balance: drill.balance.balance.toFixed(2),
+            behind: drill.balance.behind === 'both' ? t(': even') : t(': the {behind} foot is behind', { behind: drill.balance.behind }),
+          })}
         </p>
       )}
       {children}

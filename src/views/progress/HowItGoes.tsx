@@ -3,6 +3,7 @@ import { keptRead } from '../../client/device-store.ts';
 import type { ThisWeek } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { type ShownByCoach, shownByCoach } from '../clips/shown-by-coach.ts';
 
@@ -35,13 +36,13 @@ export function HowItGoes({ playerId, drillId, name }: { playerId: string; drill
   const open = async () => setFound((await drillHere(playerId, drillId).catch(() => null)) ?? 'none');
   return (
     <>
-      <Button size="player" onClick={() => void open()} aria-label={`${name}: how does it go?`}>
-        How does it go?
+      <Button size="player" onClick={() => void open()} aria-label={t('{name}: how does it go?', { name })}>
+        {t('How does it go?')}
       </Button>
-      <ButtonLink size="player" href={`/practice/${drillId}`} aria-label={`${name}: practice it`}>
-        Practice it
+      <ButtonLink size="player" href={`/practice/${drillId}`} aria-label={t('{name}: practice it', { name })}>
+        {t('Practice it')}
       </ButtonLink>
-      {found === 'none' && <Notice>This one is shown when it is in your week.</Notice>}
+      {found === 'none' && <Notice>{t('This one is shown when it is in your week.')}</Notice>}
       {found && found !== 'none' && (
         <Suspense fallback={null}>
           <HowTo drill={found.drill} stronger={found.stronger} shown={found.shown} onClose={() => setFound(null)} />

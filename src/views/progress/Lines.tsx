@@ -3,15 +3,22 @@ import { call, sentenceOf } from '../../client/client.ts';
 import { dateInWords, footInWords, number } from '../../client/words.ts';
 import { answersApi } from '../../contract/answers.ts';
 import type { LineView } from '../../contract/parts.ts';
+import { t } from '../../core/text/translate.ts';
 import { DeleteClip } from '../clips/DeleteClip.tsx';
 import { AnswerClip } from './AnswerClip.tsx';
 
 /** A correction, kindly: counting while the feet are quick is hard for everybody. */
 function correctedInWords({ value, recount, unit, coach }: LineView, claimed: string): string {
   const counted = value === null ? 'another number' : number(value);
-  const feet = recount ? ` (${recount.left} left, ${recount.right} right)` : '';
-  const said = claimed === 'no number' ? 'You lost count, and that is fine.' : `You counted ${claimed}.`;
-  return `${said} ${coach} counted ${counted} ${unit}${feet}. Counting fast feet is hard; ${counted} is the number that counts.`;
+  const feet = recount ? t(' ({left} left, {right} right)', { left: recount.left, right: recount.right }) : '';
+  const said = claimed === 'no number' ? t('You lost count, and that is fine.') : t('You counted {claimed}.', { claimed });
+  return t('{said} {coach} counted {counted} {unit}{feet}. Counting fast feet is hard; {counted} is the number that counts.', {
+    said,
+    coach,
+    counted,
+    unit,
+    feet,
+  });
 }
 
 /** What the coach decided, in words for a child. */
@@ -21,11 +28,11 @@ function verdictInWords(line: LineView): string {
     case 'corrected':
       return correctedInWords(line, claimed);
     case 'again please':
-      return 'Once more, please.';
+      return t('Once more, please.');
     case 'set aside':
-      return 'This one does not count. The next one can.';
+      return t('This one does not count. The next one can.');
     default:
-      return `${claimed} counts.`;
+      return t('{claimed} counts.', { claimed });
   }
 }
 
@@ -33,7 +40,7 @@ function verdictInWords(line: LineView): string {
 function SpokenLine({ line, spoken }: { line: LineView; spoken: LineView['spoken'][number] }) {
   const [gone, setGone] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  if (gone) return <p className="text-dust text-sm">The spoken line is deleted.</p>;
+  if (gone) return <p className="text-dust text-sm">{t('The spoken line is deleted.')}</p>;
   return (
     <div className="flex flex-col gap-2 pt-1">
       {/* biome-ignore lint/a11y/useMediaCaption: the written line beside it says what matters. */}
@@ -42,11 +49,11 @@ function SpokenLine({ line, spoken }: { line: LineView; spoken: LineView['spoken
         preload="none"
         className="w-full"
         src={`/api/v1/spoken/${spoken.id}/file`}
-        aria-label={`${line.coach} says, ${Math.round(spoken.seconds)} s`}
+        aria-label={t('{coach} says, {seconds} s', { coach: line.coach, seconds: Math.round(spoken.seconds) })}
       />
       {problem && <p className="text-stop">{problem}</p>}
       <DeleteClip
-        what="spoken line"
+        what={t('spoken line')}
         onDelete={() => {
           call(answersApi.deleteSpoken, { spoken: spoken.id })
             .then(() => setGone(true))
@@ -70,7 +77,7 @@ export function Lines({ lines, timeZone, empty }: { lines: readonly LineView[]; 
           </p>
           <p>{verdictInWords(line)}</p>
           {line.line && <p className="font-semibold">“{line.line}”</p>}
-          {line.cues.length > 0 && <p className="text-sm">Try: {line.cues.join(' · ')}</p>}
+          {line.cues.length > 0 && <p className="text-sm">{t('Try: {cues}', { cues: line.cues.join(' · ') })}</p>}
           {line.spoken.map((one) => (
             <SpokenLine key={one.id} line={line} spoken={one} />
           ))}

@@ -6,7 +6,7 @@ import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords, footInWords, number } from '../../client/words.ts';
 import { type CoachDrill, type NextStepView, type OwnStepView, type PlayerPage, progressApi } from '../../contract/progress.ts';
 import { saidOften } from '../../core/progress/plateau.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { CurveBox } from './CurveBox.tsx';
 import { DrillSeam } from './DrillSeam.tsx';
@@ -17,8 +17,12 @@ const STEP_WORDS = {
   'other pace': 'another pace',
   'wider cones': 'wider cones',
   'closer cones': 'closer cones',
-  'other cues': 'the other school’s cues',
-  rest: 'a week without it',
+  get 'other cues'() {
+    return t('the other school’s cues');
+  },
+  get rest() {
+    return t('a week without it');
+  },
 } as const;
 
 export const stepWords = (step: { kind: keyof typeof STEP_WORDS; toDrillName?: string | null; drillName?: string | null }) =>
@@ -52,11 +56,9 @@ function Steps({ squad, player, drill, chosen, onChosen }: StepsProps) {
       {problem && <Notice tone="stop">{problem}</Notice>}
       {taken && (
         <p className="flex flex-wrap items-center gap-2">
-          <b>
-            Week {taken.week}: {stepWords(taken)}
-          </b>
+          <b>{t('Week {week}: {stepWords}', { week: taken.week, stepWords: stepWords(taken) })}</b>
           <Button size="small" disabled={busy} onClick={() => void drop(taken)}>
-            Take it back
+            {t('Take it back')}
           </Button>
         </p>
       )}
@@ -68,7 +70,7 @@ function Steps({ squad, player, drill, chosen, onChosen }: StepsProps) {
               <span className="block text-dust text-sm">{step.reason}</span>
             </span>
             <Button size="small" disabled={busy} onClick={() => void take(step)}>
-              Put it in next week
+              {t('Put it in next week')}
             </Button>
           </li>
         ))}
@@ -79,24 +81,31 @@ function Steps({ squad, player, drill, chosen, onChosen }: StepsProps) {
 
 function Stuck({ drill }: { drill: CoachDrill }) {
   const { plateau, fallen, said } = drill;
-  const of = (foot: string) => (foot === 'both' ? '' : ` with the ${foot} foot`);
+  const of = (foot: string) => (foot === 'both' ? '' : t(' with the {foot} foot', { foot }));
   return (
     <>
       {plateau && (
         <p>
-          <b>A plateau{of(plateau.foot)}:</b> {plural(plateau.goes, 'clocked go')} over {plural(plateau.days, 'day')} since the record of{' '}
-          {number(plateau.record)}, none better, and the trend holds level.
+          <b>{t('A plateau{of}:', { of: of(plateau.foot) })}</b>{' '}
+          {t('{clockedGos} over {days} since the record of {record}, none better, and the trend holds level.', {
+            clockedGos: plural(plateau.goes, 'clocked go'),
+            days: plural(plateau.days, 'day'),
+            record: number(plateau.record),
+          })}
         </p>
       )}
       {saidOften(said) && (
         <p>
-          Said to be <b>too {saidOften(said)}</b> on {plural(Math.max(said.hard, said.easy), 'day')} in the last four weeks.
+          {t('Said to be')} <b>{t('too {saidOften}', { saidOften: saidOften(said) })}</b>{' '}
+          {t('on {days} in the last four weeks.', { days: plural(Math.max(said.hard, said.easy), 'day') })}
         </p>
       )}
       {fallen && (
         <p>
-          <b>{plural(fallen.goes, 'go')} running</b> below 85 % of the record{of(fallen.foot)}. Ups and downs are normal; this many are
-          worth a look. Only coaches see this.
+          <b>{t('{gos} running', { gos: plural(fallen.goes, 'go') })}</b>{' '}
+          {t('below 85 % of the record{of}. Ups and downs are normal; this many are worth a look. Only coaches see this.', {
+            of: of(fallen.foot),
+          })}
         </p>
       )}
     </>
@@ -127,30 +136,30 @@ export function OwnDrill({ player, chosen, onChosen }: { player: PlayerPage; cho
     setKey(next);
     keepHere(place, next);
   };
-  if (!drill) return <Notice>No counted numbers yet.</Notice>;
+  if (!drill) return <Notice>{t('No counted numbers yet.')}</Notice>;
   const needs = player.drills.filter((one) => one.plateau || one.fallen || saidOften(one.said));
   return (
     <div className="flex flex-col gap-4">
       {needs.length > 0 && (
-        <section className="slab flex flex-col gap-1 p-4" aria-label="Worth a look">
-          <h2>Worth a look</h2>
+        <section className="slab flex flex-col gap-1 p-4" aria-label={t('Worth a look')}>
+          <h2>{t('Worth a look')}</h2>
           <ul className="flex flex-wrap gap-2">
             {needs.map((one) => (
               <li key={one.key}>
                 <button type="button" className="underline" onClick={() => choose(one.key)}>
                   {one.drillName} <span className="text-dust text-sm">{one.doseWords}</span>:{' '}
-                  {one.fallen ? 'fallen' : one.plateau ? 'a plateau' : `too ${saidOften(one.said)}`}
+                  {one.fallen ? t('fallen') : one.plateau ? t('a plateau') : t('too {saidOften}', { saidOften: saidOften(one.said) })}
                 </button>
               </li>
             ))}
           </ul>
         </section>
       )}
-      <section className="flex flex-col gap-3" aria-label="One drill over time">
+      <section className="flex flex-col gap-3" aria-label={t('One drill over time')}>
         <div className="flex flex-wrap items-end justify-between gap-3">
-          <h2>One drill over time</h2>
+          <h2>{t('One drill over time')}</h2>
           <label className="flex items-center gap-2">
-            <span className="text-dust">Find a drill</span>
+            <span className="text-dust">{t('Find a drill')}</span>
             <input className="field" value={query} onChange={(event) => setQuery(event.target.value)} />
           </label>
         </div>
@@ -168,9 +177,11 @@ export function OwnDrill({ player, chosen, onChosen }: { player: PlayerPage; cho
             </li>
           ))}
         </ul>
-        {found.length === 0 && <p className="text-dust">No drill is called “{query}” here.</p>}
+        {found.length === 0 && <p className="text-dust">{t('No drill is called “{query}” here.', { query })}</p>}
         {found.length > OFFERED && (
-          <p className="text-dust text-sm">{plural(found.length - OFFERED, 'drill')} more: type a part of the name.</p>
+          <p className="text-dust text-sm">
+            {t('{drills} more: type a part of the name.', { drills: plural(found.length - OFFERED, 'drill') })}
+          </p>
         )}
         <div className="grid items-start gap-4 xl:grid-cols-2">
           <DrillSeam drill={drill} weeks={12} />
@@ -180,7 +191,7 @@ export function OwnDrill({ player, chosen, onChosen }: { player: PlayerPage; cho
         </div>
         {drill.milestones.length > 0 && (
           <p>
-            <span className="font-semibold">Milestones:</span>{' '}
+            <span className="font-semibold">{t('Milestones:')}</span>{' '}
             {drill.milestones
               .map(
                 (one) => `${one.label}${one.foot === 'both' ? '' : ` (${footInWords(one.foot)})`}, ${dateInWords(one.at, player.timeZone)}`,
@@ -189,7 +200,7 @@ export function OwnDrill({ player, chosen, onChosen }: { player: PlayerPage; cho
           </p>
         )}
         {(drill.plateau || drill.fallen || saidOften(drill.said) || chosen.some((one) => one.drillId === drill.drillId)) && (
-          <section className="slab flex flex-col gap-2 border-l-4 border-l-mustard p-4" aria-label="What may come next">
+          <section className="slab flex flex-col gap-2 border-l-4 border-l-mustard p-4" aria-label={t('What may come next')}>
             <Stuck drill={drill} />
             <Steps squad={player.squadId} player={player.playerId} drill={drill} chosen={chosen} onChosen={onChosen} />
           </section>

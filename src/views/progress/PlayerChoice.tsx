@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { sentenceOf } from '../../client/client.ts';
+import { t } from '../../core/text/translate.ts';
 import { Notice } from '../../ui/parts/index.ts';
 
 /** A choice for one player: as the squad, or the own. What the server refuses is taken back, with its sentence. */
@@ -40,7 +41,7 @@ export function PlayerChoice<T extends string | number>({
           value={value ?? ''}
           onChange={(event) => void set(options.find((one) => String(one) === event.target.value) ?? null)}
         >
-          <option value="">as the squad: {words(squads)}</option>
+          <option value="">{t('as the squad: {words}', { words: words(squads) })}</option>
           {options.map((one) => (
             <option key={one} value={one}>
               {words(one)}

@@ -10,7 +10,7 @@ import { lastGoInWords } from '../../core/progress/quiet.ts';
 import type { WatchGround } from '../../core/scores/reasons.ts';
 import { AIMS } from '../../core/targets/aims.ts';
 import { capital } from '../../core/text/capital.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { ButtonLink, Fold, Notice } from '../../ui/parts/index.ts';
 import { FreePractice, Notes, Pauses } from './CoachOnly.tsx';
 import { Lines } from './Lines.tsx';
@@ -25,19 +25,29 @@ function Ledger({ player }: { player: PlayerPage }) {
   const { ledger } = player;
   return (
     <p>
-      <span className="font-semibold text-foot-left">left</span> {ledger.left} ·{' '}
-      <span className="font-semibold text-foot-right">right</span> {ledger.right}
-      {ledger.behind === 'both' ? '' : ` · ${ledger.behind} is ${plural(ledger.deficit, 'touch', 'touches')} behind`}
+      <span className="font-semibold text-foot-left">{t('left')}</span> {ledger.left} ·{' '}
+      <span className="font-semibold text-foot-right">{t('right')}</span> {ledger.right}
+      {ledger.behind === 'both'
+        ? ''
+        : t(' · {behind} is {touches} behind', { behind: ledger.behind, touches: plural(ledger.deficit, 'touch', 'touches') })}
     </p>
   );
 }
 
 /** What is told of a ground, without a word about the child. */
 const GROUND_WORDS: Record<WatchGround, string> = {
-  'doubted more than the squad': 'More numbers were unusual than in the rest of the squad.',
-  'more than the clips show': 'Numbers are, on the whole, higher than what was counted from their clips.',
-  'better when nobody films': 'Goes without a clip come out better than filmed ones.',
-  'same as a team-mate': 'Numbers are the same as a team-mate’s more often than by chance.',
+  get 'doubted more than the squad'() {
+    return t('More numbers were unusual than in the rest of the squad.');
+  },
+  get 'more than the clips show'() {
+    return t('Numbers are, on the whole, higher than what was counted from their clips.');
+  },
+  get 'better when nobody films'() {
+    return t('Goes without a clip come out better than filmed ones.');
+  },
+  get 'same as a team-mate'() {
+    return t('Numbers are the same as a team-mate’s more often than by chance.');
+  },
 };
 
 /** Told to the coach alone: what speaks for asking for a clip, and what was chosen for the next weeks. */
@@ -47,18 +57,24 @@ function Heads({ player, chosen }: { player: PlayerPage; chosen: PlayerPage['own
     <>
       {player.quiet && (
         <Notice tone="look">
-          {capital(lastGoInWords({ days: player.quietDays, begun: player.begun }))}. A word to the family helps more than a reminder.
+          {t('{lastGoInWords}. A word to the family helps more than a reminder.', {
+            lastGoInWords: capital(lastGoInWords({ days: player.quietDays, begun: player.begun })),
+          })}
         </Notice>
       )}
       {player.grounds.length > 0 && (
         <Notice tone="look">
-          {player.grounds.map((ground) => GROUND_WORDS[ground]).join(' ')} That proves nothing. Ask for a clip of the next goes: counting
-          together settles it.
+          {t('{grounds} That proves nothing. Ask for a clip of the next goes: counting together settles it.', {
+            grounds: player.grounds.map((ground) => GROUND_WORDS[ground]).join(' '),
+          })}
         </Notice>
       )}
       {coming.length > 0 && (
         <Notice>
-          Next week for {player.nickname}: {coming.map((step) => `${step.drillName}, ${stepWords(step)}`).join(' · ')}.
+          {t('Next week for {nickname}: {coming}.', {
+            nickname: player.nickname,
+            coming: coming.map((step) => `${step.drillName}, ${stepWords(step)}`).join(' · '),
+          })}
         </Notice>
       )}
     </>
@@ -79,12 +95,19 @@ export function PlayerView({ player }: { player: PlayerPage }) {
         <div>
           <h1>{player.nickname}</h1>
           <p className="text-dust">
-            about {player.age} years · {player.strongerFoot === 'both' ? 'both feet alike' : `stronger foot ${player.strongerFoot}`} ·{' '}
-            {player.level} · {lastGoInWords({ days: player.quietDays, begun: player.begun })}
+            {t('about {age} years · {strongerFoot} · {level} · {lastGoInWords}', {
+              age: player.age,
+              strongerFoot:
+                player.strongerFoot === 'both'
+                  ? t('both feet alike')
+                  : t('stronger foot {strongerFoot}', { strongerFoot: player.strongerFoot }),
+              level: player.level,
+              lastGoInWords: lastGoInWords({ days: player.quietDays, begun: player.begun }),
+            })}
           </p>
           <div className="flex flex-wrap gap-x-5">
             <PlayerChoice
-              label="Juggling contact"
+              label={t('Juggling contact')}
               first={player.contactSchool}
               options={CONTACT_SCHOOLS}
               words={(one) => CONTACT_WORDS[one]}
@@ -92,10 +115,10 @@ export function PlayerView({ player }: { player: PlayerPage }) {
               save={(contactSchool) => call(screensApi.playerSchool, asked, { contactSchool })}
             />
             <PlayerChoice
-              label="Reaches stretch numbers"
+              label={t('Reaches stretch numbers')}
               first={player.stretchAim}
               options={AIMS}
-              words={(one) => `${one} times in a hundred`}
+              words={(one) => t('{one} times in a hundred', { one })}
               squads={player.squadAim}
               save={(stretchAim) => call(screensApi.playerAim, asked, { stretchAim })}
             />
@@ -103,10 +126,10 @@ export function PlayerView({ player }: { player: PlayerPage }) {
         </div>
         <div className="flex flex-wrap gap-2">
           <ButtonLink size="small" href={`/coach/${player.squadId}/players/${player.playerId}/season`}>
-            <Printer aria-hidden className="size-4" /> Season sheet
+            <Printer aria-hidden className="size-4" /> {t('Season sheet')}
           </ButtonLink>
           <ButtonLink size="small" href={`/api/v1/squads/${player.squadId}/players/${player.playerId}/history`}>
-            Whole history (JSON)
+            {t('Whole history (JSON)')}
           </ButtonLink>
         </div>
       </header>
@@ -120,30 +143,30 @@ export function PlayerView({ player }: { player: PlayerPage }) {
           <Notes player={player} />
         </div>
         <section className="slab flex flex-col gap-2 p-4">
-          <h2>Both feet, week by week</h2>
+          <h2>{t('Both feet, week by week')}</h2>
           <Ledger player={player} />
           <WeeksSeam weeks={player.weeks} folded />
         </section>
       </div>
       <div className="grid items-start gap-4 xl:grid-cols-[3fr_2fr]">
         <div className="flex flex-col gap-4">
-          <section className="slab p-4" aria-label="Scores">
-            <h2>Every score</h2>
+          <section className="slab p-4" aria-label={t('Scores')}>
+            <h2>{t('Every score')}</h2>
             <Scores player={player} />
           </section>
-          <Fold level={2} heading="Staircases" says={stoodOn(player)}>
+          <Fold level={2} heading={t('Staircases')} says={stoodOn(player)}>
             {player.stairs.length === 0 ? (
-              <p className="text-dust">The shoes stand on a step with the first counted number.</p>
+              <p className="text-dust">{t('The shoes stand on a step with the first counted number.')}</p>
             ) : (
               <Stairs stairs={player.stairs} who={`The shoes are ${player.nickname}’s.`} />
             )}
           </Fold>
         </div>
         <section className="slab p-4">
-          <h2>Lines</h2>
+          <h2>{t('Lines')}</h2>
           {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls can be scrolled by keyboard. */}
-          <section className="max-h-[30rem] overflow-y-auto" aria-label="Lines, newest first" tabIndex={0}>
-            <Lines lines={player.lines} timeZone={player.timeZone} empty="No lines yet." />
+          <section className="max-h-[30rem] overflow-y-auto" aria-label={t('Lines, newest first')} tabIndex={0}>
+            <Lines lines={player.lines} timeZone={player.timeZone} empty={t('No lines yet.')} />
           </section>
         </section>
       </div>

@@ -2,13 +2,14 @@ import { useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import { footInWords, number, whenInWords } from '../../client/words.ts';
 import { type PlayerPage, progressApi, type ScoreInList } from '../../contract/progress.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
 function factsOf(score: ScoreInList): string {
   const facts = [
     score.practice ? 'free practice' : score.paper ? 'from paper' : score.clocked ? 'clocked' : 'by hand',
     score.seconds > 0 && !score.paper ? `${number(score.seconds)} s` : '',
-    score.faults > 0 ? `${score.faults} lost` : '',
+    score.faults > 0 ? t('{faults} lost', { faults: score.faults }) : '',
     score.byClip ? 'checked by clip' : '',
     score.isRecord ? 'a record' : '',
     score.doubt === 'clear' ? '' : 'doubted',
@@ -32,28 +33,28 @@ export function Scores({ player }: { player: PlayerPage }) {
       setProblem(sentenceOf(error));
     }
   };
-  if (scores.length === 0) return <p className="text-dust">No score yet.</p>;
+  if (scores.length === 0) return <p className="text-dust">{t('No score yet.')}</p>;
   return (
     <div className="flex flex-col gap-2">
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls can be scrolled by keyboard. */}
-      <section className="max-h-[32rem] overflow-auto" aria-label="Scores, newest first" tabIndex={0}>
+      <section className="max-h-[32rem] overflow-auto" aria-label={t('Scores, newest first')} tabIndex={0}>
         <table className="w-full text-sm">
           <thead>
             <tr className="sticky top-0 bg-slab text-dust">
               <th scope="col" className="py-1 text-start font-normal">
-                when
+                {t('when')}
               </th>
               <th scope="col" className="py-1 text-start font-normal">
-                drill
+                {t('drill')}
               </th>
               <th scope="col" className="py-1 text-end font-normal">
-                number
+                {t('number')}
               </th>
               <th scope="col" className="py-1 ps-3 text-start font-normal">
-                stands as
+                {t('stands as')}
               </th>
               <th scope="col" className="py-1 ps-3 text-start font-normal">
-                facts
+                {t('facts')}
               </th>
             </tr>
           </thead>
@@ -68,9 +69,9 @@ export function Scores({ player }: { player: PlayerPage }) {
                   </span>
                 </td>
                 <td className="whitespace-nowrap py-1 text-end font-semibold">
-                  {score.value === null && score.counts === null ? 'lost count' : number(score.counts ?? score.value ?? 0)}
+                  {score.value === null && score.counts === null ? t('lost count') : number(score.counts ?? score.value ?? 0)}
                   {score.counts !== null && score.value !== null && score.counts !== score.value && (
-                    <span className="block font-normal text-dust">said {number(score.value)}</span>
+                    <span className="block font-normal text-dust">{t('said {value}', { value: number(score.value) })}</span>
                   )}
                 </td>
                 <td className="py-1 ps-3">{score.standing}</td>
@@ -83,7 +84,7 @@ export function Scores({ player }: { player: PlayerPage }) {
       {problem && <Notice tone="stop">{problem}</Notice>}
       {more && (
         <Button size="small" className="self-start" onClick={() => void load()}>
-          Show older scores
+          {t('Show older scores')}
         </Button>
       )}
     </div>

@@ -1,6 +1,6 @@
 import { dateInWords, dayInWords, footInWords, number } from '../../client/words.ts';
 import type { PlayerPage } from '../../contract/progress.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Laces } from '../../ui/notations/index.ts';
 import { WeeksSeam } from './WeeksSeam.tsx';
 
@@ -20,7 +20,10 @@ export function SeasonSheet({ player }: { player: PlayerPage }) {
     .sort((a, b) => b.at - a.at)
     .slice(0, 8);
   return (
-    <article className="print-page mx-auto flex max-w-3xl flex-col gap-3 text-sm" aria-label={`Season sheet of ${player.nickname}`}>
+    <article
+      className="print-page mx-auto flex max-w-3xl flex-col gap-3 text-sm"
+      aria-label={t('Season sheet of {nickname}', { nickname: player.nickname })}
+    >
       <header className="flex flex-wrap items-baseline justify-between gap-3 border-ink border-b-2 pb-1">
         <h1>{player.nickname}</h1>
         <p>
@@ -28,15 +31,24 @@ export function SeasonSheet({ player }: { player: PlayerPage }) {
         </p>
       </header>
       <p className="text-base">
-        {done} of {plural(sets, 'session')} done · {streak.current} in a row, best ever{' '}
-        {plural(streak.best, streak.unit === 'week' ? 'week' : 'training day')} · {ledger.left + ledger.right} counted touches,{' '}
-        {ledger.left} left and {ledger.right} right
-        {ledger.behind === 'both' ? '' : ` (${ledger.behind} ${ledger.deficit} behind)`}
+        {t(
+          '{done} of {sessions} done · {current} in a row, best ever {best} · {left} counted touches, {left2} left and {right} right{behind}',
+          {
+            done,
+            sessions: plural(sets, 'session'),
+            current: streak.current,
+            best: plural(streak.best, streak.unit === 'week' ? 'week' : 'training day'),
+            left: ledger.left + ledger.right,
+            left2: ledger.left,
+            right: ledger.right,
+            behind: ledger.behind === 'both' ? '' : t(' ({behind} {deficit} behind)', { behind: ledger.behind, deficit: ledger.deficit }),
+          },
+        )}
       </p>
-      <Laces tiny cells={player.strip} summary={`Laces of the last eight weeks: ${streak.current} in a row now.`} />
+      <Laces tiny cells={player.strip} summary={t('Laces of the last eight weeks: {current} in a row now.', { current: streak.current })} />
       <div className="grid gap-6 md:grid-cols-2 print:grid-cols-2">
         <section>
-          <h2>Bests</h2>
+          <h2>{t('Bests')}</h2>
           <table className="w-full">
             <tbody>
               {records.slice(0, RECORDS_SHOWN).map(({ drill, foot, record }) => (
@@ -55,16 +67,18 @@ export function SeasonSheet({ player }: { player: PlayerPage }) {
               ))}
             </tbody>
           </table>
-          {records.length > RECORDS_SHOWN && <p className="text-dust">and {plural(records.length - RECORDS_SHOWN, 'best')} more</p>}
+          {records.length > RECORDS_SHOWN && (
+            <p className="text-dust">{t('and {bests} more', { bests: plural(records.length - RECORDS_SHOWN, 'best') })}</p>
+          )}
         </section>
         <section>
-          <h2>Week by week</h2>
+          <h2>{t('Week by week')}</h2>
           <WeeksSeam weeks={player.weeks} shown={WEEKS_SHOWN} />
         </section>
       </div>
       {milestones.length > 0 && (
         <section>
-          <h2>Milestones</h2>
+          <h2>{t('Milestones')}</h2>
           <p>
             {milestones
               .map(
@@ -77,7 +91,7 @@ export function SeasonSheet({ player }: { player: PlayerPage }) {
       )}
       {player.lines.some((line) => line.line) && (
         <section>
-          <h2>From the coach</h2>
+          <h2>{t('From the coach')}</h2>
           <ul>
             {player.lines
               .filter((line) => line.line)

@@ -1,4 +1,5 @@
 import type { StairsView } from '../../contract/progress.ts';
+import { t } from '../../core/text/translate.ts';
 import { Staircase } from '../../ui/notations/index.ts';
 
 /** Staircases with the player's shoes on the steps that have a counted number. */
@@ -10,7 +11,16 @@ export function Stairs({ stairs, who }: { stairs: readonly StairsView[]; who: st
           key={one.name}
           width={Math.max(320, one.stairs.length * 132)}
           stairs={one.stairs}
-          summary={`Steps around ${one.name}, from easier to harder: ${one.stairs.map((stair) => `${stair.name}${stair.reached ? ` (${stair.reached === 'both' ? 'both feet' : `${stair.reached} foot`} stood here)` : ''}`).join(', ')}. ${who}`}
+          summary={t('Steps around {name}, from easier to harder: {stairs}. {who}', {
+            name: one.name,
+            stairs: one.stairs
+              .map(
+                (stair) =>
+                  `${stair.name}${stair.reached ? t(' ({reached} stood here)', { reached: stair.reached === 'both' ? t('both feet') : t('{reached} foot', { reached: stair.reached }) }) : ''}`,
+              )
+              .join(', '),
+            who,
+          })}
         />
       ))}
     </div>

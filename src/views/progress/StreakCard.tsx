@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import { dayInWords, dayLetter } from '../../client/words.ts';
 import type { StreakView, StripView } from '../../contract/parts.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Laces } from '../../ui/notations/index.ts';
 
 interface Props {
@@ -15,24 +15,29 @@ export function StreakCard({ streak, strip }: Props) {
   const rows = streak.unit === 'week' ? [strip] : [strip.slice(0, half), strip.slice(half)];
   const word = streak.unit === 'week' ? 'week' : 'training day';
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="Streak">
+    <section className="slab flex flex-col gap-3 p-4" aria-label={t('Streak')}>
       <p className="flex flex-wrap items-baseline gap-x-4">
         <span>
-          <span className="font-bold font-display text-4xl text-lace">{streak.current}</span> {streak.current === 1 ? word : `${word}s`} in
-          a row
+          <span className="font-bold font-display text-4xl text-lace">{streak.current}</span>{' '}
+          {t('{current} in a row', { current: streak.current === 1 ? word : `${word}s` })}
         </span>
         <span className="text-dust">
-          best ever {plural(streak.best, word)}
-          {streak.before && `, and ${plural(streak.before.best, streak.before.unit === 'week' ? 'week' : 'training day')} before`}
+          {t('best ever {best}', { best: plural(streak.best, word) })}
+          {streak.before &&
+            t(', and {best} before', { best: plural(streak.before.best, streak.before.unit === 'week' ? 'week' : 'training day') })}
         </span>
-        {streak.firstDay && <span className="text-dust">since {dayInWords(streak.firstDay)}</span>}
+        {streak.firstDay && <span className="text-dust">{t('since {dayInWords}', { dayInWords: dayInWords(streak.firstDay) })}</span>}
       </p>
       {rows.map((cells) => (
         <Laces
           key={cells[0]?.day}
           cells={cells}
           letters={streak.unit === 'week' ? dayInWords : dayLetter}
-          summary={`Laces from ${cells[0]?.day}: ${cells.filter((cell) => cell.state === 'done').length} done, ${cells.filter((cell) => cell.state === 'free').length} free`}
+          summary={t('Laces from {day}: {length} done, {length2} free', {
+            day: cells[0]?.day,
+            length: cells.filter((cell) => cell.state === 'done').length,
+            length2: cells.filter((cell) => cell.state === 'free').length,
+          })}
         />
       ))}
       <p>{streak.sentence}</p>

@@ -4,6 +4,7 @@ import { init, use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { dateInWords, number } from '../../client/words.ts';
 import type { Curve } from '../../contract/progress.ts';
+import { t } from '../../core/text/translate.ts';
 
 use([LineChart, ScatterChart, GridComponent, TooltipComponent, SVGRenderer]);
 
@@ -27,7 +28,7 @@ function seriesOf(curve: Curve, { foot, points, next }: FootCurve) {
   return [
     {
       ...base,
-      name: `${foot} records`,
+      name: t('{foot} records', { foot }),
       step: 'end' as const,
       lineStyle: { color: line, width: 2, type: dash },
       data: [...records.map((one) => [one.at, one.result]), ...(last ? [[curve.nextAt, last.result]] : [])],
@@ -44,7 +45,7 @@ function seriesOf(curve: Curve, { foot, points, next }: FootCurve) {
       ? [
           {
             ...base,
-            name: `${foot} next`,
+            name: t('{foot} next', { foot }),
             lineStyle: { color: line, width: 6, opacity: 0.35, type: 0 },
             data: [
               [curve.nextAt, next.low],
@@ -54,7 +55,7 @@ function seriesOf(curve: Curve, { foot, points, next }: FootCurve) {
           {
             type: 'scatter' as const,
             animation: false,
-            name: `${foot} next`,
+            name: t('{foot} next', { foot }),
             symbol: 'diamond',
             symbolSize: 12,
             itemStyle: { color: fill, borderColor: line, borderWidth: 2 },

@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
 import { type BenchItem, benchApi as benchContract } from '../../contract/bench.ts';
 import type { BenchSettings, Decide, ReviewItem } from '../../contract/review.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button } from '../../ui/parts/index.ts';
 import { ClaimBox } from './Claim.tsx';
 import { ClipBench, type CountOnBench } from './ClipBench.tsx';
@@ -43,8 +44,13 @@ function NoClip({ item, bench, attempt, onBench }: Pick<Props, 'item' | 'bench' 
   return (
     <div className="slab flex flex-wrap items-center justify-between gap-3 p-4">
       <p className="text-dust">
-        No clip came with this score.
-        {asked ? ' You asked for one; the next go of this drill can bring it.' : item.mayFilm ? '' : ' This family has said no to clips.'}
+        {t('No clip came with this score.{asked}', {
+          asked: asked
+            ? t(' You asked for one; the next go of this drill can bring it.')
+            : item.mayFilm
+              ? ''
+              : t(' This family has said no to clips.'),
+        })}
       </p>
       {bench && item.mayFilm && !asked && (
         <Button
@@ -55,7 +61,7 @@ function NoClip({ item, bench, attempt, onBench }: Pick<Props, 'item' | 'bench' 
             )
           }
         >
-          Ask for a clip next time
+          {t('Ask for a clip next time')}
         </Button>
       )}
     </div>
@@ -108,7 +114,7 @@ export function Bench(props: Props) {
             attempt={attempt}
           />
         ) : item.clip ? (
-          <div className="aspect-video max-h-[34vh] w-full bg-ink" role="status" aria-label="The clip is coming" />
+          <div className="aspect-video max-h-[34vh] w-full bg-ink" role="status" aria-label={t('The clip is coming')} />
         ) : (
           <NoClip item={item} bench={bench} attempt={attempt} onBench={onBench} />
         )}
@@ -138,9 +144,9 @@ export function Bench(props: Props) {
           />
         ) : (
           <section className="slab flex flex-col items-start gap-3 p-3">
-            <h2>Stands as: {item.standing}</h2>
-            <p className="text-dust">A decision can be taken back at any time; both stay on record.</p>
-            <Button onClick={props.onUndo}>Take this decision back</Button>
+            <h2>{t('Stands as: {standing}', { standing: item.standing })}</h2>
+            <p className="text-dust">{t('A decision can be taken back at any time; both stay on record.')}</p>
+            <Button onClick={props.onUndo}>{t('Take this decision back')}</Button>
           </section>
         )}
       </div>

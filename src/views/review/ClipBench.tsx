@@ -4,6 +4,7 @@ import { type BenchItem, benchApi as benchContract } from '../../contract/bench.
 import type { BenchSettings, ClipOfScore } from '../../contract/review.ts';
 import type { Span } from '../../core/clips/signals.ts';
 import { type Mark, type Recount, recountedValue, recountOf, tappedAt } from '../../core/review/index.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { ClipStage, SPEEDS, type StageHandle } from './ClipStage.tsx';
 import type { ShelvedClip } from './clip-shelf.ts';
@@ -177,7 +178,7 @@ export function ClipBench({
     <div className="flex min-w-0 flex-col gap-2">
       <ClipStage
         clip={clip}
-        label={`Clip of ${item.player.nickname}, ${item.drill.name}`}
+        label={t('Clip of {nickname}, {name}', { nickname: item.player.nickname, name: item.drill.name })}
         shelved={shelved}
         head={head}
         speed={speed}
@@ -193,7 +194,7 @@ export function ClipBench({
         <KeyButton act="frame back" keys={keys} onClick={press('frame back')} />
         <KeyButton act="frame on" keys={keys} onClick={press('frame on')} />
         <KeyButton act="slower" keys={keys} onClick={press('slower')} />
-        <output aria-label="Speed" className="w-10 text-center font-semibold text-sm">
+        <output aria-label={t('Speed')} className="w-10 text-center font-semibold text-sm">
           {speed}×
         </output>
         <KeyButton act="faster" keys={keys} onClick={press('faster')} />
@@ -201,7 +202,7 @@ export function ClipBench({
         <KeyButton
           act="loop"
           keys={keys}
-          words={loop ? 'Loop off' : loopFrom !== null ? 'Loop to here' : 'Loop from here'}
+          words={loop ? t('Loop off') : loopFrom !== null ? t('Loop to here') : t('Loop from here')}
           aria-pressed={loop !== null}
           onClick={press('loop')}
         />
@@ -222,8 +223,8 @@ export function ClipBench({
         onMove={recounting.shift}
       />
       <div className="flex flex-wrap items-center gap-1.5">
-        <KeyButton act="left" keys={keys} words="Left" className="border-foot-left text-foot-left" onClick={press('left')} />
-        <KeyButton act="right" keys={keys} words="Right" className="border-foot-right text-foot-right" onClick={press('right')} />
+        <KeyButton act="left" keys={keys} words={t('Left')} className="border-foot-left text-foot-left" onClick={press('left')} />
+        <KeyButton act="right" keys={keys} words={t('Right')} className="border-foot-right text-foot-right" onClick={press('right')} />
         <KeyButton act="drop" keys={keys} onClick={press('drop')} />
         <KeyButton act="undo" keys={keys} disabled={!recounting.canUndo} onClick={press('undo')} />
         <KeyButton act="redo" keys={keys} disabled={!recounting.canRedo} onClick={press('redo')} />
@@ -245,7 +246,7 @@ export function ClipBench({
             onPlace({ zoom: next });
           }}
         >
-          Strip {zoom}×
+          {t('Strip {zoom}×', { zoom })}
         </Button>
         <KeyButton
           act="whole"
@@ -267,9 +268,9 @@ export function ClipBench({
       />
       {progress !== null && (
         <p className="flex items-center gap-3" role="status">
-          Listening and looking: {Math.round(progress * 100)} %
+          {t('Listening and looking: {progress} %', { progress: Math.round(progress * 100) })}
           <Button size="small" look="quiet" onClick={breakOff}>
-            Break off
+            {t('Break off')}
           </Button>
         </p>
       )}

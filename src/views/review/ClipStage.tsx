@@ -3,6 +3,7 @@ import { clockWords } from '../../client/words.ts';
 import type { ClipOfScore } from '../../contract/review.ts';
 import { evenFrames, stepFrames } from '../../core/clips/frames.ts';
 import type { Span } from '../../core/clips/signals.ts';
+import { t } from '../../core/text/translate.ts';
 import { playerOf, type ShelvedClip } from './clip-shelf.ts';
 import { keepFocus } from './keys.ts';
 import { type Playhead, useMediaTime } from './playhead.ts';
@@ -38,11 +39,7 @@ interface Props {
 
 function Time({ head, seconds }: { head: Playhead; seconds: number }) {
   const at = useMediaTime(head);
-  return (
-    <span className="tabular-nums">
-      {at.toFixed(2)} of {seconds.toFixed(1)} s
-    </span>
-  );
+  return <span className="tabular-nums">{t('{at} of {seconds} s', { at: at.toFixed(2), seconds: seconds.toFixed(1) })}</span>;
 }
 
 /** Small pictures along the clip: a press goes there. */
@@ -158,7 +155,7 @@ export function ClipStage({ clip, label, shelved, head, speed, from, loop, handl
     };
   }, []);
 
-  if (missing) return <p className="slab grid h-56 place-items-center text-dust">This clip is not here any more.</p>;
+  if (missing) return <p className="slab grid h-56 place-items-center text-dust">{t('This clip is not here any more.')}</p>;
   return (
     <div className="flex flex-col">
       <div ref={box} />

@@ -5,6 +5,7 @@ import type { ClipOfScore } from '../../contract/review.ts';
 import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { inStepWith } from '../../core/clips/frames.ts';
 import { resultUnit } from '../../core/drills/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Dialog } from '../../ui/parts/index.ts';
 import { claimWords } from './claim-words.ts';
 import { useWatching } from './use-watching.ts';
@@ -14,7 +15,7 @@ const DRIFT_SECONDS = 0.08;
 
 function otherWords(other: OtherClip, unit: string, timeZone: string): string {
   const number_ = other.counts === null ? 'does not count' : `${number(other.counts)} ${unit}`;
-  return `${dateInWords(other.doneAt, timeZone)}: ${number_}, ${other.doseWords}${other.isRecord ? ' (the record)' : ''}`;
+  return `${dateInWords(other.doneAt, timeZone)}: ${number_}, ${other.doseWords}${other.isRecord ? t(' (the record)') : ''}`;
 }
 
 /** The record's clip, else the one that is nearest to a month older, else the oldest. */
@@ -100,7 +101,7 @@ export function Compare({ bench, clip, timeZone, onClose }: Props) {
           playsInline
           preload="auto"
           className="aspect-video w-full bg-ink"
-          aria-label={mine ? 'This clip' : 'The clip beside it'}
+          aria-label={mine ? t('This clip') : t('The clip beside it')}
           onLoadedMetadata={(event) => {
             event.currentTarget.currentTime = mine ? clip.workAt : other.workAt;
             event.currentTarget.playbackRate = speed;
@@ -110,16 +111,24 @@ export function Compare({ bench, clip, timeZone, onClose }: Props) {
         />
         <figcaption className="font-semibold">
           {mine
-            ? `${dateInWords(item.doneAt, timeZone)}: ${claimWords(item)}, ${item.doseWords} (this one)`
+            ? t('{dateInWords}: {claimWords}, {doseWords} (this one)', {
+                dateInWords: dateInWords(item.doneAt, timeZone),
+                claimWords: claimWords(item),
+                doseWords: item.doseWords,
+              })
             : otherWords(other, unit, timeZone)}
         </figcaption>
       </figure>
     );
   };
   return (
-    <Dialog label={`How far ${item.player.nickname} came: ${item.drill.name}`} onClose={onClose} className="max-w-4xl bg-slab">
+    <Dialog
+      label={t('How far {nickname} came: {name}', { nickname: item.player.nickname, name: item.drill.name })}
+      onClose={onClose}
+      className="max-w-4xl bg-slab"
+    >
       <label className="flex flex-wrap items-center gap-2">
-        <span className="font-semibold">Beside</span>
+        <span className="font-semibold">{t('Beside')}</span>
         <select
           className="field"
           value={otherId}
@@ -141,9 +150,9 @@ export function Compare({ bench, clip, timeZone, onClose }: Props) {
       </div>
       <div className="flex flex-wrap items-center gap-2">
         <Button look="main" onClick={toggle}>
-          {playing ? 'Pause both' : 'Play both'}
+          {playing ? t('Pause both') : t('Play both')}
         </Button>
-        <Button onClick={toStart}>Both to the start of the work</Button>
+        <Button onClick={toStart}>{t('Both to the start of the work')}</Button>
         {[0.25, 0.5, 1, 2].map((one) => (
           <Button key={one} size="small" aria-pressed={speed === one} look={speed === one ? 'main' : 'plain'} onClick={() => setSpeed(one)}>
             {one}×

@@ -2,6 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { BenchSettings } from '../../contract/review.ts';
 import { clipSeconds, poseAt, type SyntheticClip } from '../../core/clips/synthetic.ts';
 import { DELAY_TAPS, tapDelay } from '../../core/review/delay.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
 import { keepFocus } from './keys.ts';
 
@@ -71,12 +72,16 @@ export function DelayDialog({ settings, now, onSave, onClose }: Props) {
     onClose();
   };
   return (
-    <Dialog label="Measure my tapping" onClose={onClose}>
-      <p>Tap any key, or the picture, each time a foot meets the ball, as you would on a clip. {REPS} reps, about 18 seconds.</p>
+    <Dialog label={t('Measure my tapping')} onClose={onClose}>
+      <p>
+        {t('Tap any key, or the picture, each time a foot meets the ball, as you would on a clip. {reps} reps, about 18 seconds.', {
+          reps: REPS,
+        })}
+      </p>
       <button
         type="button"
         className="block w-full border border-joint"
-        aria-label="Tap here with each rep"
+        aria-label={t('Tap here with each rep')}
         {...keepFocus}
         onPointerDown={tap}
         onKeyDown={(event) => {
@@ -106,23 +111,28 @@ export function DelayDialog({ settings, now, onSave, onClose }: Props) {
             (event.currentTarget.closest('dialog')?.querySelector('[aria-label="Tap here with each rep"]') as HTMLElement | null)?.focus();
           }}
         >
-          {taps.length > 0 ? 'Once more' : 'Start'}
+          {taps.length > 0 ? t('Once more') : t('Start')}
         </Button>
-        <span role="status">{running ? `${taps.length} taps` : ''}</span>
+        <span role="status">{running ? t('{taps} taps', { taps: taps.length }) : ''}</span>
       </div>
       {!running && found === null && (
         <Notice tone="look">
-          The taps did not follow the reps well enough ({DELAY_TAPS} are needed, at an even distance). Try once more.
+          {t('The taps did not follow the reps well enough ({delayTaps} are needed, at an even distance). Try once more.', {
+            delayTaps: DELAY_TAPS,
+          })}
         </Notice>
       )}
       {!running && found !== null && found !== 'none' && (
         <>
           <Notice tone="done">
-            Your taps come {Math.round(found.seconds * 1000)} ms after the rep, give or take {Math.round(found.spread * 1000)} ms, over{' '}
-            {found.matched} reps.
+            {t('Your taps come {seconds} ms after the rep, give or take {spread} ms, over {matched} reps.', {
+              seconds: Math.round(found.seconds * 1000),
+              spread: Math.round(found.spread * 1000),
+              matched: found.matched,
+            })}
           </Notice>
           <Button look="main" onClick={keep}>
-            Take that off my taps
+            {t('Take that off my taps')}
           </Button>
         </>
       )}

@@ -2,15 +2,64 @@ import { useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import { DoubtRulesSent, reviewApi } from '../../contract/review.ts';
 import { DOUBT_RULES } from '../../core/scores/doubt.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Dialog, Field, Notice } from '../../ui/parts/index.ts';
 
 const FIELDS: { name: keyof DoubtRulesSent; label: string; hint: string; percent?: true }[] = [
-  { name: 'formDistance', label: 'Far from own form: a leap of', hint: 'times what the player’s numbers usually go up and down' },
-  { name: 'formScores', label: 'Far from own form: earlier scores', hint: 'needed before form is judged' },
-  { name: 'clipShortShare', label: 'Clip too short: percent', hint: 'of the work that a clip may lack', percent: true },
-  { name: 'sameRun', label: 'Same again: times running', hint: 'the same number this often is looked at; a round one (fives) once more' },
-  { name: 'recountReps', label: 'Recount differs: reps', hint: 'or the percent, whichever is more' },
-  { name: 'recountShare', label: 'Recount differs: percent', hint: 'of the recount', percent: true },
+  {
+    name: 'formDistance',
+    get label() {
+      return t('Far from own form: a leap of');
+    },
+    get hint() {
+      return t('times what the player’s numbers usually go up and down');
+    },
+  },
+  {
+    name: 'formScores',
+    get label() {
+      return t('Far from own form: earlier scores');
+    },
+    get hint() {
+      return t('needed before form is judged');
+    },
+  },
+  {
+    name: 'clipShortShare',
+    get label() {
+      return t('Clip too short: percent');
+    },
+    get hint() {
+      return t('of the work that a clip may lack');
+    },
+    percent: true,
+  },
+  {
+    name: 'sameRun',
+    get label() {
+      return t('Same again: times running');
+    },
+    get hint() {
+      return t('the same number this often is looked at; a round one (fives) once more');
+    },
+  },
+  {
+    name: 'recountReps',
+    get label() {
+      return t('Recount differs: reps');
+    },
+    get hint() {
+      return t('or the percent, whichever is more');
+    },
+  },
+  {
+    name: 'recountShare',
+    get label() {
+      return t('Recount differs: percent');
+    },
+    hint: 'of the recount',
+    percent: true,
+  },
 ];
 
 const shown = (rules: DoubtRulesSent) =>
@@ -46,10 +95,11 @@ export function DoubtRulesDialog({ squad, rules, onSaved, onClose }: Props) {
     }
   };
   return (
-    <Dialog label="When a score is doubted" onClose={onClose}>
+    <Dialog label={t('When a score is doubted')} onClose={onClose}>
       <p className="text-dust">
-        Ceiling and fast pace belong to each drill. These figures are your squad’s. Saving reads everything that waits anew; what is decided
-        stays.
+        {t(
+          'Ceiling and fast pace belong to each drill. These figures are your squad’s. Saving reads everything that waits anew; what is decided stays.',
+        )}
       </p>
       {problem && <Notice tone="stop">{problem}</Notice>}
       <div className="grid gap-3 sm:grid-cols-2">
@@ -67,9 +117,9 @@ export function DoubtRulesDialog({ squad, rules, onSaved, onClose }: Props) {
       </div>
       <div className="flex flex-wrap gap-3">
         <Button look="main" onClick={() => void save()}>
-          Save and read anew
+          {t('Save and read anew')}
         </Button>
-        <Button onClick={() => setTyped(shown(DOUBT_RULES))}>The usual figures</Button>
+        <Button onClick={() => setTyped(shown(DOUBT_RULES))}>{t('The usual figures')}</Button>
       </div>
     </Dialog>
   );

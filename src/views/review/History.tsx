@@ -3,6 +3,7 @@ import { call } from '../../client/client.ts';
 import { number, whenInWords } from '../../client/words.ts';
 import { answersApi } from '../../contract/answers.ts';
 import { type BenchItem, benchApi as benchContract, type HistoryFact } from '../../contract/bench.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button } from '../../ui/parts/index.ts';
 
 interface Props {
@@ -30,9 +31,12 @@ export function History({ bench, timeZone, attempt, onBench, onUndoDecision }: P
   return (
     <details className="slab p-3 text-sm">
       <summary className="cursor-pointer font-semibold">
-        History ({bench.facts.length}){bench.views.length > 0 ? ` · who watched (${bench.views.length})` : ''}
+        {t('History ({facts}){views}', {
+          facts: bench.facts.length,
+          views: bench.views.length > 0 ? t(' · who watched ({views})', { views: bench.views.length }) : '',
+        })}
       </summary>
-      <ol className="flex flex-col gap-1 py-2" aria-label="History of this score">
+      <ol className="flex flex-col gap-1 py-2" aria-label={t('History of this score')}>
         {bench.facts.map((fact) => (
           <li key={fact.id} className="flex flex-wrap items-baseline gap-x-2">
             <span className="text-dust">{whenInWords(fact.at, timeZone)}</span>
@@ -41,7 +45,7 @@ export function History({ bench, timeZone, attempt, onBench, onUndoDecision }: P
             </span>
             {fact.takeBack && (
               <Button size="small" look="quiet" onClick={() => takeBack(fact)}>
-                {fact.takeBack === 'spoken' ? 'Delete it' : 'Take back'}
+                {fact.takeBack === 'spoken' ? t('Delete it') : t('Take back')}
               </Button>
             )}
           </li>
@@ -49,12 +53,12 @@ export function History({ bench, timeZone, attempt, onBench, onUndoDecision }: P
       </ol>
       {bench.views.length > 0 && (
         <>
-          <h3 className="text-base">Who watched this clip</h3>
+          <h3 className="text-base">{t('Who watched this clip')}</h3>
           <ol>
             {bench.views.map((view) => (
               <li key={`${view.at}-${view.who}-${view.kind}`}>
                 <span className="text-dust">{whenInWords(view.at, timeZone)}</span> {view.who}{' '}
-                {view.kind === 'watched' ? `watched ${number(view.seconds ?? 0)} s` : 'loaded it'}
+                {view.kind === 'watched' ? t('watched {seconds} s', { seconds: number(view.seconds ?? 0) }) : t('loaded it')}
               </li>
             ))}
           </ol>

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { BenchSettings } from '../../contract/review.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Dialog } from '../../ui/parts/index.ts';
 import { BENCH_ACTS, BENCH_KEYS, type BenchAct, keyMapOf, keyName, keyTakenBy, longWords } from './keys.ts';
 
@@ -23,7 +24,12 @@ export function KeysDialog({ settings, onSave, onDelay, onClose }: Props) {
     }
     const taken = keyTakenBy(map, key, act);
     if (taken) {
-      setProblem(`${keyName(key)} is taken by “${taken === 'cues' ? 'the cues' : longWords(taken)}”. Press another key.`);
+      setProblem(
+        t('{keyName} is taken by “{taken}”. Press another key.', {
+          keyName: keyName(key),
+          taken: taken === 'cues' ? t('the cues') : longWords(taken),
+        }),
+      );
       return;
     }
     const { [act]: _, ...others } = settings.keys;
@@ -32,20 +38,23 @@ export function KeysDialog({ settings, onSave, onDelay, onClose }: Props) {
   };
   const { delay } = settings;
   return (
-    <Dialog label="Keys and tapping" onClose={onClose}>
+    <Dialog label={t('Keys and tapping')} onClose={onClose}>
       <section className="flex flex-wrap items-center justify-between gap-3">
         <p>
           {delay
-            ? `Your taps come ${Math.round(delay.seconds * 1000)} ms after the rep (± ${Math.round(delay.spread * 1000)} ms). That is taken off each tap.`
-            : 'How late your taps come has not been measured yet, so nothing is taken off.'}
+            ? t('Your taps come {seconds} ms after the rep (± {spread} ms). That is taken off each tap.', {
+                seconds: Math.round(delay.seconds * 1000),
+                spread: Math.round(delay.spread * 1000),
+              })
+            : t('How late your taps come has not been measured yet, so nothing is taken off.')}
         </p>
         <span className="flex gap-2">
           <Button size="small" onClick={onDelay}>
-            Measure my tapping
+            {t('Measure my tapping')}
           </Button>
           {delay && (
             <Button size="small" look="quiet" onClick={() => onSave({ ...settings, delay: null })}>
-              Take nothing off
+              {t('Take nothing off')}
             </Button>
           )}
         </span>
@@ -61,7 +70,7 @@ export function KeysDialog({ settings, onSave, onDelay, onClose }: Props) {
             <span>{longWords(act)}</span>
             <Button
               size="small"
-              aria-label={`Key for ${longWords(act)}: ${keyName(map[act])}`}
+              aria-label={t('Key for {longWords}: {keyName}', { longWords: longWords(act), keyName: keyName(map[act]) })}
               look={listening === act ? 'main' : 'plain'}
               onClick={() => setListening(listening === act ? null : act)}
               onKeyDown={(event) => {
@@ -70,14 +79,14 @@ export function KeysDialog({ settings, onSave, onDelay, onClose }: Props) {
                 take(act, event.key);
               }}
             >
-              {listening === act ? 'press a key' : keyName(map[act])}
+              {listening === act ? t('press a key') : keyName(map[act])}
             </Button>
           </li>
         ))}
       </ul>
-      <p className="text-dust text-sm">1 to 9 choose the cues. Enter and Space press a button while it has the focus.</p>
+      <p className="text-dust text-sm">{t('1 to 9 choose the cues. Enter and Space press a button while it has the focus.')}</p>
       <Button className="self-start" disabled={Object.keys(settings.keys).length === 0} onClick={() => onSave({ ...settings, keys: {} })}>
-        Back to the usual keys
+        {t('Back to the usual keys')}
       </Button>
     </Dialog>
   );

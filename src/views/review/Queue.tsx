@@ -1,6 +1,6 @@
 import { CircleAlert, Film } from 'lucide-react';
 import type { ReviewItem } from '../../contract/review.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { claimWords } from './claim-words.ts';
 import { keepFocus } from './keys.ts';
 
@@ -12,7 +12,8 @@ export interface QueueFilter {
 }
 export const NO_FILTER: QueueFilter = { player: '', drill: '', session: '' };
 
-const sessionOf = (item: ReviewItem) => `Week ${item.weekNumber}: ${item.sessionName}`;
+const sessionOf = (item: ReviewItem) =>
+  t('Week {weekNumber}: {sessionName}', { weekNumber: item.weekNumber, sessionName: item.sessionName });
 
 export const passes = (filter: QueueFilter, item: ReviewItem): boolean =>
   (filter.player === '' || item.player.nickname === filter.player) &&
@@ -26,7 +27,7 @@ function Filter({ label, value, all, onChange }: { label: string; value: string;
     <label className="flex items-center gap-2 text-sm">
       <span className="w-14 text-dust">{label}</span>
       <select className="field min-w-0 flex-1" value={value} onChange={(event) => onChange(event.target.value)}>
-        <option value="">all</option>
+        <option value="">{t('all')}</option>
         {all.map((one) => (
           <option key={one}>{one}</option>
         ))}
@@ -48,29 +49,29 @@ export function QueueFilters({
   const active = Object.values(filter).filter((word) => word !== '').length;
   return (
     <details className="border-joint border-b px-3 py-2" open={active > 0 || undefined}>
-      <summary className="cursor-pointer text-sm">Filter{active > 0 ? ` (${active})` : ''}</summary>
+      <summary className="cursor-pointer text-sm">{t('Filter{active}', { active: active > 0 ? ` (${active})` : '' })}</summary>
       <div className="flex flex-col gap-2 py-2">
         <Filter
-          label="Player"
+          label={t('Player')}
           value={filter.player}
           all={distinct(items.map((item) => item.player.nickname))}
           onChange={(player) => onFilter({ ...filter, player })}
         />
         <Filter
-          label="Drill"
+          label={t('Drill')}
           value={filter.drill}
           all={distinct(items.map((item) => item.drill.name))}
           onChange={(drill) => onFilter({ ...filter, drill })}
         />
         <Filter
-          label="Session"
+          label={t('Session')}
           value={filter.session}
           all={distinct(items.map(sessionOf))}
           onChange={(session) => onFilter({ ...filter, session })}
         />
         {active > 0 && (
           <button type="button" className="self-start text-sm underline" onClick={() => onFilter(NO_FILTER)}>
-            Show all
+            {t('Show all')}
           </button>
         )}
       </div>
@@ -100,7 +101,7 @@ function QueueRow({ item, shown, onShow }: { item: ReviewItem; shown: boolean; o
         <span className="flex shrink-0 items-center gap-1">
           {item.clip && (
             <Film
-              aria-label={item.clipWanted ? 'the clip you asked for' : 'with a clip'}
+              aria-label={item.clipWanted ? t('the clip you asked for') : 'with a clip'}
               className={`size-4 ${item.clipWanted ? 'text-lace' : 'text-dust'}`}
             />
           )}
@@ -131,13 +132,15 @@ export function Queue({ waiting, inAll, decided, all, filter, shownId, onFilter,
     <QueueRow key={item.scoreId} item={item} shown={item.scoreId === shownId} onShow={() => onShow(item.scoreId)} />
   );
   return (
-    <nav className="slab max-h-[38vh] overflow-y-auto lg:max-h-[82vh]" aria-label="Queue" tabIndex={-1}>
+    <nav className="slab max-h-[38vh] overflow-y-auto lg:max-h-[82vh]" aria-label={t('Queue')} tabIndex={-1}>
       <QueueFilters items={all} filter={filter} onFilter={onFilter} />
-      <h2 className="border-joint border-b px-3 py-2 text-base">Waiting ({inAll ?? waiting.length})</h2>
-      {waiting.length === 0 && <p className="px-3 py-2 text-dust text-sm">Nothing waits here.</p>}
+      <h2 className="border-joint border-b px-3 py-2 text-base">{t('Waiting ({inAll})', { inAll: inAll ?? waiting.length })}</h2>
+      {waiting.length === 0 && <p className="px-3 py-2 text-dust text-sm">{t('Nothing waits here.')}</p>}
       <ul>{waiting.map(row)}</ul>
-      <h2 className="border-joint border-y px-3 py-2 text-base">Decided lately</h2>
-      {decided.length === 0 && <p className="px-3 py-2 text-dust text-sm">{plural(0, 'decision')} so far.</p>}
+      <h2 className="border-joint border-y px-3 py-2 text-base">{t('Decided lately')}</h2>
+      {decided.length === 0 && (
+        <p className="px-3 py-2 text-dust text-sm">{t('{decisions} so far.', { decisions: plural(0, 'decision') })}</p>
+      )}
       <ul>{decided.map(row)}</ul>
     </nav>
   );

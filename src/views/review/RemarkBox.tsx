@@ -2,6 +2,7 @@ import { type RefObject, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
 import { type BenchItem, benchApi as benchContract } from '../../contract/bench.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button } from '../../ui/parts/index.ts';
 import type { BenchPlace } from './places.ts';
 
@@ -42,15 +43,15 @@ export function RemarkBox({ bench, place, timeOf, field, onPlace, attempt, onBen
     >
       <div className="flex items-end gap-2">
         <label className="flex flex-1 flex-col gap-1">
-          <span className="font-semibold text-sm">A remark on the clip, where it stands now</span>
+          <span className="font-semibold text-sm">{t('A remark on the clip, where it stands now')}</span>
           <input ref={field} className="field" value={text} maxLength={200} onChange={(event) => write(event.target.value)} />
         </label>
         <Button type="submit" size="small" disabled={text.trim() === ''}>
-          Put it there
+          {t('Put it there')}
         </Button>
       </div>
       {bench.remarks.length > 0 && (
-        <ul className="text-sm" aria-label="Remarks on this clip">
+        <ul className="text-sm" aria-label={t('Remarks on this clip')}>
           {bench.remarks.map((remark) => (
             <li key={remark.id} className="flex items-baseline justify-between gap-2">
               <span>
@@ -63,7 +64,7 @@ export function RemarkBox({ bench, place, timeOf, field, onPlace, attempt, onBen
                   attempt(async () => onBench(await call(benchContract.takeBack, { score: scoreId, fact: remark.id }, { id: uuid() })))
                 }
               >
-                Take back
+                {t('Take back')}
               </Button>
             </li>
           ))}

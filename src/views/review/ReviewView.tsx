@@ -5,7 +5,7 @@ import { pageData } from '../../client/page-data.ts';
 import { type ReviewQueue, reviewApi } from '../../contract/review.ts';
 import { reviewMinutes } from '../../core/scores/habits.ts';
 import { mayBeWaved } from '../../core/scores/queue.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { Bench } from './Bench.tsx';
 import { DelayDialog } from './DelayDialog.tsx';
@@ -43,32 +43,35 @@ function ReviewView({ queue }: { queue: ReviewQueue }) {
     <div className="flex flex-col gap-3">
       <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
         <div className="flex flex-wrap items-baseline gap-x-4">
-          <h1>Review</h1>
+          <h1>{t('Review')}</h1>
           <p className="text-dust">
-            {state.inAll} waiting{state.whole ? '' : `, ${state.allWaiting.length} of them read so far`}:{' '}
-            {plural(state.allWaiting.filter((item) => item.result !== 'clear').length, 'doubt')},{' '}
-            {plural(state.allWaiting.filter((item) => item.clip).length, 'clip')}
-            {minutes > 0 ? `, about ${minutes} min` : ''}
+            {t('{inAll} waiting{whole}: {doubts}, {clips}{minutes}', {
+              inAll: state.inAll,
+              whole: state.whole ? '' : t(', {allWaiting} of them read so far', { allWaiting: state.allWaiting.length }),
+              doubts: plural(state.allWaiting.filter((item) => item.result !== 'clear').length, 'doubt'),
+              clips: plural(state.allWaiting.filter((item) => item.clip).length, 'clip'),
+              minutes: minutes > 0 ? t(', about {minutes} min', { minutes }) : '',
+            })}
           </p>
         </div>
         <div className="flex flex-wrap items-center gap-2">
           <Button size="small" disabled={clear.length === 0 || !state.whole} onClick={() => setOpen('wave')}>
-            Wave the clear ones through ({unfilmed})
+            {t('Wave the clear ones through ({unfilmed})', { unfilmed })}
           </Button>
           <Button size="small" onClick={() => setOpen('keys')}>
-            Keys
+            {t('Keys')}
           </Button>
           {state.mayChange && (
             <Button size="small" onClick={() => setOpen('rules')}>
-              Doubts
+              {t('Doubts')}
             </Button>
           )}
           <span className="flex gap-3 text-sm">
             <a className="underline" href={endpointAddress(reviewApi.scoresCsv, { squad: squad.id })}>
-              Scores (CSV)
+              {t('Scores (CSV)')}
             </a>
             <a className="underline" href={endpointAddress(reviewApi.recountsCsv, { squad: squad.id })}>
-              Recounts (CSV)
+              {t('Recounts (CSV)')}
             </a>
           </span>
         </div>
@@ -76,15 +79,15 @@ function ReviewView({ queue }: { queue: ReviewQueue }) {
       {problem && <Notice tone="stop">{problem}</Notice>}
       {state.unsent > 0 && (
         <Notice tone="look">
-          {plural(state.unsent, 'decision')} could not be saved yet.{' '}
+          {t('{decisions} could not be saved yet.', { decisions: plural(state.unsent, 'decision') })}{' '}
           <Button size="small" look="quiet" onClick={state.retry}>
-            Send again
+            {t('Send again')}
           </Button>
         </Notice>
       )}
       {last && (
         <Notice tone="done">
-          {last.words} <KeyButton act="take back" keys={keys} look="quiet" words="Take it back" onClick={state.undoLast} />
+          {last.words} <KeyButton act="take back" keys={keys} look="quiet" words={t('Take it back')} onClick={state.undoLast} />
         </Notice>
       )}
       <div className="grid gap-3 lg:grid-cols-[220px_minmax(0,1fr)]">
@@ -119,7 +122,7 @@ function ReviewView({ queue }: { queue: ReviewQueue }) {
             attempt={state.attempt}
           />
         ) : (
-          <Notice tone="done">Nothing waits for you. New numbers come in as players send them.</Notice>
+          <Notice tone="done">{t('Nothing waits for you. New numbers come in as players send them.')}</Notice>
         )}
       </div>
       {open === 'wave' && (

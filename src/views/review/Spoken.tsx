@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
 import { type BenchItem, benchApi as benchContract } from '../../contract/bench.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { asBase64, useSpoken } from '../clips/use-spoken.ts';
 
@@ -37,21 +38,27 @@ export function Spoken({ bench, onBench }: Props) {
       {problem && <Notice tone="stop">{problem}</Notice>}
       {bench.spoken.map((one) => (
         // biome-ignore lint/a11y/useMediaCaption: a coach's spoken line is heard by its speaker here.
-        <audio key={one.id} controls preload="none" src={`/api/v1/spoken/${one.id}/file`} aria-label={`Spoken line of ${one.coach}`} />
+        <audio
+          key={one.id}
+          controls
+          preload="none"
+          src={`/api/v1/spoken/${one.id}/file`}
+          aria-label={t('Spoken line of {coach}', { coach: one.coach })}
+        />
       ))}
       {left !== null ? (
         <Button look="stop" onClick={stop}>
-          <Square aria-hidden className="size-4" /> Stop, {left} s left
+          <Square aria-hidden className="size-4" /> {t('Stop, {left} s left', { left })}
         </Button>
       ) : made ? (
         <div className="flex flex-wrap items-center gap-2">
           {/* biome-ignore lint/a11y/useMediaCaption: the own voice, heard before it is sent. */}
-          <audio controls src={made.url} aria-label="Your spoken line" />
+          <audio controls src={made.url} aria-label={t('Your spoken line')} />
           <Button size="small" look="main" disabled={busy} onClick={() => void send()}>
-            Send it to {item.player.nickname}
+            {t('Send it to {nickname}', { nickname: item.player.nickname })}
           </Button>
           <Button size="small" onClick={forget}>
-            Throw it away
+            {t('Throw it away')}
           </Button>
         </div>
       ) : (
@@ -59,10 +66,10 @@ export function Spoken({ bench, onBench }: Props) {
           size="small"
           className="self-start"
           disabled={!item.mayFilm}
-          title={item.mayFilm ? undefined : 'This family has said no to clips; a spoken line needs the same yes.'}
+          title={item.mayFilm ? undefined : t('This family has said no to clips; a spoken line needs the same yes.')}
           onClick={() => void start()}
         >
-          <Mic aria-hidden className="size-4" /> Speak a line (20 s)
+          <Mic aria-hidden className="size-4" /> {t('Speak a line (20 s)')}
         </Button>
       )}
     </div>

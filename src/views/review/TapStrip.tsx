@@ -2,7 +2,7 @@ import { type KeyboardEvent, type PointerEvent, type RefObject, useEffect, useId
 import { clockWords, number } from '../../client/words.ts';
 import type { Span } from '../../core/clips/signals.ts';
 import type { Mark, Recount } from '../../core/review/index.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { LeftHatch } from '../../ui/notations/hatch.tsx';
 import { type Playhead, useMediaTime } from './playhead.ts';
 
@@ -33,8 +33,8 @@ interface Props {
 const FOOT = { left: 'var(--left)', right: 'var(--right)' } as const;
 
 function markWords(mark: Mark): string {
-  const at = `at ${number(mark.at)} s`;
-  return mark.what === 'drop' ? `drop ${at}` : `${mark.what} rep ${at}`;
+  const at = t('at {at} s', { at: number(mark.at) });
+  return mark.what === 'drop' ? t('drop {at}', { at }) : t('{what} rep {at}', { what: mark.what, at });
 }
 
 /** Reps a second in each 5 s, as a faint skyline behind the marks. */
@@ -164,7 +164,11 @@ export function TapStrip(props: Props) {
     else return;
     event.preventDefault();
   };
-  const summary = `Tap strip: ${plural(recount.left, 'left rep')}, ${plural(recount.right, 'right rep')}, ${plural(recount.drops, 'drop')}`;
+  const summary = t('Tap strip: {leftReps}, {rightReps}, {drops}', {
+    leftReps: plural(recount.left, 'left rep'),
+    rightReps: plural(recount.right, 'right rep'),
+    drops: plural(recount.drops, 'drop'),
+  });
   const chosen = marks.find((mark) => mark.id === selected);
   return (
     <div className="flex flex-col gap-1">
@@ -216,8 +220,8 @@ export function TapStrip(props: Props) {
           {clockWords(view.from)} – {clockWords(view.to)}
         </span>
         <span>
-          <span className="text-foot-left">left above</span>, <span className="text-foot-right">right below</span>, gap: drop
-          {suggested ? ', ring: suggested' : ''}, shaded: the work
+          <span className="text-foot-left">{t('left above')}</span>, <span className="text-foot-right">{t('right below')}</span>
+          {t(', gap: drop{suggested}, shaded: the work', { suggested: suggested ? t(', ring: suggested') : '' })}
         </span>
       </p>
     </div>

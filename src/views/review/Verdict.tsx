@@ -6,6 +6,7 @@ import { number } from '../../client/words.ts';
 import { type BenchItem, benchApi as benchContract } from '../../contract/bench.ts';
 import { Decide, type ReviewItem } from '../../contract/review.ts';
 import type { Verdict as VerdictName } from '../../core/scores/standing.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Field, Notice } from '../../ui/parts/index.ts';
 import type { CountOnBench } from './ClipBench.tsx';
 import { Key, KeyButton } from './KeyButton.tsx';
@@ -57,7 +58,7 @@ function Cues({
     });
   return (
     <fieldset className="flex flex-col gap-2">
-      <legend className="mb-1 font-semibold">Cues to send back (up to three)</legend>
+      <legend className="mb-1 font-semibold">{t('Cues to send back (up to three)')}</legend>
       <div className="flex flex-wrap gap-1.5">
         {chips.map(({ text, own: ownId }, i) => (
           <span key={text} className="inline-flex">
@@ -72,7 +73,12 @@ function Cues({
               {i < 9 && <Key name={String(i + 1)} />} {text}
             </Button>
             {ownId && (
-              <button type="button" aria-label={`No longer offer “${text}”`} className="px-1 text-dust" onClick={() => drop(ownId)}>
+              <button
+                type="button"
+                aria-label={t('No longer offer “{text}”', { text })}
+                className="px-1 text-dust"
+                onClick={() => drop(ownId)}
+              >
                 <X aria-hidden className="size-4" />
               </button>
             )}
@@ -86,9 +92,15 @@ function Cues({
           add();
         }}
       >
-        <Field label="A cue of your own" className="flex-1" value={own} maxLength={200} onChange={(event) => setOwn(event.target.value)} />
+        <Field
+          label={t('A cue of your own')}
+          className="flex-1"
+          value={own}
+          maxLength={200}
+          onChange={(event) => setOwn(event.target.value)}
+        />
         <Button type="submit" size="small" disabled={own.trim() === ''}>
-          Add
+          {t('Add')}
         </Button>
       </form>
     </fieldset>
@@ -139,7 +151,7 @@ export function VerdictBox(props: Props) {
   } satisfies KeyHandlers);
   const recount = counted.value;
   return (
-    <section className="slab flex flex-col gap-3 p-3" aria-label="Your decision">
+    <section className="slab flex flex-col gap-3 p-3" aria-label={t('Your decision')}>
       {problems.verdict && <Notice tone="stop">{problems.verdict}</Notice>}
       <div className="grid grid-cols-2 gap-2">
         <KeyButton
@@ -156,7 +168,7 @@ export function VerdictBox(props: Props) {
           keys={keys}
           size="small"
           className="min-h-11"
-          words={recount !== null && typed.trim() === '' ? `Corrected to ${number(recount)}` : 'Corrected'}
+          words={recount !== null && typed.trim() === '' ? t('Corrected to {recount}', { recount: number(recount) }) : t('Corrected')}
           onClick={() => decide('corrected')}
         />
         <KeyButton act="again" keys={keys} size="small" className="min-h-11" onClick={() => decide('again please')} />
@@ -170,8 +182,8 @@ export function VerdictBox(props: Props) {
       {bench && <Cues bench={bench} squad={squad} cues={cues} onToggle={toggle} attempt={attempt} onBench={onBench} />}
       <label className="flex flex-col gap-1">
         <span className="font-semibold">
-          <Key name={keys.line} /> A line to {item.player.nickname}{' '}
-          <span className="font-normal text-dust text-sm">Ctrl Enter: counted</span>
+          <Key name={keys.line} /> {t('A line to {nickname}', { nickname: item.player.nickname })}{' '}
+          <span className="font-normal text-dust text-sm">{t('Ctrl Enter: counted')}</span>
         </span>
         <textarea
           ref={lineField}
@@ -192,7 +204,7 @@ export function VerdictBox(props: Props) {
       </label>
       <div className="grid grid-cols-2 gap-2">
         <Field
-          label="Typed recount"
+          label={t('Typed recount')}
           inputMode="decimal"
           value={typed}
           problem={problems.value}
@@ -203,7 +215,7 @@ export function VerdictBox(props: Props) {
         />
         <div className="flex flex-col gap-1">
           <label htmlFor="set-aside-reason" className="font-semibold">
-            Reason to set aside
+            {t('Reason to set aside')}
           </label>
           <input
             id="set-aside-reason"

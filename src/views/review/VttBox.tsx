@@ -4,7 +4,7 @@ import { endpointAddress, sentenceOf } from '../../client/client.ts';
 import { type BenchItem, benchApi as benchContract } from '../../contract/bench.ts';
 import type { ReviewItem } from '../../contract/review.ts';
 import type { Mark } from '../../core/review/marks.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { FileButton, Notice } from '../../ui/parts/index.ts';
 
 interface Props {
@@ -27,24 +27,30 @@ export function VttBox({ item, marks, remarks, onMarks, onRemark }: Props) {
       const fresh = found.remarks.filter((one) => !remarks.some((had) => had.text === one.text && Math.abs(had.at - one.at) < 0.001));
       // A remark of another clip gets an id of its own here.
       for (const remark of fresh) await onRemark({ ...remark, id: uuid() });
-      setSaid({ tone: 'done', words: `Read ${plural(found.marks.length, 'mark')} and ${plural(fresh.length, 'new remark')}.` });
+      setSaid({
+        tone: 'done',
+        words: t('Read {marks} and {newRemarks}.', {
+          marks: plural(found.marks.length, 'mark'),
+          newRemarks: plural(fresh.length, 'new remark'),
+        }),
+      });
     } catch (error) {
       setSaid({ tone: 'stop', words: sentenceOf(error) });
     }
   };
   return (
     <details className="text-sm">
-      <summary className="cursor-pointer py-1">Marks as a file</summary>
+      <summary className="cursor-pointer py-1">{t('Marks as a file')}</summary>
       <div className="flex flex-wrap items-center gap-3 py-1">
         <a
           className="underline"
           href={endpointAddress(benchContract.marksFile, { score: item.scoreId })}
           download={`marks-${item.player.nickname}.vtt`}
         >
-          Save {plural(marks.length, 'mark')} and {plural(remarks.length, 'remark')} (WebVTT)
+          {t('Save {marks} and {remarks} (WebVTT)', { marks: plural(marks.length, 'mark'), remarks: plural(remarks.length, 'remark') })}
         </a>
-        <FileButton size="small" label="WebVTT file" accept=".vtt,text/vtt" onFile={(file) => void read(file)}>
-          Read a WebVTT file
+        <FileButton size="small" label={t('WebVTT file')} accept=".vtt,text/vtt" onFile={(file) => void read(file)}>
+          {t('Read a WebVTT file')}
         </FileButton>
       </div>
       {said && <Notice tone={said.tone}>{said.words}</Notice>}

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { ReviewItem } from '../../contract/review.ts';
 import { PRAISES } from '../../core/review/praise.ts';
 import { mayBeWaved } from '../../core/scores/queue.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t, term } from '../../core/text/translate.ts';
 import { Button, Dialog } from '../../ui/parts/index.ts';
 import { claimWords } from './claim-words.ts';
 
@@ -28,18 +28,20 @@ export function WaveDialog({ waiting, onWave, onClose }: Props) {
       return next;
     });
   return (
-    <Dialog label="Wave the clear ones through" onClose={onClose}>
+    <Dialog label={t('Wave the clear ones through')} onClose={onClose}>
       <p>
-        {plural(chosen.length, 'score')} will be marked as counted. They count already, so no record, streak or target changes; they only
-        leave your queue. Doubted ones and lost counts stay. You can undo all of it as one.
+        {t(
+          '{scores} will be marked as counted. They count already, so no record, streak or target changes; they only leave your queue. Doubted ones and lost counts stay. You can undo all of it as one.',
+          { scores: plural(chosen.length, 'score') },
+        )}
       </p>
       {withClip > 0 && (
         <label className="flex items-center gap-2">
           <input type="checkbox" className="size-5" checked={clips} onChange={(event) => setClips(event.target.checked)} />
-          also {plural(withClip, 'clear one')} with a clip that nobody has reviewed
+          {t('also {clearOnes} with a clip that nobody has reviewed', { clearOnes: plural(withClip, 'clear one') })}
         </label>
       )}
-      <ul className="max-h-[32vh] overflow-y-auto border border-joint" aria-label="Scores that will be counted">
+      <ul className="max-h-[32vh] overflow-y-auto border border-joint" aria-label={t('Scores that will be counted')}>
         {offered.map((item) => (
           <li key={item.scoreId} className="border-joint border-b last:border-b-0">
             <label className="flex items-center gap-3 px-3 py-1.5">
@@ -56,7 +58,7 @@ export function WaveDialog({ waiting, onWave, onClose }: Props) {
       </ul>
       <div className="flex flex-col gap-1">
         <label className="font-semibold" htmlFor="praise">
-          A line for each child
+          {t('A line for each child')}
         </label>
         <div className="flex flex-wrap gap-2">
           <input
@@ -64,25 +66,27 @@ export function WaveDialog({ waiting, onWave, onClose }: Props) {
             className="field min-w-0 flex-1"
             list="praises"
             maxLength={200}
-            placeholder="none; or choose one, or write your own"
+            placeholder={t('none; or choose one, or write your own')}
             value={praise}
             onChange={(event) => setPraise(event.target.value)}
           />
           <datalist id="praises">
             {PRAISES.map((line) => (
-              <option key={line} value={line} />
+              <option key={line} value={term(line)} />
             ))}
           </datalist>
-          <Button aria-pressed={praise === PRAISES[0]} onClick={() => setPraise(praise === PRAISES[0] ? '' : PRAISES[0])}>
-            {PRAISES[0]}
+          <Button aria-pressed={praise === term(PRAISES[0])} onClick={() => setPraise(praise === term(PRAISES[0]) ? '' : term(PRAISES[0]))}>
+            {term(PRAISES[0])}
           </Button>
         </div>
         <p className="text-dust text-sm">
-          Each child gets it once, where the numbers are; who was told the very same the last time gets another line. Guardians see it too.
+          {t(
+            'Each child gets it once, where the numbers are; who was told the very same the last time gets another line. Guardians see it too.',
+          )}
         </p>
       </div>
       <Button look="main" autoFocus disabled={chosen.length === 0} onClick={() => onWave(chosen, praise.trim() || null)}>
-        Count {plural(chosen.length, 'score')}
+        {t('Count {scores}', { scores: plural(chosen.length, 'score') })}
       </Button>
     </Dialog>
   );

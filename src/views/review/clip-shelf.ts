@@ -1,5 +1,6 @@
 import type { Span } from '../../core/clips/signals.ts';
 import type { HeardDrill, NoSuggestion, Suggestion } from '../../core/rep-counter/index.ts';
+import { t } from '../../core/text/translate.ts';
 import type { LookAsk, LookReply } from '../../workers/look-at-clip.ts';
 
 /** A small picture out of a clip. */
@@ -129,7 +130,7 @@ export function suggestFor(
     });
     cancel = () => {
       worker.terminate();
-      reject(new DOMException('Broken off.', 'AbortError'));
+      reject(new DOMException(t('Broken off.'), 'AbortError'));
     };
   });
   return { result, cancel: () => cancel() };

@@ -1,37 +1,220 @@
 import { useRef } from 'react';
 import { type Keys, useKeys } from '../../client/use-keys.ts';
+import { t } from '../../core/text/translate.ts';
 
 /** What a key can do on the bench, with its usual key, the words on its button and, where those are short, what it does at length. */
 export const BENCH_KEYS = {
-  left: { key: 'f', words: 'Left rep', long: 'Left rep' },
-  right: { key: 'j', words: 'Right rep', long: 'Right rep' },
-  drop: { key: 'd', words: 'Drop' },
-  undo: { key: 'z', words: 'Undo' },
-  redo: { key: 'y', words: 'Redo' },
-  play: { key: ' ', words: 'Play', long: 'Play or pause' },
-  'frame back': { key: ',', words: 'Back', long: 'One picture back' },
-  'frame on': { key: '.', words: 'On', long: 'One picture on' },
-  slower: { key: '[', words: 'Slower' },
-  faster: { key: ']', words: 'Faster' },
-  'work start': { key: 'w', words: 'Start', long: 'To the start of the work' },
-  loop: { key: 'o', words: 'Loop', long: 'Repeat a stretch: from, to, off' },
-  earlier: { key: 'ArrowLeft', words: 'Earlier', long: 'Mark one picture earlier' },
-  later: { key: 'ArrowRight', words: 'Later', long: 'Mark one picture later' },
-  'previous mark': { key: 'ArrowUp', words: 'Mark before' },
-  'next mark': { key: 'ArrowDown', words: 'Mark after' },
-  'delete mark': { key: 'Delete', words: 'Delete', long: 'Delete the mark' },
-  suggest: { key: 'g', words: 'Suggest', long: 'Suggested count' },
-  whole: { key: 'e', words: 'To the end', long: 'Counted to the end of the work' },
-  compare: { key: 'v', words: 'Beside another clip' },
-  remark: { key: 'r', words: 'Remark here' },
-  line: { key: 'l', words: 'Line', long: 'Write the line' },
-  counted: { key: 'Enter', words: 'Counted' },
-  corrected: { key: 'c', words: 'Corrected' },
-  again: { key: 'a', words: 'Again please' },
-  'set aside': { key: 's', words: 'Set aside' },
-  next: { key: 'n', words: 'Next' },
-  previous: { key: 'p', words: 'Previous' },
-  'take back': { key: 'u', words: 'Undo the last decision' },
+  left: {
+    key: 'f',
+    get words() {
+      return t('Left rep');
+    },
+    get long() {
+      return t('Left rep');
+    },
+  },
+  right: {
+    key: 'j',
+    get words() {
+      return t('Right rep');
+    },
+    get long() {
+      return t('Right rep');
+    },
+  },
+  drop: {
+    key: 'd',
+    get words() {
+      return t('Drop');
+    },
+  },
+  undo: {
+    key: 'z',
+    get words() {
+      return t('Undo');
+    },
+  },
+  redo: {
+    key: 'y',
+    get words() {
+      return t('Redo');
+    },
+  },
+  play: {
+    key: ' ',
+    get words() {
+      return t('Play');
+    },
+    get long() {
+      return t('Play or pause');
+    },
+  },
+  'frame back': {
+    key: ',',
+    get words() {
+      return t('Back');
+    },
+    get long() {
+      return t('One picture back');
+    },
+  },
+  'frame on': {
+    key: '.',
+    get words() {
+      return t('On');
+    },
+    get long() {
+      return t('One picture on');
+    },
+  },
+  slower: {
+    key: '[',
+    get words() {
+      return t('Slower');
+    },
+  },
+  faster: {
+    key: ']',
+    get words() {
+      return t('Faster');
+    },
+  },
+  'work start': {
+    key: 'w',
+    get words() {
+      return t('Start');
+    },
+    get long() {
+      return t('To the start of the work');
+    },
+  },
+  loop: {
+    key: 'o',
+    get words() {
+      return t('Loop');
+    },
+    get long() {
+      return t('Repeat a stretch: from, to, off');
+    },
+  },
+  earlier: {
+    key: 'ArrowLeft',
+    get words() {
+      return t('Earlier');
+    },
+    get long() {
+      return t('Mark one picture earlier');
+    },
+  },
+  later: {
+    key: 'ArrowRight',
+    get words() {
+      return t('Later');
+    },
+    get long() {
+      return t('Mark one picture later');
+    },
+  },
+  'previous mark': {
+    key: 'ArrowUp',
+    get words() {
+      return t('Mark before');
+    },
+  },
+  'next mark': {
+    key: 'ArrowDown',
+    get words() {
+      return t('Mark after');
+    },
+  },
+  'delete mark': {
+    key: 'Delete',
+    words: 'Delete',
+    get long() {
+      return t('Delete the mark');
+    },
+  },
+  suggest: {
+    key: 'g',
+    get words() {
+      return t('Suggest');
+    },
+    get long() {
+      return t('Suggested count');
+    },
+  },
+  whole: {
+    key: 'e',
+    get words() {
+      return t('To the end');
+    },
+    get long() {
+      return t('Counted to the end of the work');
+    },
+  },
+  compare: {
+    key: 'v',
+    get words() {
+      return t('Beside another clip');
+    },
+  },
+  remark: {
+    key: 'r',
+    get words() {
+      return t('Remark here');
+    },
+  },
+  line: {
+    key: 'l',
+    get words() {
+      return t('Line');
+    },
+    get long() {
+      return t('Write the line');
+    },
+  },
+  counted: {
+    key: 'Enter',
+    get words() {
+      return t('Counted');
+    },
+  },
+  corrected: {
+    key: 'c',
+    get words() {
+      return t('Corrected');
+    },
+  },
+  again: {
+    key: 'a',
+    get words() {
+      return t('Again please');
+    },
+  },
+  'set aside': {
+    key: 's',
+    get words() {
+      return t('Set aside');
+    },
+  },
+  next: {
+    key: 'n',
+    get words() {
+      return t('Next');
+    },
+  },
+  previous: {
+    key: 'p',
+    get words() {
+      return t('Previous');
+    },
+  },
+  'take back': {
+    key: 'u',
+    get words() {
+      return t('Undo the last decision');
+    },
+  },
 } as const satisfies Record<string, { key: string; words: string; long?: string }>;
 export type BenchAct = keyof typeof BENCH_KEYS;
 export const BENCH_ACTS = Object.keys(BENCH_KEYS) as BenchAct[];
@@ -48,7 +231,16 @@ export function longWords(act: BenchAct): string {
 export const keyMapOf = (own: Readonly<Record<string, string>>): KeyMap =>
   Object.fromEntries(BENCH_ACTS.map((act) => [act, own[act] ?? BENCH_KEYS[act].key])) as KeyMap;
 
-const NAMES: Record<string, string> = { ' ': 'Space', ArrowLeft: '←', ArrowRight: '→', ArrowUp: '↑', ArrowDown: '↓', Delete: 'Del' };
+const NAMES: Record<string, string> = {
+  ' ': 'Space',
+  ArrowLeft: '←',
+  ArrowRight: '→',
+  ArrowUp: '↑',
+  ArrowDown: '↓',
+  get Delete() {
+    return t('Del');
+  },
+};
 /** A key as it is written on a button. */
 export const keyName = (key: string): string => NAMES[key] ?? (key.length === 1 ? key.toUpperCase() : key);
 

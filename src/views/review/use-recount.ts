@@ -14,6 +14,7 @@ import {
   toMillisecond,
   undo,
 } from '../../core/review/index.ts';
+import { t } from '../../core/text/translate.ts';
 
 const SAVE_AFTER_MS = 400;
 const RETRY_AFTER_MS = 4000;
@@ -80,7 +81,7 @@ export function useRecount(scoreId: string, clipId: string, saved: RecountView |
       }
       if (whole) onWhole();
     } catch (error) {
-      setSaving(`${sentenceOf(error)} The marks are kept in this browser and sent again.`);
+      setSaving(t('{sentenceOf} The marks are kept in this browser and sent again.', { sentenceOf: sentenceOf(error) }));
       timer.current = setTimeout(() => void send(), RETRY_AFTER_MS);
     }
   };

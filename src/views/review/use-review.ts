@@ -6,7 +6,7 @@ import { type BenchItem, benchApi as benchContract } from '../../contract/bench.
 import { type BenchSettings, type Decide, type ReviewItem, type ReviewQueue, reviewApi, type WaitingPage } from '../../contract/review.ts';
 import { inParts } from '../../core/in-parts.ts';
 import { compareWaiting, decisionInForce, LONGEST_LOOK, standingOf } from '../../core/scores/index.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { isWaiting } from './claim-words.ts';
 import { ClipShelf } from './clip-shelf.ts';
 import { type DecisionOut, DecisionsOut } from './decisions-out.ts';
@@ -166,7 +166,11 @@ export function useReview(queue: ReviewQueue) {
       putItem(now);
       places.drop(item.scoreId);
       setLast((before) => {
-        const words = `${item.player.nickname}’s ${item.drill.name} is ${now.standing}.`;
+        const words = t('{nickname}’s {name} is {standing}.', {
+          nickname: item.player.nickname,
+          name: item.drill.name,
+          standing: now.standing,
+        });
         return before?.words === words ? before : { words, undo: () => undoDecision(now) };
       });
       // What was read of it tells of before; whoever comes back to it has it read anew.
@@ -255,7 +259,10 @@ export function useReview(queue: ReviewQueue) {
       const praised = new Set<string>();
       const tell = () =>
         setLast({
-          words: `${plural(counted.size, 'score')} counted.${left.length > 0 ? ` ${plural(left.length, 'score')} stayed: ${left[0]}` : ''}`,
+          words: t('{scores} counted.{left}', {
+            scores: plural(counted.size, 'score'),
+            left: left.length > 0 ? t(' {scores} stayed: {left}', { scores: plural(left.length, 'score'), left: left[0] }) : '',
+          }),
           undo: () => undoWaves(waves),
         });
       for (const part of inParts(chosen, WAVE_PART)) {

@@ -3,7 +3,7 @@ import { call, sentenceOf } from '../../client/client.ts';
 import { Choices, screensApi as squadContract } from '../../contract/screens.ts';
 import { CLIP_HEIGHTS, CONTACT_SCHOOLS, CONTACT_WORDS, FOOT_ORDER_WORDS, FOOT_ORDERS } from '../../core/drills/terms.ts';
 import { AIMS } from '../../core/targets/aims.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Field, Fold } from '../../ui/parts/index.ts';
 
 interface PickProps<T extends string> {
@@ -55,12 +55,15 @@ export function ChoicesBox({ squad, first }: { squad: string; first: Choices }) 
   return (
     <Fold
       level={2}
-      label="How this squad learns"
-      heading="How does this squad learn and film?"
-      says={`${plural(choices.sessionMinutes || first.sessionMinutes, 'minute')} a session, numbers reached ${choices.stretchAim} times in a hundred`}
+      label={t('How this squad learns')}
+      heading={t('How does this squad learn and film?')}
+      says={t('{minutes} a session, numbers reached {stretchAim} times in a hundred', {
+        minutes: plural(choices.sessionMinutes || first.sessionMinutes, 'minute'),
+        stretchAim: choices.stretchAim,
+      })}
     >
       <span className="text-dust text-sm" role="status">
-        {said ? 'Saved' : ''}
+        {said ? t('Saved') : ''}
       </span>
       <div className="grid gap-4 md:grid-cols-[2fr_2fr_1fr]">
         <Pick
@@ -80,7 +83,7 @@ export function ChoicesBox({ squad, first }: { squad: string; first: Choices }) 
           onChange={(footOrder) => void save({ footOrder })}
         />
         <Field
-          label="Minutes of a session"
+          label={t('Minutes of a session')}
           inputMode="numeric"
           value={minutes}
           problem={problem ?? undefined}
@@ -92,7 +95,7 @@ export function ChoicesBox({ squad, first }: { squad: string; first: Choices }) 
       </div>
       <div className="flex flex-wrap items-center gap-x-6 gap-y-1">
         <label className="flex min-h-9 items-center gap-2">
-          <span className="font-semibold">Clips are sent with</span>
+          <span className="font-semibold">{t('Clips are sent with')}</span>
           <select
             className="field"
             value={choices.clipHeight}
@@ -100,7 +103,7 @@ export function ChoicesBox({ squad, first }: { squad: string; first: Choices }) 
           >
             {CLIP_HEIGHTS.map((lines) => (
               <option key={lines} value={lines}>
-                {lines} lines
+                {t('{lines} lines', { lines })}
               </option>
             ))}
           </select>
@@ -112,7 +115,7 @@ export function ChoicesBox({ squad, first }: { squad: string; first: Choices }) 
             checked={choices.clipSound}
             onChange={(event) => void save({ clipSound: event.target.checked })}
           />
-          with their sound (a suggested count listens to it)
+          {t('with their sound (a suggested count listens to it)')}
         </label>
         <label className="flex min-h-9 items-center gap-2">
           <input
@@ -121,21 +124,21 @@ export function ChoicesBox({ squad, first }: { squad: string; first: Choices }) 
             checked={choices.practiceCounts}
             onChange={(event) => void save({ practiceCounts: event.target.checked })}
           />
-          free practice counts for records and streaks, never for the week
+          {t('free practice counts for records and streaks, never for the week')}
         </label>
         <label className="flex min-h-9 items-center gap-2">
-          <span className="font-semibold">Stretch numbers are reached</span>
+          <span className="font-semibold">{t('Stretch numbers are reached')}</span>
           <select className="field" value={choices.stretchAim} onChange={(event) => void save({ stretchAim: Number(event.target.value) })}>
             {AIMS.map((aim) => (
               <option key={aim} value={aim}>
-                {aim} times in a hundred
+                {t('{aim} times in a hundred', { aim })}
               </option>
             ))}
           </select>
         </label>
       </div>
       <p className="text-dust text-sm">
-        The school of contact changes cues, corrections and first drills of juggling for all players who have no school of their own.
+        {t('The school of contact changes cues, corrections and first drills of juggling for all players who have no school of their own.')}
       </p>
     </Fold>
   );

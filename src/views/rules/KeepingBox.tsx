@@ -1,6 +1,6 @@
 import { dateInWords, whenInWords } from '../../client/words.ts';
 import type { CleanReport, Keeping } from '../../contract/operations.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Fold, Notice } from '../../ui/parts/index.ts';
 
 const WORDS: [keyof CleanReport, string, string?][] = [
@@ -33,44 +33,53 @@ export function KeepingBox({ kept, timeZone }: { kept: Keeping; timeZone: string
   return (
     <Fold
       level={2}
-      label="How the house is kept"
-      heading="Is everything kept and cleaned as it should be?"
+      label={t('How the house is kept')}
+      heading={t('Is everything kept and cleaned as it should be?')}
       says={
         cleaned?.trouble || backedUp?.trouble
           ? 'look here'
           : backedUp
-            ? `backed up ${whenInWords(backedUp.at, timeZone)}`
-            : 'not backed up yet'
+            ? t('backed up {whenInWords}', { whenInWords: whenInWords(backedUp.at, timeZone) })
+            : t('not backed up yet')
       }
       open={Boolean(cleaned?.trouble || backedUp?.trouble || kept.next.held > 0)}
     >
       <p>
-        {cleaned ? (
-          <>
-            Last cleaned {whenInWords(cleaned.at, timeZone)}: {cleaned.report ? cleanInWords(cleaned.report) : 'it went wrong'}.
-          </>
-        ) : (
-          'Not cleaned yet: the first night does it.'
-        )}{' '}
-        The next time takes away {cleanInWords(kept.next)}.
+        {cleaned
+          ? t('Last cleaned {whenInWords}: {report}.', {
+              whenInWords: whenInWords(cleaned.at, timeZone),
+              report: cleaned.report ? cleanInWords(cleaned.report) : t('it went wrong'),
+            })
+          : t('Not cleaned yet: the first night does it.')}{' '}
+        {t('The next time takes away {cleanInWords}.', { cleanInWords: cleanInWords(kept.next) })}
       </p>
       {kept.next.held > 0 && (
         <Notice tone="look">
-          {plural(kept.next.held, 'clip or file', 'clips and files')} more are over and wait: in one night at most a tenth goes, in case a
-          clock or a table is wrong. Whoever runs the server can let them go at once (npm run clean -- --yes).
+          {t(
+            '{clipsAndFiles} more are over and wait: in one night at most a tenth goes, in case a clock or a table is wrong. Whoever runs the server can let them go at once (npm run clean -- --yes).',
+            { clipsAndFiles: plural(kept.next.held, 'clip or file', 'clips and files') },
+          )}
         </Notice>
       )}
-      {cleaned?.trouble && <Notice tone="stop">The cleaning went wrong: {cleaned.trouble}</Notice>}
-      <p>{backedUp ? `Last backed up ${whenInWords(backedUp.at, timeZone)}.` : 'Not backed up yet: the first night does it.'}</p>
-      {backedUp?.trouble && <Notice tone="stop">The backup went wrong: {backedUp.trouble}</Notice>}
+      {cleaned?.trouble && <Notice tone="stop">{t('The cleaning went wrong: {trouble}', { trouble: cleaned.trouble })}</Notice>}
+      <p>
+        {backedUp
+          ? t('Last backed up {whenInWords}.', { whenInWords: whenInWords(backedUp.at, timeZone) })
+          : t('Not backed up yet: the first night does it.')}
+      </p>
+      {backedUp?.trouble && <Notice tone="stop">{t('The backup went wrong: {trouble}', { trouble: backedUp.trouble })}</Notice>}
       {backups.length > 0 && (
         <details>
           <summary>{plural(backups.length, 'backup')}</summary>
           <ul className="text-sm">
             {backups.map((one) => (
               <li key={one.madeAt}>
-                {whenInWords(one.madeAt, timeZone)}, {one.kind}, {one.files === null ? 'the database alone' : plural(one.files, 'clip')},
-                kept until {dateInWords(one.endsAt, timeZone)}
+                {t('{whenInWords}, {kind}, {files}, kept until {dateInWords}', {
+                  whenInWords: whenInWords(one.madeAt, timeZone),
+                  kind: one.kind,
+                  files: one.files === null ? t('the database alone') : plural(one.files, 'clip'),
+                  dateInWords: dateInWords(one.endsAt, timeZone),
+                })}
               </li>
             ))}
           </ul>

@@ -4,7 +4,7 @@ import type { useAttempt } from '../../client/use-attempt.ts';
 import { hourInWords, whenInWords } from '../../client/words.ts';
 import { rulesApi as contract, RuleFigures, type Rules } from '../../contract/rules.ts';
 import { TABLE_SCHOOLS, TABLES_FROM_AGE, type TableSchool } from '../../core/tables/index.ts';
-import { plural } from '../../core/text/plural.ts';
+import { english, plural, t, term } from '../../core/text/translate.ts';
 import { Button, Field, Fold, Notice } from '../../ui/parts/index.ts';
 import { ZoneField } from '../squads/ZoneField.tsx';
 
@@ -45,22 +45,27 @@ export function SafetyBox(shared: RuleBoxProps) {
   return (
     <Fold
       level={2}
-      label="Heading and clips"
-      heading="Who may head the ball, and how long are clips kept?"
-      says={`heading from ${figures.headingAge}, clips ${plural(figures.clipDays, 'day')}`}
+      label={t('Heading and clips')}
+      heading={t('Who may head the ball, and how long are clips kept?')}
+      says={t('heading from {headingAge}, clips {days}', { headingAge: figures.headingAge, days: plural(figures.clipDays, 'day') })}
       open={lower}
     >
       <p className="text-dust text-sm">
-        Below the heading age no drill with heading can be planned, copied or shown. Your local rules and a doctor’s word go first. Clips
-        are deleted by themselves after so many days.
+        {t(
+          'Below the heading age no drill with heading can be planned, copied or shown. Your local rules and a doctor’s word go first. Clips are deleted by themselves after so many days.',
+        )}
         {usual &&
-          ` Usual at this age: heading from ${usual.headingAge}, ${usual.headersMax} headers a week, clips for ${usual.clipDays} days.`}
+          t(' Usual at this age: heading from {headingAge}, {headersMax} headers a week, clips for {clipDays} days.', {
+            headingAge: usual.headingAge,
+            headersMax: usual.headersMax,
+            clipDays: usual.clipDays,
+          })}
       </p>
-      {lower && <Notice tone="look">Heading is allowed earlier than usual here. Make sure that your local rules allow it.</Notice>}
+      {lower && <Notice tone="look">{t('Heading is allowed earlier than usual here. Make sure that your local rules allow it.')}</Notice>}
       <div className="grid gap-3 sm:grid-cols-3">
-        <Field label="Heading from age" inputMode="numeric" {...field('headingAge')} />
-        <Field label="Headers a week" inputMode="numeric" {...field('headersMax')} />
-        <Field label="Clips kept, days" inputMode="numeric" {...field('clipDays')} />
+        <Field label={t('Heading from age')} inputMode="numeric" {...field('headingAge')} />
+        <Field label={t('Headers a week')} inputMode="numeric" {...field('headersMax')} />
+        <Field label={t('Clips kept, days')} inputMode="numeric" {...field('clipDays')} />
       </div>
       {rules.mayChange && (
         <Button
@@ -69,7 +74,7 @@ export function SafetyBox(shared: RuleBoxProps) {
             save({ headingAge: numberOf(typed.headingAge), headersMax: numberOf(typed.headersMax), clipDays: numberOf(typed.clipDays) })
           }
         >
-          Save heading and clips
+          {t('Save heading and clips')}
         </Button>
       )}
     </Fold>
@@ -77,24 +82,42 @@ export function SafetyBox(shared: RuleBoxProps) {
 }
 
 const TABLE_WORDS: Record<TableSchool, string> = {
-  off: 'Off: everybody sees the own numbers only',
-  improvement: 'Improvement: by how much each got better than in the last four weeks, so that everybody can lead',
-  scores: 'Scores: by the best clocked number that counts',
+  get off() {
+    return t('Off: everybody sees the own numbers only');
+  },
+  get improvement() {
+    return t('Improvement: by how much each got better than in the last four weeks, so that everybody can lead');
+  },
+  get scores() {
+    return t('Scores: by the best clocked number that counts');
+  },
 };
 
 /** The same in a word or two. */
-const TABLE_SAYS: Record<TableSchool, string> = { off: 'nobody', improvement: 'by who got better', scores: 'by the best numbers' };
+const TABLE_SAYS: Record<TableSchool, string> = {
+  off: 'nobody',
+  get improvement() {
+    return t('by who got better');
+  },
+  get scores() {
+    return t('by the best numbers');
+  },
+};
 
 export function TablesRule({ rules, onRules, attempt }: RuleBoxProps) {
   const young = rules.age !== null && rules.age < TABLES_FROM_AGE;
   return (
-    <Fold level={2} label="Tables" heading="Who is compared with whom?" says={TABLE_SAYS[rules.tableSchool]}>
+    <Fold level={2} label={t('Tables')} heading={t('Who is compared with whom?')} says={TABLE_SAYS[rules.tableSchool]}>
       <p className="text-dust text-sm">
-        Nicknames only, the upper half only, never a last place. A guardian can take a child out.
-        {young && ` The squad is about ${rules.age}: under ${TABLES_FROM_AGE} tables are best left off.`}
+        {t('Nicknames only, the upper half only, never a last place. A guardian can take a child out.')}
+        {young &&
+          t(' The squad is about {age}: under {tablesFromAge} tables are best left off.', {
+            age: rules.age,
+            tablesFromAge: TABLES_FROM_AGE,
+          })}
       </p>
       <fieldset disabled={!rules.mayChange}>
-        <legend className="sr-only">Tables</legend>
+        <legend className="sr-only">{t('Tables')}</legend>
         {TABLE_SCHOOLS.map((school) => (
           <label key={school} className="flex min-h-9 items-center gap-2">
             <input
@@ -118,12 +141,12 @@ export function TablesRule({ rules, onRules, attempt }: RuleBoxProps) {
 }
 
 const TIME_FIELDS = [
-  ['leadIn', 'Lead-in'],
-  ['leadInFirstOfBlock', 'Lead-in, first of a block'],
-  ['switch', 'Switch of feet'],
-  ['turnRound', 'Turn-round'],
-  ['scoring', 'Saying a number'],
-  ['walkBack', 'Back in place after a number (0: when the player says ready)'],
+  ['leadIn', english('Lead-in')],
+  ['leadInFirstOfBlock', english('Lead-in, first of a block')],
+  ['switch', english('Switch of feet')],
+  ['turnRound', english('Turn-round')],
+  ['scoring', english('Saying a number')],
+  ['walkBack', english('Back in place after a number (0: when the player says ready)')],
 ] as const;
 
 /** Lengths of the run sheet, in seconds; an empty field is as usual. */
@@ -144,18 +167,18 @@ export function TimesBox({ rules, onRules, attempt }: RuleBoxProps) {
   return (
     <Fold
       level={2}
-      label="Times of the clock"
-      heading="How long are the pauses of the clock?"
-      says={rules.figures.times ? 'set by this squad' : 'as usual'}
+      label={t('Times of the clock')}
+      heading={t('How long are the pauses of the clock?')}
+      says={rules.figures.times ? t('set by this squad') : 'as usual'}
     >
       <p className="text-dust text-sm">
-        In seconds, from the next release on. Left empty, a time is as usual. The lead-in cannot be switched off.
+        {t('In seconds, from the next release on. Left empty, a time is as usual. The lead-in cannot be switched off.')}
       </p>
       <div className="grid gap-3 sm:grid-cols-2">
         {TIME_FIELDS.map(([name, label]) => (
           <Field
             key={name}
-            label={label}
+            label={term(label)}
             inputMode="numeric"
             placeholder={String(rules.usualTimes[name])}
             value={typed[name] ?? ''}
@@ -167,7 +190,7 @@ export function TimesBox({ rules, onRules, attempt }: RuleBoxProps) {
       {problem && <Notice tone="stop">{problem}</Notice>}
       {rules.mayChange && (
         <Button className="self-start" onClick={save}>
-          Save the times
+          {t('Save the times')}
         </Button>
       )}
     </Fold>
@@ -181,12 +204,16 @@ export function MailBox(shared: RuleBoxProps) {
   return (
     <Fold
       level={2}
-      label="Mail to families"
-      heading="When do families get mail?"
-      says={`not from ${hourInWords(rules.figures.quietFrom)} to ${hourInWords(rules.figures.quietTo)}, ${rules.figures.mailsPerDay} a day`}
+      label={t('Mail to families')}
+      heading={t('When do families get mail?')}
+      says={t('not from {hourInWords} to {hourInWords2}, {mailsPerDay} a day', {
+        hourInWords: hourInWords(rules.figures.quietFrom),
+        hourInWords2: hourInWords(rules.figures.quietTo),
+        mailsPerDay: rules.figures.mailsPerDay,
+      })}
     >
       <p className="text-dust text-sm">
-        Only where a guardian said yes to mail; each can set other hours. What does not fit into the day stays on the family’s page.
+        {t('Only where a guardian said yes to mail; each can set other hours. What does not fit into the day stays on the family’s page.')}
       </p>
       <label className="flex min-h-9 items-center gap-2">
         <input
@@ -196,12 +223,12 @@ export function MailBox(shared: RuleBoxProps) {
           checked={rules.figures.reminders}
           onChange={(event) => save({ reminders: event.target.checked })}
         />
-        Remind families of a session of today, a new week, a row about to end, one more go
+        {t('Remind families of a session of today, a new week, a row about to end, one more go')}
       </label>
       <div className="grid gap-3 sm:grid-cols-3">
-        <Field label="No mail from (hour)" inputMode="numeric" {...field('quietFrom')} />
-        <Field label="until (hour)" inputMode="numeric" {...field('quietTo')} />
-        <Field label="Mails a day" inputMode="numeric" {...field('mailsPerDay')} />
+        <Field label={t('No mail from (hour)')} inputMode="numeric" {...field('quietFrom')} />
+        <Field label={t('until (hour)')} inputMode="numeric" {...field('quietTo')} />
+        <Field label={t('Mails a day')} inputMode="numeric" {...field('mailsPerDay')} />
       </div>
       {rules.mayChange && (
         <Button
@@ -210,7 +237,7 @@ export function MailBox(shared: RuleBoxProps) {
             save({ quietFrom: numberOf(typed.quietFrom), quietTo: numberOf(typed.quietTo), mailsPerDay: numberOf(typed.mailsPerDay) })
           }
         >
-          Save the hours
+          {t('Save the hours')}
         </Button>
       )}
     </Fold>
@@ -220,15 +247,15 @@ export function MailBox(shared: RuleBoxProps) {
 export function ZoneBox({ rules, onRules, attempt }: RuleBoxProps) {
   const [zone, setZone] = useState(rules.squad.timeZone);
   return (
-    <Fold level={2} label="Time zone" heading="Where does the squad train?" says={rules.squad.timeZone}>
-      <p className="text-dust text-sm">Days that were trained keep their date; from now on days begin and end by this zone.</p>
+    <Fold level={2} label={t('Time zone')} heading={t('Where does the squad train?')} says={rules.squad.timeZone}>
+      <p className="text-dust text-sm">{t('Days that were trained keep their date; from now on days begin and end by this zone.')}</p>
       <div className="flex flex-wrap items-end gap-3">
         <ZoneField value={zone} readOnly={!rules.mayChange} onChange={(event) => setZone(event.target.value)} />
         <Button
           disabled={!rules.mayChange || zone === rules.squad.timeZone}
           onClick={() => void attempt(async () => onRules(await call(contract.setZone, { squad: rules.squad.id }, { timeZone: zone })))}
         >
-          Move the squad
+          {t('Move the squad')}
         </Button>
       </div>
     </Fold>
@@ -242,25 +269,25 @@ export function NameBox(shared: RuleBoxProps) {
   return (
     <Fold
       level={2}
-      label="Name and code"
-      heading="What is the squad called, and what is its code?"
+      label={t('Name and code')}
+      heading={t('What is the squad called, and what is its code?')}
       says={`${rules.squad.name}, ${rules.squad.code}`}
     >
       <div className="flex flex-wrap items-end gap-3">
-        <Field label="Name of the squad" {...field('name')} />
-        <Field label="Town" {...field('town')} />
-        {rules.mayChange && <Button onClick={() => save({ name: typed.name, town: typed.town })}>Save the name</Button>}
+        <Field label={t('Name of the squad')} {...field('name')} />
+        <Field label={t('Town')} {...field('town')} />
+        {rules.mayChange && <Button onClick={() => save({ name: typed.name, town: typed.town })}>{t('Save the name')}</Button>}
       </div>
       <p>
-        Squad code: <strong className="font-display text-xl">{rules.squad.code}</strong>{' '}
-        <span className="text-dust text-sm">With a new one the old code signs nobody in any more; who is signed in stays so.</span>
+        {t('Squad code:')} <strong className="font-display text-xl">{rules.squad.code}</strong>{' '}
+        <span className="text-dust text-sm">{t('With a new one the old code signs nobody in any more; who is signed in stays so.')}</span>
       </p>
       {rules.mayChange && (
         <Button
           className="self-start"
           onClick={() => void attempt(async () => onRules(await call(contract.newCode, { squad: rules.squad.id }, {})))}
         >
-          Make a new code
+          {t('Make a new code')}
         </Button>
       )}
     </Fold>
@@ -272,11 +299,11 @@ export function ChangesBox({ rules }: { rules: Rules }) {
   return (
     <Fold
       level={2}
-      label="Changes of the rules"
-      heading="Who changed a rule?"
+      label={t('Changes of the rules')}
+      heading={t('Who changed a rule?')}
       says={rules.changes[0] ? whenInWords(rules.changes[0].at, rules.squad.timeZone) : 'nobody yet'}
     >
-      {rules.changes.length === 0 && <p className="text-dust">None so far.</p>}
+      {rules.changes.length === 0 && <p className="text-dust">{t('None so far.')}</p>}
       <ul className="flex flex-col gap-1 text-sm">
         {rules.changes.map((one) => (
           <li key={one.id}>

@@ -7,9 +7,9 @@ import { dayInWords } from '../../client/words.ts';
 import type { Keeping } from '../../contract/operations.ts';
 import { rulesApi as contract, LONG_BREAK_DAYS, type Rules } from '../../contract/rules.ts';
 import { dayNumber } from '../../core/calendar/days.ts';
-import { WEEKDAYS } from '../../core/calendar/weekdays.ts';
+import { WEEKDAYS, weekdayInWords } from '../../core/calendar/weekdays.ts';
 import { StreakRule } from '../../core/streaks/rules.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button, Dialog, Field, Fold, Notice } from '../../ui/parts/index.ts';
 import { ChoicesBox } from './ChoicesBox.tsx';
 import { KeepingBox } from './KeepingBox.tsx';
@@ -18,23 +18,31 @@ import { ThrowAwayBox } from './ThrowAwayBox.tsx';
 
 const KINDS = ['every day', 'chosen weekdays', 'N sessions a week', 'N days a week'] as const;
 const KIND_WORDS = {
-  'every day': 'Every day',
-  'chosen weekdays': 'Chosen weekdays',
-  'N sessions a week': 'So many sessions a week (two on one Saturday are two)',
-  'N days a week': 'So many days a week (two sessions on one Saturday are one day)',
+  get 'every day'() {
+    return t('Every day');
+  },
+  get 'chosen weekdays'() {
+    return t('Chosen weekdays');
+  },
+  get 'N sessions a week'() {
+    return t('So many sessions a week (two on one Saturday are two)');
+  },
+  get 'N days a week'() {
+    return t('So many days a week (two sessions on one Saturday are one day)');
+  },
 } as const;
 
 export function streakRuleInWords(rule: StreakRule): string {
-  const free = 'freeDays' in rule && rule.freeDays > 0 ? `, ${plural(rule.freeDays, 'free day')} a week` : '';
+  const free = 'freeDays' in rule && rule.freeDays > 0 ? t(', {freeDays} a week', { freeDays: plural(rule.freeDays, 'free day') }) : '';
   switch (rule.kind) {
     case 'every day':
-      return `every day${free}`;
+      return t('every day{free}', { free });
     case 'chosen weekdays':
-      return `${rule.weekdays.map((day) => WEEKDAYS[day - 1]).join(', ')}${free}`;
+      return `${rule.weekdays.map((day) => weekdayInWords(day)).join(', ')}${free}`;
     case 'N sessions a week':
-      return `${plural(rule.n, 'session')} a week`;
+      return t('{sessions} a week', { sessions: plural(rule.n, 'session') });
     case 'N days a week':
-      return `${plural(rule.n, 'day')} a week`;
+      return t('{days} a week', { days: plural(rule.n, 'day') });
   }
 }
 
@@ -72,13 +80,15 @@ function StreakBox({ rules, onRules, attempt }: RuleBoxProps) {
   const ruleNow = rules.streakRules.at(-1)?.rule;
   const daily = draft.kind === 'every day' || draft.kind === 'chosen weekdays';
   return (
-    <Fold level={2} label="What keeps a streak" heading="What keeps a streak?" says={ruleNow && streakRuleInWords(ruleNow)}>
+    <Fold level={2} label={t('What keeps a streak')} heading={t('What keeps a streak?')} says={ruleNow && streakRuleInWords(ruleNow)}>
       <p className="text-dust text-sm">
-        A new rule holds from today on; what was done before keeps the rule of its time. A change between days and weeks counts from the
-        next Monday on. A training day ends at {rules.dayEndsAt}:00 the next morning.
+        {t(
+          'A new rule holds from today on; what was done before keeps the rule of its time. A change between days and weeks counts from the next Monday on. A training day ends at {dayEndsAt}:00 the next morning.',
+          { dayEndsAt: rules.dayEndsAt },
+        )}
       </p>
       <fieldset className="flex flex-col">
-        <legend className="sr-only">Kind of rule</legend>
+        <legend className="sr-only">{t('Kind of rule')}</legend>
         {KINDS.map((kind) => (
           <label key={kind} className="flex min-h-9 items-center gap-2">
             <input type="radio" name="kind" className="size-5 shrink-0" checked={draft.kind === kind} onChange={() => change({ kind })} />
@@ -88,7 +98,7 @@ function StreakBox({ rules, onRules, attempt }: RuleBoxProps) {
       </fieldset>
       {draft.kind === 'chosen weekdays' && (
         <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
-          <legend className="sr-only">Weekdays</legend>
+          <legend className="sr-only">{t('Weekdays')}</legend>
           {WEEKDAYS.map((day, i) => (
             <label key={day} className="flex min-h-9 items-center gap-1.5">
               <input
@@ -99,7 +109,7 @@ function StreakBox({ rules, onRules, attempt }: RuleBoxProps) {
                   change({ weekdays: event.target.checked ? [...draft.weekdays, i + 1] : draft.weekdays.filter((one) => one !== i + 1) })
                 }
               />
-              {day}
+              {weekdayInWords(i + 1)}
             </label>
           ))}
         </fieldset>
@@ -107,26 +117,26 @@ function StreakBox({ rules, onRules, attempt }: RuleBoxProps) {
       <div className="max-w-40">
         {daily ? (
           <Field
-            label="Free days a week"
+            label={t('Free days a week')}
             inputMode="numeric"
             value={draft.freeDays}
             onChange={(event) => change({ freeDays: event.target.value })}
           />
         ) : (
-          <Field label="How many" inputMode="numeric" value={draft.n} onChange={(event) => change({ n: event.target.value })} />
+          <Field label={t('How many')} inputMode="numeric" value={draft.n} onChange={(event) => change({ n: event.target.value })} />
         )}
       </div>
       {problem && <Notice tone="stop">{problem}</Notice>}
       {rules.mayChange && (
         <Button look="main" className="self-start" onClick={save}>
-          Use this rule from today
+          {t('Use this rule from today')}
         </Button>
       )}
-      <h3>So far</h3>
+      <h3>{t('So far')}</h3>
       <ul>
         {rules.streakRules.toReversed().map((one) => (
           <li key={one.from}>
-            <span className="text-dust">from {dayInWords(one.from)}:</span> {streakRuleInWords(one.rule)}
+            <span className="text-dust">{t('from {dayInWords}:', { dayInWords: dayInWords(one.from) })}</span> {streakRuleInWords(one.rule)}
           </li>
         ))}
       </ul>
@@ -138,7 +148,11 @@ function StreakBox({ rules, onRules, attempt }: RuleBoxProps) {
 function nextBreak({ breaks, today }: Rules): string {
   const [next] = breaks.filter((one) => one.to >= today).sort((a, b) => (a.from < b.from ? -1 : 1));
   if (!next) return 'no break ahead';
-  return `${next.title || 'a break'}, ${dayInWords(next.from)} to ${dayInWords(next.to)}`;
+  return t('{title}, {dayInWords} to {dayInWords2}', {
+    title: next.title || 'a break',
+    dayInWords: dayInWords(next.from),
+    dayInWords2: dayInWords(next.to),
+  });
 }
 
 function BreaksBox({ rules, onRules, attempt }: RuleBoxProps) {
@@ -157,15 +171,15 @@ function BreaksBox({ rules, onRules, attempt }: RuleBoxProps) {
       setTo('');
     });
   return (
-    <Fold level={2} label="Breaks" heading="When is the squad away?" says={nextBreak(rules)}>
-      <p className="text-dust text-sm">Holidays: nothing in them breaks a streak, and nothing done in them is lost.</p>
+    <Fold level={2} label={t('Breaks')} heading={t('When is the squad away?')} says={nextBreak(rules)}>
+      <p className="text-dust text-sm">{t('Holidays: nothing in them breaks a streak, and nothing done in them is lost.')}</p>
       <ul className="flex flex-col gap-1">
         {rules.breaks.map((one) => (
           <li key={one.id} className="flex flex-wrap items-center justify-between gap-2">
             <span>
               {one.title}{' '}
               <span className="text-dust">
-                {dayInWords(one.from)} to {dayInWords(one.to)}
+                {t('{dayInWords} to {dayInWords2}', { dayInWords: dayInWords(one.from), dayInWords2: dayInWords(one.to) })}
               </span>
             </span>
             <Button
@@ -174,27 +188,30 @@ function BreaksBox({ rules, onRules, attempt }: RuleBoxProps) {
               disabled={!rules.mayChange}
               onClick={() => void attempt(async () => onRules(await call(contract.dropBreak, { squad: rules.squad.id, break: one.id })))}
             >
-              Take away
+              {t('Take away')}
             </Button>
           </li>
         ))}
       </ul>
       <div className="flex flex-wrap items-end gap-3">
-        <Field label="Name" value={title} onChange={(event) => setTitle(event.target.value)} />
-        <Field label="First day" type="date" value={from} onChange={(event) => setFrom(event.target.value)} />
-        <Field label="Last day" type="date" value={to} onChange={(event) => setTo(event.target.value)} />
+        <Field label={t('Name')} value={title} onChange={(event) => setTitle(event.target.value)} />
+        <Field label={t('First day')} type="date" value={from} onChange={(event) => setFrom(event.target.value)} />
+        <Field label={t('Last day')} type="date" value={to} onChange={(event) => setTo(event.target.value)} />
         <Button disabled={!rules.mayChange || from === '' || to === ''} onClick={() => void add()}>
-          Add the break
+          {t('Add the break')}
         </Button>
       </div>
       {asking && (
-        <Dialog label="A break of more than eight weeks?" onClose={() => setAsking(false)}>
+        <Dialog label={t('A break of more than eight weeks?')} onClose={() => setAsking(false)}>
           <p>
-            From {dayInWords(from)} to {dayInWords(to)} are {plural(days, 'day')}. Nothing in them breaks a streak, and no session is
-            missed.
+            {t('From {dayInWords} to {dayInWords2} are {days}. Nothing in them breaks a streak, and no session is missed.', {
+              dayInWords: dayInWords(from),
+              dayInWords2: dayInWords(to),
+              days: plural(days, 'day'),
+            })}
           </p>
           <Button look="main" className="self-start" onClick={() => void add(true)}>
-            Yes, it is that long
+            {t('Yes, it is that long')}
           </Button>
         </Dialog>
       )}
@@ -210,13 +227,13 @@ export const RulesView = guarded(function RulesView({ rules: first, kept }: { ru
   return (
     <div className="flex max-w-4xl flex-col gap-3">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
-        <h1>Rules</h1>
+        <h1>{t('Rules')}</h1>
         <span role="status" className="text-dust">
-          {done ? 'Saved' : ''}
+          {done ? t('Saved') : ''}
         </span>
       </div>
       {problem && <Notice tone="stop">{problem}</Notice>}
-      {!rules.mayChange && <Notice>You are an assistant here: the head coach changes the rules.</Notice>}
+      {!rules.mayChange && <Notice>{t('You are an assistant here: the head coach changes the rules.')}</Notice>}
       {rules.mayChange && <ChoicesBox squad={rules.squad.id} first={rules.choices} />}
       <StreakBox {...shared} />
       <BreaksBox {...shared} />
@@ -230,11 +247,11 @@ export const RulesView = guarded(function RulesView({ rules: first, kept }: { ru
       {kept && <KeepingBox kept={kept} timeZone={rules.squad.timeZone} />}
       <ThrowAwayBox rules={rules} />
       <p className="text-dust text-sm">
-        Levels are set for each player at{' '}
+        {t('Levels are set for each player at')}{' '}
         <a className="underline" href={`/coach/${rules.squad.id}/squad/people`}>
-          People
+          {t('People')}
         </a>
-        , the figures of doubts at Review.
+        {t(', the figures of doubts at Review.')}
       </p>
     </div>
   );

@@ -4,7 +4,7 @@ import { useAttempt } from '../../client/use-attempt.ts';
 import { dayInWords } from '../../client/words.ts';
 import type { Calibration, Reach } from '../../contract/tables.ts';
 import { weeksApi } from '../../contract/weeks.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { SquadTabs } from '../squads/SquadTabs.tsx';
 
@@ -15,7 +15,7 @@ const shareOf = ({ goes, reached }: Reach) => (goes === 0 ? 0 : (100 * reached) 
 /** What is done about what was seen, in words; null where nothing is. */
 function easierInWords(points: number | undefined): string | null {
   if (points === undefined || Math.abs(points) < 2) return null;
-  return points > 0 ? `next ones easier by ${points}` : `next ones harder by ${-points}`;
+  return points > 0 ? t('next ones easier by {points}', { points }) : t('next ones harder by {points}', { points: -points });
 }
 
 /** The reach rates of some groups: a dot with the width of its chance on a line from 0 to 100 %, what is meant as a mark. */
@@ -26,10 +26,10 @@ function Rates({ label, rows, aim }: { label: string; rows: readonly (Reach & { 
       <table className="w-full">
         <thead className="sr-only">
           <tr>
-            <th scope="col">which</th>
-            <th scope="col">drawn</th>
-            <th scope="col">reached</th>
-            <th scope="col">goes</th>
+            <th scope="col">{t('which')}</th>
+            <th scope="col">{t('drawn')}</th>
+            <th scope="col">{t('reached')}</th>
+            <th scope="col">{t('goes')}</th>
           </tr>
         </thead>
         <tbody>
@@ -62,7 +62,7 @@ function Rates({ label, rows, aim }: { label: string; rows: readonly (Reach & { 
                 </td>
                 <td className="whitespace-nowrap ps-3 text-end font-semibold">{row.goes === 0 ? '–' : `${Math.round(share)} %`}</td>
                 <td className="whitespace-nowrap ps-3 text-end text-dust text-sm">
-                  {row.reached} of {row.goes}
+                  {t('{reached} of {goes}', { reached: row.reached, goes: row.goes })}
                 </td>
               </tr>
             );
@@ -74,12 +74,13 @@ function Rates({ label, rows, aim }: { label: string; rows: readonly (Reach & { 
 }
 
 function sentenceFor(reach: Reach, aim: number): string {
-  if (reach.goes === 0) return 'No stretch number was given yet, so there is nothing to hold it to.';
+  if (reach.goes === 0) return t('No stretch number was given yet, so there is nothing to hold it to.');
   const share = Math.round(shareOf(reach));
-  if (reach.goes < FEW) return `${reach.reached} of ${reach.goes} were reached: too few goes to say more.`;
+  if (reach.goes < FEW)
+    return t('{reached} of {goes} were reached: too few goes to say more.', { reached: reach.reached, goes: reach.goes });
   const off = share - aim;
-  if (Math.abs(off) <= 5) return 'The numbers are fair.';
-  return `The numbers were too ${off > 0 ? 'easy' : 'hard'} by about ${Math.abs(off)} in a hundred.`;
+  if (Math.abs(off) <= 5) return t('The numbers are fair.');
+  return t('The numbers were too {off} by about {off2} in a hundred.', { off: off > 0 ? t('easy') : t('hard'), off2: Math.abs(off) });
 }
 
 /** How often players reached their stretch numbers, beside how often they are meant to: shown as it is, with what is done about it. */
@@ -89,15 +90,15 @@ export const CalibrationView = guarded(function CalibrationView({ calibration, s
   const { said, problem, busy, attempt } = useAttempt();
   return (
     <div className="flex flex-col gap-4">
-      <h1>Squad</h1>
+      <h1>{t('Squad')}</h1>
       <SquadTabs squad={squad} here="/calibration" />
-      <section className="slab flex flex-col gap-2 p-4" aria-label="In short">
+      <section className="slab flex flex-col gap-2 p-4" aria-label={t('In short')}>
         <p className="flex flex-wrap items-baseline gap-x-4">
           <span className="font-bold font-display text-4xl">{shown.goes === 0 ? '–' : `${Math.round(shareOf(shown))} %`}</span>
           <span>
-            of the stretch numbers were reached; {aim} % is what they are meant for (
+            {t('of the stretch numbers were reached; {aim} % is what they are meant for (', { aim })}
             <a className="underline" href={`/coach/${squad}/rules`}>
-              change it
+              {t('change it')}
             </a>
             ).
           </span>
@@ -105,7 +106,10 @@ export const CalibrationView = guarded(function CalibrationView({ calibration, s
         <p>{sentenceFor(given, aim)}</p>
         {given.goes === 0 && reckoned.goes > 0 && (
           <Notice>
-            Shown is what stretch numbers would have been for {reckoned.goes} goes that had other numbers: {sentenceFor(reckoned, aim)}
+            {t('Shown is what stretch numbers would have been for {goes} goes that had other numbers: {sentenceFor}', {
+              goes: reckoned.goes,
+              sentenceFor: sentenceFor(reckoned, aim),
+            })}
           </Notice>
         )}
         <div className="flex flex-wrap items-center gap-3">
@@ -116,34 +120,37 @@ export const CalibrationView = guarded(function CalibrationView({ calibration, s
               void attempt(async () => {
                 const { week, changed } = await call(weeksApi.stretchNext, { squad }, {});
                 return changed === 0
-                  ? `Every counted drill of week ${week.number} has a stretch number already.`
-                  : `${plural(changed, 'drill')} of week ${week.number} ${changed === 1 ? 'has' : 'have'} stretch numbers now.`;
+                  ? t('Every counted drill of week {number} has a stretch number already.', { number: week.number })
+                  : t('{drills} of week {number} {changed} stretch numbers now.', {
+                      drills: plural(changed, 'drill'),
+                      number: week.number,
+                      changed: changed === 1 ? t('has') : t('have'),
+                    });
               })
             }
           >
-            Use stretch numbers in the next week
+            {t('Use stretch numbers in the next week')}
           </Button>
           {said && <span role="status">{said}</span>}
           {problem && <span className="text-stop">{problem}</span>}
         </div>
         <p className="max-w-3xl text-dust text-sm">
-          A stretch number comes from the last eight goes, the newest weighing most. Who missed some of the last forty gets easier ones, who
-          reached more than meant harder ones, each measure by itself. What is looked at is the number that stood before the player; a go
-          that waits for you is taken as it was said. The thin bar says how far chance alone could move a share. Where no fault is usual in
-          sets, put the cones closer: there is no number under nought.
+          {t(
+            'A stretch number comes from the last eight goes, the newest weighing most. Who missed some of the last forty gets easier ones, who reached more than meant harder ones, each measure by itself. What is looked at is the number that stood before the player; a go that waits for you is taken as it was said. The thin bar says how far chance alone could move a share. Where no fault is usual in sets, put the cones closer: there is no number under nought.',
+          )}
         </p>
       </section>
       {shown.goes > 0 && (
         <div className="grid items-start gap-4 lg:grid-cols-2">
           <div className="flex flex-col gap-4">
-            <Rates label="By what is measured" rows={calibration.byMeasure} aim={aim} />
+            <Rates label={t('By what is measured')} rows={calibration.byMeasure} aim={aim} />
             <Rates
-              label="By four weeks"
-              rows={calibration.byPeriod.map((row) => ({ ...row, name: `from ${dayInWords(row.name)}` }))}
+              label={t('By four weeks')}
+              rows={calibration.byPeriod.map((row) => ({ ...row, name: t('from {dayInWords}', { dayInWords: dayInWords(row.name) }) }))}
               aim={aim}
             />
           </div>
-          <Rates label="By player" rows={calibration.byPlayer} aim={aim} />
+          <Rates label={t('By player')} rows={calibration.byPlayer} aim={aim} />
         </div>
       )}
     </div>

@@ -1,6 +1,7 @@
 import { guarded } from '../../client/guarded.tsx';
 import { footInWords, number } from '../../client/words.ts';
 import type { WeekComparison, WeekSide } from '../../contract/tables.ts';
+import { english, t, term } from '../../core/text/translate.ts';
 import { Seam } from '../../ui/notations/index.ts';
 import { Notice } from '../../ui/parts/index.ts';
 import { SquadTabs } from '../squads/SquadTabs.tsx';
@@ -33,11 +34,14 @@ function WeekPick({
 const share = (part: number, whole: number) => (whole === 0 ? '–' : `${Math.round((part / whole) * 100)} %`);
 
 const LINES: [words: string, of: (side: WeekSide) => string][] = [
-  ['Players who trained', (side) => String(side.trained)],
-  ['Sessions done', (side) => `${side.done} of ${side.set} (${share(side.done, side.set)})`],
-  ['By their day', (side) => `${side.onTime} (${share(side.onTime, side.set)})`],
-  ['Scored goes', (side) => String(side.goes)],
-  ['Records', (side) => String(side.records)],
+  [english('Players who trained'), (side) => String(side.trained)],
+  [
+    english('Sessions done'),
+    (side) => t('{done} of {set} ({share})', { done: side.done, set: side.set, share: share(side.done, side.set) }),
+  ],
+  [english('By their day'), (side) => `${side.onTime} (${share(side.onTime, side.set)})`],
+  [english('Scored goes'), (side) => String(side.goes)],
+  [english('Records'), (side) => String(side.records)],
 ];
 
 /** Two weeks of a squad side by side. */
@@ -46,29 +50,29 @@ export const CompareView = guarded(function CompareView({ weeks: found, squad }:
   const go = (first: string, second: string) => window.location.assign(`/coach/${squad}/squad/compare?a=${first}&b=${second}`);
   return (
     <div className="flex flex-col gap-4">
-      <h1>Squad</h1>
+      <h1>{t('Squad')}</h1>
       <SquadTabs squad={squad} here="/compare" />
       {!a || !b ? (
-        <Notice>Two weeks have to be over, or open, before they can be compared.</Notice>
+        <Notice>{t('Two weeks have to be over, or open, before they can be compared.')}</Notice>
       ) : (
         <>
           <div className="flex flex-wrap gap-x-6 gap-y-2">
-            <WeekPick label="Earlier week" value={a.week.id} weeks={weeks} onPick={(id) => go(id, b.week.id)} />
-            <WeekPick label="Later week" value={b.week.id} weeks={weeks} onPick={(id) => go(a.week.id, id)} />
+            <WeekPick label={t('Earlier week')} value={a.week.id} weeks={weeks} onPick={(id) => go(id, b.week.id)} />
+            <WeekPick label={t('Later week')} value={b.week.id} weeks={weeks} onPick={(id) => go(a.week.id, id)} />
           </div>
           <div className="grid items-start gap-4 lg:grid-cols-2">
-            <section className="slab p-4" aria-label="Both weeks in short">
+            <section className="slab p-4" aria-label={t('Both weeks in short')}>
               <table className="w-full">
                 <thead>
                   <tr className="text-dust text-sm">
                     <th scope="col">
-                      <span className="sr-only">what</span>
+                      <span className="sr-only">{t('what')}</span>
                     </th>
                     <th scope="col" className="text-end font-normal">
-                      week {a.week.number}
+                      {t('week {number}', { number: a.week.number })}
                     </th>
                     <th scope="col" className="text-end font-normal">
-                      week {b.week.number}
+                      {t('week {number}', { number: b.week.number })}
                     </th>
                   </tr>
                 </thead>
@@ -76,7 +80,7 @@ export const CompareView = guarded(function CompareView({ weeks: found, squad }:
                   {LINES.map(([words, of]) => (
                     <tr key={words} className="border-joint border-t">
                       <th scope="row" className="py-1.5 text-start font-normal">
-                        {words}
+                        {term(words)}
                       </th>
                       <td className="text-end">{of(a)}</td>
                       <td className="text-end font-semibold">{of(b)}</td>
@@ -85,36 +89,43 @@ export const CompareView = guarded(function CompareView({ weeks: found, squad }:
                 </tbody>
               </table>
             </section>
-            <section className="slab p-4" aria-label="Counted touches">
-              <h2>Counted touches of the squad</h2>
+            <section className="slab p-4" aria-label={t('Counted touches')}>
+              <h2>{t('Counted touches of the squad')}</h2>
               <Seam
                 rows={[
                   { label: `week ${a.week.number}`, ...a.touches },
                   { label: `week ${b.week.number}`, ...b.touches },
                 ]}
-                summary={`Touches left and right: week ${a.week.number} ${a.touches.left} and ${a.touches.right}, week ${b.week.number} ${b.touches.left} and ${b.touches.right}.`}
+                summary={t('Touches left and right: week {number} {left} and {right}, week {number2} {left2} and {right2}.', {
+                  number: a.week.number,
+                  left: a.touches.left,
+                  right: a.touches.right,
+                  number2: b.week.number,
+                  left2: b.touches.left,
+                  right2: b.touches.right,
+                })}
               />
             </section>
           </div>
-          <section className="slab overflow-x-auto p-4" aria-label="Drills of both weeks">
-            <h2>Drills of both weeks</h2>
+          <section className="slab overflow-x-auto p-4" aria-label={t('Drills of both weeks')}>
+            <h2>{t('Drills of both weeks')}</h2>
             {found.drills.length === 0 ? (
-              <p className="text-dust">No drill was done at the same dose in both.</p>
+              <p className="text-dust">{t('No drill was done at the same dose in both.')}</p>
             ) : (
               <table className="w-full">
                 <thead>
                   <tr className="text-dust text-sm">
                     <th scope="col" className="text-start font-normal">
-                      drill
+                      {t('drill')}
                     </th>
                     <th scope="col" className="text-end font-normal">
-                      middle, week {a.week.number}
+                      {t('middle, week {number}', { number: a.week.number })}
                     </th>
                     <th scope="col" className="text-end font-normal">
-                      middle, week {b.week.number}
+                      {t('middle, week {number}', { number: b.week.number })}
                     </th>
                     <th scope="col" className="text-end font-normal">
-                      got better
+                      {t('got better')}
                     </th>
                   </tr>
                 </thead>
@@ -126,7 +137,7 @@ export const CompareView = guarded(function CompareView({ weeks: found, squad }:
                         <span className="text-dust text-sm">
                           {drill.doseWords}
                           {drill.foot === 'both' ? '' : `, ${footInWords(drill.foot)}`}
-                          {drill.better === 'less' ? ', less is better' : ''}
+                          {drill.better === 'less' ? t(', less is better') : ''}
                         </span>
                       </th>
                       <td className="text-end">{number(drill.a)}</td>
@@ -134,7 +145,7 @@ export const CompareView = guarded(function CompareView({ weeks: found, squad }:
                         {number(drill.b)} <span className="font-normal text-dust text-sm">{drill.unit}</span>
                       </td>
                       <td className="whitespace-nowrap text-end">
-                        {drill.improved} of {drill.players}
+                        {t('{improved} of {players}', { improved: drill.improved, players: drill.players })}
                       </td>
                     </tr>
                   ))}
@@ -142,13 +153,13 @@ export const CompareView = guarded(function CompareView({ weeks: found, squad }:
               </table>
             )}
           </section>
-          <section className="slab overflow-x-auto p-4" aria-label="Players in both weeks">
-            <h2>Players</h2>
+          <section className="slab overflow-x-auto p-4" aria-label={t('Players in both weeks')}>
+            <h2>{t('Players')}</h2>
             <table className="w-full">
               <thead>
                 <tr className="text-dust text-sm">
                   <th scope="col" className="text-start font-normal">
-                    player
+                    {t('player')}
                   </th>
                   {['sessions', 'touches', 'records'].map((what) => (
                     <th key={what} scope="col" className="text-end font-normal">

@@ -6,7 +6,7 @@ import { useKeys } from '../../client/use-keys.ts';
 import type { Shelf } from '../../contract/drills.ts';
 import { lookThrough, type ShelfFilter, WHOLE_SHELF } from '../../core/drills/shelf.ts';
 import { FAMILIES, type Family, KIT, LOADS, type Load, MEASURES, type Measure } from '../../core/drills/terms.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { StillImage } from '../../ui/notations/index.ts';
 import { ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { FilmBox } from '../clips/FilmBox.tsx';
@@ -64,48 +64,48 @@ function Filters({ filter, set }: { filter: ShelfFilter; set(change: Partial<She
         id="search"
         className="field w-56"
         type="search"
-        placeholder="Search by name or alias  /"
-        aria-label="Search the shelf"
+        placeholder={t('Search by name or alias  /')}
+        aria-label={t('Search the shelf')}
         value={filter.query}
         onChange={(event) => set({ query: event.target.value })}
       />
       <Pick
-        label="Family"
+        label={t('Family')}
         value={filter.family ?? ''}
         options={[['', 'all families'], ...same(FAMILIES)]}
         onChange={(one) => set({ family: (one || null) as Family | null })}
       />
       <Pick
-        label="Kit at hand"
+        label={t('Kit at hand')}
         value={String(kitAt)}
         options={KITS.map((one, i) => [String(i), one.words] as const)}
         onChange={(one) => set({ kit: KITS[Number(one)]?.kit ?? null })}
       />
       <Pick
-        label="Space at hand"
+        label={t('Space at hand')}
         value={String(spaceAt)}
         options={SPACES.map((one, i) => [String(i), one.words] as const)}
         onChange={(one) => set({ space: SPACES[Number(one)]?.space ?? null })}
       />
       <Pick
-        label="Measure"
+        label={t('Measure')}
         value={filter.measure ?? ''}
         options={[['', 'all measures'], ...same(MEASURES)]}
         onChange={(one) => set({ measure: (one || null) as Measure | null })}
       />
       <Pick
-        label="Load"
+        label={t('Load')}
         value={filter.load ?? ''}
         options={[['', 'any load'], ['none', 'no special load'], ...same(LOADS)]}
         onChange={(one) => set({ load: (one || null) as Load | 'none' | null })}
       />
       <label className="flex items-center gap-2">
         <input type="checkbox" className="size-5" checked={filter.notMet} onChange={(event) => set({ notMet: event.target.checked })} />
-        my squad has not met
+        {t('my squad has not met')}
       </label>
       <label className="flex items-center gap-2">
         <input type="checkbox" className="size-5" checked={filter.archived} onChange={(event) => set({ archived: event.target.checked })} />
-        archive
+        {t('archive')}
       </label>
     </search>
   );
@@ -137,22 +137,22 @@ function DrillsView({ shelf, first }: DrillsData) {
   return (
     <div className="flex flex-col gap-4">
       <div className="flex flex-wrap items-center justify-between gap-3">
-        <h1>Drills</h1>
+        <h1>{t('Drills')}</h1>
         <div className="flex flex-wrap gap-2">
-          <ButtonLink href={`${base}/drills/map`}>Staircase map</ButtonLink>
+          <ButtonLink href={`${base}/drills/map`}>{t('Staircase map')}</ButtonLink>
           <DrillFiles squad={shelf.squad.id} />
           <ButtonLink href={`${base}/drills/new`} look="main">
-            <Plus aria-hidden className="size-5" /> A drill of your own
+            <Plus aria-hidden className="size-5" /> {t('A drill of your own')}
           </ButtonLink>
         </div>
       </div>
       <Filters filter={filter} set={(change) => setFilter((now) => ({ ...now, ...change }))} />
       <div className="grid items-start gap-4 lg:grid-cols-[300px_minmax(0,1fr)]">
-        <nav className="slab max-h-[76vh] overflow-y-auto" aria-label="Shelf" tabIndex={-1}>
+        <nav className="slab max-h-[76vh] overflow-y-auto" aria-label={t('Shelf')} tabIndex={-1}>
           <p className="px-3 py-2 text-dust text-sm" role="status">
             {plural(found.length, 'drill')}
           </p>
-          {found.length === 0 && <Notice>No drill fits. Try another word, or fewer filters.</Notice>}
+          {found.length === 0 && <Notice>{t('No drill fits. Try another word, or fewer filters.')}</Notice>}
           <ul>
             {found.map((drill) => (
               <li key={drill.id} style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 60px' }}>
@@ -166,7 +166,7 @@ function DrillsView({ shelf, first }: DrillsData) {
                   <span className="min-w-0">
                     <span className="block font-semibold leading-tight">{drill.name}</span>
                     <span className="block text-dust text-sm">
-                      {drill.own ? 'your own · ' : ''}
+                      {drill.own ? t('your own · ') : ''}
                       {drill.family} · {drill.measure}
                     </span>
                   </span>
@@ -205,10 +205,10 @@ function DrillsView({ shelf, first }: DrillsData) {
             tools={
               <>
                 <ButtonLink href={`${base}/drills/${chosen.id}`} size="small">
-                  <Printer aria-hidden className="size-4" /> Own page
+                  <Printer aria-hidden className="size-4" /> {t('Own page')}
                 </ButtonLink>
                 <ButtonLink href={chosen.own ? `${base}/drills/${chosen.id}/edit` : `${base}/drills/new?from=${chosen.id}`} size="small">
-                  {chosen.own ? 'Change it' : 'Copy and change'}
+                  {chosen.own ? t('Change it') : t('Copy and change')}
                 </ButtonLink>
               </>
             }

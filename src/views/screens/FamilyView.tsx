@@ -9,7 +9,7 @@ import { dayInWords, footInWords, number, whenInWords } from '../../client/words
 import { invitationsApi } from '../../contract/invitations.ts';
 import { type Child, type FamilyPage, screensApi } from '../../contract/screens.ts';
 import { trainingApi } from '../../contract/training.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Field, Fold, Form, Notice } from '../../ui/parts/index.ts';
 import { DeleteClip } from '../clips/DeleteClip.tsx';
 import { LetterBox } from '../letters/LetterBox.tsx';
@@ -32,11 +32,16 @@ function SaidBefore({ child, kind }: { child: Child; kind: Child['consents'][num
   if (said.length === 0) return null;
   return (
     <details>
-      <summary className={SUMMARY}>What was said, and when</summary>
+      <summary className={SUMMARY}>{t('What was said, and when')}</summary>
       <ul className="text-dust text-sm">
         {said.map((one) => (
           <li key={one.at + String(one.yes)}>
-            {whenInWords(one.at, child.timeZone)}: {one.by} said {one.yes ? 'yes' : 'no'} (text {one.textVersion})
+            {t('{whenInWords}: {by} said {yes} (text {textVersion})', {
+              whenInWords: whenInWords(one.at, child.timeZone),
+              by: one.by,
+              yes: one.yes ? t('yes') : t('no'),
+              textVersion: one.textVersion,
+            })}
           </li>
         ))}
       </ul>
@@ -72,17 +77,19 @@ function NoClips({ child, onSay }: Pick<Asked, 'child' | 'onSay'>) {
   if (!asked)
     return (
       <Button size="player" aria-pressed={!child.clipsAllowed} onClick={() => (child.clipsAllowed ? setAsked(true) : onSay(false))}>
-        {saidNo && <Check aria-hidden className="size-5" />} No clips
+        {saidNo && <Check aria-hidden className="size-5" />} {t('No clips')}
       </Button>
     );
   const n = child.clips.length;
   return (
-    <section className="flex w-full flex-col gap-2" aria-label="Take the clips back">
+    <section className="flex w-full flex-col gap-2" aria-label={t('Take the clips back')}>
       <p>
-        {n === 0
-          ? 'No clip is kept now.'
-          : `${plural(n, 'clip')} of ${child.nickname} ${n === 1 ? 'is' : 'are'} hidden from the coaches at once and deleted within a day.`}{' '}
-        Filming is not offered any more. Numbers, streaks and the coach’s lines stay.
+        {t('{n} Filming is not offered any more. Numbers, streaks and the coach’s lines stay.', {
+          n:
+            n === 0
+              ? t('No clip is kept now.')
+              : `${plural(n, 'clip')} of ${child.nickname} ${n === 1 ? t('is') : t('are')} hidden from the coaches at once and deleted within a day.`,
+        })}
       </p>
       <div className="flex flex-wrap gap-2">
         <Button
@@ -94,10 +101,10 @@ function NoClips({ child, onSay }: Pick<Asked, 'child' | 'onSay'>) {
             onSay(false);
           }}
         >
-          Yes, no clips
+          {t('Yes, no clips')}
         </Button>
         <Button size="player" onClick={() => setAsked(false)}>
-          Leave it as it is
+          {t('Leave it as it is')}
         </Button>
       </div>
     </section>
@@ -110,8 +117,8 @@ function Consent({ child, text, textVersion, onSay }: Asked & { textVersion: num
   const saidOfClips = isAnswered(child, 'clips');
   return (
     <Fold
-      label={`Clips of ${child.nickname}`}
-      heading={`May ${child.nickname} film single goes?`}
+      label={t('Clips of {nickname}', { nickname: child.nickname })}
+      heading={t('May {nickname} film single goes?', { nickname: child.nickname })}
       says={child.clipsAllowed ? 'yes' : saidOfClips ? 'no' : 'please answer'}
       open={!saidOfClips || isOlder}
     >
@@ -120,18 +127,20 @@ function Consent({ child, text, textVersion, onSay }: Asked & { textVersion: num
         good={child.clipsAllowed}
         words={
           child.clipsAllowed
-            ? 'You said yes: filming is offered.'
+            ? t('You said yes: filming is offered.')
             : saidOfClips
-              ? 'You said no: filming is not offered.'
-              : 'You have not said yes yet: filming is not offered.'
+              ? t('You said no: filming is not offered.')
+              : t('You have not said yes yet: filming is not offered.')
         }
       />
       {isOlder && (
-        <Notice>Your yes was to an earlier text, which said nothing of sound: clips are filmed without it until you say yes again.</Notice>
+        <Notice>
+          {t('Your yes was to an earlier text, which said nothing of sound: clips are filmed without it until you say yes again.')}
+        </Notice>
       )}
       <div className="flex flex-wrap gap-3">
         <Button size="player" look={child.clipsAllowed ? 'plain' : 'main'} aria-pressed={child.clipsAllowed} onClick={() => onSay(true)}>
-          {child.clipsAllowed && <Check aria-hidden className="size-5" />} Yes, clips are fine
+          {child.clipsAllowed && <Check aria-hidden className="size-5" />} {t('Yes, clips are fine')}
         </Button>
         <NoClips child={child} onSay={onSay} />
       </div>
@@ -143,15 +152,17 @@ function Consent({ child, text, textVersion, onSay }: Asked & { textVersion: num
 /** Who had a clip, and when. */
 function ClipViews({ views, timeZone }: { views: Child['clips'][number]['views']; timeZone: string }) {
   const watched = views.filter((view) => view.kind === 'watched');
-  if (views.length === 0) return <p className="text-dust text-sm">Nobody has watched it yet.</p>;
+  if (views.length === 0) return <p className="text-dust text-sm">{t('Nobody has watched it yet.')}</p>;
   return (
     <details className="text-sm">
-      <summary className={SUMMARY}>{watched.length > 0 ? `Who watched it (${watched.length})` : 'Opened, but not played yet'}</summary>
+      <summary className={SUMMARY}>
+        {watched.length > 0 ? t('Who watched it ({watched})', { watched: watched.length }) : t('Opened, but not played yet')}
+      </summary>
       <ul>
         {views.map((view) => (
           <li key={`${view.at}-${view.kind}-${view.who}`}>
             <span className="text-dust">{whenInWords(view.at, timeZone)}</span> {view.who}{' '}
-            {view.kind === 'watched' ? `watched ${number(view.seconds ?? 0)} s` : 'opened it'}
+            {view.kind === 'watched' ? t('watched {seconds} s', { seconds: number(view.seconds ?? 0) }) : t('opened it')}
           </li>
         ))}
       </ul>
@@ -163,22 +174,22 @@ function ClipViews({ views, timeZone }: { views: Child['clips'][number]['views']
 function TableConsent({ child, text, onSay }: Asked) {
   return (
     <Fold
-      label={`Tables and ${child.nickname}`}
-      heading={`May ${child.nickname} stand in the squad’s tables?`}
+      label={t('Tables and {nickname}', { nickname: child.nickname })}
+      heading={t('May {nickname} stand in the squad’s tables?', { nickname: child.nickname })}
       says={child.inTables ? 'yes' : 'no'}
     >
       <p>{text}</p>
       <Answer
-        words={`${child.tableSchool === 'off' ? 'The squad’s tables are off just now. ' : ''}${
-          child.inTables ? 'Your child may stand in them.' : 'Your child is out of them.'
+        words={`${child.tableSchool === 'off' ? t('The squad’s tables are off just now. ') : ''}${
+          child.inTables ? t('Your child may stand in them.') : t('Your child is out of them.')
         }`}
       />
       <div className="flex flex-wrap gap-3">
         <Button size="player" aria-pressed={child.inTables} onClick={() => onSay(true)}>
-          {child.inTables && <Check aria-hidden className="size-5" />} Yes, in the tables
+          {child.inTables && <Check aria-hidden className="size-5" />} {t('Yes, in the tables')}
         </Button>
         <Button size="player" aria-pressed={!child.inTables} onClick={() => onSay(false)}>
-          {!child.inTables && <Check aria-hidden className="size-5" />} Out of the tables
+          {!child.inTables && <Check aria-hidden className="size-5" />} {t('Out of the tables')}
         </Button>
       </div>
       <SaidBefore child={child} kind="table" />
@@ -189,11 +200,18 @@ function TableConsent({ child, text, onSay }: Asked) {
 function Letters({ child }: { child: Child }) {
   return (
     <Fold
-      label={`Letters about ${child.nickname}`}
-      heading="Letters"
-      says={child.letters[0] ? `${child.letters.length}, the newest ${whenInWords(child.letters[0].at, child.timeZone)}` : 'none yet'}
+      label={t('Letters about {nickname}', { nickname: child.nickname })}
+      heading={t('Letters')}
+      says={
+        child.letters[0]
+          ? t('{letters}, the newest {whenInWords}', {
+              letters: child.letters.length,
+              whenInWords: whenInWords(child.letters[0].at, child.timeZone),
+            })
+          : 'none yet'
+      }
     >
-      {child.letters.length === 0 && <p className="text-dust">The first summary comes on the Monday after the first week.</p>}
+      {child.letters.length === 0 && <p className="text-dust">{t('The first summary comes on the Monday after the first week.')}</p>}
       <ul className="divide-y divide-joint">
         {child.letters.map((letter) => (
           <li key={letter.id} className="py-1">
@@ -212,8 +230,11 @@ function Letters({ child }: { child: Child }) {
 
 function ClipList({ child, onDelete }: { child: Child; onDelete(id: string): void }) {
   return (
-    <Fold label={`Kept clips of ${child.nickname}`} heading={`Clips that are kept (${child.clips.length})`}>
-      {child.clips.length === 0 && <p className="text-dust">No clip of {child.nickname} is kept.</p>}
+    <Fold
+      label={t('Kept clips of {nickname}', { nickname: child.nickname })}
+      heading={t('Clips that are kept ({clips})', { clips: child.clips.length })}
+    >
+      {child.clips.length === 0 && <p className="text-dust">{t('No clip of {nickname} is kept.', { nickname: child.nickname })}</p>}
       <ul className="grid gap-4 sm:grid-cols-2">
         {child.clips.map((clip) => (
           <li key={clip.id} className="flex flex-col gap-2">
@@ -224,13 +245,16 @@ function ClipList({ child, onDelete }: { child: Child; onDelete(id: string): voi
               preload="metadata"
               playsInline
               className="aspect-video w-full bg-ink"
-              aria-label={`Clip: ${clip.drillName}`}
+              aria-label={t('Clip: {drillName}', { drillName: clip.drillName })}
             />
             <p>
               {clip.drillName}
               {clip.foot === 'both' ? '' : `, ${footInWords(clip.foot)}`} · {number(clip.seconds)} s
               <span className="block text-dust text-sm">
-                sent {whenInWords(clip.at, child.timeZone)} · gone by {dayInWords(clip.goneOn)}
+                {t('sent {whenInWords} · gone by {dayInWords}', {
+                  whenInWords: whenInWords(clip.at, child.timeZone),
+                  dayInWords: dayInWords(clip.goneOn),
+                })}
               </span>
             </p>
             <ClipViews views={clip.views} timeZone={child.timeZone} />
@@ -246,19 +270,19 @@ function ClipList({ child, onDelete }: { child: Child; onDelete(id: string): voi
 function PostConsent({ child, text, onSay }: Asked) {
   return (
     <Fold
-      label={`Mail about ${child.nickname}`}
-      heading={`May letters about ${child.nickname} be mailed to you?`}
+      label={t('Mail about {nickname}', { nickname: child.nickname })}
+      heading={t('May letters about {nickname} be mailed to you?', { nickname: child.nickname })}
       says={child.mayPost ? 'yes' : isAnswered(child, 'post') ? 'no' : 'please choose'}
       open={!child.mayPost && !isAnswered(child, 'post')}
     >
       <p>{text}</p>
-      <Answer words={child.mayPost ? 'You said yes: letters are mailed.' : 'Letters stay on this page.'} />
+      <Answer words={child.mayPost ? t('You said yes: letters are mailed.') : t('Letters stay on this page.')} />
       <div className="flex flex-wrap gap-3">
         <Button size="player" aria-pressed={child.mayPost} onClick={() => onSay(true)}>
-          {child.mayPost && <Check aria-hidden className="size-5" />} Yes, mail them
+          {child.mayPost && <Check aria-hidden className="size-5" />} {t('Yes, mail them')}
         </Button>
         <Button size="player" aria-pressed={!child.mayPost} onClick={() => onSay(false)}>
-          {!child.mayPost && <Check aria-hidden className="size-5" />} Only on this page
+          {!child.mayPost && <Check aria-hidden className="size-5" />} {t('Only on this page')}
         </Button>
       </div>
       <SaidBefore child={child} kind="post" />
@@ -274,12 +298,12 @@ function ClaimBox() {
     if (done) window.location.reload();
   };
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="One more child">
-      <h2 className="text-lg">One more child</h2>
+    <section className="slab flex flex-col gap-3 p-4" aria-label={t('One more child')}>
+      <h2 className="text-lg">{t('One more child')}</h2>
       <Form className="flex flex-wrap items-end gap-3" onSend={claim}>
-        <Field label="Code from the coach" autoComplete="off" autoCapitalize="characters" {...field('code')} />
+        <Field label={t('Code from the coach')} autoComplete="off" autoCapitalize="characters" {...field('code')} />
         <Button type="submit" disabled={busy}>
-          Connect
+          {t('Connect')}
         </Button>
       </Form>
       {refusal && <Notice tone="stop">{refusal}</Notice>}
@@ -294,12 +318,12 @@ const NEWEST_LINES = 3;
 function CoachsLines({ child }: { child: Child }) {
   const [newest, others] = [child.lines.slice(0, NEWEST_LINES), child.lines.slice(NEWEST_LINES)];
   return (
-    <section className="slab flex flex-col gap-1 p-4" aria-label={`Lines to ${child.nickname}`}>
-      <h3 className="text-lg">From the coach</h3>
-      <Lines lines={newest} timeZone={child.timeZone} empty="No lines yet." />
+    <section className="slab flex flex-col gap-1 p-4" aria-label={t('Lines to {nickname}', { nickname: child.nickname })}>
+      <h3 className="text-lg">{t('From the coach')}</h3>
+      <Lines lines={newest} timeZone={child.timeZone} empty={t('No lines yet.')} />
       {others.length > 0 && (
         <details>
-          <summary className={SUMMARY}>All lines ({child.lines.length})</summary>
+          <summary className={SUMMARY}>{t('All lines ({lines})', { lines: child.lines.length })}</summary>
           <Lines lines={others} timeZone={child.timeZone} empty="" />
         </details>
       )}
@@ -338,23 +362,28 @@ function ChildPage({ family, child, put, attempt }: OfChild) {
   return (
     <section className="flex flex-col gap-4" aria-label={child.nickname}>
       {header}
-      {!child.inSquad && <Notice>{child.nickname} is in no squad now. What was done is kept here for you.</Notice>}
+      {!child.inSquad && (
+        <Notice>{t('{nickname} is in no squad now. What was done is kept here for you.', { nickname: child.nickname })}</Notice>
+      )}
       {child.hurts.length > 0 && (
-        <section className="slab border-l-4 border-l-mustard p-4" aria-label={`${child.nickname} stopped because something hurt`}>
-          <h3 className="text-lg">{child.nickname} stopped because something hurt</h3>
+        <section
+          className="slab border-l-4 border-l-mustard p-4"
+          aria-label={t('{nickname} stopped because something hurt', { nickname: child.nickname })}
+        >
+          <h3 className="text-lg">{t('{nickname} stopped because something hurt', { nickname: child.nickname })}</h3>
           <ul className="flex flex-col gap-1">
             {child.hurts.map((one) => (
               <li key={one.at}>
-                {whenInWords(one.at, child.timeZone)}, in “{one.session}”.{' '}
+                {t('{whenInWords}, in “{session}”.', { whenInWords: whenInWords(one.at, child.timeZone), session: one.session })}{' '}
                 <span className="text-dust">
                   {one.seenAt
-                    ? `The coach saw it ${whenInWords(one.seenAt, child.timeZone)}.`
-                    : 'The coach is told, and has not seen it yet.'}
+                    ? t('The coach saw it {whenInWords}.', { whenInWords: whenInWords(one.seenAt, child.timeZone) })
+                    : t('The coach is told, and has not seen it yet.')}
                 </span>
               </li>
             ))}
           </ul>
-          <p>Ask how it is before the next session. Pain that stays belongs before a doctor, whose word goes first.</p>
+          <p>{t('Ask how it is before the next session. Pain that stays belongs before a doctor, whose word goes first.')}</p>
         </section>
       )}
       {child.week && <ChildGlance week={child.week} streak={child.streak} timeZone={child.timeZone} nickname={child.nickname} />}
@@ -384,10 +413,10 @@ function ChildPage({ family, child, put, attempt }: OfChild) {
             player={{ id: child.playerId, nickname: child.nickname }}
             first={child.feeds}
           />
-          <Fold label={`The history of ${child.nickname}`} heading="Every number, as a file">
-            <p className="text-dust text-sm">Scores, records, sessions, streak and pauses, as JSON.</p>
+          <Fold label={t('The history of {nickname}', { nickname: child.nickname })} heading={t('Every number, as a file')}>
+            <p className="text-dust text-sm">{t('Scores, records, sessions, streak and pauses, as JSON.')}</p>
             <ButtonLink href={`/api/v1/squads/${child.squadId}/players/${child.playerId}/history`} className="self-start">
-              Take it along
+              {t('Take it along')}
             </ButtonLink>
           </Fold>
         </>
@@ -408,21 +437,24 @@ export const FamilyView = guarded(function FamilyView({ family }: { family: Fami
       {problem && <Notice tone="stop">{problem}</Notice>}
       {family.asked > 0 && (
         <Notice tone="look">
-          You asked to be a guardian of a child that has one already. That guardian says yes or no on the own family page; look here again
-          then.
+          {t(
+            'You asked to be a guardian of a child that has one already. That guardian says yes or no on the own family page; look here again then.',
+          )}
         </Notice>
       )}
       {children.length === 0 && family.asked === 0 && (
-        <Notice>No child is connected with this account yet. Ask the coach for a code.</Notice>
+        <Notice>{t('No child is connected with this account yet. Ask the coach for a code.')}</Notice>
       )}
       {children.map((child) => (
         <ChildPage key={child.playerId} family={family} child={child} put={put} attempt={attempt} />
       ))}
       {children.some((child) => child.mayPost) && (
-        <section className="slab flex flex-col gap-2 p-4" aria-label="What is mailed to you">
-          <h2 className="text-lg">What is mailed to you</h2>
+        <section className="slab flex flex-col gap-2 p-4" aria-label={t('What is mailed to you')}>
+          <h2 className="text-lg">{t('What is mailed to you')}</h2>
           {family.mail === 'local mailbox' && (
-            <p className="text-dust text-sm">This house has no mail service: mails lie in its local mailbox, and letters on this page.</p>
+            <p className="text-dust text-sm">
+              {t('This house has no mail service: mails lie in its local mailbox, and letters on this page.')}
+            </p>
           )}
           <PostChoicesBox first={family.post} summaries="The summary of the week, on Monday" reminders />
         </section>

@@ -5,7 +5,7 @@ import { guarded } from '../../client/guarded.tsx';
 import { deviceNow } from '../../client/now.ts';
 import { dateInWords, footInWords } from '../../client/words.ts';
 import type { MyFeet } from '../../contract/progress.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { DeleteClip } from '../clips/DeleteClip.tsx';
 import { Celebration } from '../progress/Celebration.tsx';
@@ -32,7 +32,7 @@ function Clips({ clips, timeZone }: Pick<MyFeet, 'clips' | 'timeZone'>) {
   };
   if (left.length === 0) return null;
   return (
-    <Folded title={`My clips (${left.length})`}>
+    <Folded title={t('My clips ({left})', { left: left.length })}>
       {problem && <Notice tone="stop">{problem}</Notice>}
       <ul className="flex flex-col divide-y divide-joint">
         {left.map((clip) => (
@@ -49,7 +49,7 @@ function Clips({ clips, timeZone }: Pick<MyFeet, 'clips' | 'timeZone'>) {
               preload="none"
               playsInline
               className="max-h-52 w-full bg-ink"
-              aria-label={`Clip of ${clip.drillName}`}
+              aria-label={t('Clip of {drillName}', { drillName: clip.drillName })}
             />
             <DeleteClip size="player" onDelete={() => void remove(clip.id)} />
           </li>
@@ -89,42 +89,42 @@ export const FeetView = guarded(function FeetView({ feet, kept = false }: { feet
   const [allTables, setAllTables] = useState(false);
   return (
     <main className="flex flex-col gap-4 p-4">
-      <h1>My feet</h1>
+      <h1>{t('My feet')}</h1>
       <StreakCard streak={feet.streak} strip={feet.strip} />
       <section className="slab p-4">
-        <h2>All my touches</h2>
+        <h2>{t('All my touches')}</h2>
         <p className="flex gap-6">
           <span>
-            <span className="font-semibold text-foot-left">left</span>{' '}
+            <span className="font-semibold text-foot-left">{t('left')}</span>{' '}
             <span className="font-bold font-display text-2xl">{ledger.left}</span>
           </span>
           <span>
-            <span className="font-semibold text-foot-right">right</span>{' '}
+            <span className="font-semibold text-foot-right">{t('right')}</span>{' '}
             <span className="font-bold font-display text-2xl">{ledger.right}</span>
           </span>
         </p>
         <p className="text-dust">
           {ledger.behind === 'both'
-            ? 'Both feet have done the same.'
-            : `${ledger.behind} is ${plural(ledger.deficit, 'touch', 'touches')} behind.`}
+            ? t('Both feet have done the same.')
+            : t('{behind} is {touches} behind.', { behind: ledger.behind, touches: plural(ledger.deficit, 'touch', 'touches') })}
         </p>
       </section>
       <WaitsForCoach feet={feet} />
       {feet.newRecord && <Celebration record={feet.newRecord} playerId={feet.playerId} />}
       <section className="slab p-4">
-        <h2>From your coach</h2>
+        <h2>{t('From your coach')}</h2>
         <Lines
           lines={allLines ? feet.lines : feet.lines.slice(0, LINES_SHOWN)}
           timeZone={feet.timeZone}
-          empty="No lines yet. They come when your coach has looked at your numbers."
+          empty={t('No lines yet. They come when your coach has looked at your numbers.')}
         />
         {!allLines && feet.lines.length > LINES_SHOWN && (
           <Button className="mt-2 min-h-12!" onClick={() => setAllLines(true)}>
-            Show {feet.lines.length - LINES_SHOWN} older lines
+            {t('Show {lines} older lines', { lines: feet.lines.length - LINES_SHOWN })}
           </Button>
         )}
       </section>
-      {feet.drills.length === 0 && <Notice>No numbers yet. Your first session makes the first record.</Notice>}
+      {feet.drills.length === 0 && <Notice>{t('No numbers yet. Your first session makes the first record.')}</Notice>}
       {(all ? feet.drills : feet.drills.slice(0, DRILLS_SHOWN)).map((drill) => (
         <DrillSeam key={drill.key} drill={drill} weeks={all ? undefined : WEEKS_SHOWN}>
           <HowItGoes playerId={feet.playerId} drillId={drill.drillId} name={drill.drillName} />
@@ -132,23 +132,28 @@ export const FeetView = guarded(function FeetView({ feet, kept = false }: { feet
       ))}
       {!all && feet.drills.length > DRILLS_SHOWN && (
         <Button size="player" onClick={() => setAll(true)}>
-          Show {feet.drills.length - DRILLS_SHOWN} more drills
+          {t('Show {drills} more drills', { drills: feet.drills.length - DRILLS_SHOWN })}
         </Button>
       )}
       {feet.stairs.length > 0 && (
-        <Folded title="My staircases">
-          <p className="text-dust">My shoes stand on each step that has a number.</p>
+        <Folded title={t('My staircases')}>
+          <p className="text-dust">{t('My shoes stand on each step that has a number.')}</p>
           <Stairs stairs={feet.stairs} who="The shoes are mine." />
         </Folded>
       )}
       {feet.tables && feet.tables.tables.length > 0 && (
-        <Folded title={`${feet.tables.school === 'improvement' ? 'Who got better' : 'The squad’s numbers'}, week ${feet.tables.week}`}>
+        <Folded
+          title={t('{school}, week {week}', {
+            school: feet.tables.school === 'improvement' ? t('Who got better') : t('The squad’s numbers'),
+            week: feet.tables.week,
+          })}
+        >
           {(allTables ? feet.tables.tables : feet.tables.tables.slice(0, TABLES_SHOWN)).map((table) => (
             <TableBox key={table.key} table={table} school={feet.tables?.school ?? 'off'} />
           ))}
           {!allTables && feet.tables.tables.length > TABLES_SHOWN && (
             <Button size="player" onClick={() => setAllTables(true)}>
-              Show {feet.tables.tables.length - TABLES_SHOWN} more tables
+              {t('Show {tables} more tables', { tables: feet.tables.tables.length - TABLES_SHOWN })}
             </Button>
           )}
         </Folded>

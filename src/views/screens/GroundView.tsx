@@ -5,14 +5,14 @@ import { guarded } from '../../client/guarded.tsx';
 import { useAttempt } from '../../client/use-attempt.ts';
 import type { NotThereYet } from '../../contract/tables.ts';
 import { weeksApi } from '../../contract/weeks.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { SquadTabs } from '../squads/SquadTabs.tsx';
 
 /** Who has not met it: by name, or everybody but the few who have. */
 function notYetWords({ notYet, has, tried }: NotThereYet['rows'][number]): string {
   if (has.length === 0) return 'everybody who tried';
-  return notYet.length > tried / 2 ? `all but ${has.join(', ')}` : notYet.join(', ');
+  return notYet.length > tried / 2 ? t('all but {has}', { has: has.join(', ') }) : notYet.join(', ');
 }
 
 /** What the squad cannot do yet: of each drill of the last weeks, the share that met the band of their level. */
@@ -22,49 +22,51 @@ export const GroundView = guarded(function GroundView({ ground, squad }: { groun
   const put = (drillId: string, drillName: string) =>
     attempt(async () => {
       const week = await call(weeksApi.putIn, { squad }, { id: uuid(), drill: drillId });
-      return `“${drillName}” is in week ${week.number}.`;
+      return t('“{drillName}” is in week {number}.', { drillName, number: week.number });
     });
   const open = ground.rows.filter((row) => row.met < row.tried);
   const rows = all ? ground.rows : open;
   return (
     <div className="flex flex-col gap-4">
-      <h1>Squad</h1>
+      <h1>{t('Squad')}</h1>
       <SquadTabs squad={squad} here="/ground" />
       <p className="max-w-3xl text-dust">
-        Drills of the last {plural(ground.weeks, 'week')}, the ones that the fewest can do first: ground for the next week. Everybody is
-        measured by the band of the own level, on each foot by itself.
+        {t(
+          'Drills of the last {weeks}, the ones that the fewest can do first: ground for the next week. Everybody is measured by the band of the own level, on each foot by itself.',
+          { weeks: plural(ground.weeks, 'week') },
+        )}
       </p>
       <label className="flex items-center gap-2">
         <input type="checkbox" className="size-5" checked={all} onChange={(event) => setAll(event.target.checked)} />
-        Also what everybody can do ({ground.rows.length - open.length})
+        {t('Also what everybody can do ({rows})', { rows: ground.rows.length - open.length })}
       </label>
       {done && said && <Notice tone="done">{said}</Notice>}
       {problem && <Notice tone="stop">{problem}</Notice>}
       {rows.length === 0 ? (
         <Notice>
           {ground.rows.length === 0
-            ? 'No counted numbers yet. They come with the first sessions.'
-            : 'Everybody meets every band. Time for harder drills.'}
+            ? t('No counted numbers yet. They come with the first sessions.')
+            : t('Everybody meets every band. Time for harder drills.')}
         </Notice>
       ) : (
-        <section className="slab overflow-x-auto" aria-label="What the squad cannot do yet">
+        <section className="slab overflow-x-auto" aria-label={t('What the squad cannot do yet')}>
           <table className="w-full border-collapse">
             <thead>
               <tr className="border-joint border-b text-sm">
                 <th scope="col" className="px-3 py-2 text-start">
-                  Drill
+                  {t('Drill')}
                 </th>
                 <th scope="col" className="w-56 px-3 py-2 text-start">
-                  Met the band
+                  {t('Met the band')}
                 </th>
                 <th scope="col" className="px-3 py-2 text-end">
-                  Foot balance
+                  {t('Foot balance')}
                 </th>
                 <th scope="col" className="px-3 py-2 text-start">
-                  Not there yet
+                  {t('Not there yet')}
                 </th>
                 <th scope="col" className="px-3 py-2">
-                  <span className="sr-only">What to do</span>
+                  <span className="sr-only">{t('What to do')}</span>
                 </th>
               </tr>
             </thead>
@@ -81,11 +83,9 @@ export const GroundView = guarded(function GroundView({ ground, squad }: { groun
                         <rect width="100" height="10" fill="var(--joint)" />
                         <rect width={(100 * row.met) / row.tried} height="10" fill="var(--moss)" />
                       </svg>
-                      <span className="whitespace-nowrap">
-                        {row.met} of {row.tried}
-                      </span>
+                      <span className="whitespace-nowrap">{t('{met} of {tried}', { met: row.met, tried: row.tried })}</span>
                     </div>
-                    {row.estimated && <span className="text-dust text-sm">the band is an estimate</span>}
+                    {row.estimated && <span className="text-dust text-sm">{t('the band is an estimate')}</span>}
                   </td>
                   <td className="px-3 py-2 text-end">{row.balance === null ? '' : row.balance.toFixed(2)}</td>
                   <td className="px-3 py-2 text-dust text-sm">{notYetWords(row)}</td>
@@ -94,10 +94,10 @@ export const GroundView = guarded(function GroundView({ ground, squad }: { groun
                       size="tight"
                       className="whitespace-nowrap"
                       disabled={busy}
-                      aria-label={`Put ${row.drillName} in the next week`}
+                      aria-label={t('Put {drillName} in the next week', { drillName: row.drillName })}
                       onClick={() => void put(row.drillId, row.drillName)}
                     >
-                      In the next week
+                      {t('In the next week')}
                     </Button>
                   </td>
                 </tr>

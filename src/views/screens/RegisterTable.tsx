@@ -3,7 +3,7 @@ import { ArrowDown, ArrowUp, Check, CircleDashed, Clock, Dot, Minus, PencilLine 
 import { type KeyboardEvent, memo, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { wishedDay } from '../../client/words.ts';
 import type { CellState, Register } from '../../contract/screens.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Laces } from '../../ui/notations/index.ts';
 
 type Player = Register['players'][number];
@@ -12,7 +12,13 @@ const GLYPHS: Record<CellState, { Icon: typeof Check; look: string; words: strin
   done: { Icon: Check, look: 'text-moss', words: 'done' },
   'by hand': { Icon: PencilLine, look: 'text-moss', words: 'done by hand' },
   part: { Icon: CircleDashed, look: 'text-lace', words: 'partly done' },
-  'scores only': { Icon: CircleDashed, look: 'text-lace', words: 'numbers sent, clock not run' },
+  'scores only': {
+    Icon: CircleDashed,
+    look: 'text-lace',
+    get words() {
+      return t('numbers sent, clock not run');
+    },
+  },
   'to do': { Icon: Clock, look: 'text-dust', words: 'to do' },
   'not done': { Icon: Minus, look: 'text-dust', words: 'not done' },
   ahead: { Icon: Clock, look: 'text-joint', words: 'not open yet' },
@@ -23,9 +29,19 @@ export const SHOWN = {
   all: { words: 'everybody', keeps: () => true },
   due: { words: 'sessions to do', keeps: (one: Player) => one.done < one.set },
   quiet: { words: 'gone quiet', keeps: (one: Player) => one.quiet },
-  loosening: { words: 'about to come undone', keeps: (one: Player) => one.streak.loosening },
+  loosening: {
+    get words() {
+      return t('about to come undone');
+    },
+    keeps: (one: Player) => one.streak.loosening,
+  },
   waiting: { words: 'something to review', keeps: (one: Player) => one.waiting > 0 },
-  records: { words: 'a record this week', keeps: (one: Player) => one.records > 0 },
+  records: {
+    get words() {
+      return t('a record this week');
+    },
+    keeps: (one: Player) => one.records > 0,
+  },
 } as const;
 export type Shown = keyof typeof SHOWN;
 
@@ -101,17 +117,21 @@ const Row = memo(function Row({
       })}
       <td className="px-3 text-end">
         {player.done}
-        <span className="text-dust text-sm"> of {player.set}</span>
+        <span className="text-dust text-sm"> {t('of {set}', { set: player.set })}</span>
       </td>
       <td className="px-3">
-        <Laces tiny cells={player.strip} summary={`${player.streak.current} in a row, best ${player.streak.best}`} />
+        <Laces
+          tiny
+          cells={player.strip}
+          summary={t('{current} in a row, best {best}', { current: player.streak.current, best: player.streak.best })}
+        />
       </td>
       <td className="px-3 text-end">
-        {player.streak.current} <span className="text-dust text-sm">best {player.streak.best}</span>
+        {player.streak.current} <span className="text-dust text-sm">{t('best {best}', { best: player.streak.best })}</span>
       </td>
       <td className={`whitespace-nowrap px-3 ${player.quiet ? 'text-mustard' : 'text-dust'}`}>
-        {!player.begun ? 'no go yet' : player.quietDays === 0 ? 'today' : `${plural(player.quietDays, 'day')} ago`}
-        {player.quiet && ', quiet'}
+        {!player.begun ? t('no go yet') : player.quietDays === 0 ? t('today') : t('{days} ago', { days: plural(player.quietDays, 'day') })}
+        {player.quiet && t(', quiet')}
       </td>
       <td className="px-3 text-end">{player.records > 0 ? player.records : ''}</td>
       <td className="px-3 text-end">{player.waiting > 0 ? player.waiting : ''}</td>
@@ -158,12 +178,12 @@ export function RegisterTable({ register, shown, query, base }: { register: Regi
   const spacer = (height: number) => (height > 0 ? <tr aria-hidden style={{ height }} /> : null);
   return (
     <>
-      <section className="slab overflow-x-auto" aria-label="Register">
+      <section className="slab overflow-x-auto" aria-label={t('Register')}>
         <table className="w-full border-collapse" aria-rowcount={rows.length + 1}>
           <thead>
             <tr className="border-joint border-b text-start text-sm">
               <Head sort="player" down={downFor('player')} {...head}>
-                Player
+                {t('Player')}
               </Head>
               {register.sessions.map((session) => (
                 <th key={session.id} scope="col" className="px-3 py-2">
@@ -172,22 +192,22 @@ export function RegisterTable({ register, shown, query, base }: { register: Regi
                 </th>
               ))}
               <Head sort="done" down={downFor('done')} end {...head}>
-                Done
+                {t('Done')}
               </Head>
               <th scope="col" className="px-3 py-2 text-start">
-                Laces, 4 weeks
+                {t('Laces, 4 weeks')}
               </th>
               <Head sort="row" down={downFor('row')} end {...head}>
-                In a row
+                {t('In a row')}
               </Head>
               <Head sort="last" down={downFor('last')} {...head}>
-                Last go
+                {t('Last go')}
               </Head>
               <Head sort="records" down={downFor('records')} end {...head}>
-                Records
+                {t('Records')}
               </Head>
               <Head sort="waiting" down={downFor('waiting')} end {...head}>
-                To review
+                {t('To review')}
               </Head>
             </tr>
           </thead>
@@ -205,10 +225,10 @@ export function RegisterTable({ register, shown, query, base }: { register: Regi
           <p className="p-4 text-dust">
             {register.players.length === 0 ? (
               <>
-                No player is in the squad yet. <a href={`${base}/squad/people`}>Add players</a>
+                {t('No player is in the squad yet.')} <a href={`${base}/squad/people`}>{t('Add players')}</a>
               </>
             ) : (
-              'Nobody here fits: show everybody, or type less of a name.'
+              t('Nobody here fits: show everybody, or type less of a name.')
             )}
           </p>
         )}

@@ -4,6 +4,7 @@ import { guarded } from '../../client/guarded.tsx';
 import { whenInWords } from '../../client/words.ts';
 import type { MyFeet } from '../../contract/progress.ts';
 import type { ThisWeek } from '../../contract/training.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { SignOut } from '../accounts/SignOut.tsx';
 import { PlayerFrame } from '../training/PlayerFrame.tsx';
@@ -44,12 +45,14 @@ function Page({ path, kept }: { path: string; kept: Kept }) {
         {kept.feet ? (
           <>
             <div className="px-4 pt-4">
-              <Notice tone="look">No connection. This is as of {whenInWords(kept.feet.at, squad?.timeZone ?? 'UTC')}.</Notice>
+              <Notice tone="look">
+                {t('No connection. This is as of {whenInWords}.', { whenInWords: whenInWords(kept.feet.at, squad?.timeZone ?? 'UTC') })}
+              </Notice>
             </div>
             <FeetView feet={kept.feet.value} kept />
           </>
         ) : (
-          <p className="p-4">My feet opens when there is a connection. What you did is kept on this phone.</p>
+          <p className="p-4">{t('My feet opens when there is a connection. What you did is kept on this phone.')}</p>
         )}
       </PlayerFrame>
     );
@@ -76,20 +79,20 @@ export const Shell = guarded(function Shell() {
       .then(setKept)
       .catch(() => setKept(null));
   }, []);
-  if (kept === 'reading') return <p className="p-4">Opening what this phone keeps…</p>;
+  if (kept === 'reading') return <p className="p-4">{t('Opening what this phone keeps…')}</p>;
   if (kept === null) {
     return (
       <main className="mx-auto flex max-w-md flex-col gap-4 p-5">
-        <h1>No connection just now</h1>
-        <p>This phone keeps no week yet. Open This week once with a connection; from then on it opens without one.</p>
+        <h1>{t('No connection just now')}</h1>
+        <p>{t('This phone keeps no week yet. Open This week once with a connection; from then on it opens without one.')}</p>
         <Button look="main" size="player" onClick={() => window.location.reload()}>
-          Try again
+          {t('Try again')}
         </Button>
       </main>
     );
   }
   return (
-    <Suspense fallback={<p className="p-4">One moment…</p>}>
+    <Suspense fallback={<p className="p-4">{t('One moment…')}</p>}>
       <Page path={window.location.pathname} kept={kept} />
     </Suspense>
   );

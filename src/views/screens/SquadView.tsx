@@ -3,23 +3,23 @@ import { guarded } from '../../client/guarded.tsx';
 import { pageData } from '../../client/page-data.ts';
 import { footInWords, number } from '../../client/words.ts';
 import type { Register } from '../../contract/screens.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { SquadTabs } from '../squads/SquadTabs.tsx';
 import { RegisterTable, SHOWN, type Shown } from './RegisterTable.tsx';
 
 function Records({ register, base }: { register: Register; base: string }) {
   const more = register.recordsInAll - register.records.length;
   return (
-    <section className="slab p-4" aria-label="Records of the week">
-      <h2>Records this week ({register.recordsInAll})</h2>
+    <section className="slab p-4" aria-label={t('Records of the week')}>
+      <h2>{t('Records this week ({recordsInAll})', { recordsInAll: register.recordsInAll })}</h2>
       {register.records.length === 0 && (
         <p className="text-dust">
           {!register.week
-            ? 'No week was released yet, so there is nothing to beat.'
+            ? t('No week was released yet, so there is nothing to beat.')
             : register.sessions.length > 0 &&
                 register.players.every((one) => one.cells.every((cell) => cell === 'ahead' || cell === 'of others'))
-              ? 'The week has not opened yet.'
-              : 'No record fell. That is a week like most.'}
+              ? t('The week has not opened yet.')
+              : t('No record fell. That is a week like most.')}
         </p>
       )}
       <ul className="grid gap-x-8 gap-y-1 pt-1 md:grid-cols-2">
@@ -33,12 +33,13 @@ function Records({ register, base }: { register: Register; base: string }) {
               </span>
             </span>
             <span className="whitespace-nowrap">
-              <b>{number(one.result)}</b> {one.unit} <span className="text-dust text-sm">before {number(one.before)}</span>
+              <b>{number(one.result)}</b> {one.unit}{' '}
+              <span className="text-dust text-sm">{t('before {before}', { before: number(one.before) })}</span>
             </span>
           </li>
         ))}
       </ul>
-      {more > 0 && <p className="pt-1 text-dust text-sm">{plural(more, 'record')} more.</p>}
+      {more > 0 && <p className="pt-1 text-dust text-sm">{t('{records} more.', { records: plural(more, 'record') })}</p>}
     </section>
   );
 }
@@ -52,12 +53,12 @@ export function SquadView({ register }: { register: Register }) {
   const count = (name: Shown) => register.players.filter(SHOWN[name].keeps).length;
   return (
     <div className="flex flex-col gap-4">
-      <h1>Squad</h1>
+      <h1>{t('Squad')}</h1>
       <SquadTabs squad={squad.id} here="" />
       <div className="flex flex-wrap items-end gap-x-5 gap-y-3">
         {week && (
           <label className="flex min-w-0 items-center gap-2">
-            <span className="text-dust">Week</span>
+            <span className="text-dust">{t('Week')}</span>
             <select
               className="field max-w-full"
               defaultValue={week.id}
@@ -72,7 +73,7 @@ export function SquadView({ register }: { register: Register }) {
           </label>
         )}
         <label className="flex items-center gap-2">
-          <span className="text-dust">Show</span>
+          <span className="text-dust">{t('Show')}</span>
           <select className="field" value={shown} onChange={(event) => setShown(event.target.value as Shown)}>
             {(Object.keys(SHOWN) as Shown[]).map((name) => (
               <option key={name} value={name}>
@@ -82,7 +83,7 @@ export function SquadView({ register }: { register: Register }) {
           </select>
         </label>
         <label className="flex items-center gap-2">
-          <span className="text-dust">Find</span>
+          <span className="text-dust">{t('Find')}</span>
           <input className="field w-40" value={query} onChange={(event) => setQuery(event.target.value)} />
         </label>
       </div>

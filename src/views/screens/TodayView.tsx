@@ -6,7 +6,7 @@ import { whenInWords } from '../../client/words.ts';
 import { screensApi as squadContract, type Today } from '../../contract/screens.ts';
 import { nudgeWords } from '../../core/letters/coach-letter.ts';
 import { lastGoInWords } from '../../core/progress/quiet.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { WriteDialog } from '../letters/WriteDialog.tsx';
 
@@ -28,7 +28,13 @@ function Row({ children, action }: { children: ReactNode; action: ReactNode }) {
   );
 }
 
-const WHAT = { opens: 'opens', closes: 'closes', 'to be released': 'starts, not released yet:' } as const;
+const WHAT = {
+  opens: 'opens',
+  closes: 'closes',
+  get 'to be released'() {
+    return t('starts, not released yet:');
+  },
+} as const;
 
 /** Players who stopped because something hurt: above everything else, until a coach says that it was seen. The family reads that. */
 function Hurts({ today }: { today: Today }) {
@@ -45,8 +51,8 @@ function Hurts({ today }: { today: Today }) {
   };
   if (left.length === 0 && !problem) return null;
   return (
-    <section className="slab border-l-4 border-l-mustard p-4" aria-label="Something hurt">
-      <h2 className="pb-2">Something hurt</h2>
+    <section className="slab border-l-4 border-l-mustard p-4" aria-label={t('Something hurt')}>
+      <h2 className="pb-2">{t('Something hurt')}</h2>
       {problem && <Notice tone="stop">{problem}</Notice>}
       <ul className="flex flex-col divide-y divide-joint">
         {left.map((one) => (
@@ -54,15 +60,17 @@ function Hurts({ today }: { today: Today }) {
             key={one.runId}
             action={
               <Button size="small" onClick={() => void see(one.runId)}>
-                Seen
+                {t('Seen')}
               </Button>
             }
           >
             <a className="font-semibold" href={`/coach/${today.squad.id}/players/${one.playerId}`}>
               {one.nickname}
             </a>{' '}
-            stopped “{one.session}”{' '}
-            <span className="text-dust">{whenInWords(one.at, today.squad.timeZone)}. Ask the family before the next session.</span>
+            {t('stopped “{session}”', { session: one.session })}{' '}
+            <span className="text-dust">
+              {t('{whenInWords}. Ask the family before the next session.', { whenInWords: whenInWords(one.at, today.squad.timeZone) })}
+            </span>
           </Row>
         ))}
       </ul>
@@ -74,8 +82,8 @@ function Hurts({ today }: { today: Today }) {
 function FirstSteps({ steps, base }: { steps: NonNullable<Today['first']>; base: string }) {
   const next = steps.findIndex((step) => !step.done);
   return (
-    <section className="slab p-4" aria-label="First steps">
-      <h2 className="pb-2">First steps</h2>
+    <section className="slab p-4" aria-label={t('First steps')}>
+      <h2 className="pb-2">{t('First steps')}</h2>
       <ol className="flex flex-col divide-y divide-joint">
         {steps.map(({ what, done, words, action }, i) => (
           <li key={what} className="flex items-center gap-4 py-3">
@@ -88,7 +96,7 @@ function FirstSteps({ steps, base }: { steps: NonNullable<Today['first']>; base:
             <span className="min-w-0 flex-1">
               <span className="block font-semibold">
                 {what}
-                {done && <span className="sr-only">, done</span>}
+                {done && <span className="sr-only">{t(', done')}</span>}
               </span>
               <span className="block text-dust">{words}</span>
             </span>
@@ -111,7 +119,7 @@ function Lists({ today }: { today: Today }) {
   const waiting = toReview.doubted + toReview.clips + toReview.clear;
   const open = (id: string) => (
     <ButtonLink size="small" href={`${base}/players/${id}`}>
-      Open
+      {t('Open')}
     </ButtonLink>
   );
   const [nudging, setNudging] = useState<Today['quiet'][number] | null>(null);
@@ -132,7 +140,7 @@ function Lists({ today }: { today: Today }) {
         />
       )}
       <div className="grid gap-4 lg:grid-cols-2">
-        <List title="To review" empty="Nothing waits. Well kept.">
+        <List title={t('To review')} empty={t('Nothing waits. Well kept.')}>
           {waiting === 0
             ? []
             : [
@@ -140,36 +148,43 @@ function Lists({ today }: { today: Today }) {
                   key="review"
                   action={
                     <ButtonLink size="small" look="main" href={`${base}/review`}>
-                      Review
+                      {t('Review')}
                     </ButtonLink>
                   }
                 >
-                  <span className="font-bold font-display text-2xl">{waiting}</span> {waiting === 1 ? 'score' : 'scores'}, about{' '}
-                  {toReview.minutes} min:{' '}
+                  <span className="font-bold font-display text-2xl">{waiting}</span>{' '}
+                  {t('{waiting}, about {minutes} min:', { waiting: waiting === 1 ? t('score') : t('scores'), minutes: toReview.minutes })}{' '}
                   <span className="text-dust">
-                    {plural(toReview.doubted, 'doubt')}, {plural(toReview.clips, 'clip')}, {toReview.clear} clear
+                    {t('{doubts}, {clips}, {clear} clear', {
+                      doubts: plural(toReview.doubted, 'doubt'),
+                      clips: plural(toReview.clips, 'clip'),
+                      clear: toReview.clear,
+                    })}
                   </span>
                 </Row>,
               ]}
         </List>
-        <List title="Leaving the house" empty="No week opens or closes in the next days.">
+        <List title={t('Leaving the house')} empty={t('No week opens or closes in the next days.')}>
           {today.leaving.map((week) => (
             <Row
               key={`${week.weekId}${week.what}`}
               action={
                 <ButtonLink size="small" href={`${base}/weeks/${week.weekId}`}>
-                  Open
+                  {t('Open')}
                 </ButtonLink>
               }
             >
-              Week {week.number} {WHAT[week.what]} <span className="text-dust">{whenInWords(week.at, squad.timeZone)}</span>
+              {t('Week {number} {what}', { number: week.number, what: WHAT[week.what] })}{' '}
+              <span className="text-dust">{whenInWords(week.at, squad.timeZone)}</span>
             </Row>
           ))}
         </List>
         <List
-          title="Gone quiet"
+          title={t('Gone quiet')}
           empty={
-            today.players === 0 ? 'No player is in the squad now. Add some under Squad, People.' : 'Nobody has been quiet for five days.'
+            today.players === 0
+              ? t('No player is in the squad now. Add some under Squad, People.')
+              : t('Nobody has been quiet for five days.')
           }
         >
           {today.quiet.map((one) => (
@@ -178,7 +193,8 @@ function Lists({ today }: { today: Today }) {
               action={
                 <span className="flex gap-2">
                   <Button size="small" onClick={() => setNudging(one)}>
-                    Write<span className="sr-only"> to the family of {one.nickname}</span>
+                    {t('Write')}
+                    <span className="sr-only"> {t('to the family of {nickname}', { nickname: one.nickname })}</span>
                   </Button>
                   {open(one.playerId)}
                 </span>
@@ -189,18 +205,18 @@ function Lists({ today }: { today: Today }) {
           ))}
         </List>
         {today.said.length > 0 && (
-          <List title="Too hard, too easy" empty="">
+          <List title={t('Too hard, too easy')} empty="">
             {today.said.map((one) => (
               <Row key={`${one.playerId}${one.drillId}${one.at}`} action={open(one.playerId)}>
                 <span className="font-semibold">{one.nickname}</span> {one.drillName}: {one.why}{' '}
                 <span className="text-dust">
-                  {whenInWords(one.at, squad.timeZone)}; did {one.doneName} instead
+                  {t('{whenInWords}; did {doneName} instead', { whenInWords: whenInWords(one.at, squad.timeZone), doneName: one.doneName })}
                 </span>
               </Row>
             ))}
           </List>
         )}
-        <List title="About to come undone" empty="No streak is in danger today.">
+        <List title={t('About to come undone')} empty={t('No streak is in danger today.')}>
           {today.loosening.map((one) => (
             <Row key={one.playerId} action={open(one.playerId)}>
               <span className="font-semibold">{one.nickname}</span> {plural(one.current, one.unit)}{' '}
@@ -210,14 +226,14 @@ function Lists({ today }: { today: Today }) {
         </List>
       </div>
       <section className="slab p-4">
-        <h2 className="pb-2">Due this week</h2>
+        <h2 className="pb-2">{t('Due this week')}</h2>
         {today.due.length === 0 && (
           <p className="text-dust">
             {!today.open
               ? 'No week is open now. Release one under Weeks.'
               : today.players === 0
-                ? 'No player is in the squad now.'
-                : 'Everybody has done everything.'}
+                ? t('No player is in the squad now.')
+                : t('Everybody has done everything.')}
           </p>
         )}
         <ul className="grid gap-x-6 gap-y-1 sm:grid-cols-2 xl:grid-cols-3">
@@ -240,19 +256,20 @@ export const TodayView = guarded(function TodayView({ today }: { today: Today })
   const base = `/coach/${today.squad.id}`;
   return (
     <div className="flex flex-col gap-4">
-      <h1>Today</h1>
+      <h1>{t('Today')}</h1>
       <Hurts today={today} />
       {today.asking.length > 0 && (
-        <section className="slab border-l-4 border-l-mustard px-4 py-2" aria-label="Asked to join">
+        <section className="slab border-l-4 border-l-mustard px-4 py-2" aria-label={t('Asked to join')}>
           <ul>
             <Row
               action={
                 <ButtonLink size="small" href={`${base}/squad/people`}>
-                  Answer
+                  {t('Answer')}
                 </ButtonLink>
               }
             >
-              <span className="font-semibold">{today.asking.join(', ')}</span> <span className="text-dust">asked to join the squad</span>
+              <span className="font-semibold">{today.asking.join(', ')}</span>{' '}
+              <span className="text-dust">{t('asked to join the squad')}</span>
             </Row>
           </ul>
         </section>

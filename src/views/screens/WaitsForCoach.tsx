@@ -1,6 +1,7 @@
 import { lazy, Suspense, useState } from 'react';
 import { dateInWords, footInWords, number } from '../../client/words.ts';
 import type { MyFeet } from '../../contract/progress.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button } from '../../ui/parts/index.ts';
 
 const MendWaiting = lazy(() => import('../training/MendWaiting.tsx').then((file) => ({ default: file.MendWaiting })));
@@ -12,8 +13,8 @@ export function WaitsForCoach({ feet }: { feet: Pick<MyFeet, 'waiting' | 'timeZo
   if (!feet.waiting || feet.waiting.length === 0) return null;
   const said = (one: { scoreId: string; value: number }) => (one.scoreId in mended ? (mended[one.scoreId] ?? null) : one.value);
   return (
-    <section className="slab border-l-8 border-l-mustard p-4" aria-label="Waits for your coach">
-      <h2>Waits for your coach</h2>
+    <section className="slab border-l-8 border-l-mustard p-4" aria-label={t('Waits for your coach')}>
+      <h2>{t('Waits for your coach')}</h2>
       <ul>
         {feet.waiting.map((one) => (
           <li key={one.scoreId}>
@@ -21,17 +22,17 @@ export function WaitsForCoach({ feet }: { feet: Pick<MyFeet, 'waiting' | 'timeZo
               <span className="grow">
                 {one.drillName}
                 {one.foot === 'both' ? '' : `, ${footInWords(one.foot)}`}:{' '}
-                <b>{said(one) === null ? 'lost count' : number(said(one) ?? 0)}</b>{' '}
-                <span className="text-dust text-sm">{one.scoreId in mended ? 'mended' : dateInWords(one.at, feet.timeZone)}</span>
+                <b>{said(one) === null ? t('lost count') : number(said(one) ?? 0)}</b>{' '}
+                <span className="text-dust text-sm">{one.scoreId in mended ? t('mended') : dateInWords(one.at, feet.timeZone)}</span>
               </span>
               {open !== one.scoreId && (
                 <Button className="min-h-12!" onClick={() => setOpen(one.scoreId)}>
-                  Mend
+                  {t('Mend')}
                 </Button>
               )}
             </div>
             {open === one.scoreId && (
-              <Suspense fallback={<p>One moment…</p>}>
+              <Suspense fallback={<p>{t('One moment…')}</p>}>
                 <MendWaiting
                   playerId={feet.playerId}
                   score={{ ...one, value: said(one) ?? 0 }}
@@ -45,7 +46,7 @@ export function WaitsForCoach({ feet }: { feet: Pick<MyFeet, 'waiting' | 'timeZo
           </li>
         ))}
       </ul>
-      <p className="text-dust">They count once your coach has looked.</p>
+      <p className="text-dust">{t('They count once your coach has looked.')}</p>
     </section>
   );
 }

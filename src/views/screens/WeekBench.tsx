@@ -16,7 +16,7 @@ import { mendAll, mendThese } from '../../core/planning/mending.ts';
 import { checkWeek } from '../../core/planning/planner.ts';
 import type { CheckName } from '../../core/planning/planner-view.ts';
 import { isForAll } from '../../core/planning/reach.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { newInSessions } from '../../core/training/meeting.ts';
 import { changeMany, itemsBetween } from '../../core/weeks/bulk.ts';
 import { newItem } from '../../core/weeks/defaults.ts';
@@ -49,9 +49,9 @@ const MOST_SESSIONS = 7;
 const DrillSheet = lazy(async () => ({ default: (await import('../drills/DrillSheet.tsx')).DrillSheet }));
 
 function saveWords(save: SaveState, faults: number): string {
-  if (save.kind === 'saved') return faults > 0 ? `Saved, but for ${plural(faults, 'field')}` : 'All saved';
-  if (save.kind === 'not kept') return 'Not yet sent, and this browser has no room to keep it: stay on this page';
-  return save.kind === 'saving' ? 'Saving…' : 'Kept here, not yet sent';
+  if (save.kind === 'saved') return faults > 0 ? t('Saved, but for {fields}', { fields: plural(faults, 'field') }) : t('All saved');
+  if (save.kind === 'not kept') return t('Not yet sent, and this browser has no room to keep it: stay on this page');
+  return save.kind === 'saving' ? t('Saving…') : t('Kept here, not yet sent');
 }
 
 /** A part of the week by its name, as it is shown while it is dragged. */
@@ -181,7 +181,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
       try {
         const kept = await call(weeksApi.keepTemplate, { squad: first.squadId }, { id: uuid(), name, sessions });
         setTemplates((all) => [...all, kept]);
-        setSaid(`“${kept.name}” is kept as a template.`);
+        setSaid(t('“{name}” is kept as a template.', { name: kept.name }));
       } catch (error) {
         setSaid(sentenceOf(error));
       }
@@ -214,41 +214,41 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
   return (
     <div className="flex flex-col gap-4">
       <div className="flex flex-wrap items-center justify-between gap-3">
-        <h1>Week {week.number}</h1>
+        <h1>{t('Week {number}', { number: week.number })}</h1>
         <div className="flex flex-wrap items-center gap-2">
           <span className="text-dust" role="status">
             {saveWords(save, faults.length)}
           </span>
-          <Button size="small" disabled={!canUndo} onClick={undo} title="Ctrl Z">
-            <Undo2 aria-hidden className="size-4" /> Undo
+          <Button size="small" disabled={!canUndo} onClick={undo} title={t('Ctrl Z')}>
+            <Undo2 aria-hidden className="size-4" /> {t('Undo')}
           </Button>
-          <Button size="small" disabled={!canRedo} onClick={redo} title="Ctrl Shift Z">
-            <Redo2 aria-hidden className="size-4" /> Redo
+          <Button size="small" disabled={!canRedo} onClick={redo} title={t('Ctrl Shift Z')}>
+            <Redo2 aria-hidden className="size-4" /> {t('Redo')}
           </Button>
           <Button size="small" look={plan.sessions.length === 0 ? 'main' : 'plain'} onClick={() => setProposing(true)}>
-            <Wand2 aria-hidden className="size-4" /> Propose
+            <Wand2 aria-hidden className="size-4" /> {t('Propose')}
           </Button>
           {plan.sessions.length > 0 && (
             <Button
               size="small"
               aria-pressed={chosen !== null}
               onClick={() => setChosen(chosen ? null : { ids: new Set(), last: null })}
-              title="Set the same for many drills"
+              title={t('Set the same for many drills')}
             >
-              <ListChecks aria-hidden className="size-4" /> Choose
+              <ListChecks aria-hidden className="size-4" /> {t('Choose')}
             </Button>
           )}
           <Button size="small" onClick={() => setPreviewing(true)}>
-            <Eye aria-hidden className="size-4" /> Preview
+            <Eye aria-hidden className="size-4" /> {t('Preview')}
           </Button>
           <Button size="small" onClick={() => setNumbering(true)}>
-            <ListOrdered aria-hidden className="size-4" /> Numbers
+            <ListOrdered aria-hidden className="size-4" /> {t('Numbers')}
           </Button>
           <Button size="small" onClick={() => setGreeting(true)}>
-            <Video aria-hidden className="size-4" /> Welcome film
+            <Video aria-hidden className="size-4" /> {t('Welcome film')}
           </Button>
           <ButtonLink href="#release" size="small">
-            To the release
+            {t('To the release')}
           </ButtonLink>
           <WeekFiles week={week} onKeep={() => void keep(plan.title, plan.sessions)} canKeep={plan.sessions.length > 0} saveNow={saveNow} />
         </div>
@@ -263,7 +263,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
               <li key={fault.field + fault.sentence}>{faultInWords(fault, drills)}</li>
             ))}
           </ul>
-          {save.kind === 'saved' ? 'Everything else is saved. ' : ''}The week is released once these are right.
+          {t('{kind}The week is released once these are right.', { kind: save.kind === 'saved' ? t('Everything else is saved. ') : '' })}
         </Notice>
       )}
       {chosen && (
@@ -277,8 +277,8 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
         />
       )}
       <div className="grid gap-3 sm:grid-cols-[2fr_3fr_auto]">
-        <Field label="Title" value={plan.title} onChange={(event) => edit((now) => ({ ...now, title: event.target.value }))} />
-        <Field label="Focus" value={plan.focus} onChange={(event) => edit((now) => ({ ...now, focus: event.target.value }))} />
+        <Field label={t('Title')} value={plan.title} onChange={(event) => edit((now) => ({ ...now, title: event.target.value }))} />
+        <Field label={t('Focus')} value={plan.focus} onChange={(event) => edit((now) => ({ ...now, focus: event.target.value }))} />
         <WeekDate week={week} onMoved={setWeek} />
       </div>
       <SessionTabs sessions={plan.sessions} shown={here?.id ?? null} onShow={setShown} />
@@ -293,7 +293,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
         >
           <DragOverlay>{dragged && <div className="slab border-2 border-lace p-2 font-semibold shadow-lg">{dragged}</div>}</DragOverlay>
           <SquadGroups value={facts.groups}>
-            <section className="flex items-start gap-3 overflow-x-auto pb-3" aria-label="Sessions" tabIndex={-1}>
+            <section className="flex items-start gap-3 overflow-x-auto pb-3" aria-label={t('Sessions')} tabIndex={-1}>
               <SortableContext items={sessionIds} strategy={horizontalListSortingStrategy}>
                 {plan.sessions.map((session, i) => (
                   <SessionColumn
@@ -318,7 +318,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
               </SortableContext>
               {plan.sessions.length < MOST_SESSIONS && (
                 <Button className="min-h-24 w-40 shrink-0" onClick={() => setShaping(true)} title="S">
-                  <Plus aria-hidden className="size-5" /> Add a session
+                  <Plus aria-hidden className="size-5" /> {t('Add a session')}
                 </Button>
               )}
             </section>
@@ -338,15 +338,16 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
         </div>
       </div>
       <p className="text-dust text-sm">
-        Keys: <kbd>A</kbd> adds a drill where you stand, <kbd>S</kbd> a session, <kbd>Alt</kbd> and an arrow moves what you stand on,{' '}
-        <kbd>Delete</kbd> removes a drill, <kbd>Ctrl Z</kbd> undoes.
+        {t('Keys:')} <kbd>A</kbd> {t('adds a drill where you stand,')} <kbd>S</kbd> {t('a session,')} <kbd>{t('Alt')}</kbd>{' '}
+        {t('and an arrow moves what you stand on,')} <kbd>{t('Delete')}</kbd> {t('removes a drill,')} <kbd>{t('Ctrl Z')}</kbd>{' '}
+        {t('undoes.')}
       </p>
       {adding && (
         <ShelfDialog drills={shelf} met={met} isForAll={forAll} onPick={pick} onSheet={setSheet} onClose={() => setAdding(null)} />
       )}
       {sheet && (
         <Dialog label={sheet.name} onClose={() => setSheet(null)} className="max-w-4xl bg-slab">
-          <Suspense fallback={<p className="text-dust">One moment…</p>}>
+          <Suspense fallback={<p className="text-dust">{t('One moment…')}</p>}>
             <DrillSheet
               drill={sheet}
               shelf={whole}

@@ -4,6 +4,7 @@ import { call } from '../../client/client.ts';
 import { useForm, wholeNumber } from '../../client/use-form.ts';
 import { squadsApi } from '../../contract/squads.ts';
 import { LEVELS, STRONGER_FEET } from '../../core/squads/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Field, Form, Notice, Select } from '../../ui/parts/index.ts';
 
 /** One player by hand: a nickname is enough. The PIN is told once. */
@@ -16,8 +17,8 @@ export function AddPlayerBox({ squad, onAdded }: { squad: string; onAdded(): Pro
     body: (typed) => ({ ...typed, id, birthYear: typed.birthYear.trim() === '' ? null : wholeNumber(typed.birthYear) }),
   });
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="One more player">
-      <h2>One more player</h2>
+    <section className="slab flex flex-col gap-3 p-4" aria-label={t('One more player')}>
+      <h2>{t('One more player')}</h2>
       <Form
         onSend={async () => {
           const added = await send((body) => call(squadsApi.add, { squad }, body));
@@ -29,14 +30,14 @@ export function AddPlayerBox({ squad, onAdded }: { squad: string; onAdded(): Pro
         }}
       >
         <div className="grid gap-3 sm:grid-cols-2">
-          <Field label="Nickname" hint="No real name, please." {...field('nickname')} />
-          <Field label="Birth year" hint="May be said later." inputMode="numeric" {...field('birthYear')} />
-          <Select label="Stronger foot" {...field('strongerFoot')}>
+          <Field label={t('Nickname')} hint={t('No real name, please.')} {...field('nickname')} />
+          <Field label={t('Birth year')} hint={t('May be said later.')} inputMode="numeric" {...field('birthYear')} />
+          <Select label={t('Stronger foot')} {...field('strongerFoot')}>
             {STRONGER_FEET.map((foot) => (
               <option key={foot}>{foot}</option>
             ))}
           </Select>
-          <Select label="Level" {...field('level')}>
+          <Select label={t('Level')} {...field('level')}>
             {LEVELS.map((level) => (
               <option key={level}>{level}</option>
             ))}
@@ -44,13 +45,13 @@ export function AddPlayerBox({ squad, onAdded }: { squad: string; onAdded(): Pro
         </div>
         {refusal && <Notice tone="stop">{refusal}</Notice>}
         <Button type="submit" look="main" className="self-start" disabled={busy}>
-          {busy ? 'Adding…' : 'Add the player'}
+          {busy ? t('Adding…') : t('Add the player')}
         </Button>
       </Form>
       {made && (
         <Notice tone="done">
-          {made.nickname} is in. PIN <strong className="tabular-nums">{made.pin}</strong>, shown this once; a card or a message with a link
-          can be made at any time.
+          {t('{nickname} is in. PIN', { nickname: made.nickname })} <strong className="tabular-nums">{made.pin}</strong>
+          {t(', shown this once; a card or a message with a link can be made at any time.')}
         </Notice>
       )}
     </section>

@@ -5,6 +5,7 @@ import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords } from '../../client/words.ts';
 import { type Card, type InvitationView, invitationsApi } from '../../contract/invitations.ts';
 import { invitationWords } from '../../core/letters/invitation-words.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Notice, Qr } from '../../ui/parts/index.ts';
 
 interface Props {
@@ -23,9 +24,9 @@ export const CardsView = guarded(function CardsView({ squad, address }: Props) {
     return (
       <div className="flex flex-col gap-3 print:hidden">
         <p>
-          A card for each player, to print and cut out: a family link as a QR code, and a code for the guardian where nobody has claimed the
-          child. Links and codes that still work are printed again. Who finds a card can use it, so hand them over by hand. Instead of a
-          card, a message for each family can be copied; when the family opens the link for the first time, it chooses the PIN.
+          {t(
+            'A card for each player, to print and cut out: a family link as a QR code, and a code for the guardian where nobody has claimed the child. Links and codes that still work are printed again. Who finds a card can use it, so hand them over by hand. Instead of a card, a message for each family can be copied; when the family opens the link for the first time, it chooses the PIN.',
+          )}
         </p>
         {problem && <Notice tone="stop">{problem}</Notice>}
         <Button
@@ -34,26 +35,30 @@ export const CardsView = guarded(function CardsView({ squad, address }: Props) {
           disabled={busy}
           onClick={() => void attempt(async () => setCards((await call(invitationsApi.cards, { squad: squad.id }, {})).cards))}
         >
-          {busy ? 'Making them…' : 'Make the cards'}
+          {busy ? t('Making them…') : t('Make the cards')}
         </Button>
       </div>
     );
-  if (cards.length === 0) return <p>The squad has no players yet.</p>;
+  if (cards.length === 0) return <p>{t('The squad has no players yet.')}</p>;
   return (
     <div className="grid grid-cols-1 gap-3 sm:grid-cols-2 print:grid-cols-2">
       {cards.map(({ playerId, nickname, familyLink, guardian }) => (
         <article
           key={playerId}
           className="slab flex break-inside-avoid flex-col gap-2 border-dashed p-4"
-          aria-label={`Card of ${nickname}`}
+          aria-label={t('Card of {nickname}', { nickname })}
         >
           <h2>{nickname}</h2>
-          <p className="text-sm">{squad.name} · Eager Feet</p>
+          <p className="text-sm">{t('{name} · Eager Feet', { name: squad.name })}</p>
           <div className="flex items-center gap-3">
-            <Qr qr={familyLink.qr} label={`Family link of ${nickname}`} className="size-36 shrink-0" />
+            <Qr qr={familyLink.qr} label={t('Family link of {nickname}', { nickname })} className="size-36 shrink-0" />
             <p className="text-sm">
-              Scan this on the family’s own phone: it signs {nickname} in, until {dateInWords(familyLink.endsAt, squad.timeZone)}. Or go to{' '}
-              <strong>{address}/join</strong> with squad code <strong>{squad.code}</strong>, the nickname and the PIN.
+              {t('Scan this on the family’s own phone: it signs {nickname} in, until {dateInWords}. Or go to', {
+                nickname,
+                dateInWords: dateInWords(familyLink.endsAt, squad.timeZone),
+              })}{' '}
+              <strong>{t('{address}/join', { address })}</strong> {t('with squad code')} <strong>{squad.code}</strong>
+              {t(', the nickname and the PIN.')}
             </p>
           </div>
           <Button
@@ -66,14 +71,15 @@ export const CardsView = guarded(function CardsView({ squad, address }: Props) {
               )
             }
           >
-            {copied === playerId ? 'Copied' : `Copy a message for ${nickname}’s family`}
+            {copied === playerId ? t('Copied') : t('Copy a message for {nickname}’s family', { nickname })}
           </Button>
           {guardian && (
             <p className="border-joint border-t pt-2 text-sm">
-              For a grown-up, once: <strong>{address}/invited</strong>, code{' '}
-              <strong className="font-display text-lg tabular-nums">{guardian.code}</strong> (until{' '}
-              {dateInWords(guardian.endsAt, squad.timeZone)}
-              ). You say yes or no to clips, see all that is kept, and can delete it.
+              {t('For a grown-up, once:')} <strong>{t('{address}/invited', { address })}</strong>
+              {t(', code')} <strong className="font-display text-lg tabular-nums">{guardian.code}</strong>{' '}
+              {t('(until {dateInWords}). You say yes or no to clips, see all that is kept, and can delete it.', {
+                dateInWords: dateInWords(guardian.endsAt, squad.timeZone),
+              })}
             </p>
           )}
         </article>

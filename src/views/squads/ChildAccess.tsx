@@ -8,6 +8,7 @@ import { invitationsApi, Pin } from '../../contract/invitations.ts';
 import { type ChildKeys, keysApi } from '../../contract/keys.ts';
 import type { GuardianRequestView } from '../../contract/screens.ts';
 import { squadsApi } from '../../contract/squads.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Dialog, Field, Fold, Notice } from '../../ui/parts/index.ts';
 import { SignInsBox } from '../accounts/SignInsBox.tsx';
 import { InvitationCard } from './InvitationCard.tsx';
@@ -37,13 +38,16 @@ function Request({
     <Notice tone="look">
       <span className="flex flex-col gap-2">
         <span>
-          <strong>{one.name}</strong> has a code from the coach and asks to be a guardian of {nickname} too ({dateInWords(one.at, timeZone)}
-          ). A guardian sees and decides everything that you do. Say yes only to somebody of your family.
+          <strong>{one.name}</strong>{' '}
+          {t(
+            'has a code from the coach and asks to be a guardian of {nickname} too ({dateInWords}). A guardian sees and decides everything that you do. Say yes only to somebody of your family.',
+            { nickname, dateInWords: dateInWords(one.at, timeZone) },
+          )}
         </span>
         <span className="flex flex-wrap gap-2">
-          <Button onClick={() => onAnswer(true)}>Yes, {one.name} too</Button>
+          <Button onClick={() => onAnswer(true)}>{t('Yes, {name} too', { name: one.name })}</Button>
           <Button look="stop" onClick={() => onAnswer(false)}>
-            No
+            {t('No')}
           </Button>
         </span>
       </span>
@@ -73,10 +77,14 @@ export function ChildAccess({ playerId: player, nickname, squad, timeZone, reque
       await call(squadsApi.childPin, { player }, { pin: parsed.data });
       setPin('');
       take(await call(keysApi.read, { player }));
-      return `${nickname} signs in with the new PIN. Every link, card and device of before works no more.`;
+      return t('{nickname} signs in with the new PIN. Every link, card and device of before works no more.', { nickname });
     });
   return (
-    <Fold heading={`How ${nickname} gets in`} says={requests.length > 0 ? 'please answer' : undefined} open={requests.length > 0}>
+    <Fold
+      heading={t('How {nickname} gets in', { nickname })}
+      says={requests.length > 0 ? 'please answer' : undefined}
+      open={requests.length > 0}
+    >
       {requests.map((one) => (
         <Request
           key={one.id}
@@ -86,7 +94,7 @@ export function ChildAccess({ playerId: player, nickname, squad, timeZone, reque
           onAnswer={(yes) =>
             void attempt(async () => {
               take(await call(keysApi.answer, { player, request: one.id }, { yes }));
-              return yes ? `${one.name} is a guardian now.` : `${one.name} was refused.`;
+              return yes ? t('{name} is a guardian now.', { name: one.name }) : t('{name} was refused.', { name: one.name });
             })
           }
         />
@@ -95,17 +103,17 @@ export function ChildAccess({ playerId: player, nickname, squad, timeZone, reque
       {said && <Notice tone="done">{said}</Notice>}
       {shown === null ? (
         <Button className="self-start" onClick={() => void open()}>
-          Guardians, links, PIN and devices
+          {t('Guardians, links, PIN and devices')}
         </Button>
       ) : (
         <>
-          <h4 className="font-semibold">Guardians</h4>
+          <h4 className="font-semibold">{t('Guardians')}</h4>
           <ul className="divide-y divide-joint">
             {shown.guardians.map((one) => (
               <li key={one.userId} className="flex flex-wrap items-center justify-between gap-2 py-2">
                 <span>
-                  {one.name} {one.me && <strong>(you)</strong>}
-                  {one.first && <span className="block text-dust text-sm">the first: says yes or no to others</span>}
+                  {one.name} {one.me && <strong>{t('(you)')}</strong>}
+                  {one.first && <span className="block text-dust text-sm">{t('the first: says yes or no to others')}</span>}
                 </span>
                 {one.mayEnd && !one.me && (
                   <Button
@@ -114,19 +122,19 @@ export function ChildAccess({ playerId: player, nickname, squad, timeZone, reque
                     onClick={() =>
                       void attempt(async () => {
                         take(await call(keysApi.removeGuardian, { player, user: one.userId }));
-                        return `${one.name} is no guardian of ${nickname} any more.`;
+                        return t('{name} is no guardian of {nickname} any more.', { name: one.name, nickname });
                       })
                     }
                   >
-                    Take {one.name} out
+                    {t('Take {name} out', { name: one.name })}
                   </Button>
                 )}
               </li>
             ))}
           </ul>
-          <h4 className="font-semibold">Family links and printed cards</h4>
+          <h4 className="font-semibold">{t('Family links and printed cards')}</h4>
           {shown.links.length === 0 && (
-            <p className="text-dust">None now. A link signs {nickname} in on the family’s own phone, without a PIN.</p>
+            <p className="text-dust">{t('None now. A link signs {nickname} in on the family’s own phone, without a PIN.', { nickname })}</p>
           )}
           {shown.links.map((one) => (
             <InvitationCard
@@ -138,7 +146,7 @@ export function ChildAccess({ playerId: player, nickname, squad, timeZone, reque
                 void attempt(async () => {
                   await call(invitationsApi.revoke, { invitation: one.id });
                   take(await call(keysApi.read, { player }));
-                  return 'Taken back: it works no more.';
+                  return t('Taken back: it works no more.');
                 })
               }
             />
@@ -152,20 +160,20 @@ export function ChildAccess({ playerId: player, nickname, squad, timeZone, reque
               })
             }
           >
-            Make a family link
+            {t('Make a family link')}
           </Button>
-          <h4 className="font-semibold">PIN</h4>
+          <h4 className="font-semibold">{t('PIN')}</h4>
           <div className="flex flex-wrap items-end gap-3">
             <Field
-              label={`A new PIN for ${nickname}`}
+              label={t('A new PIN for {nickname}', { nickname })}
               inputMode="numeric"
               autoComplete="off"
               value={pin}
               onChange={(event) => setPin(event.target.value)}
             />
-            <Button onClick={() => void change()}>Set it</Button>
+            <Button onClick={() => void change()}>{t('Set it')}</Button>
           </div>
-          <h4 className="font-semibold">Where {nickname} is signed in</h4>
+          <h4 className="font-semibold">{t('Where {nickname} is signed in', { nickname })}</h4>
           <SignInsBox
             signIns={shown.signIns}
             onEnd={(signIn) =>
@@ -176,15 +184,17 @@ export function ChildAccess({ playerId: player, nickname, squad, timeZone, reque
             }
           />
           <Button className="self-start" look="stop" onClick={() => setEnding(true)}>
-            End every link and sign-in
+            {t('End every link and sign-in')}
           </Button>
         </>
       )}
       {ending && (
-        <Dialog label={`End every link and sign-in of ${nickname}?`} onClose={() => setEnding(false)}>
+        <Dialog label={t('End every link and sign-in of {nickname}?', { nickname })} onClose={() => setEnding(false)}>
           <p>
-            Family links and printed cards stop working, and {nickname} is signed out everywhere. The PIN stays; change it too if somebody
-            may know it. What {nickname} did and has not sent yet waits on that device until the next sign-in there.
+            {t(
+              'Family links and printed cards stop working, and {nickname} is signed out everywhere. The PIN stays; change it too if somebody may know it. What {nickname} did and has not sent yet waits on that device until the next sign-in there.',
+              { nickname },
+            )}
           </p>
           <Button
             look="stop"
@@ -193,11 +203,11 @@ export function ChildAccess({ playerId: player, nickname, squad, timeZone, reque
               setEnding(false);
               void attempt(async () => {
                 take(await call(keysApi.endAll, { player }));
-                return `Nothing but ${nickname}’s PIN opens the account now.`;
+                return t('Nothing but {nickname}’s PIN opens the account now.', { nickname });
               });
             }}
           >
-            End them all
+            {t('End them all')}
           </Button>
         </Dialog>
       )}

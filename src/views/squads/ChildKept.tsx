@@ -6,6 +6,7 @@ import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords, whenInWords } from '../../client/words.ts';
 import { type DeletionView, operationsApi } from '../../contract/operations.ts';
 import type { Child } from '../../contract/screens.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Dialog, Field, Fold, Notice } from '../../ui/parts/index.ts';
 
 /** Everything to take along, and everything to delete. */
@@ -24,35 +25,37 @@ export function ChildKept({ child, onLeaving }: { child: Child; onLeaving(leavin
     }
   };
   return (
-    <Fold label={`Everything that is kept of ${nickname}`} heading="Download or delete everything">
+    <Fold label={t('Everything that is kept of {nickname}', { nickname })} heading={t('Download or delete everything')}>
       <p>
-        Scores, sessions, lines, letters, every yes and no, who watched what, clips and spoken lines, in one ZIP of open formats (JSON, CSV,
-        WebVTT).
+        {t(
+          'Scores, sessions, lines, letters, every yes and no, who watched what, clips and spoken lines, in one ZIP of open formats (JSON, CSV, WebVTT).',
+        )}
       </p>
       <div className="flex flex-wrap gap-3">
         <ButtonLink href={`/api/v1/family/${player}/everything`} className="wrap-anywhere min-w-0">
-          <Download aria-hidden className="size-5 shrink-0" /> Download everything
+          <Download aria-hidden className="size-5 shrink-0" /> {t('Download everything')}
         </ButtonLink>
         <Button look="stop" onClick={() => setAsking(true)}>
-          Delete {nickname} and everything
+          {t('Delete {nickname} and everything', { nickname })}
         </Button>
       </div>
       {asking && (
-        <Dialog label={`Delete ${nickname} and everything?`} onClose={() => setAsking(false)}>
+        <Dialog label={t('Delete {nickname} and everything?', { nickname })} onClose={() => setAsking(false)}>
           <p>
-            From now on nobody but you sees {nickname}, and nobody can sign in as {nickname}. You can undo it for seven days; then scores,
-            clips, lines and letters are gone for good, and your own account too if you have no other child here. Backups end by themselves;
-            you are told when.
+            {t(
+              'From now on nobody but you sees {nickname}, and nobody can sign in as {nickname}. You can undo it for seven days; then scores, clips, lines and letters are gone for good, and your own account too if you have no other child here. Backups end by themselves; you are told when.',
+              { nickname },
+            )}
           </p>
           <Field
-            label={`Type ${nickname} to say that you mean it`}
+            label={t('Type {nickname} to say that you mean it', { nickname })}
             value={typed}
             autoComplete="off"
             problem={wrong ?? undefined}
             onChange={(event) => setTyped(event.target.value)}
           />
           <Button look="stop" className="self-start" onClick={() => void remove()}>
-            Delete {nickname} and everything
+            {t('Delete {nickname} and everything', { nickname })}
           </Button>
         </Dialog>
       )}
@@ -72,42 +75,58 @@ export function ChildLeaving({ child, leaving, onUndone }: { child: Child; leavi
       onUndone();
     });
   return (
-    <section className="slab flex flex-col gap-3 border-l-4 border-l-stop p-4" aria-label={`${nickname} is being deleted`}>
-      <h3 className="text-lg">Everything of {nickname} will be deleted</h3>
+    <section className="slab flex flex-col gap-3 border-l-4 border-l-stop p-4" aria-label={t('{nickname} is being deleted', { nickname })}>
+      <h3 className="text-lg">{t('Everything of {nickname} will be deleted', { nickname })}</h3>
       <p>
-        You asked for it {whenInWords(leaving.askedAt, timeZone)}. Nobody but you sees {nickname} now. On{' '}
-        <strong>{whenInWords(leaving.dueAt, timeZone)}</strong> it is gone for good.
+        {t('You asked for it {whenInWords}. Nobody but you sees {nickname} now. On', {
+          whenInWords: whenInWords(leaving.askedAt, timeZone),
+          nickname,
+        })}{' '}
+        <strong>{whenInWords(leaving.dueAt, timeZone)}</strong> {t('it is gone for good.')}
       </p>
       {problem && <Notice tone="stop">{problem}</Notice>}
       <div className="flex flex-wrap gap-3">
         <Button look="main" size="player" onClick={() => void undo()}>
-          Undo: keep {nickname}
+          {t('Undo: keep {nickname}', { nickname })}
         </Button>
         <ButtonLink href={`/api/v1/family/${player}/everything`} size="player">
-          Download everything first
+          {t('Download everything first')}
         </ButtonLink>
       </div>
       {found !== null && found.mentions > 0 && (
         <p>
-          {found.mentions} {found.mentions === 1 ? 'text' : 'texts'} of coaches still {found.mentions === 1 ? 'names' : 'name'} {nickname}{' '}
-          (lines to others, titles, notes). The head coach was asked to change {found.mentions === 1 ? 'it' : 'them'} before that day.
+          {t(
+            '{mentions} {mentions2} of coaches still {mentions3} {nickname} (lines to others, titles, notes). The head coach was asked to change {mentions4} before that day.',
+            {
+              mentions: found.mentions,
+              mentions2: found.mentions === 1 ? t('text') : t('texts'),
+              mentions3: found.mentions === 1 ? t('names') : t('name'),
+              nickname,
+              mentions4: found.mentions === 1 ? t('it') : t('them'),
+            },
+          )}
         </p>
       )}
       {found === null ? (
         <Button size="small" className="self-start" onClick={() => void look()}>
-          Backups, and texts that name {nickname}
+          {t('Backups, and texts that name {nickname}', { nickname })}
         </Button>
       ) : found.backups.length === 0 ? (
-        <p>There is no backup.</p>
+        <p>{t('There is no backup.')}</p>
       ) : (
         <div>
           <p>
-            These backups hold {nickname} until they end by themselves. One that is put back before loses {nickname} again.
+            {t('These backups hold {nickname} until they end by themselves. One that is put back before loses {nickname} again.', {
+              nickname,
+            })}
           </p>
           <ul className="list-disc ps-5">
             {found.backups.map((one) => (
               <li key={one.madeAt}>
-                made {dateInWords(one.madeAt, timeZone)}, gone {dateInWords(one.endsAt, timeZone)}
+                {t('made {dateInWords}, gone {dateInWords2}', {
+                  dateInWords: dateInWords(one.madeAt, timeZone),
+                  dateInWords2: dateInWords(one.endsAt, timeZone),
+                })}
               </li>
             ))}
           </ul>

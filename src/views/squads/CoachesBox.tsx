@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
 import { COACH_ROLES, type CoachRole, invitationsApi } from '../../contract/invitations.ts';
 import { squadsApi } from '../../contract/squads.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Select } from '../../ui/parts/index.ts';
 import type { PeopleBoxProps } from './shared.ts';
 
@@ -13,26 +14,28 @@ export function CoachesBox({ shown, attempt, refresh, onInvitation }: PeopleBoxP
   const head = shown.me.role === 'head coach';
   const act = (work: () => Promise<unknown>) => void attempt(work);
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="Coaches">
-      <h2>Coaches</h2>
-      <p className="text-dust text-sm">An assistant plans and reviews like a head coach, but does not change rules and takes nobody out.</p>
+    <section className="slab flex flex-col gap-3 p-4" aria-label={t('Coaches')}>
+      <h2>{t('Coaches')}</h2>
+      <p className="text-dust text-sm">
+        {t('An assistant plans and reviews like a head coach, but does not change rules and takes nobody out.')}
+      </p>
       <ul className="divide-y divide-joint">
         {shown.coaches.map((one) => (
           <li key={one.userId} className="flex flex-wrap items-center justify-between gap-3 py-2">
             <span>
-              {one.name} {one.userId === shown.me.userId && <span className="text-dust">(you)</span>}
+              {one.name} {one.userId === shown.me.userId && <span className="text-dust">{t('(you)')}</span>}
             </span>
             <span className="flex items-center gap-2">
               {head ? (
                 <select
                   className="field"
-                  aria-label={`Role of ${one.name}`}
+                  aria-label={t('Role of {name}', { name: one.name })}
                   value={one.role}
                   onChange={(event) =>
                     act(async () => {
                       await call(squadsApi.setRole, { squad, user: one.userId }, { role: event.target.value as CoachRole });
                       await refresh();
-                      return 'Saved';
+                      return t('Saved');
                     })
                   }
                 >
@@ -51,11 +54,11 @@ export function CoachesBox({ shown, attempt, refresh, onInvitation }: PeopleBoxP
                     act(async () => {
                       await call(squadsApi.removeCoach, { squad, user: one.userId });
                       await refresh();
-                      return `${one.name} coaches this squad no more. To bring a coach back, send a new invitation.`;
+                      return t('{name} coaches this squad no more. To bring a coach back, send a new invitation.', { name: one.name });
                     })
                   }
                 >
-                  Take out
+                  {t('Take out')}
                 </Button>
               )}
             </span>
@@ -64,7 +67,7 @@ export function CoachesBox({ shown, attempt, refresh, onInvitation }: PeopleBoxP
       </ul>
       {head && (
         <div className="flex flex-wrap items-end gap-3">
-          <Select label="One more" value={role} onChange={(event) => setRole(event.target.value as CoachRole)}>
+          <Select label={t('One more')} value={role} onChange={(event) => setRole(event.target.value as CoachRole)}>
             {COACH_ROLES.map((name) => (
               <option key={name}>{name}</option>
             ))}
@@ -77,7 +80,7 @@ export function CoachesBox({ shown, attempt, refresh, onInvitation }: PeopleBoxP
               })
             }
           >
-            Make an invitation
+            {t('Make an invitation')}
           </Button>
         </div>
       )}

@@ -4,6 +4,7 @@ import { guarded } from '../../client/guarded.tsx';
 import { endLeft } from '../../client/leaving.ts';
 import { useForm } from '../../client/use-form.ts';
 import { accountsApi } from '../../contract/accounts.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Field, Form, Notice } from '../../ui/parts/index.ts';
 
 const toTheWeek = () => window.location.assign('/week');
@@ -17,15 +18,15 @@ function FirstPin() {
         if (await send((body) => call(accountsApi.choosePin, {}, body))) toTheWeek();
       }}
     >
-      <h2>Choose a PIN together</h2>
-      <p>With the squad code, the nickname and this PIN the player signs in on any other device. Nobody else needs to know it.</p>
-      <Field label="PIN, 4 to 8 digits" inputMode="numeric" autoComplete="off" maxLength={8} {...field('pin')} />
+      <h2>{t('Choose a PIN together')}</h2>
+      <p>{t('With the squad code, the nickname and this PIN the player signs in on any other device. Nobody else needs to know it.')}</p>
+      <Field label={t('PIN, 4 to 8 digits')} inputMode="numeric" autoComplete="off" maxLength={8} {...field('pin')} />
       {refusal && <Notice tone="stop">{refusal}</Notice>}
       <Button type="submit" look="main" size="player" disabled={busy}>
-        {busy ? 'Keeping it…' : 'Take this PIN'}
+        {busy ? t('Keeping it…') : t('Take this PIN')}
       </Button>
       <ButtonLink href="/week" size="player" look="quiet">
-        Not now
+        {t('Not now')}
       </ButtonLink>
     </Form>
   );
@@ -55,13 +56,13 @@ export const FamilyLinkView = guarded(function FamilyLinkView() {
     }
   };
   if (choosing) return <FirstPin />;
-  if (code === '') return <Notice tone="look">This address is not whole. Open the family link again, or scan its QR code.</Notice>;
+  if (code === '') return <Notice tone="look">{t('This address is not whole. Open the family link again, or scan its QR code.')}</Notice>;
   return (
     <div className="flex flex-col gap-4">
-      <p>This signs the player in on this device, without a PIN. Use it on the family’s own phone or tablet only.</p>
+      <p>{t('This signs the player in on this device, without a PIN. Use it on the family’s own phone or tablet only.')}</p>
       {problem && <Notice tone="stop">{problem}</Notice>}
       <Button look="main" size="player" disabled={busy || code === null} onClick={() => void signIn()}>
-        {busy ? 'Signing in…' : 'Sign in on this device'}
+        {busy ? t('Signing in…') : t('Sign in on this device')}
       </Button>
     </div>
   );

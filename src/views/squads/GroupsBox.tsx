@@ -3,7 +3,7 @@ import { call } from '../../client/client.ts';
 import { useForm } from '../../client/use-form.ts';
 import { type GroupView, type People, squadsApi } from '../../contract/squads.ts';
 import { listed } from '../../core/text/listed.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button, Field, Form, Notice } from '../../ui/parts/index.ts';
 import type { PeopleBoxProps } from './shared.ts';
 
@@ -25,9 +25,10 @@ function Group({ group, shown, attempt, refresh }: PeopleBoxProps & { group: Gro
         }}
       >
         <div className="flex flex-wrap items-end gap-2">
-          <Field label="Name" {...field('name')} />
+          <Field label={t('Name')} {...field('name')} />
           <Button type="submit" size="small" disabled={busy}>
-            Rename<span className="sr-only"> {group.name}</span>
+            {t('Rename')}
+            <span className="sr-only"> {group.name}</span>
           </Button>
           <Button
             size="small"
@@ -36,18 +37,19 @@ function Group({ group, shown, attempt, refresh }: PeopleBoxProps & { group: Gro
               void attempt(async () => {
                 await call(squadsApi.dropGroup, at);
                 await refresh();
-                return `The group “${group.name}” is gone. Its players are in none; released weeks stay as they are.`;
+                return t('The group “{name}” is gone. Its players are in none; released weeks stay as they are.', { name: group.name });
               })
             }
           >
-            Do away with<span className="sr-only"> {group.name}</span>
+            {t('Do away with')}
+            <span className="sr-only"> {group.name}</span>
           </Button>
         </div>
         {refusal && <Notice tone="stop">{refusal}</Notice>}
       </Form>
       <p className="text-dust text-sm">
         {names.length === 0
-          ? 'Nobody yet: choose it for players in the list above.'
+          ? t('Nobody yet: choose it for players in the list above.')
           : `${plural(names.length, 'player')}: ${listed(names)}`}
       </p>
     </li>
@@ -66,10 +68,11 @@ export function GroupsBox(props: PeopleBoxProps) {
   const levels = new Set(shown.players.map((one) => one.level)).size;
   return (
     <section className="slab flex flex-col gap-2 p-4" aria-labelledby="groups">
-      <h2 id="groups">Groups</h2>
+      <h2 id="groups">{t('Groups')}</h2>
       <p className="text-dust text-sm">
-        When some of the squad need another week: a session can be for a group alone, and a drill another one for a group. There is one
-        register for all.
+        {t(
+          'When some of the squad need another week: a session can be for a group alone, and a drill another one for a group. There is one register for all.',
+        )}
       </p>
       <ul className="grid gap-x-6 lg:grid-cols-2 2xl:grid-cols-3">
         {shown.groups.map((group) => (
@@ -84,9 +87,9 @@ export function GroupsBox(props: PeopleBoxProps) {
         }}
       >
         <div className="flex flex-wrap items-end gap-2">
-          <Field label="A new group" placeholder="For example: Evening players" {...field('name')} />
+          <Field label={t('A new group')} placeholder={t('For example: Evening players')} {...field('name')} />
           <Button type="submit" size="small" disabled={busy}>
-            Make it
+            {t('Make it')}
           </Button>
           {levels > 1 && (
             <Button
@@ -95,11 +98,11 @@ export function GroupsBox(props: PeopleBoxProps) {
                 void attempt(async () => {
                   const { groups } = await call(squadsApi.groupByLevel, { squad }, {});
                   await refresh();
-                  return `Grouped by level: ${listed(groups.map((one) => one.name))}.`;
+                  return t('Grouped by level: {groups}.', { groups: listed(groups.map((one) => one.name)) });
                 })
               }
             >
-              Group them by level
+              {t('Group them by level')}
             </Button>
           )}
         </div>

@@ -6,6 +6,7 @@ import { endLeft } from '../../client/leaving.ts';
 import { useForm, wholeNumber } from '../../client/use-form.ts';
 import { useRead } from '../../client/use-read.ts';
 import { type Invited, invitationsApi, type RequestState } from '../../contract/invitations.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Field, Form, Notice, Select } from '../../ui/parts/index.ts';
 
 const PLACE = 'eager-feet.asked-to-join';
@@ -34,23 +35,26 @@ function AccountForm({ code, invited }: { code: string; invited: Invited }) {
       <p>
         {coach
           ? invited.squad
-            ? `You are invited to ${invited.squad.name} as ${invited.role}.`
-            : 'This makes the first coach’s account of this house. You make your squads right after.'
-          : `You are invited as guardian of ${invited.nickname} in ${invited.squad?.name ?? 'the squad'}. You say yes or no to clips, see all that is kept, and can delete it.`}
+            ? t('You are invited to {name} as {role}.', { name: invited.squad.name, role: invited.role })
+            : t('This makes the first coach’s account of this house. You make your squads right after.')
+          : t('You are invited as guardian of {nickname} in {name}. You say yes or no to clips, see all that is kept, and can delete it.', {
+              nickname: invited.nickname,
+              name: invited.squad?.name ?? t('the squad'),
+            })}
       </p>
-      <Field label={coach ? 'Your name, as players see it' : 'Your name'} autoComplete="name" {...field('name')} />
+      <Field label={coach ? t('Your name, as players see it') : t('Your name')} autoComplete="name" {...field('name')} />
       <Field
-        label="E-mail"
-        hint="With an account of that address: its own password below."
+        label={t('E-mail')}
+        hint={t('With an account of that address: its own password below.')}
         type="email"
         inputMode="email"
         autoComplete="username"
         {...field('email')}
       />
-      <Field label="Password" hint="At least 10 letters." type="password" autoComplete="new-password" {...field('password')} />
+      <Field label={t('Password')} hint={t('At least 10 letters.')} type="password" autoComplete="new-password" {...field('password')} />
       {refusal && <Notice tone="stop">{refusal}</Notice>}
       <Button type="submit" look="main" size="player" disabled={busy}>
-        {busy ? 'A moment…' : coach ? 'Make my account' : `I am ${invited.nickname}’s guardian`}
+        {busy ? t('A moment…') : coach ? t('Make my account') : t('I am {nickname}’s guardian', { nickname: invited.nickname })}
       </Button>
     </Form>
   );
@@ -71,19 +75,20 @@ function JoinForm({ code, invited, onAsked }: { code: string; invited: Invited; 
   return (
     <Form onSend={ask}>
       <p>
-        {invited.squad?.name} invites you. Nothing but this is asked; a coach lets you in, and a grown-up of your family gets a code of
-        their own.
+        {t('{name} invites you. Nothing but this is asked; a coach lets you in, and a grown-up of your family gets a code of their own.', {
+          name: invited.squad?.name,
+        })}
       </p>
-      <Field label="Nickname" hint="Not your whole name." autoComplete="off" {...field('nickname')} />
-      <Field label="Birth year" inputMode="numeric" autoComplete="off" {...field('birthYear')} />
-      <Select label="Stronger foot" {...field('strongerFoot')}>
-        <option value="right">right</option>
-        <option value="left">left</option>
-        <option value="both">both the same</option>
+      <Field label={t('Nickname')} hint={t('Not your whole name.')} autoComplete="off" {...field('nickname')} />
+      <Field label={t('Birth year')} inputMode="numeric" autoComplete="off" {...field('birthYear')} />
+      <Select label={t('Stronger foot')} {...field('strongerFoot')}>
+        <option value="right">{t('right')}</option>
+        <option value="left">{t('left')}</option>
+        <option value="both">{t('both the same')}</option>
       </Select>
       <Field
-        label="Your own PIN"
-        hint="4 to 8 digits you will remember."
+        label={t('Your own PIN')}
+        hint={t('4 to 8 digits you will remember.')}
         type="password"
         inputMode="numeric"
         autoComplete="new-password"
@@ -91,7 +96,7 @@ function JoinForm({ code, invited, onAsked }: { code: string; invited: Invited; 
       />
       {refusal && <Notice tone="stop">{refusal}</Notice>}
       <Button type="submit" look="main" size="player" disabled={busy}>
-        {busy ? 'Asking…' : 'Ask to join'}
+        {busy ? t('Asking…') : t('Ask to join')}
       </Button>
     </Form>
   );
@@ -108,33 +113,33 @@ function Asked({ id, first, onForget }: { id: string; first: RequestState; onFor
     return (
       <div className="flex flex-col gap-4">
         <Notice>
-          {state.nickname}, your coach has been asked. Come back to this page on this phone; it looks by itself as long as it is open.
+          {t('{nickname}, your coach has been asked. Come back to this page on this phone; it looks by itself as long as it is open.', {
+            nickname: state.nickname,
+          })}
         </Notice>
         <Button size="player" onClick={() => void again().catch(() => {})}>
-          Look now
+          {t('Look now')}
         </Button>
       </div>
     );
   if (state.state === 'refused')
     return (
       <div className="flex flex-col gap-4">
-        <Notice tone="look">The coach did not let you in. What you typed is deleted. If that is a mistake, ask the coach.</Notice>
+        <Notice tone="look">{t('The coach did not let you in. What you typed is deleted. If that is a mistake, ask the coach.')}</Notice>
         <Button size="player" onClick={onForget}>
-          Ask anew
+          {t('Ask anew')}
         </Button>
       </div>
     );
   return (
     <div className="flex flex-col gap-4">
-      <Notice tone="done">
-        You are in {state.squad?.name}, {state.nickname}.
-      </Notice>
+      <Notice tone="done">{t('You are in {name}, {nickname}.', { name: state.squad?.name, nickname: state.nickname })}</Notice>
       <p>
-        You sign in with the squad code <strong className="font-display text-2xl">{state.squad?.code}</strong>, your nickname{' '}
-        <strong>{state.nickname}</strong> and the PIN you chose.
+        {t('You sign in with the squad code')} <strong className="font-display text-2xl">{state.squad?.code}</strong>
+        {t(', your nickname')} <strong>{state.nickname}</strong> {t('and the PIN you chose.')}
       </p>
       <ButtonLink href={`/join#${state.squad?.code}/${encodeURIComponent(state.nickname)}`} look="main" size="player">
-        Sign in now
+        {t('Sign in now')}
       </ButtonLink>
     </div>
   );
@@ -196,9 +201,9 @@ export const InvitedView = guarded(function InvitedView() {
   if (invited?.kind === 'coach' || invited?.kind === 'guardian') return <AccountForm code={code} invited={invited} />;
   return (
     <Form onSend={() => look(code)}>
-      {invited && <Notice>This is a family link. Open it as a link, or scan its QR code, on the child’s device.</Notice>}
+      {invited && <Notice>{t('This is a family link. Open it as a link, or scan its QR code, on the child’s device.')}</Notice>}
       <Field
-        label="Code from your coach"
+        label={t('Code from your coach')}
         value={code}
         autoCapitalize="characters"
         autoComplete="off"
@@ -206,7 +211,7 @@ export const InvitedView = guarded(function InvitedView() {
         onChange={(event) => setCode(event.target.value)}
       />
       <Button type="submit" look="main" size="player">
-        Go on
+        {t('Go on')}
       </Button>
     </Form>
   );

@@ -5,7 +5,7 @@ import { dateInWords } from '../../client/words.ts';
 import { invitationsApi, type JoinRequestView } from '../../contract/invitations.ts';
 import { squadsApi } from '../../contract/squads.ts';
 import { LEVELS, type Level } from '../../core/squads/terms.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Field, Select } from '../../ui/parts/index.ts';
 import { InvitationCard } from './InvitationCard.tsx';
 import type { PeopleBoxProps } from './shared.ts';
@@ -18,33 +18,35 @@ function Request({ one, shown, attempt, refresh, onInvitation }: PeopleBoxProps 
     attempt(async () => {
       const { guardianCode } = await call(invitationsApi.admit, { squad, request: one.id }, { level, nickname });
       await refresh();
-      if (!guardianCode) return `${nickname} is in. A head coach makes the code for a grown-up of the family.`;
+      if (!guardianCode) return t('{nickname} is in. A head coach makes the code for a grown-up of the family.', { nickname });
       onInvitation(guardianCode);
-      return `${nickname} is in. Give the code to a grown-up of the family.`;
+      return t('{nickname} is in. Give the code to a grown-up of the family.', { nickname });
     });
   const refuse = () =>
     attempt(async () => {
       await call(invitationsApi.refuse, { squad, request: one.id }, {});
       await refresh();
-      return `${one.nickname} was not let in; what was typed is deleted.`;
+      return t('{nickname} was not let in; what was typed is deleted.', { nickname: one.nickname });
     });
   return (
     <li className="flex flex-wrap items-end gap-3 py-3">
-      <Field label="Nickname" className="w-40" value={nickname} onChange={(event) => setNickname(event.target.value)} />
+      <Field label={t('Nickname')} className="w-40" value={nickname} onChange={(event) => setNickname(event.target.value)} />
       <span className="min-h-11 content-center">
-        born {one.birthYear}, stronger foot {one.strongerFoot}
-        <span className="block text-dust text-sm">asked {dateInWords(one.at, shown.squad.timeZone)}</span>
+        {t('born {birthYear}, stronger foot {strongerFoot}', { birthYear: one.birthYear, strongerFoot: one.strongerFoot })}
+        <span className="block text-dust text-sm">
+          {t('asked {dateInWords}', { dateInWords: dateInWords(one.at, shown.squad.timeZone) })}
+        </span>
       </span>
-      <Select label="Level" value={level} onChange={(event) => setLevel(event.target.value as Level)}>
+      <Select label={t('Level')} value={level} onChange={(event) => setLevel(event.target.value as Level)}>
         {LEVELS.map((name) => (
           <option key={name}>{name}</option>
         ))}
       </Select>
       <Button look="main" onClick={() => void admit()}>
-        Let in
+        {t('Let in')}
       </Button>
       <Button look="stop" onClick={() => void refuse()}>
-        Say no
+        {t('Say no')}
       </Button>
     </li>
   );
@@ -55,8 +57,8 @@ export function RequestsBox(shared: PeopleBoxProps) {
   const { requests } = shared.shown;
   if (requests.length === 0) return null;
   return (
-    <section className="slab border-l-4 border-l-mustard p-4" aria-label="Asked to join">
-      <h2>Asked to join ({requests.length})</h2>
+    <section className="slab border-l-4 border-l-mustard p-4" aria-label={t('Asked to join')}>
+      <h2>{t('Asked to join ({requests})', { requests: requests.length })}</h2>
       <ul className="divide-y divide-joint">
         {requests.map((one) => (
           <Request key={one.id} one={one} {...shared} />
@@ -72,15 +74,28 @@ export function InviteBox({ shown, attempt, refresh, onInvitation }: PeopleBoxPr
   const [uses, setUses] = useState('30');
   const squad = shown.squad.id;
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="Invitations">
-      <h2>Invitations</h2>
+    <section className="slab flex flex-col gap-3 p-4" aria-label={t('Invitations')}>
+      <h2>{t('Invitations')}</h2>
       <p className="text-dust text-sm">
-        With a code, link or QR families ask to join; you let each one in. A guardian claims a child with a code of its own, which works
-        once.
+        {t(
+          'With a code, link or QR families ask to join; you let each one in. A guardian claims a child with a code of its own, which works once.',
+        )}
       </p>
       <div className="flex flex-wrap items-end gap-3">
-        <Field label="Works for days" className="w-36" inputMode="numeric" value={days} onChange={(event) => setDays(event.target.value)} />
-        <Field label="For players" className="w-36" inputMode="numeric" value={uses} onChange={(event) => setUses(event.target.value)} />
+        <Field
+          label={t('Works for days')}
+          className="w-36"
+          inputMode="numeric"
+          value={days}
+          onChange={(event) => setDays(event.target.value)}
+        />
+        <Field
+          label={t('For players')}
+          className="w-36"
+          inputMode="numeric"
+          value={uses}
+          onChange={(event) => setUses(event.target.value)}
+        />
         <Button
           look="main"
           onClick={() =>
@@ -96,13 +111,13 @@ export function InviteBox({ shown, attempt, refresh, onInvitation }: PeopleBoxPr
             })
           }
         >
-          Invite players
+          {t('Invite players')}
         </Button>
-        <ButtonLink href={`/coach/${squad}/squad/cards`}>Cards for the whole squad</ButtonLink>
+        <ButtonLink href={`/coach/${squad}/squad/cards`}>{t('Cards for the whole squad')}</ButtonLink>
       </div>
       {shown.invitations.length > 0 && (
         <details>
-          <summary>{plural(shown.invitations.length, 'invitation')} that work now</summary>
+          <summary>{t('{invitations} that work now', { invitations: plural(shown.invitations.length, 'invitation') })}</summary>
           <div className="flex flex-col gap-2 pt-2">
             {shown.invitations.map((one) => (
               <InvitationCard
@@ -114,7 +129,7 @@ export function InviteBox({ shown, attempt, refresh, onInvitation }: PeopleBoxPr
                   void attempt(async () => {
                     await call(invitationsApi.revoke, { invitation: one.id });
                     await refresh();
-                    return 'Taken back: it works no more.';
+                    return t('Taken back: it works no more.');
                   })
                 }
               />
@@ -131,10 +146,10 @@ export function OthersBox({ shown, others, attempt, refresh }: PeopleBoxProps & 
   const [picked, setPicked] = useState(others[0]?.playerId ?? '');
   if (others.length === 0) return null;
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="From another squad of yours">
-      <h2>From another squad of yours</h2>
+    <section className="slab flex flex-col gap-3 p-4" aria-label={t('From another squad of yours')}>
+      <h2>{t('From another squad of yours')}</h2>
       <div className="flex flex-wrap items-end gap-3">
-        <Select label="Player" value={picked} onChange={(event) => setPicked(event.target.value)}>
+        <Select label={t('Player')} value={picked} onChange={(event) => setPicked(event.target.value)}>
           {others.map((one) => (
             <option key={one.playerId} value={one.playerId}>
               {one.nickname} ({one.squad})
@@ -146,11 +161,11 @@ export function OthersBox({ shown, others, attempt, refresh }: PeopleBoxProps & 
             void attempt(async () => {
               await call(squadsApi.addExisting, { squad: shown.squad.id }, { player: picked, level: 'steady' });
               await refresh();
-              return 'In this squad too, with the same PIN and family.';
+              return t('In this squad too, with the same PIN and family.');
             })
           }
         >
-          Take into this squad too
+          {t('Take into this squad too')}
         </Button>
       </div>
     </section>

@@ -3,7 +3,7 @@ import { useAttempt } from '../../client/use-attempt.ts';
 import { useRead } from '../../client/use-read.ts';
 import { dateInWords } from '../../client/words.ts';
 import { type MentionView, operationsApi } from '../../contract/operations.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
 /** Texts that name a child whose family deletes everything: for head coaches, shown only while there are any. */
@@ -15,11 +15,12 @@ export function MentionsBox({ squad, timeZone }: { squad: string; timeZone: stri
   const change = (one: MentionView) =>
     attempt(async () => put(await call(operationsApi.changeMention, { squad }, { player: one.playerId, mention: one.id })));
   return (
-    <section className="slab flex flex-col gap-2 border-l-4 border-l-mustard p-4" aria-label="Texts that name a player who leaves">
-      <h2>Texts that name a player who leaves</h2>
+    <section className="slab flex flex-col gap-2 border-l-4 border-l-mustard p-4" aria-label={t('Texts that name a player who leaves')}>
+      <h2>{t('Texts that name a player who leaves')}</h2>
       <p>
-        A family has asked for everything of a player to be deleted. These texts are yours, so nothing finds them by itself: change each
-        where you wrote it, or have the name taken out here.
+        {t(
+          'A family has asked for everything of a player to be deleted. These texts are yours, so nothing finds them by itself: change each where you wrote it, or have the name taken out here.',
+        )}
       </p>
       {problem && <Notice tone="stop">{problem}</Notice>}
       <ul className="divide-y divide-joint">
@@ -28,19 +29,25 @@ export function MentionsBox({ squad, timeZone }: { squad: string; timeZone: stri
             <span className="min-w-0">
               <q className="break-words">{one.around}</q>
               <span className="block text-dust text-sm">
-                {one.what}, until {dateInWords(one.until, timeZone)}
+                {t('{what}, until {dateInWords}', { what: one.what, dateInWords: dateInWords(one.until, timeZone) })}
               </span>
             </span>
             <Button size="small" onClick={() => void change(one)}>
-              Take the name out
+              {t('Take the name out')}
             </Button>
           </li>
         ))}
       </ul>
       {found.mails > 0 && (
         <p className="text-dust">
-          {plural(found.mails, 'mail')} in the server’s local mailbox {found.mails === 1 ? 'names' : 'name'} the player too. Whoever runs
-          the server deletes {found.mails === 1 ? 'it' : 'them'}; what is about the player goes by itself.
+          {t(
+            '{mails} in the server’s local mailbox {mails2} the player too. Whoever runs the server deletes {mails3}; what is about the player goes by itself.',
+            {
+              mails: plural(found.mails, 'mail'),
+              mails2: found.mails === 1 ? t('names') : t('name'),
+              mails3: found.mails === 1 ? t('it') : t('them'),
+            },
+          )}
         </p>
       )}
     </section>

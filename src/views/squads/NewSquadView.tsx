@@ -4,6 +4,7 @@ import { call } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
 import { useForm, wholeNumber } from '../../client/use-form.ts';
 import { squadsApi } from '../../contract/squads.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Field, Form, Notice } from '../../ui/parts/index.ts';
 import { ZoneField } from './ZoneField.tsx';
 
@@ -23,18 +24,18 @@ export const NewSquadView = guarded(function NewSquadView() {
   };
   return (
     <Form onSend={make}>
-      <Field label="Name of the squad" {...field('name')} />
-      <Field label="Town" hint="Shown beside the name; may be left out." {...field('town')} />
+      <Field label={t('Name of the squad')} {...field('name')} />
+      <Field label={t('Town')} hint={t('Shown beside the name; may be left out.')} {...field('town')} />
       <ZoneField {...field('timeZone')} />
       <Field
-        label="Age of the players, about"
-        hint="Sets safe rules for that age: streaks, tables, heading, minutes. All can be changed."
+        label={t('Age of the players, about')}
+        hint={t('Sets safe rules for that age: streaks, tables, heading, minutes. All can be changed.')}
         inputMode="numeric"
         {...field('age')}
       />
       {refusal && <Notice tone="stop">{refusal}</Notice>}
       <Button type="submit" look="main" disabled={busy} className="self-start">
-        {busy ? 'Making it…' : 'Make the squad'}
+        {busy ? t('Making it…') : t('Make the squad')}
       </Button>
     </Form>
   );

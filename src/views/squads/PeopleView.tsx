@@ -5,6 +5,7 @@ import { useAttempt } from '../../client/use-attempt.ts';
 import { useRead } from '../../client/use-read.ts';
 import type { InvitationView } from '../../contract/invitations.ts';
 import { type People, type PersonView, squadsApi } from '../../contract/squads.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
 import { SquadNewsBox } from '../accounts/NewsBox.tsx';
 import { AddPlayerBox } from './AddPlayerBox.tsx';
@@ -37,11 +38,11 @@ export const PeopleView = guarded(function PeopleView({ first, others }: { first
   const shared: PeopleBoxProps = { shown, attempt, refresh, onInvitation: setInvitation };
   return (
     <div className="flex flex-col gap-4">
-      <h1>Squad</h1>
+      <h1>{t('Squad')}</h1>
       <SquadTabs squad={squad} here="/people" />
       <p>
-        Players sign in with the squad code <strong className="font-display text-xl">{shown.squad.code}</strong>, their nickname and their
-        PIN.
+        {t('Players sign in with the squad code')} <strong className="font-display text-xl">{shown.squad.code}</strong>
+        {t(', their nickname and their PIN.')}
       </p>
       {problem && <Notice tone="stop">{problem}</Notice>}
       {said && (
@@ -54,11 +55,11 @@ export const PeopleView = guarded(function PeopleView({ first, others }: { first
                 void attempt(async () => {
                   await call(squadsApi.bringBack, { squad, player: gone.playerId }, {});
                   await refresh();
-                  return `${gone.nickname} is back.`;
+                  return t('{nickname} is back.', { nickname: gone.nickname });
                 })
               }
             >
-              Undo
+              {t('Undo')}
             </Button>
           )}
         </Notice>
@@ -69,31 +70,31 @@ export const PeopleView = guarded(function PeopleView({ first, others }: { first
         <InviteBox {...shared} />
         <CoachesBox {...shared} />
       </div>
-      <section className="slab overflow-x-auto p-4" aria-label="Players">
-        <h2>Players ({shown.players.length})</h2>
+      <section className="slab overflow-x-auto p-4" aria-label={t('Players')}>
+        <h2>{t('Players ({players})', { players: shown.players.length })}</h2>
         {shown.players.length === 0 && (
-          <p className="text-dust">Nobody yet. Add players by a nickname below, read in a list, or invite them.</p>
+          <p className="text-dust">{t('Nobody yet. Add players by a nickname below, read in a list, or invite them.')}</p>
         )}
         {shown.players.length > 0 && (
           <table className="block w-full sm:table">
             <thead className="hidden text-dust text-sm sm:table-header-group">
               <tr>
                 <th scope="col" className="text-start">
-                  Player
+                  {t('Player')}
                 </th>
                 <th scope="col" className="text-start">
-                  Level
+                  {t('Level')}
                 </th>
                 {shown.groups.length > 0 && (
                   <th scope="col" className="text-start">
-                    Group
+                    {t('Group')}
                   </th>
                 )}
                 <th scope="col" className="text-start">
-                  Guardians
+                  {t('Guardians')}
                 </th>
                 <th scope="col" className="text-start">
-                  <span className="sr-only">What can be done</span>
+                  <span className="sr-only">{t('What can be done')}</span>
                 </th>
               </tr>
             </thead>
@@ -113,14 +114,14 @@ export const PeopleView = guarded(function PeopleView({ first, others }: { first
       </div>
       {shown.me.role === 'head coach' && <SquadNewsBox squad={squad} />}
       {invitation && (
-        <Dialog label="Hand this on" onClose={() => setInvitation(null)}>
+        <Dialog label={t('Hand this on')} onClose={() => setInvitation(null)}>
           <InvitationCard one={invitation} squad={shown.squad.name} timeZone={shown.squad.timeZone} />
         </Dialog>
       )}
       {pin && (
-        <Dialog label={`${pin.nickname}’s new PIN`} onClose={() => setPin(null)}>
+        <Dialog label={t('{nickname}’s new PIN', { nickname: pin.nickname })} onClose={() => setPin(null)}>
           <p className="font-display text-5xl tabular-nums">{pin.pin}</p>
-          <p>It is shown this once. {pin.nickname} is signed out everywhere and signs in with it.</p>
+          <p>{t('It is shown this once. {nickname} is signed out everywhere and signs in with it.', { nickname: pin.nickname })}</p>
         </Dialog>
       )}
     </div>

@@ -7,6 +7,7 @@ import { invitationsApi } from '../../contract/invitations.ts';
 import { keysApi } from '../../contract/keys.ts';
 import { type PersonView, squadsApi } from '../../contract/squads.ts';
 import { LEVELS, type Level, STRONGER_FEET } from '../../core/squads/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Dialog, Field, Form, Notice, Select } from '../../ui/parts/index.ts';
 import type { PeopleBoxProps } from './shared.ts';
 
@@ -28,26 +29,26 @@ function Correct({ one, squad, onClose, onDone }: { one: PersonView; squad: stri
     if (done) onDone();
   };
   return (
-    <Dialog label={`Correct ${one.nickname}`} onClose={onClose}>
+    <Dialog label={t('Correct {nickname}', { nickname: one.nickname })} onClose={onClose}>
       <Form onSend={save}>
-        <Field label="Nickname" hint="The player signs in with it." {...field('nickname')} />
-        <Field label="Birth year" inputMode="numeric" {...field('birthYear')} />
-        <Select label="Stronger foot" {...field('strongerFoot')}>
+        <Field label={t('Nickname')} hint={t('The player signs in with it.')} {...field('nickname')} />
+        <Field label={t('Birth year')} inputMode="numeric" {...field('birthYear')} />
+        <Select label={t('Stronger foot')} {...field('strongerFoot')}>
           {STRONGER_FEET.map((foot) => (
             <option key={foot}>{foot}</option>
           ))}
         </Select>
         {one.step !== undefined && (
           <Field
-            label="One big step, in meters"
-            hint="Cones are laid out with it. Empty: not known."
+            label={t('One big step, in meters')}
+            hint={t('Cones are laid out with it. Empty: not known.')}
             inputMode="decimal"
             {...field('step')}
           />
         )}
         {refusal && <Notice tone="stop">{refusal}</Notice>}
         <Button type="submit" look="main" className="self-start" disabled={busy}>
-          Save
+          {t('Save')}
         </Button>
       </Form>
     </Dialog>
@@ -75,16 +76,16 @@ export function PlayerRow({
       <th scope="row" className="block pe-3 text-start sm:table-cell sm:py-2">
         <a href={`/coach/${at.squad}/players/${one.playerId}`}>{one.nickname}</a>
         <span className="block font-normal text-dust text-sm">
-          {one.yearUnsaid ? <strong className="text-mustard">birth year not said yet</strong> : one.birthYear}, {one.strongerFoot} · since{' '}
-          {dayInWords(one.joinedOn)}
+          {one.yearUnsaid ? <strong className="text-mustard">{t('birth year not said yet')}</strong> : one.birthYear}
+          {t(', {strongerFoot} · since {dayInWords}', { strongerFoot: one.strongerFoot, dayInWords: dayInWords(one.joinedOn) })}
         </span>
       </th>
       <td className="inline-block py-1 pe-3 sm:table-cell sm:py-2">
         <select
           className="field"
-          aria-label={`Level of ${one.nickname}`}
+          aria-label={t('Level of {nickname}', { nickname: one.nickname })}
           defaultValue={one.level}
-          onChange={(event) => act(() => call(squadsApi.setLevel, at, { level: event.target.value as Level }).then(() => 'Saved'))}
+          onChange={(event) => act(() => call(squadsApi.setLevel, at, { level: event.target.value as Level }).then(() => t('Saved')))}
         >
           {LEVELS.map((name) => (
             <option key={name}>{name}</option>
@@ -95,35 +96,38 @@ export function PlayerRow({
         <td className="inline-block py-1 pe-3 sm:table-cell sm:py-2">
           <select
             className="field"
-            aria-label={`Group of ${one.nickname}`}
+            aria-label={t('Group of {nickname}', { nickname: one.nickname })}
             value={one.group ?? ''}
             onChange={(event) => {
               const group = event.target.value || null;
               act(async () => {
                 const { from } = await call(squadsApi.setGroup, at, { group });
                 await refresh();
-                return `${one.nickname}: counts from ${dayInWords(from)} on.`;
+                return t('{nickname}: counts from {dayInWords} on.', { nickname: one.nickname, dayInWords: dayInWords(from) });
               });
             }}
           >
-            <option value="">none</option>
+            <option value="">{t('none')}</option>
             {shown.groups.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}
               </option>
             ))}
           </select>
-          {one.groupFrom && <span className="block text-dust text-sm">from {dayInWords(one.groupFrom)}</span>}
+          {one.groupFrom && (
+            <span className="block text-dust text-sm">{t('from {dayInWords}', { dayInWords: dayInWords(one.groupFrom) })}</span>
+          )}
         </td>
       )}
       <td className="inline-block py-1 pe-3 sm:table-cell sm:py-2">
-        {one.guardians.length === 0 && <span className="text-dust">nobody yet</span>}
+        {one.guardians.length === 0 && <span className="text-dust">{t('nobody yet')}</span>}
         {one.guardians.map((guardian) => (
           <span key={guardian.userId} className="flex flex-wrap items-center gap-2">
             {guardian.name}
             {head && (
               <Button size="small" onClick={() => setUnguarding(guardian)}>
-                Remove<span className="sr-only"> {guardian.name} as a guardian</span>
+                {t('Remove')}
+                <span className="sr-only"> {t('{name} as a guardian', { name: guardian.name })}</span>
               </Button>
             )}
           </span>
@@ -132,22 +136,22 @@ export function PlayerRow({
       <td className="block py-1 sm:table-cell sm:py-2">
         <span className="flex flex-wrap gap-2">
           <Button size="small" onClick={() => setCorrecting(true)}>
-            Correct
+            {t('Correct')}
           </Button>
           {head && (
             <Button
               size="small"
               onClick={() => act(async () => onInvitation(await call(invitationsApi.inviteGuardian, at, { id: uuid() })))}
             >
-              Guardian’s code
+              {t('Guardian’s code')}
             </Button>
           )}
           <Button size="small" onClick={() => setRenewing(true)}>
-            New PIN
+            {t('New PIN')}
           </Button>
           {head && (
             <Button size="small" look="stop" onClick={() => setRemoving(true)}>
-              Take out
+              {t('Take out')}
             </Button>
           )}
         </span>
@@ -163,8 +167,12 @@ export function PlayerRow({
           />
         )}
         {renewing && (
-          <Dialog label={`A new PIN for ${one.nickname}?`} onClose={() => setRenewing(false)}>
-            <p>The old one stops working at once, and {one.nickname} is signed out on every device. It cannot be taken back.</p>
+          <Dialog label={t('A new PIN for {nickname}?', { nickname: one.nickname })} onClose={() => setRenewing(false)}>
+            <p>
+              {t('The old one stops working at once, and {nickname} is signed out on every device. It cannot be taken back.', {
+                nickname: one.nickname,
+              })}
+            </p>
             <Button
               look="stop"
               className="self-start"
@@ -176,14 +184,17 @@ export function PlayerRow({
                 });
               }}
             >
-              Make a new PIN
+              {t('Make a new PIN')}
             </Button>
           </Dialog>
         )}
         {unguarding && (
-          <Dialog label={`Take ${unguarding.name} out as guardian?`} onClose={() => setUnguarding(null)}>
+          <Dialog label={t('Take {name} out as guardian?', { name: unguarding.name })} onClose={() => setUnguarding(null)}>
             <p>
-              {unguarding.name} sees nothing of {one.nickname} any more. What was said yes or no to stays. The family is told.
+              {t('{name} sees nothing of {nickname} any more. What was said yes or no to stays. The family is told.', {
+                name: unguarding.name,
+                nickname: one.nickname,
+              })}
             </p>
             <Button
               look="stop"
@@ -194,19 +205,21 @@ export function PlayerRow({
                 act(async () => {
                   await call(keysApi.removeAsCoach, { ...at, user: userId });
                   await refresh();
-                  return `${name} is no guardian of ${one.nickname} any more.`;
+                  return t('{name} is no guardian of {nickname} any more.', { name, nickname: one.nickname });
                 });
               }}
             >
-              Take {unguarding.name} out
+              {t('Take {name} out', { name: unguarding.name })}
             </Button>
           </Dialog>
         )}
         {removing && (
-          <Dialog label={`Take ${one.nickname} out of the squad?`} onClose={() => setRemoving(false)}>
+          <Dialog label={t('Take {nickname} out of the squad?', { nickname: one.nickname })} onClose={() => setRemoving(false)}>
             <p>
-              Coaches of this squad see {one.nickname} no more; what was done stays with the family. It can be undone on this page right
-              after.
+              {t(
+                'Coaches of this squad see {nickname} no more; what was done stays with the family. It can be undone on this page right after.',
+                { nickname: one.nickname },
+              )}
             </p>
             <Button
               look="stop"
@@ -216,11 +229,11 @@ export function PlayerRow({
                 act(async () => {
                   await call(squadsApi.removePlayer, at, {});
                   await refresh();
-                  return `${one.nickname} is out of the squad.`;
+                  return t('{nickname} is out of the squad.', { nickname: one.nickname });
                 });
               }}
             >
-              Take {one.nickname} out
+              {t('Take {nickname} out', { nickname: one.nickname })}
             </Button>
           </Dialog>
         )}

@@ -1,11 +1,13 @@
+import { english, t, term } from '../../core/text/translate.ts';
+
 const TABS = [
-  ['', 'Register'],
-  ['/ground', 'Not there yet'],
-  ['/tables', 'Tables'],
-  ['/compare', 'Two weeks'],
-  ['/calibration', 'Fair numbers'],
-  ['/files', 'Files'],
-  ['/people', 'People'],
+  ['', english('Register')],
+  ['/ground', english('Not there yet')],
+  ['/tables', english('Tables')],
+  ['/compare', english('Two weeks')],
+  ['/calibration', english('Fair numbers')],
+  ['/files', english('Files')],
+  ['/people', english('People')],
 ] as const;
 
 export type SquadTab = (typeof TABS)[number][0];
@@ -13,7 +15,7 @@ export type SquadTab = (typeof TABS)[number][0];
 /** The pages of the squad area. */
 export function SquadTabs({ squad, here }: { squad: string; here: SquadTab }) {
   return (
-    <nav aria-label="Squad pages">
+    <nav aria-label={t('Squad pages')}>
       <ul className="flex flex-wrap gap-x-1 border-joint border-b">
         {TABS.map(([path, words]) => (
           <li key={path}>
@@ -22,7 +24,7 @@ export function SquadTabs({ squad, here }: { squad: string; here: SquadTab }) {
               aria-current={here === path ? 'page' : undefined}
               className={`-mb-px block border-b-2 px-3 py-2 no-underline ${here === path ? 'border-lace font-bold text-lace' : 'border-transparent'}`}
             >
-              {words}
+              {term(words)}
             </a>
           </li>
         ))}

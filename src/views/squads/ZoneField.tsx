@@ -1,12 +1,13 @@
 import type { ComponentProps } from 'react';
 import { calledBesides, cityOf } from '../../core/calendar/zones.ts';
+import { t } from '../../core/text/translate.ts';
 import { Field } from '../../ui/parts/index.ts';
 
 /** A time zone: by a city, by a usual name such as “central time”, or picked from all that the browser knows. */
 export function ZoneField(props: Omit<ComponentProps<typeof Field>, 'label' | 'list' | 'hint'>) {
   return (
     <>
-      <Field label="Time zone" hint="A large city near you is enough." list="zones" {...props} />
+      <Field label={t('Time zone')} hint={t('A large city near you is enough.')} list="zones" {...props} />
       <datalist id="zones">
         {Intl.supportedValuesOf('timeZone').map((zone) => (
           <option key={zone} value={zone}>

@@ -1,6 +1,7 @@
 import { number } from '../../client/words.ts';
 import type { TableView } from '../../contract/progress.ts';
 import type { TableSchool } from '../../core/tables/index.ts';
+import { t } from '../../core/text/translate.ts';
 
 const gainWords = (gain: number | null) => (gain === null ? 'first week' : `${gain >= 0 ? '+' : '−'}${Math.round(Math.abs(gain) * 100)} %`);
 
@@ -11,19 +12,19 @@ export function TableBox({ table, school }: { table: TableView; school: TableSch
     <article className="slab flex flex-col gap-1 p-4">
       <h3>{table.title}</h3>
       {table.rows.length === 0 ? (
-        <p className="text-dust text-sm">Not enough goes to compare yet.</p>
+        <p className="text-dust text-sm">{t('Not enough goes to compare yet.')}</p>
       ) : (
         <table className="w-full">
           <thead className="text-dust text-sm">
             <tr>
               <th scope="col" className="w-8 text-start font-normal">
-                <span className="sr-only">place</span>
+                <span className="sr-only">{t('place')}</span>
               </th>
               <th scope="col" className="text-start font-normal">
-                player
+                {t('player')}
               </th>
               <th scope="col" className="text-end font-normal">
-                {school === 'scores' ? table.unit : 'on the usual'}
+                {school === 'scores' ? table.unit : t('on the usual')}
               </th>
             </tr>
           </thead>
@@ -40,12 +41,12 @@ export function TableBox({ table, school }: { table: TableView; school: TableSch
       )}
       {table.own && !inIt && (
         <p className="border-joint border-t pt-1">
-          You: <b>{number(table.own.best)}</b> {table.unit}, {/* A lower week is the own affair, and no figure beside others. */}
+          {t('You:')} <b>{number(table.own.best)}</b> {table.unit}, {/* A lower week is the own affair, and no figure beside others. */}
           {table.own.gain === null
-            ? 'your first week of it'
+            ? t('your first week of it')
             : table.own.gain < 0
-              ? 'your week'
-              : `${gainWords(table.own.gain)} on your usual`}
+              ? t('your week')
+              : t('{gainWords} on your usual', { gainWords: gainWords(table.own.gain) })}
           .
         </p>
       )}

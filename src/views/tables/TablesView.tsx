@@ -1,14 +1,21 @@
 import type { z } from 'zod';
 import { guarded } from '../../client/guarded.tsx';
 import type { tablesApi as contract } from '../../contract/tables.ts';
+import { t } from '../../core/text/translate.ts';
 import { Notice } from '../../ui/parts/index.ts';
 import { SquadTabs } from '../squads/SquadTabs.tsx';
 import { TableBox } from './TableBox.tsx';
 
 const SCHOOL_WORDS = {
-  off: 'Tables are off. Players see their own numbers only.',
-  improvement: 'By how much each got better than usual, which is the middle of the four weeks before: everybody can lead.',
-  scores: 'By the best clocked result of the week that counts.',
+  get off() {
+    return t('Tables are off. Players see their own numbers only.');
+  },
+  get improvement() {
+    return t('By how much each got better than usual, which is the middle of the four weeks before: everybody can lead.');
+  },
+  get scores() {
+    return t('By the best clocked result of the week that counts.');
+  },
 } as const;
 
 /** The squad's tables of a week, as players see them. */
@@ -21,12 +28,12 @@ export const TablesView = guarded(function TablesView({
 }) {
   return (
     <div className="flex flex-col gap-4">
-      <h1>Squad</h1>
+      <h1>{t('Squad')}</h1>
       <SquadTabs squad={squad} here="/tables" />
       <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
         {tables.weekId && (
           <label className="flex items-center gap-2">
-            <span className="text-dust">Week</span>
+            <span className="text-dust">{t('Week')}</span>
             <select
               className="field"
               defaultValue={tables.weekId}
@@ -41,18 +48,19 @@ export const TablesView = guarded(function TablesView({
           </label>
         )}
         <p>{SCHOOL_WORDS[tables.school]}</p>
-        <a href={`/coach/${squad}/rules`}>Change it in Rules</a>
+        <a href={`/coach/${squad}/rules`}>{t('Change it in Rules')}</a>
       </div>
       {tables.school !== 'off' && (
         <p className="max-w-3xl text-dust">
-          Nicknames only, the upper half only, and whoever a family took out stays out. Players below the middle see their own line and
-          their own gain, nobody else’s. A table needs four players.
+          {t(
+            'Nicknames only, the upper half only, and whoever a family took out stays out. Players below the middle see their own line and their own gain, nobody else’s. A table needs four players.',
+          )}
         </p>
       )}
       {tables.school !== 'off' && tables.tables.length === 0 && (
-        <Notice>No table for this week yet: fewer than four players have a number under the same drill.</Notice>
+        <Notice>{t('No table for this week yet: fewer than four players have a number under the same drill.')}</Notice>
       )}
-      {tables.tables.length > 0 && <h2 className="sr-only">Tables of week {tables.week}</h2>}
+      {tables.tables.length > 0 && <h2 className="sr-only">{t('Tables of week {week}', { week: tables.week })}</h2>}
       <div className="grid gap-4 md:grid-cols-2 xl:grid-cols-3">
         {tables.tables.map((table) => (
           <TableBox key={table.key} table={table} school={tables.school} />

@@ -2,7 +2,7 @@ import { Check, CircleAlert, Clock3 } from 'lucide-react';
 import type { KeptRun } from '../../client/device-store.ts';
 import { goWords } from '../../client/to-send.ts';
 import { number, wishedDay } from '../../client/words.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import type { Feet } from '../../core/training/dose.ts';
 import { Seam } from '../../ui/notations/Seam.tsx';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
@@ -81,23 +81,21 @@ export function After({
   const logGone = all.some((one) => one.id === run.id && one.way === 'sent');
   return (
     <main className="wrap-anywhere mx-auto flex min-h-dvh max-w-lg flex-col gap-4 p-4">
-      <h1>{hurt ? 'You stopped. That was right.' : finished ? 'That is all. Well done.' : 'You stopped here.'}</h1>
+      <h1>{hurt ? t('You stopped. That was right.') : finished ? t('That is all. Well done.') : t('You stopped here.')}</h1>
       {problem && <Notice tone="stop">{problem}</Notice>}
       {hurt && (
         <p className="text-lg">
-          Sit down, and tell a grown-up now.{' '}
-          {practice
-            ? 'Nobody else hears of it from here: this was free practice.'
-            : 'Your family’s page and your coach are told that you stopped; not more.'}{' '}
-          Rest costs you nothing.
+          {t('Sit down, and tell a grown-up now. {practice} Rest costs you nothing.', {
+            practice: practice
+              ? 'Nobody else hears of it from here: this was free practice.'
+              : t('Your family’s page and your coach are told that you stopped; not more.'),
+          })}
         </p>
       )}
-      <p className="text-lg">
-        {Math.round(share * 100)} % of the work of “{sessionName}” is done.
-      </p>
+      <p className="text-lg">{t('{share} % of the work of “{sessionName}” is done.', { share: Math.round(share * 100), sessionName })}</p>
       {bests.length > 0 && (
-        <section className="slab border-l-8 border-l-lace p-4" aria-label="Better than ever">
-          <h2>Better than ever</h2>
+        <section className="slab border-l-8 border-l-lace p-4" aria-label={t('Better than ever')}>
+          <h2>{t('Better than ever')}</h2>
           <ul className="text-xl">
             {bests.map((one) => (
               <li key={one}>{one}</li>
@@ -106,35 +104,35 @@ export function After({
         </section>
       )}
       {!hurt && touches.left + touches.right > 0 && (
-        <section className="slab p-4" aria-label="Both feet today">
-          <h2>About {number(touches.left + touches.right)} touches today</h2>
+        <section className="slab p-4" aria-label={t('Both feet today')}>
+          <h2>{t('About {left} touches today', { left: number(touches.left + touches.right) })}</h2>
           <Seam
             rows={[{ label: 'touches', ...touches }]}
-            summary={`About ${touches.left} touches with the left foot and ${touches.right} with the right.`}
+            summary={t('About {left} touches with the left foot and {right} with the right.', { left: touches.left, right: touches.right })}
           />
         </section>
       )}
       {practice && (
         <p className="font-semibold text-xl">
-          Free practice{given.length === 0 ? ', without a number: nothing is sent of it.' : '. '}
+          {t('Free practice{given}', { given: given.length === 0 ? t(', without a number: nothing is sent of it.') : '. ' })}
           {given.length > 0 &&
             (practice.counts
-              ? 'An ordinary number counts for your bests and your streak, not for the week.'
-              : 'It changes no best and no streak; your coach sees that you did it.')}
+              ? t('An ordinary number counts for your bests and your streak, not for the week.')
+              : t('It changes no best and no streak; your coach sees that you did it.'))}
         </p>
       )}
       {finished && !practice && (
         <p className="font-semibold text-xl" data-testid="whats-next">
           {next
-            ? `Next: ${next.name}${next.day === null ? '' : `, ${wishedDay(next.day)}`}.`
+            ? t('Next: {name}{day}.', { name: next.name, day: next.day === null ? '' : `, ${wishedDay(next.day)}` })
             : sessions === 1
-              ? 'The week’s session is done. The rest of the week is yours.'
-              : `All ${sessions} of this week are done. The rest of the week is yours.`}
+              ? t('The week’s session is done. The rest of the week is yours.')
+              : t('All {sessions} of this week are done. The rest of the week is yours.', { sessions })}
         </p>
       )}
       {given.length > 0 && (
-        <section className="slab p-4" aria-label="Your numbers">
-          <h2>Your numbers</h2>
+        <section className="slab p-4" aria-label={t('Your numbers')}>
+          <h2>{t('Your numbers')}</h2>
           <ul className="flex flex-col divide-y divide-joint">
             {given.map((one) => {
               const give = gives.find((had) => had.goId === one.id);
@@ -148,7 +146,7 @@ export function After({
                   </span>
                   {give && onMend && (
                     <Button className="min-h-12!" onClick={() => onMend(give)}>
-                      Mend
+                      {t('Mend')}
                     </Button>
                   )}
                 </li>
@@ -158,32 +156,35 @@ export function After({
         </section>
       )}
       <p data-testid="sent-summary">
-        {given.length > 0 && waiting === 0 && 'All numbers are with your coach. '}
-        {waiting > 0 && `${plural(waiting, 'number')} will go out when there is a line. `}
-        {clips.length > 0 && `${clipsGone} of ${plural(clips.length, 'clip')} sent. `}
-        {practice ? '' : logGone ? 'The log of this session is sent.' : 'The log of this session waits.'}
+        {given.length > 0 && waiting === 0 && t('All numbers are with your coach. ')}
+        {waiting > 0 && t('{numbers} will go out when there is a line. ', { numbers: plural(waiting, 'number') })}
+        {clips.length > 0 && t('{clipsGone} of {clips} sent. ', { clipsGone, clips: plural(clips.length, 'clip') })}
+        {practice ? '' : logGone ? t('The log of this session is sent.') : t('The log of this session waits.')}
       </p>
       <Outbox />
       {!(practice && given.length === 0) && (
         <section>
-          <h2>What your coach sees</h2>
+          <h2>{t('What your coach sees')}</h2>
           <p>
             {practice
-              ? 'Which drill you practiced, and your numbers; never where you were.'
-              : `Your numbers${mayFilm ? ', your clips' : ''}, which drills you did, and that our clock ran; never where you were. The answer comes in a line on My feet.`}
+              ? t('Which drill you practiced, and your numbers; never where you were.')
+              : t(
+                  'Your numbers{mayFilm}, which drills you did, and that our clock ran; never where you were. The answer comes in a line on My feet.',
+                  { mayFilm: mayFilm ? t(', your clips') : '' },
+                )}
           </p>
         </section>
       )}
       {practice && (
         <Button size="player" onClick={() => window.location.reload()}>
-          Once more
+          {t('Once more')}
         </Button>
       )}
       <ButtonLink href="/week" look="main" size="player">
-        Back to This week
+        {t('Back to This week')}
       </ButtonLink>
       <ButtonLink href="/feet" size="player">
-        My feet
+        {t('My feet')}
       </ButtonLink>
     </main>
   );

@@ -1,4 +1,5 @@
 import type { ThisWeek } from '../../contract/training.ts';
+import { t } from '../../core/text/translate.ts';
 import { drillsOf, lacks, playedItems, standInsOf } from './kit.ts';
 import { LayOut, layoutAtHome } from './LayOut.tsx';
 
@@ -11,25 +12,32 @@ export function AtHomeNote({ visit }: { visit: ThisWeek }) {
   const swapOf = new Map(swaps.map((swap) => [items.find((item) => item.id === swap.itemId)?.drillId, swap]));
   const drills = [...new Set(week.content.sessions.flatMap((session) => drillsOf(session, known)))];
   return (
-    <section className="slab flex flex-col gap-2 p-4" aria-label="This week’s drills at your place">
-      <h2>This week’s drills at your place</h2>
+    <section className="slab flex flex-col gap-2 p-4" aria-label={t('This week’s drills at your place')}>
+      <h2>{t('This week’s drills at your place')}</h2>
       <ul className="flex flex-col divide-y divide-joint">
         {drills.map((drill) => {
           const swap = swapOf.get(drill.id);
           const fitted = layoutAtHome(visit, drill);
-          const instead = drill.kit.filter((kit) => lacks(visit, kit)).map((kit) => `${standInsOf(kit)} for the ${kit}`);
+          const instead = drill.kit
+            .filter((kit) => lacks(visit, kit))
+            .map((kit) => t('{standInsOf} for the {kit}', { standInsOf: standInsOf(kit), kit }));
           return (
             <li key={drill.id} className="flex flex-col gap-1 py-2">
               <span className="font-semibold">{drill.name}</span>
               {swap && (
                 <span>
                   {swap.instead
-                    ? `Takes the place of “${swap.planned}”, which cannot be done at your place: ${swap.lacks.join(', ')}.`
-                    : `Cannot be done at your place: ${swap.lacks.join(', ')}. Skip it; nothing is missed.`}
+                    ? t('Takes the place of “{planned}”, which cannot be done at your place: {lacks}.', {
+                        planned: swap.planned,
+                        lacks: swap.lacks.join(', '),
+                      })
+                    : t('Cannot be done at your place: {lacks}. Skip it; nothing is missed.', { lacks: swap.lacks.join(', ') })}
                 </span>
               )}
-              {instead.length > 0 && !(swap && swap.instead === null) && <span>With {instead.join(', and ')}.</span>}
-              {!swap && instead.length === 0 && !fitted && <span className="text-dust">As it is.</span>}
+              {instead.length > 0 && !(swap && swap.instead === null) && (
+                <span>{t('With {instead}.', { instead: instead.join(', and ') })}</span>
+              )}
+              {!swap && instead.length === 0 && !fitted && <span className="text-dust">{t('As it is.')}</span>}
               {fitted && <LayOut visit={visit} drill={drill} fitted={fitted} />}
             </li>
           );

@@ -5,7 +5,7 @@ import { number } from '../../client/words.ts';
 import type { ThisWeek } from '../../contract/training.ts';
 import { conesShort } from '../../core/drills/cones.ts';
 import type { Drill } from '../../core/drills/schema.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { meetingSeconds } from '../../core/training/meeting.ts';
 import type { Interval } from '../../core/training/types.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
@@ -50,7 +50,7 @@ function Fetch({ session, drills, visit }: Pick<Props, 'session' | 'drills' | 'v
   const cones = conesFor(visit, drillsOf(session, drills));
   const short = conesShort(cones, visit.home);
   const [found, setFound] = useState<string[]>([]);
-  if (kit.length === 0) return <p>Nothing to fetch.</p>;
+  if (kit.length === 0) return <p>{t('Nothing to fetch.')}</p>;
   return (
     <ul>
       {kit.map((one) => (
@@ -65,10 +65,14 @@ function Fetch({ session, drills, visit }: Pick<Props, 'session' | 'drills' | 'v
             <span className={found.includes(one) ? 'line-through' : ''}>
               {one === 'cones' && cones > 0 ? `${cones} ` : ''}
               {lacks(visit, one) ? standInsOf(one) : one}
-              {lacks(visit, one) && <span className="text-dust text-sm"> for the {one}</span>}
+              {lacks(visit, one) && <span className="text-dust text-sm"> {t('for the {one}', { one })}</span>}
               {one === 'cones' && short > 0 && (
                 <span>
-                  : you have {cones - short}, take {short} {short === 1 ? 'shoe or bottle' : 'shoes or bottles'} for the rest
+                  {t(': you have {cones}, take {short} {short2} for the rest', {
+                    cones: cones - short,
+                    short,
+                    short2: short === 1 ? t('shoe or bottle') : t('shoes or bottles'),
+                  })}
                 </span>
               )}
             </span>
@@ -88,8 +92,8 @@ function noteOf(drillId: string, sheet: readonly Interval[], items: readonly Ite
       : [],
   );
   return [
-    `about ${plural(Math.max(1, Math.round(seconds / 60)), 'minute')}`,
-    ...(beats.length > 0 ? [`beat ${[...new Set(beats)].join(', ')}`] : []),
+    t('about {minutes}', { minutes: plural(Math.max(1, Math.round(seconds / 60)), 'minute') }),
+    ...(beats.length > 0 ? [t('beat {x}', { x: [...new Set(beats)].join(', ') })] : []),
   ].join(' · ');
 }
 
@@ -149,72 +153,82 @@ export function Before(props: Props) {
       </header>
       {unknown.length > 0 && (
         <Notice>
-          {unknown.length === 1 ? 'One drill is' : `${unknown.length} drills are`} new for you: about {meetingMinutes} more to meet{' '}
-          {unknown.length === 1 ? 'it' : 'them'}.
+          {t('{unknown} new for you: about {meetingMinutes} more to meet {unknown2}.', {
+            unknown: unknown.length === 1 ? t('One drill is') : t('{unknown} drills are', { unknown: unknown.length }),
+            meetingMinutes,
+            unknown2: unknown.length === 1 ? t('it') : t('them'),
+          })}
         </Notice>
       )}
       {closedBefore && (
         <Notice>
-          Your last visit here was too long ago to go on with. It was closed with what you did, and is being sent. This is a new start.
+          {t(
+            'Your last visit here was too long ago to go on with. It was closed with what you did, and is being sent. This is a new start.',
+          )}
         </Notice>
       )}
       {room?.denied && (
         <Notice tone="stop">
-          This browser keeps nothing on this device, so a reload would lose what you do. Use a normal window instead of a private one.
+          {t(
+            'This browser keeps nothing on this device, so a reload would lose what you do. Use a normal window instead of a private one.',
+          )}
         </Notice>
       )}
       {room && !room.denied && room.scarce && visit.mayFilm && (
-        <Notice tone="look">This phone is nearly full. Numbers fit; clips may not.</Notice>
+        <Notice tone="look">{t('This phone is nearly full. Numbers fit; clips may not.')}</Notice>
       )}
       {props.company}
-      <section className="slab p-4" aria-label="Fetch">
-        <h2>Fetch</h2>
+      <section className="slab p-4" aria-label={t('Fetch')}>
+        <h2>{t('Fetch')}</h2>
         <Fetch session={session} drills={drills} visit={visit} />
         <Layouts visit={visit} drills={drillsOf(session, drills)} />
       </section>
       <Swaps items={items} swaps={visit.swaps} />
       <DrillsAhead drills={ahead} notes={notes} said={said} unknown={unknown} stronger={visit.runner.strongerFoot} films={visit.films} />
-      <section className="slab flex flex-col gap-1 p-4" aria-label="Watch out">
+      <section className="slab flex flex-col gap-1 p-4" aria-label={t('Watch out')}>
         <h2 className="flex items-center gap-2">
-          <TriangleAlert aria-hidden className="size-5" /> Watch out
+          <TriangleAlert aria-hidden className="size-5" /> {t('Watch out')}
         </h2>
         <ul className="list-disc ps-5">
-          <li>Flat, dry ground with nothing to trip over.</li>
+          <li>{t('Flat, dry ground with nothing to trip over.')}</li>
           {cautions.map((caution) => (
             <li key={caution}>{caution}</li>
           ))}
-          {visit.young && <li>A grown-up helps you: with the phone, the cones and the ball.</li>}
-          <li>Stop on pain or dizziness, and tell a grown-up. Your coach’s and your doctor’s word goes first.</li>
+          {visit.young && <li>{t('A grown-up helps you: with the phone, the cones and the ball.')}</li>}
+          <li>{t('Stop on pain or dizziness, and tell a grown-up. Your coach’s and your doctor’s word goes first.')}</li>
         </ul>
-        {!warmUp && <p className="font-semibold">Warm up first: two minutes of easy jogging and ankle circles.</p>}
+        {!warmUp && <p className="font-semibold">{t('Warm up first: two minutes of easy jogging and ankle circles.')}</p>}
       </section>
       {scored.length > 0 && (
-        <section className="slab flex flex-col gap-1 p-4" aria-label="Numbers to beat">
-          <h2>Numbers to beat</h2>
+        <section className="slab flex flex-col gap-1 p-4" aria-label={t('Numbers to beat')}>
+          <h2>{t('Numbers to beat')}</h2>
           <Numbers items={scored} drills={drills} numbers={visit.numbers} why />
         </section>
       )}
-      <section className="slab flex flex-col gap-3 p-4" aria-label="Set the phone up">
-        <h2>Set the phone up</h2>
-        <p>Lean it on a bottle, two big steps away, so that you see it and it sees your feet.</p>
+      <section className="slab flex flex-col gap-3 p-4" aria-label={t('Set the phone up')}>
+        <h2>{t('Set the phone up')}</h2>
+        <p>{t('Lean it on a bottle, two big steps away, so that you see it and it sees your feet.')}</p>
         <Button size="player" onClick={props.onSound}>
-          <Volume2 aria-hidden className="size-5" /> Try the sound
+          <Volume2 aria-hidden className="size-5" /> {t('Try the sound')}
         </Button>
         <Button size="player" aria-pressed={listening} onClick={() => props.onListen(!listening)}>
           <Hand aria-hidden className="size-5" />{' '}
-          {listening ? 'Listens for a clap or knocks: switch off' : 'Say ready with a clap or knocks'}
+          {listening ? t('Listens for a clap or knocks: switch off') : t('Say ready with a clap or knocks')}
         </Button>
         <p className="text-dust text-sm" role="status">
-          {hearing ?? 'For that the phone listens how loud it is. Nothing is recorded.'}
+          {hearing ?? t('For that the phone listens how loud it is. Nothing is recorded.')}
         </p>
         {countable.length > 0 && (
           <>
             <Button size="player" aria-pressed={countsAlong.counting} onClick={() => void countsAlong.countOn(!countsAlong.counting)}>
-              <Ear aria-hidden className="size-5" /> {countsAlong.counting ? 'Counts along by ear: switch off' : 'Count along by ear'}
+              <Ear aria-hidden className="size-5" /> {countsAlong.counting ? t('Counts along by ear: switch off') : t('Count along by ear')}
             </Button>
             <p className="text-dust text-sm" role="status">
               {countsAlong.problem ??
-                `At ${countable.join(', ')} the phone says about how many it heard, only where it is sure. It writes in nothing. No sound is kept or sent; your coach sees the number it said.`}
+                t(
+                  'At {countable} the phone says about how many it heard, only where it is sure. It writes in nothing. No sound is kept or sent; your coach sees the number it said.',
+                  { countable: countable.join(', ') },
+                )}
             </p>
           </>
         )}
@@ -227,7 +241,7 @@ export function Before(props: Props) {
               onClick={() => (filming.stream ? filming.switchOff() : void filming.switchOn(filming.facing))}
             >
               {filming.stream ? <CameraOff aria-hidden className="size-5" /> : <Camera aria-hidden className="size-5" />}
-              {filming.stream ? 'Stop filming' : 'Film my goes'}
+              {filming.stream ? t('Stop filming') : t('Film my goes')}
             </Button>
             {filming.stream && (
               <Suspense>
@@ -244,16 +258,16 @@ export function Before(props: Props) {
             <Framing stream={filming.stream} mirrored={filming.facing === 'user'} large />
           </Suspense>
         )}
-        {!staysAwake && <Notice>This browser cannot keep the screen on. Set the phone so that it stays on for some minutes.</Notice>}
+        {!staysAwake && <Notice>{t('This browser cannot keep the screen on. Set the phone so that it stays on for some minutes.')}</Notice>}
         {filming.problem && <Notice tone="look">{filming.problem}</Notice>}
       </section>
       <ButtonLink href="/week" size="player">
-        Back to This week
+        {t('Back to This week')}
       </ButtonLink>
       <div className="fixed inset-x-0 bottom-0 border-joint border-t bg-ground p-3">
         <div className="mx-auto flex max-w-lg">
           <Button look="main" size="clock" className="font-display text-2xl" onClick={props.onStart}>
-            Start
+            {t('Start')}
           </Button>
         </div>
       </div>

@@ -3,6 +3,7 @@ import { sendJson } from '../../client/client.ts';
 import { type PlayerHere, playersHere } from '../../client/players-here.ts';
 import { useForm } from '../../client/use-form.ts';
 import { SquadSignIn } from '../../contract/accounts.ts';
+import { t } from '../../core/text/translate.ts';
 import { PlayerMark } from '../../ui/notations/PlayerMark.tsx';
 import { Button, Dialog, Field, Form, Notice } from '../../ui/parts/index.ts';
 import type { Visiting } from './visiting.ts';
@@ -39,13 +40,13 @@ export function Bring({ visit, session, others, onCome, onClose }: Props) {
     if (!week) return;
     const player = week.found && visitBeside(week.found, session.id);
     if (player) onCome(player);
-    else setNothing('There is no open week for this player. They can watch and count.');
+    else setNothing(t('There is no open week for this player. They can watch and count.'));
   };
   return (
-    <Dialog label="Who plays with you?" onClose={onClose} className="max-w-md bg-slab">
-      <p>One works while the other rests or counts. Each has the own numbers.</p>
+    <Dialog label={t('Who plays with you?')} onClose={onClose} className="max-w-md bg-slab">
+      <p>{t('One works while the other rests or counts. Each has the own numbers.')}</p>
       {players.length > 0 && (
-        <ul className="flex flex-col gap-2" aria-label="Known on this phone">
+        <ul className="flex flex-col gap-2" aria-label={t('Known on this phone')}>
           {players.map((player) => (
             <li key={`${player.code}/${player.nickname}`}>
               <Button size="player" className="w-full" onClick={() => pick(player)}>
@@ -56,12 +57,12 @@ export function Bring({ visit, session, others, onCome, onClose }: Props) {
         </ul>
       )}
       <Form onSend={enter}>
-        <Field label="Squad code" autoComplete="off" autoCapitalize="characters" {...field('code')} />
-        <Field label="Nickname" autoComplete="off" autoCapitalize="none" {...field('nickname')} />
-        <Field label="PIN" type="password" inputMode="numeric" autoComplete="off" {...field('pin')} />
+        <Field label={t('Squad code')} autoComplete="off" autoCapitalize="characters" {...field('code')} />
+        <Field label={t('Nickname')} autoComplete="off" autoCapitalize="none" {...field('nickname')} />
+        <Field label={t('PIN')} type="password" inputMode="numeric" autoComplete="off" {...field('pin')} />
         {(refusal ?? nothing) && <Notice tone="stop">{refusal ?? nothing}</Notice>}
         <Button type="submit" look="main" size="player" disabled={busy}>
-          {busy ? 'A moment…' : 'Play along'}
+          {busy ? t('A moment…') : t('Play along')}
         </Button>
       </Form>
     </Dialog>

@@ -7,6 +7,7 @@ import { fresh, sendSoon } from '../../client/send-queue.ts';
 import { clockWords, footInWords, number } from '../../client/words.ts';
 import { ByHandSent as ByHandSchema, type ByHandSent, type ThisWeek } from '../../contract/training.ts';
 import { doseInWords } from '../../core/scores/result.ts';
+import { english, t, term } from '../../core/text/translate.ts';
 import { feetToScore, roundsOf } from '../../core/training/index.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
@@ -17,12 +18,12 @@ import { courseMetres } from './LayOut.tsx';
 import { ScoreEntry } from './ScoreEntry.tsx';
 import { Outbox } from './SendQueue.tsx';
 
-const DAYS = ['Today', 'Yesterday', '2 days ago', '3 days ago'];
+const DAYS = [english('Today'), english('Yesterday'), english('2 days ago'), english('3 days ago')];
 const HOURS = [
-  { words: 'morning', hour: 9 },
-  { words: 'midday', hour: 13 },
-  { words: 'afternoon', hour: 16 },
-  { words: 'evening', hour: 19 },
+  { words: english('morning'), hour: 9 },
+  { words: english('midday'), hour: 13 },
+  { words: english('afternoon'), hour: 16 },
+  { words: english('evening'), hour: 19 },
 ];
 
 type Goes = ByHandSent['goes'];
@@ -83,22 +84,26 @@ export const ByHandView = guarded(function ByHandView({
     setProblem(parsed.error?.issues[0]?.message ?? null);
     if (!parsed.success) return;
     try {
-      await sendSoon({ ...fresh(draft.id, `${session.name}, by hand`), kind: 'by hand', body: parsed.data });
+      await sendSoon({ ...fresh(draft.id, t('{name}, by hand', { name: session.name })), kind: 'by hand', body: parsed.data });
       await keepRead(key, { ...draft, id: uuid(), done: [], goes: [] }, deviceNow());
       setGiven(true);
     } catch {
-      setProblem('This phone has no room left. Free some, and send it again; what you typed is still here.');
+      setProblem(t('This phone has no room left. Free some, and send it again; what you typed is still here.'));
     }
   };
 
   if (given) {
     return (
       <main className="mx-auto flex max-w-lg flex-col gap-4 p-4">
-        <h1>Written down</h1>
-        <p>“{session.name}” goes to your coach, marked as by hand. A record by hand waits until the coach has looked at it.</p>
+        <h1>{t('Written down')}</h1>
+        <p>
+          {t('“{name}” goes to your coach, marked as by hand. A record by hand waits until the coach has looked at it.', {
+            name: session.name,
+          })}
+        </p>
         <Outbox />
         <ButtonLink href="/week" look="main" size="player">
-          To This week
+          {t('To This week')}
         </ButtonLink>
       </main>
     );
@@ -114,7 +119,7 @@ export const ByHandView = guarded(function ByHandView({
         <h1>{drill.name}</h1>
         <p className="text-dust">
           {doseInWords(item.dose)}
-          {roundsOf(item) > 1 ? `, go ${round + 1} of ${roundsOf(item)}` : ''}
+          {roundsOf(item) > 1 ? t(', go {round} of {roundsOf}', { round: round + 1, roundsOf: roundsOf(item) }) : ''}
         </p>
         <ScoreEntry
           key={`${item.id}|${round}`}
@@ -134,7 +139,7 @@ export const ByHandView = guarded(function ByHandView({
           }}
         />
         <Button size="player" onClick={() => setOpen(null)}>
-          Back without a number
+          {t('Back without a number')}
         </Button>
       </main>
     );
@@ -142,21 +147,21 @@ export const ByHandView = guarded(function ByHandView({
 
   return (
     <main className="mx-auto flex max-w-lg flex-col gap-4 p-4">
-      <h1>{session.name}, with the paper sheet</h1>
-      <p>For what you did in the last 72 hours without this clock.</p>
+      <h1>{t('{name}, with the paper sheet', { name: session.name })}</h1>
+      <p>{t('For what you did in the last 72 hours without this clock.')}</p>
       <fieldset className="slab flex flex-col gap-3 p-4">
-        <legend className="px-1 font-bold font-display text-lg">When was it?</legend>
+        <legend className="px-1 font-bold font-display text-lg">{t('When was it?')}</legend>
         <div className="grid grid-cols-2 gap-2">
           {DAYS.map((words, daysAgo) => (
-            <Choice key={words} words={words} on={draft.daysAgo === daysAgo} onPick={() => change({ daysAgo })} />
+            <Choice key={words} words={term(words)} on={draft.daysAgo === daysAgo} onPick={() => change({ daysAgo })} />
           ))}
           {HOURS.map(({ words, hour }) => (
-            <Choice key={words} words={words} on={draft.hour === hour} onPick={() => change({ hour })} />
+            <Choice key={words} words={term(words)} on={draft.hour === hour} onPick={() => change({ hour })} />
           ))}
         </div>
       </fieldset>
       <fieldset className="slab flex flex-col p-4">
-        <legend className="px-1 font-bold font-display text-lg">What did you do?</legend>
+        <legend className="px-1 font-bold font-display text-lg">{t('What did you do?')}</legend>
         {items.map((item) => (
           <div key={item.id} className="flex flex-col gap-1 border-joint border-b py-2 last:border-0">
             <label className="flex min-h-12 items-center gap-3">
@@ -187,7 +192,7 @@ export const ByHandView = guarded(function ByHandView({
                 return (
                   // biome-ignore lint/suspicious/noArrayIndexKey: rounds have no name but their place.
                   <Button key={round} size="player" onClick={() => setOpen({ item, round })}>
-                    {said ?? (roundsOf(item) > 1 ? `Number of go ${round + 1}` : 'Give the number')}
+                    {said ?? (roundsOf(item) > 1 ? t('Number of go {round}', { round: round + 1 }) : t('Give the number'))}
                   </Button>
                 );
               })}
@@ -196,10 +201,10 @@ export const ByHandView = guarded(function ByHandView({
       </fieldset>
       {problem && <Notice tone="stop">{problem}</Notice>}
       <Button look="main" size="player" onClick={() => void send()}>
-        Send it, by hand
+        {t('Send it, by hand')}
       </Button>
       <ButtonLink href="/week" size="player">
-        Back to This week
+        {t('Back to This week')}
       </ButtonLink>
     </main>
   );

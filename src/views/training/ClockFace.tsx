@@ -3,6 +3,7 @@ import { clockWords } from '../../client/words.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
 import { capital } from '../../core/text/capital.ts';
+import { t } from '../../core/text/translate.ts';
 import { type ClockState, callsDuring, type Interval, sideInWords } from '../../core/training/index.ts';
 import { Skyline } from '../../ui/notations/Skyline.tsx';
 import { Button } from '../../ui/parts/index.ts';
@@ -36,14 +37,30 @@ interface Props {
 }
 
 const KIND_WORDS = {
-  'set-up': 'Set up',
-  'lead-in': 'Get ready',
-  work: 'Go',
-  switch: 'Switch',
-  'turn-round': 'Turn round',
-  rest: 'Rest',
-  drink: 'Drink',
-  score: 'Score',
+  get 'set-up'() {
+    return t('Set up');
+  },
+  get 'lead-in'() {
+    return t('Get ready');
+  },
+  get work() {
+    return t('Go');
+  },
+  get switch() {
+    return t('Switch');
+  },
+  get 'turn-round'() {
+    return t('Turn round');
+  },
+  get rest() {
+    return t('Rest');
+  },
+  get drink() {
+    return t('Drink');
+  },
+  get score() {
+    return t('Score');
+  },
 } as const;
 
 /** Read from two metres away: 9 mm high on a phone 65 mm wide, whatever its pixels; what is longer is a little smaller. */
@@ -63,27 +80,29 @@ const footColor = (interval: Interval) =>
 /** The line in the largest words: which foot or surface, or what is on. */
 function headline(interval: Interval): string {
   if (interval.surface) return capital(interval.surface);
-  if (interval.foot !== 'both' && interval.kind !== 'drink' && interval.kind !== 'rest') return `${capital(interval.foot)} foot`;
+  if (interval.foot !== 'both' && interval.kind !== 'drink' && interval.kind !== 'rest')
+    return t('{foot} foot', { foot: capital(interval.foot) });
   return KIND_WORDS[interval.kind];
 }
 
 function nextWords(sheet: readonly Interval[], state: ClockState, drillOf: Props['drillOf']): string {
   const here = sheet[state.index];
   const next = sheet.slice(state.index + 1).find((interval) => ['work', 'drink', 'score'].includes(interval.kind));
-  if (!next) return 'then that is all';
+  if (!next) return t('then that is all');
   if (next.kind === 'score') return 'then your number';
   if (next.kind === 'drink') return 'then a drink';
   const side = sideInWords(next);
   // Before its own work, the drill is already named above.
-  if (here?.itemId === next.itemId) return here.kind === 'lead-in' || here.kind === 'switch' ? '' : `then ${side || 'on you go'}`;
-  return `then ${drillOf(next)?.name ?? ''}${side ? `, ${side}` : ''}`;
+  if (here?.itemId === next.itemId)
+    return here.kind === 'lead-in' || here.kind === 'switch' ? '' : t('then {side}', { side: side || 'on you go' });
+  return t('then {name}{side}', { name: drillOf(next)?.name ?? '', side: side ? `, ${side}` : '' });
 }
 
 /** "3 of 8": which drill of the session this is. */
 function placeInWords(sheet: readonly Interval[], interval: Interval): string {
   const ids = [...new Set(sheet.flatMap((one) => one.itemId ?? []))];
   const place = interval.itemId ? ids.indexOf(interval.itemId) + 1 : 0;
-  return place > 0 ? `${place} of ${ids.length}` : '';
+  return place > 0 ? t('{place} of {ids}', { place, ids: ids.length }) : '';
 }
 
 /** What counts, shown before every scored go, and what to watch out for before any. */
@@ -93,7 +112,7 @@ function BeforeGo({ drill, scored, way }: { drill: Drill; scored: boolean; way: 
       {way && <p className="font-semibold">{capital(way)}</p>}
       {scored && (
         <p data-testid="counting-rule">
-          <span className="font-bold">Counts:</span> {drill.counting.counts} <span className="font-bold">Does not:</span>{' '}
+          <span className="font-bold">{t('Counts:')}</span> {drill.counting.counts} <span className="font-bold">{t('Does not:')}</span>{' '}
           {drill.counting.doesNotCount}
         </p>
       )}
@@ -135,15 +154,20 @@ export function ClockFace(props: Props) {
   const left = Math.max(0, interval.seconds - ran);
   const shown = countsUp ? Math.floor(ran) : Math.ceil(left);
   const drill = drillOf(interval);
-  const reps = interval.reps ? `${interval.reps} reps` : interval.set ? `set ${interval.set}` : '';
+  const reps = interval.reps ? t('{reps} reps', { reps: interval.reps }) : interval.set ? t('set {set}', { set: interval.set }) : '';
   const share = interval.seconds > 0 ? Math.min(1, ran / interval.seconds) : 0;
   const waits = interval.kind === 'set-up' || interval.kind === 'drink' || backInPlace;
   const rest = interval.kind === 'rest' && interval.itemId !== null;
   const counting = interval.kind === 'work' && halves !== null;
-  const name = interval.kind === 'set-up' ? 'Put out what you need' : rest ? `Next: ${drill?.name ?? ''}` : (drill?.name ?? '');
+  const name =
+    interval.kind === 'set-up' ? t('Put out what you need') : rest ? t('Next: {name}', { name: drill?.name ?? '' }) : (drill?.name ?? '');
   const working = interval.kind === 'work' && !counting;
   const called = working && interval.ends === 'clock' ? callNow(interval.seconds, ran, calls) : null;
-  const below = [working || !interval.pace ? '' : `${interval.pace} pace`, working ? '' : reps, nextWords(sheet, state, drillOf)]
+  const below = [
+    working || !interval.pace ? '' : t('{pace} pace', { pace: interval.pace }),
+    working ? '' : reps,
+    nextWords(sheet, state, drillOf),
+  ]
     .filter(Boolean)
     .join(' · ');
   return (
@@ -152,11 +176,11 @@ export function ClockFace(props: Props) {
         type="button"
         className={`flex shrink-0 flex-col items-start justify-start text-start flat:grid flat:grid-cols-[1fr_auto] flat:content-start flat:gap-x-6 ${counting ? '' : 'grow'}`}
         onClick={waits ? onReady : tries === null ? onPause : onTryOver}
-        aria-label={waits ? 'Ready' : tries === null ? 'Pause' : 'Ball down: this try is over'}
+        aria-label={waits ? t('Ready') : tries === null ? t('Pause') : t('Ball down: this try is over')}
       >
         <span className="flex w-full items-baseline justify-between gap-3 text-xl flat:col-span-2">
           <span>
-            {backInPlace ? 'Back to your place' : headline(interval) === KIND_WORDS[interval.kind] ? '' : KIND_WORDS[interval.kind]}
+            {backInPlace ? t('Back to your place') : headline(interval) === KIND_WORDS[interval.kind] ? '' : KIND_WORDS[interval.kind]}
           </span>
           <span>{placeInWords(sheet, interval)}</span>
         </span>
@@ -185,10 +209,13 @@ export function ClockFace(props: Props) {
           </span>
         )}
         <span className="text-xl">{below}</span>
-        {working && countsUp && listening && <span className="text-xl">Clap {listening === 'loud' ? 'twice ' : ''}when you are done.</span>}
+        {working && countsUp && listening && (
+          <span className="text-xl">{t('Clap {listening}when you are done.', { listening: listening === 'loud' ? t('twice ') : '' })}</span>
+        )}
         {tries !== null && (
           <span className="text-xl">
-            Ball down? Tap anywhere. {tries > 0 && <span data-testid="tries-over">This is try {tries + 1}.</span>}
+            {t('Ball down? Tap anywhere.')}{' '}
+            {tries > 0 && <span data-testid="tries-over">{t('This is try {tries}.', { tries: tries + 1 })}</span>}
           </span>
         )}
         {called && (
@@ -198,7 +225,7 @@ export function ClockFace(props: Props) {
         )}
         {waits && (
           <span className="mt-3 flex min-h-[120px] w-full items-center justify-center rounded-sm bg-lace flat:col-span-2 flat:min-h-[72px] px-4 text-center font-bold font-display text-3xl text-on-lace">
-            {listening === 'loud' ? 'Ready: tap, or clap twice' : listening ? 'Ready: tap or clap' : 'Ready: tap here'}
+            {listening === 'loud' ? t('Ready: tap, or clap twice') : listening ? t('Ready: tap or clap') : t('Ready: tap here')}
           </span>
         )}
       </button>
@@ -216,17 +243,21 @@ export function ClockFace(props: Props) {
           now={{ index: state.index, share, label: clockWords(shown) }}
           width={360}
           height={counting ? 64 : 96}
-          summary={`${headline(interval)}, ${shown} seconds ${countsUp ? 'gone' : 'left'}`}
+          summary={t('{headline}, {shown} seconds {countsUp}', {
+            headline: headline(interval),
+            shown,
+            countsUp: countsUp ? t('gone') : t('left'),
+          })}
         />
       </div>
       <div className="-mb-4 sticky -bottom-4 flex flex-wrap gap-2 bg-ground pt-2 pb-4">
         {interval.kind === 'work' && countsUp && (
           <Button size="clock" look="main" onClick={onDone}>
-            Done
+            {t('Done')}
           </Button>
         )}
         <Button size="clock" onClick={onPause}>
-          Pause
+          {t('Pause')}
         </Button>
       </div>
     </div>

@@ -1,5 +1,6 @@
 import { Users, X } from 'lucide-react';
 import { lazy, Suspense } from 'react';
+import { t } from '../../core/text/translate.ts';
 import { minutesInWords } from '../../core/training/dose.ts';
 import { PlayerMark } from '../../ui/notations/PlayerMark.tsx';
 import { Button } from '../../ui/parts/index.ts';
@@ -23,10 +24,10 @@ interface Props extends Visiting {
 /** Before a session: who plays along on this phone. */
 export function Company({ visit, session, others, seconds, onChange, asks, onAsk }: Props) {
   return (
-    <section className="slab flex flex-col gap-2 p-4" aria-label="Who plays">
+    <section className="slab flex flex-col gap-2 p-4" aria-label={t('Who plays')}>
       {others.length > 0 && (
         <>
-          <h2>You take turns</h2>
+          <h2>{t('You take turns')}</h2>
           <ul className="flex flex-col gap-2">
             {[visit, ...others.map((one) => one.visit)].map(({ playerId, nickname }) => (
               <li key={playerId} className="flex min-h-12 items-center gap-3 text-lg">
@@ -36,7 +37,7 @@ export function Company({ visit, session, others, seconds, onChange, asks, onAsk
                   <Button
                     size="player"
                     look="quiet"
-                    aria-label={`Without ${nickname}`}
+                    aria-label={t('Without {nickname}', { nickname })}
                     onClick={() => onChange(others.filter((one) => one.visit.playerId !== playerId))}
                   >
                     <X aria-hidden className="size-5" />
@@ -46,14 +47,17 @@ export function Company({ visit, session, others, seconds, onChange, asks, onAsk
             ))}
           </ul>
           <p>
-            {visit.nickname} begins. Together about {minutesInWords({ low: seconds, high: seconds })}: one works while{' '}
-            {others.length > 1 ? 'the others rest' : 'the other rests'} or counts.
+            {t('{nickname} begins. Together about {minutesInWords}: one works while {others} or counts.', {
+              nickname: visit.nickname,
+              minutesInWords: minutesInWords({ low: seconds, high: seconds }),
+              others: others.length > 1 ? t('the others rest') : t('the other rests'),
+            })}
           </p>
         </>
       )}
       {others.length < MOST_BESIDE && (
         <Button size="player" onClick={() => onAsk(true)}>
-          <Users aria-hidden className="size-5" /> {others.length > 0 ? 'One more plays with us' : 'Somebody plays with me'}
+          <Users aria-hidden className="size-5" /> {others.length > 0 ? t('One more plays with us') : t('Somebody plays with me')}
         </Button>
       )}
       {asks && (

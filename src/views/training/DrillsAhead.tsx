@@ -4,6 +4,7 @@ import type { Drill } from '../../core/drills/schema.ts';
 import { isShownMirrored } from '../../core/drills/side-shown.ts';
 import type { DrawnDrill } from '../../core/moves/of-drill.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import { StillImage } from '../../ui/notations/moves/StillImage.tsx';
 import { shownByCoach } from '../clips/shown-by-coach.ts';
 import { HowTo } from './HowTo.tsx';
@@ -31,9 +32,9 @@ export function DrillsAhead({
   const [open, setOpen] = useState<(Drill & DrawnDrill) | null>(null);
   const of = (drill: Pick<Drill, 'id'>) => shownByCoach(films, drill.id);
   return (
-    <section className="slab flex flex-col gap-2 p-4" aria-label="What you will do">
-      <h2>What you will do</h2>
-      <p className="text-dust">Tap one to see how it is done.</p>
+    <section className="slab flex flex-col gap-2 p-4" aria-label={t('What you will do')}>
+      <h2>{t('What you will do')}</h2>
+      <p className="text-dust">{t('Tap one to see how it is done.')}</p>
       <ol className="flex flex-col divide-y divide-joint">
         {drills.map((drill, i) => (
           <li key={drill.id}>
@@ -42,10 +43,10 @@ export function DrillsAhead({
               <span className="text-lg leading-tight">
                 {i + 1}. {drill.name}
                 <span className="block text-dust text-sm">{notes.get(drill.id)}</span>
-                {said.has(drill.id) && <span className="block text-base">Your coach: {said.get(drill.id)}</span>}
-                {unknown.includes(drill.id) && <span className="block font-semibold text-lace text-sm">new for you</span>}
-                {of(drill).film && <span className="block text-dust text-sm">with a film of your coach</span>}
-                {of(drill).voice && <span className="block text-dust text-sm">your coach says something about it</span>}
+                {said.has(drill.id) && <span className="block text-base">{t('Your coach: {get}', { get: said.get(drill.id) })}</span>}
+                {unknown.includes(drill.id) && <span className="block font-semibold text-lace text-sm">{t('new for you')}</span>}
+                {of(drill).film && <span className="block text-dust text-sm">{t('with a film of your coach')}</span>}
+                {of(drill).voice && <span className="block text-dust text-sm">{t('your coach says something about it')}</span>}
               </span>
             </button>
           </li>

@@ -3,6 +3,7 @@ import type { Drill } from '../../core/drills/schema.ts';
 import { isShownMirrored } from '../../core/drills/side-shown.ts';
 import type { DrawnDrill } from '../../core/moves/of-drill.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import type { TodayWhy } from '../../core/training/index.ts';
 import { StillImage } from '../../ui/notations/moves/StillImage.tsx';
 import { Button } from '../../ui/parts/index.ts';
@@ -27,9 +28,9 @@ export function Easier({ choice, stronger, round = false }: { choice: TodayChoic
   if (isReplaced)
     return (
       <div className="flex flex-wrap items-center gap-2">
-        <p className="grow">In the place of {planned} today.</p>
+        <p className="grow">{t('In the place of {planned} today.', { planned })}</p>
         <Button className="min-h-12!" onClick={() => choose(null, 'too hard')}>
-          Back to {planned}
+          {t('Back to {planned}', { planned })}
         </Button>
       </div>
     );
@@ -39,20 +40,21 @@ export function Easier({ choice, stronger, round = false }: { choice: TodayChoic
       <section
         ref={shown}
         className="slab flex scroll-mb-32 flex-col gap-3 p-3"
-        aria-label={why === 'too hard' ? 'Easier today' : 'Harder today'}
+        aria-label={why === 'too hard' ? t('Easier today') : t('Harder today')}
       >
         <div className="flex items-center gap-3">
           <StillImage drill={other} mirror={isShownMirrored(other.sides, null, stronger)} className="size-16 shrink-0" />
           <p className="text-lg">
-            <b>{other.name}</b> instead, for today{round ? '. This go starts again' : ''}. Your coach is told in a line.
+            <b>{other.name}</b>{' '}
+            {t('instead, for today{round}. Your coach is told in a line.', { round: round ? '. This go starts again' : '' })}
           </p>
         </div>
         <div className="grid grid-cols-2 gap-2">
           <Button size="player" look="main" onClick={() => choose(other.id, why)}>
-            Do this one
+            {t('Do this one')}
           </Button>
           <Button size="player" onClick={() => setWhy(null)}>
-            Stay with it
+            {t('Stay with it')}
           </Button>
         </div>
       </section>
@@ -61,12 +63,12 @@ export function Easier({ choice, stronger, round = false }: { choice: TodayChoic
     <div className="flex flex-wrap gap-2">
       {easier && (
         <Button className="min-h-12! flex-1" onClick={() => setWhy('too hard')}>
-          Too hard today
+          {t('Too hard today')}
         </Button>
       )}
       {harder && (
         <Button className="min-h-12! flex-1" onClick={() => setWhy('too easy')}>
-          Too easy
+          {t('Too easy')}
         </Button>
       )}
     </div>

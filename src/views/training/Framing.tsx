@@ -1,5 +1,6 @@
 import { SwitchCamera } from 'lucide-react';
 import { useEffect, useRef } from 'react';
+import { t } from '../../core/text/translate.ts';
 import { Button } from '../../ui/parts/index.ts';
 
 /** The picture of the camera, with a drawn frame where feet and ball should be. */
@@ -17,14 +18,14 @@ export function Framing({ stream, mirrored, large = false }: { stream: MediaStre
           muted
           playsInline
           className={`size-full object-cover ${mirrored ? '-scale-x-100' : ''}`}
-          aria-label="Camera picture"
+          aria-label={t('Camera picture')}
         />
         <span
           aria-hidden
           className="absolute inset-x-[22%] top-[45%] bottom-[6%] rounded-sm border-2 border-white border-dashed mix-blend-difference"
         />
       </div>
-      <figcaption>Feet and ball inside the frame? Only the work is filmed, with two seconds on both sides.</figcaption>
+      <figcaption>{t('Feet and ball inside the frame? Only the work is filmed, with two seconds on both sides.')}</figcaption>
     </figure>
   );
 }
@@ -32,7 +33,7 @@ export function Framing({ stream, mirrored, large = false }: { stream: MediaStre
 /** The other camera of the phone. */
 export function SwitchCameraButton({ front, onSwitch }: { front: boolean; onSwitch(): void }) {
   return (
-    <Button size="player" aria-label={front ? 'Use the back camera' : 'Use the front camera'} onClick={onSwitch}>
+    <Button size="player" aria-label={front ? t('Use the back camera') : t('Use the front camera')} onClick={onSwitch}>
       <SwitchCamera aria-hidden className="size-5 shrink-0" />
     </Button>
   );

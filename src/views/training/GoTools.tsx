@@ -1,4 +1,5 @@
 import { Camera, CameraOff, HeartHandshake, Metronome } from 'lucide-react';
+import { t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { Framing, SwitchCameraButton } from './Framing.tsx';
 import type { Filming } from './use-filming.ts';
@@ -21,22 +22,22 @@ export function GoTools({ filming, helper, onHelper, beat, onBeat }: Props) {
       {filming?.stream && <Framing stream={filming.stream} mirrored={front} />}
       <div className="flex flex-wrap gap-2">
         <Button size="player" className="flex-1 px-2!" aria-pressed={helper} onClick={() => onHelper(!helper)}>
-          <HeartHandshake aria-hidden className="size-5 shrink-0" /> {helper ? 'No helper' : 'Helper counts'}
+          <HeartHandshake aria-hidden className="size-5 shrink-0" /> {helper ? t('No helper') : t('Helper counts')}
         </Button>
         {beat !== null && (
           <Button size="player" className="flex-1 px-2!" aria-pressed={beat} onClick={() => onBeat(!beat)}>
-            <Metronome aria-hidden className="size-5 shrink-0" /> {beat ? 'No beat' : 'Beat to follow'}
+            <Metronome aria-hidden className="size-5 shrink-0" /> {beat ? t('No beat') : t('Beat to follow')}
           </Button>
         )}
         {filming && !filming.stream && (
           <Button size="player" className="flex-1 px-2!" onClick={() => void filming.switchOn(filming.facing)}>
-            <Camera aria-hidden className="size-5 shrink-0" /> Film my goes
+            <Camera aria-hidden className="size-5 shrink-0" /> {t('Film my goes')}
           </Button>
         )}
         {filming?.stream && (
           <>
             <Button size="player" className="flex-1 px-2!" onClick={filming.switchOff}>
-              <CameraOff aria-hidden className="size-5 shrink-0" /> Stop filming
+              <CameraOff aria-hidden className="size-5 shrink-0" /> {t('Stop filming')}
             </Button>
             <SwitchCameraButton front={front} onSwitch={() => void filming.switchOn(front ? 'environment' : 'user')} />
           </>

@@ -2,6 +2,7 @@ import { lazy, type ReactNode, Suspense, useCallback, useEffect, useMemo, useRef
 import { companionsHere } from '../../client/companions.ts';
 import { guarded } from '../../client/guarded.tsx';
 import { sendForCompanions } from '../../client/send-queue.ts';
+import { t } from '../../core/text/translate.ts';
 import type { ClockState, Interval } from '../../core/training/index.ts';
 import { Button } from '../../ui/parts/index.ts';
 import { useHere } from './here.ts';
@@ -95,7 +96,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
     else begins.current.delete(playerId);
   }, []);
 
-  if (looking) return <p className="p-4">Opening the session…</p>;
+  if (looking) return <p className="p-4">{t('Opening the session…')}</p>;
   return (
     <>
       {players.map((one) => {
@@ -122,7 +123,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
                         void turnRules().then(setRules);
                       }}
                     >
-                      Somebody plays with me
+                      {t('Somebody plays with me')}
                     </Button>
                   ) : (
                     <Suspense>
@@ -138,7 +139,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
                     </Suspense>
                   )
                 ) : (
-                  others.length > 0 && <h2 className="text-2xl">{nickname}, this is yours.</h2>
+                  others.length > 0 && <h2 className="text-2xl">{t('{nickname}, this is yours.', { nickname })}</h2>
                 )
               }
             />

@@ -10,6 +10,7 @@ import { Home } from '../../core/drills/home-schema.ts';
 import { KIT, type Kit } from '../../core/drills/terms.ts';
 import { stepFromHeight, stepFromTen, UNKNOWN_STEP } from '../../core/layouts/fit.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Field, Notice } from '../../ui/parts/index.ts';
 import { AtHomeNote } from './AtHome.tsx';
 import { Choice } from './Choice.tsx';
@@ -17,9 +18,27 @@ import { useHere } from './here.ts';
 import { standInsOf } from './kit.ts';
 
 const YARDS = [
-  { words: 'Small: a strip or a balcony, 3 × 2 m', length: 3, width: 2 },
-  { words: 'Medium: a one-car driveway, 6 × 3 m', length: 6, width: 3 },
-  { words: 'Large: room to run, 8 × 8 m', length: 8, width: 8 },
+  {
+    get words() {
+      return t('Small: a strip or a balcony, 3 × 2 m');
+    },
+    length: 3,
+    width: 2,
+  },
+  {
+    get words() {
+      return t('Medium: a one-car driveway, 6 × 3 m');
+    },
+    length: 6,
+    width: 3,
+  },
+  {
+    get words() {
+      return t('Large: room to run, 8 × 8 m');
+    },
+    length: 8,
+    width: 8,
+  },
 ];
 
 const WORDS: Record<Exclude<Kit, 'wall'>, string> = {
@@ -30,9 +49,24 @@ const WORDS: Record<Exclude<Kit, 'wall'>, string> = {
 };
 
 const FEET: { foot: StrongerFoot; words: string }[] = [
-  { foot: 'left', words: 'Left' },
-  { foot: 'right', words: 'Right' },
-  { foot: 'both', words: 'Not sure, both' },
+  {
+    foot: 'left',
+    get words() {
+      return t('Left');
+    },
+  },
+  {
+    foot: 'right',
+    get words() {
+      return t('Right');
+    },
+  },
+  {
+    foot: 'both',
+    get words() {
+      return t('Not sure, both');
+    },
+  },
 ];
 
 const STEPS = ['Kit', 'Wall', 'Ground', 'Foot', 'Step'] as const;
@@ -94,7 +128,7 @@ export const HomeForm = guarded(function HomeForm({ visit, kept = false }: { vis
         setProblems({ all: sentenceOf(error) });
         return;
       }
-      await sendSoon({ ...fresh(uuid(), 'What is at home'), kind: 'home', body });
+      await sendSoon({ ...fresh(uuid(), t('What is at home')), kind: 'home', body });
       await changeRead<ThisWeek>(`visit:${visit.playerId}`, (now) => ({ ...now, home: changed.home, runner: changed.runner }));
       setSaid({ visit: changed, sent: false });
     }
@@ -103,18 +137,18 @@ export const HomeForm = guarded(function HomeForm({ visit, kept = false }: { vis
   if (said) {
     return (
       <main className="flex flex-col gap-4 p-4">
-        <h1>What is at home</h1>
+        <h1>{t('What is at home')}</h1>
         <Notice tone="done">
           {said.sent
-            ? 'Kept. Each drill is shown as you can do it at home.'
-            : 'Kept on this phone; it goes out when there is a line. Drills that need a swap are swapped then.'}
+            ? t('Kept. Each drill is shown as you can do it at home.')
+            : t('Kept on this phone; it goes out when there is a line. Drills that need a swap are swapped then.')}
         </Notice>
         <AtHomeNote visit={said.visit} />
         <ButtonLink href="/week" look="main" size="player">
-          To This week
+          {t('To This week')}
         </ButtonLink>
         <Button size="player" onClick={() => setSaid(null)}>
-          Change it
+          {t('Change it')}
         </Button>
       </main>
     );
@@ -124,8 +158,8 @@ export const HomeForm = guarded(function HomeForm({ visit, kept = false }: { vis
   return (
     <main className="flex flex-col gap-5 p-4">
       <header className="flex flex-col gap-2">
-        <h1>What is at home</h1>
-        <nav aria-label="Questions">
+        <h1>{t('What is at home')}</h1>
+        <nav aria-label={t('Questions')}>
           <ol className="grid grid-cols-5 gap-1">
             {STEPS.map((name, i) => (
               <li key={name}>
@@ -141,11 +175,11 @@ export const HomeForm = guarded(function HomeForm({ visit, kept = false }: { vis
             ))}
           </ol>
         </nav>
-        {kept && <p className="text-dust text-sm">No connection: what you say is kept on this phone and goes out later.</p>}
+        {kept && <p className="text-dust text-sm">{t('No connection: what you say is kept on this phone and goes out later.')}</p>}
       </header>
       {at === 0 && (
         <fieldset className="flex flex-col">
-          <legend className="font-bold font-display text-2xl">What have you got?</legend>
+          <legend className="font-bold font-display text-2xl">{t('What have you got?')}</legend>
           {KIT.filter((kit) => kit !== 'wall').map((kit) => (
             <label key={kit} className="flex min-h-14 items-center gap-3 text-lg">
               <input
@@ -156,13 +190,15 @@ export const HomeForm = guarded(function HomeForm({ visit, kept = false }: { vis
               />
               <span>
                 {WORDS[kit]}
-                {!has.includes(kit) && kit !== 'ball' && <span className="block text-dust text-sm">No matter: {standInsOf(kit)}</span>}
+                {!has.includes(kit) && kit !== 'ball' && (
+                  <span className="block text-dust text-sm">{t('No matter: {standInsOf}', { standInsOf: standInsOf(kit) })}</span>
+                )}
               </span>
             </label>
           ))}
           {has.includes('cones') && (
             <Field
-              label="How many cones? (empty: plenty)"
+              label={t('How many cones? (empty: plenty)')}
               inputMode="numeric"
               value={cones}
               problem={problems.cones}
@@ -173,13 +209,13 @@ export const HomeForm = guarded(function HomeForm({ visit, kept = false }: { vis
       )}
       {at === 1 && (
         <fieldset className="flex flex-col gap-3">
-          <legend className="pb-3 font-bold font-display text-2xl">Is there a wall that takes knocks?</legend>
-          <p>Away from windows, and nobody minds the noise. A rebound board is a wall, too.</p>
+          <legend className="pb-3 font-bold font-display text-2xl">{t('Is there a wall that takes knocks?')}</legend>
+          <p>{t('Away from windows, and nobody minds the noise. A rebound board is a wall, too.')}</p>
           {[true, false].map((wall) => (
             <Choice
               key={String(wall)}
               on={wallSaid && has.includes('wall') === wall}
-              words={wall ? 'Yes' : 'No'}
+              words={wall ? t('Yes') : t('No')}
               onPick={() => {
                 setWallSaid(true);
                 toggle('wall', wall);
@@ -190,7 +226,7 @@ export const HomeForm = guarded(function HomeForm({ visit, kept = false }: { vis
       )}
       {at === 2 && (
         <fieldset className="flex flex-col gap-3">
-          <legend className="pb-3 font-bold font-display text-2xl">How much free ground?</legend>
+          <legend className="pb-3 font-bold font-display text-2xl">{t('How much free ground?')}</legend>
           {YARDS.map((yard) => (
             <Choice
               key={yard.words}
@@ -202,17 +238,17 @@ export const HomeForm = guarded(function HomeForm({ visit, kept = false }: { vis
               }}
             />
           ))}
-          <p>Or measure it:</p>
+          <p>{t('Or measure it:')}</p>
           <div className="grid grid-cols-2 gap-3">
             <Field
-              label="Length, m"
+              label={t('Length, m')}
               inputMode="decimal"
               value={length}
               problem={problems['yard.length']}
               onChange={(event) => setLength(event.target.value)}
             />
             <Field
-              label="Width, m"
+              label={t('Width, m')}
               inputMode="decimal"
               value={width}
               problem={problems['yard.width']}
@@ -223,8 +259,10 @@ export const HomeForm = guarded(function HomeForm({ visit, kept = false }: { vis
       )}
       {at === 3 && (
         <fieldset className="flex flex-col gap-3">
-          <legend className="pb-3 font-bold font-display text-2xl">Which foot do you kick with?</legend>
-          <p>The one that takes the ball when you do not think about it. Here both get the same work, so there is no wrong answer.</p>
+          <legend className="pb-3 font-bold font-display text-2xl">{t('Which foot do you kick with?')}</legend>
+          <p>
+            {t('The one that takes the ball when you do not think about it. Here both get the same work, so there is no wrong answer.')}
+          </p>
           {FEET.map((one) => (
             <Choice
               key={one.foot}
@@ -240,20 +278,22 @@ export const HomeForm = guarded(function HomeForm({ visit, kept = false }: { vis
       )}
       {at === 4 && (
         <fieldset className="flex flex-col gap-3">
-          <legend className="pb-3 font-bold font-display text-2xl">How long is your big step?</legend>
+          <legend className="pb-3 font-bold font-display text-2xl">{t('How long is your big step?')}</legend>
           <p>
-            Walk ten big steps along something you know the length of, or say how tall you are. Now it is {step ?? UNKNOWN_STEP} m
-            {step === null ? ', our guess' : ''}.
+            {t('Walk ten big steps along something you know the length of, or say how tall you are. Now it is {step} m{step2}.', {
+              step: step ?? UNKNOWN_STEP,
+              step2: step === null ? t(', our guess') : '',
+            })}
           </p>
           <div className="grid grid-cols-2 gap-3">
             <Field
-              label="Ten steps are, m"
+              label={t('Ten steps are, m')}
               inputMode="decimal"
               value={ten}
               problem={problems.step}
               onChange={(event) => setTen(event.target.value)}
             />
-            <Field label="I am tall, cm" inputMode="decimal" value={height} onChange={(event) => setHeight(event.target.value)} />
+            <Field label={t('I am tall, cm')} inputMode="decimal" value={height} onChange={(event) => setHeight(event.target.value)} />
           </div>
         </fieldset>
       )}
@@ -261,22 +301,22 @@ export const HomeForm = guarded(function HomeForm({ visit, kept = false }: { vis
       <div className="flex gap-3">
         {at > 0 && (
           <Button size="player" onClick={() => setAt(at - 1)}>
-            Back
+            {t('Back')}
           </Button>
         )}
         {!last && (
           <Button look="main" size="player" className="flex-1" onClick={next}>
-            Next
+            {t('Next')}
           </Button>
         )}
         {(last || home) && (
           <Button look={last ? 'main' : 'plain'} size="player" className="flex-1" onClick={() => void save()}>
-            Keep it
+            {t('Keep it')}
           </Button>
         )}
       </div>
       <ButtonLink href="/week" size="player">
-        Back to This week
+        {t('Back to This week')}
       </ButtonLink>
     </main>
   );

@@ -5,6 +5,7 @@ import type { Drill } from '../../core/drills/schema.ts';
 import { courseMetresOf, type FittedLayout, fitLayout, UNKNOWN_STEP } from '../../core/layouts/fit.ts';
 import { zonesInWords } from '../../core/layouts/zones.ts';
 import type { DrawnDrill } from '../../core/moves/of-drill.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button } from '../../ui/parts/index.ts';
 
 const PlacingGuide = lazy(() => import('../drills/PlacingGuide.tsx').then((file) => ({ default: file.PlacingGuide })));
@@ -37,11 +38,11 @@ export function LayOut({ visit, drill, fitted }: { visit: ThisWeek; drill: Drill
   return (
     <>
       <Button size="player" onClick={() => setOpen(true)}>
-        Lay out: {drill.name}
+        {t('Lay out: {name}', { name: drill.name })}
       </Button>
       <span className="text-dust text-sm">{fitted.sentence}</span>
       {open && (
-        <Suspense fallback={<p className="text-dust">Opening the guide…</p>}>
+        <Suspense fallback={<p className="text-dust">{t('Opening the guide…')}</p>}>
           <PlacingGuide
             name={drill.name}
             moves={fitted.moves}
@@ -66,7 +67,7 @@ export function Layouts({ visit, drills }: { visit: ThisWeek; drills: readonly D
   if (laid.length === 0) return null;
   return (
     <section className="flex flex-col gap-2">
-      <h3>Lay out</h3>
+      <h3>{t('Lay out')}</h3>
       <ul className="flex flex-col gap-2">
         {laid.map(({ drill, fitted }) => (
           <li key={drill.id} className="flex flex-col gap-1">

@@ -1,5 +1,6 @@
 import { footInWords } from '../../client/words.ts';
 import type { Foot } from '../../core/drills/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button } from '../../ui/parts/index.ts';
 import { ClipToSee } from '../clips/ClipToSee.tsx';
 import type { Take } from './use-filming.ts';
@@ -17,26 +18,26 @@ interface Props {
 export function LookFirst({ clips, onSeen, onSend, onDrop, onBack }: Props) {
   const allSeen = clips.every((one) => one.seen);
   return (
-    <section className="flex flex-col gap-3" aria-label="Look at your clip first">
-      <h2 className="text-2xl">Look at your {clips.length > 1 ? 'clips' : 'clip'} first</h2>
-      <p className="text-lg">Only feet and ball in the picture? Then it may leave this phone.</p>
+    <section className="flex flex-col gap-3" aria-label={t('Look at your clip first')}>
+      <h2 className="text-2xl">{t('Look at your {clips} first', { clips: clips.length > 1 ? t('clips') : t('clip') })}</h2>
+      <p className="text-lg">{t('Only feet and ball in the picture? Then it may leave this phone.')}</p>
       {clips.map(({ foot, take }) => (
         <div key={take.key} className="slab flex flex-col gap-2 p-3">
           <ClipToSee
             address={take.address}
-            label={`Your clip${foot === 'both' ? '' : `, ${footInWords(foot)}`}`}
+            label={t('Your clip{foot}', { foot: foot === 'both' ? '' : `, ${footInWords(foot)}` })}
             onSeen={() => onSeen(take.key)}
           />
           <Button size="player" look="stop" onClick={() => onDrop(take.key)}>
-            Delete it: the number goes alone
+            {t('Delete it: the number goes alone')}
           </Button>
         </div>
       ))}
       <Button look={allSeen ? 'main' : 'plain'} size="player" onClick={onSend}>
-        {allSeen ? 'Send it' : 'Send without looking'}
+        {allSeen ? t('Send it') : t('Send without looking')}
       </Button>
       <Button size="player" onClick={onBack}>
-        Back to the numbers
+        {t('Back to the numbers')}
       </Button>
     </section>
   );

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { footInWords } from '../../client/words.ts';
 import type { Foot } from '../../core/drills/terms.ts';
 import { type Tap, tallyOf } from '../../core/review/taps.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button } from '../../ui/parts/index.ts';
 import { TapHalves } from './TapHalves.tsx';
 import type { Take } from './use-filming.ts';
@@ -27,30 +28,30 @@ export function LostCount({ feet, takeOf, tries, onCounted, onSend, onAgain, onB
     const count = tries ? Math.max(0, ...tally.tries) : tally[counting];
     return (
       <div className="flex flex-col gap-3">
-        <h2 className="text-2xl">Count it on your clip</h2>
-        <p>Play it and tap along. Only touches after “go” count.</p>
+        <h2 className="text-2xl">{t('Count it on your clip')}</h2>
+        <p>{t('Play it and tap along. Only touches after “go” count.')}</p>
         {/* biome-ignore lint/a11y/useMediaCaption: a child's own clip of feet has no words to caption. */}
         <video
           src={take.address}
           controls
           playsInline
           className="max-h-64 w-full bg-ink"
-          aria-label={`Your clip, ${footInWords(counting)}`}
+          aria-label={t('Your clip, {footInWords}', { footInWords: footInWords(counting) })}
         />
         <TapHalves foot={counting} tries={tries} taps={taps} onChange={setTaps} />
         <Button look="main" size="player" disabled={count === 0} onClick={() => onCounted(counting, count, tries ? tally.tries : null)}>
-          Use {count}
+          {t('Use {count}', { count })}
         </Button>
         <Button size="player" onClick={() => setCounting(null)}>
-          Back
+          {t('Back')}
         </Button>
       </div>
     );
   }
   return (
     <div className="flex flex-col gap-3">
-      <h2 className="text-2xl">You lost count</h2>
-      <p>That happens to everybody, and saying so is honest. What now?</p>
+      <h2 className="text-2xl">{t('You lost count')}</h2>
+      <p>{t('That happens to everybody, and saying so is honest. What now?')}</p>
       {filmed.map((foot) => (
         <Button
           key={foot}
@@ -60,19 +61,19 @@ export function LostCount({ feet, takeOf, tries, onCounted, onSend, onAgain, onB
             setCounting(foot);
           }}
         >
-          Count it on your clip{feet.length > 1 ? `, ${footInWords(foot)}` : ''}
+          {t('Count it on your clip{feet}', { feet: feet.length > 1 ? `, ${footInWords(foot)}` : '' })}
         </Button>
       ))}
       {onAgain && (
         <Button size="player" onClick={onAgain}>
-          Do it again
+          {t('Do it again')}
         </Button>
       )}
       <Button size="player" onClick={onSend}>
-        {filmed.length > 0 ? 'Let the coach count the clip' : 'Send “I lost count”'}
+        {filmed.length > 0 ? t('Let the coach count the clip') : t('Send “I lost count”')}
       </Button>
       <Button size="player" look="quiet" onClick={onBack}>
-        Back to the numbers
+        {t('Back to the numbers')}
       </Button>
     </div>
   );

@@ -4,6 +4,7 @@ import type { Drill } from '../../core/drills/schema.ts';
 import { isShownMirrored } from '../../core/drills/side-shown.ts';
 import type { DrawnDrill } from '../../core/moves/of-drill.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import { lineSeconds, type MeetingLine, meetingLines, TRY_SECONDS } from '../../core/training/meeting.ts';
 import { StageSoon } from '../../ui/notations/moves/StageSoon.tsx';
 import { Button } from '../../ui/parts/index.ts';
@@ -31,7 +32,17 @@ interface Props {
 /** The picture alone comes first. */
 const LOOK_SECONDS = 3;
 const COUNT_IN = 3;
-const KIND: Record<MeetingLine['kind'], string> = { step: 'Step', cue: 'Feel it', fault: 'If it goes wrong' };
+const KIND: Record<MeetingLine['kind'], string> = {
+  get step() {
+    return t('Step');
+  },
+  get cue() {
+    return t('Feel it');
+  },
+  get fault() {
+    return t('If it goes wrong');
+  },
+};
 
 /** Seconds that a try has been on, with its count-in; null while nobody tries. */
 function useTry(sound: Props['voice']['sound']) {
@@ -79,19 +90,19 @@ export function Meet({ drill, foot, stronger, shown, voice, choice, onMet, onPau
     setReading(true);
   };
   const steps = drill.steps.length;
-  const label = line && (line.kind === 'step' ? `${KIND.step} ${at + 1} of ${steps}` : KIND[line.kind]);
+  const label = line && (line.kind === 'step' ? t('{step} {at} of {steps}', { step: KIND.step, at: at + 1, steps }) : KIND[line.kind]);
   const mirror = isShownMirrored(drill.sides, foot, stronger);
   return (
     // After a reload the voice waits for a touch, wherever it falls.
-    <section className="flex flex-1 flex-col gap-3" aria-label={`New: ${drill.name}`} onPointerDown={() => voice.open()}>
+    <section className="flex flex-1 flex-col gap-3" aria-label={t('New: {name}', { name: drill.name })} onPointerDown={() => voice.open()}>
       <header className="flex flex-col">
         <div className="flex flex-wrap items-center gap-2">
-          <p className="grow text-dust">New for you</p>
+          <p className="grow text-dust">{t('New for you')}</p>
           <Button className="min-h-12!" onClick={onPause}>
-            Pause
+            {t('Pause')}
           </Button>
           <Button className="min-h-12!" onClick={onMet}>
-            Skip
+            {t('Skip')}
           </Button>
         </div>
         <h2 className="text-3xl leading-tight">{drill.name}</h2>
@@ -100,7 +111,7 @@ export function Meet({ drill, foot, stronger, shown, voice, choice, onMet, onPau
         <StageSoon drill={drill} mirror={mirror} slowly step={line?.kind === 'step' && !isTrying ? at : null} />
         {isTrying ? (
           <p className="flex min-h-40 flex-col items-center justify-center text-center" role="timer">
-            <span className="text-xl">{(trying.since ?? 0) < COUNT_IN ? 'Get ready' : 'Try it. Nobody counts.'}</span>
+            <span className="text-xl">{(trying.since ?? 0) < COUNT_IN ? t('Get ready') : t('Try it. Nobody counts.')}</span>
             <span className="font-bold font-display text-8xl leading-none">
               {(trying.since ?? 0) < COUNT_IN ? COUNT_IN - (trying.since ?? 0) : COUNT_IN + TRY_SECONDS - (trying.since ?? 0)}
             </span>
@@ -108,15 +119,15 @@ export function Meet({ drill, foot, stronger, shown, voice, choice, onMet, onPau
         ) : (
           <div className="flex flex-col gap-1 pt-1" aria-live="polite">
             <div className="flex flex-wrap items-center justify-between">
-              <Button look="quiet" size="player" aria-label="Line before" disabled={at <= 0} onClick={() => turn(-1)}>
+              <Button look="quiet" size="player" aria-label={t('Line before')} disabled={at <= 0} onClick={() => turn(-1)}>
                 <ChevronLeft aria-hidden />
               </Button>
-              <span className="text-dust">{label ?? 'Watch it'}</span>
-              <Button look="quiet" size="player" aria-label="Next line" disabled={at === lines.length - 1} onClick={() => turn(1)}>
+              <span className="text-dust">{label ?? t('Watch it')}</span>
+              <Button look="quiet" size="player" aria-label={t('Next line')} disabled={at === lines.length - 1} onClick={() => turn(1)}>
                 <ChevronRight aria-hidden />
               </Button>
             </div>
-            <p className="min-h-28 text-3xl leading-snug">{line?.words ?? 'First slowly, then a little faster.'}</p>
+            <p className="min-h-28 text-3xl leading-snug">{line?.words ?? t('First slowly, then a little faster.')}</p>
           </div>
         )}
       </div>
@@ -125,15 +136,15 @@ export function Meet({ drill, foot, stronger, shown, voice, choice, onMet, onPau
       <div className="-mb-4 sticky -bottom-4 mt-auto flex flex-col gap-2 bg-ground pt-2 pb-4">
         {!reading && !isTrying && (
           <Button size="player" onClick={readAgain}>
-            <Volume2 aria-hidden className="size-5" /> Once more from the start
+            <Volume2 aria-hidden className="size-5" /> {t('Once more from the start')}
           </Button>
         )}
         <div className="flex flex-wrap gap-2">
           <Button size="clock" onClick={isTrying ? trying.end : trying.begin}>
-            <Hourglass aria-hidden className="size-5" /> {isTrying ? 'Stop' : `Try it, ${TRY_SECONDS} s`}
+            <Hourglass aria-hidden className="size-5" /> {isTrying ? t('Stop') : t('Try it, {trySeconds} s', { trySeconds: TRY_SECONDS })}
           </Button>
           <Button size="clock" look="main" onClick={onMet}>
-            I have got it
+            {t('I have got it')}
           </Button>
         </div>
       </div>

@@ -1,4 +1,5 @@
 import type { NumberToBeat, ScoreSent } from '../../contract/training.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button } from '../../ui/parts/index.ts';
 import type { Give } from './gives.ts';
 import { ScoreEntry } from './ScoreEntry.tsx';
@@ -14,8 +15,8 @@ interface Props {
 export function MendStep({ give, numbers, onMend, onBack }: Props) {
   return (
     <>
-      <h2 className="text-2xl">Mend {give.drill.name}</h2>
-      <p>Fingers slip. Put it right; your coach sees both numbers, and only this one counts.</p>
+      <h2 className="text-2xl">{t('Mend {name}', { name: give.drill.name })}</h2>
+      <p>{t('Fingers slip. Put it right; your coach sees both numbers, and only this one counts.')}</p>
       <ScoreEntry
         item={give.item}
         drill={give.drill}
@@ -27,7 +28,7 @@ export function MendStep({ give, numbers, onMend, onBack }: Props) {
         onGive={onMend}
       />
       <Button size="player" onClick={onBack}>
-        Leave it as it was
+        {t('Leave it as it was')}
       </Button>
     </>
   );

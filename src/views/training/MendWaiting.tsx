@@ -4,6 +4,7 @@ import { mendToSend } from '../../client/to-send.ts';
 import { number } from '../../client/words.ts';
 import { MendSent } from '../../contract/training.ts';
 import type { Foot } from '../../core/drills/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button } from '../../ui/parts/index.ts';
 import { Stepper } from './Stepper.tsx';
 
@@ -20,29 +21,34 @@ export function MendWaiting({ playerId, score, onDone }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const say = async (value: number | null) => {
     const parsed = MendSent.shape.value.safeParse(value);
-    if (!parsed.success) return setProblem(parsed.error.issues[0]?.message ?? 'This is no number.');
+    if (!parsed.success) return setProblem(parsed.error.issues[0]?.message ?? t('This is no number.'));
     try {
       await sendSoon(
         mendToSend(playerId, null, score.drillName, { ...score, id: score.scoreId, value, faults: score.faults ?? 0, parts: null }),
       );
       onDone({ value });
     } catch {
-      setProblem('This device has no room to keep it. Nothing was changed; try again.');
+      setProblem(t('This device has no room to keep it. Nothing was changed; try again.'));
     }
   };
   const typedNumber = typed.trim() === '' ? Number.NaN : Number(typed.replace(',', '.'));
   return (
     <div className="flex flex-col gap-2 py-2">
-      <Stepper label={`${score.drillName}: what it really was`} value={typed} onChange={setTyped} problem={problem ?? undefined} />
+      <Stepper
+        label={t('{drillName}: what it really was', { drillName: score.drillName })}
+        value={typed}
+        onChange={setTyped}
+        problem={problem ?? undefined}
+      />
       <Button look="main" size="player" onClick={() => void say(typedNumber)}>
-        Keep this number
+        {t('Keep this number')}
       </Button>
       <div className="grid grid-cols-2 gap-2">
         <Button size="player" onClick={() => void say(null)}>
-          I lost count
+          {t('I lost count')}
         </Button>
         <Button size="player" onClick={() => onDone(null)}>
-          Leave it
+          {t('Leave it')}
         </Button>
       </div>
     </div>

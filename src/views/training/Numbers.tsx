@@ -2,6 +2,7 @@ import type { NumberToBeat } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { doseInWords } from '../../core/scores/result.ts';
 import { targetInWords } from '../../core/targets/words.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Item } from '../../core/weeks/schema.ts';
 
 /** Why these numbers: one sentence where both feet have the same, and how the course is tuned. */
@@ -10,7 +11,7 @@ function Why({ numbers }: { numbers: readonly NumberToBeat[] }) {
   const said =
     reasons.size <= 1
       ? [...reasons]
-      : numbers.map((one) => `${one.foot === 'both' ? '' : `${one.foot === 'left' ? 'Left' : 'Right'}: `}${one.target.reason}`);
+      : numbers.map((one) => `${one.foot === 'both' ? '' : `${one.foot === 'left' ? t('Left') : t('Right')}: `}${one.target.reason}`);
   const tuning = new Set(numbers.flatMap((one) => one.tuning ?? []));
   return <span className="text-dust text-sm">{[...said, ...tuning].join(' ')}</span>;
 }

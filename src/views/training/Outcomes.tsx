@@ -1,4 +1,5 @@
 import { footInWords } from '../../client/words.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button } from '../../ui/parts/index.ts';
 import type { Outcome } from './score-form.ts';
 
@@ -16,7 +17,7 @@ export function Outcomes({ outcomes, onMend }: { outcomes: readonly Outcome[]; o
       </div>
       {onMend && (
         <Button className="min-h-12!" onClick={onMend}>
-          That is not right: mend it
+          {t('That is not right: mend it')}
         </Button>
       )}
     </div>

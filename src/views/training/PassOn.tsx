@@ -1,3 +1,4 @@
+import { t } from '../../core/text/translate.ts';
 import { PlayerMark } from '../../ui/notations/PlayerMark.tsx';
 import { Button } from '../../ui/parts/index.ts';
 import type { OpenVisit } from './visiting.ts';
@@ -27,7 +28,7 @@ export function PassOn({ players, shown, whose, onShow }: Props) {
             onClick={() => onShow(playerId)}
           >
             <PlayerMark name={nickname} className={`shrink-0 ${whose ? 'size-12 text-on-lace!' : 'size-8'}`} />
-            {whose ? `${nickname}’s turn` : `How it was for ${nickname}`}
+            {whose ? t('{nickname}’s turn', { nickname }) : t('How it was for {nickname}', { nickname })}
           </Button>
         ))}
       </div>

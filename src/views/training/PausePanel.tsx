@@ -3,6 +3,7 @@ import { lazy, Suspense, useState } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { DrawnDrill } from '../../core/moves/of-drill.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import type { ShownByCoach } from '../clips/shown-by-coach.ts';
 import type { TodayChoice } from './Easier.tsx';
@@ -50,40 +51,41 @@ export function PausePanel({
   if (hurts) {
     return (
       <div className="flex flex-1 flex-col justify-center gap-4">
-        <h2 className="text-3xl">Something hurts?</h2>
+        <h2 className="text-3xl">{t('Something hurts?')}</h2>
         <p className="text-xl">
-          Then stop here. That is the right thing to do. What you did is kept.{' '}
-          {isTold
-            ? 'Your family’s page and your coach are told that you stopped; nothing else.'
-            : 'Nobody hears of it from here in free practice: tell a grown-up yourself.'}
+          {t('Then stop here. That is the right thing to do. What you did is kept. {isTold}', {
+            isTold: isTold
+              ? t('Your family’s page and your coach are told that you stopped; nothing else.')
+              : 'Nobody hears of it from here in free practice: tell a grown-up yourself.',
+          })}
         </p>
         <Button size="clock" look="main" className="flex-none" onClick={onHurt}>
-          Yes, stop the session
+          {t('Yes, stop the session')}
         </Button>
         <Button size="clock" className="flex-none" onClick={() => setHurts(false)}>
-          No, I am fine
+          {t('No, I am fine')}
         </Button>
       </div>
     );
   }
   return (
     <div className="flex flex-1 flex-col gap-3">
-      <h2 className="text-[40px]">Paused</h2>
+      <h2 className="text-[40px]">{t('Paused')}</h2>
       <p className="text-xl">{here}</p>
       <Button size="clock" look="main" className="max-h-[240px] min-h-[120px] font-display text-3xl!" onClick={onGoOn}>
-        <Play aria-hidden className="size-8" /> Go on
+        <Play aria-hidden className="size-8" /> {t('Go on')}
       </Button>
       <div className="flex flex-wrap gap-3">
         <Button size="clock" onClick={onAgain}>
-          <RotateCcw aria-hidden className="size-6" /> Again
+          <RotateCcw aria-hidden className="size-6" /> {t('Again')}
         </Button>
         <Button size="clock" onClick={onSkip}>
-          <SkipForward aria-hidden className="size-6" /> Skip
+          <SkipForward aria-hidden className="size-6" /> {t('Skip')}
         </Button>
       </div>
       {drill?.moves && (
         <Button size="clock" className="flex-none" onClick={() => setShown(true)}>
-          <Eye aria-hidden className="size-6" /> How does it go?
+          <Eye aria-hidden className="size-6" /> {t('How does it go?')}
         </Button>
       )}
       {drill && shown && <HowTo drill={drill} foot={foot} stronger={stronger} shown={ofCoach} onClose={() => setShown(false)} />}
@@ -93,12 +95,12 @@ export function PausePanel({
         </Suspense>
       )}
       <Button size="clock" look="stop" className="flex-none" onClick={() => setHurts(true)}>
-        <HeartPulse aria-hidden className="size-6" /> Something hurts
+        <HeartPulse aria-hidden className="size-6" /> {t('Something hurts')}
       </Button>
       <Button size="clock" className="flex-none" onClick={onLeave}>
-        <LogOut aria-hidden className="size-6" /> Stop here
+        <LogOut aria-hidden className="size-6" /> {t('Stop here')}
       </Button>
-      <Notice>Drink if it is warm. Stop on pain or dizziness, and tell a grown-up.</Notice>
+      <Notice>{t('Drink if it is warm. Stop on pain or dizziness, and tell a grown-up.')}</Notice>
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import { CirclePlay, Footprints, SunMedium } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { t } from '../../core/text/translate.ts';
 import { Logo } from '../../ui/parts/Mark.tsx';
 
 interface Props {
@@ -18,22 +19,22 @@ export function PlayerFrame({ here, next, signOut, children }: Props) {
       <div className="wrap-anywhere mx-auto max-w-lg pb-20">
         <header className="flex flex-wrap items-center justify-between px-4 pt-3">
           <span className="flex items-center gap-2 font-bold font-display">
-            <Logo size={26} /> Eager Feet
+            <Logo size={26} /> {t('Eager Feet')}
           </span>
           {signOut}
         </header>
         {children}
       </div>
-      <nav aria-label="Tabs" className="fixed inset-x-0 bottom-0 border-joint border-t bg-slab">
+      <nav aria-label={t('Tabs')} className="fixed inset-x-0 bottom-0 border-joint border-t bg-slab">
         <div className="mx-auto flex max-w-lg">
           <a href="/week" aria-current={here === 'week' ? 'page' : undefined} className={tab(here === 'week')}>
-            <SunMedium aria-hidden className="size-6" /> This week
+            <SunMedium aria-hidden className="size-6" /> {t('This week')}
           </a>
           <a href={next ? `/go/${next}` : '/week'} className={tab(false)}>
-            <CirclePlay aria-hidden className="size-6" /> Go
+            <CirclePlay aria-hidden className="size-6" /> {t('Go')}
           </a>
           <a href="/feet" aria-current={here === 'feet' ? 'page' : undefined} className={tab(here === 'feet')}>
-            <Footprints aria-hidden className="size-6" /> My feet
+            <Footprints aria-hidden className="size-6" /> {t('My feet')}
           </a>
         </div>
       </nav>

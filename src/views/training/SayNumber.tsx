@@ -1,5 +1,6 @@
 import { Mic } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
+import { t } from '../../core/text/translate.ts';
 import { numberSaid } from '../../core/training/number-said.ts';
 import { listenOnce, understandsHere } from './say-number.ts';
 
@@ -32,15 +33,15 @@ export function SayNumber({ label, onNumber }: { label: string; onNumber(n: numb
       <button
         type="button"
         className="slab flex h-14 items-center justify-center gap-2 font-semibold"
-        aria-label={`${label}: say it`}
+        aria-label={t('{label}: say it', { label })}
         aria-pressed={state === 'listening'}
         onClick={() => void listen()}
       >
-        <Mic aria-hidden className="size-5" /> {state === 'listening' ? 'Say the number…' : 'Say it'}
+        <Mic aria-hidden className="size-5" /> {state === 'listening' ? t('Say the number…') : t('Say it')}
       </button>
       {state === 'not understood' && (
         <span className="text-sm" role="status">
-          I did not hear one number. Say it once more, or type it.
+          {t('I did not hear one number. Say it once more, or type it.')}
         </span>
       )}
     </div>

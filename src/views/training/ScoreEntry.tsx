@@ -7,6 +7,7 @@ import type { Drill } from '../../core/drills/schema.ts';
 import type { Foot } from '../../core/drills/terms.ts';
 import type { Tap } from '../../core/review/taps.ts';
 import { targetInWords } from '../../core/targets/index.ts';
+import { t, term } from '../../core/text/translate.ts';
 import type { ClockedWork } from '../../core/training/index.ts';
 import type { Item } from '../../core/weeks/schema.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
@@ -64,8 +65,11 @@ function Tries({
     <div className="flex flex-col gap-2">
       {lasted.length > 1 && (
         <p>
-          {lasted.length} tries, about {lasted.map((seconds) => Math.round(seconds)).join(', ')} s long. The longest was try{' '}
-          {lasted.indexOf(Math.max(...lasted)) + 1}.
+          {t('{lasted} tries, about {lasted2} s long. The longest was try {indexOf}.', {
+            lasted: lasted.length,
+            lasted2: lasted.map((seconds) => Math.round(seconds)).join(', '),
+            indexOf: lasted.indexOf(Math.max(...lasted)) + 1,
+          })}
         </p>
       )}
       <Button
@@ -73,10 +77,10 @@ function Tries({
         onClick={() => onChange({ tries: [...entry.tries, entry.value], value: '' })}
         disabled={entry.value.trim() === ''}
       >
-        <Plus aria-hidden className="size-5" /> Add this try
+        <Plus aria-hidden className="size-5" /> {t('Add this try')}
       </Button>
       {entry.tries.length > 0 && (
-        <ul className="flex flex-wrap gap-2" aria-label={`Tries${label}`}>
+        <ul className="flex flex-wrap gap-2" aria-label={t('Tries{label}', { label })}>
           {entry.tries.map((n, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: tries have no name but their place.
             <li key={i} className="slab flex min-h-12 items-center gap-1 ps-3">
@@ -84,7 +88,7 @@ function Tries({
               <button
                 type="button"
                 className="grid size-12 place-items-center"
-                aria-label={`Take away try ${i + 1}: ${n}`}
+                aria-label={t('Take away try {i}: {n}', { i: i + 1, n })}
                 onClick={() => onChange({ tries: entry.tries.filter((_, at) => at !== i) })}
               >
                 <X aria-hidden className="size-4" />
@@ -93,7 +97,7 @@ function Tries({
           ))}
         </ul>
       )}
-      <p className="font-semibold">{best === null ? 'Each try in the slot: the best counts.' : `Best: ${best}`}</p>
+      <p className="font-semibold">{best === null ? t('Each try in the slot: the best counts.') : t('Best: {best}', { best })}</p>
     </div>
   );
 }
@@ -105,7 +109,7 @@ function Faults({ folded, children }: { folded: boolean; children: ReactNode }) 
   if (!fold) return children;
   return (
     <details>
-      <summary className="min-h-12 py-3">Lost the ball?</summary>
+      <summary className="min-h-12 py-3">{t('Lost the ball?')}</summary>
       {children}
     </details>
   );
@@ -190,7 +194,11 @@ export function ScoreEntry({
               <h3 className={`text-xl first-letter:uppercase ${FOOT_COLOR[entry.foot]}`}>
                 {entry.foot === 'both' ? drill.name : footInWords(entry.foot)}
               </h3>
-              {beat && <p className="text-dust text-sm">To beat: {targetInWords(beat.target, item.dose)}</p>}
+              {beat && (
+                <p className="text-dust text-sm">
+                  {t('To beat: {targetInWords}', { targetInWords: targetInWords(beat.target, item.dose) })}
+                </p>
+              )}
               {measure === 'surfaces' ? (
                 Object.keys(entry.parts).map((surface) => (
                   <Stepper
@@ -220,7 +228,7 @@ export function ScoreEntry({
                 />
               )}
               {faults && (
-                <Faults folded={faults === LOST_BALL && entry.faults === '0'}>
+                <Faults folded={faults === term(LOST_BALL) && entry.faults === '0'}>
                   <Stepper
                     small
                     label={label(faults)}
@@ -234,22 +242,22 @@ export function ScoreEntry({
           );
         })}
       </div>
-      {Object.keys(problems).length > 0 && <Notice tone="stop">Check the numbers marked above.</Notice>}
+      {Object.keys(problems).length > 0 && <Notice tone="stop">{t('Check the numbers marked above.')}</Notice>}
       <Button look="main" size="player" onClick={() => give(false)}>
-        Keep these numbers
+        {t('Keep these numbers')}
       </Button>
       <div className="grid grid-cols-2 gap-3">
         <Button size="player" onClick={() => setLost(true)}>
-          I lost count
+          {t('I lost count')}
         </Button>
         {onAgain && (
           <Button size="player" onClick={onAgain}>
-            Do it again
+            {t('Do it again')}
           </Button>
         )}
       </div>
       <p className="text-dust text-sm">
-        Counts: {drill.counting.counts} Does not count: {drill.counting.doesNotCount}
+        {t('Counts: {counts} Does not count: {doesNotCount}', { counts: drill.counting.counts, doesNotCount: drill.counting.doesNotCount })}
       </p>
     </div>
   );

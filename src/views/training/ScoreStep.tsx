@@ -4,6 +4,7 @@ import type { NumberToBeat, ScoreSent } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { Foot } from '../../core/drills/terms.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import type { ClockedWork } from '../../core/training/index.ts';
 import type { Item } from '../../core/weeks/schema.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
@@ -101,13 +102,14 @@ export function ScoreStep({
         />
       )}
       <div className={isAsked ? 'hidden' : 'contents'}>
-        <h2 className="text-2xl">{who ? `How many, ${who}?` : 'How many?'}</h2>
+        <h2 className="text-2xl">{who ? t('How many, {who}?', { who }) : t('How many?')}</h2>
         {feet.map((foot) => {
           const count = heard(foot);
           return (
             count !== null && (
               <p key={foot} className="text-xl" data-testid="heard">
-                {foot === 'both' ? '' : `${footInWords(foot)}: `}I heard about <b>{count}</b>. What did you count?
+                {t('{foot}I heard about', { foot: foot === 'both' ? '' : `${footInWords(foot)}: ` })} <b>{count}</b>
+                {t('. What did you count?')}
               </p>
             )
           );
@@ -140,7 +142,7 @@ export function ScoreStep({
         {choice && <Easier choice={choice} stronger={stronger} round />}
         {filming.problem && <Notice tone="look">{filming.problem}</Notice>}
         <Button size="player" onClick={onPause}>
-          Pause
+          {t('Pause')}
         </Button>
       </div>
     </>

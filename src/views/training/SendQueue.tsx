@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { drop, EMPTY_OUTBOX, flush, follow, hold, type OutboxItem, type OutboxState } from '../../client/send-queue.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 
 export function useOutbox(): OutboxState {
@@ -13,17 +13,19 @@ export function useOutbox(): OutboxState {
 function standingWords(item: OutboxItem): string {
   switch (item.state) {
     case 'making ready':
-      return `being made ready: ${Math.round(item.share * 100)} %`;
+      return t('being made ready: {share} %', { share: Math.round(item.share * 100) });
     case 'sending':
-      return `being sent: ${Math.round(item.share * 100)} %`;
+      return t('being sent: {share} %', { share: Math.round(item.share * 100) });
     case 'tries again':
-      return `tries again in ${item.inSeconds > 90 ? plural(Math.round(item.inSeconds / 60), 'minute') : `${item.inSeconds} s`}`;
+      return t('tries again in {inSeconds}', {
+        inSeconds: item.inSeconds > 90 ? plural(Math.round(item.inSeconds / 60), 'minute') : `${item.inSeconds} s`,
+      });
     case 'held':
       return 'stopped by you';
     case 'other player':
-      return 'waits until its player signs in';
+      return t('waits until its player signs in');
     case 'refused':
-      return `not taken: ${item.sentence}`;
+      return t('not taken: {sentence}', { sentence: item.sentence });
     default:
       return 'waits';
   }
@@ -40,22 +42,22 @@ function Item({ item }: { item: OutboxItem }) {
       <span className="flex gap-1">
         {item.kind === 'clip' && (under || item.state === 'waits' || item.state === 'tries again') && (
           <Button className="min-h-12" onClick={() => void hold(item.id, true)}>
-            Stop
+            {t('Stop')}
           </Button>
         )}
         {item.state === 'held' && (
           <Button className="min-h-12" onClick={() => void hold(item.id, false)}>
-            Go on
+            {t('Go on')}
           </Button>
         )}
         {(item.state === 'held' || item.state === 'refused') &&
           (sure ? (
             <Button className="min-h-12" look="stop" onClick={() => void drop(item.id)}>
-              Yes, delete it
+              {t('Yes, delete it')}
             </Button>
           ) : (
             <Button className="min-h-12" look="stop" onClick={() => setSure(true)}>
-              Delete
+              {t('Delete')}
             </Button>
           ))}
       </span>
@@ -74,27 +76,31 @@ export function Outbox() {
       <Notice tone={refused > 0 ? 'stop' : offline || signedOut ? 'look' : 'say'}>
         {waiting > 0 && (
           <p>
-            {plural(waiting, 'thing')} {waiting === 1 ? 'waits' : 'wait'} to be sent.{' '}
-            {offline ? 'No connection just now; it goes out by itself later. Nothing is lost.' : ''}
+            {t('{things} {waiting} to be sent. {offline}', {
+              things: plural(waiting, 'thing'),
+              waiting: waiting === 1 ? t('waits') : t('wait'),
+              offline: offline ? t('No connection just now; it goes out by itself later. Nothing is lost.') : '',
+            })}
           </p>
         )}
         {signedOut && waiting > 0 && (
           <p className="py-1">
-            You are not signed in any more. It is kept here. <ButtonLink href="/join">Sign in</ButtonLink>
+            {t('You are not signed in any more. It is kept here.')} <ButtonLink href="/join">{t('Sign in')}</ButtonLink>
           </p>
         )}
         {refused > 0 && (
-          <p>
-            {plural(refused, 'thing')} {refused === 1 ? 'was' : 'were'} not taken.
-          </p>
+          <p>{t('{things} {refused} not taken.', { things: plural(refused, 'thing'), refused: refused === 1 ? t('was') : t('were') })}</p>
         )}
         {others > 0 && (
           <p>
-            {plural(others, 'thing')} of another player {others === 1 ? 'waits' : 'wait'} on this phone.
+            {t('{things} of another player {others} on this phone.', {
+              things: plural(others, 'thing'),
+              others: others === 1 ? t('waits') : t('wait'),
+            })}
           </p>
         )}
         <details open={refused > 0 || items.some((item) => item.kind === 'clip')}>
-          <summary className="min-h-12 py-3">One by one</summary>
+          <summary className="min-h-12 py-3">{t('One by one')}</summary>
           <ul className="divide-y divide-joint">
             {items.map((item) => (
               <Item key={item.id} item={item} />
@@ -102,7 +108,7 @@ export function Outbox() {
           </ul>
           {waiting > 0 && (
             <Button size="player" onClick={() => void flush(true)}>
-              Try now
+              {t('Try now')}
             </Button>
           )}
         </details>

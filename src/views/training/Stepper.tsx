@@ -1,4 +1,5 @@
 import { Minus, Plus } from 'lucide-react';
+import { t } from '../../core/text/translate.ts';
 import { SayNumber } from './SayNumber.tsx';
 
 interface Props {
@@ -32,7 +33,12 @@ export function Stepper({ label, value, onChange, problem, small = false, from =
           aria-invalid={problem ? true : undefined}
           onChange={(event) => onChange(event.target.value)}
         />
-        <button type="button" className="slab grid h-14 place-items-center" onClick={() => step(-1)} aria-label={`${label}: one less`}>
+        <button
+          type="button"
+          className="slab grid h-14 place-items-center"
+          onClick={() => step(-1)}
+          aria-label={t('{label}: one less', { label })}
+        >
           <Minus aria-hidden />
         </button>
         {STEPS.slice(0, small ? 1 : STEPS.length).map((by) => (
@@ -41,7 +47,7 @@ export function Stepper({ label, value, onChange, problem, small = false, from =
             type="button"
             className="slab grid h-14 place-items-center font-bold font-display text-xl"
             onClick={() => step(by)}
-            aria-label={`${label}: ${by === 1 ? 'one' : by} more`}
+            aria-label={t('{label}: {by} more', { label, by: by === 1 ? t('one') : by })}
           >
             {small ? <Plus aria-hidden /> : `+${by}`}
           </button>

@@ -1,4 +1,5 @@
 import type { ThisWeek } from '../../contract/training.ts';
+import { t } from '../../core/text/translate.ts';
 import type { Item } from '../../core/weeks/schema.ts';
 import { Notice } from '../../ui/parts/index.ts';
 
@@ -10,8 +11,13 @@ export function Swaps({ items, swaps }: { items: readonly Item[]; swaps: ThisWee
     <Notice>
       {mine.map((swap) => (
         <p key={swap.itemId}>
-          {swap.planned} cannot be done at your place ({swap.lacks.join(', ')}).{' '}
-          {swap.instead ? `You do “${swap.instead}” in its place.` : 'The clock leaves it out; nothing is missed.'}
+          {t('{planned} cannot be done at your place ({lacks}). {instead}', {
+            planned: swap.planned,
+            lacks: swap.lacks.join(', '),
+            instead: swap.instead
+              ? t('You do “{instead}” in its place.', { instead: swap.instead })
+              : t('The clock leaves it out; nothing is missed.'),
+          })}
         </p>
       ))}
     </Notice>

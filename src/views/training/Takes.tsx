@@ -3,6 +3,7 @@ import { useId, useState } from 'react';
 import type { Trim } from '../../client/device-store.ts';
 import { footInWords } from '../../client/words.ts';
 import type { Foot } from '../../core/drills/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { TrimClip } from '../clips/TrimClip.tsx';
 import type { Take } from './use-filming.ts';
@@ -25,14 +26,14 @@ export function Takes({ feet, keyOf, takes, onPick, onDrop, onTrim, onSeen }: Pr
   const pick = (key: string, file: File | undefined) => {
     if (!file) return;
     if (!file.type.startsWith('video/')) {
-      setProblem('This file is not a video. Pick a clip.');
+      setProblem(t('This file is not a video. Pick a clip.'));
       return;
     }
     setProblem(null);
     onPick(key, file);
   };
   return (
-    <section className="flex flex-col gap-3" aria-label="Clips of this go">
+    <section className="flex flex-col gap-3" aria-label={t('Clips of this go')}>
       {feet.map((foot) => {
         const key = keyOf(foot);
         const take = takes.find((one) => one.key === key);
@@ -40,10 +41,10 @@ export function Takes({ feet, keyOf, takes, onPick, onDrop, onTrim, onSeen }: Pr
         if (take) {
           return (
             <div key={`${key}${take.address}`} className="slab flex flex-col gap-2 p-3">
-              <h3>Clip{name}: goes along with the numbers</h3>
+              <h3>{t('Clip{name}: goes along with the numbers', { name })}</h3>
               <TrimClip take={take} name={name} onTrim={(trim) => onTrim(key, trim)} onSeen={() => onSeen(key)} />
               <Button size="player" look="stop" onClick={() => onDrop(key)}>
-                <Trash2 aria-hidden className="size-5" /> Delete this clip
+                <Trash2 aria-hidden className="size-5" /> {t('Delete this clip')}
               </Button>
             </div>
           );
@@ -51,7 +52,7 @@ export function Takes({ feet, keyOf, takes, onPick, onDrop, onTrim, onSeen }: Pr
         return (
           <div key={key}>
             <label htmlFor={`${id}-${foot}`} className="inline-flex min-h-12 items-center gap-2 font-semibold underline">
-              <Upload aria-hidden className="size-5" /> Pick a clip from this device{name}
+              <Upload aria-hidden className="size-5" /> {t('Pick a clip from this device{name}', { name })}
             </label>
             <input
               id={`${id}-${foot}`}

@@ -2,6 +2,7 @@ import { Undo2 } from 'lucide-react';
 import { deviceNow } from '../../client/now.ts';
 import type { Foot } from '../../core/drills/terms.ts';
 import { type Tap, tallyOf } from '../../core/review/taps.ts';
+import { t } from '../../core/text/translate.ts';
 
 interface Props {
   foot: Foot;
@@ -12,8 +13,18 @@ interface Props {
 }
 
 const HALF = {
-  left: { words: 'Left', look: 'border-foot-left text-foot-left' },
-  right: { words: 'Right', look: 'border-foot-right text-foot-right' },
+  left: {
+    get words() {
+      return t('Left');
+    },
+    look: 'border-foot-left text-foot-left',
+  },
+  right: {
+    get words() {
+      return t('Right');
+    },
+    look: 'border-foot-right text-foot-right',
+  },
 } as const;
 
 /**
@@ -44,7 +55,7 @@ export function TapHalves({ foot, tries, taps, onChange }: Props) {
                 event.preventDefault();
                 tap(counted);
               }}
-              aria-label={both ? `${words}: one more` : `One more, ${half} half`}
+              aria-label={both ? t('{words}: one more', { words }) : t('One more, {half} half', { half })}
               className={`slab flex min-h-[160px] touch-manipulation flat:min-h-[110px] select-none flex-col items-center justify-center border-4 ${look}`}
             >
               <span className="font-bold font-display text-[56px] leading-none">{both ? tally[half] : tally[foot]}</span>
@@ -56,7 +67,7 @@ export function TapHalves({ foot, tries, taps, onChange }: Props) {
       <div className="flex gap-2">
         {tries && (
           <button type="button" className="slab min-h-[72px] flex-1 border-ink font-bold text-xl" onClick={() => tap('drop')}>
-            Ball down ({tally.tries.length})
+            {t('Ball down ({tries})', { tries: tally.tries.length })}
           </button>
         )}
         <button
@@ -64,7 +75,7 @@ export function TapHalves({ foot, tries, taps, onChange }: Props) {
           className="slab inline-flex min-h-[72px] flex-1 items-center justify-center gap-2 font-bold text-xl"
           onClick={() => onChange(taps.slice(0, -1))}
         >
-          <Undo2 aria-hidden className="size-6" /> Take one back
+          <Undo2 aria-hidden className="size-6" /> {t('Take one back')}
         </button>
       </div>
     </div>

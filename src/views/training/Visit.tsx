@@ -4,6 +4,7 @@ import type { KeptRun } from '../../client/device-store.ts';
 import { clockWords } from '../../client/words.ts';
 import { countsInPlaceOf } from '../../core/drills/beside.ts';
 import type { Foot } from '../../core/drills/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import { doseOf, minutesInWords } from '../../core/training/dose.ts';
 import {
   attemptOf,
@@ -79,8 +80,8 @@ function missedWords(interval: Interval | undefined): string[] {
   if (!interval) return [];
   return [
     interval.kind === 'work'
-      ? `${interval.foot === 'both' ? 'the work' : `the ${interval.foot} foot`} ended`
-      : `the ${interval.kind} ended`,
+      ? t('{foot} ended', { foot: interval.foot === 'both' ? t('the work') : t('the {foot} foot', { foot: interval.foot }) })
+      : t('the {kind} ended', { kind: interval.kind }),
   ];
 }
 
@@ -227,22 +228,22 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
 
   const { voice } = clock;
   useEffect(() => {
-    if (inPlace.isWaiting && !isQuiet) voice.tell('Back to your place. Say when you are ready.', 'set-up');
+    if (inPlace.isWaiting && !isQuiet) voice.tell(t('Back to your place. Say when you are ready.'), 'set-up');
   }, [inPlace.isWaiting, isQuiet, voice]);
 
   const isPractice = visit.practice !== undefined;
   const over = state.phase === 'finished' || state.phase === 'stopped';
   const working = interval?.kind === 'work';
 
-  if (clock.loading) return <p className="p-4">Opening the session…</p>;
+  if (clock.loading) return <p className="p-4">{t('Opening the session…')}</p>;
 
   if (clock.elsewhere) {
     return (
       <main className="wrap-anywhere mx-auto flex max-w-lg flex-col gap-4 p-4">
         <h1>{session.name}</h1>
-        <Notice tone="look">This session is open in another tab, which has the clock. Close that one to go on here.</Notice>
+        <Notice tone="look">{t('This session is open in another tab, which has the clock. Close that one to go on here.')}</Notice>
         <Button look="main" size="player" onClick={() => window.location.reload()}>
-          I closed it
+          {t('I closed it')}
         </Button>
       </main>
     );
@@ -278,7 +279,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
   if (mending) {
     return (
       <main className="wrap-anywhere mx-auto flex min-h-dvh max-w-lg flex-col gap-3 p-4">
-        <Suspense fallback={<p>One moment…</p>}>
+        <Suspense fallback={<p>{t('One moment…')}</p>}>
           <MendStep give={mending} numbers={numbersBefore(mending)} onMend={(said) => mend(mending, said)} onBack={endMending} />
         </Suspense>
       </main>
@@ -288,7 +289,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
   if (over) {
     const stop = events.findLast((event) => event.type === 'stop');
     return (
-      <Suspense fallback={<p className="p-4">One moment…</p>}>
+      <Suspense fallback={<p className="p-4">{t('One moment…')}</p>}>
         <After
           run={run}
           sessionName={session.name}
@@ -332,7 +333,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
         }
       : null;
   const left = interval ? clockWords(Math.max(0, interval.seconds - state.ranMs / 1000)) : '';
-  const here = [drill?.name, interval && sideInWords(interval), interval?.ends === 'clock' ? `${left} left` : '']
+  const here = [drill?.name, interval && sideInWords(interval), interval?.ends === 'clock' ? t('{left} left', { left }) : '']
     .filter(Boolean)
     .join(', ');
   // Alone, the player says where a try ends; a helper's halves have a button of their own for it.
@@ -353,12 +354,17 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
       <h1 className="sr-only">{session.name}</h1>
       {clock.keepProblem && <Notice tone="stop">{clock.keepProblem}</Notice>}
       {clock.awayMs > 2000 && (
-        <Notice tone="look">Welcome back. The clock stood still for {clockWords(clock.awayMs / 1000)}; you are where you were.</Notice>
+        <Notice tone="look">
+          {t('Welcome back. The clock stood still for {clockWords}; you are where you were.', {
+            clockWords: clockWords(clock.awayMs / 1000),
+          })}
+        </Notice>
       )}
       {clock.missed.length > 0 && (
         <Notice tone="look">
-          While the screen was off: {clock.missed.flatMap((one) => missedWords(sheet[one.index])).join(', ')}. Pause, then Again, does this
-          one once more.
+          {t('While the screen was off: {flatMap}. Pause, then Again, does this one once more.', {
+            flatMap: clock.missed.flatMap((one) => missedWords(sheet[one.index])).join(', '),
+          })}
         </Notice>
       )}
       {turn && isQuiet ? (
@@ -368,7 +374,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
           </HandOver>
         </Suspense>
       ) : meets ? (
-        <Suspense fallback={<p className="text-xl">New for you: {drill.name}…</p>}>
+        <Suspense fallback={<p className="text-xl">{t('New for you: {name}…', { name: drill.name })}</p>}>
           <Meet
             key={drill.id}
             drill={drill}
@@ -386,7 +392,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
           />
         </Suspense>
       ) : paused && !inPlace.isWaiting ? (
-        <Suspense fallback={<h2 className="text-[40px]">Paused</h2>}>
+        <Suspense fallback={<h2 className="text-[40px]">{t('Paused')}</h2>}>
           <PausePanel
             here={here}
             drill={drill ?? null}
@@ -406,7 +412,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
           />
         </Suspense>
       ) : interval?.kind === 'score' && item && drill ? (
-        <Suspense fallback={<p>One moment…</p>}>
+        <Suspense fallback={<p>{t('One moment…')}</p>}>
           <ScoreStep
             key={`${item.id}|${interval.round}|${attempt}`}
             item={item}
@@ -478,7 +484,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
                 <GoTools filming={visit.mayFilm ? filming : null} helper={helper} onHelper={setHelper} beat={beat} onBeat={setBeat} />
               </Suspense>
             )}
-            {filming.filming && working && <p className="font-bold text-xl">Filming this go</p>}
+            {filming.filming && working && <p className="font-bold text-xl">{t('Filming this go')}</p>}
           </ClockFace>
         </Suspense>
       )}

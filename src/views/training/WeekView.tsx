@@ -8,7 +8,7 @@ import { useAttempt } from '../../client/use-attempt.ts';
 import { dayLetter, footInWords, untilInWords, whenInWords, wishedDay } from '../../client/words.ts';
 import type { ThisWeek } from '../../contract/training.ts';
 import type { Kit } from '../../core/drills/terms.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { doseOf, minutesInWords } from '../../core/training/dose.ts';
 import { compileRunSheet, DONE_SHARE } from '../../core/training/index.ts';
 import type { Session } from '../../core/weeks/schema.ts';
@@ -25,13 +25,15 @@ import { Swaps } from './Swaps.tsx';
 
 /** What to fetch: what is at home by its name, else what stands in for it. */
 function Fetch({ kit, visit }: { kit: readonly Kit[]; visit: ThisWeek }) {
-  if (kit.length === 0) return <p className="text-dust">Nothing to fetch.</p>;
+  if (kit.length === 0) return <p className="text-dust">{t('Nothing to fetch.')}</p>;
   return (
     <ul className="flex flex-col">
       {kit.map((one) => (
         <li key={one}>
           <span className="font-semibold">{lacks(visit, one) ? standInsOf(one) : one}</span>{' '}
-          <span className="text-dust text-sm">{lacks(visit, one) ? `for the ${one}` : visit.home ? '' : `or ${standInsOf(one)}`}</span>
+          <span className="text-dust text-sm">
+            {lacks(visit, one) ? t('for the {one}', { one }) : visit.home ? '' : t('or {standInsOf}', { standInsOf: standInsOf(one) })}
+          </span>
         </li>
       ))}
     </ul>
@@ -74,12 +76,12 @@ function SessionCard({
       />
       {done && (
         <p className="flex items-center gap-2 font-semibold text-moss">
-          <Check aria-hidden className="size-5" /> {doneHere ? 'Done on this phone; it is on its way.' : 'Done. You can do it again.'}
+          <Check aria-hidden className="size-5" /> {doneHere ? t('Done on this phone; it is on its way.') : t('Done. You can do it again.')}
         </p>
       )}
       {!done && (
         <section>
-          <h3>Fetch</h3>
+          <h3>{t('Fetch')}</h3>
           <Fetch kit={kitAtHome(visit, session, drills)} visit={visit} />
         </section>
       )}
@@ -87,16 +89,16 @@ function SessionCard({
       {!done && <Swaps items={items} swaps={visit.swaps} />}
       {!done && items.some((item) => item.scored) && (
         <section>
-          <h3>Numbers to beat</h3>
+          <h3>{t('Numbers to beat')}</h3>
           <Numbers items={items} drills={drills} numbers={visit.numbers} />
         </section>
       )}
       <ButtonLink href={`/go/${session.id}`} look={main ? 'main' : 'plain'} size="player">
-        <CirclePlay aria-hidden className="size-6" /> {begun ? 'Go on with' : 'Go:'} {session.name}
+        <CirclePlay aria-hidden className="size-6" /> {begun ? t('Go on with') : t('Go:')} {session.name}
       </ButtonLink>
       <p>
         <a href={`/by-hand/${session.id}`} className="inline-flex min-h-12 items-center underline">
-          I did it with the paper sheet
+          {t('I did it with the paper sheet')}
         </a>
       </p>
     </article>
@@ -107,13 +109,13 @@ function SessionCard({
 function Upcoming({ upcoming, timeZone }: { upcoming: NonNullable<ThisWeek['upcoming']>; timeZone: string }) {
   const { about, opensAt } = upcoming;
   return (
-    <section className="slab flex flex-col gap-1 p-4" aria-label="Next week">
-      <h2>{about ? `Week ${about.number}: ${about.title}` : 'A surprise'}</h2>
-      <p className="text-dust">Opens {whenInWords(opensAt, timeZone)}</p>
+    <section className="slab flex flex-col gap-1 p-4" aria-label={t('Next week')}>
+      <h2>{about ? t('Week {number}: {title}', { number: about.number, title: about.title }) : t('A surprise')}</h2>
+      <p className="text-dust">{t('Opens {whenInWords}', { whenInWords: whenInWords(opensAt, timeZone) })}</p>
       {about ? (
-        <p>{about.kit.length > 0 ? `Find in time: ${about.kit.join(', ')}.` : 'Nothing to find for it.'}</p>
+        <p>{about.kit.length > 0 ? t('Find in time: {kit}.', { kit: about.kit.join(', ') }) : t('Nothing to find for it.')}</p>
       ) : (
-        <p>Nobody knows yet what it is.</p>
+        <p>{t('Nobody knows yet what it is.')}</p>
       )}
     </section>
   );
@@ -141,7 +143,7 @@ function Squads({ visit }: { visit: ThisWeek }) {
   const { problem, attempt } = useAttempt();
   if (others.length === 0) return null;
   return (
-    <nav aria-label="Your squads" className="flex flex-wrap gap-2 pt-1">
+    <nav aria-label={t('Your squads')} className="flex flex-wrap gap-2 pt-1">
       {others.map((one) => (
         <Button
           key={one.id}
@@ -154,7 +156,7 @@ function Squads({ visit }: { visit: ThisWeek }) {
             })
           }
         >
-          Go to {one.name}
+          {t('Go to {name}', { name: one.name })}
         </Button>
       ))}
       {problem && <Notice tone="stop">{problem}</Notice>}
@@ -180,64 +182,74 @@ export const WeekView = guarded(function WeekView({ visit, keptAt = null }: Prop
   return (
     <main className="flex flex-col gap-4 p-4">
       <header>
-        <h1>Hi {visit.nickname}</h1>
+        <h1>{t('Hi {nickname}', { nickname: visit.nickname })}</h1>
         <p className="text-dust">{visit.squad?.name}</p>
         {keptAt === null && <Squads visit={visit} />}
       </header>
       {keptAt !== null && (
         <Notice tone="look">
-          No connection. This is your week as of {whenInWords(keptAt, timeZone)}; everything in it works, and goes out later.
+          {t('No connection. This is your week as of {whenInWords}; everything in it works, and goes out later.', {
+            whenInWords: whenInWords(keptAt, timeZone),
+          })}
           {week &&
             visit.now + (deviceNow() - keptAt) > week.closesAt &&
-            ' This week has closed meanwhile: what you do now does not count for it.'}
+            t(' This week has closed meanwhile: what you do now does not count for it.')}
         </Notice>
       )}
       <Outbox />
-      <section className="slab flex flex-col gap-2 p-4" aria-label="Your streak">
+      <section className="slab flex flex-col gap-2 p-4" aria-label={t('Your streak')}>
         <p className="flex items-baseline gap-3">
           <span className="font-bold font-display text-4xl text-lace">{streak.current}</span>
           <span>
-            {streak.unit === 'week' ? (streak.current === 1 ? 'week' : 'weeks') : streak.current === 1 ? 'training day' : 'training days'}{' '}
-            in a row
+            {t('{unit} in a row', {
+              unit:
+                streak.unit === 'week'
+                  ? streak.current === 1
+                    ? t('week')
+                    : t('weeks')
+                  : streak.current === 1
+                    ? t('training day')
+                    : t('training days'),
+            })}
           </span>
         </p>
         <Laces
           cells={visit.strip.slice(-14)}
           letters={dayLetter}
-          summary={`Laces of the last two weeks: ${streak.current} in a row, best ${streak.best}`}
+          summary={t('Laces of the last two weeks: {current} in a row, best {best}', { current: streak.current, best: streak.best })}
         />
         <p className="text-dust">{streak.sentence}</p>
       </section>
       {visit.films?.welcome && (
         <section className="slab flex flex-col gap-2 p-4">
-          <h2>A word from {visit.films.welcome.coach}</h2>
-          <FilmSoon spoken film={visit.films.welcome} label={`Welcome to the week, by ${visit.films.welcome.coach}`} />
+          <h2>{t('A word from {coach}', { coach: visit.films.welcome.coach })}</h2>
+          <FilmSoon spoken film={visit.films.welcome} label={t('Welcome to the week, by {coach}', { coach: visit.films.welcome.coach })} />
         </section>
       )}
       {visit.again.map(({ itemId, sessionId, line }) => (
         <article key={itemId + line.foot} className="slab flex flex-col gap-2 border-l-4 border-l-mustard p-4">
-          <h2>Once more, please: {line.drillName}</h2>
+          <h2>{t('Once more, please: {drillName}', { drillName: line.drillName })}</h2>
           <p>
             {line.foot !== 'both' && `${footInWords(line.foot)}. `}
             {line.line} {line.cues.join('. ')}
           </p>
           <ButtonLink href={`/go/${sessionId}`} size="player">
-            Go
+            {t('Go')}
           </ButtonLink>
         </article>
       ))}
       {visit.clipAsks.map((ask) => (
         <article key={ask.drillId} className="slab flex flex-col gap-2 border-l-4 border-l-lace p-4">
-          <h2>Your coach would like to see it: {ask.drillName}</h2>
-          <p>Switch on “Film my goes” before you start, and send the clip with your next go. Only if you like.</p>
+          <h2>{t('Your coach would like to see it: {drillName}', { drillName: ask.drillName })}</h2>
+          <p>{t('Switch on “Film my goes” before you start, and send the clip with your next go. Only if you like.')}</p>
           <ButtonLink href={`/go/${ask.sessionId}`} size="player">
-            Go
+            {t('Go')}
           </ButtonLink>
         </article>
       ))}
       {visit.changes.length > 0 && (
         <Notice>
-          <p className="font-semibold">Your coach changed this week:</p>
+          <p className="font-semibold">{t('Your coach changed this week:')}</p>
           <ul className="list-disc ps-5">
             {visit.changes.map((change) => (
               <li key={change}>{change}</li>
@@ -247,20 +259,18 @@ export const WeekView = guarded(function WeekView({ visit, keptAt = null }: Prop
       )}
       {!visit.home && week && (
         <Notice>
-          Say once what is at home, and each drill is shown as you can do it there.{' '}
+          {t('Say once what is at home, and each drill is shown as you can do it there.')}{' '}
           <a href="/home" className="inline-flex min-h-12 items-center underline">
-            What is at home
+            {t('What is at home')}
           </a>
         </Notice>
       )}
       {week ? (
         <>
           <section>
-            <h2 className="text-2xl">
-              Week {week.number}: {week.content.title}
-            </h2>
+            <h2 className="text-2xl">{t('Week {number}: {title}', { number: week.number, title: week.content.title })}</h2>
             <p>{week.content.focus}</p>
-            <p className="text-dust">Open until {untilInWords(week.closesAt, timeZone)}</p>
+            <p className="text-dust">{t('Open until {untilInWords}', { untilInWords: untilInWords(week.closesAt, timeZone) })}</p>
           </section>
           {sessions.map((session) => (
             <SessionCard
@@ -275,15 +285,15 @@ export const WeekView = guarded(function WeekView({ visit, keptAt = null }: Prop
         </>
       ) : (
         <Notice>
-          No week is open now. {!visit.upcoming && 'Your coach has not sent the next one yet. '}
-          Any ball and five minutes are still good for your feet.
+          {t('No week is open now.')} {!visit.upcoming && t('Your coach has not sent the next one yet. ')}
+          {t('Any ball and five minutes are still good for your feet.')}
         </Notice>
       )}
       {visit.upcoming && <Upcoming upcoming={visit.upcoming} timeZone={timeZone} />}
       {visit.home && (
         <p>
           <a href="/home" className="inline-flex min-h-12 items-center underline">
-            What is at home
+            {t('What is at home')}
           </a>
         </p>
       )}

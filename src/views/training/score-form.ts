@@ -7,6 +7,7 @@ import { type Odd, oddOf } from '../../core/scores/odd.ts';
 import { bandedResult, fullSurfaces, resultOf } from '../../core/scores/result.ts';
 import type { Level } from '../../core/squads/terms.ts';
 import { followsRecord, meets, targetFor } from '../../core/targets/index.ts';
+import { english, t, term } from '../../core/text/translate.ts';
 import type { ClockedWork } from '../../core/training/index.ts';
 import type { Dose, Item } from '../../core/weeks/schema.ts';
 
@@ -25,30 +26,30 @@ export interface FootEntry {
 export function valueLabel(measure: Measure, unit: string): string {
   switch (measure) {
     case 'hits in time':
-      return 'Hits';
+      return t('Hits');
     case 'unbroken run':
-      return 'This try';
+      return t('This try');
     case 'fixed reps':
-      return 'Reps done';
+      return t('Reps done');
     case 'sets':
-      return 'Sets done';
+      return t('Sets done');
     case 'course time':
-      return 'Seconds';
+      return t('Seconds');
     case 'surfaces':
-      return 'Touches in all';
+      return t('Touches in all');
     default:
-      return `Count (${unit})`;
+      return t('Count ({unit})', { unit });
   }
 }
 
 /** Asked of those who want to tell; it changes no number. */
-export const LOST_BALL = 'Times you lost the ball';
+export const LOST_BALL = english('Times you lost the ball');
 
 /** What goes wrong without ending a go is called; null where nothing is asked. */
 export function faultsLabel(measure: Measure): string | null {
-  if (measure === 'sets' || measure === 'course time') return 'Cones moved';
-  if (measure === 'hits in time') return 'Misses';
-  return measure === 'count in time' || measure === 'fixed reps' ? LOST_BALL : null;
+  if (measure === 'sets' || measure === 'course time') return t('Cones moved');
+  if (measure === 'hits in time') return t('Misses');
+  return measure === 'count in time' || measure === 'fixed reps' ? term(LOST_BALL) : null;
 }
 
 /**
@@ -111,7 +112,7 @@ export function triesOf(entry: Pick<FootEntry, 'tries' | 'value'>): number[] {
 export function scoreFrom(entry: FootEntry, id: string, item: Item, work: readonly ClockedWork[], lost: boolean): ScoreSent {
   const mine = item.dose.measure === 'surfaces' ? work : work.filter((one) => one.foot === entry.foot);
   const parts = Object.fromEntries(Object.entries(entry.parts).map(([name, text]) => [name, toNumber(text)]));
-  if (item.dose.measure === 'unbroken run') for (const [i, n] of triesOf(entry).entries()) parts[`try ${i + 1}`] = n;
+  if (item.dose.measure === 'unbroken run') for (const [i, n] of triesOf(entry).entries()) parts[t('try {i}', { i: i + 1 })] = n;
   const hasParts = Object.keys(parts).length > 0 && !lost;
   const numbers = Object.values(parts);
   const sum = item.dose.measure === 'unbroken run' ? Math.max(...numbers) : numbers.reduce((total, n) => total + n, 0);
@@ -174,22 +175,40 @@ export interface Outcome {
 export function outcomeOf(score: ScoreSent, item: Item, beat: NumberToBeat | undefined, odd: Odd | null = null): Outcome {
   const { foot } = score;
   const result = resultOf(score, item.dose);
-  if (score.value === null) return { foot, kind: 'lost', sentence: 'You lost count. That is fine, and honest.' };
-  if (result === null) return { foot, kind: 'done', sentence: 'Kept. Not all of it was done this time.' };
+  if (score.value === null) return { foot, kind: 'lost', sentence: t('You lost count. That is fine, and honest.') };
+  if (result === null) return { foot, kind: 'done', sentence: t('Kept. Not all of it was done this time.') };
   const full = fullSurfaces(score.parts, item.dose);
   const surfaces = item.dose.measure === 'surfaces' ? item.dose.surfaces.length : 0;
-  const unit = full === null ? resultUnit(item.dose.measure) : `${resultUnit(item.dose.measure)}, ${full} of ${surfaces} full`;
-  if (odd) return { foot, kind: 'looked at', sentence: `${number(result)} ${unit}. Kept: your coach will look at it.` };
+  const unit =
+    full === null
+      ? resultUnit(item.dose.measure)
+      : t('{resultUnit}, {full} of {surfaces} full', { resultUnit: resultUnit(item.dose.measure), full, surfaces });
+  if (odd)
+    return { foot, kind: 'looked at', sentence: t('{result} {unit}. Kept: your coach will look at it.', { result: number(result), unit }) };
   const better = BETTER[item.dose.measure];
   const record = beat?.record ?? null;
   const beats = record !== null && (better === 'more' ? result > record : result < record);
-  if (beats) return { foot, kind: 'record', sentence: `${number(result)} ${unit}: your new best. Before: ${number(record)}.` };
+  if (beats)
+    return {
+      foot,
+      kind: 'record',
+      sentence: t('{result} {unit}: your new best. Before: {record}.', { result: number(result), unit, record: number(record) }),
+    };
   const target = beat?.target.number ?? null;
   // A number by level is one of a band: it is met where each surface has its part.
   const held = item.target.rule === 'by level' && !beat?.target.byCoach ? (bandedResult(score, item.dose) ?? result) : result;
   if (target !== null && meets(held, target, item.dose))
-    return { foot, kind: 'reached', sentence: `${number(result)} ${unit}: you reached ${target}.` };
+    return { foot, kind: 'reached', sentence: t('{result} {unit}: you reached {target}.', { result: number(result), unit, target }) };
   if (target !== null)
-    return { foot, kind: 'close', sentence: `${number(result)} ${unit}: ${number(Math.abs(target - held))} away from ${target}.` };
+    return {
+      foot,
+      kind: 'close',
+      sentence: t('{result} {unit}: {target} away from {target2}.', {
+        result: number(result),
+        unit,
+        target: number(Math.abs(target - held)),
+        target2: target,
+      }),
+    };
   return { foot, kind: 'done', sentence: `${number(result)} ${unit}. Kept.` };
 }

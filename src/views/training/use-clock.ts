@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { type KeptRun, keepLog, keepRun, type LogRow, logOf, type Outgoing } from '../../client/device-store.ts';
 import { deviceNow } from '../../client/now.ts';
+import { english, term } from '../../core/text/translate.ts';
 import {
   type Announced,
   advance,
@@ -64,8 +65,9 @@ export interface Clock {
   voice: Voice;
 }
 
-const CANNOT_KEEP =
-  'This browser does not let the app keep anything. Free some room, or use a normal window instead of a private one. It is tried again and again; until then a reload would lose what you do.';
+const CANNOT_KEEP = english(
+  'This browser does not let the app keep anything. Free some room, or use a normal window instead of a private one. It is tried again and again; until then a reload would lose what you do.',
+);
 
 /** What could not be kept is tried again this often. */
 const KEEP_AGAIN_MS = 2000;
@@ -146,7 +148,7 @@ export function useClock(
     });
     writing.current = work.then(
       () => setKeepProblem(null),
-      () => setKeepProblem(CANNOT_KEEP),
+      () => setKeepProblem(term(CANNOT_KEEP)),
     );
     return work;
   }, []);
@@ -205,7 +207,7 @@ export function useClock(
     void navigator.locks.request(clockLock(runRef.current.playerId, runRef.current.sessionId), { ifAvailable: true }, async (lock) => {
       if (gone) return;
       if (!lock) setElsewhere(true);
-      else await open().catch(() => setKeepProblem(CANNOT_KEEP));
+      else await open().catch(() => setKeepProblem(term(CANNOT_KEEP)));
       setLoading(false);
       if (lock && !gone)
         await new Promise<void>((resolve) => {

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
+import { t } from '../../core/text/translate.ts';
 import type { ClockState, Interval, WorkOfFoot } from '../../core/training/index.ts';
 import type { CountingAlong, HeardStretch } from './count-along.ts';
 
@@ -39,7 +40,7 @@ export function useCountAlong(along: Along) {
         ear.current = await countAlong(playerId);
         setCounting(true);
       } catch {
-        setProblem('The microphone did not open. Count for yourself, as always.');
+        setProblem(t('The microphone did not open. Count for yourself, as always.'));
       }
     },
     [playerId],

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { forgetTake, type KeptTake, keepTake, type Trim, takesOf } from '../../client/device-store.ts';
 import type { ThisWeek } from '../../contract/training.ts';
+import { t } from '../../core/text/translate.ts';
 import { type ClockState, type FilmWindow, filmedNow, filmWindows, type Interval } from '../../core/training/index.ts';
 import type { Facing, Recording } from '../clips/camera.ts';
 
@@ -45,7 +46,7 @@ export function useFilming(sheet: readonly Interval[], state: ClockState, aheadM
       latest.current = [...latest.current.filter((one) => one.key !== key), shown];
       setTakes((before) => [...before, shown]);
       keepTake(take).catch(() =>
-        setProblem('This phone has no room left for the clip. Delete other clips, or go on without filming; your numbers are kept.'),
+        setProblem(t('This phone has no room left for the clip. Delete other clips, or go on without filming; your numbers are kept.')),
       );
     },
     [runId, takeAway],
@@ -128,7 +129,7 @@ export function useFilming(sheet: readonly Interval[], state: ClockState, aheadM
         setCamera({ stream: next, record: () => recordCamera(next) });
         setProblem(null);
       } catch {
-        setProblem('The camera did not open. Allow it for this page, or pick a file after the go.');
+        setProblem(t('The camera did not open. Allow it for this page, or pick a file after the go.'));
       }
     },
     [film.height, film.sound, switchOff],

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { t } from '../../core/text/translate.ts';
 import type { Ear } from './hands-free.ts';
 import type { Voice } from './voice.ts';
 
@@ -20,16 +21,16 @@ export function useHandsFree(voice: Voice, onReady: (() => void) | null) {
       setListening(false);
       if (!on) return;
       const knocked = () => {
-        setHearing('Heard you.');
+        setHearing(t('Heard you.'));
         ready.current?.();
       };
       try {
         const { listen } = await import('./hands-free.ts');
         ear.current = await listen(knocked, () => voice.sounding, setLoud);
         setListening(true);
-        setHearing('Clap once, or knock three times, to try it. Where it is loud, clap twice.');
+        setHearing(t('Clap once, or knock three times, to try it. Where it is loud, clap twice.'));
       } catch {
-        setHearing('The microphone did not open. A tap on the screen says ready as well.');
+        setHearing(t('The microphone did not open. A tap on the screen says ready as well.'));
       }
     },
     [voice],

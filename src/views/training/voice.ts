@@ -1,3 +1,4 @@
+import { t } from '../../core/text/translate.ts';
 import { AudioAnchor, type Down, inTheAir, type LaidCue, type MotifName, relay, type ToneName } from '../../core/training/index.ts';
 
 interface Note {
@@ -185,7 +186,7 @@ export class Voice {
     this.notes([TONES.count], now);
     this.notes([TONES.count], now + 0.5);
     this.notes([TONES.go], now + 1);
-    setTimeout(() => this.tell('Right foot. I am loud enough if you hear this from the grass.', 'right'), 1600);
+    setTimeout(() => this.tell(t('Right foot. I am loud enough if you hear this from the grass.'), 'right'), 1600);
   }
 
   private say(words: string): void {

@@ -4,7 +4,7 @@ import type { Drill } from '../../core/drills/schema.ts';
 import { whoLacks } from '../../core/planning/check-place.ts';
 import { kitOf } from '../../core/planning/checks.ts';
 import { allItems, measureWeek } from '../../core/planning/measure.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { minutesInWords } from '../../core/training/dose.ts';
 import type { WeekPlan } from '../../core/weeks/schema.ts';
 import { Seam } from '../../ui/notations/index.ts';
@@ -19,30 +19,33 @@ export function DoseStrip({ plan, drills, facts }: { plan: WeekPlan; drills: Dri
   const mean = facts.meanTouches;
   const change = mean ? Math.round(((touches.left + touches.right) / mean - 1) * 100) : null;
   return (
-    <section className="slab flex flex-col gap-2 p-4" aria-label="Dose of the week">
-      <h2>The whole week</h2>
+    <section className="slab flex flex-col gap-2 p-4" aria-label={t('Dose of the week')}>
+      <h2>{t('The whole week')}</h2>
       <p>
         <span className="font-bold font-display text-2xl" data-testid="week-minutes">
           {minutesInWords(dose)}
         </span>{' '}
-        <span className="text-dust">at a steady level</span>
+        <span className="text-dust">{t('at a steady level')}</span>
       </p>
       <Seam
         labelWidth={54}
         half={62}
         rows={[{ label: 'touches', ...touches }]}
-        summary={`Touches in the week: left ${touches.left}, right ${touches.right}`}
+        summary={t('Touches in the week: left {left}, right {right}', { left: touches.left, right: touches.right })}
       />
       <p className="text-sm">
         {change === null
-          ? 'The first week: no mean to compare with yet.'
+          ? t('The first week: no mean to compare with yet.')
           : change === 0
-            ? 'As many touches as usual in the last four weeks.'
-            : `${Math.abs(change)} % ${change > 0 ? 'more' : 'fewer'} touches than usual in the last four weeks.`}
+            ? t('As many touches as usual in the last four weeks.')
+            : t('{change} % {change2} touches than usual in the last four weeks.', {
+                change: Math.abs(change),
+                change2: change > 0 ? t('more') : t('fewer'),
+              })}
       </p>
       <p className="text-sm">
-        Hopping: <span className="text-foot-left">left leg {hops.left} s</span>,{' '}
-        <span className="text-foot-right">right leg {hops.right} s</span>
+        {t('Hopping:')} <span className="text-foot-left">{t('left leg {left} s', { left: hops.left })}</span>,{' '}
+        <span className="text-foot-right">{t('right leg {right} s', { right: hops.right })}</span>
         {dose.headers > 0 && ` · ${plural(dose.headers, 'header')}`}
       </p>
     </section>
@@ -62,24 +65,26 @@ export function NeedsStrip({ plan, drills, facts }: { plan: WeekPlan; drills: Dr
   const lacks = useMemo(() => whoLacks(plan, drills, facts.players), [plan, drills, facts]);
   const unsaid = facts.players.filter((player) => player.home === null);
   return (
-    <section className="slab flex flex-col gap-2 p-4" aria-label="Kit and space">
-      <h2>Kit and space</h2>
+    <section className="slab flex flex-col gap-2 p-4" aria-label={t('Kit and space')}>
+      <h2>{t('Kit and space')}</h2>
       <p className="text-sm">
-        {kit.length > 0 ? kit.join(', ') : 'No kit'}
-        {space.length > 0 && ` · up to ${space.length} × ${space.width} m`}
+        {kit.length > 0 ? kit.join(', ') : t('No kit')}
+        {space.length > 0 && t(' · up to {space} × {width} m', { space: space.length, width: space.width })}
       </p>
       {lacks.map(({ drill, cannot, adapts }) => (
         <details key={drill.id} className="text-sm">
           <summary>
             <span className="font-semibold">{drill.name}</span>{' '}
             <span className={cannot.length > 0 ? 'text-mustard' : 'text-dust'}>
-              {cannot.length > 0 ? `${cannot.length} cannot` : `${adapts.length} with a stand-in`}
+              {cannot.length > 0
+                ? t('{cannot} cannot', { cannot: cannot.length })
+                : t('{adapts} with a stand-in', { adapts: adapts.length })}
             </span>
           </summary>
           <ul className="ps-4">
             {cannot.map(({ player, lacks: what, nearest }) => (
               <li key={player.id}>
-                {player.nickname}: {what.join(', ')} → {nearest ? nearest.name : 'leaves it out'}
+                {player.nickname}: {what.join(', ')} → {nearest ? nearest.name : t('leaves it out')}
               </li>
             ))}
             {adapts.map(({ player, how }) => (
@@ -91,11 +96,14 @@ export function NeedsStrip({ plan, drills, facts }: { plan: WeekPlan; drills: Dr
         </details>
       ))}
       {lacks.length === 0 && unsaid.length < facts.players.length && (
-        <p className="text-dust text-sm">Everyone who said what is at home can do it all.</p>
+        <p className="text-dust text-sm">{t('Everyone who said what is at home can do it all.')}</p>
       )}
       {unsaid.length > 0 && (
         <p className="text-dust text-sm">
-          {plural(unsaid.length, 'player')} {unsaid.length === 1 ? 'has' : 'have'} not said yet what is at home.
+          {t('{players} {unsaid} not said yet what is at home.', {
+            players: plural(unsaid.length, 'player'),
+            unsaid: unsaid.length === 1 ? t('has') : t('have'),
+          })}
         </p>
       )}
     </section>

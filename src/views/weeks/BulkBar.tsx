@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { t } from '../../core/text/translate.ts';
 import type { BulkChange } from '../../core/weeks/bulk.ts';
 import type { TargetRule } from '../../core/weeks/schema.ts';
 import { Button } from '../../ui/parts/index.ts';
@@ -37,7 +38,7 @@ function Once<T extends string | number>({
   return (
     <select
       className="field min-h-9 text-sm"
-      aria-label={`${name} of the chosen drills`}
+      aria-label={t('{name} of the chosen drills', { name })}
       disabled={disabled}
       value=""
       onChange={(event) => {
@@ -63,29 +64,34 @@ export function BulkBar({ chosen, all, scored, onChoose, onChange, onClose }: Pr
   return (
     <section
       className="slab sticky top-0 z-20 lg:top-14 flex flex-wrap items-center gap-2 border-lace border-s-4 p-2"
-      aria-label="Chosen drills"
+      aria-label={t('Chosen drills')}
     >
       <span className="font-semibold" role="status">
-        {none ? 'Choose drills' : `${chosen} chosen`}
+        {none ? t('Choose drills') : t('{chosen} chosen', { chosen })}
       </span>
       <Button size="tight" onClick={() => onChoose(all)}>
-        All
+        {t('All')}
       </Button>
       <Button size="tight" onClick={() => onChoose(scored)}>
-        All scored
+        {t('All scored')}
       </Button>
       <Button size="tight" disabled={none} onClick={() => onChoose([])}>
-        None
+        {t('None')}
       </Button>
-      <Once name="Number to reach" options={RULES} disabled={none} onPick={(rule) => onChange({ rule })} />
-      <Once name="Counted" options={['counted', 'not counted']} disabled={none} onPick={(one) => onChange({ scored: one === 'counted' })} />
-      <Once name="Pace" options={PACES} disabled={none} onPick={(pace) => onChange({ pace: pace === 'usual' ? null : pace })} />
-      <Once name="Work" options={SECONDS} unit=" s" disabled={none} onPick={(seconds) => onChange({ seconds })} />
-      <Once name="Rounds" options={ROUNDS} disabled={none} onPick={(rounds) => onChange({ rounds })} />
-      <Once name="Reps" options={REPS} disabled={none} onPick={(reps) => onChange({ reps })} />
-      <Once name="Rest" options={RESTS} unit=" s" disabled={none} onPick={(restSeconds) => onChange({ restSeconds })} />
+      <Once name={t('Number to reach')} options={RULES} disabled={none} onPick={(rule) => onChange({ rule })} />
       <Once
-        name="Clip"
+        name={t('Counted')}
+        options={['counted', 'not counted']}
+        disabled={none}
+        onPick={(one) => onChange({ scored: one === 'counted' })}
+      />
+      <Once name={t('Pace')} options={PACES} disabled={none} onPick={(pace) => onChange({ pace: pace === 'usual' ? null : pace })} />
+      <Once name={t('Work')} options={SECONDS} unit=" s" disabled={none} onPick={(seconds) => onChange({ seconds })} />
+      <Once name={t('Rounds')} options={ROUNDS} disabled={none} onPick={(rounds) => onChange({ rounds })} />
+      <Once name={t('Reps')} options={REPS} disabled={none} onPick={(reps) => onChange({ reps })} />
+      <Once name={t('Rest')} options={RESTS} unit=" s" disabled={none} onPick={(restSeconds) => onChange({ restSeconds })} />
+      <Once
+        name={t('Clip')}
         options={['a clip, please', 'no clip']}
         disabled={none}
         onPick={(one) => onChange({ clip: one === 'a clip, please' })}
@@ -99,19 +105,19 @@ export function BulkBar({ chosen, all, scored, onChoose, onChange, onClose }: Pr
       >
         <input
           className="field min-h-9 w-44 text-sm"
-          aria-label="Note to the player at the chosen drills"
-          placeholder="A note to the player…"
+          aria-label={t('Note to the player at the chosen drills')}
+          placeholder={t('A note to the player…')}
           maxLength={200}
           disabled={none}
           value={note}
           onChange={(event) => setNote(event.target.value)}
         />
         <Button type="submit" size="tight" disabled={none}>
-          Set
+          {t('Set')}
         </Button>
       </form>
       <Button size="tight" className="ms-auto" onClick={onClose}>
-        Done choosing
+        {t('Done choosing')}
       </Button>
     </section>
   );

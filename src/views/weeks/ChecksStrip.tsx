@@ -4,7 +4,7 @@ import type { Aside } from '../../contract/planning.ts';
 import { type CheckLine, checkLines } from '../../core/planning/check-lines.ts';
 import { checkKey } from '../../core/planning/mending.ts';
 import type { Check, CheckName } from '../../core/planning/planner-view.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button, Field } from '../../ui/parts/index.ts';
 import type { Mends } from './use-mends.ts';
 
@@ -33,17 +33,17 @@ function SetAside({ line, onAside }: { line: CheckLine; onAside: Props['onAside'
       }}
     >
       <Field
-        label="Set it aside, because"
+        label={t('Set it aside, because')}
         value={reason}
         onChange={(event) => setReason(event.target.value)}
         problem={problem ?? undefined}
       />
       <div className="flex flex-wrap gap-2">
         <Button size="tight" type="submit">
-          For this week
+          {t('For this week')}
         </Button>
         <Button size="tight" onClick={() => void set('squad')}>
-          Always in this squad
+          {t('Always in this squad')}
         </Button>
       </div>
     </form>
@@ -64,7 +64,7 @@ function Line({ line, mends, onMend, onAside }: { line: CheckLine } & Pick<Props
           <CircleAlert aria-hidden className={`mt-0.5 size-4 shrink-0 ${line.blocks ? '' : 'text-mustard'}`} />
           <span>
             {line.what}
-            {line.blocks && ' It keeps the week from being released.'} <span className="text-dust underline">Why</span>
+            {line.blocks && t(' It keeps the week from being released.')} <span className="text-dust underline">{t('Why')}</span>
           </span>
         </summary>
         <div className="flex flex-col gap-2 ps-6 pt-1 text-sm">
@@ -88,14 +88,16 @@ function Line({ line, mends, onMend, onAside }: { line: CheckLine } & Pick<Props
               <SetAside line={line} onAside={onAside} />
             ) : (
               <button type="button" className="self-start text-dust underline" onClick={() => setSetting(true)}>
-                Set this aside
+                {t('Set this aside')}
               </button>
             ))}
         </div>
       </details>
       {first && (
         <Button size="small" className="ms-6 self-start py-1 text-start" onClick={() => onMend(sound.map(({ key }) => key))}>
-          {sound.length === 1 ? first.label : `Mend ${sound.length === line.keys.length ? `all ${sound.length}` : sound.length}`}
+          {sound.length === 1
+            ? first.label
+            : t('Mend {sound}', { sound: sound.length === line.keys.length ? t('all {sound}', { sound: sound.length }) : sound.length })}
         </Button>
       )}
     </li>
@@ -107,17 +109,17 @@ export function ChecksStrip({ checks, mends, asides, onMend, onMendAll, onAside 
   const lines = checkLines(checks ?? []);
   const mendable = (checks ?? []).filter((check) => mends?.byKey.has(checkKey(check))).length;
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label="Checks">
+    <section className="slab flex flex-col gap-3 p-4" aria-label={t('Checks')}>
       <div className="flex items-center justify-between gap-2">
-        <h2>{lines.length === 0 ? 'Checks' : plural(lines.length, 'check')}</h2>
+        <h2>{lines.length === 0 ? t('Checks') : plural(lines.length, 'check')}</h2>
         {mendable > 1 && (
           <Button size="small" onClick={onMendAll}>
-            Mend all
+            {t('Mend all')}
           </Button>
         )}
       </div>
-      {!checks && <p className="text-dust text-sm">Looking through the week…</p>}
-      {checks?.length === 0 && <p className="text-moss text-sm">Nothing to say: time, feet, load and order are sound.</p>}
+      {!checks && <p className="text-dust text-sm">{t('Looking through the week…')}</p>}
+      {checks?.length === 0 && <p className="text-moss text-sm">{t('Nothing to say: time, feet, load and order are sound.')}</p>}
       <ul className="flex flex-col divide-y divide-joint">
         {lines.map((line) => (
           <Line key={`${line.name} ${line.keys[0]}`} line={line} mends={mends} onMend={onMend} onAside={onAside} />
@@ -125,16 +127,16 @@ export function ChecksStrip({ checks, mends, asides, onMend, onMendAll, onAside 
       </ul>
       {asides.length > 0 && (
         <details className="text-sm">
-          <summary>{plural(asides.length, 'kind')} of checks set aside</summary>
+          <summary>{t('{kinds} of checks set aside', { kinds: plural(asides.length, 'kind') })}</summary>
           <ul className="flex flex-col gap-2 pt-2">
             {asides.map(({ check, scope, reason, by }) => (
               <li key={check} className="flex flex-col gap-1">
                 <span>
-                  <span className="font-semibold">{check}</span>, {scope === 'week' ? 'this week' : 'always in this squad'}: {reason}{' '}
+                  <span className="font-semibold">{check}</span>, {scope === 'week' ? t('this week') : t('always in this squad')}: {reason}{' '}
                   <span className="text-dust">({by})</span>
                 </span>
                 <Button size="tight" className="self-start" onClick={() => void onAside(check, 'look again', '')}>
-                  Look at it again
+                  {t('Look at it again')}
                 </Button>
               </li>
             ))}

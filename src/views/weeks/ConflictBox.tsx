@@ -1,6 +1,7 @@
 import type { WeekDetail } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { changesBetween } from '../../core/planning/changes.ts';
+import { t } from '../../core/text/translate.ts';
 import type { WeekPlan } from '../../core/weeks/schema.ts';
 import { TwoVersions } from './TwoVersions.tsx';
 
@@ -15,14 +16,14 @@ interface Props {
 export function ConflictBox({ mine, theirs, drills, onSettle }: Props) {
   const changes = changesBetween(mine, theirs.plan, drills);
   return (
-    <section className="slab flex flex-col gap-3 border-s-4 border-s-stop p-4" role="alert" aria-label="Two versions">
-      <h2>This week was changed in another tab or by another coach</h2>
-      <p>Yours is on this screen and not saved yet. From yours to theirs:</p>
+    <section className="slab flex flex-col gap-3 border-s-4 border-s-stop p-4" role="alert" aria-label={t('Two versions')}>
+      <h2>{t('This week was changed in another tab or by another coach')}</h2>
+      <p>{t('Yours is on this screen and not saved yet. From yours to theirs:')}</p>
       <ul className="list-disc ps-5">
         {changes.map((change) => (
           <li key={change}>{change}</li>
         ))}
-        {changes.length === 0 && <li>Nothing that players would notice.</li>}
+        {changes.length === 0 && <li>{t('Nothing that players would notice.')}</li>}
       </ul>
       <TwoVersions onSettle={onSettle} />
     </section>

@@ -4,7 +4,7 @@ import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords } from '../../client/words.ts';
 import { type Feed, weeksApi } from '../../contract/weeks.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button, Fold, Notice } from '../../ui/parts/index.ts';
 
 interface Props {
@@ -34,23 +34,25 @@ export function Feeds({ squad, timeZone, player, first }: Props) {
     });
   return (
     <Fold
-      heading="Calendar"
+      heading={t('Calendar')}
       level={player ? 3 : 2}
       says={feeds.length > 0 ? plural(feeds.length, 'address', 'addresses') : undefined}
       open={player === null}
     >
       <p>
-        An address that calendar programs read the {player ? `sessions of ${player.nickname}` : 'squad’s sessions'} from. Whoever has the
-        address can read it, without a sign-in; a surprise shows up only once it is open.
+        {t(
+          'An address that calendar programs read the {player} from. Whoever has the address can read it, without a sign-in; a surprise shows up only once it is open.',
+          { player: player ? t('sessions of {nickname}', { nickname: player.nickname }) : t('squad’s sessions') },
+        )}
       </p>
       {problem && <Notice tone="stop">{problem}</Notice>}
       {address && (
         <Notice tone="done">
-          Copy it now, it is shown this once:
+          {t('Copy it now, it is shown this once:')}
           <input
             readOnly
             className="field mt-1 w-full"
-            aria-label="Calendar address"
+            aria-label={t('Calendar address')}
             value={address}
             onFocus={(event) => event.target.select()}
           />
@@ -59,17 +61,15 @@ export function Feeds({ squad, timeZone, player, first }: Props) {
       <ul>
         {feeds.map((feed) => (
           <li key={feed.id} className="flex flex-wrap items-center justify-between gap-2 border-joint border-t py-1">
-            <span>
-              made on {dateInWords(feed.madeAt, timeZone)} by {feed.madeBy}
-            </span>
+            <span>{t('made on {dateInWords} by {madeBy}', { dateInWords: dateInWords(feed.madeAt, timeZone), madeBy: feed.madeBy })}</span>
             <Button size="small" look="stop" onClick={() => void revoke(feed)}>
-              Take it back
+              {t('Take it back')}
             </Button>
           </li>
         ))}
       </ul>
       <Button className="self-start" onClick={() => void make()}>
-        Make a calendar address
+        {t('Make a calendar address')}
       </Button>
     </Fold>
   );

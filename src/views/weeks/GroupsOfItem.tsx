@@ -1,6 +1,7 @@
 import { createContext, useContext } from 'react';
 import { stepsOf } from '../../core/drills/edges.ts';
 import type { Drill } from '../../core/drills/schema.ts';
+import { t } from '../../core/text/translate.ts';
 import { usualDose } from '../../core/weeks/defaults.ts';
 import type { Dose, Item } from '../../core/weeks/schema.ts';
 
@@ -46,7 +47,7 @@ export function GroupsOfItem({
   };
   return (
     <fieldset className="flex flex-col gap-2 pt-2">
-      <legend className="pt-2 font-semibold text-sm">Another way for a group</legend>
+      <legend className="pt-2 font-semibold text-sm">{t('Another way for a group')}</legend>
       {groups.map(({ id, name }) => {
         const own = item.groups?.[id];
         const choose = (drillId: string) => {
@@ -59,10 +60,10 @@ export function GroupsOfItem({
             <label className="flex items-center justify-between gap-2 text-sm">
               <span className="min-w-0 truncate">{name}</span>
               <select className="field min-h-9 w-44" value={own?.drillId ?? ''} onChange={(event) => choose(event.target.value)}>
-                <option value="">as everybody</option>
+                <option value="">{t('as everybody')}</option>
                 {family.map((one) => (
                   <option key={one.id} value={one.id}>
-                    {one.id === drill.id ? `${one.name}, own dose` : one.name}
+                    {one.id === drill.id ? t('{name}, own dose', { name: one.name }) : one.name}
                   </option>
                 ))}
               </select>
@@ -78,7 +79,7 @@ export function GroupsOfItem({
                       <input
                         type="number"
                         className="field min-h-8 w-16 px-1 text-end"
-                        aria-label={`${amount.words} for ${name}`}
+                        aria-label={t('{words} for {name}', { words: amount.words, name })}
                         aria-invalid={problem ? true : undefined}
                         value={Number.isNaN(value) ? '' : value}
                         onChange={(event) => set(id, { ...own, dose: withAmount(own.dose, amount.name, event.target.value) })}
@@ -106,7 +107,7 @@ export function ForGroups({ groups: chosen = [], onChange }: { groups: string[] 
   return (
     <details className="text-sm">
       <summary className={gone.length > 0 ? 'text-stop' : chosen.length > 0 ? 'font-semibold text-lace' : 'text-dust'}>
-        for {gone.length > 0 ? 'a group that is gone' : names.length > 0 ? names.join(', ') : 'everybody'}
+        {t('for {gone}', { gone: gone.length > 0 ? t('a group that is gone') : names.length > 0 ? names.join(', ') : t('everybody') })}
       </summary>
       <div className="flex flex-wrap gap-x-4 gap-y-1 pt-1">
         {groups.map(({ id, name }) => (
@@ -117,7 +118,7 @@ export function ForGroups({ groups: chosen = [], onChange }: { groups: string[] 
         ))}
         {gone.length > 0 && (
           <button type="button" className="underline" onClick={() => onChange(chosen.filter((id) => !gone.includes(id)))}>
-            Forget the group that is gone
+            {t('Forget the group that is gone')}
           </button>
         )}
       </div>

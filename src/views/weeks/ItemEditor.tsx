@@ -2,6 +2,7 @@ import { X } from 'lucide-react';
 import { createContext, useContext, useId } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
 import { PACES, type Pace, TOUCH_SURFACES, WORKING_SIDES } from '../../core/drills/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import { hasBothFeet } from '../../core/training/sides.ts';
 import { targetOf, withClip, withNote, withPace, withPairs, withRestAfter } from '../../core/weeks/bulk.ts';
 import { withSeconds } from '../../core/weeks/edit.ts';
@@ -125,13 +126,13 @@ function LadderEditor({ item, onChange }: { item: Item; onChange(next: Item): vo
     );
   return (
     <fieldset className="flex flex-col gap-1 border-joint border-s-2 ps-2">
-      <legend className="sr-only">Stretches of pace</legend>
+      <legend className="sr-only">{t('Stretches of pace')}</legend>
       {item.paces.map((stretch, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: stretches are told apart by their place alone.
         <div key={i} className="flex items-center gap-1">
           <select
             className="field min-h-9 flex-1"
-            aria-label={`Pace of stretch ${i + 1}`}
+            aria-label={t('Pace of stretch {i}', { i: i + 1 })}
             value={stretch.pace}
             onChange={(event) => set(i, { pace: event.target.value as Pace })}
           >
@@ -142,7 +143,7 @@ function LadderEditor({ item, onChange }: { item: Item; onChange(next: Item): vo
           <input
             type="number"
             className="field min-h-9 w-16 text-end"
-            aria-label={`Seconds of stretch ${i + 1}`}
+            aria-label={t('Seconds of stretch {i}', { i: i + 1 })}
             value={Number.isNaN(stretch.seconds) ? '' : stretch.seconds}
             onChange={(event) => set(i, { seconds: event.target.value === '' ? Number.NaN : Number(event.target.value) })}
           />
@@ -150,7 +151,7 @@ function LadderEditor({ item, onChange }: { item: Item; onChange(next: Item): vo
           <button
             type="button"
             className="grid size-8 place-items-center text-dust"
-            aria-label={`Remove stretch ${i + 1}`}
+            aria-label={t('Remove stretch {i}', { i: i + 1 })}
             disabled={item.paces.length === 1}
             onClick={() =>
               onChange(
@@ -171,7 +172,7 @@ function LadderEditor({ item, onChange }: { item: Item; onChange(next: Item): vo
           className="self-start text-sm underline"
           onClick={() => onChange(withPaces(item, [...item.paces, { pace: 'full', seconds: 15 }]))}
         >
-          Add a stretch
+          {t('Add a stretch')}
         </button>
       )}
     </fieldset>
@@ -189,7 +190,7 @@ export function ItemEditor({ item, faults, drill, onChange }: Props) {
       <div className="flex flex-col gap-1.5">
         {'seconds' in dose && (
           <NumberField
-            label="Work"
+            label={t('Work')}
             field="dose.seconds"
             unit="s"
             value={dose.seconds}
@@ -198,28 +199,28 @@ export function ItemEditor({ item, faults, drill, onChange }: Props) {
         )}
         {'reps' in dose && (
           <NumberField
-            label={dose.measure === 'surfaces' ? 'Touches a surface' : 'Reps'}
+            label={dose.measure === 'surfaces' ? t('Touches a surface') : t('Reps')}
             field="dose.reps"
             value={dose.reps}
             onChange={(reps) => setDose({ reps })}
           />
         )}
-        {'sets' in dose && <NumberField label="Sets" field="dose.sets" value={dose.sets} onChange={(sets) => setDose({ sets })} />}
+        {'sets' in dose && <NumberField label={t('Sets')} field="dose.sets" value={dose.sets} onChange={(sets) => setDose({ sets })} />}
         {'rounds' in dose && (
-          <NumberField label="Rounds" field="dose.rounds" value={dose.rounds} onChange={(rounds) => setDose({ rounds })} />
+          <NumberField label={t('Rounds')} field="dose.rounds" value={dose.rounds} onChange={(rounds) => setDose({ rounds })} />
         )}
         {'distance' in dose && (
           <NumberField
-            label="Distance"
+            label={t('Distance')}
             field="dose.distance"
-            unit="steps"
+            unit={t('steps')}
             value={dose.distance}
             onChange={(distance) => setDose({ distance })}
           />
         )}
         {dose.measure === 'unbroken run' && (
           <label className="flex items-center justify-between gap-2 text-sm">
-            One bounce allowed
+            {t('One bounce allowed')}
             <input
               type="checkbox"
               className="size-5"
@@ -230,7 +231,7 @@ export function ItemEditor({ item, faults, drill, onChange }: Props) {
         )}
         {dose.measure === 'surfaces' && (
           <fieldset className="flex flex-wrap gap-x-3 text-sm">
-            <legend className="sr-only">Surfaces</legend>
+            <legend className="sr-only">{t('Surfaces')}</legend>
             {TOUCH_SURFACES.map((surface) => (
               <label key={surface} className="flex items-center gap-1">
                 <input
@@ -248,16 +249,18 @@ export function ItemEditor({ item, faults, drill, onChange }: Props) {
           </fieldset>
         )}
         {dose.measure !== 'surfaces' && (
-          <Choice label="Feet" value={item.side} options={WORKING_SIDES} onChange={(side) => set({ side })} />
+          <Choice label={t('Feet')} value={item.side} options={WORKING_SIDES} onChange={(side) => set({ side })} />
         )}
-        {item.side === 'each foot' && <Choice label="First" value={item.starts} options={STARTS} onChange={(starts) => set({ starts })} />}
+        {item.side === 'each foot' && (
+          <Choice label={t('First')} value={item.starts} options={STARTS} onChange={(starts) => set({ starts })} />
+        )}
         {'seconds' in dose && !Number.isNaN(dose.seconds) && (
-          <Choice label="Pace" value={ladderOf(item)} options={LADDERS} onChange={(ladder) => onChange(withLadder(item, ladder))} />
+          <Choice label={t('Pace')} value={ladderOf(item)} options={LADDERS} onChange={(ladder) => onChange(withLadder(item, ladder))} />
         )}
         {item.paces.length > 1 && <LadderEditor item={item} onChange={onChange} />}
         {item.paces.length > 1 && hasBothFeet(item.side) && (
           <label className="flex items-center justify-between gap-2 text-sm">
-            Both feet at each pace before the next
+            {t('Both feet at each pace before the next')}
             <input
               type="checkbox"
               className="size-5"
@@ -275,7 +278,7 @@ export function ItemEditor({ item, faults, drill, onChange }: Props) {
           ))}
         {'rounds' in dose && dose.rounds > 1 && (
           <NumberField
-            label="Rest between"
+            label={t('Rest between')}
             field="restSeconds"
             unit="s"
             value={item.restSeconds}
@@ -283,20 +286,20 @@ export function ItemEditor({ item, faults, drill, onChange }: Props) {
           />
         )}
         <NumberField
-          label="Rest after it"
+          label={t('Rest after it')}
           field="restAfterSeconds"
           unit="s"
           value={item.restAfterSeconds ?? 0}
           onChange={(seconds) => onChange(withRestAfter(item, seconds))}
         />
         <label className="flex items-center justify-between gap-2 text-sm">
-          Scored
+          {t('Scored')}
           <input type="checkbox" className="size-5" checked={item.scored} onChange={(event) => set({ scored: event.target.checked })} />
         </label>
-        {item.scored && <Choice label="Number" value={item.target.rule} options={TARGETS} onChange={setRule} />}
+        {item.scored && <Choice label={t('Number')} value={item.target.rule} options={TARGETS} onChange={setRule} />}
         {item.scored && (
           <label className="flex items-center justify-between gap-2 text-sm">
-            A clip, please
+            {t('A clip, please')}
             <input
               type="checkbox"
               className="size-5"
@@ -307,14 +310,14 @@ export function ItemEditor({ item, faults, drill, onChange }: Props) {
         )}
         {item.scored && item.target.rule === 'same for all' && (
           <NumberField
-            label="To reach"
+            label={t('To reach')}
             field="target.number"
             value={item.target.number}
             onChange={(number) => set({ target: { rule: 'same for all', number } })}
           />
         )}
         <label className="flex flex-col gap-1 text-sm">
-          A note to the player
+          {t('A note to the player')}
           <textarea
             className="field min-h-14"
             rows={2}

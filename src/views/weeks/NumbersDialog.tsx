@@ -5,6 +5,7 @@ import { useRead } from '../../client/use-read.ts';
 import { numbersApi, type OwnNumberSent, type SquadNumbers } from '../../contract/numbers.ts';
 import type { NumberToBeat } from '../../contract/training.ts';
 import { BETTER, resultUnit } from '../../core/drills/terms.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
 import { NumbersSheet } from './NumbersSheet.tsx';
 
@@ -44,15 +45,17 @@ function Cell({
     <tr className="border-joint border-t align-top">
       <th scope="row" className="py-1.5 pe-3 text-start font-normal">
         {player.nickname}
-        {player.catchUps.length > 0 && <span className="block text-dust text-sm">catch-up: {player.catchUps.join('; ')}</span>}
+        {player.catchUps.length > 0 && (
+          <span className="block text-dust text-sm">{t('catch-up: {catchUps}', { catchUps: player.catchUps.join('; ') })}</span>
+        )}
       </th>
       <td className="w-full py-1.5">
-        {mine.length === 0 && <span className="text-dust">left out: a week without it</span>}
-        {instead && <span className="block text-sm">does “{instead.drillName}” instead</span>}
+        {mine.length === 0 && <span className="text-dust">{t('left out: a week without it')}</span>}
+        {instead && <span className="block text-sm">{t('does “{drillName}” instead', { drillName: instead.drillName })}</span>}
         {mine.map((one) => {
           const open = change?.player === player.playerId && change.foot === one.foot;
           const sent = { player: player.playerId, foot: one.foot };
-          const about = `${player.nickname}${one.foot === 'both' ? '' : `, ${one.foot} foot`}`;
+          const about = `${player.nickname}${one.foot === 'both' ? '' : t(', {foot} foot', { foot: one.foot })}`;
           return (
             <div key={one.foot} className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
               {one.foot !== 'both' && (
@@ -60,11 +63,11 @@ function Cell({
               )}
               <b className="w-16 text-end">
                 {one.target.number ?? '–'}
-                {one.target.number !== null && <span className="font-normal text-dust text-sm">{less ? ' or less' : ''}</span>}
+                {one.target.number !== null && <span className="font-normal text-dust text-sm">{less ? t(' or less') : ''}</span>}
               </b>
               <span className={`min-w-0 flex-1 text-sm ${one.target.byCoach ? 'font-semibold text-lace' : 'text-dust'}`}>
-                {one.target.byCoach ? 'Set by a coach for this player.' : one.target.reason}
-                {one.target.estimated ? ' (an estimate)' : ''} {one.tuning}
+                {one.target.byCoach ? t('Set by a coach for this player.') : one.target.reason}
+                {one.target.estimated ? t(' (an estimate)') : ''} {one.tuning}
               </span>
               {open ? (
                 <form
@@ -80,35 +83,35 @@ function Cell({
                     inputMode="decimal"
                     // biome-ignore lint/a11y/noAutofocus: it is there because somebody has just asked to type a number.
                     autoFocus
-                    aria-label={`Number for ${about}`}
+                    aria-label={t('Number for {about}', { about })}
                     value={change.text}
                     onChange={(event) => onChange({ ...change, text: event.target.value })}
                   />
                   <Button size="tight" type="submit" look="main">
-                    Set
+                    {t('Set')}
                   </Button>
                   <Button size="tight" onClick={() => onSet({ ...sent, kind: 'no number', number: null })}>
-                    No number
+                    {t('No number')}
                   </Button>
                   <Button size="tight" onClick={() => onChange(null)}>
-                    Leave it
+                    {t('Leave it')}
                   </Button>
                 </form>
               ) : one.target.byCoach ? (
                 <Button
                   size="tight"
                   onClick={() => onSet({ ...sent, kind: 'rule', number: null })}
-                  aria-label={`Back to the rule for ${about}`}
+                  aria-label={t('Back to the rule for {about}', { about })}
                 >
-                  Back to the rule
+                  {t('Back to the rule')}
                 </Button>
               ) : (
                 <Button
                   size="tight"
-                  aria-label={`Set another number for ${about}`}
+                  aria-label={t('Set another number for {about}', { about })}
                   onClick={() => onChange({ player: player.playerId, foot: one.foot, text: String(one.target.number ?? '') })}
                 >
-                  Another
+                  {t('Another')}
                 </Button>
               )}
             </div>
@@ -138,13 +141,13 @@ export function NumbersDialog({ weekId, saveNow, onClose }: Props) {
     }
   };
   return (
-    <Dialog label="Everybody’s numbers" onClose={onClose} className={sheet ? 'max-w-7xl bg-slab' : 'max-w-5xl bg-slab'}>
+    <Dialog label={t('Everybody’s numbers')} onClose={onClose} className={sheet ? 'max-w-7xl bg-slab' : 'max-w-5xl bg-slab'}>
       {problem && <Notice tone="stop">{problem}</Notice>}
-      {!found && !problem && <p className="text-dust">Working out everybody’s numbers…</p>}
-      {found && found.items.length === 0 && <Notice>Nothing in this week is scored, so nobody gets a number.</Notice>}
+      {!found && !problem && <p className="text-dust">{t('Working out everybody’s numbers…')}</p>}
+      {found && found.items.length === 0 && <Notice>{t('Nothing in this week is scored, so nobody gets a number.')}</Notice>}
       {found && item && (
         <fieldset className="flex gap-2">
-          <legend className="sr-only">How they are shown</legend>
+          <legend className="sr-only">{t('How they are shown')}</legend>
           {[false, true].map((one) => (
             <Button
               key={String(one)}
@@ -153,7 +156,7 @@ export function NumbersDialog({ weekId, saveNow, onClose }: Props) {
               aria-pressed={sheet === one}
               onClick={() => setSheet(one)}
             >
-              {one ? 'All on one sheet' : 'A drill at a time'}
+              {one ? t('All on one sheet') : t('A drill at a time')}
             </Button>
           ))}
         </fieldset>
@@ -162,7 +165,7 @@ export function NumbersDialog({ weekId, saveNow, onClose }: Props) {
       {found && item && !sheet && (
         <>
           <label className="flex flex-wrap items-center gap-2">
-            Drill
+            {t('Drill')}
             <select
               className="field max-w-full"
               value={item.itemId}
@@ -177,7 +180,7 @@ export function NumbersDialog({ weekId, saveNow, onClose }: Props) {
                 </option>
               ))}
             </select>
-            <span className="text-dust">numbers in {resultUnit(item.measure)}</span>
+            <span className="text-dust">{t('numbers in {resultUnit}', { resultUnit: resultUnit(item.measure) })}</span>
           </label>
           <table className="w-full">
             <tbody>

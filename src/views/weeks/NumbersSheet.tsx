@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { OwnNumberSent, SquadNumbers } from '../../contract/numbers.ts';
 import type { NumberToBeat } from '../../contract/training.ts';
 import { BETTER, resultUnit } from '../../core/drills/terms.ts';
+import { t } from '../../core/text/translate.ts';
 
 type Item = SquadNumbers['items'][number];
 
@@ -23,8 +24,8 @@ export function NumbersSheet({ numbers, onSet }: Props) {
   const [reason, setReason] = useState<string | null>(null);
   const field = (nickname: string, playerId: string, item: Item, one: NumberToBeat) => {
     const { number, byCoach } = one.target;
-    const foot = one.foot === 'both' ? '' : `, ${one.foot} foot`;
-    const why = byCoach ? 'Set by a coach for this player; empty it to go back to the rule.' : one.target.reason;
+    const foot = one.foot === 'both' ? '' : t(', {foot} foot', { foot: one.foot });
+    const why = byCoach ? t('Set by a coach for this player; empty it to go back to the rule.') : one.target.reason;
     const commit = (text: string) => {
       const typed = typedNumber(text);
       if (text.trim() === '') {
@@ -48,7 +49,7 @@ export function NumbersSheet({ numbers, onSet }: Props) {
           className={`field min-h-9 w-16 px-1 text-end ${byCoach ? 'font-bold text-lace' : ''}`}
           inputMode="decimal"
           defaultValue={number ?? ''}
-          onFocus={() => setReason(`${nickname}, ${item.drillName}${foot}: ${why}${one.target.estimated ? ' (an estimate)' : ''}`)}
+          onFocus={() => setReason(`${nickname}, ${item.drillName}${foot}: ${why}${one.target.estimated ? t(' (an estimate)') : ''}`)}
           onBlur={(event) => commit(event.target.value)}
           onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
         />
@@ -58,14 +59,14 @@ export function NumbersSheet({ numbers, onSet }: Props) {
   return (
     <div className="flex flex-col gap-2">
       <p className="min-h-6 text-dust text-sm" role="status">
-        {reason ?? 'Type over a number to set it for one player. What has the focus says why it is what it is.'}
+        {reason ?? t('Type over a number to set it for one player. What has the focus says why it is what it is.')}
       </p>
       <div className="max-h-[65dvh] overflow-auto">
         <table className="border-collapse text-sm">
           <thead>
             <tr className="align-bottom">
               <th scope="col" className="sticky start-0 top-0 z-20 bg-slab p-1 text-start">
-                Player
+                {t('Player')}
               </th>
               {items.map((item) => (
                 <th
@@ -76,7 +77,7 @@ export function NumbersSheet({ numbers, onSet }: Props) {
                   {item.drillName}
                   <span className="block font-normal text-dust">
                     {item.doseWords}, {resultUnit(item.measure)}
-                    {BETTER[item.measure] === 'less' ? ' or less' : ''}
+                    {BETTER[item.measure] === 'less' ? t(' or less') : ''}
                   </span>
                 </th>
               ))}

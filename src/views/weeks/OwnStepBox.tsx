@@ -4,7 +4,7 @@ import type { OwnSteps } from '../../contract/planning.ts';
 import { weeksApi } from '../../contract/weeks.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { stairsOfItem } from '../../core/planning/shoes.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import type { Item } from '../../core/weeks/schema.ts';
 import { StillImage } from '../../ui/notations/index.ts';
 
@@ -37,7 +37,7 @@ function Shoes({
   };
   return (
     <div className="flex flex-col gap-2">
-      <ol className="flex items-end gap-px overflow-x-auto" aria-label="Who is on which step">
+      <ol className="flex items-end gap-px overflow-x-auto" aria-label={t('Who is on which step')}>
         {stairs.map(({ drillId, name }, i) => {
           const here = shoes.filter((shoe) => shoe.step === i);
           const drill = drills.get(drillId);
@@ -55,18 +55,18 @@ function Shoes({
         })}
       </ol>
       <details className="text-sm">
-        <summary>Why, and another step for one</summary>
+        <summary>{t('Why, and another step for one')}</summary>
         <ul className="flex flex-col gap-1 pt-1">
           {shoes.map(({ playerId, nickname, why, chosen, step }) => (
             <li key={playerId} className="flex flex-wrap items-center gap-2">
               <span className="w-20 font-semibold">{nickname}</span>
               <select
                 className="field min-h-9 min-w-0 flex-1"
-                aria-label={`Step of ${nickname}`}
+                aria-label={t('Step of {nickname}', { nickname })}
                 value={item.ownStep?.players[playerId] ?? ''}
                 onChange={(event) => choose(playerId, event.target.value)}
               >
-                <option value="">by what was done{chosen ? '' : `: ${stairs[step]?.name ?? ''}`}</option>
+                <option value="">{t('by what was done{chosen}', { chosen: chosen ? '' : `: ${stairs[step]?.name ?? ''}` })}</option>
                 {stairs.map(({ drillId, name }) => (
                   <option key={drillId} value={drillId}>
                     {name}
@@ -101,7 +101,7 @@ export function OwnStepBox({ item, drill, drills, week, onChange }: Props) {
     if (!own) return;
     let gone = false;
     const load = async () => {
-      if (!(await week.saveNow())) return setProblem('Shown once the week is saved.');
+      if (!(await week.saveNow())) return setProblem(t('Shown once the week is saved.'));
       const { items } = await call(weeksApi.steps, { week: week.id });
       if (!gone) setSteps(items.find((one) => one.itemId === item.id) ?? null);
     };
@@ -122,11 +122,11 @@ export function OwnStepBox({ item, drill, drills, week, onChange }: Props) {
   return (
     <div className="flex flex-col gap-2 pt-1">
       <label className="flex items-center justify-between gap-2 text-sm">
-        The step each is on
+        {t('The step each is on')}
         <input type="checkbox" className="size-5" checked={own} onChange={toggle} />
       </label>
       {own && steps && <Shoes steps={steps} drills={drills} item={item} onChange={onChange} />}
-      {own && !steps && <p className="text-dust text-sm">{problem ?? 'Looking who is where…'}</p>}
+      {own && !steps && <p className="text-dust text-sm">{problem ?? t('Looking who is where…')}</p>}
     </div>
   );
 }

@@ -7,6 +7,7 @@ import { isShownMirrored } from '../../core/drills/side-shown.ts';
 import { UNKNOWN_STEP } from '../../core/layouts/fit.ts';
 import { doseInWords } from '../../core/scores/result.ts';
 import { targetInWords } from '../../core/targets/index.ts';
+import { t } from '../../core/text/translate.ts';
 import { doseOf, minutesInWords } from '../../core/training/dose.ts';
 import { compileRunSheet } from '../../core/training/index.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
@@ -53,12 +54,15 @@ function PreviewItem({ item, seen }: { item: Item; seen: Preview }) {
       ))}
       {swap && (
         <p className="text-mustard text-sm">
-          {swap.instead ? `In place of “${swap.planned}”` : 'Cannot be done'} at this home: {swap.lacks.join(', ')}.
+          {t('{instead} at this home: {lacks}.', {
+            instead: swap.instead ? t('In place of “{planned}”', { planned: swap.planned }) : t('Cannot be done'),
+            lacks: swap.lacks.join(', '),
+          })}
         </p>
       )}
       {drill.layout && home.can && (
         <details>
-          <summary className="text-sm">Layout{mirror ? ', mirrored for the left foot' : ''}</summary>
+          <summary className="text-sm">{t('Layout{mirror}', { mirror: mirror ? t(', mirrored for the left foot') : '' })}</summary>
           <LayoutFigure
             name={drill.name}
             layout={drill.layout}
@@ -83,7 +87,12 @@ function PreviewSession({ session, seen }: { session: Session; seen: Preview }) 
       <h3>
         {session.name} <span className="font-normal text-dust">{minutesInWords(dose)}</span>
       </h3>
-      <Skyline intervals={sheet} width={320} height={64} summary={`${session.name} for ${seen.nickname}`} />
+      <Skyline
+        intervals={sheet}
+        width={320}
+        height={64}
+        summary={t('{name} for {nickname}', { name: session.name, nickname: seen.nickname })}
+      />
       <ul>
         {session.blocks
           .flatMap((block) => block.items)
@@ -100,13 +109,13 @@ export function PreviewDialog({ weekId, facts, saveNow, onClose }: Props) {
   const [player, setPlayer] = useState(facts.players[0]?.id ?? '');
   const { found: seen, problem } = useRead(weeksApi.preview, { week: weekId, player }, { before: saveNow, idle: player === '' });
   return (
-    <Dialog label="Preview" onClose={onClose} className="max-w-4xl bg-ground" head={false}>
+    <Dialog label={t('Preview')} onClose={onClose} className="max-w-4xl bg-ground" head={false}>
       <div className="flex flex-col gap-3">
         <div className="flex flex-wrap items-center justify-between gap-3">
-          <h2>As a player gets it</h2>
+          <h2>{t('As a player gets it')}</h2>
           <div className="flex items-center gap-2">
             <label className="flex items-center gap-2">
-              Player
+              {t('Player')}
               <select className="field" value={player} onChange={(event) => setPlayer(event.target.value)}>
                 {facts.players.map((one) => (
                   <option key={one.id} value={one.id}>
@@ -115,19 +124,23 @@ export function PreviewDialog({ weekId, facts, saveNow, onClose }: Props) {
                 ))}
               </select>
             </label>
-            <Button onClick={onClose}>Close</Button>
+            <Button onClick={onClose}>{t('Close')}</Button>
           </div>
         </div>
-        {facts.players.length === 0 && <Notice>There is no player in this squad yet.</Notice>}
+        {facts.players.length === 0 && <Notice>{t('There is no player in this squad yet.')}</Notice>}
         {problem && <Notice tone="stop">{problem}</Notice>}
-        {!seen && !problem && player !== '' && <p className="text-dust">Working out numbers and stand-ins…</p>}
+        {!seen && !problem && player !== '' && <p className="text-dust">{t('Working out numbers and stand-ins…')}</p>}
         {seen && (
           <>
             <p className="text-dust">
               {seen.home
-                ? `${seen.nickname} has ${seen.home.has.join(', ') || 'no kit'}${seen.home.yard ? ` and ${seen.home.yard.length} × ${seen.home.yard.width} m` : ''}.`
-                : `${seen.nickname} has not said yet what is at home.`}{' '}
-              {seen.runner.strongerFoot === 'left' && 'Left-footed: steps and layouts are mirrored.'}
+                ? t('{nickname} has {has}{yard}.', {
+                    nickname: seen.nickname,
+                    has: seen.home.has.join(', ') || t('no kit'),
+                    yard: seen.home.yard ? t(' and {yard} × {width} m', { yard: seen.home.yard.length, width: seen.home.yard.width }) : '',
+                  })
+                : t('{nickname} has not said yet what is at home.', { nickname: seen.nickname })}{' '}
+              {seen.runner.strongerFoot === 'left' && t('Left-footed: steps and layouts are mirrored.')}
             </p>
             <div className="grid items-start gap-3 md:grid-cols-2">
               {seen.content.sessions.map((session) => (

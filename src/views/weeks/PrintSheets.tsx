@@ -9,6 +9,7 @@ import { MovesProblem } from '../../core/moves/problem.ts';
 import { kitOf } from '../../core/planning/checks.ts';
 import { itemsOf, measureSession } from '../../core/planning/measure.ts';
 import { doseInWords } from '../../core/scores/result.ts';
+import { t } from '../../core/text/translate.ts';
 import { minutesInWords } from '../../core/training/dose.ts';
 import { feetToScore, type Runner, roundsOf } from '../../core/training/index.ts';
 import type { Item, Session, WeekPlan } from '../../core/weeks/schema.ts';
@@ -50,7 +51,7 @@ const drillsIn = (session: Session, drills: ReadonlyMap<string, Drill>): Drill[]
 function InPictures({ drill }: { drill: Drill }) {
   try {
     const plan = planOfDrill(drill);
-    return plan && <Strip plan={plan} label={`${drill.name}, step by step`} />;
+    return plan && <Strip plan={plan} label={t('{name}, step by step', { name: drill.name })} />;
   } catch (error) {
     if (error instanceof MovesProblem) return null;
     throw error;
@@ -62,13 +63,13 @@ function HowTheyGo({ session, drills }: { session: Session; drills: readonly Dri
   const shown = drills.filter((drill) => drill.moves);
   if (shown.length === 0) return null;
   return (
-    <section className="print-page flex flex-col gap-3" aria-label={`${session.name}, how the drills go`}>
-      <h2 className="border-ink border-b-2 pb-1 text-2xl">{session.name}: how the drills go</h2>
+    <section className="print-page flex flex-col gap-3" aria-label={t('{name}, how the drills go', { name: session.name })}>
+      <h2 className="border-ink border-b-2 pb-1 text-2xl">{t('{name}: how the drills go', { name: session.name })}</h2>
       {shown.map((drill) => (
         <section key={drill.id} className="break-inside-avoid">
           <h3 className="text-base">
             {drill.name}
-            {drill.moves?.free && ' (you are free here; this is one way)'}
+            {drill.moves?.free && t(' (you are free here; this is one way)')}
           </h3>
           <InPictures drill={drill} />
         </section>
@@ -91,12 +92,19 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
       <header className="flex items-baseline justify-between border-ink border-b-2 pb-1">
         <h2 className="text-2xl">{session.name}</h2>
         <p>
-          {squad} · week {number}: {plan.title} · {wishedDay(session.day)} · {minutesInWords(dose)}
+          {t('{squad} · week {number}: {title} · {wishedDay} · {minutesInWords}', {
+            squad,
+            number,
+            title: plan.title,
+            wishedDay: wishedDay(session.day),
+            minutesInWords: minutesInWords(dose),
+          })}
         </p>
       </header>
       <Skyline intervals={sheet} width={680} height={80} summary={`${session.name}: ${minutesInWords(dose)}`} />
       <p>
-        <strong>Fetch:</strong> {kit.length > 0 ? kit.map((one) => `${one} (or ${STAND_INS[one][0]})`).join(', ') : 'nothing'}.{' '}
+        <strong>{t('Fetch:')}</strong>{' '}
+        {kit.length > 0 ? kit.map((one) => t('{one} (or {standIns})', { one, standIns: STAND_INS[one][0] })).join(', ') : t('nothing')}.{' '}
         {[...new Set(used.flatMap((drill) => drill.cautions))].join(' ')}
       </p>
       <ol className="grid gap-x-6 gap-y-2 text-sm sm:grid-cols-2">
@@ -118,7 +126,10 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
                       {item.note && <span className="block italic">{item.note}</span>}
                       {item.scored && (
                         <span className="block text-dust">
-                          Counts: {drill.counting.counts} Does not count: {drill.counting.doesNotCount}
+                          {t('Counts: {counts} Does not count: {doesNotCount}', {
+                            counts: drill.counting.counts,
+                            doesNotCount: drill.counting.doesNotCount,
+                          })}
                         </span>
                       )}
                     </li>
@@ -138,7 +149,7 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
                 step={UNKNOWN_STEP}
                 width={240}
                 height={220}
-                summary={`Layout of ${drill.name}`}
+                summary={t('Layout of {name}', { name: drill.name })}
               />
               <figcaption className="text-sm">
                 <strong>{drill.name}.</strong>{' '}
@@ -150,10 +161,10 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
       )}
       {items.some((item) => item.scored) && (
         <table className="w-full border-collapse text-sm">
-          <caption className="text-start font-bold font-display text-base">Write it down: my numbers</caption>
+          <caption className="text-start font-bold font-display text-base">{t('Write it down: my numbers')}</caption>
           <thead>
             <tr>
-              {['Drill', 'Foot', 'Go', 'Number', 'Slips', 'By clock?', 'Day'].map((head) => (
+              {[t('Drill'), t('Foot'), t('Go'), t('Number'), t('Slips'), t('By clock?'), t('Day')].map((head) => (
                 <th key={head} scope="col" className="border border-ink px-2 py-1 text-start">
                   {head}
                 </th>
@@ -167,7 +178,7 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
                   {drills.get(item.drillId)?.name}, {doseInWords(item.dose)}
                 </td>
                 <td className="border border-ink px-2">{foot}</td>
-                <td className="border border-ink px-2">{of > 1 ? `${go} of ${of}` : ''}</td>
+                <td className="border border-ink px-2">{of > 1 ? t('{go} of {of}', { go, of }) : ''}</td>
                 {['number', 'slips', 'clock', 'day'].map((cell) => (
                   <td key={cell} className="w-20 border border-ink px-2" />
                 ))}
@@ -176,7 +187,7 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
           </tbody>
         </table>
       )}
-      <p className="text-dust text-sm">Player: ______________________ Stop on pain or dizziness, and tell a grown-up.</p>
+      <p className="text-dust text-sm">{t('Player: ______________________ Stop on pain or dizziness, and tell a grown-up.')}</p>
     </article>
   );
 }
@@ -191,7 +202,7 @@ export function PrintSheets(props: Props) {
           <HowTheyGo session={session} drills={drillsIn(session, props.drills)} />
         </Fragment>
       ))}
-      {props.plan.sessions.length === 0 && <p>This week has no session yet, so there is nothing to print.</p>}
+      {props.plan.sessions.length === 0 && <p>{t('This week has no session yet, so there is nothing to print.')}</p>}
     </div>
   );
 }

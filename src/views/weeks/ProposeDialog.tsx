@@ -3,12 +3,13 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import type { Facts, Proposal } from '../../contract/planning.ts';
 import { weeksApi } from '../../contract/weeks.ts';
-import { WEEKDAYS } from '../../core/calendar/weekdays.ts';
+import { WEEKDAYS, weekdayInWords } from '../../core/calendar/weekdays.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { FAMILIES, type Family } from '../../core/drills/terms.ts';
 import { measureSession } from '../../core/planning/measure.ts';
 import { type Place, placesOf, STYLE_LIMITS, STYLES, type Style, SWAPS, type Wishes } from '../../core/planning/propose/wishes.ts';
 import { doseInWords } from '../../core/scores/result.ts';
+import { t } from '../../core/text/translate.ts';
 import { minutesInWords } from '../../core/training/dose.ts';
 import type { Session } from '../../core/weeks/schema.ts';
 import { Skyline, StillImage } from '../../ui/notations/index.ts';
@@ -26,7 +27,6 @@ interface Props {
 
 type Answer = { state: 'asking'; last: Proposal | null } | { state: 'here'; proposal: Proposal } | { state: 'problem'; sentence: string };
 
-const SHORT_DAYS = WEEKDAYS.map((day) => day.slice(0, 3));
 const DWELT_ON: readonly Family[] = FAMILIES.filter((family) => family !== 'stretch');
 /** Wishes are asked for when a coach has stopped changing them. */
 const SETTLED_MS = 350;
@@ -98,24 +98,29 @@ function Row({ drill, words, why, pinned, busy, onPin, onBan, onSwap }: RowProps
         </span>
       </div>
       <div className="flex flex-wrap items-center gap-1">
-        <Button size="tight" aria-pressed={pinned} aria-label={pinned ? `Let ${name} go` : `Keep ${name}`} onClick={onPin}>
-          {pinned ? <PinOff aria-hidden className="size-4" /> : <Pin aria-hidden className="size-4" />} {pinned ? 'kept' : 'keep'}
+        <Button
+          size="tight"
+          aria-pressed={pinned}
+          aria-label={pinned ? t('Let {name} go', { name }) : t('Keep {name}', { name })}
+          onClick={onPin}
+        >
+          {pinned ? <PinOff aria-hidden className="size-4" /> : <Pin aria-hidden className="size-4" />} {pinned ? t('kept') : t('keep')}
         </Button>
-        <Button size="tight" disabled={busy} aria-label={`Not ${name}`} onClick={onBan}>
-          <Ban aria-hidden className="size-4" /> no
+        <Button size="tight" disabled={busy} aria-label={t('Not {name}', { name })} onClick={onBan}>
+          <Ban aria-hidden className="size-4" /> {t('no')}
         </Button>
         <label className="flex items-center">
-          <span className="sr-only">Something else than {name}</span>
+          <span className="sr-only">{t('Something else than {name}', { name })}</span>
           <select
             className="field min-h-8 w-20 px-1 text-sm"
             value=""
             disabled={busy}
             onChange={(event) => event.target.value && onSwap(event.target.value as (typeof SWAPS)[number])}
           >
-            <option value="">swap…</option>
+            <option value="">{t('swap…')}</option>
             {SWAPS.map((to) => (
               <option key={to} value={to}>
-                {to === 'other family' ? 'for another family' : `for an ${to} one`.replace('an harder', 'a harder')}
+                {to === 'other family' ? t('for another family') : t('for an {to} one', { to }).replace('an harder', 'a harder')}
               </option>
             ))}
           </select>
@@ -158,13 +163,13 @@ export function ProposeDialog({ weekId, drills, facts, there, onTake, onClose }:
   const sessions = proposal?.sessions ?? [];
   const room = there.length + sessions.length <= MOST_SESSIONS;
   return (
-    <Dialog label="Propose the week" onClose={onClose} className="max-w-6xl bg-slab">
+    <Dialog label={t('Propose the week')} onClose={onClose} className="max-w-6xl bg-slab">
       <div className="grid gap-4 lg:grid-cols-[240px_minmax(0,1fr)]">
         <div className="flex flex-col gap-4">
           <fieldset className="flex flex-col gap-1">
-            <legend className="pb-1 font-semibold">Days</legend>
+            <legend className="pb-1 font-semibold">{t('Days')}</legend>
             <div className="grid grid-cols-4 gap-1">
-              {SHORT_DAYS.map((name, i) => (
+              {WEEKDAYS.map((name, i) => (
                 <Button
                   key={name}
                   size="small"
@@ -173,13 +178,13 @@ export function ProposeDialog({ weekId, drills, facts, there, onTake, onClose }:
                   className="px-1"
                   onClick={() => toggleDay(i + 1)}
                 >
-                  {name}
+                  {weekdayInWords(i + 1, 'short')}
                 </Button>
               ))}
             </div>
           </fieldset>
           <label className="flex flex-col gap-1">
-            <span className="font-semibold">Minutes a day: {wishes.minutes}</span>
+            <span className="font-semibold">{t('Minutes a day: {minutes}', { minutes: wishes.minutes })}</span>
             <input
               type="range"
               className="accent-lace"
@@ -190,7 +195,7 @@ export function ProposeDialog({ weekId, drills, facts, there, onTake, onClose }:
             />
           </label>
           <fieldset className="flex flex-col gap-1">
-            <legend className="pb-1 font-semibold">Dwell on</legend>
+            <legend className="pb-1 font-semibold">{t('Dwell on')}</legend>
             <div className="flex flex-wrap gap-1">
               {DWELT_ON.map((family) => (
                 <Button
@@ -205,8 +210,8 @@ export function ProposeDialog({ weekId, drills, facts, there, onTake, onClose }:
               ))}
             </div>
           </fieldset>
-          <Select label="Get to" value={wishes.aim ?? ''} onChange={(event) => set({ aim: event.target.value || null })}>
-            <option value="">no drill in particular</option>
+          <Select label={t('Get to')} value={wishes.aim ?? ''} onChange={(event) => set({ aim: event.target.value || null })}>
+            <option value="">{t('no drill in particular')}</option>
             {aims.map((drill) => (
               <option key={drill.id} value={drill.id}>
                 {drill.name}
@@ -216,7 +221,7 @@ export function ProposeDialog({ weekId, drills, facts, there, onTake, onClose }:
         </div>
         <div className="flex min-w-0 flex-col gap-3">
           <fieldset className="grid gap-2 sm:grid-cols-3">
-            <legend className="sr-only">Three proposals</legend>
+            <legend className="sr-only">{t('Three proposals')}</legend>
             {STYLES.map((one) => {
               const made = proposalOf(answers[one]);
               return (
@@ -228,10 +233,10 @@ export function ProposeDialog({ weekId, drills, facts, there, onTake, onClose }:
                   <span className="text-dust text-sm">{STYLE_LIMITS[one].words}</span>
                   <span className="text-sm" role="status">
                     {answers[one].state === 'asking'
-                      ? 'Thinking it through…'
+                      ? t('Thinking it through…')
                       : made
                         ? made.sessions.map((session) => minutesInWords(measureSession(session, drills, facts.runner).dose)).join(' · ')
-                        : 'No proposal'}
+                        : t('No proposal')}
                   </span>
                 </label>
               );
@@ -248,7 +253,7 @@ export function ProposeDialog({ weekId, drills, facts, there, onTake, onClose }:
             </Notice>
           )}
           {proposal && !proposal.best && (
-            <p className="text-dust text-sm">The best found in the time there was. There may be a week that is a little better.</p>
+            <p className="text-dust text-sm">{t('The best found in the time there was. There may be a week that is a little better.')}</p>
           )}
           <div className={`flex gap-3 overflow-x-auto pb-2 ${busy ? 'opacity-60' : ''}`} aria-busy={busy}>
             {sessions.map((session) => {
@@ -257,11 +262,11 @@ export function ProposeDialog({ weekId, drills, facts, there, onTake, onClose }:
                 <section
                   key={session.id}
                   className="w-64 shrink-0 border border-joint p-2"
-                  aria-label={`${session.name}, ${WEEKDAYS[(session.day ?? 1) - 1]}`}
+                  aria-label={`${session.name}, ${weekdayInWords(session.day ?? 1)}`}
                 >
                   <h3 className="flex items-baseline justify-between gap-2">
                     <span>
-                      {SHORT_DAYS[(session.day ?? 1) - 1]}: {session.name}
+                      {weekdayInWords(session.day ?? 1, 'short')}: {session.name}
                     </span>
                     <span className="font-normal text-dust text-sm">{minutesInWords(dose)}</span>
                   </h3>
@@ -299,19 +304,19 @@ export function ProposeDialog({ weekId, drills, facts, there, onTake, onClose }:
           </div>
           <div className="sticky -bottom-4 flex flex-wrap gap-2 bg-slab py-2">
             <Button look="main" disabled={busy || sessions.length === 0} onClick={() => onTake([...sessions], true)}>
-              {there.length === 0 ? 'Take this week' : `Take it in place of what is there`}
+              {there.length === 0 ? t('Take this week') : t('Take it in place of what is there')}
             </Button>
             {there.length > 0 && room && (
               <Button disabled={busy || sessions.length === 0} onClick={() => onTake([...sessions], false)}>
-                Add it to what is there
+                {t('Add it to what is there')}
               </Button>
             )}
             <Button disabled={busy} onClick={() => set({ seed: wishes.seed + 1 })}>
-              <RefreshCw aria-hidden className="size-4" /> Another one
+              <RefreshCw aria-hidden className="size-4" /> {t('Another one')}
             </Button>
             {wishes.bans.length > 0 && (
               <Button look="quiet" onClick={() => set({ bans: [], seed: wishes.seed + 1 })}>
-                Allow what I did not want
+                {t('Allow what I did not want')}
               </Button>
             )}
           </div>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { call, type FieldToMend, ServerProblem, sentenceOf } from '../../client/client.ts';
 import { whenInWords } from '../../client/words.ts';
 import { type WeekDetail, weeksApi } from '../../contract/weeks.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, Field, Notice } from '../../ui/parts/index.ts';
 
 interface Props {
@@ -23,13 +24,13 @@ function stateSentence(week: WeekDetail): string {
   const at = (instant: number | null) => (instant === null ? '' : whenInWords(instant, week.timeZone));
   switch (week.state) {
     case 'draft':
-      return 'Not released yet: no player sees it.';
+      return t('Not released yet: no player sees it.');
     case 'released':
-      return `Released${week.surprise ? ' as a surprise' : ''}: opens ${at(week.opensAt)}.`;
+      return t('Released{surprise}: opens {at}.', { surprise: week.surprise ? t(' as a surprise') : '', at: at(week.opensAt) });
     case 'open':
-      return `Open until ${at(week.closesAt)}.`;
+      return t('Open until {at}.', { at: at(week.closesAt) });
     case 'closed':
-      return `Closed since ${at(week.closesAt)}.`;
+      return t('Closed since {at}.', { at: at(week.closesAt) });
   }
 }
 
@@ -55,8 +56,8 @@ export function ReleaseBox({ week, blocked, saveNow, onReleased }: Props) {
         onReleased(released);
         setDone(
           released.state === 'open'
-            ? 'Released. Players see it now.'
-            : `Released. Opens ${whenInWords(released.opensAt ?? 0, week.timeZone)}.`,
+            ? t('Released. Players see it now.')
+            : t('Released. Opens {whenInWords}.', { whenInWords: whenInWords(released.opensAt ?? 0, week.timeZone) }),
         );
       }
     } catch (error) {
@@ -71,7 +72,7 @@ export function ReleaseBox({ week, blocked, saveNow, onReleased }: Props) {
     setDone(null);
     try {
       onReleased(await call(weeksApi.takeBack, { week: week.id }));
-      setDone('Taken back. The week is a draft again.');
+      setDone(t('Taken back. The week is a draft again.'));
     } catch (error) {
       setProblems([{ field: '', sentence: sentenceOf(error) }]);
     }
@@ -80,12 +81,12 @@ export function ReleaseBox({ week, blocked, saveNow, onReleased }: Props) {
   const keepsSurprise = surprise && week.state !== 'open';
   const now = (
     <Button look={keepsSurprise ? 'plain' : 'main'} disabled={busy || blocked > 0} onClick={() => void release(true)}>
-      {keepsSurprise ? 'Open it now: no surprise' : 'Release now'}
+      {keepsSurprise ? t('Open it now: no surprise') : 'Release now'}
     </Button>
   );
   return (
-    <section id="release" className="slab flex flex-col gap-3 p-4" aria-label="Release">
-      <h2>Release</h2>
+    <section id="release" className="slab flex flex-col gap-3 p-4" aria-label={t('Release')}>
+      <h2>{t('Release')}</h2>
       <p className="text-dust">
         {stateSentence(week)}
         {week.changed && ' Changed since: release again to show players the change.'}
@@ -97,16 +98,20 @@ export function ReleaseBox({ week, blocked, saveNow, onReleased }: Props) {
       ))}
       {done && <Notice tone="done">{done}</Notice>}
       {blocked > 0 && (
-        <Notice tone="look">{blocked === 1 ? 'One check keeps' : `${blocked} checks keep`} this week from being released.</Notice>
+        <Notice tone="look">
+          {t('{blocked} this week from being released.', {
+            blocked: blocked === 1 ? t('One check keeps') : t('{blocked} checks keep', { blocked }),
+          })}
+        </Notice>
       )}
       {!keepsSurprise && now}
       <div className="grid gap-2">
-        <Field label="Day" type="date" value={day} onChange={(event) => setDay(event.target.value)} />
-        <Field label="Hour" type="time" value={time} onChange={(event) => setTime(event.target.value)} />
+        <Field label={t('Day')} type="date" value={day} onChange={(event) => setDay(event.target.value)} />
+        <Field label={t('Hour')} type="time" value={time} onChange={(event) => setTime(event.target.value)} />
       </div>
       <label className="flex items-center gap-2">
-        <input type="checkbox" className="size-5" checked={surprise} onChange={(event) => setSurprise(event.target.checked)} />A surprise:
-        hidden from players until it opens
+        <input type="checkbox" className="size-5" checked={surprise} onChange={(event) => setSurprise(event.target.checked)} />
+        {t('A surprise: hidden from players until it opens')}
       </label>
       <Button look={keepsSurprise ? 'main' : 'plain'} disabled={busy || blocked > 0} onClick={() => void release(false)}>
         {keepsSurprise ? 'Release it as a surprise' : 'Release at this hour'}
@@ -114,10 +119,10 @@ export function ReleaseBox({ week, blocked, saveNow, onReleased }: Props) {
       {keepsSurprise && now}
       {week.state === 'released' && (
         <Button disabled={busy} onClick={() => void takeBack()}>
-          Take the release back
+          {t('Take the release back')}
         </Button>
       )}
-      <p className="text-dust text-sm">Hours are {week.timeZone} time.</p>
+      <p className="text-dust text-sm">{t('Hours are {timeZone} time.', { timeZone: week.timeZone })}</p>
     </section>
   );
 }

@@ -2,10 +2,11 @@ import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { ChevronDown, ChevronRight, Plus, Trash2 } from 'lucide-react';
 import { memo, useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { WEEKDAYS } from '../../core/calendar/weekdays.ts';
+import { WEEKDAYS, weekdayInWords } from '../../core/calendar/weekdays.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { measureSession } from '../../core/planning/measure.ts';
 import { doseInWords } from '../../core/scores/result.ts';
+import { t } from '../../core/text/translate.ts';
 import { minutesInWords } from '../../core/training/dose.ts';
 import { isInPairs, type Runner } from '../../core/training/index.ts';
 import { newBlock } from '../../core/weeks/defaults.ts';
@@ -34,8 +35,8 @@ export interface Choosing {
 
 const targetWords = ({ scored, target }: Item): string => {
   if (!scored) return 'not counted';
-  if (target.rule === 'same for all') return `reach ${target.number}`;
-  return target.rule === 'no number' ? 'counted, no number' : target.rule;
+  if (target.rule === 'same for all') return t('reach {number}', { number: target.number });
+  return target.rule === 'no number' ? t('counted, no number') : target.rule;
 };
 
 interface Shared {
@@ -54,8 +55,8 @@ function Remove({ id, name, edit }: { id: string; name: string; edit: Edit }) {
     <button
       type="button"
       className="grid size-8 shrink-0 place-items-center text-dust"
-      aria-label={`Remove ${name}`}
-      title={`Remove ${name}`}
+      aria-label={t('Remove {name}', { name })}
+      title={t('Remove {name}', { name })}
       onClick={() => edit((plan) => removeById(plan, id))}
     >
       <Trash2 aria-hidden className="size-4" />
@@ -64,13 +65,13 @@ function Remove({ id, name, edit }: { id: string; name: string; edit: Edit }) {
 }
 
 const ladderWords = (item: Item) =>
-  item.paces.length === 0 ? '' : `, ${item.paces.map((stretch) => stretch.pace).join('–')}${isInPairs(item) ? ' by pairs' : ''}`;
+  item.paces.length === 0 ? '' : `, ${item.paces.map((stretch) => stretch.pace).join('–')}${isInPairs(item) ? t(' by pairs') : ''}`;
 
 function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; blockId: string; shared: Shared }) {
   const { drills, edit, marks, choosing } = shared;
   const [open, setOpen] = useState(false);
   const drill = drills.get(item.drillId);
-  const name = drill?.name ?? 'a drill that is gone';
+  const name = drill?.name ?? t('a drill that is gone');
   const sides = item.side === 'untracked' ? '' : `, ${item.side}`;
   const rounds = 'rounds' in item.dose && item.dose.rounds > 1 ? ` × ${item.dose.rounds}` : '';
   const Chevron = open ? ChevronDown : ChevronRight;
@@ -93,7 +94,7 @@ function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; 
               <input
                 type="checkbox"
                 className="m-1.5 size-5 shrink-0 accent-lace"
-                aria-label={`Choose ${name}`}
+                aria-label={t('Choose {name}', { name })}
                 checked={choosing.chosen.has(item.id)}
                 onClick={(event) => choosing.choose(item.id, event.shiftKey)}
                 onChange={() => undefined}
@@ -114,9 +115,9 @@ function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; 
                 <span className="block font-semibold leading-tight">{name}</span>
                 <span className="block text-dust text-sm">
                   {faults.size > 0 ? (
-                    <span className="text-stop">not right yet</span>
+                    <span className="text-stop">{t('not right yet')}</span>
                   ) : (
-                    `${doseInWords(item.dose)}${rounds}${sides}${ladderWords(item)} · ${targetWords(item)}${item.ownStep ? ' · each the own step' : ''}${item.groups ? ' · other for a group' : ''}`
+                    `${doseInWords(item.dose)}${rounds}${sides}${ladderWords(item)} · ${targetWords(item)}${item.ownStep ? t(' · each the own step') : ''}${item.groups ? t(' · other for a group') : ''}`
                   )}
                 </span>
               </span>
@@ -127,7 +128,8 @@ function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; 
             <div className="py-2 ps-5">
               <SmallSoon drill={drill} className="h-32" />
               <Button size="tight" look="quiet" onClick={() => shared.onSheet(drill)}>
-                Its whole sheet<span className="sr-only">: {name}</span>
+                {t('Its whole sheet')}
+                <span className="sr-only">: {name}</span>
               </Button>
               <ItemEditor
                 item={item}
@@ -208,7 +210,7 @@ function BlockBox({
             {handle}
             <select
               className="min-h-9 min-w-0 flex-1 bg-transparent font-bold font-display"
-              aria-label="Kind of block"
+              aria-label={t('Kind of block')}
               value={block.kind}
               onChange={(event) => set({ kind: event.target.value as BlockKind })}
             >
@@ -226,12 +228,12 @@ function BlockBox({
             </ul>
           </SortableContext>
           <div className="flex flex-wrap items-center justify-between gap-1 pt-1">
-            <Button size="small" onClick={() => onAdd(block.id)} aria-label="Add a drill" title="Add a drill here (A)">
-              <Plus aria-hidden className="size-4" /> Add
+            <Button size="small" onClick={() => onAdd(block.id)} aria-label={t('Add a drill')} title={t('Add a drill here (A)')}>
+              <Plus aria-hidden className="size-4" /> {t('Add')}
             </Button>
             {block.items.length > 1 && (
               <SecondsField
-                label="Rest between drills in seconds"
+                label={t('Rest between drills in seconds')}
                 words="rest"
                 value={block.restSeconds}
                 onChange={(restSeconds) => set({ restSeconds })}
@@ -239,7 +241,7 @@ function BlockBox({
             )}
             {!last && (
               <SecondsField
-                label="Drink break in seconds"
+                label={t('Drink break in seconds')}
                 words="drink"
                 value={block.drinkSeconds}
                 onChange={(drinkSeconds) => set({ drinkSeconds })}
@@ -293,7 +295,7 @@ export const SessionColumn = memo(function SessionColumn({
       id={session.id}
       place={{ type: 'session', within: '', index }}
       as="section"
-      label={`Session ${session.name}`}
+      label={t('Session {name}', { name: session.name })}
       className={`slab flex w-full shrink-0 flex-col gap-2 p-3 sm:w-[330px] ${hiddenOnPhone ? 'max-sm:hidden' : ''} ${marks.has(session.id) ? 'border-t-4 border-t-mustard' : ''}`}
       onMove={(by) => edit((plan) => moveById(plan, session.id, by))}
     >
@@ -303,23 +305,23 @@ export const SessionColumn = memo(function SessionColumn({
             {handle}
             <input
               className="field min-w-0 flex-1 font-bold font-display"
-              aria-label="Name of the session"
+              aria-label={t('Name of the session')}
               value={session.name}
               onChange={(event) => set({ name: event.target.value })}
             />
-            <Remove id={session.id} name={`the session ${session.name}`} edit={edit} />
+            <Remove id={session.id} name={t('the session {name}', { name: session.name })} edit={edit} />
           </div>
           <div className="flex items-center justify-between gap-2">
             <select
               className="field min-h-9"
-              aria-label="Wished day"
+              aria-label={t('Wished day')}
               value={session.day ?? ''}
               onChange={(event) => set({ day: event.target.value === '' ? null : Number(event.target.value) })}
             >
-              <option value="">any day</option>
+              <option value="">{t('any day')}</option>
               {WEEKDAYS.map((day, i) => (
                 <option key={day} value={i + 1}>
-                  {day}
+                  {weekdayInWords(i + 1)}
                 </option>
               ))}
             </select>
@@ -336,7 +338,10 @@ export const SessionColumn = memo(function SessionColumn({
           />
           {newDrills > 0 && (
             <p className="text-dust text-sm">
-              and about {newMinutes} min to meet {newDrills === 1 ? 'the new drill' : `${newDrills} new drills`}
+              {t('and about {newMinutes} min to meet {newDrills}', {
+                newMinutes,
+                newDrills: newDrills === 1 ? t('the new drill') : t('{newDrills} new drills', { newDrills }),
+              })}
             </p>
           )}
           <Skyline intervals={sheet} width={304} height={70} summary={`${session.name}: ${minutesInWords(dose)}`} />
@@ -345,7 +350,7 @@ export const SessionColumn = memo(function SessionColumn({
             labelWidth={54}
             half={90}
             showHeads={false}
-            summary={`Touches: left ${touches.left}, right ${touches.right}`}
+            summary={t('Touches: left {left}, right {right}', { left: touches.left, right: touches.right })}
           />
           <SortableContext items={blockIds} strategy={verticalListSortingStrategy}>
             {session.blocks.map((block, i) => (
@@ -360,20 +365,20 @@ export const SessionColumn = memo(function SessionColumn({
             ))}
           </SortableContext>
           <label className="flex items-center gap-2 text-sm">
-            <span className="shrink-0">Add a block:</span>
+            <span className="shrink-0">{t('Add a block:')}</span>
             <select
               className="field min-h-9 min-w-0 flex-1"
               value=""
               onChange={(event) => event.target.value && addBlock(event.target.value as BlockKind)}
             >
-              <option value="">choose its kind…</option>
+              <option value="">{t('choose its kind…')}</option>
               {BLOCK_KINDS.map((kind) => (
                 <option key={kind}>{kind}</option>
               ))}
             </select>
           </label>
           <button type="button" className="self-start text-dust text-sm underline" onClick={() => onKeep(session)}>
-            Keep this session as a template
+            {t('Keep this session as a template')}
           </button>
         </>
       )}

@@ -1,10 +1,11 @@
+import { t } from '../../core/text/translate.ts';
 import type { Session } from '../../core/weeks/schema.ts';
 
 /** All sessions of a week by name, so that none is overlooked: a press brings one into sight; on a phone it is the one that is shown. */
 export function SessionTabs({ sessions, shown, onShow }: { sessions: readonly Session[]; shown: string | null; onShow(id: string): void }) {
   if (sessions.length < 2) return null;
   return (
-    <nav aria-label="Sessions of the week">
+    <nav aria-label={t('Sessions of the week')}>
       <ul className="flex gap-1 overflow-x-auto">
         {sessions.map((session, i) => (
           <li key={session.id}>
@@ -18,7 +19,7 @@ export function SessionTabs({ sessions, shown, onShow }: { sessions: readonly Se
                 part?.scrollIntoView({ behavior: 'smooth', block: 'nearest', inline: 'start' });
               }}
             >
-              {i + 1} · {session.name || 'no name'}
+              {i + 1} · {session.name || t('no name')}
             </button>
           </li>
         ))}

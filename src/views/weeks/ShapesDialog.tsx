@@ -6,6 +6,7 @@ import type { Drill } from '../../core/drills/schema.ts';
 import { fittedShape } from '../../core/planning/fitted-shape.ts';
 import { measureSession } from '../../core/planning/measure.ts';
 import { SHAPE_NAMES, SHAPES, type ShapeName } from '../../core/planning/shapes.ts';
+import { t } from '../../core/text/translate.ts';
 import { minutesInWords } from '../../core/training/dose.ts';
 import { copySession } from '../../core/weeks/copy.ts';
 import { newSession } from '../../core/weeks/defaults.ts';
@@ -49,10 +50,10 @@ export function ShapesDialog({ drills, facts, templates, there, room, onTake, on
   const days = shape === 'five a day' ? Math.min(room, 7) : 1;
   const take = () => onTake(days === 1 ? [made] : Array.from({ length: days }, (_, i) => ({ ...copySession(made, uuid), day: i + 1 })));
   return (
-    <Dialog label="Add a session" onClose={onClose} className="max-w-3xl bg-slab">
+    <Dialog label={t('Add a session')} onClose={onClose} className="max-w-3xl bg-slab">
       <div className="grid gap-4 md:grid-cols-[200px_minmax(0,1fr)]">
         <fieldset className="flex flex-col gap-1">
-          <legend className="text-dust text-sm">Starting shapes</legend>
+          <legend className="text-dust text-sm">{t('Starting shapes')}</legend>
           {SHAPE_NAMES.map((name) => (
             <label
               key={name}
@@ -75,7 +76,7 @@ export function ShapesDialog({ drills, facts, templates, there, room, onTake, on
         <div className="flex flex-col gap-3">
           <p>{what}</p>
           <label className="flex items-center gap-3">
-            <span className="shrink-0">About</span>
+            <span className="shrink-0">{t('About')}</span>
             <input
               type="range"
               className="flex-1 accent-lace"
@@ -84,7 +85,7 @@ export function ShapesDialog({ drills, facts, templates, there, room, onTake, on
               value={Math.min(minutes, most)}
               onChange={(event) => setMinutes(Number(event.target.value))}
             />
-            <span className="w-20 font-semibold">{Math.min(minutes, most)} min</span>
+            <span className="w-20 font-semibold">{t('{minutes} min', { minutes: Math.min(minutes, most) })}</span>
           </label>
           <Skyline intervals={sheet} width={480} height={90} summary={`${shape}: ${minutesInWords(dose)}`} />
           <p className="text-dust text-sm">
@@ -95,15 +96,15 @@ export function ShapesDialog({ drills, facts, templates, there, room, onTake, on
           </p>
           <div className="flex flex-wrap gap-2">
             <Button look="main" onClick={take}>
-              {days === 1 ? `Add the ${shape}` : `Add it to ${days} days`}
+              {days === 1 ? t('Add the {shape}', { shape }) : t('Add it to {days} days', { days })}
             </Button>
-            <Button onClick={() => onTake([newSession(uuid(), 'Session')])}>Add an empty session</Button>
+            <Button onClick={() => onTake([newSession(uuid(), t('Session'))])}>{t('Add an empty session')}</Button>
           </div>
         </div>
       </div>
       {templates.length > 0 && (
         <section>
-          <h3>Templates</h3>
+          <h3>{t('Templates')}</h3>
           <ul className="flex flex-wrap gap-2">
             {templates.map((template) => (
               <li key={template.id} className="flex items-center gap-1 border border-joint p-1">
@@ -115,7 +116,8 @@ export function ShapesDialog({ drills, facts, templates, there, room, onTake, on
                   {template.name}
                 </Button>
                 <button type="button" className="px-2 text-dust text-sm underline" onClick={() => onDrop(template)}>
-                  Drop<span className="sr-only"> the template {template.name}</span>
+                  {t('Drop')}
+                  <span className="sr-only"> {t('the template {name}', { name: template.name })}</span>
                 </button>
               </li>
             ))}

@@ -9,6 +9,7 @@ import {
 } from '../../core/drills/place-filter.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { searchDrills } from '../../core/drills/search.ts';
+import { t } from '../../core/text/translate.ts';
 import { StillImage } from '../../ui/notations/index.ts';
 import { Button, Dialog } from '../../ui/parts/index.ts';
 
@@ -43,7 +44,7 @@ export function ShelfDialog({ drills, met, isForAll, onPick, onSheet, onClose }:
     list.current?.children[marked]?.scrollIntoView({ block: 'nearest' });
   }, [marked]);
   return (
-    <Dialog label="Add a drill" onClose={onClose} className="max-w-xl bg-slab" head={false}>
+    <Dialog label={t('Add a drill')} onClose={onClose} className="max-w-xl bg-slab" head={false}>
       <form
         className="flex flex-col gap-3"
         onSubmit={(event) => {
@@ -54,7 +55,7 @@ export function ShelfDialog({ drills, met, isForAll, onPick, onSheet, onClose }:
       >
         <div className="flex items-end gap-2">
           <label className="flex flex-1 flex-col gap-1 font-semibold">
-            Add a drill: type, then Enter
+            {t('Add a drill: type, then Enter')}
             <input
               autoFocus
               className="field font-normal"
@@ -71,27 +72,27 @@ export function ShelfDialog({ drills, met, isForAll, onPick, onSheet, onClose }:
               }}
             />
           </label>
-          <Button onClick={onClose}>Close</Button>
+          <Button onClick={onClose}>{t('Close')}</Button>
         </div>
         <div className="flex flex-wrap items-center gap-2 text-sm">
           <select
             className="field min-h-9"
-            aria-label="Kit"
+            aria-label={t('Kit')}
             value={place.kit ?? ''}
             onChange={(event) => filter({ kit: (event.target.value || null) as KitChoice | null })}
           >
-            <option value="">any kit</option>
+            <option value="">{t('any kit')}</option>
             {Object.keys(KIT_CHOICES).map((one) => (
               <option key={one}>{one}</option>
             ))}
           </select>
           <select
             className="field min-h-9"
-            aria-label="Ground"
+            aria-label={t('Ground')}
             value={place.ground ?? ''}
             onChange={(event) => filter({ ground: (event.target.value || null) as GroundChoice | null })}
           >
-            <option value="">any ground</option>
+            <option value="">{t('any ground')}</option>
             {Object.entries(GROUND_CHOICES).map(([one, { length, width }]) => (
               <option key={one} value={one}>
                 {one}, {length} × {width} m
@@ -108,7 +109,7 @@ export function ShelfDialog({ drills, met, isForAll, onPick, onSheet, onClose }:
                 setAt(0);
               }}
             />
-            everybody has room and kit
+            {t('everybody has room and kit')}
           </label>
         </div>
         <ul ref={list} className="max-h-96 overflow-y-auto">
@@ -125,16 +126,16 @@ export function ShelfDialog({ drills, met, isForAll, onPick, onSheet, onClose }:
                   <span className="font-semibold">{drill.name}</span>{' '}
                   <span className="text-dust text-sm">
                     {drill.family} · {drill.measure} · {drill.sides}
-                    {met.has(drill.id) ? '' : ' · not met yet'}
+                    {met.has(drill.id) ? '' : t(' · not met yet')}
                   </span>
                 </span>
               </button>
-              <Button size="tight" look="quiet" aria-label={`How ${drill.name} is done`} onClick={() => onSheet(drill)}>
-                how
+              <Button size="tight" look="quiet" aria-label={t('How {name} is done', { name: drill.name })} onClick={() => onSheet(drill)}>
+                {t('how')}
               </Button>
             </li>
           ))}
-          {found.length === 0 && <li className="p-2 text-dust">No drill fits. Try another word, or less that it has to fit.</li>}
+          {found.length === 0 && <li className="p-2 text-dust">{t('No drill fits. Try another word, or less that it has to fit.')}</li>}
         </ul>
       </form>
     </Dialog>

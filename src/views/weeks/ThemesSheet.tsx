@@ -15,7 +15,7 @@ import {
   withoutTheme,
   withTheme,
 } from '../../core/planning/season/plan.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 
 const ROW = 38;
 const SKYLINE = 64;
@@ -52,8 +52,8 @@ function ThemeBar({ theme, season, edit }: { theme: Theme; season: SeasonPlan; e
         onKeyDown={onKeyDown}
         data-theme={theme.family}
         className="min-w-0 flex-1 cursor-grab touch-none truncate bg-lace/15 px-1.5 text-start font-semibold text-sm"
-        aria-label={`${theme.family}, weeks ${theme.week + 1} to ${theme.week + theme.weeks}`}
-        title="Drag it; arrows move it, Shift and arrows make it longer, Delete takes it out"
+        aria-label={t('{family}, weeks {week} to {week2}', { family: theme.family, week: theme.week + 1, week2: theme.week + theme.weeks })}
+        title={t('Drag it; arrows move it, Shift and arrows make it longer, Delete takes it out')}
       >
         {theme.weeks > 1 ? theme.family : ''}
       </button>
@@ -62,7 +62,7 @@ function ThemeBar({ theme, season, edit }: { theme: Theme; season: SeasonPlan; e
         {...end.listeners}
         aria-hidden
         className="w-2.5 shrink-0 cursor-ew-resize touch-none border-lace border-s bg-lace/30"
-        title={`Longer or shorter, of ${season.weeks} weeks`}
+        title={t('Longer or shorter, of {weeks} weeks', { weeks: season.weeks })}
       />
     </div>
   );
@@ -119,10 +119,10 @@ function Came({ came }: { came: SeasonWeek['came'] }) {
     <>
       <span className="block font-semibold">
         {came.trained}
-        <span className="text-dust"> of {came.players}</span>
+        <span className="text-dust"> {t('of {players}', { players: came.players })}</span>
       </span>
       {share !== null && (
-        <span className="flex h-2 w-full border border-ink" title={`left ${share} %, right ${100 - share} %`}>
+        <span className="flex h-2 w-full border border-ink" title={t('left {share} %, right {x} %', { share, x: 100 - share })}>
           <span
             className="h-full"
             style={{
@@ -168,7 +168,7 @@ export function ThemesSheet({ season, weeks, breaks, squad, thisMonday, edit }: 
   return (
     <div className="slab overflow-x-auto p-3">
       <div className="grid min-w-max" style={{ gridTemplateColumns: `${NAMES}px 1fr` }}>
-        <span className="self-end pb-1 text-dust text-sm">Week</span>
+        <span className="self-end pb-1 text-dust text-sm">{t('Week')}</span>
         <ol className="grid" style={columns}>
           {all.map((week) => {
             const one = known(week);
@@ -181,7 +181,7 @@ export function ThemesSheet({ season, weeks, breaks, squad, thisMonday, edit }: 
                 {one?.week ? (
                   <a
                     href={`/coach/${squad}/weeks/${one.week.id}`}
-                    title={`Week ${one.week.number}: ${one.week.title}`}
+                    title={t('Week {number}: {title}', { number: one.week.number, title: one.week.title })}
                     className="font-bold text-base"
                   >
                     {week + 1}
@@ -194,7 +194,7 @@ export function ThemesSheet({ season, weeks, breaks, squad, thisMonday, edit }: 
             );
           })}
         </ol>
-        <span className="self-end pb-1 text-dust text-sm">How much</span>
+        <span className="self-end pb-1 text-dust text-sm">{t('How much')}</span>
         <ol className="grid border-ink border-b" style={{ ...columns, height: SKYLINE }}>
           {all.map((week) => {
             const intensity = shown.intensity[week] ?? null;
@@ -203,8 +203,8 @@ export function ThemesSheet({ season, weeks, breaks, squad, thisMonday, edit }: 
                 <button
                   type="button"
                   className="flex h-full w-full items-end px-px"
-                  aria-label={`Week ${week + 1}: ${intensity ?? 'nothing said'}`}
-                  title={`${intensity ?? 'nothing said yet'}; press for another`}
+                  aria-label={t('Week {week}: {intensity}', { week: week + 1, intensity: intensity ?? 'nothing said' })}
+                  title={t('{intensity}; press for another', { intensity: intensity ?? 'nothing said yet' })}
                   onClick={() => step(week, 1)}
                   onKeyDown={(event) => {
                     const by = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0;
@@ -252,8 +252,8 @@ export function ThemesSheet({ season, weeks, breaks, squad, thisMonday, edit }: 
                     tabIndex={-1}
                     style={{ gridRow: row + 1, gridColumn: week + 1 }}
                     className={`border-joint border-e border-b text-transparent hover:text-dust ${isBreak(week) ? 'bg-joint/40' : ''}`}
-                    aria-label={`Put ${family} into week ${week + 1}`}
-                    title={`Put ${family} here`}
+                    aria-label={t('Put {family} into week {week}', { family, week: week + 1 })}
+                    title={t('Put {family} here', { family })}
                     onClick={() =>
                       edit((plan) => {
                         const theme = { id: uuid(), family, week };
@@ -286,9 +286,9 @@ export function ThemesSheet({ season, weeks, breaks, squad, thisMonday, edit }: 
           </div>
         </DndContext>
         <span className="pt-1 text-dust text-sm leading-tight">
-          Came to train
+          {t('Came to train')}
           <br />
-          left | right, %
+          {t('left | right, %')}
         </span>
         <ol className="grid pt-1" style={columns}>
           {all.map((week) => {
@@ -308,7 +308,9 @@ export function ThemesSheet({ season, weeks, breaks, squad, thisMonday, edit }: 
         </ol>
       </div>
       <p className="pt-2 text-dust text-sm">
-        {plural(season.themes.length, 'theme')}. Rings on a thread are the weeks in which a theme is come back to.
+        {t('{themes}. Rings on a thread are the weeks in which a theme is come back to.', {
+          themes: plural(season.themes.length, 'theme'),
+        })}
       </p>
     </div>
   );

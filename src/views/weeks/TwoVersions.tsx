@@ -1,3 +1,4 @@
+import { t } from '../../core/text/translate.ts';
 import { Button } from '../../ui/parts/index.ts';
 
 /** The choice between two versions; nothing is lost whichever is kept. */
@@ -5,10 +6,10 @@ export function TwoVersions({ onSettle }: { onSettle(choice: 'mine' | 'theirs'):
   return (
     <span className="flex flex-wrap gap-2">
       <Button look="main" onClick={() => onSettle('mine')}>
-        Keep mine
+        {t('Keep mine')}
       </Button>
-      <Button onClick={() => onSettle('theirs')}>Take theirs</Button>
-      <span className="self-center text-sm">Whichever you choose, Undo brings the other one back.</span>
+      <Button onClick={() => onSettle('theirs')}>{t('Take theirs')}</Button>
+      <span className="self-center text-sm">{t('Whichever you choose, Undo brings the other one back.')}</span>
     </span>
   );
 }

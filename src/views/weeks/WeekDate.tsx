@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import { dayInWords } from '../../client/words.ts';
 import { type WeekDetail, weeksApi } from '../../contract/weeks.ts';
+import { t } from '../../core/text/translate.ts';
 import { Field } from '../../ui/parts/index.ts';
 
 /** The Monday a week begins with; it can be moved until the week is released. */
@@ -9,7 +10,7 @@ export function WeekDate({ week, onMoved }: { week: WeekDetail; onMoved(week: We
   const [problem, setProblem] = useState<string | undefined>();
   const [typed, setTyped] = useState(week.startsOn);
   if (week.state !== 'draft') {
-    return <p className="self-end pb-2 text-dust">Begins Monday, {dayInWords(week.startsOn)}</p>;
+    return <p className="self-end pb-2 text-dust">{t('Begins Monday, {dayInWords}', { dayInWords: dayInWords(week.startsOn) })}</p>;
   }
   const move = async (startsOn: string) => {
     setTyped(startsOn);
@@ -22,6 +23,12 @@ export function WeekDate({ week, onMoved }: { week: WeekDetail; onMoved(week: We
     }
   };
   return (
-    <Field label="Begins on a Monday" type="date" value={typed} problem={problem} onChange={(event) => void move(event.target.value)} />
+    <Field
+      label={t('Begins on a Monday')}
+      type="date"
+      value={typed}
+      problem={problem}
+      onChange={(event) => void move(event.target.value)}
+    />
   );
 }

@@ -1,5 +1,6 @@
 import { endpointAddress } from '../../client/client.ts';
 import { type WeekDetail, weeksApi } from '../../contract/weeks.ts';
+import { t } from '../../core/text/translate.ts';
 
 interface Props {
   week: WeekDetail;
@@ -13,18 +14,18 @@ const entry = 'block px-3 py-2 text-start hover:bg-ground';
 /** What can be taken out of a week: files, printed sheets, a template. What is on the screen is saved first. */
 export function WeekFiles({ week, canKeep, onKeep, saveNow }: Props) {
   const files = [
-    { words: 'The week as a file (JSON)', href: endpointAddress(weeksApi.exportWeek, { week: week.id }) },
-    { words: 'Calendar of the week (.ics)', href: endpointAddress(weeksApi.calendarFile, { week: week.id }) },
-    { words: 'Dose table (CSV)', href: endpointAddress(weeksApi.doseCsv, { week: week.id }) },
+    { words: t('The week as a file (JSON)'), href: endpointAddress(weeksApi.exportWeek, { week: week.id }) },
+    { words: t('Calendar of the week (.ics)'), href: endpointAddress(weeksApi.calendarFile, { week: week.id }) },
+    { words: t('Dose table (CSV)'), href: endpointAddress(weeksApi.doseCsv, { week: week.id }) },
   ];
   return (
     <details className="relative">
       <summary className="inline-flex min-h-9 items-center rounded-sm border border-ink bg-slab px-3 font-semibold text-sm">
-        Take out
+        {t('Take out')}
       </summary>
       <div className="absolute end-0 z-20 mt-1 w-64 border border-ink bg-slab py-1">
         <a className={entry} href={`/coach/${week.squadId}/weeks/${week.id}/print`}>
-          Printed sheets
+          {t('Printed sheets')}
         </a>
         {files.map((file) => (
           <a
@@ -41,7 +42,7 @@ export function WeekFiles({ week, canKeep, onKeep, saveNow }: Props) {
           </a>
         ))}
         <button type="button" className={`${entry} w-full underline`} disabled={!canKeep} onClick={onKeep}>
-          Keep the week as a template
+          {t('Keep the week as a template')}
         </button>
       </div>
     </details>

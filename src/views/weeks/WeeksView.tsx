@@ -6,13 +6,18 @@ import { guarded } from '../../client/guarded.tsx';
 import { dayInWords, whenInWords } from '../../client/words.ts';
 import { type Feed, type Template, type WeekList, type WeekRow, weeksApi } from '../../contract/weeks.ts';
 import { WeekFile } from '../../core/files/files.ts';
-import { plural } from '../../core/text/plural.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Dialog, FileButton, Notice } from '../../ui/parts/index.ts';
 import { Feeds } from './Feeds.tsx';
 
 const STATE_WORDS: Record<WeekRow['state'], { words: string; look: string }> = {
   draft: { words: 'draft', look: 'text-dust' },
-  released: { words: 'released, opens later', look: 'text-lace' },
+  released: {
+    get words() {
+      return t('released, opens later');
+    },
+    look: 'text-lace',
+  },
   open: { words: 'open now', look: 'text-moss' },
   closed: { words: 'closed', look: 'text-dust' },
 };
@@ -37,7 +42,7 @@ export const WeeksView = guarded(function WeeksView({ list, templates, feeds }: 
     try {
       goTo(await work());
     } catch (error) {
-      setProblem(error instanceof SyntaxError ? 'This file is not JSON, so it cannot be a week.' : sentenceOf(error));
+      setProblem(error instanceof SyntaxError ? t('This file is not JSON, so it cannot be a week.') : sentenceOf(error));
       setBusy(false);
     }
   };
@@ -60,25 +65,27 @@ export const WeeksView = guarded(function WeeksView({ list, templates, feeds }: 
       const parsed = WeekFile.safeParse(JSON.parse(await file.text()));
       if (!parsed.success) {
         const issue = parsed.error.issues[0];
-        throw new Error(`${file.name}: ${issue?.message}${issue && issue.path.length > 0 ? ` (at ${issue.path.join('.')})` : ''}`);
+        throw new Error(
+          `${file.name}: ${issue?.message}${issue && issue.path.length > 0 ? t(' (at {path})', { path: issue.path.join('.') }) : ''}`,
+        );
       }
       return (await call(weeksApi.importWeek, { squad: squad.id }, { id: uuid(), file: parsed.data })).week.id;
     });
   return (
     <div className="flex flex-col gap-4">
       <div className="flex flex-wrap items-center justify-between gap-3">
-        <h1>Weeks</h1>
+        <h1>{t('Weeks')}</h1>
         <div className="flex flex-wrap gap-2">
-          <ButtonLink href={`/coach/${squad.id}/weeks/season`}>Season</ButtonLink>
+          <ButtonLink href={`/coach/${squad.id}/weeks/season`}>{t('Season')}</ButtonLink>
           {templates.length > 0 && (
             <select
               className="field"
-              aria-label="Make the next week from a template"
+              aria-label={t('Make the next week from a template')}
               disabled={busy}
               value=""
               onChange={(event) => event.target.value && void make({ fromTemplate: event.target.value })}
             >
-              <option value="">From a template…</option>
+              <option value="">{t('From a template…')}</option>
               {templates.map((template) => (
                 <option key={template.id} value={template.id}>
                   {template.name} ({plural(template.sessions.length, 'session')})
@@ -86,16 +93,16 @@ export const WeeksView = guarded(function WeeksView({ list, templates, feeds }: 
               ))}
             </select>
           )}
-          <FileButton label="A file of a week" accept="application/json,.json" disabled={busy} onFile={(file) => void read(file)}>
-            From a file
+          <FileButton label={t('A file of a week')} accept="application/json,.json" disabled={busy} onFile={(file) => void read(file)}>
+            {t('From a file')}
           </FileButton>
           <Button look="main" disabled={busy} onClick={() => void make()}>
-            <Plus aria-hidden className="size-5" /> Make the next week
+            <Plus aria-hidden className="size-5" /> {t('Make the next week')}
           </Button>
         </div>
       </div>
       {problem && <Notice tone="stop">{problem}</Notice>}
-      {rows.length === 0 && <Notice>No week yet. Make the first one; it takes ten minutes.</Notice>}
+      {rows.length === 0 && <Notice>{t('No week yet. Make the first one; it takes ten minutes.')}</Notice>}
       <ol className="slab divide-y divide-joint">
         {rows.map((week) => (
           <li key={week.id} className="flex items-center">
@@ -106,37 +113,46 @@ export const WeeksView = guarded(function WeeksView({ list, templates, feeds }: 
               <span className="font-bold font-display text-2xl">{week.number}</span>
               <span className="min-w-0">
                 <span className="block font-semibold">{week.title}</span>
-                <span className="block truncate text-dust text-sm">{week.focus || 'no focus written'}</span>
+                <span className="block truncate text-dust text-sm">{week.focus || t('no focus written')}</span>
               </span>
               <span className="text-end text-sm">
                 <span className={`block font-semibold ${STATE_WORDS[week.state].look}`}>
                   {STATE_WORDS[week.state].words}
-                  {week.surprise && week.state === 'released' ? ', a surprise' : ''}
-                  {week.changed ? ', changed since' : ''}
+                  {week.surprise && week.state === 'released' ? t(', a surprise') : ''}
+                  {week.changed ? t(', changed since') : ''}
                 </span>
                 <span className="block text-dust">
                   {week.state === 'released' && week.opensAt
-                    ? `opens ${whenInWords(week.opensAt, squad.timeZone)}`
-                    : `from Mon ${dayInWords(week.startsOn)}`}{' '}
+                    ? t('opens {whenInWords}', { whenInWords: whenInWords(week.opensAt, squad.timeZone) })
+                    : t('from Mon {dayInWords}', { dayInWords: dayInWords(week.startsOn) })}{' '}
                   · {plural(week.sessions, 'session')}
                 </span>
               </span>
             </a>
             <Button size="small" className="me-3" disabled={busy} onClick={() => void make({ fromWeek: week.id })}>
-              Copy<span className="sr-only"> week {week.number}</span>
+              {t('Copy')}
+              <span className="sr-only"> {t('week {number}', { number: week.number })}</span>
             </Button>
             {week.state === 'draft' && (
               <Button size="small" className="me-3" disabled={busy} onClick={() => setDropping(week)}>
-                Throw away<span className="sr-only"> week {week.number}</span>
+                {t('Throw away')}
+                <span className="sr-only"> {t('week {number}', { number: week.number })}</span>
               </Button>
             )}
           </li>
         ))}
       </ol>
       {dropping && (
-        <Dialog label={`Throw week ${dropping.number} away`} onClose={() => setDropping(null)} className="max-w-md bg-slab">
+        <Dialog
+          label={t('Throw week {number} away', { number: dropping.number })}
+          onClose={() => setDropping(null)}
+          className="max-w-md bg-slab"
+        >
           <p>
-            “{dropping.title}” was never released: no player has seen it. Its {plural(dropping.sessions, 'session')} will be gone.
+            {t('“{title}” was never released: no player has seen it. Its {sessions} will be gone.', {
+              title: dropping.title,
+              sessions: plural(dropping.sessions, 'session'),
+            })}
           </p>
           <Button
             look="stop"
@@ -145,7 +161,7 @@ export const WeeksView = guarded(function WeeksView({ list, templates, feeds }: 
               void drop(dropping);
             }}
           >
-            Throw it away
+            {t('Throw it away')}
           </Button>
         </Dialog>
       )}

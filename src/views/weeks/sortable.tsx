@@ -12,6 +12,7 @@ import { sortableKeyboardCoordinates, useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical } from 'lucide-react';
 import { type KeyboardEvent, type ReactNode, useMemo } from 'react';
+import { t } from '../../core/text/translate.ts';
 import { moveBlockTo, moveItemTo, moveSessionTo } from '../../core/weeks/edit.ts';
 import type { WeekPlan } from '../../core/weeks/schema.ts';
 
@@ -114,8 +115,8 @@ export function Sortable({ id, place, as: Tag, label, className, children, onMov
       {...attributes}
       {...listeners}
       data-handle
-      aria-label={`Move ${label}`}
-      title={`Drag ${label}, or Alt and an arrow`}
+      aria-label={t('Move {label}', { label })}
+      title={t('Drag {label}, or Alt and an arrow', { label })}
     >
       <GripVertical aria-hidden className="size-4" />
     </button>

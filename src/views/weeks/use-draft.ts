@@ -3,6 +3,7 @@ import { call, NoAnswer, ServerProblem, sentenceOf } from '../../client/client.t
 import { InTurn } from '../../client/in-turn.ts';
 import { keepDraft, keptDraft } from '../../client/kept-drafts.ts';
 import { type WeekDetail, weeksApi } from '../../contract/weeks.ts';
+import { english, t, term } from '../../core/text/translate.ts';
 import { faultsOf, type PlanFault, savablePlan } from '../../core/weeks/savable.ts';
 import type { WeekPlan } from '../../core/weeks/schema.ts';
 import { useSaving } from './use-saving.ts';
@@ -15,7 +16,9 @@ const STEPS_KEPT = 60;
 /** Without a line it is tried again after so long, twice as long each time. */
 const RETRY_MS = 2000;
 
-const CHANGED_MEANWHILE = 'This week was changed in another tab or by another coach since you typed here. Your version is on this screen.';
+const CHANGED_MEANWHILE = english(
+  'This week was changed in another tab or by another coach since you typed here. Your version is on this screen.',
+);
 
 const same = (a: WeekPlan, b: WeekPlan): boolean => JSON.stringify(a) === JSON.stringify(b);
 /** A plan as the server would give it back. */
@@ -88,7 +91,7 @@ export function useDraft(first: WeekDetail) {
     const holds = faultsOf(typed).length === 0;
     const sent = savablePlan(typed, onServer.current.plan);
     if (!sent) {
-      setSave({ kind: 'problem', sentence: faultsOf(typed)[0]?.sentence ?? 'Something is not right yet.' });
+      setSave({ kind: 'problem', sentence: faultsOf(typed)[0]?.sentence ?? t('Something is not right yet.') });
       return false;
     }
     const settled = () => {
@@ -179,7 +182,7 @@ export function useDraft(first: WeekDetail) {
       setSave({ kind: 'kept' });
     } else {
       draft.current = kept.base;
-      setSave({ kind: 'problem', sentence: CHANGED_MEANWHILE });
+      setSave({ kind: 'problem', sentence: term(CHANGED_MEANWHILE) });
       setTheirs(first);
     }
   }, [first, keep]);

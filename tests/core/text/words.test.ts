@@ -1,7 +1,7 @@
 import { expect } from 'chai';
-import { plural } from '../../../src/core/text/plural.ts';
 import { round1 } from '../../../src/core/text/rounded.ts';
 import { routeOf } from '../../../src/core/text/route-of.ts';
+import { plural } from '../../../src/core/text/translate.ts';
 
 describe('numbers in words', () => {
   it('have one word for one, another for all others', () => {

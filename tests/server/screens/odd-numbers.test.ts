@@ -34,7 +34,7 @@ describe('an odd number that was kept', () => {
     expect(beat()).to.deep.equal(before);
     expect(myFeet(town.context, town.otherPlayer).waiting).to.deep.equal([]);
     const said = reviewQueue(town.context, town.coach, { squad: town.squad }).waiting.map((item) => item.doubts[0]?.sentence);
-    expect(said.slice(0, 2).join(' ')).to.include('61.5 is no whole number.').and.include("nobody's feet");
+    expect(said.slice(0, 2).join(' ')).to.include('61.5 is no whole number.').and.include('nobody’s feet');
   });
 
   it('counts once the coach says so, and waits no more', () => {

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { endpointAddress } from '../../../src/client/client.ts';
 import { clockWords, dayInWords, dayLetter, footInWords, number, whenInWords, wishedDay } from '../../../src/client/words.ts';
 import { GoSent, ScoreSent } from '../../../src/contract/training.ts';
-import { plural } from '../../../src/core/text/plural.ts';
+import { plural } from '../../../src/core/text/translate.ts';
 import type { ClockedWork } from '../../../src/core/training/index.ts';
 import { faultsLabel, firstEntry, outcomeOf, scoreFrom, valueLabel } from '../../../src/views/training/score-form.ts';
 import { anId, anItem, timed } from '../../core/make.ts';

@@ -1,3 +1,4 @@
+import { t } from '../../text/translate.ts';
 import type { Course } from '../course.ts';
 import { mirrorBeat } from '../mirror.ts';
 import { MovesProblem } from '../problem.ts';
@@ -58,7 +59,7 @@ export function unroll(movement: Movement, course: Course | null, passes: number
   const said = movement.beats;
   const first = said[0] as Beat;
   const onRoute = movement.stance.route;
-  if (onRoute && !course) throw problemIn(first, 'The route is not there. Lay it in the yard first.');
+  if (onRoute && !course) throw problemIn(first, t('The route is not there. Lay it in the yard first.'));
   const way = onRoute ? course : null;
   const step = movement.stance.ball === 'none' ? RUNNING_STRIDE : STRIDE;
   // On a route: so many beats, one short step each, as go into the way once round.
@@ -86,7 +87,7 @@ export function unroll(movement: Movement, course: Course | null, passes: number
   const sides = mains.map(({ who }, k) => {
     if (isSide(who)) return who;
     if (who !== 'far' && who !== 'near') return null;
-    if (!way) throw problemIn(beats[k] as Beat, '“Far” and “near” foot are said on a route. Say right or left here.');
+    if (!way) throw problemIn(beats[k] as Beat, t('“Far” and “near” foot are said on a route. Say right or left here.'));
     // Sideways the near foot is the one that goes first; on a bend the one on its inner side.
     const aside = way.sideways(metres(k));
     const outer: Side = (aside === 0 ? way.bend(metres(k)) : aside) > 0 ? 'left' : 'right';

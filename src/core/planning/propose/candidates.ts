@@ -2,6 +2,7 @@ import { chance } from '../../chance.ts';
 import { harderThan, stepsOf } from '../../drills/edges.ts';
 import type { Drill } from '../../drills/schema.ts';
 import { FAMILIES } from '../../drills/terms.ts';
+import { t } from '../../text/translate.ts';
 import type { Runner } from '../../training/index.ts';
 import { newBlock, newItem, usualDose } from '../../weeks/defaults.ts';
 import type { Dose, Item } from '../../weeks/schema.ts';
@@ -165,7 +166,7 @@ function rolesOf(drill: Drill, met: boolean, step: number): Role[] {
   return roles;
 }
 
-const weeksAgo = (n: number) => (n === 1 ? 'last week' : `${n} weeks ago`);
+const weeksAgo = (n: number) => (n === 1 ? 'last week' : t('{n} weeks ago', { n }));
 
 /** What a drill is worth in a role, and why it is there in one line. */
 function worthOf(
@@ -184,21 +185,21 @@ function worthOf(
   if (doneAgo === 1 && !due && role !== 'challenge') worth -= 1;
   const from = drill.easier.flatMap((id) => drills.get(id) ?? []).find((one) => facts.met.includes(one.id));
   const why = (): string => {
-    if (role === 'warm-up') return met ? 'To get warm: everybody has done it.' : 'To get warm: it needs nothing first.';
-    if (role === 'cool-down') return 'A quiet end.';
-    if (role === 'leg burner') return 'One leg burner, with a rest around it.';
-    if (way.has(drill.id)) return `On the way to “${drills.get(wishes.aim ?? '')?.name ?? ''}”.`;
-    if (role === 'challenge') return lagging ? 'The number to beat: few reach it yet.' : 'The number to beat.';
+    if (role === 'warm-up') return met ? t('To get warm: everybody has done it.') : t('To get warm: it needs nothing first.');
+    if (role === 'cool-down') return t('A quiet end.');
+    if (role === 'leg burner') return t('One leg burner, with a rest around it.');
+    if (way.has(drill.id)) return t('On the way to “{name}”.', { name: drills.get(wishes.aim ?? '')?.name ?? '' });
+    if (role === 'challenge') return lagging ? t('The number to beat: few reach it yet.') : t('The number to beat.');
     if (!met)
       return from
-        ? `The next step after “${from.name}”.`
+        ? t('The next step after “{name}”.', { name: from.name })
         : focused
-          ? `New, as you wished for ${drill.family}.`
-          : 'New: it needs nothing first.';
-    if (due && newAgo !== null) return `New ${weeksAgo(newAgo)}: it comes again now.`;
-    if (lagging) return 'Few reach its band yet.';
-    if (focused) return `You wished for ${drill.family}.`;
-    return doneAgo === null ? 'Known, and not done for long.' : `Last done ${weeksAgo(doneAgo)}.`;
+          ? t('New, as you wished for {family}.', { family: drill.family })
+          : t('New: it needs nothing first.');
+    if (due && newAgo !== null) return t('New {weeksAgo}: it comes again now.', { weeksAgo: weeksAgo(newAgo) });
+    if (lagging) return t('Few reach its band yet.');
+    if (focused) return t('You wished for {family}.', { family: drill.family });
+    return doneAgo === null ? t('Known, and not done for long.') : t('Last done {weeksAgo}.', { weeksAgo: weeksAgo(doneAgo) });
   };
   return { worth, why: why() };
 }

@@ -1,8 +1,8 @@
-import { WEEKDAYS } from '../../calendar/weekdays.ts';
+import { weekdayInWords } from '../../calendar/weekdays.ts';
 import { harderThan } from '../../drills/edges.ts';
 import type { Drill } from '../../drills/schema.ts';
 import { listed } from '../../text/listed.ts';
-import { plural } from '../../text/plural.ts';
+import { plural, t } from '../../text/translate.ts';
 import type { Session, WeekPlan } from '../../weeks/schema.ts';
 import { fittedShape } from '../fitted-shape.ts';
 import { allItems, measureSession } from '../measure.ts';
@@ -70,27 +70,36 @@ function unmetIn(sessions: readonly Session[], order: Order, candidates: readonl
   if (short.length > 0 || sessions.length < wishes.days.length) {
     const why =
       most !== null && touches > 0.9 * most
-        ? 'more would be too many touches at once after the last weeks'
-        : 'there are not enough drills that everybody can do';
-    unmet.push(`Not every session has its ${plural(wishes.minutes, 'minute')}: ${why}. I dropped the length.`);
+        ? t('more would be too many touches at once after the last weeks')
+        : t('there are not enough drills that everybody can do');
+    unmet.push(t('Not every session has its {minutes}: {why}. I dropped the length.', { minutes: plural(wishes.minutes, 'minute'), why }));
   }
   const noFamily = wishes.focus.filter((family) => !candidates.some((one) => one.drill.family === family && one.role !== 'cool-down'));
   if (noFamily.length > 0)
-    unmet.push(`No drill of ${listed(noFamily)} can be done by everybody at home now. I dropped ${noFamily.length === 1 ? 'it' : 'them'}.`);
+    unmet.push(
+      t('No drill of {noFamily} can be done by everybody at home now. I dropped {noFamily2}.', {
+        noFamily: listed(noFamily),
+        noFamily2: noFamily.length === 1 ? 'it' : 'them',
+      }),
+    );
   if (wishes.aim && !there.has(wishes.aim)) {
     const onWay = candidates.some((one) => one.why.startsWith('On the way') && there.has(one.drill.id));
-    if (!onWay) unmet.push(`${name(wishes.aim)} has no step that fits this week. I dropped the aim.`);
+    if (!onWay) unmet.push(t('{name} has no step that fits this week. I dropped the aim.', { name: name(wishes.aim) }));
   }
   for (const pin of wishes.pins) {
     const session = sessions.find((one) => one.day === pin.day);
     const has = session?.blocks.some((block) => block.kind === pin.role && block.items.some((item) => item.drillId === pin.drillId));
     if (!has)
       unmet.push(
-        `${name(pin.drillId)} could not stay on ${WEEKDAYS[pin.day - 1]}: it is not safe there, or not everybody can do it. I dropped it.`,
+        t('{name} could not stay on {weekdays}: it is not safe there, or not everybody can do it. I dropped it.', {
+          name: name(pin.drillId),
+          weekdays: weekdayInWords(pin.day),
+        }),
       );
   }
   const missed = [...dueDrills(facts)].filter((id) => !there.has(id) && drills.has(id) && !wishes.bans.includes(id));
-  if (missed.length > 0) unmet.push(`${plural(missed.length, 'recap')} did not find room: ${listed(missed.map(name))}.`);
+  if (missed.length > 0)
+    unmet.push(t('{recaps} did not find room: {missed}.', { recaps: plural(missed.length, 'recap'), missed: listed(missed.map(name)) }));
   return unmet;
 }
 
@@ -134,7 +143,7 @@ export function proposeWeek({ wishes: wished, ...given }: Order, solve: Solve, i
   const look = (plan: WeekPlan) => checkWeek(plan, drills, runner, { ...facts, sessionMinutes: wishes.minutes, aside }, id);
   const { sessions } = mendAll({ title: '', focus: '', sessions: woven.sessions }, look);
   const why = Object.fromEntries(
-    allItems({ title: '', focus: '', sessions }).map((item) => [item.id, woven.why.get(item.id) ?? 'Put in so that the week is sound.']),
+    allItems({ title: '', focus: '', sessions }).map((item) => [item.id, woven.why.get(item.id) ?? t('Put in so that the week is sound.')]),
   );
   return { sessions, why, unmet: unmetIn(sessions, order, candidates), best };
 }

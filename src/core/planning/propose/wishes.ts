@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { type ContactSchool, FAMILIES, type Family } from '../../drills/terms.ts';
+import { says, t } from '../../text/translate.ts';
 import type { BlockKind, Session } from '../../weeks/schema.ts';
 import type { PlannerFacts } from '../planner-view.ts';
 
@@ -9,15 +10,33 @@ export type Style = (typeof STYLES)[number];
 
 /** What a week of a style may have: new drills in a week and in a session, and its touches beside the mean of the last weeks. */
 export const STYLE_LIMITS: Record<Style, { newInWeek: number; newInSession: number; touches: number; burners: boolean; words: string }> = {
-  calm: { newInWeek: 1, newInSession: 1, touches: 1.05, burners: false, words: 'One new drill, much that is known, no leg burners.' },
+  calm: {
+    newInWeek: 1,
+    newInSession: 1,
+    touches: 1.05,
+    burners: false,
+    get words() {
+      return t('One new drill, much that is known, no leg burners.');
+    },
+  },
   balanced: {
     newInWeek: 3,
     newInSession: 1,
     touches: 1.2,
     burners: true,
-    words: 'A new drill most days, recaps when they are due, leg burners apart.',
+    get words() {
+      return t('A new drill most days, recaps when they are due, leg burners apart.');
+    },
   },
-  bold: { newInWeek: 5, newInSession: 2, touches: 1.28, burners: true, words: 'More that is new, up the stairs as fast as is sound.' },
+  bold: {
+    newInWeek: 5,
+    newInSession: 2,
+    touches: 1.28,
+    burners: true,
+    get words() {
+      return t('More that is new, up the stairs as fast as is sound.');
+    },
+  },
 };
 
 /** Parts of a session that are proposed, in the order in which they are done. */
@@ -38,7 +57,7 @@ export type Place = z.infer<typeof Place>;
 
 export const SWAPS = ['easier', 'harder', 'other family'] as const;
 
-const days = 'Pick one to seven days.';
+const days = says('Pick one to seven days.');
 const minutes = 'A session has 5 to 60 minutes.';
 /** What a coach wishes of a week. */
 export const Wishes = z.object({

@@ -1,5 +1,6 @@
 import { stepsOf } from '../../drills/edges.ts';
 import { capital } from '../../text/capital.ts';
+import { t } from '../../text/translate.ts';
 import { newBlock, newSession } from '../../weeks/defaults.ts';
 import type { Block, Item, Session } from '../../weeks/schema.ts';
 import type { Candidate, Order } from './candidates.ts';
@@ -26,7 +27,7 @@ function nameOf(chosen: readonly Chosen[]): string {
     if (candidate.role !== 'warm-up' && candidate.role !== 'cool-down')
       work.set(candidate.drill.family, (work.get(candidate.drill.family) ?? 0) + candidate.cost.work);
   const [most] = [...work].sort((a, b) => b[1] - a[1]);
-  return most ? capital(most[0]) : 'Session';
+  return most ? capital(most[0]) : t('Session');
 }
 
 /** Names that are there once: a second one of a kind gets a number. */
@@ -59,7 +60,7 @@ export function weaveWeek(
       });
       return items.length > 0 ? [{ ...newBlock(id(), role), restSeconds: REST[role], drinkSeconds: DRINK[role], items }] : [];
     });
-    return { ...newSession(id(), names[n] ?? 'Session'), day, blocks };
+    return { ...newSession(id(), names[n] ?? t('Session')), day, blocks };
   });
   return { sessions, why };
 }

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { addDays, type Day, mondayOf } from '../../calendar/days.ts';
 import { FAMILIES, type Family } from '../../drills/terms.ts';
+import { says, t } from '../../text/translate.ts';
 import { PlanId } from '../../weeks/schema.ts';
 import { RECAP_AFTER } from '../propose/wishes.ts';
 
@@ -13,7 +14,7 @@ export const SEASON_WEEKS = { least: 6, most: 20, usual: 10 } as const;
 /** Families that a season is made of: a stretch is no theme. */
 export const THEMES: readonly Family[] = FAMILIES.filter((family) => family !== 'stretch');
 
-const weeksIn = `A season has ${SEASON_WEEKS.least} to ${SEASON_WEEKS.most} weeks.`;
+const weeksIn = says('A season has {least} to {most} weeks.', { least: SEASON_WEEKS.least, most: SEASON_WEEKS.most });
 
 /** A family that some weeks dwell on. */
 export const Theme = z.object({
@@ -26,7 +27,7 @@ export const Theme = z.object({
     .min(0)
     .max(SEASON_WEEKS.most - 1),
   /** How many weeks it lasts. */
-  weeks: z.number().int().min(1, 'A theme lasts at least a week.').max(SEASON_WEEKS.most),
+  weeks: z.number().int().min(1, says('A theme lasts at least a week.')).max(SEASON_WEEKS.most),
 });
 export type Theme = z.infer<typeof Theme>;
 
@@ -36,22 +37,22 @@ const meet = (a: Theme, b: Theme) => a.family === b.family && a.week < endOf(b) 
 /** The weeks of a season as a plan: themes over weeks, and how much each week asks for. */
 export const SeasonPlan = z
   .object({
-    title: z.string().trim().min(1, 'Give the season a title.').max(80, 'The title has at most 80 letters.'),
+    title: z.string().trim().min(1, says('Give the season a title.')).max(80, says('The title has at most 80 letters.')),
     /** The Monday of its first week. */
-    startsOn: z.iso.date('The first day is a date, such as 2026-09-07.'),
+    startsOn: z.iso.date(says('The first day is a date, such as 2026-09-07.')),
     weeks: z.number(weeksIn).int(weeksIn).min(SEASON_WEEKS.least, weeksIn).max(SEASON_WEEKS.most, weeksIn),
-    themes: z.array(Theme).max(100, 'A season has at most 100 themes.'),
+    themes: z.array(Theme).max(100, says('A season has at most 100 themes.')),
     /** One for each week; null where nothing was said. */
     intensity: z.array(z.enum(INTENSITIES).nullable()),
   })
   .superRefine((season, ctx) => {
     const wrong = (path: PropertyKey[], message: string) => ctx.addIssue({ code: 'custom', path, message });
-    if (mondayOf(season.startsOn) !== season.startsOn) wrong(['startsOn'], 'A season begins on a Monday.');
-    if (season.intensity.length !== season.weeks) wrong(['intensity'], 'A season says for each of its weeks how much it asks for.');
+    if (mondayOf(season.startsOn) !== season.startsOn) wrong(['startsOn'], t('A season begins on a Monday.'));
+    if (season.intensity.length !== season.weeks) wrong(['intensity'], t('A season says for each of its weeks how much it asks for.'));
     season.themes.forEach((theme, i) => {
-      if (endOf(theme) > season.weeks) wrong(['themes', i], 'A theme ends with its season.');
+      if (endOf(theme) > season.weeks) wrong(['themes', i], t('A theme ends with its season.'));
       if (season.themes.some((other, j) => j < i && meet(theme, other)))
-        wrong(['themes', i], `Two themes of ${theme.family} lie over one another.`);
+        wrong(['themes', i], t('Two themes of {family} lie over one another.', { family: theme.family }));
     });
   });
 export type SeasonPlan = z.infer<typeof SeasonPlan>;

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { and, eq, isNull, ne, sql } from 'drizzle-orm';
 import { FILM_SECONDS_MAX, type FilmAbout, type FilmState, type FilmView, type KeptAbout } from '../../../contract/clips.ts';
 import type { FilmOfCoach, ThisWeek } from '../../../contract/training.ts';
+import { t } from '../../../core/text/translate.ts';
 import type { Actor } from '../../accounts/actor.ts';
 import type { Context } from '../../context.ts';
 import { shelfOf } from '../../drills/shelf.ts';
@@ -82,15 +83,18 @@ export function announceFilm(context: Context, actor: Actor, input: { squad: str
   if (had) return filmState(had);
   const { about } = input;
   if (about.kind === 'drill' && !shelfOf(db, input.squad).has(about.drill))
-    throw badInput('about.drill', 'This drill is not on the shelf.');
+    throw badInput('about.drill', t('This drill is not on the shelf.'));
   if (about.kind === 'week') {
     const week = db.select({ squad: weeks.squadId }).from(weeks).where(eq(weeks.id, about.week)).get();
-    if (week?.squad !== input.squad) throw badInput('about.week', 'This week is not one of the squad.');
+    if (week?.squad !== input.squad) throw badInput('about.week', t('This week is not one of the squad.'));
   }
   if (countOf(db, input.squad, 'expected') >= EXPECTED_MAX)
-    throw new Problem('clip refused', 'Many films are announced and have not come. Send those first.');
+    throw new Problem('clip refused', t('Many films are announced and have not come. Send those first.'));
   if (countOf(db, input.squad, 'kept') >= FILMS_MAX)
-    throw new Problem('clip refused', `A squad keeps ${FILMS_MAX} films at most. Remove some that are no longer needed.`);
+    throw new Problem(
+      'clip refused',
+      t('A squad keeps {filmsMax} films at most. Remove some that are no longer needed.', { filmsMax: FILMS_MAX }),
+    );
   checkRoom(context, input.squad, 0);
   const film: Film = {
     id: input.id,
@@ -126,9 +130,12 @@ export async function sayOfDrill(
   const had = db.select().from(films).where(eq(films.id, id)).get();
   if (had && had.squadId !== squad) throw notFound();
   if (had) return filmState(had);
-  if (!shelfOf(db, squad).has(drill)) throw badInput('drill', 'This drill is not on the shelf.');
+  if (!shelfOf(db, squad).has(drill)) throw badInput('drill', t('This drill is not on the shelf.'));
   if (countOf(db, squad, 'kept') >= FILMS_MAX)
-    throw new Problem('clip refused', `A squad keeps ${FILMS_MAX} films and spoken lines at most. Remove some that are no longer needed.`);
+    throw new Problem(
+      'clip refused',
+      t('A squad keeps {filmsMax} films and spoken lines at most. Remove some that are no longer needed.', { filmsMax: FILMS_MAX }),
+    );
   const bytes = Buffer.from(input.data, 'base64');
   checkRoom(context, squad, bytes.length);
   const { mediaType, extension, seconds } = await inspectSpoken(bytes);
@@ -148,7 +155,7 @@ export async function sayOfDrill(
 export function filmToSend({ db }: Context, actor: Actor, input: { film: string }): Film {
   allow(db, actor, 'upload a film', input);
   const film = filmById(db, input.film);
-  if (film.state === 'removed' || film.state === 'refused') throw new Problem('clip refused', film.refusal ?? 'This film was removed.');
+  if (film.state === 'removed' || film.state === 'refused') throw new Problem('clip refused', film.refusal ?? t('This film was removed.'));
   return film;
 }
 
@@ -231,7 +238,13 @@ export const FILMS: Receiver = {
   isExpected: ({ db }, id) => filmById(db, id).state === 'expected',
   check(_context, _id, { seconds }) {
     if (seconds > FILM_SECONDS_MAX + SLACK_SECONDS)
-      throw new Problem('clip refused', `This film lasts ${Math.round(seconds)} s. A film lasts ${FILM_SECONDS_MAX} s at most: cut it.`);
+      throw new Problem(
+        'clip refused',
+        t('This film lasts {seconds} s. A film lasts {filmSecondsMax} s at most: cut it.', {
+          seconds: Math.round(seconds),
+          filmSecondsMax: FILM_SECONDS_MAX,
+        }),
+      );
   },
   keep({ db, now }, id, { name, mediaType, bytes, seconds }) {
     db.update(films)

@@ -4,6 +4,7 @@ import { FileStore } from '@tus/file-store';
 import { Server } from '@tus/server';
 import { FILM_BYTES_MAX } from '../../../contract/clips.ts';
 import { CLIP_BYTES_MAX } from '../../../contract/training.ts';
+import { t } from '../../../core/text/translate.ts';
 import { actorFrom } from '../../accounts/actor.ts';
 import { mayFilm } from '../../consent/consent.ts';
 import type { Context } from '../../context.ts';
@@ -42,13 +43,13 @@ async function checkUpload(context: Context, headers: Headers, notes: Notes, beg
     const film = filmToSend(context, actor, { film: id });
     if (begins === null) return;
     if (begins > FILM_BYTES_MAX)
-      throw new Problem('clip refused', 'This film is too large. Send it through the app, which makes it small.');
+      throw new Problem('clip refused', t('This film is too large. Send it through the app, which makes it small.'));
     checkRoom(context, film.squadId, begins);
     return;
   }
   allow(db, actor, 'upload a clip', { clip: id });
   const clip = clipById(db, id);
-  if (clip.state === 'deleted' || clip.state === 'refused') throw new Problem('clip refused', clip.refusal ?? 'This clip was deleted.');
+  if (clip.state === 'deleted' || clip.state === 'refused') throw new Problem('clip refused', clip.refusal ?? t('This clip was deleted.'));
   if (!mayFilm(db, clip.playerId)) throw clipsAreOff();
   if (begins === null) return;
   checkBegun(context, clip.playerId);
@@ -74,7 +75,7 @@ export function createUploads(context: Context): Server {
       orReply(async () => {
         // A new upload says in its notes what it is for, which onUploadCreate checks.
         if (req.method === 'POST' || req.method === 'OPTIONS') return;
-        if (req.method === 'GET') throw new Problem('not found', 'Clips are watched through their own address.');
+        if (req.method === 'GET') throw new Problem('not found', t('Clips are watched through their own address.'));
         const upload = await store.getUpload(uploadId).catch(() => null);
         await checkUpload(context, req.headers, upload?.metadata, null);
       }),

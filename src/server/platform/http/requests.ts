@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { IncomingMessage } from 'node:http';
 import { RateLimiterMemory, type RateLimiterRes } from 'rate-limiter-flexible';
+import { t } from '../../../core/text/translate.ts';
 import type { Config } from '../config.ts';
 import { Problem } from '../problems.ts';
 import { ADDRESS_HEADER, networkOf } from './address.ts';
@@ -35,7 +36,7 @@ export function boundRequests({ person, stranger, network }: Config['requestBoun
         const { msBeforeNext } = refused as RateLimiterRes;
         if (msBeforeNext === undefined) throw refused;
         const seconds = Math.max(1, Math.ceil(msBeforeNext / 1000));
-        throw new Problem('too many requests', `That was a lot in one minute. Wait ${seconds} s, then go on.`, [], seconds);
+        throw new Problem('too many requests', t('That was a lot in one minute. Wait {seconds} s, then go on.', { seconds }), [], seconds);
       }
     },
   };

@@ -1,3 +1,4 @@
+import { t } from '../../../core/text/translate.ts';
 import { badInput } from '../problems.ts';
 
 /* Bounds on whatever a person sends, before any schema looks at it. */
@@ -17,14 +18,14 @@ function checkDay(text: string, field: string, now: number): void {
   const [, year, month, day] = (DAY.exec(text) ?? []).map(Number);
   if (year === undefined || month === undefined || day === undefined) return;
   const at = new Date(Date.UTC(year, month - 1, day));
-  if (at.getUTCMonth() !== month - 1 || at.getUTCDate() !== day) throw badInput(field, `${text} is no day of the calendar.`);
+  if (at.getUTCMonth() !== month - 1 || at.getUTCDate() !== day) throw badInput(field, t('{text} is no day of the calendar.', { text }));
   if (Math.abs(year - new Date(now).getUTCFullYear()) > YEARS)
-    throw badInput(field, `${text} is more than ${YEARS} years away. Check the year.`);
+    throw badInput(field, t('{text} is more than {years} years away. Check the year.', { text, years: YEARS }));
 }
 
 function tidyText(text: string, field: string, now: number): string {
-  if (HALF.test(text)) throw badInput(field, 'There is half a letter in this text. Type it again.');
-  if (CONTROL.test(text)) throw badInput(field, 'There is a control character in this text. Type it again.');
+  if (HALF.test(text)) throw badInput(field, t('There is half a letter in this text. Type it again.'));
+  if (CONTROL.test(text)) throw badInput(field, t('There is a control character in this text. Type it again.'));
   checkDay(text, field, now);
   return text.normalize('NFC');
 }
@@ -37,11 +38,11 @@ function tidyText(text: string, field: string, now: number): string {
 export function tidy(given: unknown, now: number, field = '', depth = 0): unknown {
   if (typeof given === 'string') return tidyText(given, field, now);
   if (typeof given !== 'object' || given === null) return given;
-  if (depth >= DEPTH_MAX) throw badInput(field, 'This is nested too deeply.');
+  if (depth >= DEPTH_MAX) throw badInput(field, t('This is nested too deeply.'));
   const within = (name: string | number) => (field === '' ? String(name) : `${field}.${name}`);
   if (Array.isArray(given)) return given.map((one, i) => tidy(one, now, within(i), depth + 1));
   const entries = Object.entries(given);
-  if (entries.length > KEYS_MAX) throw badInput(field, 'This has too many parts.');
+  if (entries.length > KEYS_MAX) throw badInput(field, t('This has too many parts.'));
   return Object.fromEntries(
     entries.map(([name, value]) => [
       tidyText(name, within(name.slice(0, 40)), now),

@@ -15,6 +15,7 @@ import {
   planOnCourse,
   rateFor,
 } from '../../../core/moves/index.ts';
+import { t } from '../../../core/text/translate.ts';
 import { Button } from '../../parts/Button.tsx';
 import { goodAngle } from './angle.ts';
 import { type Above, type Kind, Moving } from './Moving.tsx';
@@ -134,7 +135,7 @@ export default function Stage({ drill, course, mirror: first = false, large = fa
   const at = useRef(0);
   const drag = useRef<{ x: number; from: number } | null>(null);
   useEffect(() => () => rhythm?.close(), [rhythm]);
-  if (problem) return <p className="text-dust">This drill cannot be shown yet: {problem}</p>;
+  if (problem) return <p className="text-dust">{t('This drill cannot be shown yet: {problem}', { problem })}</p>;
   if (!plan) return null;
   const from = turned ?? goodAngle(plan);
   const rate = playing ? rateFor(plan, within ? 'quarter' : pace, drill.pace) : 0;
@@ -160,9 +161,9 @@ export default function Stage({ drill, course, mirror: first = false, large = fa
     <div className="flex flex-col gap-2">
       {drill.moves?.free && (
         <div className="flex flex-wrap items-center gap-2">
-          <span className="text-dust text-sm">You are free here. One way to do it:</span>
+          <span className="text-dust text-sm">{t('You are free here. One way to do it:')}</span>
           <Choices
-            label="Example"
+            label={t('Example')}
             all={['first', 'second']}
             value={example === 0 ? 'first' : 'second'}
             onChange={(one) => setExample(one === 'first' ? 0 : 1)}
@@ -172,11 +173,11 @@ export default function Stage({ drill, course, mirror: first = false, large = fa
       <div
         role="slider"
         tabIndex={0}
-        aria-label={`${drill.name}, moving picture. Arrow keys turn it.`}
+        aria-label={t('{name}, moving picture. Arrow keys turn it.', { name: drill.name })}
         aria-valuenow={from}
         aria-valuemin={-180}
         aria-valuemax={180}
-        aria-valuetext={`seen from ${from} degrees`}
+        aria-valuetext={t('seen from {from} degrees', { from })}
         className={`touch-pan-y cursor-grab overflow-hidden border border-joint bg-slab ${large ? 'grid sm:grid-cols-2' : ''}`}
         onPointerDown={(event) => {
           drag.current = { x: event.clientX, from };
@@ -215,29 +216,31 @@ export default function Stage({ drill, course, mirror: first = false, large = fa
       {!slowly && (
         <div className={`flex flex-wrap items-center gap-2 ${player ? '[&_button]:min-h-12 [&_button]:min-w-12' : ''}`}>
           <Button size="small" onClick={() => setPlaying(!playing)}>
-            {playing ? <Pause aria-hidden className="size-4" /> : <Play aria-hidden className="size-4" />} {playing ? 'Stop' : 'Play'}
+            {playing ? <Pause aria-hidden className="size-4" /> : <Play aria-hidden className="size-4" />} {playing ? t('Stop') : t('Play')}
           </Button>
-          <Button size="small" onClick={() => goTo(-1)} aria-label="Beat before">
+          <Button size="small" onClick={() => goTo(-1)} aria-label={t('Beat before')}>
             <ChevronRight aria-hidden className="size-4 rotate-180" />
           </Button>
-          <Button size="small" onClick={() => goTo(1)} aria-label="Next beat">
+          <Button size="small" onClick={() => goTo(1)} aria-label={t('Next beat')}>
             <ChevronRight aria-hidden className="size-4" />
           </Button>
-          <Choices<PaceName> label="Pace" all={PICTURE_PACES} value={pace} onChange={setPace} />
+          <Choices<PaceName> label={t('Pace')} all={PICTURE_PACES} value={pace} onChange={setPace} />
           <Button size="small" aria-pressed={mirror} onClick={() => setMirror(!mirror)}>
-            <FlipHorizontal2 aria-hidden className="size-4" /> Other foot
+            <FlipHorizontal2 aria-hidden className="size-4" /> {t('Other foot')}
           </Button>
           {!large && (
             <Button size="small" aria-pressed={kind === 'above'} onClick={() => setKind(kind === 'above' ? 'figure' : 'above')}>
-              {kind === 'above' ? 'From the side' : 'From above'}
+              {kind === 'above' ? t('From the side') : t('From above')}
             </Button>
           )}
           <Button size="small" aria-pressed={rhythm !== null} onClick={() => (rhythm ? setRhythm(null) : hear())}>
-            <Volume2 aria-hidden className="size-4" /> Rhythm
+            <Volume2 aria-hidden className="size-4" /> {t('Rhythm')}
           </Button>
         </div>
       )}
-      {!slowly && <Strip plan={plan} from={from} label={`${drill.name}, step by step`} now={playing ? undefined : beat} />}
+      {!slowly && (
+        <Strip plan={plan} from={from} label={t('{name}, step by step', { name: drill.name })} now={playing ? undefined : beat} />
+      )}
     </div>
   );
 }

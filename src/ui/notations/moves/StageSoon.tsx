@@ -2,6 +2,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import type { Drill } from '../../../core/drills/schema.ts';
 import type { Course, DrawnDrill } from '../../../core/moves/index.ts';
 import { isOnRoute } from '../../../core/moves/on-route.ts';
+import { t } from '../../../core/text/translate.ts';
 import { useMounted } from '../../use-mounted.ts';
 
 const Stage = lazy(() => import('./Stage.tsx'));
@@ -39,7 +40,7 @@ export function StageSoon({ drill, mirror = false, large = false, player = false
   const mounted = useMounted();
   const course = useCourse(drill);
   if (!drill.moves) return null;
-  const soon = <p className="text-dust">Drawing it…</p>;
+  const soon = <p className="text-dust">{t('Drawing it…')}</p>;
   // On the server React would fill it in by a script in the page, which no page of ours may hold.
   if (!mounted || course === undefined) return soon;
   return (

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import { momentsOf, type Plan } from '../../../core/moves/index.ts';
+import { t } from '../../../core/text/translate.ts';
 import { Still } from './Still.tsx';
 
 /** A movement in three to six numbered pictures with the words of each beat: for paper, and for whoever wants no motion. */
@@ -17,7 +18,7 @@ export function Strip({ plan, from, label, now }: { plan: Plan; from?: number | 
           <Still plan={plan} moment={moment} width={150} height={150} from={from} className="w-full" />
           <span className="px-1.5 pb-1.5 text-sm leading-tight">
             {i + 1}. {moment.words}
-            {moment.times > 1 && ` (${moment.times} times)`}
+            {moment.times > 1 && t(' ({times} times)', { times: moment.times })}
             {moment.rep && <b> = 1</b>}
           </span>
         </li>

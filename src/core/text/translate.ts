@@ -1,0 +1,87 @@
+import compile from 'icu-minify/compile';
+import format, { type CompiledMessage } from 'icu-minify/format';
+
+/**
+ * Sentences in the language of whoever reads. In the code a sentence stands in English; its translation stands in the message files by that
+ * English text (`messages/`, docs/translating.md). English with values is an ICU message: “{n, plural, one {# day} other {# days}}”.
+ */
+
+export type { CompiledMessage };
+
+/** What stands in a text’s braces. */
+type Values = Readonly<Record<string, string | number | null | undefined>>;
+
+/** What a text is read in: a language, the locale of its dates and numbers, and what stands for an English text. */
+export interface Reading {
+  language: string;
+  locale: string;
+  /** The translation, ready to be formatted; undefined where English stands. @param text English text, or its short id in a browser */
+  messageOf: (text: string) => CompiledMessage | undefined;
+}
+
+export const ENGLISH: Reading = { language: 'en', locale: 'en-US', messageOf: () => undefined };
+
+// The server is two bundles in one process, and a browser's page says it before its scripts run: both through this one place.
+const place = globalThis as { eagerFeetReading?: () => Reading };
+const reading = (): Reading => place.eagerFeetReading?.() ?? ENGLISH;
+
+/** Says who decides what is read: the server by the request, a thread by what it was told. */
+export function readBy(decide: () => Reading): void {
+  place.eagerFeetReading = decide;
+}
+
+/** The locale of dates and numbers for whoever reads. */
+export const locale = (): string => reading().locale;
+
+/** The language of whoever reads, as an HTML page names it: “en”, “es”. */
+export const language = (): string => reading().language;
+
+const known = new Map<string, CompiledMessage>();
+/** A message read once, whatever reads it later. */
+export function compiled(text: string): CompiledMessage {
+  const found = known.get(text);
+  if (found !== undefined) return found;
+  const made = compile(text);
+  known.set(text, made);
+  return made;
+}
+
+const formatters = {
+  getNumberFormat: (...args: ConstructorParameters<typeof Intl.NumberFormat>) => new Intl.NumberFormat(...args),
+  getPluralRules: (...args: ConstructorParameters<typeof Intl.PluralRules>) => new Intl.PluralRules(...args),
+  getDateTimeFormat: (...args: ConstructorParameters<typeof Intl.DateTimeFormat>) => new Intl.DateTimeFormat(...args),
+};
+
+/** A sentence of ours in the reader’s language. @param english a literal, so that `npm run messages` finds it @param values what stands in its braces */
+export function t(english: string, values?: Values): string {
+  const { locale, messageOf } = reading();
+  const message = messageOf(english);
+  if (values === undefined) return typeof message === 'string' ? message : english;
+  return format(message ?? compiled(english), locale, values as Record<string, string | number>, { formatters }) as string;
+}
+
+/** A word that is also a value (“easy”, “left”), in the reader’s language; what is no word of ours comes back as it is. */
+export function term(value: string): string {
+  const message = reading().messageOf(value);
+  return typeof message === 'string' ? message : value;
+}
+
+/** Marks a word or sentence that is kept in a table and shown with `term`, so that `npm run messages` finds it. */
+export const english = <T extends string>(text: T): T => text;
+
+/** A number with its word: “1 rep”, “2 reps”. @param more the word for all numbers but 1; left out: with an s */
+export function plural(n: number, word: string, more = `${word}s`): string {
+  const { locale, messageOf } = reading();
+  const message = messageOf(`# ${word}|${more}`);
+  if (message === undefined) return `${n} ${n === 1 ? word : more}`;
+  return format(message, locale, { n }, { formatters }) as string;
+}
+
+/**
+ * A sentence for a check of what was typed, which is made before anybody reads: it is put into words when somebody typed something else.
+ * @param values words among them are words of ours (“The count”)
+ */
+export const says = (english: string, values?: Values): { error: () => string } => ({ error: () => t(english, values && inWords(values)) });
+
+const inWords = (values: Values): Values =>
+  Object.fromEntries(Object.entries(values).map(([name, value]) => [name, typeof value === 'string' ? term(value) : value]));

@@ -1,0 +1,56 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
+import { compiled, ENGLISH, type Reading, readBy } from '../../core/text/translate.ts';
+import spanish from '../../messages/es/index.ts';
+import { isLanguage, LANGUAGES, type LanguageCode, PSEUDO, PSEUDO_TURNED } from '../../messages/languages.ts';
+import { pluralOf, pseudo } from '../../messages/pseudo.ts';
+
+const CATALOGS: Partial<Record<LanguageCode, Readonly<Record<string, string>>>> = { es: spanish };
+
+function readingOf(language: string): Reading {
+  if (language === PSEUDO || language === PSEUDO_TURNED)
+    return { language, locale: 'en-US', messageOf: (text) => compiled(pseudo(pluralOf(text))) };
+  const catalog = isLanguage(language) ? CATALOGS[language] : undefined;
+  if (!catalog || !isLanguage(language)) return ENGLISH;
+  return {
+    language,
+    locale: LANGUAGES[language].locale,
+    messageOf: (text) => {
+      const message = catalog[text];
+      return message === undefined || message === '' ? undefined : compiled(message);
+    },
+  };
+}
+
+const readings = new Map<string, Reading>();
+function readingIn(language: string): Reading {
+  const known = readings.get(language) ?? readingOf(language);
+  readings.set(language, known);
+  return known;
+}
+
+const now = new AsyncLocalStorage<Reading>();
+readBy(() => now.getStore() ?? ENGLISH);
+
+/** Does something in a language: whatever it says, and whatever it waits for says, is in it. */
+export const inLanguage = <T>(language: string, work: () => T): T => now.run(readingIn(language), work);
+
+/** The name of the cookie that says what a device reads. */
+export const LANGUAGE_COOKIE = 'language';
+
+/**
+ * What a device reads: what was chosen on it, else the first of ours that its browser asks for, else English.
+ * @param accepted the header Accept-Language
+ */
+export function languageOf(cookie: string | undefined, accepted: string | undefined): string {
+  const chosen = new RegExp(`(?:^|;\\s*)${LANGUAGE_COOKIE}=([\\w-]+)`).exec(cookie ?? '')?.[1];
+  if (isLanguage(chosen) || chosen === PSEUDO || chosen === PSEUDO_TURNED) return chosen;
+  const wanted = (accepted ?? '')
+    .split(',')
+    .map((one) => {
+      const [tag = '', ...rest] = one.trim().split(';');
+      const q = /q=([\d.]+)/.exec(rest.join(';'))?.[1];
+      return { language: tag.toLowerCase().split('-')[0] ?? '', q: q === undefined ? 1 : Number(q) };
+    })
+    .sort((a, b) => b.q - a.q);
+  return wanted.find(({ language, q }) => q > 0 && isLanguage(language))?.language ?? 'en';
+}
