@@ -38,10 +38,10 @@ module.exports = {
   forbidden: [
     {
       name: 'core-is-pure',
-      comment: 'core computes: only core itself and five pure packages.',
+      comment: 'core computes: only core itself and six pure packages.',
       severity: 'error',
       from: { path: '^src/core' },
-      to: { pathNot: ['^src/core', `${PACKAGES}(zod|simple-statistics|temporal-polyfill|fft\\.js|media-captions)`] },
+      to: { pathNot: ['^src/core', `${PACKAGES}(zod|simple-statistics|temporal-polyfill|fft\\.js|media-captions|icu-minify)`] },
     },
     {
       name: 'contract-on-core',
@@ -49,6 +49,7 @@ module.exports = {
       from: { path: '^src/contract' },
       to: { path: '^src/', pathNot: '^src/(contract|core)' },
     },
+    { name: 'messages-alone', severity: 'error', from: { path: '^src/messages' }, to: { path: '^src/', pathNot: '^src/messages' } },
     { name: 'ui-on-core', severity: 'error', from: { path: '^src/ui' }, to: { path: '^src/', pathNot: '^src/(ui|core)' } },
     { name: 'workers-on-core', severity: 'error', from: { path: '^src/workers' }, to: { path: '^src/', pathNot: '^src/(workers|core)' } },
     {

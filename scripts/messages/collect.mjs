@@ -1,10 +1,8 @@
-/** Which sentences of ours stand in the code, in which area, and whose pages show them. */
-import { existsSync, readdirSync, readFileSync } from 'node:fs';
-import { dirname, join, normalize } from 'node:path';
+/** Which sentences of ours stand in the code, and in which area. */
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import ts from 'typescript';
 
-/** Pages that a child or a guardian opens, and everybody's door; a coach's pages are the others. */
-const PLAYER_PAGES = /^src\/pages\/(?!coach|by-hand\/print|gallery)/;
 const SOURCE = /\.(ts|tsx|astro)$/;
 
 const everyFile = (folder) =>
@@ -24,40 +22,31 @@ const said = (node) => (node && (ts.isStringLiteral(node) || ts.isNoSubstitution
 /** How a number with its word stands in the message files. */
 export const pluralKey = (one, more) => `# ${one}|${more ?? `${one}s`}`;
 
-/** The sentences of a file, and the files that it loads. @param text TypeScript, or an Astro page */
+/** The sentences of a file. @param text TypeScript, or an Astro page */
 export function readSource(file, text) {
   const messages = new Set();
-  const loads = new Set();
-  const load = (to) => {
-    if (!to.startsWith('.')) return;
-    const found = normalize(join(dirname(file), to));
-    if (SOURCE.test(found) && existsSync(found)) loads.add(found);
-  };
+  const byText = new Set();
   for (const part of parts(file, text)) {
-    const tree = ts.createSourceFile(file, part, ts.ScriptTarget.Latest, false, ts.ScriptKind.TSX);
+    const tree = ts.createSourceFile(
+      file,
+      part,
+      ts.ScriptTarget.Latest,
+      false,
+      file.endsWith('.ts') ? ts.ScriptKind.TS : ts.ScriptKind.TSX,
+    );
     const visit = (node) => {
-      if (
-        (ts.isImportDeclaration(node) || ts.isExportDeclaration(node)) &&
-        node.moduleSpecifier &&
-        !node.importClause?.isTypeOnly &&
-        !node.isTypeOnly
-      )
-        load(node.moduleSpecifier.text);
       if (ts.isCallExpression(node)) {
         const name = ts.isIdentifier(node.expression) ? node.expression.text : '';
         const [first, second, third] = node.arguments;
-        if (node.expression.kind === ts.SyntaxKind.ImportKeyword && said(first)) load(said(first));
-        if (/^(t|says|english)$/.test(name) && said(first) !== null) messages.add(said(first));
+        if (/^(t|says)$/.test(name) && said(first) !== null) messages.add(said(first));
+        if (name === 'english' && said(first) !== null) byText.add(said(first));
         if (name === 'plural' && said(second) !== null) messages.add(pluralKey(said(second), said(third) ?? undefined));
       }
-      // new Worker(new URL('../workers/x.ts', import.meta.url))
-      if (ts.isNewExpression(node) && ts.isIdentifier(node.expression) && node.expression.text === 'URL' && said(node.arguments?.[0]))
-        load(said(node.arguments[0]));
       ts.forEachChild(node, visit);
     };
     visit(tree);
   }
-  return { messages, loads };
+  return { messages, byText };
 }
 
 const areaOf = (file) => {
@@ -66,41 +55,25 @@ const areaOf = (file) => {
 };
 
 /**
- * Every sentence of the code, by area and by who is sent it.
- * @returns area → part → sentences in alphabetical order. What several areas say is in `shared`
+ * Every sentence of the code.
+ * @returns `areas`: sentences by area, in alphabetical order, what several areas say in `shared`; `byText`: those that a browser looks up as they
+ * are, being words in tables and values
  */
 export function collect() {
   const read = new Map(everyFile('src').map((file) => [file, readSource(file, readFileSync(file, 'utf8'))]));
-  const reached = (begin) => {
-    const seen = new Set();
-    const go = (file) => {
-      if (seen.has(file) || !read.has(file) || file.startsWith('src/server/')) return;
-      seen.add(file);
-      for (const next of read.get(file).loads) go(next);
-    };
-    for (const file of begin) go(file);
-    return seen;
-  };
-  const pages = [...read.keys()].filter((file) => file.startsWith('src/pages/') && file.endsWith('.astro'));
-  // A layout or a page loads the server too, whose own sentences never go into a browser's scripts.
-  const player = reached(pages.filter((file) => PLAYER_PAGES.test(file) && !/_layout\/Coach/.test(file)));
-  const coach = reached(pages);
+  const values = JSON.parse(readFileSync('src/messages/values.json', 'utf8'));
+  const byText = new Set(values);
   const where = new Map();
-  for (const [file, { messages }] of read)
-    for (const message of messages) {
-      const part = player.has(file) ? 0 : coach.has(file) ? 1 : 2;
-      const known = where.get(message);
-      if (!known) where.set(message, { area: areaOf(file), part });
-      else {
-        if (known.area !== areaOf(file)) known.area = 'shared';
-        known.part = Math.min(known.part, part);
-      }
-    }
-  for (const message of JSON.parse(readFileSync('src/messages/values.json', 'utf8'))) where.set(message, { area: 'values', part: 0 });
-  const areas = {};
-  for (const [message, { area, part }] of [...where].sort(([a], [b]) => (a < b ? -1 : 1))) {
-    areas[area] ??= { player: [], coach: [], server: [] };
-    areas[area][['player', 'coach', 'server'][part]].push(message);
+  for (const [file, source] of read) {
+    for (const message of source.byText) byText.add(message);
+    for (const message of [...source.messages, ...source.byText])
+      where.set(message, where.has(message) && where.get(message) !== areaOf(file) ? 'shared' : areaOf(file));
   }
-  return areas;
+  for (const message of values) where.set(message, 'values');
+  const areas = {};
+  for (const [message, area] of [...where].sort(([a], [b]) => (a < b ? -1 : 1))) {
+    areas[area] ??= [];
+    areas[area].push(message);
+  }
+  return { areas, byText };
 }

@@ -8,7 +8,7 @@ import { collect } from './collect.mjs';
 
 const FOLDER = 'src/messages';
 const only = process.argv.includes('--check');
-const areas = collect();
+const { areas } = collect();
 const asJson = (value) => `${JSON.stringify(value, null, 2)}\n`;
 let stale = 0;
 
@@ -25,8 +25,7 @@ for (const language of readdirSync(FOLDER, { withFileTypes: true }).flatMap((ent
   const files = readdirSync(folder).filter((name) => name.endsWith('.json'));
   const known = Object.assign({}, ...files.map((name) => JSON.parse(readFileSync(join(folder, name), 'utf8'))));
   let missing = 0;
-  for (const [area, { player, coach, server }] of Object.entries(areas)) {
-    const all = [...player, ...coach, ...server].sort();
+  for (const [area, all] of Object.entries(areas)) {
     missing += all.filter((text) => !known[text]).length;
     put(join(folder, `${area}.json`), asJson(Object.fromEntries(all.map((text) => [text, known[text] ?? '']))));
   }
@@ -40,9 +39,7 @@ for (const language of readdirSync(FOLDER, { withFileTypes: true }).flatMap((ent
     join(folder, 'index.ts'),
     `// Written by \`npm run messages\`.\n${names.map((area) => `import ${area.replace(/-./g, (m) => m[1].toUpperCase())} from './${area}.json' with { type: 'json' };`).join('\n')}\n\nexport default {\n${names.map((area) => `  ...${area.replace(/-./g, (m) => m[1].toUpperCase())},`).join('\n')}\n};\n`,
   );
-  console.log(
-    `${language}: ${missing} of ${Object.values(areas).reduce((sum, { player, coach, server }) => sum + player.length + coach.length + server.length, 0)} without a translation`,
-  );
+  console.log(`${language}: ${missing} of ${Object.values(areas).reduce((sum, all) => sum + all.length, 0)} without a translation`);
   if (only && missing > 0) stale++;
 }
 process.exit(only && stale > 0 ? 1 : 0);

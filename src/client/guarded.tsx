@@ -23,11 +23,7 @@ class Guard extends Component<Props, { error: unknown; tries: number; copied: bo
   private words(): string {
     const { error } = this.state;
     const { view, route, stack } = reportOf(this.props.view, error, window.location.pathname);
-    return [
-      t('{view} at {route}', { view, route }),
-      error instanceof Error ? `${error.name}: ${error.message}` : String(error),
-      ...stack,
-    ].join('\n');
+    return [`${view} at ${route}`, error instanceof Error ? `${error.name}: ${error.message}` : String(error), ...stack].join('\n');
   }
 
   override render(): ReactNode {

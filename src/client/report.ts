@@ -1,6 +1,5 @@
 import type { ErrorReport } from '../contract/operations.ts';
 import { routeOf } from '../core/text/route-of.ts';
-import { t } from '../core/text/translate.ts';
 import { call } from './client.ts';
 
 /** Reports a page sends at most: one fault is often met again and again. */
@@ -14,7 +13,7 @@ export function reportOf(view: string, error: unknown, path: string): ErrorRepor
   return {
     view: view.replace(/\W/g, '').slice(0, 60) || 'page',
     route: routeOf(path),
-    error: name.replace(/\W/g, '').slice(0, 60) || t('Unknown'),
+    error: name.replace(/\W/g, '').slice(0, 60) || 'Unknown',
     stack: [...stack.matchAll(/([\w.-]{1,80}\.(?:tsx?|m?js)):(\d{1,7}):(\d{1,7})/g)]
       .slice(0, PLACES_MAX)
       .map(([, file, line, column]) => `${file}:${line}:${column}`),

@@ -15,7 +15,7 @@ type Values = Readonly<Record<string, string | number | null | undefined>>;
 export interface Reading {
   language: string;
   locale: string;
-  /** The translation, ready to be formatted; undefined where English stands. @param text English text, or its short id in a browser */
+  /** The translation of an English text, ready to be formatted; undefined where English stands. */
   messageOf: (text: string) => CompiledMessage | undefined;
 }
 
@@ -52,10 +52,13 @@ const formatters = {
   getDateTimeFormat: (...args: ConstructorParameters<typeof Intl.DateTimeFormat>) => new Intl.DateTimeFormat(...args),
 };
 
+/** In a browser's scripts a text has become the message of their language. */
+const isCompiled = (text: unknown): text is CompiledMessage => Array.isArray(text);
+
 /** A sentence of ours in the reader’s language. @param english a literal, so that `npm run messages` finds it @param values what stands in its braces */
 export function t(english: string, values?: Values): string {
   const { locale, messageOf } = reading();
-  const message = messageOf(english);
+  const message = isCompiled(english) ? english : messageOf(english);
   if (values === undefined) return typeof message === 'string' ? message : english;
   return format(message ?? compiled(english), locale, values as Record<string, string | number>, { formatters }) as string;
 }
@@ -67,12 +70,15 @@ export function term(value: string): string {
 }
 
 /** Marks a word or sentence that is kept in a table and shown with `term`, so that `npm run messages` finds it. */
-export const english = <T extends string>(text: T): T => text;
+// @__NO_SIDE_EFFECTS__
+export function english<T extends string>(text: T): T {
+  return text;
+}
 
 /** A number with its word: “1 rep”, “2 reps”. @param more the word for all numbers but 1; left out: with an s */
 export function plural(n: number, word: string, more = `${word}s`): string {
   const { locale, messageOf } = reading();
-  const message = messageOf(`# ${word}|${more}`);
+  const message = isCompiled(word) ? word : messageOf(`# ${word}|${more}`);
   if (message === undefined) return `${n} ${n === 1 ? word : more}`;
   return format(message, locale, { n }, { formatters }) as string;
 }
@@ -81,7 +87,10 @@ export function plural(n: number, word: string, more = `${word}s`): string {
  * A sentence for a check of what was typed, which is made before anybody reads: it is put into words when somebody typed something else.
  * @param values words among them are words of ours (“The count”)
  */
-export const says = (english: string, values?: Values): { error: () => string } => ({ error: () => t(english, values && inWords(values)) });
+// @__NO_SIDE_EFFECTS__
+export function says(english: string, values?: Values): { error: () => string } {
+  return { error: () => t(english, values && inWords(values)) };
+}
 
 const inWords = (values: Values): Values =>
   Object.fromEntries(Object.entries(values).map(([name, value]) => [name, typeof value === 'string' ? term(value) : value]));

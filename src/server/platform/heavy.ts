@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { MessageChannel, type MessagePort } from 'node:worker_threads';
 import { Piscina } from 'piscina';
-import { t } from '../../core/text/translate.ts';
+import { language, t } from '../../core/text/translate.ts';
 import type { Config } from './config.ts';
 import { type FieldProblem, Problem, type ProblemKind } from './problems.ts';
 
@@ -37,6 +37,8 @@ export interface Task {
   name: string;
   actor: Asker;
   input: unknown;
+  /** What its sentences are said in. */
+  language: string;
   /** Where pieces go; left out where one value comes back. */
   port?: MessagePort;
 }
@@ -162,12 +164,13 @@ export function heavyThreads(config: Config): Heavy {
   const ask = (task: Task, signal?: AbortSignal) =>
     pool.run(task, { ...(signal ? { signal } : {}), ...(task.port ? { transferList: [task.port] } : {}) }) as Promise<Reply>;
   return {
-    run: (name, actor, input, signal) => turn(actor, async () => unwrapped(await ask({ name, actor, input }, signal))),
+    run: (name, actor, input, signal) =>
+      turn(actor, async () => unwrapped(await ask({ name, actor, input, language: language() }, signal))),
     async stream(name, actor, input, signal) {
       const stop = new AbortController();
       signal?.addEventListener('abort', () => stop.abort(), { once: true });
       const { port1, port2 } = new MessageChannel();
-      const ended = turn(actor, () => ask({ name, actor, input, port: port2 }, stop.signal));
+      const ended = turn(actor, () => ask({ name, actor, input, language: language(), port: port2 }, stop.signal));
       ended.catch(() => undefined);
       const pieces = piecesOf(port1, ended);
       return begun({

@@ -14,6 +14,7 @@ import { boundConnections, endUnread } from '../platform/http/connections.ts';
 import { setSafetyHeaders } from '../platform/http/headers.ts';
 import { logRequest } from '../platform/http/request-log.ts';
 import { boundRequests } from '../platform/http/requests.ts';
+import { inLanguage, languageOf } from '../platform/languages.ts';
 import { PROBLEMS, Problem, problemDocument, problemHeaders, problemOf } from '../platform/problems.ts';
 import { hearSpoken } from '../review/spoken.ts';
 import type { StreamName } from './works.ts';
@@ -170,12 +171,14 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
   };
   const server = createServer((req, res) => {
     const about = logRequest(context.log, req, res);
-    handle(req, res).catch((error) => {
-      answerProblem(
-        res,
-        problemOf(error, (err) => context.log.error({ err, ...about }, 'unforeseen')),
-      );
-    });
+    inLanguage(languageOf(req.headers.cookie, req.headers['accept-language']), () =>
+      handle(req, res).catch((error) => {
+        answerProblem(
+          res,
+          problemOf(error, (err) => context.log.error({ err, ...about }, 'unforeseen')),
+        );
+      }),
+    );
   });
   const connections = boundConnections(server, context.config.proxies);
   // An upload on a slow line takes long; its headers must still come at once.

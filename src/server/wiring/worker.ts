@@ -2,6 +2,7 @@ import { workerData } from 'node:worker_threads';
 import { type Context, threadContext } from '../context.ts';
 import type { Config } from '../platform/config.ts';
 import type { Piece, Reply, Task } from '../platform/heavy.ts';
+import { inLanguage } from '../platform/languages.ts';
 import { Problem } from '../platform/problems.ts';
 import { STREAMS, WORKS } from './works.ts';
 
@@ -46,6 +47,10 @@ async function sendPieces({ name, actor, input, port }: Task): Promise<void> {
 
 /** Does a task; problems go back in a form that crosses threads. */
 export default async function work(task: Task): Promise<Reply> {
+  return inLanguage(task.language, () => done(task));
+}
+
+async function done(task: Task): Promise<Reply> {
   try {
     if (!task.port) return { value: await (WORKS as Works)[task.name]?.(context(), task.actor, task.input) };
     await sendPieces(task);

@@ -1,8 +1,6 @@
 import { useRef } from 'react';
-import { endpointAddress } from '../../client/client.ts';
-import { answersApi } from '../../contract/answers.ts';
 import type { LineView } from '../../contract/parts.ts';
-import { t } from '../../core/text/translate.ts';
+import { language, t } from '../../core/text/translate.ts';
 
 /** A remark stands a moment before its instant, so that nothing is missed. */
 const BEFORE_SECONDS = 0.3;
@@ -28,13 +26,7 @@ export function AnswerClip({ line }: { line: LineView }) {
         className="max-h-64 w-full bg-ink"
         aria-label={t('Clip of {drillName} with the coach’s remarks', { drillName: line.drillName })}
       >
-        <track
-          kind="captions"
-          default
-          srcLang="en"
-          label={t('Your coach')}
-          src={endpointAddress(answersApi.remarksFile, { clip: clip.id })}
-        />
+        <track kind="captions" default srcLang={language()} label={t('Your coach')} src={`/api/v1/clips/${clip.id}/remarks.vtt`} />
       </video>
       <ul className="flex flex-col gap-1">
         {remarks.map((remark) => (

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import { dateInWords, footInWords, number } from '../../client/words.ts';
-import { answersApi } from '../../contract/answers.ts';
 import type { LineView } from '../../contract/parts.ts';
 import { t } from '../../core/text/translate.ts';
 import { DeleteClip } from '../clips/DeleteClip.tsx';
@@ -55,7 +54,8 @@ function SpokenLine({ line, spoken }: { line: LineView; spoken: LineView['spoken
       <DeleteClip
         what={t('spoken line')}
         onDelete={() => {
-          call(answersApi.deleteSpoken, { spoken: spoken.id })
+          import('../../contract/answers.ts')
+            .then(({ answersApi }) => call(answersApi.deleteSpoken, { spoken: spoken.id }))
             .then(() => setGone(true))
             .catch((error) => setProblem(sentenceOf(error)));
         }}
