@@ -19,7 +19,6 @@ import { pipeline } from 'node:stream/promises';
 import Database from 'better-sqlite3';
 import type { z } from 'zod';
 import { type BackupKind, endOfBackup, overBackups, stampInName } from '../../core/operations/index.ts';
-import { t } from '../../core/text/translate.ts';
 import {
   ASIDE,
   type Backup,
@@ -119,10 +118,10 @@ async function keepFiles(config: Config, names: readonly string[], before: Manif
     else {
       files.push({ name, ...(await keepBlob(config.backupDir, from)) });
       copied++;
-      if (copied % 50 === 0) say(t('{files} of {names} files', { files: files.length, names: names.length }));
+      if (copied % 50 === 0) say(`${files.length} of ${names.length} files`);
     }
   }
-  say(t('{names} files, {copied} of them new', { names: names.length, copied }));
+  say(`${names.length} files, ${copied} of them new`);
   return { files, missing };
 }
 
@@ -165,9 +164,9 @@ function begin({ backupDir }: Pick<Config, 'backupDir'>, kind: BackupKind, now: 
 
 /** What is wrong with the database of a backup, found by opening it; null when nothing is. */
 function troubleIn(database: string, { database: { bytes, sha256 } }: Pick<Manifest, 'database'>): string | null {
-  if (!existsSync(database)) return t('its database is missing');
-  if (statSync(database).size !== bytes) return t('its database has another size');
-  if (sumAtOnce(database) !== sha256) return t('its database is not what it was');
+  if (!existsSync(database)) return 'its database is missing';
+  if (statSync(database).size !== bytes) return 'its database has another size';
+  if (sumAtOnce(database) !== sha256) return 'its database is not what it was';
   try {
     const db = new Database(database, { readonly: true });
     try {
@@ -177,7 +176,7 @@ function troubleIn(database: string, { database: { bytes, sha256 } }: Pick<Manif
       db.close();
     }
   } catch (error) {
-    return error instanceof Error ? error.message : t('it cannot be opened');
+    return error instanceof Error ? error.message : 'it cannot be opened';
   }
 }
 
@@ -217,7 +216,7 @@ export async function makeBackup(config: Config, kind: BackupKind, now: number, 
       let [pages, least] = [PAGES_AT_ONCE, Number.POSITIVE_INFINITY];
       await source.backup(database, {
         progress({ totalPages, remainingPages }) {
-          if (totalPages > 0) say(t('database {x} %', { x: Math.round(100 - (100 * remainingPages) / totalPages) }));
+          if (totalPages > 0) say(`database ${Math.round(100 - (100 * remainingPages) / totalPages)} %`);
           if (remainingPages >= least) pages *= 2;
           least = Math.min(least, remainingPages);
           return pages;

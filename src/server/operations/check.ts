@@ -2,7 +2,6 @@ import { existsSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { drizzle } from 'drizzle-orm/better-sqlite3';
-import { t } from '../../core/text/translate.ts';
 import { unreadableBackups } from '../platform/backup-folder.ts';
 import type { Config } from '../platform/config.ts';
 import { type Db, migrationsThere } from '../platform/db/connection.ts';
@@ -20,7 +19,7 @@ export interface CheckReport {
 
 const MORE = 5;
 const someOf = (names: readonly string[]) =>
-  names.slice(0, MORE).join(', ') + (names.length > MORE ? t(' and {names} more', { names: names.length - MORE }) : '');
+  names.slice(0, MORE).join(', ') + (names.length > MORE ? ` and ${names.length - MORE} more` : '');
 
 /**
  * Looks at a house, open or closed, and changes nothing: the database's own integrity and references, migrations, and orphans both ways
@@ -29,65 +28,51 @@ const someOf = (names: readonly string[]) =>
 export function checkHouse(config: Pick<Config, 'databaseFile' | 'clipDir' | 'dataDir' | 'backupDir'>): CheckReport {
   const troubles: string[] = [];
   const looked: string[] = [];
-  if (!existsSync(config.databaseFile))
-    return { troubles: [t('There is no database at {databaseFile}.', { databaseFile: config.databaseFile })], looked };
+  if (!existsSync(config.databaseFile)) return { troubles: [`There is no database at ${config.databaseFile}.`], looked };
   const db = new Database(config.databaseFile, { readonly: true });
   try {
     const integrity = (db.pragma('integrity_check') as { integrity_check: string }[]).map((row) => row.integrity_check);
-    if (integrity[0] !== 'ok') troubles.push(t('The database is damaged: {someOf}.', { someOf: someOf(integrity) }));
+    if (integrity[0] !== 'ok') troubles.push(`The database is damaged: ${someOf(integrity)}.`);
     const foreign = db.pragma('foreign_key_check') as { table: string }[];
     if (foreign.length > 0)
       troubles.push(
-        t('{foreign} rows refer to something that is not there ({someOf}).', {
-          foreign: foreign.length,
-          someOf: someOf([...new Set(foreign.map((row) => row.table))]),
-        }),
+        `${foreign.length} rows refer to something that is not there (${someOf([...new Set(foreign.map((row) => row.table))])}).`,
       );
     const done = (db.prepare('select count(*) as n from __drizzle_migrations').get() as { n: number }).n;
     const there = migrationsThere();
-    if (done !== there) troubles.push(t('{done} of {there} migrations are done. Start the house once, and they are.', { done, there }));
-    looked.push(t('the database, its references and {done} migrations', { done }));
+    if (done !== there) troubles.push(`${done} of ${there} migrations are done. Start the house once, and they are.`);
+    looked.push(`the database, its references and ${done} migrations`);
     const named = namedFilesIn(db);
     const files = new Map(
       (existsSync(config.clipDir) ? readdirSync(config.clipDir) : []).map((name) => [name, statSync(join(config.clipDir, name)).size]),
     );
     const lost = named.filter((one) => !files.has(one.name)).map((one) => one.name);
-    if (lost.length > 0)
-      troubles.push(t('{lost} clips are on record, but their files are gone: {someOf}.', { lost: lost.length, someOf: someOf(lost) }));
+    if (lost.length > 0) troubles.push(`${lost.length} clips are on record, but their files are gone: ${someOf(lost)}.`);
     const odd = named.filter((one) => files.has(one.name) && files.get(one.name) !== one.bytes).map((one) => one.name);
-    if (odd.length > 0) troubles.push(t('{odd} clips have not the size they had: {someOf}.', { odd: odd.length, someOf: someOf(odd) }));
+    if (odd.length > 0) troubles.push(`${odd.length} clips have not the size they had: ${someOf(odd)}.`);
     const names = new Set(named.map((one) => one.name));
     const orphans = [...files.keys()].filter((name) => !names.has(name));
     if (orphans.length > 0)
       troubles.push(
-        t('{orphans} files belong to nothing on record: {someOf}. The nightly cleaning takes them away after a day.', {
-          orphans: orphans.length,
-          someOf: someOf(orphans),
-        }),
+        `${orphans.length} files belong to nothing on record: ${someOf(orphans)}. The nightly cleaning takes them away after a day.`,
       );
-    looked.push(t('{named} clips, spoken lines and films, and {size} files', { named: named.length, size: files.size }));
+    looked.push(`${named.length} clips, spoken lines and films, and ${files.size} files`);
     const ledger = readLedger(config);
     if (ledger.unreadable > 0)
       troubles.push(
-        t('{unreadable} lines of the record of what was deleted cannot be read. Put the file back from beside the backups.', {
-          unreadable: ledger.unreadable,
-        }),
+        `${ledger.unreadable} lines of the record of what was deleted cannot be read. Put the file back from beside the backups.`,
       );
     if (done === there) {
       const nothing = { clipFile: () => undefined, child: () => undefined };
       const back = leftovers(drizzle(db, { schema }) as Db, ledger.entries, nothing);
       if (back.length > 0)
         troubles.push(
-          t('{back} things are there that were taken away: {someOf} Put the backup back once more with npm run restore.', {
-            back: back.length,
-            someOf: someOf([...new Set(back.map((one) => one.sentence))]),
-          }),
+          `${back.length} things are there that were taken away: ${someOf([...new Set(back.map((one) => one.sentence))])} Put the backup back once more with npm run restore.`,
         );
     }
-    looked.push(t('the record of what was deleted, {entries} lines', { entries: ledger.entries.length }));
+    looked.push(`the record of what was deleted, ${ledger.entries.length} lines`);
     const unreadable = unreadableBackups(config);
-    if (unreadable.length > 0)
-      troubles.push(t('{unreadable} backups cannot be read: {someOf}.', { unreadable: unreadable.length, someOf: someOf(unreadable) }));
+    if (unreadable.length > 0) troubles.push(`${unreadable.length} backups cannot be read: ${someOf(unreadable)}.`);
     return { troubles, looked };
   } finally {
     db.close();

@@ -5,7 +5,6 @@ import type { CleanReport } from '../../contract/operations.ts';
 import { addDays } from '../../core/calendar/days.ts';
 import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { stampInName } from '../../core/operations/index.ts';
-import { t } from '../../core/text/translate.ts';
 import { isLeaving } from '../accounts/leaving.ts';
 import { NEWS_DAYS } from '../accounts/told.ts';
 import { newestWord } from '../consent/consent.ts';
@@ -221,14 +220,8 @@ export function cleanHouse(context: Context, { dry, all = false }: { dry: boolea
   if (dry) return report;
   dropClips(context, [...lateClips, ...filmed.refused]);
   dropSpoken(context, [...lateSpoken, ...spoken.refused]);
-  db.update(clips)
-    .set({ state: 'refused', refusal: t('It never arrived.') })
-    .where(never)
-    .run();
-  db.update(films)
-    .set({ state: 'refused', refusal: t('It never arrived.') })
-    .where(filmsNever)
-    .run();
+  db.update(clips).set({ state: 'refused', refusal: 'It never arrived.' }).where(never).run();
+  db.update(films).set({ state: 'refused', refusal: 'It never arrived.' }).where(filmsNever).run();
   for (const { table, where } of Object.values(stale)) db.delete(table).where(where).run();
   for (const name of uploads) rmSync(join(config.uploadDir, name), { force: true });
   for (const name of lost) rmSync(join(config.clipDir, name), { force: true });

@@ -1,8 +1,6 @@
 /** The house's commands for whoever runs it: backup, restore, check, clean, mailbox. */
-
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { t } from '../../core/text/translate.ts';
 import { createContext } from '../context.ts';
 import { mailboxOf } from '../mail/mail.ts';
 import { listBackups } from '../platform/backup-folder.ts';
@@ -21,27 +19,16 @@ async function backup(config: Config, _args: readonly string[], say: Say): Promi
   const { made, over } = await backUp(config, 'by hand', Date.now(), say);
   const { folder, manifest } = made;
   say(
-    t('{folder}: {bytes} bytes of database, {files} files; {backups} older backups taken away.', {
-      folder,
-      bytes: manifest.database.bytes,
-      files: manifest.files?.length ?? 0,
-      backups: over.backups,
-    }),
+    `${folder}: ${manifest.database.bytes} bytes of database, ${manifest.files?.length ?? 0} files; ${over.backups} older backups taken away.`,
   );
-  if (manifest.missing.length > 0)
-    say(t('{missing} files were gone already: deleted meanwhile, or lost. Run the check.', { missing: manifest.missing.length }));
+  if (manifest.missing.length > 0) say(`${manifest.missing.length} files were gone already: deleted meanwhile, or lost. Run the check.`);
   return 0;
 }
 
 function list(config: Config, _args: readonly string[], say: Say): number {
   for (const { name, manifest } of listBackups(config))
     say(
-      t('{name}  {kind}, {files}, kept until {toISOString}', {
-        name,
-        kind: manifest.kind,
-        files: manifest.files === null ? 'database alone' : t('{files} files', { files: manifest.files.length }),
-        toISOString: new Date(manifest.endsAt).toISOString().slice(0, 10),
-      }),
+      `${name}  ${manifest.kind}, ${manifest.files === null ? 'database alone' : `${manifest.files.length} files`}, kept until ${new Date(manifest.endsAt).toISOString().slice(0, 10)}`,
     );
   return 0;
 }
@@ -52,7 +39,7 @@ async function restore(config: Config, args: readonly string[], say: Say): Promi
   const chosen = wanted === 'latest' ? all.at(-1) : all.find((one) => one.name === wanted);
   if (!chosen)
     throw new SettingError(
-      `Say which backup: “latest”, or one of\n${all.map((one) => `  ${one.name}`).join('\n') || t('  (there is none in {backupDir})', { backupDir: config.backupDir })}`,
+      `Say which backup: “latest”, or one of\n${all.map((one) => `  ${one.name}`).join('\n') || `  (there is none in ${config.backupDir})`}`,
     );
   const { report } = await restoreBackup(config, chosen, { over: args.includes('--over'), now: Date.now(), say });
   return tell(report, say);
@@ -62,7 +49,7 @@ async function restore(config: Config, args: readonly string[], say: Say): Promi
 function settle(config: Config, _args: readonly string[], say: Say): number {
   const unlock = lockHouse(config.dataDir);
   try {
-    say(finishExchange(config.dataDir) ? t('The restore that was cut is finished.') : t('Nothing was begun.'));
+    say(finishExchange(config.dataDir) ? 'The restore that was cut is finished.' : 'Nothing was begun.');
     return 0;
   } finally {
     unlock();
@@ -70,9 +57,9 @@ function settle(config: Config, _args: readonly string[], say: Say): number {
 }
 
 function tell({ troubles, looked }: { troubles: string[]; looked: string[] }, say: Say): number {
-  for (const one of looked) say(t('looked at {one}', { one }));
+  for (const one of looked) say(`looked at ${one}`);
   for (const one of troubles) say(`TROUBLE: ${one}`);
-  say(troubles.length === 0 ? t('All is well.') : t('{troubles} troubles.', { troubles: troubles.length }));
+  say(troubles.length === 0 ? 'All is well.' : `${troubles.length} troubles.`);
   return troubles.length === 0 ? 0 : 1;
 }
 
@@ -84,12 +71,8 @@ function clean(config: Config, args: readonly string[], say: Say): number {
     const report = cleanHouse(context, { dry: args.includes('--dry-run'), all: args.includes('--yes') });
     for (const [what, n] of Object.entries(report)) if (typeof n === 'number') say(`${what}: ${n}`);
     if (report.held > 0)
-      say(
-        t('{held} clips and files wait: at once at most a tenth goes. Run this again, or with --yes to let all of them go.', {
-          held: report.held,
-        }),
-      );
-    say(report.dry ? t('Nothing was changed.') : t('Done.'));
+      say(`${report.held} clips and files wait: at once at most a tenth goes. Run this again, or with --yes to let all of them go.`);
+    say(report.dry ? 'Nothing was changed.' : 'Done.');
     return 0;
   } finally {
     context.db.$client.close();
@@ -101,7 +84,7 @@ function rebuild(config: Config, _args: readonly string[], say: Say): number {
   const unlock = lockHouse(config.dataDir);
   const context = createContext(config, Date.now, 'warn');
   try {
-    for (const name of makeDerived(context, true)) say(t('made anew: {name}', { name }));
+    for (const name of makeDerived(context, true)) say(`made anew: ${name}`);
     return 0;
   } finally {
     context.db.$client.close();
@@ -112,7 +95,7 @@ function rebuild(config: Config, _args: readonly string[], say: Say): number {
 function mailbox(config: Config, _args: readonly string[], say: Say): number {
   const folder = mailboxOf(config);
   const names = existsSync(folder) ? readdirSync(folder).sort() : [];
-  if (names.length === 0) say(t('No mail in {folder}.', { folder }));
+  if (names.length === 0) say(`No mail in ${folder}.`);
   for (const name of names.slice(-5)) say(`${name}\n${readFileSync(join(folder, name), 'utf8').split('\n').slice(0, 30).join('\n')}\n`);
   return 0;
 }
@@ -133,7 +116,7 @@ export async function command(env: Record<string, string | undefined>, args: rea
   const [name = '', ...rest] = args;
   const run = COMMANDS[name];
   if (!run) {
-    say(t('Commands: {keys}.', { keys: Object.keys(COMMANDS).join(', ') }));
+    say(`Commands: ${Object.keys(COMMANDS).join(', ')}.`);
     return 2;
   }
   try {
@@ -142,7 +125,7 @@ export async function command(env: Record<string, string | undefined>, args: rea
     const code = (error as { code?: string }).code;
     if (error instanceof SettingError) say(error.message);
     else if (code === 'ENOSPC' || code === 'EDQUOT' || code === 'SQLITE_FULL')
-      say(t('The disk is full. What was begun was taken away again; make room and run this once more.'));
+      say('The disk is full. What was begun was taken away again; make room and run this once more.');
     else throw error;
     return 1;
   }

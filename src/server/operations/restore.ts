@@ -3,7 +3,6 @@ import { copyFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
 import { stampInName } from '../../core/operations/index.ts';
-import { t } from '../../core/text/translate.ts';
 import { createContext } from '../context.ts';
 import { type Backup, blobPath, DATABASE_NAME, PRIVATE_DIR } from '../platform/backup-folder.ts';
 import { type Config, readSecret, SettingError } from '../platform/config.ts';
@@ -48,7 +47,7 @@ async function checkBackup(backupDir: string, { folder, manifest }: Backup, say:
     if (!existsSync(blob) || statSync(blob).size !== file.bytes || (await sumOf(blob)) !== file.sha256)
       throw new SettingError(`The file ${file.name} of the backup is missing or damaged. Nothing was changed; take another backup.`);
   }
-  say(t('the backup is whole'));
+  say('the backup is whole');
 }
 
 /**
@@ -109,7 +108,7 @@ function takeAwayAgain(config: Config, folder: string, now: number, say: Progres
       for (const one of found) one.mend();
       endEverySignIn(db);
     });
-    if (found.length > 0) say(t('{found} things were taken away again that were taken away since the backup', { found: found.length }));
+    if (found.length > 0) say(`${found.length} things were taken away again that were taken away since the backup`);
   } finally {
     context.limits.close();
     context.db.$client.pragma('wal_checkpoint(TRUNCATE)');
@@ -143,7 +142,7 @@ export async function restoreBackup(
     mkdirSync(from, PRIVATE_DIR);
     if (files) mkdirSync(join(from, 'clips'), PRIVATE_DIR);
     for (const file of files ?? []) await copyFile(blobPath(config.backupDir, file.sha256), join(from, 'clips', file.name));
-    say(t('{files} files', { files: files?.length ?? 0 }));
+    say(`${files?.length ?? 0} files`);
     const secret = join(backup.folder, 'secret');
     if (files !== null && existsSync(secret)) await copyFile(secret, join(from, 'secret'));
     await copyFile(join(backup.folder, DATABASE_NAME), join(from, DATABASE));
@@ -157,7 +156,7 @@ export async function restoreBackup(
     writeWhole(join(config.dataDir, INTENT), JSON.stringify({ from: `${RESTORING}${stamp}`, aside, parts }));
     finishExchange(config.dataDir);
     const moved = !isEmpty && existsSync(join(config.dataDir, aside));
-    if (moved) say(t('what was there lies in {join}', { join: join(config.dataDir, aside) }));
+    if (moved) say(`what was there lies in ${join(config.dataDir, aside)}`);
     else rmSync(join(config.dataDir, aside), { recursive: true, force: true });
     const report = checkHouse(config);
     return { aside: moved ? join(config.dataDir, aside) : null, report };

@@ -4,7 +4,6 @@ import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { eq } from 'drizzle-orm';
 import { DAY_MS } from '../../core/calendar/lengths.ts';
-import { t } from '../../core/text/translate.ts';
 import type { Context } from '../context.ts';
 import { listBackups } from '../platform/backup-folder.ts';
 import { type Config, SettingError } from '../platform/config.ts';
@@ -33,7 +32,7 @@ function checkThere(config: Config): void {
   const beside = [
     ...(clips > 0 ? [counted(clips, 'clip', 'clips')] : []),
     ...(backups > 0 ? [counted(backups, 'backup', 'backups')] : []),
-    ...(existsSync(join(dataDir, LEDGER_NAME)) ? [t('the record of what was deleted')] : []),
+    ...(existsSync(join(dataDir, LEDGER_NAME)) ? ['the record of what was deleted'] : []),
   ];
   if (beside.length === 0) return;
   throw new SettingError(
@@ -98,8 +97,8 @@ export function clockDoubt(db: Db, now: number): string | null {
   const seen = Number(factOf(db, SEEN_FACT) ?? Number.NaN);
   if (Number.isNaN(seen)) return null;
   const day = (at: number) => new Date(at).toISOString().slice(0, 16).replace('T', ' ');
-  if (now < seen - BACK_MS) return t('The clock says {day} UTC, but was at {day2} UTC already', { day: day(now), day2: day(seen) });
-  if (now > seen + AHEAD_MS) return t('The clock says {day} UTC, and was last seen at {day2} UTC', { day: day(now), day2: day(seen) });
+  if (now < seen - BACK_MS) return `The clock says ${day(now)} UTC, but was at ${day(seen)} UTC already`;
+  if (now > seen + AHEAD_MS) return `The clock says ${day(now)} UTC, and was last seen at ${day(seen)} UTC`;
   return null;
 }
 
@@ -107,7 +106,7 @@ export function clockDoubt(db: Db, now: number): string | null {
 export function seeClock({ db, now, log }: Context): void {
   const doubt = clockDoubt(db, now());
   if (doubt === null) setFact(db, SEEN_FACT, String(now()));
-  else log.error({ doubt }, t('the clock looks wrong; nothing is cleaned until a start with TODAY'));
+  else log.error({ doubt }, 'the clock looks wrong; nothing is cleaned until a start with TODAY');
 }
 
 /**

@@ -2,7 +2,6 @@ import { randomBytes } from 'node:crypto';
 import { accessSync, constants, existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { z } from 'zod';
-import { t } from '../../core/text/translate.ts';
 
 export interface Config {
   host: string;
@@ -126,9 +125,7 @@ function settingsIn(env: Record<string, string | undefined>): z.output<typeof Se
   const [issue] = read.error.issues;
   const name = String(issue?.path[0]);
   throw new SettingError(
-    HIDDEN.includes(name)
-      ? t('{name} must be {message}.', { name, message: issue?.message })
-      : t('{name} is "{env}", but must be {message}.', { name, env: env[name], message: issue?.message }),
+    HIDDEN.includes(name) ? `${name} must be ${issue?.message}.` : `${name} is "${env[name]}", but must be ${issue?.message}.`,
   );
 }
 

@@ -1,7 +1,6 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
-import { t } from '../../core/text/translate.ts';
 import { SettingError } from './config.ts';
 
 /** Locks that are held: one that nobody remembered would be given back when memory is tidied up. */
@@ -14,16 +13,13 @@ const held = new Set<Database.Database>();
  * @throws SettingError when another process has it
  */
 export function lockHouse(dataDir: string): () => void {
-  return lockFolder(
-    dataDir,
-    t('Another Eager Feet works on {dataDir} already. Stop that one first, or set DATA_DIR to another folder.', { dataDir }),
-  );
+  return lockFolder(dataDir, `Another Eager Feet works on ${dataDir} already. Stop that one first, or set DATA_DIR to another folder.`);
 }
 
 /** Takes the folder of backups: what one backup is about to name must not be tidied away by another. */
 export function lockBackups(backupDir: string): () => void {
   mkdirSync(backupDir, { recursive: true, mode: 0o700 });
-  return lockFolder(backupDir, t('A backup is being made or put back in {backupDir} just now. Try again when it is done.', { backupDir }));
+  return lockFolder(backupDir, `A backup is being made or put back in ${backupDir} just now. Try again when it is done.`);
 }
 
 function lockFolder(folder: string, sentence: string): () => void {

@@ -1,5 +1,4 @@
 import type Database from 'better-sqlite3';
-import { t } from '../../core/text/translate.ts';
 
 export interface NamedFile {
   name: string;
@@ -13,7 +12,5 @@ const OF_COACHES = "select file_name, bytes from films where state = 'kept' and 
 /** The files that a database names: kept clips, spoken lines, and films of coaches; of one that is older than films, what it has. */
 export function namedFilesIn(db: Database.Database): NamedFile[] {
   const hasFilms = db.prepare("select 1 from sqlite_master where type = 'table' and name = 'films'").get() !== undefined;
-  return db
-    .prepare(`${OF_PLAYERS}${hasFilms ? t(' union all {ofCoaches}', { ofCoaches: OF_COACHES }) : ''} order by 1`)
-    .all() as NamedFile[];
+  return db.prepare(`${OF_PLAYERS}${hasFilms ? ` union all ${OF_COACHES}` : ''} order by 1`).all() as NamedFile[];
 }

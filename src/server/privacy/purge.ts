@@ -1,7 +1,7 @@
 import { existsSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { nameToken, WHO_LEFT } from '../../core/mail/index.ts';
-import { t, term } from '../../core/text/translate.ts';
+import { term } from '../../core/text/translate.ts';
 import type { Context } from '../context.ts';
 import { mailboxOf } from '../mail/mail.ts';
 import type { Db } from '../platform/db/connection.ts';
@@ -37,7 +37,7 @@ type Value = string | number | null;
 /** Deletes the rows of a table with one of the values in a column, and before them whatever refers to them, however far. */
 function deleteRows(db: Db, references: readonly Reference[], table: string, column: string, values: readonly Value[]): void {
   if (values.length === 0) return;
-  const among = t('{quoted} in (select value from json_each(?))', { quoted: quoted(column) });
+  const among = `${quoted(column)} in (select value from json_each(?))`;
   const given = JSON.stringify(values);
   for (const one of references.filter((reference) => reference.to === table)) {
     const rows = db.$client.prepare(`select distinct ${quoted(one.key)} as v from ${quoted(table)} where ${among}`).all(given);

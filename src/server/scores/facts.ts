@@ -1,7 +1,6 @@
 import { asc, eq, type SQL } from 'drizzle-orm';
 import { grouped } from '../../core/grouped.ts';
 import { type Doubt, decisionInForce, resultOf, type Standing, standingOf } from '../../core/scores/index.ts';
-import { t } from '../../core/text/translate.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { prepared, rowsAsJson } from '../platform/db/prepared.ts';
 import { decisions, scoreReadings, scores } from '../platform/db/schema.ts';
@@ -97,10 +96,7 @@ const byIds = prepared((db) => ({
   scores: rowsAsJson(
     db,
     [...Object.values(SCORE_COLUMNS), 'json(doubts)', 'record_before'],
-    t(
-      '(select s.*, r.doubts, r.record_before from scores s left join score_readings r on r.score_id = s.id where s.id {among} order by s.done_at, s.id)',
-      { among: AMONG },
-    ),
+    `(select s.*, r.doubts, r.record_before from scores s left join score_readings r on r.score_id = s.id where s.id ${AMONG} order by s.done_at, s.id)`,
   ),
   decisions: rowsAsJson(db, Object.values(DECISION_COLUMNS), `(select * from decisions where score_id ${AMONG} order by at)`),
 }));

@@ -99,7 +99,7 @@ export function route<P extends z.ZodType, B extends z.ZodType, R extends z.ZodT
       return new Response(text, {
         headers: {
           ...PRIVATE,
-          'content-type': t('{mediaType}; charset=utf-8', { mediaType }),
+          'content-type': `${mediaType}; charset=utf-8`,
           'content-disposition': `attachment; filename="${name}"`,
         },
       });

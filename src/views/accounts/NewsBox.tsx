@@ -2,13 +2,13 @@ import { useState } from 'react';
 import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { type AccountNewsView, accountsApi } from '../../contract/accounts.ts';
-import { t } from '../../core/text/translate.ts';
+import { locale, t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
 type News = AccountNewsView & { by?: string | null };
 
 const moment = (at: number) =>
-  new Date(at).toLocaleString('en-US', { month: 'short', day: 'numeric', year: 'numeric', hour: 'numeric', minute: '2-digit' });
+  new Date(at).toLocaleString(locale(), { month: 'short', day: 'numeric', year: 'numeric', hour: 'numeric', minute: '2-digit' });
 
 /** What changed about who can get in, newest first. */
 export function NewsList({ news }: { news: readonly News[] }) {

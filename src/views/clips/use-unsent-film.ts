@@ -2,7 +2,6 @@ import { useCallback, useEffect, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { forgetKept, keepRead, keptRead, type Trim } from '../../client/device-store.ts';
 import type { FilmAbout } from '../../contract/clips.ts';
-import { t } from '../../core/text/translate.ts';
 
 /** A film that was made or picked and has not been sent: kept on this device, so that nothing closes over it. */
 export interface UnsentFilm {
@@ -16,8 +15,7 @@ export interface UnsentFilm {
 
 export type ShownFilm = UnsentFilm & { address: string };
 
-const keyOf = (squad: string, about: FilmAbout) =>
-  t('unsent film:{squad}:{kind}', { squad, kind: about.kind === 'drill' ? about.drill : about.week });
+const keyOf = (squad: string, about: FilmAbout) => `unsent film:${squad}:${about.kind === 'drill' ? about.drill : about.week}`;
 
 /** The unsent film of a drill or week. What the device cannot keep is still here until the page goes. */
 export function useUnsentFilm(squad: string, about: FilmAbout) {

@@ -57,7 +57,7 @@ export const CardsView = guarded(function CardsView({ squad, address }: Props) {
                 nickname,
                 dateInWords: dateInWords(familyLink.endsAt, squad.timeZone),
               })}{' '}
-              <strong>{t('{address}/join', { address })}</strong> {t('with squad code')} <strong>{squad.code}</strong>
+              <strong>{address}/join</strong> {t('with squad code')} <strong>{squad.code}</strong>
               {t(', the nickname and the PIN.')}
             </p>
           </div>
@@ -75,7 +75,7 @@ export const CardsView = guarded(function CardsView({ squad, address }: Props) {
           </Button>
           {guardian && (
             <p className="border-joint border-t pt-2 text-sm">
-              {t('For a grown-up, once:')} <strong>{t('{address}/invited', { address })}</strong>
+              {t('For a grown-up, once:')} <strong>{address}/invited</strong>
               {t(', code')} <strong className="font-display text-lg tabular-nums">{guardian.code}</strong>{' '}
               {t('(until {dateInWords}). You say yes or no to clips, see all that is kept, and can delete it.', {
                 dateInWords: dateInWords(guardian.endsAt, squad.timeZone),

@@ -1,3 +1,5 @@
+import { locale } from '../../core/text/translate.ts';
+
 /* Numbers that are spoken, where the browser understands speech on the device itself. Elsewhere it is not offered: no child's voice goes out. */
 
 interface Heard {
@@ -21,8 +23,6 @@ interface RecognizerMaker {
   available?(how: { langs: string[]; processLocally: boolean }): Promise<string>;
 }
 
-const LANGUAGE = 'en-US';
-
 const maker = (): RecognizerMaker | null => {
   const { SpeechRecognition } = globalThis as { SpeechRecognition?: RecognizerMaker };
   return SpeechRecognition && typeof SpeechRecognition.available === 'function' && 'processLocally' in SpeechRecognition.prototype
@@ -33,7 +33,7 @@ const maker = (): RecognizerMaker | null => {
 /** Whether the device itself understands speech, now and without fetching anything. */
 export async function understandsHere(): Promise<boolean> {
   try {
-    return (await maker()?.available?.({ langs: [LANGUAGE], processLocally: true })) === 'available';
+    return (await maker()?.available?.({ langs: [locale()], processLocally: true })) === 'available';
   } catch {
     return false;
   }
@@ -47,7 +47,7 @@ export function listenOnce(): { said: Promise<string[]>; stop(): void } {
   const Recognition = maker();
   if (!Recognition) return { said: Promise.resolve([]), stop: () => {} };
   const recognizer = new Recognition();
-  recognizer.lang = LANGUAGE;
+  recognizer.lang = locale();
   recognizer.processLocally = true;
   recognizer.maxAlternatives = 3;
   const said = new Promise<string[]>((resolve) => {

@@ -1,4 +1,4 @@
-import { t } from '../../core/text/translate.ts';
+import { locale, t } from '../../core/text/translate.ts';
 import { AudioAnchor, type Down, inTheAir, type LaidCue, type MotifName, relay, type ToneName } from '../../core/training/index.ts';
 
 interface Note {
@@ -100,11 +100,12 @@ export class Voice {
     return this.voice !== null;
   }
 
-  /** A voice that lives on the device speaks English; one that needs the net is no use in a yard. */
+  /** A voice that lives on the device speaks the page’s language; one that needs the net is no use in a yard. */
   private findVoice(): void {
     if (!('speechSynthesis' in window)) return;
-    const english = window.speechSynthesis.getVoices().filter((one) => one.lang.startsWith('en') && one.localService);
-    this.voice = english.find((one) => one.default) ?? english[0] ?? null;
+    const spoken = locale().split('-')[0] ?? 'en';
+    const ours = window.speechSynthesis.getVoices().filter((one) => one.lang.startsWith(spoken) && one.localService);
+    this.voice = ours.find((one) => one.default) ?? ours[0] ?? null;
   }
 
   /** Whether one of our own sounds is in the air. */
@@ -193,7 +194,7 @@ export class Voice {
     window.speechSynthesis.cancel();
     const spoken = new SpeechSynthesisUtterance(words);
     if (this.voice) spoken.voice = this.voice;
-    spoken.lang = this.voice?.lang ?? 'en-US';
+    spoken.lang = this.voice?.lang ?? locale();
     this.saysUntil = performance.now() + 6000;
     spoken.onend = () => {
       this.saysUntil = performance.now() + 300;

@@ -4,7 +4,6 @@ import { fileURLToPath } from 'node:url';
 import Database from 'better-sqlite3';
 import { type BetterSQLite3Database, drizzle } from 'drizzle-orm/better-sqlite3';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
-import { t } from '../../../core/text/translate.ts';
 import * as schema from './schema.ts';
 
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
@@ -97,7 +96,7 @@ function checkReferences(sqlite: Database.Database, file: string): void {
   const [first] = broken;
   if (!first) return;
   sqlite.close();
-  const what = t('{table} row {rowid} points at {parent}', { table: first.table, rowid: first.rowid, parent: first.parent });
+  const what = `${first.table} row ${first.rowid} points at ${first.parent}`;
   throw new Error(
     `${file}: after the upgrade ${broken.length} rows point at others that are not there (${what}). Put the backup of before back.`,
   );

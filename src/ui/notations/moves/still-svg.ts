@@ -1,5 +1,4 @@
 import { frameAt, type Moment, momentsOf, type Plan } from '../../../core/moves/index.ts';
-import { t } from '../../../core/text/translate.ts';
 import { goodAngle } from './angle.ts';
 import { figureShapes } from './figure.ts';
 
@@ -21,7 +20,7 @@ export function stillSvg(plan: Plan): string {
   const view = { width: SIZE, height: SIZE, from: goodAngle(plan), tilt: 24, still: true };
   const shapes = figureShapes(plan, frameAt(plan, moment.t - plan.start), view, HATCH, moment);
   const paths = shapes.map(({ d, fill = 'none', stroke = 'none', width = 1, dash, opacity }) => {
-    const more = `${dash ? t(' stroke-dasharray="{dash}"', { dash }) : ''}${opacity === undefined ? '' : t(' opacity="{opacity}"', { opacity: opacity.toFixed(2) })}`;
+    const more = `${dash ? ` stroke-dasharray="${dash}"` : ''}${opacity === undefined ? '' : ` opacity="${opacity.toFixed(2)}"`}`;
     return `<path d="${d}" fill="${fill}" stroke="${stroke}" stroke-width="${width.toFixed(1)}"${more}/>`;
   });
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${SIZE} ${SIZE}" width="${SIZE}" height="${SIZE}" stroke-linecap="round" stroke-linejoin="round"><style>${COLOURS}</style><defs><pattern id="${HATCH}" width="3.4" height="3.4" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><line x1="0" y1="0" x2="0" y2="3.4" stroke="var(--left)" stroke-width="1.3"/></pattern></defs>${paths.join('')}</svg>\n`;
