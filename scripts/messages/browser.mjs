@@ -49,7 +49,7 @@ function marked(code, file, marks) {
 async function languages() {
   const { LANGUAGES, PSEUDO, PSEUDO_TURNED } = await tsImport('../../src/messages/languages.ts', import.meta.url);
   const { pluralOf, pseudo } = await tsImport('../../src/messages/pseudo.ts', import.meta.url);
-  const { byText } = collect();
+  const { byText } = await collect();
   return [...Object.keys(LANGUAGES), PSEUDO, PSEUDO_TURNED].map((language) => {
     const folder = join('src/messages', language);
     const files = existsSync(folder) ? readdirSync(folder).filter((name) => name.endsWith('.json')) : [];
@@ -114,21 +114,25 @@ export function sentences() {
       const [english] = await all();
       return { code: written(out, english), map: null };
     },
-    async generateBundle(_options, bundle) {
-      if (!inBrowser(this) || !isBuild) return;
-      const [english, ...others] = await all();
-      for (const [name, file] of Object.entries(bundle)) {
-        if (!/^_astro\/[^/]+\.js$/.test(name)) continue;
-        const code = file.type === 'chunk' ? file.code : String(file.source);
-        for (const language of others)
-          this.emitFile({
-            type: 'asset',
-            fileName: name.replace('_astro/', `_astro/${folderOf(language)}`),
-            source: written(code, language),
-          });
-        if (file.type === 'chunk') file.code = written(code, english);
-        else file.source = written(code, english);
-      }
+    generateBundle: {
+      // After the names of scripts that are loaded later stand in the code.
+      order: 'post',
+      async handler(_options, bundle) {
+        if (!inBrowser(this) || !isBuild) return;
+        const [english, ...others] = await all();
+        for (const [name, file] of Object.entries(bundle)) {
+          if (!/^_astro\/[^/]+\.js$/.test(name)) continue;
+          const code = file.type === 'chunk' ? file.code : String(file.source);
+          for (const language of others)
+            this.emitFile({
+              type: 'asset',
+              fileName: name.replace('_astro/', `_astro/${folderOf(language)}`),
+              source: written(code, language),
+            });
+          if (file.type === 'chunk') file.code = written(code, english);
+          else file.source = written(code, english);
+        }
+      },
     },
   };
 }

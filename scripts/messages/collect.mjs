@@ -1,6 +1,7 @@
 /** Which sentences of ours stand in the code, and in which area. */
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { tsImport } from 'tsx/esm/api';
 import ts from 'typescript';
 
 const SOURCE = /\.(ts|tsx|astro)$/;
@@ -54,12 +55,30 @@ const areaOf = (file) => {
   return ['pages', 'ui', 'client', 'contract', 'workers', 'demo'].includes(floor) || /\.\w+$/.test(area) ? floor : area;
 };
 
+/** What the drills that ship say, which no code says. */
+async function catalogueTexts() {
+  const { CATALOGUE } = await tsImport('../../src/core/drills/catalogue/index.ts', import.meta.url);
+  const ofFaults = (faults) => faults.flatMap(({ wrong, mend }) => [wrong, mend]);
+  return CATALOGUE.flatMap((drill) => [
+    drill.name,
+    ...drill.aliases,
+    drill.purpose,
+    ...drill.steps,
+    ...drill.cues,
+    ...ofFaults(drill.faults),
+    ...(drill.contact ? Object.values(drill.contact).flatMap(({ cues, faults }) => [...cues, ...ofFaults(faults)]) : []),
+    ...(drill.layout ? drill.layout.variants.map(({ name }) => name) : []),
+    ...Object.values(drill.counting),
+    ...drill.cautions,
+  ]);
+}
+
 /**
  * Every sentence of the code.
  * @returns `areas`: sentences by area, in alphabetical order, what several areas say in `shared`; `byText`: those that a browser looks up as they
  * are, being words in tables and values
  */
-export function collect() {
+export async function collect() {
   const read = new Map(everyFile('src').map((file) => [file, readSource(file, readFileSync(file, 'utf8'))]));
   const values = JSON.parse(readFileSync('src/messages/values.json', 'utf8'));
   const byText = new Set(values);
@@ -70,6 +89,7 @@ export function collect() {
       where.set(message, where.has(message) && where.get(message) !== areaOf(file) ? 'shared' : areaOf(file));
   }
   for (const message of values) where.set(message, 'values');
+  for (const message of await catalogueTexts()) if (!where.has(message)) where.set(message, 'catalogue');
   const areas = {};
   for (const [message, area] of [...where].sort(([a], [b]) => (a < b ? -1 : 1))) {
     areas[area] ??= [];

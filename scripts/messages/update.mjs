@@ -8,7 +8,7 @@ import { collect } from './collect.mjs';
 
 const FOLDER = 'src/messages';
 const only = process.argv.includes('--check');
-const { areas } = collect();
+const { areas } = await collect();
 const asJson = (value) => `${JSON.stringify(value, null, 2)}\n`;
 let stale = 0;
 

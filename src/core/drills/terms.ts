@@ -63,7 +63,9 @@ export const CONTACT_WORDS: Record<ContactSchool, string> = {
 export const FOOT_ORDERS = ['alternate', 'catch-up'] as const;
 export type FootOrder = (typeof FOOT_ORDERS)[number];
 export const FOOT_ORDER_WORDS: Record<FootOrder, string> = {
-  alternate: 'left and right in turn from the first day',
+  get alternate() {
+    return t('left and right in turn from the first day');
+  },
   get 'catch-up'() {
     return t('an extra dose for the other foot until it has caught up');
   },
@@ -100,17 +102,17 @@ export const LESS_IS_BETTER: readonly Measure[] = MEASURES.filter((measure) => B
 export function resultUnit(measure: Measure): string {
   switch (measure) {
     case 'hits in time':
-      return 'hits';
+      return t('hits');
     case 'fixed reps':
     case 'course time':
     case 'time on':
       return 's';
     case 'sets':
-      return 'faults';
+      return t('faults');
     case 'unbroken run':
-      return 'in a row';
+      return t('in a row');
     default:
-      return 'reps';
+      return t('reps');
   }
 }
 

@@ -1,5 +1,6 @@
 // Written by `npm run messages`.
 import accounts from './accounts.json' with { type: 'json' };
+import catalogue from './catalogue.json' with { type: 'json' };
 import client from './client.json' with { type: 'json' };
 import clips from './clips.json' with { type: 'json' };
 import consent from './consent.json' with { type: 'json' };
@@ -32,6 +33,7 @@ import wiring from './wiring.json' with { type: 'json' };
 
 export default {
   ...accounts,
+  ...catalogue,
   ...client,
   ...clips,
   ...consent,

@@ -2,6 +2,7 @@ import { and, eq } from 'drizzle-orm';
 import type { Shelf, ShelfDrill } from '../../contract/drills.ts';
 import { CATALOGUE, type Drill } from '../../core/drills/index.ts';
 import { allItems } from '../../core/planning/index.ts';
+import { term } from '../../core/text/translate.ts';
 import { drillsOfItem } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
@@ -49,9 +50,15 @@ export const liveShelf = (db: Db, squadId: string): Drill[] => [
 ];
 
 /** Names of all drills a squad knows, by id; an id that nobody knows any more is its own name. */
-export function drillNames(db: Db, squadId: string): (id: string) => string {
+export function namesOnShelf(db: Db, squadId: string): (id: string) => string {
   const own = new Map(ownDrills(db, squadId).map((drill) => [drill.id, drill.name]));
   return (id) => SHIPPED_BY_ID.get(id)?.name ?? own.get(id) ?? id;
+}
+
+/** The same in the language of whoever reads. */
+export function drillNames(db: Db, squadId: string): (id: string) => string {
+  const nameOf = namesOnShelf(db, squadId);
+  return (id) => term(nameOf(id));
 }
 
 /** Drill ids of all released weeks of a squad, whichever revision. */

@@ -8,7 +8,7 @@ import { stripOf } from '../../core/streaks/index.ts';
 import type { Dose } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
-import { drillNames } from '../drills/shelf.ts';
+import { namesOnShelf } from '../drills/shelf.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { paperResults, playerPauses, players, runs, scores, trainingDays } from '../platform/db/schema.ts';
 import { csvPieces } from '../platform/http/csv.ts';
@@ -44,7 +44,7 @@ function recordsAmong(db: Db, figures: readonly Figure[]): (Counted & { dose: Do
 export function* recordsCsv(context: Context, actor: Actor, input: { squad: string }): Generator<string> {
   const { db } = context;
   allow(db, actor, 'export scores', input);
-  const drillName = drillNames(db, input.squad);
+  const drillName = namesOnShelf(db, input.squad);
   const rowsOf = function* () {
     for (const member of membersOf(db, input.squad))
       yield recordsAmong(db, figuresOf(db, input.squad, member.id)).map((one) =>
@@ -97,7 +97,7 @@ export function playerHistoryOf(context: Context, squadId: string, playerId: str
   const birth = db.select({ birthYear: players.birthYear }).from(players).where(eq(players.id, member.id)).get();
   if (!birth) throw notFound();
   const iso = (at: number) => new Date(at).toISOString();
-  const drillName = drillNames(db, squad.id);
+  const drillName = namesOnShelf(db, squad.id);
   const figures = figuresOf(db, squad.id, member.id);
   const judged = new Map(
     judgedByIds(

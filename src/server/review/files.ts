@@ -9,7 +9,7 @@ import { inSquadNow } from '../accounts/leaving.ts';
 import { clipById } from '../clips/clips.ts';
 import { mayFilm } from '../consent/consent.ts';
 import type { Context } from '../context.ts';
-import { drillNames } from '../drills/shelf.ts';
+import { namesOnShelf } from '../drills/shelf.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { clips, recounts, reviewFacts, scores } from '../platform/db/schema.ts';
 import { csvPieces } from '../platform/http/csv.ts';
@@ -62,7 +62,7 @@ export function* scoresCsv(context: Context, actor: Actor, input: { squad: strin
   const { db } = context;
   allow(db, actor, 'export scores', input);
   const names = nicknames(db, input.squad);
-  const drillName = drillNames(db, input.squad);
+  const drillName = namesOnShelf(db, input.squad);
   const revisions = new Map(
     releasedNames(db, input.squad).map(({ id, number, sessions }) => [
       id,
@@ -131,7 +131,7 @@ export function* recountsCsv(context: Context, actor: Actor, input: { squad: str
   const { db } = context;
   allow(db, actor, 'export scores', input);
   const names = nicknames(db, input.squad);
-  const drillName = drillNames(db, input.squad);
+  const drillName = namesOnShelf(db, input.squad);
   const coach = coachNames(db);
   const rows = db
     .select({ recount: recounts, score: scores, clip: clips })

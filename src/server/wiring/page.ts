@@ -1,6 +1,7 @@
 import { type Actor, type Asking, askingFrom } from '../accounts/actor.ts';
 import { needsTwoFactor } from '../accounts/needs-two-factor.ts';
 import { appContext, type Context } from '../context.ts';
+import { inReadersWords } from '../platform/answers.ts';
 import { whileBusy } from '../platform/db/while-busy.ts';
 import { PROBLEMS, Problem } from '../platform/problems.ts';
 
@@ -34,7 +35,7 @@ export async function forPage<T>(
   const asking = await whileBusy(() => askingFrom(context, request.headers));
   const { actor } = asking;
   try {
-    return { kind: 'data', data: await whileBusy(() => read(context, actor, asking)), actor, context };
+    return { kind: 'data', data: inReadersWords(await whileBusy(() => read(context, actor, asking))), actor, context };
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
     if (error.kind === 'not signed in') return { kind: 'elsewhere', to: '/' };

@@ -4,6 +4,7 @@ import { routeOf } from '../../core/text/route-of.ts';
 import { t } from '../../core/text/translate.ts';
 import { type Actor, type Asking, askingFrom } from '../accounts/actor.ts';
 import { appContext, type Context } from '../context.ts';
+import { inReadersWords } from '../platform/answers.ts';
 import { whileBusy } from '../platform/db/while-busy.ts';
 import { REQUEST_ID_HEADER } from '../platform/http/request-log.ts';
 import { tidy } from '../platform/http/texts.ts';
@@ -93,7 +94,7 @@ export function route<P extends z.ZodType, B extends z.ZodType, R extends z.ZodT
       const body = hasBody ? parseInput(endpoint.body, tidy(await readJson(request), now)) : undefined;
       const input = { ...(asked as object), ...((body ?? {}) as object) } as z.output<P> & z.output<B>;
       const answer = await whileBusy(() => act(context, asking.actor, input, { ...asking, signal: request.signal }));
-      if (!endpoint.file) return Response.json(answer, { headers: PRIVATE });
+      if (!endpoint.file) return Response.json(inReadersWords(answer), { headers: PRIVATE });
       const { mediaType, name } = endpoint.file;
       const text = typeof answer === 'string' ? answer : JSON.stringify(answer, null, 2);
       return new Response(text, {
