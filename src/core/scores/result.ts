@@ -61,24 +61,24 @@ export function rateOf(claim: Claim, measure: Measure): number | null {
   return rated.includes(measure) ? claim.value / claim.seconds : null;
 }
 
-/** The part of a dose that makes it another record: seconds, reps, distance, bounce. */
+/** The part of a dose that makes it another record: seconds, reps, distance, bounce. It is kept, so it is in no reader's language. */
 function doseKey(dose: Dose): string {
   switch (dose.measure) {
     case 'count in time':
     case 'time on':
       return `${dose.seconds} s`;
     case 'hits in time':
-      return t('{seconds} s from {distance} steps', { seconds: dose.seconds, distance: dose.distance });
+      return `${dose.seconds} s from ${dose.distance} steps`;
     case 'unbroken run':
       return dose.bounce ? 'with bounce' : 'no bounce';
     case 'fixed reps':
-      return t('{reps} reps', { reps: dose.reps });
+      return `${dose.reps} reps`;
     case 'sets':
-      return t('{sets} sets', { sets: dose.sets });
+      return `${dose.sets} sets`;
     case 'course time':
       return 'one course';
     case 'surfaces':
-      return t('{reps} on {sort}', { reps: dose.reps, sort: [...dose.surfaces].sort().join('+') });
+      return `${dose.reps} on ${[...dose.surfaces].sort().join('+')}`;
   }
 }
 
@@ -93,11 +93,22 @@ export function recordKey(drill: Pick<Drill, 'id' | 'group'>, dose: Dose, foot: 
 /** The dose in words for people, such as "30 s", "20 reps" or "5 sets". */
 export function doseInWords(dose: Dose): string {
   switch (dose.measure) {
+    case 'count in time':
+    case 'time on':
+      return t('{seconds} s', { seconds: dose.seconds });
+    case 'hits in time':
+      return t('{seconds} s from {distance} steps', { seconds: dose.seconds, distance: dose.distance });
     case 'unbroken run':
-      return t('{seconds} s of tries, {doseKey}', { seconds: dose.seconds, doseKey: doseKey(dose) });
+      return dose.bounce
+        ? t('{seconds} s of tries, with bounce', { seconds: dose.seconds })
+        : t('{seconds} s of tries, no bounce', { seconds: dose.seconds });
+    case 'fixed reps':
+      return t('{reps} reps', { reps: dose.reps });
+    case 'sets':
+      return t('{sets} sets', { sets: dose.sets });
+    case 'course time':
+      return t('one course');
     case 'surfaces':
       return t('{reps} on {surfaces} surfaces', { reps: dose.reps, surfaces: dose.surfaces.length });
-    default:
-      return doseKey(dose);
   }
 }

@@ -1,5 +1,5 @@
 import { addDays, dayNumber, dayOf, mondayOf, weekday } from '../calendar/days.ts';
-import { english, plural, t, term } from '../text/translate.ts';
+import { type Asks, asksInWords } from './asks.ts';
 import { type DatedRule, inRanges, isWeekly, ruleOn, type StreakInput, type StreakRule } from './rules.ts';
 
 /** What one day or week was: done, forgiven by a free day, missed, not asked for, in a break, or still running. */
@@ -156,17 +156,20 @@ export interface Streak {
   needsToday: boolean;
   /** About to come undone: needed today, or a weekly streak not yet safe from Saturday on. */
   loosening: boolean;
-  /** What keeps it, in words for a child. */
-  sentence: string;
+  /** What keeps it. */
+  asks: Asks;
 }
+
+/** A streak for somebody who reads: what keeps it is said in words. */
+export type ReadStreak = Omit<Streak, 'asks'> & { sentence: string };
+export const streakInWords = ({ asks, ...streak }: Streak): ReadStreak => ({ ...streak, sentence: asksInWords(asks) });
 
 interface Need {
   needsToday: boolean;
   loosening: boolean;
-  sentence: string;
+  asks: Pick<Asks, 'kind' | 'n'>;
 }
-const nothing = (sentence: string): Need => ({ needsToday: false, loosening: false, sentence });
-const IN_A_BREAK = english('A break: nothing is needed, nothing is lost.');
+const nothing = (kind: Asks['kind'], n = 0): Need => ({ needsToday: false, loosening: false, asks: { kind, n } });
 
 /**
  * What a week still asks for. Needed today is what cannot be made up for on the days that are left; where too few are left anyway nothing is
@@ -174,42 +177,42 @@ const IN_A_BREAK = english('A break: nothing is needed, nothing is lost.');
  */
 function weeklyNeed(input: StreakInput, rule: StreakRule & { n: number }, state: Unit['state'] | undefined): Need {
   const missing = rule.n - doneInWeek(input, mondayOf(input.today), rule);
-  if (missing <= 0) return nothing(t('This week is done. Anything more is extra.'));
-  if (state === 'break') return nothing(term(IN_A_BREAK));
-  if (state !== 'running') return nothing(t('Nothing is asked for this week.'));
+  if (missing <= 0) return nothing('week done');
+  if (state === 'break') return nothing('break');
+  if (state !== 'running') return nothing('nothing this week');
   const daysLeft = 8 - weekday(input.today);
   if (rule.kind === 'N sessions a week') {
     const needsToday = daysLeft === 1;
     return {
       needsToday,
       loosening: daysLeft <= 2,
-      sentence: t('{sessions} more until Sunday keeps it.', { sessions: plural(missing, 'session') }),
+      asks: { kind: 'sessions', n: missing },
     };
   }
   const isDone = input.done[input.today] !== undefined;
   const open = daysLeft - (isDone ? 1 : 0);
-  if (missing > open) return nothing(t('Too few days are left to keep it this week. Monday is a new start.'));
+  if (missing > open) return nothing('too few days');
   const needsToday = !isDone && missing === open;
   return {
     needsToday,
     loosening: needsToday || daysLeft <= 2,
-    sentence: t('{days} more until Sunday keeps it.', { days: plural(missing, 'day') }),
+    asks: { kind: 'days', n: missing },
   };
 }
 
 /** What a day asks for. A free day that the streak has spent in this week is spent; one that was missed before it began is not. */
 function dailyNeed(input: StreakInput, today: Unit | undefined, walk: Walk, freeDays: number): Need {
-  if (today?.state === 'done') return nothing(t('Today is done. See you at the next one.'));
-  if (today?.state === 'break') return nothing(term(IN_A_BREAK));
+  if (today?.state === 'done') return nothing('today done');
+  if (today?.state === 'break') return nothing('break');
   if (today?.state !== 'running') {
     const isOver = inRanges(input.over ?? [], input.today);
-    return nothing(isOver ? t('All of this week is done. The rest of it is yours.') : t('Nothing is asked for today.'));
+    return nothing(isOver ? 'week over' : 'nothing today');
   }
   const monday = mondayOf(input.today);
   const spent = [...walk.free].filter((day) => day >= monday).length;
   const left = Math.max(0, freeDays - spent);
-  if (left > 0) return nothing(t('A go today keeps it growing; {freeDays} left this week.', { freeDays: plural(left, 'free day') }));
-  return { needsToday: true, loosening: true, sentence: t('One go today keeps it.') };
+  if (left > 0) return nothing('grows', left);
+  return { needsToday: true, loosening: true, asks: { kind: 'today', n: 1 } };
 }
 
 /**
@@ -217,7 +220,7 @@ function dailyNeed(input: StreakInput, today: Unit | undefined, walk: Walk, free
  * the running day or week never counted against the player. When a squad changes between a daily and a weekly rule,
  * the current streak starts with the next Monday; each kind keeps its own best.
  */
-export const streakOf = (input: StreakInput): Streak => streakFrom(input, unitsOf(input));
+export const streakOf = (input: StreakInput): ReadStreak => streakInWords(streakFrom(input, unitsOf(input)));
 
 /** Streak and strip at once: the days are judged once for both. */
 export function streakAndStrip(input: StreakInput): { streak: Streak; strip: StripCell[] } {
@@ -238,7 +241,6 @@ function streakFrom(input: StreakInput, units: readonly Unit[]): Streak {
   const [unit, other] = weekly ? (['week', 'day'] as const) : (['day', 'week'] as const);
   const [mine, theirs] = weekly ? [best.weeks, best.days] : [best.days, best.weeks];
   const alive = walk.length > 0;
-  const dayOne = mine > 0 ? t('Day one can be today. Your best is {mine}.', { mine: plural(mine, unit) }) : t('Day one can be today.');
   return {
     unit,
     current: walk.length,
@@ -247,7 +249,7 @@ function streakFrom(input: StreakInput, units: readonly Unit[]): Streak {
     firstDay: walk.firstDay,
     needsToday: alive && need.needsToday,
     loosening: alive && need.loosening,
-    sentence: alive || last?.state !== 'running' ? need.sentence : dayOne,
+    asks: { ...(alive || last?.state !== 'running' ? need.asks : { kind: 'day one', n: mine }), unit },
   };
 }
 

@@ -55,12 +55,21 @@ const formatters = {
 /** In a browser's scripts a text has become the message of their language. */
 const isCompiled = (text: unknown): text is CompiledMessage => Array.isArray(text);
 
-/** A sentence of ours in the reader’s language. @param english a literal, so that `npm run messages` finds it @param values what stands in its braces */
+const inWords = (values: Values): Values =>
+  language() === ENGLISH.language
+    ? values
+    : Object.fromEntries(Object.entries(values).map(([name, value]) => [name, typeof value === 'string' ? term(value) : value]));
+
+/**
+ * A sentence of ours in the reader’s language.
+ * @param english a literal, so that `npm run messages` finds it
+ * @param values what stands in its braces; words among them that are words of ours (“easy”, “left”) are in the reader’s language too
+ */
 export function t(english: string, values?: Values): string {
   const { locale, messageOf } = reading();
   const message = isCompiled(english) ? english : messageOf(english);
   if (values === undefined) return typeof message === 'string' ? message : english;
-  return format(message ?? compiled(english), locale, values as Record<string, string | number>, { formatters }) as string;
+  return format(message ?? compiled(english), locale, inWords(values) as Record<string, string | number>, { formatters }) as string;
 }
 
 /** A word that is also a value (“easy”, “left”), in the reader’s language; what is no word of ours comes back as it is. */
@@ -85,12 +94,8 @@ export function plural(n: number, word: string, more = `${word}s`): string {
 
 /**
  * A sentence for a check of what was typed, which is made before anybody reads: it is put into words when somebody typed something else.
- * @param values words among them are words of ours (“The count”)
  */
 // @__NO_SIDE_EFFECTS__
 export function says(english: string, values?: Values): { error: () => string } {
-  return { error: () => t(english, values && inWords(values)) };
+  return { error: () => t(english, values) };
 }
-
-const inWords = (values: Values): Values =>
-  Object.fromEntries(Object.entries(values).map(([name, value]) => [name, typeof value === 'string' ? term(value) : value]));

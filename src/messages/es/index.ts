@@ -28,6 +28,7 @@ import tables from './tables.json' with { type: 'json' };
 import targets from './targets.json' with { type: 'json' };
 import training from './training.json' with { type: 'json' };
 import ui from './ui.json' with { type: 'json' };
+import values from './values.json' with { type: 'json' };
 import weeks from './weeks.json' with { type: 'json' };
 import wiring from './wiring.json' with { type: 'json' };
 
@@ -61,6 +62,7 @@ export default {
   ...targets,
   ...training,
   ...ui,
+  ...values,
   ...weeks,
   ...wiring,
 };

@@ -38,7 +38,7 @@ export const DERIVED: readonly Derived[] = [
   },
   {
     name: 'streaks',
-    version: 3,
+    version: 4,
     // Computed by the work that turns the day.
     make(db, anew) {
       if (anew) db.delete(streakStates).run();

@@ -1,6 +1,6 @@
 import { and, eq, gte, sql } from 'drizzle-orm';
 import { inParts } from '../../core/in-parts.ts';
-import { type Streak, type StripCell, streakAndStrip } from '../../core/streaks/index.ts';
+import { type ReadStreak, type StripCell, streakAndStrip, streakInWords } from '../../core/streaks/index.ts';
 import { DONE_SHARE } from '../../core/training/index.ts';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
@@ -57,7 +57,7 @@ export const forgetStreaksOf = (db: Db, playerId: string): void =>
   void db.delete(streakStates).where(eq(streakStates.playerId, playerId)).run();
 
 export interface StreakState {
-  streak: Streak;
+  streak: ReadStreak;
   strip: StripCell[];
   /** The last training day with a go; null before the first. */
   lastDay: string | null;
@@ -77,18 +77,29 @@ const compute = (db: Db, squadId: string, members: readonly Judged[], today: str
     ...streakAndStrip(input),
   }));
 
+/** What is kept is facts; what keeps the streak is put into words for whoever reads. */
+const read = <R extends Pick<ReturnType<typeof compute>[number], 'streak' | 'strip' | 'lastDay'>>({
+  streak,
+  strip,
+  lastDay,
+}: R): StreakState => ({
+  streak: streakInWords(streak),
+  strip,
+  lastDay,
+});
+
 const knownOn = (db: Db, squadId: string, today: string) =>
   new Map(
     statesOn(db)
       .all({ squad: squadId, day: today })
-      .map((row) => [row.playerId, row]),
+      .map((row) => [row.playerId, read(row)]),
   );
 
 /** The streaks of some members on a training day, by player. What is not kept for that day yet is computed; only `computeStreaks` keeps it. */
 export function streakStatesOf(db: Db, squadId: string, members: readonly Judged[], today: string): Map<string, StreakState> {
   const known = new Map<string, StreakState>(knownOn(db, squadId, today));
   const missing = members.filter((member) => !known.has(member.id));
-  if (missing.length > 0) for (const row of compute(db, squadId, missing, today)) known.set(row.playerId, row);
+  if (missing.length > 0) for (const row of compute(db, squadId, missing, today)) known.set(row.playerId, read(row));
   return known;
 }
 
@@ -99,7 +110,7 @@ export function streakStateOf(db: Db, squadId: string, member: Pick<Member, 'id'
     .from(streakStates)
     .where(and(eq(streakStates.squadId, squadId), eq(streakStates.playerId, member.id), eq(streakStates.asOf, today)))
     .get();
-  const state = row ?? streakStatesOf(db, squadId, [member], today).get(member.id);
+  const state = row ? read(row) : streakStatesOf(db, squadId, [member], today).get(member.id);
   if (!state) throw new Error('A member is always among the members.');
   return state;
 }

@@ -1,6 +1,6 @@
 import { FlipHorizontal2, Pause, Play, Repeat, StepBack, StepForward } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
 interface Props {
@@ -80,7 +80,7 @@ export function FilmPlayer({ address, label, player = false, spoken = false }: P
                 className={one === speed ? 'bg-lace! text-on-lace!' : ''}
                 onClick={() => setSpeed(one)}
               >
-                {one}
+                {term(one)}
               </Button>
             ))}
           </fieldset>

@@ -8,7 +8,7 @@ import { drillsApi, type Shelf, type ShelfDrill } from '../../contract/drills.ts
 import { CheckedDrill } from '../../core/drills/checked.ts';
 import { cautionsFor, filledIn } from '../../core/drills/filled-in.ts';
 import { FAMILIES, KIT, LOADS, MEASURES, WORKING_SIDES } from '../../core/drills/terms.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { DrillSheet } from './DrillSheet.tsx';
 import { Checks, Part, Pick, Text } from './editor-fields.tsx';
@@ -313,7 +313,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
                 <Text
                   key={key}
                   className="w-24"
-                  label={key === 'per' ? 'at (s, reps)' : key}
+                  label={key === 'per' ? 'at (s, reps)' : term(key)}
                   number
                   value={band[key]}
                   onChange={(next) => row(i, { [key]: next })}

@@ -3,7 +3,7 @@ import { layOut, UNKNOWN_STEP } from '../../core/layouts/fit.ts';
 import { routeInWords } from '../../core/layouts/route-words.ts';
 import { LayoutProblem } from '../../core/layouts/types.ts';
 import { ZONE_FEET } from '../../core/layouts/zones.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { Yard } from '../../ui/notations/index.ts';
 import { Button } from '../../ui/parts/index.ts';
 
@@ -96,7 +96,7 @@ export function LayoutEditor({ value, onChange }: Props) {
           />
           {WAYS.map((way) => (
             <Button key={way} size="small" onClick={() => say(`${steps} ${way}`)}>
-              {way}
+              {term(way)}
             </Button>
           ))}
           {Array.from({ length: Math.min(cones, 12) }, (_, i) => (

@@ -8,7 +8,7 @@ import { completions } from '../../core/moves/lexicon.ts';
 import { planMovement } from '../../core/moves/plan/index.ts';
 import { MovesProblem } from '../../core/moves/problem.ts';
 import { readMovement } from '../../core/moves/read.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { StageSoon } from '../../ui/notations/moves/StageSoon.tsx';
 import { Button } from '../../ui/parts/index.ts';
 
@@ -120,7 +120,7 @@ export function MovesField({ value, layout, drill, others, onChange }: Props) {
             <div key={row[0]} className="flex flex-wrap gap-1">
               {row.map((one) => (
                 <Button key={one} size="tight" onClick={() => add(one)}>
-                  {one}
+                  {term(one)}
                 </Button>
               ))}
             </div>

@@ -6,7 +6,7 @@ import type { Shelf } from '../../contract/drills.ts';
 import { progressApi } from '../../contract/progress.ts';
 import { type Flight, type FlightSizes, fitFlights, flightsOf } from '../../core/drills/flights.ts';
 import { FAMILIES, type Family } from '../../core/drills/terms.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { StillImage } from '../../ui/notations/index.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
@@ -215,7 +215,7 @@ function StaircaseMap({ shelf }: MapData) {
               setZoom(null);
             }}
           >
-            {one}
+            {term(one)}
           </Button>
         ))}
       </fieldset>

@@ -35,7 +35,7 @@ export const FilesView = guarded(function FilesView({
                 {term(name)} <span className="block text-dust text-sm">{term(about)}</span>
               </span>
               <ButtonLink size="small" href={`/api/v1/squads/${squad}/${file}`}>
-                {file}
+                {term(file)}
               </ButtonLink>
             </li>
           ))}

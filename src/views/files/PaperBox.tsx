@@ -6,7 +6,7 @@ import { useAttempt } from '../../client/use-attempt.ts';
 import { whenInWords } from '../../client/words.ts';
 import { type PaperListView, type PaperLook, type PaperRead, paperApi } from '../../contract/files.ts';
 import { DATE_ORDERS, type DateOrder, NEEDED_FIELDS, PAPER_FIELDS, type PaperField, type PaperMapping } from '../../core/files/paper.ts';
-import { plural, t } from '../../core/text/translate.ts';
+import { plural, t, term } from '../../core/text/translate.ts';
 import { Button, Field, FileButton, Notice } from '../../ui/parts/index.ts';
 
 const FIELD_WORDS: Record<PaperField, string> = {
@@ -67,7 +67,9 @@ function Mapping({ sheet, onChange }: { sheet: Sheet; onChange(change: Partial<S
           {t('Dates are written')}
           <select className="field" value={sheet.order} onChange={(event) => onChange({ order: event.target.value as DateOrder })}>
             {DATE_ORDERS.map((order) => (
-              <option key={order}>{order}</option>
+              <option key={order} value={order}>
+                {term(order)}
+              </option>
             ))}
           </select>
         </label>

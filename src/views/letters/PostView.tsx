@@ -7,7 +7,7 @@ import { LongWork } from '../../client/LongWork.tsx';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dayInWords, whenInWords } from '../../client/words.ts';
 import { lettersApi as contract, type PostPage as Post } from '../../contract/letters.ts';
-import { plural, t } from '../../core/text/translate.ts';
+import { plural, t, term } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { LetterBox } from './LetterBox.tsx';
 import { PostChoicesBox } from './PostChoicesBox.tsx';
@@ -62,7 +62,7 @@ function Mails({ post }: { post: Post }) {
               {one.subject} <span className="text-dust">{t('to {to}', { to: one.to })}</span>
             </span>
             <span className={one.state === 'given up' ? 'text-sm text-stop' : 'text-dust text-sm'}>
-              {STATE_WORDS[one.state]} {whenInWords(one.at, post.squad.timeZone)}
+              {term(STATE_WORDS[one.state])} {whenInWords(one.at, post.squad.timeZone)}
               {one.trouble && ` (${plural(one.tries, 'try', 'tries')}, ${one.trouble})`}
             </span>
           </li>

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useRead } from '../../client/use-read.ts';
 import { dateInWords, footInWords, number } from '../../client/words.ts';
 import { type CoachDrill, type Curve, progressApi } from '../../contract/progress.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { Notice } from '../../ui/parts/index.ts';
 
 const DIRECTIONS = { rising: 'rising', steady: 'steady', dipping: 'dipping' } as const;
@@ -81,7 +81,7 @@ export function CurveBox({ squad, player, drill }: { squad: string; player: stri
                   scope="row"
                   className={`py-1 pe-3 text-start ${foot.foot === 'left' ? 'text-foot-left' : foot.foot === 'right' ? 'text-foot-right' : ''}`}
                 >
-                  {foot.foot}
+                  {term(foot.foot)}
                 </th>
                 <td>{trendWords(foot, shown.unit)}</td>
                 <td className="whitespace-nowrap text-end">
@@ -108,7 +108,8 @@ export function CurveBox({ squad, player, drill }: { squad: string; player: stri
                 .toReversed()
                 .map((point) => (
                   <li key={`${foot.foot}${point.at}${point.result}`}>
-                    <span className="text-dust">{dateInWords(point.at, shown.timeZone)}</span> {foot.foot === 'both' ? '' : `${foot.foot} `}
+                    <span className="text-dust">{dateInWords(point.at, shown.timeZone)}</span>{' '}
+                    {foot.foot === 'both' ? '' : `${term(foot.foot)} `}
                     <b>{number(point.result)}</b> {shown.unit}
                     <span className="text-dust">
                       {point.clocked ? t(', clocked') : t(', by hand')}

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { footInWords, number } from '../../client/words.ts';
 import type { DrillProgress, FootProgress } from '../../contract/progress.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { Seam } from '../../ui/notations/index.ts';
 
 const WEEKS_SHOWN = 6;
@@ -33,7 +33,7 @@ export function DrillSeam({ drill, weeks = WEEKS_SHOWN, children }: { drill: Dri
       <div className="flex flex-wrap gap-x-6 gap-y-1">
         {drill.feet.map((foot) => (
           <p key={foot.foot}>
-            {foot.foot !== 'both' && <span className={`font-semibold ${COLOR[foot.foot]}`}>{foot.foot} </span>}
+            {foot.foot !== 'both' && <span className={`font-semibold ${COLOR[foot.foot]}`}>{term(foot.foot)} </span>}
             <span className="font-bold font-display text-2xl">{foot.record ? number(foot.record.result) : '–'}</span>{' '}
             <span className="text-dust text-sm">
               {t('best{checkedByClip} · last {last}{dip}{next}', {

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
 import { footInWords, number, whenInWords } from '../../client/words.ts';
 import { type PlayerPage, progressApi, type ScoreInList } from '../../contract/progress.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
 function factsOf(score: ScoreInList): string {
@@ -74,7 +74,7 @@ export function Scores({ player }: { player: PlayerPage }) {
                     <span className="block font-normal text-dust">{t('said {value}', { value: number(score.value) })}</span>
                   )}
                 </td>
-                <td className="py-1 ps-3">{score.standing}</td>
+                <td className="py-1 ps-3">{term(score.standing)}</td>
                 <td className="py-1 ps-3 text-dust">{factsOf(score)}</td>
               </tr>
             ))}

@@ -6,7 +6,7 @@ import { type BenchItem, benchApi as benchContract } from '../../contract/bench.
 import type { ReviewItem } from '../../contract/review.ts';
 import { resultUnit } from '../../core/drills/terms.ts';
 import type { DoubtReason } from '../../core/scores/reasons.ts';
-import { plural, t } from '../../core/text/translate.ts';
+import { plural, t, term } from '../../core/text/translate.ts';
 import { Button, Field, Notice } from '../../ui/parts/index.ts';
 import { claimWords } from './claim-words.ts';
 
@@ -35,7 +35,7 @@ function DoubtNotice({ item, doubt, onBench }: { item: ReviewItem; doubt: Review
   return (
     <Notice tone={doubt.result === 'cannot be' ? 'stop' : 'look'}>
       <span className="font-semibold">
-        {doubt.result === 'cannot be' ? t('Cannot be') : t('Needs a look')}: {doubt.reason}.
+        {doubt.result === 'cannot be' ? t('Cannot be') : t('Needs a look')}: {term(doubt.reason)}.
       </span>{' '}
       {doubt.sentence}{' '}
       {open ? (

@@ -1,6 +1,6 @@
 import { CircleAlert, Film } from 'lucide-react';
 import type { ReviewItem } from '../../contract/review.ts';
-import { plural, t } from '../../core/text/translate.ts';
+import { plural, t, term } from '../../core/text/translate.ts';
 import { claimWords } from './claim-words.ts';
 import { keepFocus } from './keys.ts';
 
@@ -95,7 +95,7 @@ function QueueRow({ item, shown, onShow }: { item: ReviewItem; shown: boolean; o
           </span>
           <span className="block truncate text-dust text-sm">
             {item.drill.name}
-            {item.foot === 'both' ? '' : `, ${item.foot}`}
+            {item.foot === 'both' ? '' : `, ${term(item.foot)}`}
           </span>
         </span>
         <span className="flex shrink-0 items-center gap-1">
@@ -106,7 +106,7 @@ function QueueRow({ item, shown, onShow }: { item: ReviewItem; shown: boolean; o
             />
           )}
           {item.result !== 'clear' && (
-            <CircleAlert aria-label={item.result} className={`size-4 ${item.result === 'look' ? 'text-mustard' : 'text-stop'}`} />
+            <CircleAlert aria-label={term(item.result)} className={`size-4 ${item.result === 'look' ? 'text-mustard' : 'text-stop'}`} />
           )}
         </span>
       </button>

@@ -49,7 +49,7 @@ export function WaveDialog({ waiting, onWave, onClose }: Props) {
               <span className="font-semibold">{item.player.nickname}</span>
               <span className="min-w-0 flex-1 truncate text-dust">
                 {item.drill.name}
-                {item.foot === 'both' ? '' : `, ${item.foot}`}
+                {item.foot === 'both' ? '' : `, ${term(item.foot)}`}
               </span>
               <span>{claimWords(item)}</span>
             </label>

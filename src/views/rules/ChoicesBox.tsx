@@ -67,7 +67,7 @@ export function ChoicesBox({ squad, first }: { squad: string; first: Choices }) 
       </span>
       <div className="grid gap-4 md:grid-cols-[2fr_2fr_1fr]">
         <Pick
-          legend="Juggling contact"
+          legend={t('Juggling contact')}
           name="contact"
           all={CONTACT_SCHOOLS}
           words={CONTACT_WORDS}
@@ -75,7 +75,7 @@ export function ChoicesBox({ squad, first }: { squad: string; first: Choices }) 
           onChange={(contactSchool) => void save({ contactSchool })}
         />
         <Pick
-          legend="Order of the feet"
+          legend={t('Order of the feet')}
           name="order"
           all={FOOT_ORDERS}
           words={FOOT_ORDER_WORDS}

@@ -169,7 +169,7 @@ export function TimesBox({ rules, onRules, attempt }: RuleBoxProps) {
       level={2}
       label={t('Times of the clock')}
       heading={t('How long are the pauses of the clock?')}
-      says={rules.figures.times ? t('set by this squad') : 'as usual'}
+      says={rules.figures.times ? t('set by this squad') : t('as usual')}
     >
       <p className="text-dust text-sm">
         {t('In seconds, from the next release on. Left empty, a time is as usual. The lead-in cannot be switched off.')}
@@ -301,7 +301,7 @@ export function ChangesBox({ rules }: { rules: Rules }) {
       level={2}
       label={t('Changes of the rules')}
       heading={t('Who changed a rule?')}
-      says={rules.changes[0] ? whenInWords(rules.changes[0].at, rules.squad.timeZone) : 'nobody yet'}
+      says={rules.changes[0] ? whenInWords(rules.changes[0].at, rules.squad.timeZone) : t('nobody yet')}
     >
       {rules.changes.length === 0 && <p className="text-dust">{t('None so far.')}</p>}
       <ul className="flex flex-col gap-1 text-sm">

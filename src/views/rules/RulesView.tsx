@@ -147,7 +147,7 @@ function StreakBox({ rules, onRules, attempt }: RuleBoxProps) {
 /** The break that is on or comes next, in words. */
 function nextBreak({ breaks, today }: Rules): string {
   const [next] = breaks.filter((one) => one.to >= today).sort((a, b) => (a.from < b.from ? -1 : 1));
-  if (!next) return 'no break ahead';
+  if (!next) return t('no break ahead');
   return t('{title}, {dayInWords} to {dayInWords2}', {
     title: next.title || 'a break',
     dayInWords: dayInWords(next.from),

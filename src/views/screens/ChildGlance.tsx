@@ -64,7 +64,7 @@ export function ChildGlance({ week, streak, timeZone, nickname }: Pick<Child, 's
       )}
       {left + right > 0 && (
         <Seam
-          rows={[{ label: 'touches', left, right }]}
+          rows={[{ label: t('touches'), left, right }]}
           summary={t('Counted touches this week: {left} with the left foot, {right} with the right.', { left, right })}
           labelWidth={70}
         />

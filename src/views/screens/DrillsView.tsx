@@ -6,7 +6,7 @@ import { useKeys } from '../../client/use-keys.ts';
 import type { Shelf } from '../../contract/drills.ts';
 import { lookThrough, type ShelfFilter, WHOLE_SHELF } from '../../core/drills/shelf.ts';
 import { FAMILIES, type Family, KIT, LOADS, type Load, MEASURES, type Measure } from '../../core/drills/terms.ts';
-import { plural, t } from '../../core/text/translate.ts';
+import { english, plural, t, term } from '../../core/text/translate.ts';
 import { StillImage } from '../../ui/notations/index.ts';
 import { ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { FilmBox } from '../clips/FilmBox.tsx';
@@ -16,19 +16,19 @@ import { DrillFiles } from '../drills/DrillFiles.tsx';
 import { DrillSheet } from '../drills/DrillSheet.tsx';
 
 const SPACES = [
-  { words: 'any space', space: null },
-  { words: 'a spot, 2 × 2 m', space: { length: 2, width: 2 } },
-  { words: 'small, 2 × 3 m', space: { length: 3, width: 2 } },
-  { words: 'medium, 4 × 5 m', space: { length: 5, width: 4 } },
-  { words: 'large, 8 × 8 m', space: { length: 8, width: 8 } },
+  { words: english('any space'), space: null },
+  { words: english('a spot, 2 × 2 m'), space: { length: 2, width: 2 } },
+  { words: english('small, 2 × 3 m'), space: { length: 3, width: 2 } },
+  { words: english('medium, 4 × 5 m'), space: { length: 5, width: 4 } },
+  { words: english('large, 8 × 8 m'), space: { length: 8, width: 8 } },
 ];
 const KITS = [
-  { words: 'any kit', kit: null },
-  { words: 'no kit', kit: [] },
-  { words: 'a ball', kit: ['ball'] as const },
-  { words: 'ball and cones', kit: ['ball', 'cones'] as const },
-  { words: 'ball and wall', kit: ['ball', 'wall', 'mini-goal'] as const },
-  { words: 'all of it', kit: KIT },
+  { words: english('any kit'), kit: null },
+  { words: english('no kit'), kit: [] },
+  { words: english('a ball'), kit: ['ball'] as const },
+  { words: english('ball and cones'), kit: ['ball', 'cones'] as const },
+  { words: english('ball and wall'), kit: ['ball', 'wall', 'mini-goal'] as const },
+  { words: english('all of it'), kit: KIT },
 ];
 
 function Pick({
@@ -78,13 +78,13 @@ function Filters({ filter, set }: { filter: ShelfFilter; set(change: Partial<She
       <Pick
         label={t('Kit at hand')}
         value={String(kitAt)}
-        options={KITS.map((one, i) => [String(i), one.words] as const)}
+        options={KITS.map((one, i) => [String(i), term(one.words)] as const)}
         onChange={(one) => set({ kit: KITS[Number(one)]?.kit ?? null })}
       />
       <Pick
         label={t('Space at hand')}
         value={String(spaceAt)}
-        options={SPACES.map((one, i) => [String(i), one.words] as const)}
+        options={SPACES.map((one, i) => [String(i), term(one.words)] as const)}
         onChange={(one) => set({ space: SPACES[Number(one)]?.space ?? null })}
       />
       <Pick
@@ -167,7 +167,7 @@ function DrillsView({ shelf, first }: DrillsData) {
                     <span className="block font-semibold leading-tight">{drill.name}</span>
                     <span className="block text-dust text-sm">
                       {drill.own ? t('your own · ') : ''}
-                      {drill.family} · {drill.measure}
+                      {term(drill.family)} · {term(drill.measure)}
                     </span>
                   </span>
                 </button>

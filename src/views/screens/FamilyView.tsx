@@ -119,7 +119,7 @@ function Consent({ child, text, textVersion, onSay }: Asked & { textVersion: num
     <Fold
       label={t('Clips of {nickname}', { nickname: child.nickname })}
       heading={t('May {nickname} film single goes?', { nickname: child.nickname })}
-      says={child.clipsAllowed ? 'yes' : saidOfClips ? 'no' : 'please answer'}
+      says={child.clipsAllowed ? t('yes') : saidOfClips ? t('no') : t('please answer')}
       open={!saidOfClips || isOlder}
     >
       <p>{text}</p>
@@ -176,7 +176,7 @@ function TableConsent({ child, text, onSay }: Asked) {
     <Fold
       label={t('Tables and {nickname}', { nickname: child.nickname })}
       heading={t('May {nickname} stand in the squad’s tables?', { nickname: child.nickname })}
-      says={child.inTables ? 'yes' : 'no'}
+      says={child.inTables ? t('yes') : t('no')}
     >
       <p>{text}</p>
       <Answer
@@ -272,7 +272,7 @@ function PostConsent({ child, text, onSay }: Asked) {
     <Fold
       label={t('Mail about {nickname}', { nickname: child.nickname })}
       heading={t('May letters about {nickname} be mailed to you?', { nickname: child.nickname })}
-      says={child.mayPost ? 'yes' : isAnswered(child, 'post') ? 'no' : 'please choose'}
+      says={child.mayPost ? t('yes') : isAnswered(child, 'post') ? t('no') : t('please choose')}
       open={!child.mayPost && !isAnswered(child, 'post')}
     >
       <p>{text}</p>

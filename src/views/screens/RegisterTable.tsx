@@ -3,15 +3,15 @@ import { ArrowDown, ArrowUp, Check, CircleDashed, Clock, Dot, Minus, PencilLine 
 import { type KeyboardEvent, memo, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { wishedDay } from '../../client/words.ts';
 import type { CellState, Register } from '../../contract/screens.ts';
-import { plural, t } from '../../core/text/translate.ts';
+import { english, plural, t, term } from '../../core/text/translate.ts';
 import { Laces } from '../../ui/notations/index.ts';
 
 type Player = Register['players'][number];
 
 const GLYPHS: Record<CellState, { Icon: typeof Check; look: string; words: string }> = {
-  done: { Icon: Check, look: 'text-moss', words: 'done' },
-  'by hand': { Icon: PencilLine, look: 'text-moss', words: 'done by hand' },
-  part: { Icon: CircleDashed, look: 'text-lace', words: 'partly done' },
+  done: { Icon: Check, look: 'text-moss', words: english('done') },
+  'by hand': { Icon: PencilLine, look: 'text-moss', words: english('done by hand') },
+  part: { Icon: CircleDashed, look: 'text-lace', words: english('partly done') },
   'scores only': {
     Icon: CircleDashed,
     look: 'text-lace',
@@ -19,23 +19,23 @@ const GLYPHS: Record<CellState, { Icon: typeof Check; look: string; words: strin
       return t('numbers sent, clock not run');
     },
   },
-  'to do': { Icon: Clock, look: 'text-dust', words: 'to do' },
-  'not done': { Icon: Minus, look: 'text-dust', words: 'not done' },
-  ahead: { Icon: Clock, look: 'text-joint', words: 'not open yet' },
-  'of others': { Icon: Dot, look: 'text-joint', words: 'for another group' },
+  'to do': { Icon: Clock, look: 'text-dust', words: english('to do') },
+  'not done': { Icon: Minus, look: 'text-dust', words: english('not done') },
+  ahead: { Icon: Clock, look: 'text-joint', words: english('not open yet') },
+  'of others': { Icon: Dot, look: 'text-joint', words: english('for another group') },
 };
 
 export const SHOWN = {
-  all: { words: 'everybody', keeps: () => true },
-  due: { words: 'sessions to do', keeps: (one: Player) => one.done < one.set },
-  quiet: { words: 'gone quiet', keeps: (one: Player) => one.quiet },
+  all: { words: english('everybody'), keeps: () => true },
+  due: { words: english('sessions to do'), keeps: (one: Player) => one.done < one.set },
+  quiet: { words: english('gone quiet'), keeps: (one: Player) => one.quiet },
   loosening: {
     get words() {
       return t('about to come undone');
     },
     keeps: (one: Player) => one.streak.loosening,
   },
-  waiting: { words: 'something to review', keeps: (one: Player) => one.waiting > 0 },
+  waiting: { words: english('something to review'), keeps: (one: Player) => one.waiting > 0 },
   records: {
     get words() {
       return t('a record this week');
@@ -109,9 +109,9 @@ const Row = memo(function Row({
       {player.cells.map((state, i) => {
         const { Icon, look, words } = GLYPHS[state];
         return (
-          <td key={sessions[i]?.id ?? i} className={`px-3 text-center ${look}`} title={words}>
+          <td key={sessions[i]?.id ?? i} className={`px-3 text-center ${look}`} title={term(words)}>
             <Icon aria-hidden className="inline size-5" />
-            <span className="sr-only">{words}</span>
+            <span className="sr-only">{term(words)}</span>
           </td>
         );
       })}
@@ -238,7 +238,7 @@ export function RegisterTable({ register, shown, query, base }: { register: Regi
           const { Icon, look, words } = GLYPHS[state];
           return (
             <span key={state} className="inline-flex items-center gap-1">
-              <Icon aria-hidden className={`size-4 ${look}`} /> {words}
+              <Icon aria-hidden className={`size-4 ${look}`} /> {term(words)}
             </span>
           );
         })}

@@ -6,7 +6,7 @@ import { whenInWords } from '../../client/words.ts';
 import { screensApi as squadContract, type Today } from '../../contract/screens.ts';
 import { nudgeWords } from '../../core/letters/coach-letter.ts';
 import { lastGoInWords } from '../../core/progress/quiet.ts';
-import { plural, t } from '../../core/text/translate.ts';
+import { plural, t, term } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { WriteDialog } from '../letters/WriteDialog.tsx';
 
@@ -208,7 +208,7 @@ function Lists({ today }: { today: Today }) {
           <List title={t('Too hard, too easy')} empty="">
             {today.said.map((one) => (
               <Row key={`${one.playerId}${one.drillId}${one.at}`} action={open(one.playerId)}>
-                <span className="font-semibold">{one.nickname}</span> {one.drillName}: {one.why}{' '}
+                <span className="font-semibold">{one.nickname}</span> {one.drillName}: {term(one.why)}{' '}
                 <span className="text-dust">
                   {t('{whenInWords}; did {doneName} instead', { whenInWords: whenInWords(one.at, squad.timeZone), doneName: one.doneName })}
                 </span>
@@ -230,7 +230,7 @@ function Lists({ today }: { today: Today }) {
         {today.due.length === 0 && (
           <p className="text-dust">
             {!today.open
-              ? 'No week is open now. Release one under Weeks.'
+              ? t('No week is open now. Release one under Weeks.')
               : today.players === 0
                 ? t('No player is in the squad now.')
                 : t('Everybody has done everything.')}

@@ -4,7 +4,7 @@ import { call } from '../../client/client.ts';
 import { useForm, wholeNumber } from '../../client/use-form.ts';
 import { squadsApi } from '../../contract/squads.ts';
 import { LEVELS, STRONGER_FEET } from '../../core/squads/terms.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { Button, Field, Form, Notice, Select } from '../../ui/parts/index.ts';
 
 /** One player by hand: a nickname is enough. The PIN is told once. */
@@ -34,12 +34,16 @@ export function AddPlayerBox({ squad, onAdded }: { squad: string; onAdded(): Pro
           <Field label={t('Birth year')} hint={t('May be said later.')} inputMode="numeric" {...field('birthYear')} />
           <Select label={t('Stronger foot')} {...field('strongerFoot')}>
             {STRONGER_FEET.map((foot) => (
-              <option key={foot}>{foot}</option>
+              <option key={foot} value={foot}>
+                {term(foot)}
+              </option>
             ))}
           </Select>
           <Select label={t('Level')} {...field('level')}>
             {LEVELS.map((level) => (
-              <option key={level}>{level}</option>
+              <option key={level} value={level}>
+                {term(level)}
+              </option>
             ))}
           </Select>
         </div>

@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
 import { COACH_ROLES, type CoachRole, invitationsApi } from '../../contract/invitations.ts';
 import { squadsApi } from '../../contract/squads.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { Button, Select } from '../../ui/parts/index.ts';
 import type { PeopleBoxProps } from './shared.ts';
 
@@ -40,11 +40,13 @@ export function CoachesBox({ shown, attempt, refresh, onInvitation }: PeopleBoxP
                   }
                 >
                   {COACH_ROLES.map((name) => (
-                    <option key={name}>{name}</option>
+                    <option key={name} value={name}>
+                      {term(name)}
+                    </option>
                   ))}
                 </select>
               ) : (
-                one.role
+                term(one.role)
               )}
               {head && one.userId !== shown.me.userId && (
                 <Button
@@ -69,7 +71,9 @@ export function CoachesBox({ shown, attempt, refresh, onInvitation }: PeopleBoxP
         <div className="flex flex-wrap items-end gap-3">
           <Select label={t('One more')} value={role} onChange={(event) => setRole(event.target.value as CoachRole)}>
             {COACH_ROLES.map((name) => (
-              <option key={name}>{name}</option>
+              <option key={name} value={name}>
+                {term(name)}
+              </option>
             ))}
           </Select>
           <Button

@@ -5,7 +5,7 @@ import { dateInWords } from '../../client/words.ts';
 import { invitationsApi, type JoinRequestView } from '../../contract/invitations.ts';
 import { squadsApi } from '../../contract/squads.ts';
 import { LEVELS, type Level } from '../../core/squads/terms.ts';
-import { plural, t } from '../../core/text/translate.ts';
+import { plural, t, term } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Field, Select } from '../../ui/parts/index.ts';
 import { InvitationCard } from './InvitationCard.tsx';
 import type { PeopleBoxProps } from './shared.ts';
@@ -39,7 +39,9 @@ function Request({ one, shown, attempt, refresh, onInvitation }: PeopleBoxProps 
       </span>
       <Select label={t('Level')} value={level} onChange={(event) => setLevel(event.target.value as Level)}>
         {LEVELS.map((name) => (
-          <option key={name}>{name}</option>
+          <option key={name} value={name}>
+            {term(name)}
+          </option>
         ))}
       </Select>
       <Button look="main" onClick={() => void admit()}>

@@ -7,7 +7,7 @@ import { invitationsApi } from '../../contract/invitations.ts';
 import { keysApi } from '../../contract/keys.ts';
 import { type PersonView, squadsApi } from '../../contract/squads.ts';
 import { LEVELS, type Level, STRONGER_FEET } from '../../core/squads/terms.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { Button, Dialog, Field, Form, Notice, Select } from '../../ui/parts/index.ts';
 import type { PeopleBoxProps } from './shared.ts';
 
@@ -35,7 +35,9 @@ function Correct({ one, squad, onClose, onDone }: { one: PersonView; squad: stri
         <Field label={t('Birth year')} inputMode="numeric" {...field('birthYear')} />
         <Select label={t('Stronger foot')} {...field('strongerFoot')}>
           {STRONGER_FEET.map((foot) => (
-            <option key={foot}>{foot}</option>
+            <option key={foot} value={foot}>
+              {term(foot)}
+            </option>
           ))}
         </Select>
         {one.step !== undefined && (
@@ -88,7 +90,9 @@ export function PlayerRow({
           onChange={(event) => act(() => call(squadsApi.setLevel, at, { level: event.target.value as Level }).then(() => t('Saved')))}
         >
           {LEVELS.map((name) => (
-            <option key={name}>{name}</option>
+            <option key={name} value={name}>
+              {term(name)}
+            </option>
           ))}
         </select>
       </td>

@@ -2,7 +2,7 @@ import { Check, CircleAlert, Clock3 } from 'lucide-react';
 import type { KeptRun } from '../../client/device-store.ts';
 import { goWords } from '../../client/to-send.ts';
 import { number, wishedDay } from '../../client/words.ts';
-import { plural, t } from '../../core/text/translate.ts';
+import { plural, t, term } from '../../core/text/translate.ts';
 import type { Feet } from '../../core/training/dose.ts';
 import { Seam } from '../../ui/notations/Seam.tsx';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
@@ -142,7 +142,7 @@ export function After({
                 <li key={one.id} className="flex min-h-12 flex-wrap items-center gap-x-3 py-1">
                   <span className="w-full">{give ? goWords(give.drill.name, give.scores) : one.label}</span>
                   <span className="flex shrink-0 grow items-center gap-1 text-sm">
-                    <Icon aria-hidden className={`size-5 ${WAYS[way].look}`} /> {way}
+                    <Icon aria-hidden className={`size-5 ${WAYS[way].look}`} /> {term(way)}
                   </span>
                   {give && onMend && (
                     <Button className="min-h-12!" onClick={() => onMend(give)}>

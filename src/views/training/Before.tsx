@@ -5,7 +5,7 @@ import { number } from '../../client/words.ts';
 import type { ThisWeek } from '../../contract/training.ts';
 import { conesShort } from '../../core/drills/cones.ts';
 import type { Drill } from '../../core/drills/schema.ts';
-import { plural, t } from '../../core/text/translate.ts';
+import { plural, t, term } from '../../core/text/translate.ts';
 import { meetingSeconds } from '../../core/training/meeting.ts';
 import type { Interval } from '../../core/training/types.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
@@ -64,7 +64,7 @@ function Fetch({ session, drills, visit }: Pick<Props, 'session' | 'drills' | 'v
             />
             <span className={found.includes(one) ? 'line-through' : ''}>
               {one === 'cones' && cones > 0 ? `${cones} ` : ''}
-              {lacks(visit, one) ? standInsOf(one) : one}
+              {lacks(visit, one) ? standInsOf(one) : term(one)}
               {lacks(visit, one) && <span className="text-dust text-sm"> {t('for the {one}', { one })}</span>}
               {one === 'cones' && short > 0 && (
                 <span>

@@ -10,7 +10,7 @@ import { Home } from '../../core/drills/home-schema.ts';
 import { KIT, type Kit } from '../../core/drills/terms.ts';
 import { stepFromHeight, stepFromTen, UNKNOWN_STEP } from '../../core/layouts/fit.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
-import { t } from '../../core/text/translate.ts';
+import { english, t, term } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Field, Notice } from '../../ui/parts/index.ts';
 import { AtHomeNote } from './AtHome.tsx';
 import { Choice } from './Choice.tsx';
@@ -42,10 +42,10 @@ const YARDS = [
 ];
 
 const WORDS: Record<Exclude<Kit, 'wall'>, string> = {
-  ball: 'a ball',
-  cones: 'cones',
-  'mini-goal': 'a mini-goal',
-  'tennis ball': 'a tennis ball',
+  ball: english('a ball'),
+  cones: english('cones'),
+  'mini-goal': english('a mini-goal'),
+  'tennis ball': english('a tennis ball'),
 };
 
 const FEET: { foot: StrongerFoot; words: string }[] = [
@@ -69,7 +69,7 @@ const FEET: { foot: StrongerFoot; words: string }[] = [
   },
 ];
 
-const STEPS = ['Kit', 'Wall', 'Ground', 'Foot', 'Step'] as const;
+const STEPS = [english('Kit'), english('Wall'), english('Ground'), english('Foot'), english('Step')];
 
 const numberOf = (text: string) => (text.trim() === '' ? Number.NaN : Number(text.replace(',', '.')));
 
@@ -169,7 +169,7 @@ export const HomeForm = guarded(function HomeForm({ visit, kept = false }: { vis
                   onClick={() => setAt(i)}
                   className={`min-h-12 w-full border-t-4 text-sm ${i === at ? 'border-lace font-bold text-lace' : i < at ? 'border-moss' : 'border-joint'}`}
                 >
-                  {name}
+                  {term(name)}
                 </button>
               </li>
             ))}
@@ -189,7 +189,7 @@ export const HomeForm = guarded(function HomeForm({ visit, kept = false }: { vis
                 onChange={(event) => toggle(kit, event.target.checked)}
               />
               <span>
-                {WORDS[kit]}
+                {term(WORDS[kit])}
                 {!has.includes(kit) && kit !== 'ball' && (
                   <span className="block text-dust text-sm">{t('No matter: {standInsOf}', { standInsOf: standInsOf(kit) })}</span>
                 )}

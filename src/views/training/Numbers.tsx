@@ -2,7 +2,7 @@ import type { NumberToBeat } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { doseInWords } from '../../core/scores/result.ts';
 import { targetInWords } from '../../core/targets/words.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import type { Item } from '../../core/weeks/schema.ts';
 
 /** Why these numbers: one sentence where both feet have the same, and how the course is tuned. */
@@ -42,7 +42,7 @@ export function Numbers({
                 .filter((one) => one.itemId === item.id)
                 .map((one) => (
                   <span key={one.foot} className={one.foot === 'left' ? 'text-foot-left' : one.foot === 'right' ? 'text-foot-right' : ''}>
-                    {one.foot === 'both' ? '' : `${one.foot} `}
+                    {one.foot === 'both' ? '' : `${term(one.foot)} `}
                     {targetInWords(one.target, item.dose)}
                   </span>
                 ))}

@@ -8,7 +8,7 @@ import { useAttempt } from '../../client/use-attempt.ts';
 import { dayLetter, footInWords, untilInWords, whenInWords, wishedDay } from '../../client/words.ts';
 import type { ThisWeek } from '../../contract/training.ts';
 import type { Kit } from '../../core/drills/terms.ts';
-import { plural, t } from '../../core/text/translate.ts';
+import { plural, t, term } from '../../core/text/translate.ts';
 import { doseOf, minutesInWords } from '../../core/training/dose.ts';
 import { compileRunSheet, DONE_SHARE } from '../../core/training/index.ts';
 import type { Session } from '../../core/weeks/schema.ts';
@@ -30,7 +30,7 @@ function Fetch({ kit, visit }: { kit: readonly Kit[]; visit: ThisWeek }) {
     <ul className="flex flex-col">
       {kit.map((one) => (
         <li key={one}>
-          <span className="font-semibold">{lacks(visit, one) ? standInsOf(one) : one}</span>{' '}
+          <span className="font-semibold">{lacks(visit, one) ? standInsOf(one) : term(one)}</span>{' '}
           <span className="text-dust text-sm">
             {lacks(visit, one) ? t('for the {one}', { one }) : visit.home ? '' : t('or {standInsOf}', { standInsOf: standInsOf(one) })}
           </span>

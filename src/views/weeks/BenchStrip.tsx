@@ -4,7 +4,7 @@ import type { Drill } from '../../core/drills/schema.ts';
 import { whoLacks } from '../../core/planning/check-place.ts';
 import { kitOf } from '../../core/planning/checks.ts';
 import { allItems, measureWeek } from '../../core/planning/measure.ts';
-import { plural, t } from '../../core/text/translate.ts';
+import { plural, t, term } from '../../core/text/translate.ts';
 import { minutesInWords } from '../../core/training/dose.ts';
 import type { WeekPlan } from '../../core/weeks/schema.ts';
 import { Seam } from '../../ui/notations/index.ts';
@@ -68,7 +68,7 @@ export function NeedsStrip({ plan, drills, facts }: { plan: WeekPlan; drills: Dr
     <section className="slab flex flex-col gap-2 p-4" aria-label={t('Kit and space')}>
       <h2>{t('Kit and space')}</h2>
       <p className="text-sm">
-        {kit.length > 0 ? kit.join(', ') : t('No kit')}
+        {kit.length > 0 ? kit.map(term).join(', ') : t('No kit')}
         {space.length > 0 && t(' · up to {space} × {width} m', { space: space.length, width: space.width })}
       </p>
       {lacks.map(({ drill, cannot, adapts }) => (

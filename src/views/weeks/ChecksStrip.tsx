@@ -4,7 +4,7 @@ import type { Aside } from '../../contract/planning.ts';
 import { type CheckLine, checkLines } from '../../core/planning/check-lines.ts';
 import { checkKey } from '../../core/planning/mending.ts';
 import type { Check, CheckName } from '../../core/planning/planner-view.ts';
-import { plural, t } from '../../core/text/translate.ts';
+import { plural, t, term } from '../../core/text/translate.ts';
 import { Button, Field } from '../../ui/parts/index.ts';
 import type { Mends } from './use-mends.ts';
 
@@ -132,8 +132,8 @@ export function ChecksStrip({ checks, mends, asides, onMend, onMendAll, onAside 
             {asides.map(({ check, scope, reason, by }) => (
               <li key={check} className="flex flex-col gap-1">
                 <span>
-                  <span className="font-semibold">{check}</span>, {scope === 'week' ? t('this week') : t('always in this squad')}: {reason}{' '}
-                  <span className="text-dust">({by})</span>
+                  <span className="font-semibold">{term(check)}</span>, {scope === 'week' ? t('this week') : t('always in this squad')}:{' '}
+                  {reason} <span className="text-dust">({by})</span>
                 </span>
                 <Button size="tight" className="self-start" onClick={() => void onAside(check, 'look again', '')}>
                   {t('Look at it again')}

@@ -1,7 +1,7 @@
 import { createContext, useContext } from 'react';
 import { stepsOf } from '../../core/drills/edges.ts';
 import type { Drill } from '../../core/drills/schema.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { usualDose } from '../../core/weeks/defaults.ts';
 import type { Dose, Item } from '../../core/weeks/schema.ts';
 
@@ -75,7 +75,7 @@ export function GroupsOfItem({
                   const problem = faults.get(`groups.${id}.dose.${amount.name}`);
                   return (
                     <label key={amount.name} className="flex items-center gap-1 text-dust text-sm">
-                      {amount.words}
+                      {term(amount.words)}
                       <input
                         type="number"
                         className="field min-h-8 w-16 px-1 text-end"

@@ -2,7 +2,7 @@ import { X } from 'lucide-react';
 import { createContext, useContext, useId } from 'react';
 import type { Drill } from '../../core/drills/schema.ts';
 import { PACES, type Pace, TOUCH_SURFACES, WORKING_SIDES } from '../../core/drills/terms.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { hasBothFeet } from '../../core/training/sides.ts';
 import { targetOf, withClip, withNote, withPace, withPairs, withRestAfter } from '../../core/weeks/bulk.ts';
 import { withSeconds } from '../../core/weeks/edit.ts';
@@ -137,7 +137,9 @@ function LadderEditor({ item, onChange }: { item: Item; onChange(next: Item): vo
             onChange={(event) => set(i, { pace: event.target.value as Pace })}
           >
             {PACES.map((pace) => (
-              <option key={pace}>{pace}</option>
+              <option key={pace} value={pace}>
+                {term(pace)}
+              </option>
             ))}
           </select>
           <input
@@ -243,7 +245,7 @@ export function ItemEditor({ item, faults, drill, onChange }: Props) {
                     })
                   }
                 />
-                {surface}
+                {term(surface)}
               </label>
             ))}
           </fieldset>

@@ -5,7 +5,7 @@ import { useRead } from '../../client/use-read.ts';
 import { numbersApi, type OwnNumberSent, type SquadNumbers } from '../../contract/numbers.ts';
 import type { NumberToBeat } from '../../contract/training.ts';
 import { BETTER, resultUnit } from '../../core/drills/terms.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
 import { NumbersSheet } from './NumbersSheet.tsx';
 
@@ -59,7 +59,7 @@ function Cell({
           return (
             <div key={one.foot} className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
               {one.foot !== 'both' && (
-                <span className={`w-10 text-sm ${one.foot === 'left' ? 'text-foot-left' : 'text-foot-right'}`}>{one.foot}</span>
+                <span className={`w-10 text-sm ${one.foot === 'left' ? 'text-foot-left' : 'text-foot-right'}`}>{term(one.foot)}</span>
               )}
               <b className="w-16 text-end">
                 {one.target.number ?? '–'}

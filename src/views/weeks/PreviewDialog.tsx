@@ -7,7 +7,7 @@ import { isShownMirrored } from '../../core/drills/side-shown.ts';
 import { UNKNOWN_STEP } from '../../core/layouts/fit.ts';
 import { doseInWords } from '../../core/scores/result.ts';
 import { targetInWords } from '../../core/targets/index.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { doseOf, minutesInWords } from '../../core/training/dose.ts';
 import { compileRunSheet } from '../../core/training/index.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
@@ -40,7 +40,7 @@ function PreviewItem({ item, seen }: { item: Item; seen: Preview }) {
       </p>
       {numbers.map((one) => (
         <p key={one.foot} className={`text-sm ${one.foot === 'left' ? 'text-foot-left' : one.foot === 'right' ? 'text-foot-right' : ''}`}>
-          {one.foot === 'both' ? '' : `${one.foot}: `}
+          {one.foot === 'both' ? '' : `${term(one.foot)}: `}
           {targetInWords(one.target, item.dose)}{' '}
           <span className="text-dust">
             {one.target.reason} {one.tuning}
@@ -49,7 +49,7 @@ function PreviewItem({ item, seen }: { item: Item; seen: Preview }) {
       ))}
       {(leftOut ? [] : home.standIns).map((one) => (
         <p key={one.kit} className="text-sm">
-          {one.kit}: {one.use}
+          {term(one.kit)}: {one.use}
         </p>
       ))}
       {swap && (

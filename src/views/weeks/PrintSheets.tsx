@@ -9,7 +9,7 @@ import { MovesProblem } from '../../core/moves/problem.ts';
 import { kitOf } from '../../core/planning/checks.ts';
 import { itemsOf, measureSession } from '../../core/planning/measure.ts';
 import { doseInWords } from '../../core/scores/result.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { minutesInWords } from '../../core/training/dose.ts';
 import { feetToScore, type Runner, roundsOf } from '../../core/training/index.ts';
 import type { Item, Session, WeekPlan } from '../../core/weeks/schema.ts';
@@ -112,7 +112,7 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
           .filter((block) => block.items.length > 0)
           .map((block) => (
             <li key={block.id} className="break-inside-avoid">
-              <h3>{block.kind}</h3>
+              <h3>{term(block.kind)}</h3>
               <ul>
                 {block.items.map((item) => {
                   const drill = drills.get(item.drillId);
@@ -121,7 +121,7 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
                     <li key={item.id} className="pb-1">
                       <strong>{drill.name}</strong>, {doseInWords(item.dose)}
                       {roundsOf(item) > 1 && ` × ${roundsOf(item)}`}
-                      {item.side !== 'untracked' && `, ${item.side}`}
+                      {item.side !== 'untracked' && `, ${term(item.side)}`}
                       {item.paces.length > 0 && ` (${item.paces.map((stretch) => `${stretch.pace} ${stretch.seconds} s`).join(', ')})`}
                       {item.note && <span className="block italic">{item.note}</span>}
                       {item.scored && (

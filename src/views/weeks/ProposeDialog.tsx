@@ -9,7 +9,7 @@ import { FAMILIES, type Family } from '../../core/drills/terms.ts';
 import { measureSession } from '../../core/planning/measure.ts';
 import { type Place, placesOf, STYLE_LIMITS, STYLES, type Style, SWAPS, type Wishes } from '../../core/planning/propose/wishes.ts';
 import { doseInWords } from '../../core/scores/result.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { minutesInWords } from '../../core/training/dose.ts';
 import type { Session } from '../../core/weeks/schema.ts';
 import { Skyline, StillImage } from '../../ui/notations/index.ts';
@@ -205,7 +205,7 @@ export function ProposeDialog({ weekId, drills, facts, there, onTake, onClose }:
                   aria-pressed={wishes.focus.includes(family)}
                   onClick={() => toggleFamily(family)}
                 >
-                  {family}
+                  {term(family)}
                 </Button>
               ))}
             </div>
@@ -228,7 +228,7 @@ export function ProposeDialog({ weekId, drills, facts, there, onTake, onClose }:
                 <label key={one} className={`flex flex-col gap-1 border p-2 ${one === style ? 'border-lace bg-ground' : 'border-joint'}`}>
                   <span className="flex items-center gap-2 font-bold font-display">
                     <input type="radio" name="style" className="size-4" checked={one === style} onChange={() => setStyle(one)} />
-                    {one}
+                    {term(one)}
                   </span>
                   <span className="text-dust text-sm">{STYLE_LIMITS[one].words}</span>
                   <span className="text-sm" role="status">
@@ -273,7 +273,7 @@ export function ProposeDialog({ weekId, drills, facts, there, onTake, onClose }:
                   <Skyline intervals={sheet} width={238} height={48} summary={`${session.name}: ${minutesInWords(dose)}`} />
                   {session.blocks.map((block) => (
                     <div key={block.id}>
-                      <h4 className="pt-1 text-dust text-sm">{block.kind}</h4>
+                      <h4 className="pt-1 text-dust text-sm">{term(block.kind)}</h4>
                       <ul>
                         {block.items.map((item) => {
                           const [place] = placesOf([{ ...session, blocks: [{ ...block, items: [item] }] }]);

@@ -81,7 +81,7 @@ export function ReleaseBox({ week, blocked, saveNow, onReleased }: Props) {
   const keepsSurprise = surprise && week.state !== 'open';
   const now = (
     <Button look={keepsSurprise ? 'plain' : 'main'} disabled={busy || blocked > 0} onClick={() => void release(true)}>
-      {keepsSurprise ? t('Open it now: no surprise') : 'Release now'}
+      {keepsSurprise ? t('Open it now: no surprise') : t('Release now')}
     </Button>
   );
   return (
@@ -89,7 +89,7 @@ export function ReleaseBox({ week, blocked, saveNow, onReleased }: Props) {
       <h2>{t('Release')}</h2>
       <p className="text-dust">
         {stateSentence(week)}
-        {week.changed && ' Changed since: release again to show players the change.'}
+        {week.changed && t(' Changed since: release again to show players the change.')}
       </p>
       {problems.map((problem) => (
         <Notice key={problem.sentence} tone="stop">
@@ -114,7 +114,7 @@ export function ReleaseBox({ week, blocked, saveNow, onReleased }: Props) {
         {t('A surprise: hidden from players until it opens')}
       </label>
       <Button look={keepsSurprise ? 'main' : 'plain'} disabled={busy || blocked > 0} onClick={() => void release(false)}>
-        {keepsSurprise ? 'Release it as a surprise' : 'Release at this hour'}
+        {keepsSurprise ? t('Release it as a surprise') : t('Release at this hour')}
       </Button>
       {keepsSurprise && now}
       {week.state === 'released' && (

@@ -6,7 +6,7 @@ import { WEEKDAYS, weekdayInWords } from '../../core/calendar/weekdays.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { measureSession } from '../../core/planning/measure.ts';
 import { doseInWords } from '../../core/scores/result.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { minutesInWords } from '../../core/training/dose.ts';
 import { isInPairs, type Runner } from '../../core/training/index.ts';
 import { newBlock } from '../../core/weeks/defaults.ts';
@@ -198,14 +198,14 @@ function BlockBox({
       id={block.id}
       place={{ type: 'block', within: sessionId, index }}
       as="div"
-      label={`the block ${block.kind}`}
+      label={t('the block {kind}', { kind: block.kind })}
       className={`min-w-0 rounded-sm border bg-slab p-2 ${marks.has(block.id) ? 'border-mustard' : 'border-joint'}`}
       onMove={(by) => edit((plan) => moveById(plan, block.id, by))}
       onAcross={(by) => edit((plan) => stepAcross(plan, block.id, by))}
     >
       {(handle) => (
         // biome-ignore lint/a11y/useSemanticElements: a fieldset would hide the handle's drag from assistive tools in a list of lists.
-        <div role="group" aria-label={block.kind}>
+        <div role="group" aria-label={term(block.kind)}>
           <div className="flex items-center justify-between gap-1">
             {handle}
             <select
@@ -215,7 +215,9 @@ function BlockBox({
               onChange={(event) => set({ kind: event.target.value as BlockKind })}
             >
               {BLOCK_KINDS.map((kind) => (
-                <option key={kind}>{kind}</option>
+                <option key={kind} value={kind}>
+                  {term(kind)}
+                </option>
               ))}
             </select>
             <Remove id={block.id} name={`the block ${block.kind}`} edit={edit} />
@@ -373,7 +375,9 @@ export const SessionColumn = memo(function SessionColumn({
             >
               <option value="">{t('choose its kind…')}</option>
               {BLOCK_KINDS.map((kind) => (
-                <option key={kind}>{kind}</option>
+                <option key={kind} value={kind}>
+                  {term(kind)}
+                </option>
               ))}
             </select>
           </label>

@@ -6,7 +6,7 @@ import type { Drill } from '../../core/drills/schema.ts';
 import { fittedShape } from '../../core/planning/fitted-shape.ts';
 import { measureSession } from '../../core/planning/measure.ts';
 import { SHAPE_NAMES, SHAPES, type ShapeName } from '../../core/planning/shapes.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { minutesInWords } from '../../core/training/dose.ts';
 import { copySession } from '../../core/weeks/copy.ts';
 import { newSession } from '../../core/weeks/defaults.ts';
@@ -69,7 +69,7 @@ export function ShapesDialog({ drills, facts, templates, there, room, onTake, on
                   setMinutes(SHAPES[name].minutes);
                 }}
               />
-              {name}
+              {term(name)}
             </label>
           ))}
         </fieldset>
@@ -87,7 +87,7 @@ export function ShapesDialog({ drills, facts, templates, there, room, onTake, on
             />
             <span className="w-20 font-semibold">{t('{minutes} min', { minutes: Math.min(minutes, most) })}</span>
           </label>
-          <Skyline intervals={sheet} width={480} height={90} summary={`${shape}: ${minutesInWords(dose)}`} />
+          <Skyline intervals={sheet} width={480} height={90} summary={`${term(shape)}: ${minutesInWords(dose)}`} />
           <p className="text-dust text-sm">
             {minutesInWords(dose)} ·{' '}
             {made.blocks

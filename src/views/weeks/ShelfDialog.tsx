@@ -9,7 +9,7 @@ import {
 } from '../../core/drills/place-filter.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { searchDrills } from '../../core/drills/search.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { StillImage } from '../../ui/notations/index.ts';
 import { Button, Dialog } from '../../ui/parts/index.ts';
 
@@ -125,7 +125,7 @@ export function ShelfDialog({ drills, met, isForAll, onPick, onSheet, onClose }:
                 <span>
                   <span className="font-semibold">{drill.name}</span>{' '}
                   <span className="text-dust text-sm">
-                    {drill.family} · {drill.measure} · {drill.sides}
+                    {term(drill.family)} · {term(drill.measure)} · {term(drill.sides)}
                     {met.has(drill.id) ? '' : t(' · not met yet')}
                   </span>
                 </span>

@@ -15,7 +15,7 @@ import {
   withoutTheme,
   withTheme,
 } from '../../core/planning/season/plan.ts';
-import { locale, plural, t } from '../../core/text/translate.ts';
+import { locale, plural, t, term } from '../../core/text/translate.ts';
 
 const ROW = 38;
 const SKYLINE = 64;
@@ -56,7 +56,7 @@ function ThemeBar({ theme, season, edit }: { theme: Theme; season: SeasonPlan; e
         aria-label={t('{family}, weeks {week} to {week2}', { family: theme.family, week: theme.week + 1, week2: theme.week + theme.weeks })}
         title={t('Drag it; arrows move it, Shift and arrows make it longer, Delete takes it out')}
       >
-        {theme.weeks > 1 ? theme.family : ''}
+        {theme.weeks > 1 ? term(theme.family) : ''}
       </button>
       <span
         ref={end.setNodeRef}
@@ -218,7 +218,7 @@ export function ThemesSheet({ season, weeks, breaks, squad, thisMonday, edit }: 
                     className={`flex w-full items-end justify-center overflow-hidden border-ink border-x border-t text-xs leading-5 ${intensity ? 'bg-moss/40' : 'border-dashed'}`}
                     style={{ height: `${100 * (intensity ? HEIGHT_OF[intensity] : HEIGHT_OF.usual)}%` }}
                   >
-                    {intensity !== 'rest' && intensity}
+                    {intensity !== null && intensity !== 'rest' && term(intensity)}
                   </span>
                 </button>
               </li>
@@ -228,7 +228,7 @@ export function ThemesSheet({ season, weeks, breaks, squad, thisMonday, edit }: 
         <ul>
           {THEMES.map((family) => (
             <li key={family} className="flex items-center truncate text-sm" style={{ height: ROW }}>
-              {family}
+              {term(family)}
             </li>
           ))}
         </ul>

@@ -6,20 +6,20 @@ import { guarded } from '../../client/guarded.tsx';
 import { dayInWords, whenInWords } from '../../client/words.ts';
 import { type Feed, type Template, type WeekList, type WeekRow, weeksApi } from '../../contract/weeks.ts';
 import { WeekFile } from '../../core/files/files.ts';
-import { plural, t } from '../../core/text/translate.ts';
+import { english, plural, t, term } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Dialog, FileButton, Notice } from '../../ui/parts/index.ts';
 import { Feeds } from './Feeds.tsx';
 
 const STATE_WORDS: Record<WeekRow['state'], { words: string; look: string }> = {
-  draft: { words: 'draft', look: 'text-dust' },
+  draft: { words: english('draft'), look: 'text-dust' },
   released: {
     get words() {
       return t('released, opens later');
     },
     look: 'text-lace',
   },
-  open: { words: 'open now', look: 'text-moss' },
-  closed: { words: 'closed', look: 'text-dust' },
+  open: { words: english('open now'), look: 'text-moss' },
+  closed: { words: english('closed'), look: 'text-dust' },
 };
 
 interface Props {
@@ -117,7 +117,7 @@ export const WeeksView = guarded(function WeeksView({ list, templates, feeds }: 
               </span>
               <span className="text-end text-sm">
                 <span className={`block font-semibold ${STATE_WORDS[week.state].look}`}>
-                  {STATE_WORDS[week.state].words}
+                  {term(STATE_WORDS[week.state].words)}
                   {week.surprise && week.state === 'released' ? t(', a surprise') : ''}
                   {week.changed ? t(', changed since') : ''}
                 </span>

@@ -6,7 +6,7 @@ describe('a doubt in words', () => {
   const said: [Doubt, string][] = [
     [
       { reason: 'over the ceiling', result: 'cannot be', figure: 4.17, claimed: 125, seconds: 30, pace: 4.166, bound: 4 },
-      "125 in 30 s is 4.2 a second; nobody’s feet go above 4 here.",
+      '125 in 30 s is 4.2 a second; nobody’s feet go above 4 here.',
     ],
     [{ reason: 'very fast', ...look, claimed: 90, seconds: 30.04, pace: 2.996, bound: 2.9 }, '90 in 30 s is 3 a second; fast is 2.9.'],
     [

@@ -99,7 +99,7 @@ describe('doubt', () => {
   it('cannot be: 125 sole taps in 30 s are 4.2 a second, the ceiling is 4', () => {
     const doubts = doubtsOf(input({ claim: claim(125) }));
     expect(doubts[0]).to.include({ reason: 'over the ceiling', result: 'cannot be' });
-    expect(doubts.map(doubtSentence)).to.deep.equal(["125 in 30 s is 4.2 a second; nobody’s feet go above 4 here."]);
+    expect(doubts.map(doubtSentence)).to.deep.equal(['125 in 30 s is 4.2 a second; nobody’s feet go above 4 here.']);
     expect(doubtResult(doubts)).to.equal('cannot be');
   });
 

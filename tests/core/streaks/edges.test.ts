@@ -1,6 +1,15 @@
 import { expect } from 'chai';
 import { addDays } from '../../../src/core/calendar/days.ts';
-import { inRanges, ruleOn, type StreakInput, StreakRule, streakAndStrip, streakOf, stripOf } from '../../../src/core/streaks/index.ts';
+import {
+  inRanges,
+  ruleOn,
+  type StreakInput,
+  StreakRule,
+  streakAndStrip,
+  streakInWords,
+  streakOf,
+  stripOf,
+} from '../../../src/core/streaks/index.ts';
 
 /* The edges of streaks: equality, the first and the last day, and what is said of them. */
 
@@ -141,8 +150,10 @@ describe('daily units', () => {
 
 describe('a strip', () => {
   it('is the same together with the streak as alone', () => {
-    for (const given of [input('xx.xx..xx', everyDay(1)), input('2..1......3', sessions(3)), input('', everyDay(), { today: MONDAY })])
-      expect(streakAndStrip(given)).to.deep.equal({ streak: streakOf(given), strip: stripOf(given) });
+    for (const given of [input('xx.xx..xx', everyDay(1)), input('2..1......3', sessions(3)), input('', everyDay(), { today: MONDAY })]) {
+      const { streak, strip } = streakAndStrip(given);
+      expect({ streak: streakInWords(streak), strip }).to.deep.equal({ streak: streakOf(given), strip: stripOf(given) });
+    }
   });
 
   it('begins so many weeks ago on a Monday, and goes on to this Sunday', () => {
