@@ -1,10 +1,13 @@
 /** Bundles what Astro does not: the part of the server that runs outside it, and the worker that keeps the player's pages on the phone. */
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { build } from 'esbuild';
 import { injectManifest } from 'workbox-build';
 import { filesOf } from './shell-files.mjs';
 
 const CLIENT = 'dist/client';
 const SHELL = `${CLIENT}/shell.js`;
+/** A dash and the version, after the language that a folder of scripts is named for. */
+const FOLDER_END = 9;
 
 await build({
   // The server, and the threads beside it that do what takes long.
@@ -33,11 +36,26 @@ await build({
   logLevel: 'warning',
 });
 
+// The page for when there is no line, once for each language: only its scripts say anything.
+const folders = readdirSync(`${CLIENT}/_astro`, { withFileTypes: true }).flatMap((entry) => (entry.isDirectory() ? [entry.name] : []));
+const offline = [
+  'offline/index.html',
+  ...folders.map((folder) => {
+    const language = folder.slice(0, -FOLDER_END);
+    const page = `offline/${language}.html`;
+    const html = readFileSync(`${CLIENT}/offline/index.html`, 'utf8')
+      .replace('<html lang="en"', `<html lang="${language}"`)
+      .replace(/(\/_astro\/)(?=[\w.@-]+\.js\b)/g, `$1${folder}/`);
+    writeFileSync(`${CLIENT}/${page}`, html);
+    return page;
+  }),
+];
+
 const { count, size, warnings } = await injectManifest({
   swSrc: SHELL,
   swDest: SHELL,
   globDirectory: CLIENT,
-  globPatterns: [...filesOf(CLIENT, 'offline/index.html'), 'icon.svg', 'icon-192.png', 'manifest.webmanifest'],
+  globPatterns: [...new Set(offline.flatMap((page) => filesOf(CLIENT, page))), 'icon.svg', 'icon-192.png', 'manifest.webmanifest'],
   // Names under _astro carry a hash of their content already.
   dontCacheBustURLsMatching: /^_astro\//,
   maximumFileSizeToCacheInBytes: 5_000_000,

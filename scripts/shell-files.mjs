@@ -3,7 +3,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join, posix } from 'node:path';
 
 /** Files of ours named in a script, a style or a page: "/_astro/x.js", "./x.js" or "_astro/x.js". */
-const NAMED = /(?:\/?_astro\/|\.\/)[\w.@-]+\.(?:js|css|woff2|svg|png)/g;
+const NAMED = /(?:\/?_astro\/(?:[\w-]+\/)?|\.\/)[\w.@-]+\.(?:js|css|woff2|svg|png)/g;
 
 /** Fonts are split by script; a page in English needs the Latin ones. */
 const wanted = (path) => !path.endsWith('.woff2') || /-latin-(wght|standard|opsz|full)/.test(path);

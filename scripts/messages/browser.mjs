@@ -109,7 +109,7 @@ export function sentences() {
       const [file] = id.split('?');
       let out = marked(code, file, marks);
       if (file.endsWith('/core/text/translate.ts'))
-        out += `\nconst built = JSON.parse(${READING});\nreadBy(() => ({ language: built.language, locale: built.locale, messageOf: (text) => built.words[text] }));\n`;
+        out += `\nconst built = JSON.parse(${READING});\nreadBy(() => ({ language: built.language, locale: built.locale, messageOf: () => undefined, wordOf: (text) => built.words[text] }));\n`;
       if (isBuild) return { code: out, map: null };
       const [english] = await all();
       return { code: written(out, english), map: null };

@@ -8,7 +8,7 @@ import { collect } from './collect.mjs';
 
 const FOLDER = 'src/messages';
 const only = process.argv.includes('--check');
-const { areas } = await collect();
+const { areas, byText } = await collect();
 const asJson = (value) => `${JSON.stringify(value, null, 2)}\n`;
 let stale = 0;
 
@@ -18,6 +18,8 @@ const put = (file, text) => {
   console.log(`${only ? 'stale' : 'written'}: ${file}`);
   if (!only) writeFileSync(file, text);
 };
+
+put(join(FOLDER, 'words.json'), asJson([...byText].sort()));
 
 for (const language of readdirSync(FOLDER, { withFileTypes: true }).flatMap((entry) => (entry.isDirectory() ? [entry.name] : []))) {
   const folder = join(FOLDER, language);

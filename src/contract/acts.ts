@@ -1,6 +1,7 @@
 /** Everything a person can do, by name. The policy has a rule for each; an endpoint names the act it performs. */
 export const ACTS = [
   'see myself',
+  'choose my language',
   'report an error',
   'see the shelf',
   'save a drill',

@@ -46,6 +46,7 @@ const EVERYBODY = ['nobody', 'coach', 'player', 'guardian'] as const;
 /** Who may do what: the kinds of people an act is open to at all, and the tie they need to its subject. */
 const RULES: Record<ActName, { kinds: readonly Actor['kind'][]; tie: Rule }> = {
   'see myself': { kinds: EVERYBODY, tie: always },
+  'choose my language': { kinds: EVERYBODY, tie: always },
   'report an error': { kinds: EVERYBODY, tie: always },
   'see the shelf': { kinds: ['coach'], tie: coachOfSquad },
   'save a drill': { kinds: ['coach'], tie: coachOfSquad },

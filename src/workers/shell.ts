@@ -17,12 +17,28 @@ declare const self: ServiceWorkerGlobalScope & { __WB_MANIFEST: { url: string; r
 const PATIENCE_MS = 4000;
 const PLAYER_PAGE = /^\/(week|feet|home|go\/[^/]+|by-hand\/[^/]+)?$/;
 
-precacheAndRoute(self.__WB_MANIFEST, { cleanURLs: false, directoryIndex: '' });
+/** What the device reads: it is asked for by that, so another language is another worker with other files. */
+const READS = new URL(self.location.href).searchParams.get('in') ?? 'en';
+const PAGE = READS === 'en' ? 'offline/index.html' : `offline/${READS}.html`;
+
+/** Whether a file belongs to what this device reads: scripts and pages are of one language, all else is of none. */
+function isRead(url: string): boolean {
+  if (url.startsWith('offline/')) return url === PAGE;
+  if (!/^_astro\/.*\.js$/.test(url)) return true;
+  const folder = /^_astro\/([A-Za-z-]+)-[\w-]{8}\//.exec(url)?.[1] ?? 'en';
+  return folder === READS;
+}
+
+const files = self.__WB_MANIFEST;
+precacheAndRoute(
+  files.filter((entry) => isRead(typeof entry === 'string' ? entry : entry.url)),
+  { cleanURLs: false, directoryIndex: '' },
+);
 cleanupOutdatedCaches();
 // A new release waits until the last page of the old one is closed: no visit loses its scripts in the middle.
 clientsClaim();
 
-const shell = async (): Promise<Response> => (await matchPrecache('/offline/index.html')) ?? Response.error();
+const shell = async (): Promise<Response> => (await matchPrecache(`/${PAGE}`)) ?? Response.error();
 
 /** Whether nobody who has left is still signed in: ends that first, as soon as there is a line. */
 async function hasLeft(): Promise<boolean> {

@@ -21,7 +21,7 @@ const set = (acts: readonly ActName[], who: (typeof OTHERS)[ActName]) => {
   for (const act of acts) OTHERS[act] = who;
 };
 const any = 'anyone of the kind';
-set(['see myself', 'report an error', 'look at an invitation', 'ask to join', 'accept an invitation'], {
+set(['see myself', 'choose my language', 'report an error', 'look at an invitation', 'ask to join', 'accept an invitation'], {
   ...{ coach: any, player: any, guardian: any, nobody: any },
 });
 set(['see my sign-ins'], { coach: any, player: any, guardian: any });

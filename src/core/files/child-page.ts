@@ -1,7 +1,8 @@
 import type { Foot } from '../drills/terms.ts';
 import { escaped } from '../mail/text.ts';
+import { trainedInWords } from '../streaks/index.ts';
 import { round1 } from '../text/rounded.ts';
-import { plural, t } from '../text/translate.ts';
+import { language, t } from '../text/translate.ts';
 import type { HistoryFile } from './history.ts';
 
 /** A clip of the download, as the page links to it. */
@@ -64,10 +65,9 @@ const watchedWords = ({ watched }: ClipOnPage): string =>
 
 /** One squad's part: the streak, bests, and sessions done. */
 function squadPart({ squad, streak, records, sessions }: HistoryFile): string {
-  const unit = streak.unit === 'week' ? 'week' : 'training day';
   return [
     `<h2>${escaped(squad.name)}</h2>`,
-    `<p>In a row now: ${plural(streak.current, unit)}. The best ever: ${plural(streak.best, unit)}.</p>`,
+    `<p>In a row now: ${trainedInWords(streak.current, streak.unit)}. The best ever: ${trainedInWords(streak.best, streak.unit)}.</p>`,
     part(
       t('Bests'),
       records,
@@ -139,5 +139,5 @@ export function childPage({ nickname, madeOn, histories, lines, permissions, cli
       t('Nothing yet.'),
     ),
   ];
-  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escaped(nickname)}</title><style>${STYLE}</style></head><body>${parts.join('')}</body></html>\n`;
+  return `<!doctype html><html lang="${language()}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escaped(nickname)}</title><style>${STYLE}</style></head><body>${parts.join('')}</body></html>\n`;
 }

@@ -1,6 +1,7 @@
 import type { Foot } from '../drills/terms.ts';
 import { type Letter, letterOf } from '../mail/text.ts';
 import { lastGoInWords } from '../progress/quiet.ts';
+import { trainedInWords } from '../streaks/index.ts';
 import { round1 } from '../text/rounded.ts';
 import { plural, t } from '../text/translate.ts';
 
@@ -118,7 +119,7 @@ export function squadSummary(week: SquadWeek): Letter {
 export function familySummary(week: ChildWeek): Letter {
   const { number, title } = week.week;
   const { streak } = week;
-  const unit = streak.unit === 'week' ? 'week' : 'training day';
+
   const done =
     week.done === 0
       ? t('None of {sessions} this time. Next week is a new one.', { sessions: plural(week.set, 'session') })
@@ -137,8 +138,8 @@ export function familySummary(week: ChildWeek): Letter {
         heading: t('In a row'),
         lines: [
           streak.current > 0
-            ? t('{current} in a row; the best ever is {best}.', { current: plural(streak.current, unit), best: streak.best })
-            : t('Day one can be any day. The best ever is {best}.', { best: plural(streak.best, unit) }),
+            ? t('{current} in a row; the best ever is {best}.', { current: trainedInWords(streak.current, streak.unit), best: streak.best })
+            : t('Day one can be any day. The best ever is {best}.', { best: trainedInWords(streak.best, streak.unit) }),
         ],
       },
       { heading: t('From the coach'), lines: week.lines.map(({ drill, line }) => `${drill}: ${line}`), list: true },

@@ -1,3 +1,5 @@
+import { language } from '../text/translate.ts';
+
 /** A letter as it is sent: the same words as plain text and as HTML. */
 export interface Letter {
   subject: string;
@@ -30,6 +32,6 @@ export function letterOf(subject: string, greeting: string, parts: readonly Lett
     end,
   ].join('\n\n');
   const body = said.map((part) => `${part.heading ? `<h2>${escaped(part.heading)}</h2>` : ''}${paragraphs(part)}`).join('');
-  const html = `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${escaped(subject)}</title></head><body><p>${escaped(greeting)}</p>${body}<p>${escaped(end)}</p></body></html>`;
+  const html = `<!doctype html><html lang="${language()}"><head><meta charset="utf-8"><title>${escaped(subject)}</title></head><body><p>${escaped(greeting)}</p>${body}<p>${escaped(end)}</p></body></html>`;
   return { subject: subject.replaceAll(/[\r\n]+/g, ' '), plain: `${plain}\n`, html };
 }

@@ -1,6 +1,6 @@
 import { atHome, type Drill, nearestDrill } from '../drills/index.ts';
 import { listed } from '../text/listed.ts';
-import { t } from '../text/translate.ts';
+import { t, term } from '../text/translate.ts';
 import { newItem } from '../weeks/defaults.ts';
 import { changeItem } from '../weeks/edit.ts';
 import type { WeekPlan } from '../weeks/schema.ts';
@@ -35,9 +35,9 @@ function lookAt(drill: Drill, drills: ReadonlyMap<string, Drill>, players: reado
       lacks.cannot.push({ player, lacks: home.lacks, nearest: insteadOf(drill, player.home, shelf) });
       continue;
     }
-    const how = home.standIns.map(({ kit, use }) => `${kit}: ${use}`);
+    const how = home.standIns.map(({ kit, use }) => `${term(kit)}: ${term(use)}`);
     if (home.layout && home.layout.kind !== 'as it is')
-      how.push(home.layout.kind === 'smaller' ? 'a smaller layout' : `“${home.layout.variant}”`);
+      how.push(home.layout.kind === 'smaller' ? t('a smaller layout') : `“${home.layout.variant}”`);
     if (how.length > 0) lacks.adapts.push({ player, how });
   }
   return { lacks, forAll: lacks.cannot.length > 0 ? nearestForAll(drill, shelf, players) : null };

@@ -20,6 +20,13 @@ export interface Asks {
   unit: 'day' | 'week';
 }
 
+/** So many of what a streak counts: “3 days”, “1 week”. */
+export const unitsInWords = (n: number, unit: 'day' | 'week'): string => (unit === 'week' ? plural(n, 'week') : plural(n, 'day'));
+
+/** The same where a day of training is meant: “3 training days”, “1 week”. */
+export const trainedInWords = (n: number, unit: 'day' | 'week'): string =>
+  unit === 'week' ? plural(n, 'week') : plural(n, 'training day');
+
 /** What keeps a streak, in words for a child. */
 export function asksInWords({ kind, n, unit }: Asks): string {
   switch (kind) {
@@ -47,6 +54,6 @@ export function asksInWords({ kind, n, unit }: Asks): string {
       return t('One go today keeps it.');
     case 'day one':
       if (n === 0) return t('Day one can be today.');
-      return t('Day one can be today. Your best is {mine}.', { mine: unit === 'day' ? plural(n, 'day') : plural(n, 'week') });
+      return t('Day one can be today. Your best is {mine}.', { mine: unitsInWords(n, unit) });
   }
 }

@@ -1,3 +1,4 @@
+export { trainedInWords, unitsInWords } from './asks.ts';
 export { type DatedRule, type DayRange, inRanges, isWeekly, ruleOn, type StreakInput, StreakRule } from './rules.ts';
 export {
   doneInWeek,

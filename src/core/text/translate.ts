@@ -17,9 +17,11 @@ export interface Reading {
   locale: string;
   /** The translation of an English text, ready to be formatted; undefined where English stands. */
   messageOf: (text: string) => CompiledMessage | undefined;
+  /** The same of a word that is also a value, or that stands in a table. */
+  wordOf: (text: string) => CompiledMessage | undefined;
 }
 
-export const ENGLISH: Reading = { language: 'en', locale: 'en-US', messageOf: () => undefined };
+export const ENGLISH: Reading = { language: 'en', locale: 'en-US', messageOf: () => undefined, wordOf: () => undefined };
 
 // The server is two bundles in one process, and a browser's page says it before its scripts run: both through this one place.
 const place = globalThis as { eagerFeetReading?: () => Reading };
@@ -74,8 +76,14 @@ export function t(english: string, values?: Values): string {
 
 /** A word that is also a value (“easy”, “left”), in the reader’s language; what is no word of ours comes back as it is. */
 export function term(value: string): string {
-  const message = reading().messageOf(value);
+  const message = reading().wordOf(value);
   return typeof message === 'string' ? message : value;
+}
+
+/** A text of a drill that ships, in the reader’s language; what a coach wrote comes back as it is. */
+export function shelfText(text: string): string {
+  const message = reading().messageOf(text);
+  return typeof message === 'string' ? message : text;
 }
 
 /** Marks a word or sentence that is kept in a table and shown with `term`, so that `npm run messages` finds it. */

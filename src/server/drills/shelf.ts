@@ -2,7 +2,7 @@ import { and, eq } from 'drizzle-orm';
 import type { Shelf, ShelfDrill } from '../../contract/drills.ts';
 import { CATALOGUE, type Drill } from '../../core/drills/index.ts';
 import { allItems } from '../../core/planning/index.ts';
-import { term } from '../../core/text/translate.ts';
+import { shelfText } from '../../core/text/translate.ts';
 import { drillsOfItem } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
@@ -58,7 +58,7 @@ export function namesOnShelf(db: Db, squadId: string): (id: string) => string {
 /** The same in the language of whoever reads. */
 export function drillNames(db: Db, squadId: string): (id: string) => string {
   const nameOf = namesOnShelf(db, squadId);
-  return (id) => term(nameOf(id));
+  return (id) => shelfText(nameOf(id));
 }
 
 /** Drill ids of all released weeks of a squad, whichever revision. */

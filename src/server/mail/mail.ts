@@ -4,12 +4,14 @@ import nodemailer from 'nodemailer';
 import { v7 as uuid } from 'uuid';
 import { type Letter, letterOf } from '../../core/mail/index.ts';
 import { stampInName } from '../../core/operations/index.ts';
-import { t } from '../../core/text/translate.ts';
+import { ENGLISH, t } from '../../core/text/translate.ts';
 import type { Seal } from '../accounts/hashes.ts';
+import { languageChosen } from '../accounts/language.ts';
 import type { AccountMail } from '../accounts/parts.ts';
 import type { Config } from '../platform/config.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { outbox } from '../platform/db/schema.ts';
+import { inLanguage } from '../platform/languages.ts';
 
 export interface Mail extends Letter {
   userId: string;
@@ -31,12 +33,14 @@ export function putSealedMail(db: Db, { seal }: Seal, userId: string, letter: Le
 
 /** Mail that an account asked for itself. */
 export function putAccountMail(db: Db, seal: Seal, { userId, address }: AccountMail, at: number): void {
-  const letter = letterOf(
-    t('A new password for Eager Feet'),
-    t('Somebody, we hope you, asked for a new password.'),
-    [{ heading: t('Choose it here, within the hour'), lines: [address] }],
-    t('If it was not you, do nothing: the old password goes on working.'),
-  );
+  const make = () =>
+    letterOf(
+      t('A new password for Eager Feet'),
+      t('Somebody, we hope you, asked for a new password.'),
+      [{ heading: t('Choose it here, within the hour'), lines: [address] }],
+      t('If it was not you, do nothing: the old password goes on working.'),
+    );
+  const letter = inLanguage(languageChosen(db, userId) ?? ENGLISH.language, make);
   putSealedMail(db, seal, userId, letter, at);
 }
 

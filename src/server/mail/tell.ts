@@ -1,7 +1,9 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { type AccountEventKind, newsLetter, type Whose } from '../../core/mail/index.ts';
+import { ENGLISH } from '../../core/text/translate.ts';
 import type { Seal } from '../accounts/hashes.ts';
+import { inEachLanguage } from '../accounts/language.ts';
 import type { AccountNews } from '../accounts/parts.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { accountEvents, playerGuardians, players, squadCoaches, user } from '../platform/db/schema.ts';
@@ -39,14 +41,15 @@ function note({ db, now }: Pick<Teller, 'db' | 'now'>, { kind, userId, playerId,
 
 function mailTo({ db, seal, now }: Teller, userIds: readonly string[], happening: Happening, whose: Whose): void {
   const { kind, detail } = happening;
-  const letter = newsLetter(kind, whose, detail ?? null);
   const readers = db
     .select({ id: user.id, kind: user.kind })
     .from(user)
     .where(inArray(user.id, [...new Set(userIds)]))
     .all();
   // Nothing is ever mailed to a child.
-  for (const reader of readers) if (reader.kind !== 'player') putSealedMail(db, seal, reader.id, letter, now());
+  const grownUps = readers.filter((reader) => reader.kind !== 'player');
+  const make = () => newsLetter(kind, whose, detail ?? null);
+  for (const { reader, letter } of inEachLanguage(db, grownUps, ENGLISH.language, make)) putSealedMail(db, seal, reader.id, letter, now());
 }
 
 const guardianIds = (db: Db, playerId: string): string[] =>

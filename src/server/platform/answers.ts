@@ -1,6 +1,6 @@
 import { drillInWords } from '../../core/drills/in-words.ts';
 import type { Drill } from '../../core/drills/schema.ts';
-import { language, term } from '../../core/text/translate.ts';
+import { language, shelfText } from '../../core/text/translate.ts';
 
 /** Where an answer names a drill, or the unit of what is counted in it. */
 const NAMES = new Set(['drillName', 'doneName', 'name', 'drill', 'unit', 'counts', 'doesNotCount']);
@@ -22,6 +22,6 @@ function put(value: unknown): unknown {
   if (kind !== Object && kind !== undefined) return value;
   if (isDrill(value)) return drillInWords(value);
   return Object.fromEntries(
-    Object.entries(value).map(([key, one]) => [key, typeof one === 'string' && NAMES.has(key) ? term(one) : put(one)]),
+    Object.entries(value).map(([key, one]) => [key, typeof one === 'string' && NAMES.has(key) ? shelfText(one) : put(one)]),
   );
 }

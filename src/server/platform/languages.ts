@@ -3,22 +3,25 @@ import { compiled, ENGLISH, type Reading, readBy } from '../../core/text/transla
 import spanish from '../../messages/es/index.ts';
 import { isLanguage, LANGUAGES, type LanguageCode, PSEUDO, PSEUDO_TURNED } from '../../messages/languages.ts';
 import { pluralOf, pseudo } from '../../messages/pseudo.ts';
+import words from '../../messages/words.json' with { type: 'json' };
 
 const CATALOGS: Partial<Record<LanguageCode, Readonly<Record<string, string>>>> = { es: spanish };
 
+/** Words that are looked up by themselves: a browser knows the same ones. */
+const WORDS: ReadonlySet<string> = new Set(words);
+
 function readingOf(language: string): Reading {
-  if (language === PSEUDO || language === PSEUDO_TURNED)
-    return { language, locale: 'en-US', messageOf: (text) => compiled(pseudo(pluralOf(text))) };
+  if (language === PSEUDO || language === PSEUDO_TURNED) {
+    const messageOf = (text: string) => (text in spanish ? compiled(pseudo(pluralOf(text))) : undefined);
+    return { language, locale: 'en-US', messageOf, wordOf: (text) => (WORDS.has(text) ? messageOf(text) : undefined) };
+  }
   const catalog = isLanguage(language) ? CATALOGS[language] : undefined;
   if (!catalog || !isLanguage(language)) return ENGLISH;
-  return {
-    language,
-    locale: LANGUAGES[language].locale,
-    messageOf: (text) => {
-      const message = catalog[text];
-      return message === undefined || message === '' ? undefined : compiled(message);
-    },
+  const messageOf = (text: string) => {
+    const message = catalog[text];
+    return message === undefined || message === '' ? undefined : compiled(message);
   };
+  return { language, locale: LANGUAGES[language].locale, messageOf, wordOf: (text) => (WORDS.has(text) ? messageOf(text) : undefined) };
 }
 
 const readings = new Map<string, Reading>();

@@ -6,6 +6,7 @@ import { coachLetter, familySummary, squadSummary } from '../../core/letters/ind
 import { withNames } from '../../core/mail/index.ts';
 import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
+import { inEachLanguage } from '../accounts/language.ts';
 import { inSquadNow } from '../accounts/leaving.ts';
 import { choicesFor } from '../consent/mail-choices.ts';
 import type { Context } from '../context.ts';
@@ -50,6 +51,7 @@ function draftsFor(context: Context, squadId: string, weekOf: string, who: 'ever
   const { db } = context;
   const shown = weekStartingOn(db, squadId, weekOf);
   if (!shown) return [];
+  const { language: usual } = squadById(db, squadId);
   const shared = { kind: 'monday summary' as const, weekOf, key: '' };
   const gets = (userId: string, playerId: string | null) => who === 'everybody' || !isPosted(db, squadId, { ...shared, userId, playerId });
   const coaches = db
@@ -61,15 +63,16 @@ function draftsFor(context: Context, squadId: string, weekOf: string, who: 'ever
     .filter((coach) => gets(coach.id, null));
   const drafts: Draft[] = [];
   if (coaches.length > 0) {
-    const summary = squadSummary(squadWeek(context, squadId, shown));
-    for (const { id, name } of coaches) drafts.push({ ...shared, ...summary, userId: id, playerId: null, to: name, about: null });
+    const make = () => squadSummary(squadWeek(context, squadId, shown));
+    for (const { reader, letter } of inEachLanguage(db, coaches, usual, make))
+      drafts.push({ ...shared, ...letter, userId: reader.id, playerId: null, to: reader.name, about: null });
   }
   for (const member of membersOf(db, squadId)) {
     const guardians = guardiansOf(db, member.id).filter((guardian) => gets(guardian.id, member.id));
     if (guardians.length === 0) continue;
-    const letter = familySummary(childWeek(context, squadId, memberOf(db, squadId, member.id), shown));
-    for (const guardian of guardians)
-      drafts.push({ ...shared, ...letter, userId: guardian.id, playerId: member.id, to: guardian.name, about: member.nickname });
+    const make = () => familySummary(childWeek(context, squadId, memberOf(db, squadId, member.id), shown));
+    for (const { reader, letter } of inEachLanguage(db, guardians, usual, make))
+      drafts.push({ ...shared, ...letter, userId: reader.id, playerId: member.id, to: reader.name, about: member.nickname });
   }
   return drafts;
 }

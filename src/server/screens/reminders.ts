@@ -4,6 +4,7 @@ import { openedLetter, todayLetter } from '../../core/letters/index.ts';
 import { allItems, kitOf } from '../../core/planning/index.ts';
 import { inRanges } from '../../core/streaks/index.ts';
 import { planFor } from '../../core/weeks/index.ts';
+import { inEachLanguage } from '../accounts/language.ts';
 import type { Context } from '../context.ts';
 import { drillNames } from '../drills/shelf.ts';
 import { squads } from '../platform/db/schema.ts';
@@ -48,15 +49,18 @@ function ofToday(context: Context, squad: Squad, open: OpenWeek | null): Draft[]
     if (inRanges(breaks(member.id), today)) return [];
     const to = guardiansOf(db, member.id).filter((one) => !isPosted(db, squad.id, { ...shared, userId: one.id, playerId: member.id }));
     if (to.length === 0) return [];
-    const { streak } = streakStateOf(db, squad.id, member, today);
-    const letter = todayLetter({
-      nickname: member.nickname,
-      due: open ? dueOf(context, member, open, today) : [],
-      streak: streak.loosening ? streak.sentence : null,
-      again: open ? againOf(context, squad, member, open) : [],
-    });
-    if (!letter) return [];
-    return to.map((one) => ({ ...shared, ...letter, userId: one.id, playerId: member.id, to: one.name, about: member.nickname }));
+    const make = () => {
+      const { streak } = streakStateOf(db, squad.id, member, today);
+      return todayLetter({
+        nickname: member.nickname,
+        due: open ? dueOf(context, member, open, today) : [],
+        streak: streak.loosening ? streak.sentence : null,
+        again: open ? againOf(context, squad, member, open) : [],
+      });
+    };
+    return inEachLanguage(db, to, squad.language, make).flatMap(({ reader, letter }) =>
+      letter ? [{ ...shared, ...letter, userId: reader.id, playerId: member.id, to: reader.name, about: member.nickname }] : [],
+    );
   });
 }
 
@@ -70,13 +74,15 @@ function ofOpening(context: Context, squad: Squad, opened: OpenWeek | null): Dra
   const drills = new Map(Object.entries(content.drills));
   return membersOf(db, squad.id).flatMap((member) => {
     const mine = planFor(content, groupOn(member.id, week.startsOn), (id) => drills.get(id)?.sides);
-    const letter = openedLetter({
-      ...{ nickname: member.nickname, squad: squad.name, number: week.number, title: content.title },
-      ...{ sessions: mine.sessions.map((one) => one.name), kit: kitOf(allItems(mine), drills) },
-    });
-    return guardiansOf(db, member.id)
-      .filter((one) => !isPosted(db, squad.id, { ...shared, userId: one.id, playerId: member.id }))
-      .map((one) => ({ ...shared, ...letter, userId: one.id, playerId: member.id, to: one.name, about: member.nickname }));
+    const make = () =>
+      openedLetter({
+        ...{ nickname: member.nickname, squad: squad.name, number: week.number, title: content.title },
+        ...{ sessions: mine.sessions.map((one) => one.name), kit: kitOf(allItems(mine), drills) },
+      });
+    const to = guardiansOf(db, member.id).filter((one) => !isPosted(db, squad.id, { ...shared, userId: one.id, playerId: member.id }));
+    return inEachLanguage(db, to, squad.language, make).map(({ reader, letter }) => ({
+      ...{ ...shared, ...letter, userId: reader.id, playerId: member.id, to: reader.name, about: member.nickname },
+    }));
   });
 }
 

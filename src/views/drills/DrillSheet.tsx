@@ -4,7 +4,7 @@ import type { Drill } from '../../core/drills/schema.ts';
 import { inSchool } from '../../core/drills/schools.ts';
 import { CONTACT_WORDS, type ContactSchool, resultUnit, STAND_INS } from '../../core/drills/terms.ts';
 import { UNKNOWN_STEP } from '../../core/layouts/fit.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { StageSoon, Staircase } from '../../ui/notations/index.ts';
 import { LayoutFigure } from './LayoutFigure.tsx';
 
@@ -52,7 +52,7 @@ function Bands({ drill, Part }: { drill: Drill; Part: 'h2' | 'h3' }) {
           <tr>
             {['dose', 'starting', 'steady', 'strong', ''].map((head) => (
               <th key={head} scope="col" className="py-0.5 pe-4 text-start font-normal">
-                {head || <span className="sr-only">{t('where from')}</span>}
+                {head ? term(head) : <span className="sr-only">{t('where from')}</span>}
               </th>
             ))}
           </tr>

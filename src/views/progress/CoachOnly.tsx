@@ -112,7 +112,7 @@ export function Pauses({ player }: { player: PlayerPage }) {
     <Fold
       level={2}
       heading={t('Pauses')}
-      says={now ? t('until {to}', { to: now.to ? dayInWords(now.to) : t('it is ended') }) : 'none now'}
+      says={now ? t('until {to}', { to: now.to ? dayInWords(now.to) : t('it is ended') }) : t('none now')}
       open={now !== undefined}
     >
       <p className="text-dust text-sm">

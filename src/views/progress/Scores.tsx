@@ -7,12 +7,12 @@ import { Button, Notice } from '../../ui/parts/index.ts';
 
 function factsOf(score: ScoreInList): string {
   const facts = [
-    score.practice ? 'free practice' : score.paper ? 'from paper' : score.clocked ? 'clocked' : 'by hand',
+    score.practice ? t('free practice') : score.paper ? t('from paper') : score.clocked ? t('clocked') : t('by hand'),
     score.seconds > 0 && !score.paper ? `${number(score.seconds)} s` : '',
     score.faults > 0 ? t('{faults} lost', { faults: score.faults }) : '',
-    score.byClip ? 'checked by clip' : '',
-    score.isRecord ? 'a record' : '',
-    score.doubt === 'clear' ? '' : 'doubted',
+    score.byClip ? t('checked by clip') : '',
+    score.isRecord ? t('a record') : '',
+    score.doubt === 'clear' ? '' : t('doubted'),
   ];
   return facts.filter(Boolean).join(', ');
 }

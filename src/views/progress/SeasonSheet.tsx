@@ -1,5 +1,6 @@
 import { dateInWords, dayInWords, footInWords, number } from '../../client/words.ts';
 import type { PlayerPage } from '../../contract/progress.ts';
+import { trainedInWords } from '../../core/streaks/index.ts';
 import { plural, t } from '../../core/text/translate.ts';
 import { Laces } from '../../ui/notations/index.ts';
 import { WeeksSeam } from './WeeksSeam.tsx';
@@ -37,7 +38,7 @@ export function SeasonSheet({ player }: { player: PlayerPage }) {
             done,
             sessions: plural(sets, 'session'),
             current: streak.current,
-            best: plural(streak.best, streak.unit === 'week' ? 'week' : 'training day'),
+            best: trainedInWords(streak.best, streak.unit),
             left: ledger.left + ledger.right,
             left2: ledger.left,
             right: ledger.right,

@@ -1,7 +1,8 @@
 import type { z } from 'zod';
 import { dayInWords, dayLetter } from '../../client/words.ts';
 import type { StreakView, StripView } from '../../contract/parts.ts';
-import { plural, t } from '../../core/text/translate.ts';
+import { trainedInWords } from '../../core/streaks/index.ts';
+import { t } from '../../core/text/translate.ts';
 import { Laces } from '../../ui/notations/index.ts';
 
 interface Props {
@@ -13,18 +14,18 @@ interface Props {
 export function StreakCard({ streak, strip }: Props) {
   const half = Math.ceil(strip.length / 2);
   const rows = streak.unit === 'week' ? [strip] : [strip.slice(0, half), strip.slice(half)];
-  const word = streak.unit === 'week' ? 'week' : 'training day';
   return (
     <section className="slab flex flex-col gap-3 p-4" aria-label={t('Streak')}>
       <p className="flex flex-wrap items-baseline gap-x-4">
         <span>
           <span className="font-bold font-display text-4xl text-lace">{streak.current}</span>{' '}
-          {t('{current} in a row', { current: streak.current === 1 ? word : `${word}s` })}
+          {streak.unit === 'week'
+            ? t('{n, plural, one {week} other {weeks}} in a row', { n: streak.current })
+            : t('{n, plural, one {training day} other {training days}} in a row', { n: streak.current })}
         </span>
         <span className="text-dust">
-          {t('best ever {best}', { best: plural(streak.best, word) })}
-          {streak.before &&
-            t(', and {best} before', { best: plural(streak.before.best, streak.before.unit === 'week' ? 'week' : 'training day') })}
+          {t('best ever {best}', { best: trainedInWords(streak.best, streak.unit) })}
+          {streak.before && t(', and {best} before', { best: trainedInWords(streak.before.best, streak.before.unit) })}
         </span>
         {streak.firstDay && <span className="text-dust">{t('since {dayInWords}', { dayInWords: dayInWords(streak.firstDay) })}</span>}
       </p>

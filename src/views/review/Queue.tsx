@@ -101,7 +101,7 @@ function QueueRow({ item, shown, onShow }: { item: ReviewItem; shown: boolean; o
         <span className="flex shrink-0 items-center gap-1">
           {item.clip && (
             <Film
-              aria-label={item.clipWanted ? t('the clip you asked for') : 'with a clip'}
+              aria-label={item.clipWanted ? t('the clip you asked for') : t('with a clip')}
               className={`size-4 ${item.clipWanted ? 'text-lace' : 'text-dust'}`}
             />
           )}

@@ -3,28 +3,28 @@ import type { CleanReport, Keeping } from '../../contract/operations.ts';
 import { plural, t } from '../../core/text/translate.ts';
 import { Fold, Notice } from '../../ui/parts/index.ts';
 
-const WORDS: [keyof CleanReport, string, string?][] = [
-  ['clipsPastDays', 'clip past its days', 'clips past their days'],
-  ['clipsWithoutYes', 'clip without a yes', 'clips without a yes'],
-  ['spokenLines', 'spoken line'],
-  ['clipsNeverCame', 'clip that never came', 'clips that never came'],
-  ['uploads', 'broken-off upload'],
-  ['orphans', 'file that belongs to nothing', 'files that belong to nothing'],
-  ['signIns', 'sign-in that ran out', 'sign-ins that ran out'],
-  ['tokens', 'token'],
-  ['requests', 'old request'],
-  ['invitations', 'old invitation'],
-  ['mails', 'old mail'],
-  ['squads', 'squad that was thrown away', 'squads that were thrown away'],
-  ['replaced', 'house that a backup replaced', 'houses that a backup replaced'],
-  ['news', 'old line about accounts', 'old lines about accounts'],
-  ['children', 'child whose family asked for it', 'children whose families asked for it'],
+const WORDS: [keyof CleanReport, (n: number) => string][] = [
+  ['clipsPastDays', (n) => plural(n, 'clip past its days', 'clips past their days')],
+  ['clipsWithoutYes', (n) => plural(n, 'clip without a yes', 'clips without a yes')],
+  ['spokenLines', (n) => plural(n, 'spoken line')],
+  ['clipsNeverCame', (n) => plural(n, 'clip that never came', 'clips that never came')],
+  ['uploads', (n) => plural(n, 'broken-off upload')],
+  ['orphans', (n) => plural(n, 'file that belongs to nothing', 'files that belong to nothing')],
+  ['signIns', (n) => plural(n, 'sign-in that ran out', 'sign-ins that ran out')],
+  ['tokens', (n) => plural(n, 'token')],
+  ['requests', (n) => plural(n, 'old request')],
+  ['invitations', (n) => plural(n, 'old invitation')],
+  ['mails', (n) => plural(n, 'old mail')],
+  ['squads', (n) => plural(n, 'squad that was thrown away', 'squads that were thrown away')],
+  ['replaced', (n) => plural(n, 'house that a backup replaced', 'houses that a backup replaced')],
+  ['news', (n) => plural(n, 'old line about accounts', 'old lines about accounts')],
+  ['children', (n) => plural(n, 'child whose family asked for it', 'children whose families asked for it')],
 ];
 
 /** What a cleaning takes away, in words. */
 export function cleanInWords(report: CleanReport): string {
-  const parts = WORDS.flatMap(([name, one, more]) => (Number(report[name]) > 0 ? [plural(Number(report[name]), one, more)] : []));
-  return parts.length > 0 ? parts.join(', ') : 'nothing';
+  const parts = WORDS.flatMap(([name, inWords]) => (Number(report[name]) > 0 ? [inWords(Number(report[name]))] : []));
+  return parts.length > 0 ? parts.join(', ') : t('nothing');
 }
 
 /** How the house is kept: the nightly cleaning and backup, and the backups with their own ends. */
@@ -37,7 +37,7 @@ export function KeepingBox({ kept, timeZone }: { kept: Keeping; timeZone: string
       heading={t('Is everything kept and cleaned as it should be?')}
       says={
         cleaned?.trouble || backedUp?.trouble
-          ? 'look here'
+          ? t('look here')
           : backedUp
             ? t('backed up {whenInWords}', { whenInWords: whenInWords(backedUp.at, timeZone) })
             : t('not backed up yet')

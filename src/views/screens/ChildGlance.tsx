@@ -1,6 +1,7 @@
 import { Check } from 'lucide-react';
 import { footInWords, number, untilInWords, wishedDay } from '../../client/words.ts';
 import type { Child, FamilyWeek } from '../../contract/screens.ts';
+import { trainedInWords } from '../../core/streaks/index.ts';
 import { plural, t } from '../../core/text/translate.ts';
 import { Seam } from '../../ui/notations/Seam.tsx';
 
@@ -54,11 +55,11 @@ export function ChildGlance({ week, streak, timeZone, nickname }: Pick<Child, 's
         <p>
           {streak.current > 0
             ? t('{current} in a row; the best ever is {best}.', {
-                current: plural(streak.current, streak.unit === 'week' ? 'week' : 'training day'),
+                current: trainedInWords(streak.current, streak.unit),
                 best: streak.best,
               })
             : t('Day one can be any day. The best ever is {best}.', {
-                best: plural(streak.best, streak.unit === 'week' ? 'week' : 'training day'),
+                best: trainedInWords(streak.best, streak.unit),
               })}
         </p>
       )}

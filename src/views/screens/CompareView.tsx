@@ -93,8 +93,8 @@ export const CompareView = guarded(function CompareView({ weeks: found, squad }:
               <h2>{t('Counted touches of the squad')}</h2>
               <Seam
                 rows={[
-                  { label: `week ${a.week.number}`, ...a.touches },
-                  { label: `week ${b.week.number}`, ...b.touches },
+                  { label: t('week {number}', { number: a.week.number }), ...a.touches },
+                  { label: t('week {number}', { number: b.week.number }), ...b.touches },
                 ]}
                 summary={t('Touches left and right: week {number} {left} and {right}, week {number2} {left2} and {right2}.', {
                   number: a.week.number,

@@ -46,7 +46,7 @@ function Pick({
     <select className="field min-w-0" aria-label={label} value={value} onChange={(event) => onChange(event.target.value)}>
       {options.map(([key, words]) => (
         <option key={key} value={key}>
-          {words}
+          {term(words)}
         </option>
       ))}
     </select>
@@ -72,7 +72,7 @@ function Filters({ filter, set }: { filter: ShelfFilter; set(change: Partial<She
       <Pick
         label={t('Family')}
         value={filter.family ?? ''}
-        options={[['', 'all families'], ...same(FAMILIES)]}
+        options={[['', english('all families')], ...same(FAMILIES)]}
         onChange={(one) => set({ family: (one || null) as Family | null })}
       />
       <Pick
@@ -90,13 +90,13 @@ function Filters({ filter, set }: { filter: ShelfFilter; set(change: Partial<She
       <Pick
         label={t('Measure')}
         value={filter.measure ?? ''}
-        options={[['', 'all measures'], ...same(MEASURES)]}
+        options={[['', english('all measures')], ...same(MEASURES)]}
         onChange={(one) => set({ measure: (one || null) as Measure | null })}
       />
       <Pick
         label={t('Load')}
         value={filter.load ?? ''}
-        options={[['', 'any load'], ['none', 'no special load'], ...same(LOADS)]}
+        options={[['', english('any load')], ['none', english('no special load')], ...same(LOADS)]}
         onChange={(one) => set({ load: (one || null) as Load | 'none' | null })}
       />
       <label className="flex items-center gap-2">

@@ -3,7 +3,7 @@ import { guarded } from '../../client/guarded.tsx';
 import { pageData } from '../../client/page-data.ts';
 import { footInWords, number } from '../../client/words.ts';
 import type { Register } from '../../contract/screens.ts';
-import { plural, t } from '../../core/text/translate.ts';
+import { plural, t, term } from '../../core/text/translate.ts';
 import { SquadTabs } from '../squads/SquadTabs.tsx';
 import { RegisterTable, SHOWN, type Shown } from './RegisterTable.tsx';
 
@@ -77,7 +77,7 @@ export function SquadView({ register }: { register: Register }) {
           <select className="field" value={shown} onChange={(event) => setShown(event.target.value as Shown)}>
             {(Object.keys(SHOWN) as Shown[]).map((name) => (
               <option key={name} value={name}>
-                {SHOWN[name].words} ({count(name)})
+                {term(SHOWN[name].words)} ({count(name)})
               </option>
             ))}
           </select>

@@ -6,6 +6,7 @@ import { whenInWords } from '../../client/words.ts';
 import { screensApi as squadContract, type Today } from '../../contract/screens.ts';
 import { nudgeWords } from '../../core/letters/coach-letter.ts';
 import { lastGoInWords } from '../../core/progress/quiet.ts';
+import { unitsInWords } from '../../core/streaks/index.ts';
 import { plural, t, term } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { WriteDialog } from '../letters/WriteDialog.tsx';
@@ -219,7 +220,7 @@ function Lists({ today }: { today: Today }) {
         <List title={t('About to come undone')} empty={t('No streak is in danger today.')}>
           {today.loosening.map((one) => (
             <Row key={one.playerId} action={open(one.playerId)}>
-              <span className="font-semibold">{one.nickname}</span> {plural(one.current, one.unit)}{' '}
+              <span className="font-semibold">{one.nickname}</span> {unitsInWords(one.current, one.unit)}{' '}
               <span className="text-dust">{one.sentence}</span>
             </Row>
           ))}

@@ -38,7 +38,7 @@ import { type Choosing, type ColumnMarks, SessionColumn } from '../weeks/Session
 import { SessionTabs } from '../weeks/SessionTabs.tsx';
 import { ShapesDialog } from '../weeks/ShapesDialog.tsx';
 import { ShelfDialog } from '../weeks/ShelfDialog.tsx';
-import { afterDrop, collision, useBenchSensors, useIds } from '../weeks/sortable.tsx';
+import { afterDrop, collision, dragWords, useBenchSensors, useIds } from '../weeks/sortable.tsx';
 import { type SaveState, useDraft } from '../weeks/use-draft.ts';
 import { useMends } from '../weeks/use-mends.ts';
 import { WeekDate } from '../weeks/WeekDate.tsx';
@@ -284,6 +284,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
       <SessionTabs sessions={plan.sessions} shown={here?.id ?? null} onShow={setShown} />
       <div className="grid gap-4 xl:grid-cols-[minmax(0,1fr)_290px]">
         <DndContext
+          accessibility={dragWords()}
           id="bench"
           sensors={sensors}
           collisionDetection={collision}

@@ -17,7 +17,9 @@ import { type SeasonState, useSeason } from './use-season.ts';
 const LENGTHS = Array.from({ length: SEASON_WEEKS.most - SEASON_WEEKS.least + 1 }, (_, i) => SEASON_WEEKS.least + i);
 
 const STATE_WORDS: Record<Exclude<SeasonState['kind'], 'problem'>, string> = {
-  saved: 'saved',
+  get saved() {
+    return t('saved');
+  },
   get kept() {
     return t('kept here, not yet sent');
   },

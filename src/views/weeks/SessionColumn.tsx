@@ -34,9 +34,9 @@ export interface Choosing {
 }
 
 const targetWords = ({ scored, target }: Item): string => {
-  if (!scored) return 'not counted';
+  if (!scored) return t('not counted');
   if (target.rule === 'same for all') return t('reach {number}', { number: target.number });
-  return target.rule === 'no number' ? t('counted, no number') : target.rule;
+  return target.rule === 'no number' ? t('counted, no number') : term(target.rule);
 };
 
 interface Shared {
@@ -65,14 +65,14 @@ function Remove({ id, name, edit }: { id: string; name: string; edit: Edit }) {
 }
 
 const ladderWords = (item: Item) =>
-  item.paces.length === 0 ? '' : `, ${item.paces.map((stretch) => stretch.pace).join('–')}${isInPairs(item) ? t(' by pairs') : ''}`;
+  item.paces.length === 0 ? '' : `, ${item.paces.map((stretch) => term(stretch.pace)).join('–')}${isInPairs(item) ? t(' by pairs') : ''}`;
 
 function ItemRow({ item, index, blockId, shared }: { item: Item; index: number; blockId: string; shared: Shared }) {
   const { drills, edit, marks, choosing } = shared;
   const [open, setOpen] = useState(false);
   const drill = drills.get(item.drillId);
   const name = drill?.name ?? t('a drill that is gone');
-  const sides = item.side === 'untracked' ? '' : `, ${item.side}`;
+  const sides = item.side === 'untracked' ? '' : `, ${term(item.side)}`;
   const rounds = 'rounds' in item.dose && item.dose.rounds > 1 ? ` × ${item.dose.rounds}` : '';
   const Chevron = open ? ChevronDown : ChevronRight;
   const faults = useMemo(() => faultsOfItem(item), [item]);

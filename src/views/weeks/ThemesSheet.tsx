@@ -16,6 +16,7 @@ import {
   withTheme,
 } from '../../core/planning/season/plan.ts';
 import { locale, plural, t, term } from '../../core/text/translate.ts';
+import { dragWords } from './sortable.tsx';
 
 const ROW = 38;
 const SKYLINE = 64;
@@ -233,6 +234,7 @@ export function ThemesSheet({ season, weeks, breaks, squad, thisMonday, edit }: 
           ))}
         </ul>
         <DndContext
+          accessibility={dragWords()}
           id="season"
           sensors={sensors}
           onDragMove={(event) => setPreview(dragged(event))}

@@ -101,6 +101,19 @@ const EDGES = {
   right: 'shadow-[4px_0_0_0_var(--lace)]',
 } as const;
 
+/** What a screen reader is told of dragging. */
+export const dragWords = () => ({
+  screenReaderInstructions: {
+    draggable: t('To pick this up, press Space. The arrow keys move it, Space puts it down, Escape puts it back where it was.'),
+  },
+  announcements: {
+    onDragStart: () => t('Picked up.'),
+    onDragOver: ({ over }: { over: unknown }) => (over ? t('Over another place.') : t('Over no place.')),
+    onDragEnd: () => t('Put down.'),
+    onDragCancel: () => t('Put back.'),
+  },
+});
+
 /** A part of the week that can be moved: by its handle with the pointer or Space and arrows, or with Alt and an arrow from anywhere in it. */
 export function Sortable({ id, place, as: Tag, label, className, children, onMove, onAcross }: SortableProps) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging, isOver, active, activeIndex, index } =

@@ -18,6 +18,14 @@ export const user = sqliteTable('user', {
   updatedAt: moment('updated_at').notNull(),
 });
 
+/** What somebody chose to read: the language of the interface, and of the letters to them. */
+export const readers = sqliteTable('readers', {
+  userId: text('user_id')
+    .primaryKey()
+    .references(() => user.id, { onDelete: 'cascade' }),
+  language: text('language').notNull(),
+});
+
 export const session = sqliteTable('session', {
   id: text('id').primaryKey(),
   expiresAt: moment('expires_at').notNull(),

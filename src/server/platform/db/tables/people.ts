@@ -18,6 +18,8 @@ export const squads = sqliteTable('squads', {
   /** What a player types to sign in; kept in capitals. */
   code: text('code').notNull().unique(),
   timeZone: text('time_zone').notNull(),
+  /** What its families read, until somebody chooses something else. */
+  language: text('language').notNull().default('en'),
   /** When its head coach threw it away; for some days it can be brought back. */
   thrownAt: instant('thrown_at'),
   /** Local hour at which a training day ends. */
