@@ -5,6 +5,7 @@ import { beatInWords, momentsOf, repsIn } from '../moves/moments.ts';
 import { type Plan, planMovement } from '../moves/plan/index.ts';
 import { MovesProblem } from '../moves/problem.ts';
 import { readMovement } from '../moves/read.ts';
+import { beatSaid } from '../moves/said.ts';
 import { SIDES } from '../moves/terms.ts';
 import { t } from '../text/translate.ts';
 import { HIGH_CAUTION, HOP_CAUTION, WALL_CAUTION } from './catalogue/make.ts';
@@ -110,7 +111,7 @@ const PLAIN_WORDS = {
 function countingOf(plan: Plan | null): Drill['counting'] {
   if (plan && repsIn(plan) === 0)
     return { unit: 'second', counts: t('The time that it goes on.'), doesNotCount: t('Time in which you stand.') };
-  const marked = plan?.movement.beats.filter((beat) => beat.rep).map((beat) => beatInWords(beat.words)) ?? [];
+  const marked = plan?.movement.beats.filter((beat) => beat.rep).map((beat) => beatSaid(beat, beatInWords(beat.words))) ?? [];
   const doesNotCount = plan && !plan.hasBall ? t('One in which a step was left out.') : t('One after which the ball got away.');
   if (!plan || marked.length === 0) return { unit: 'rep', counts: t('Once through all the steps.'), doesNotCount };
   return { unit: 'rep', counts: t('Each of these is one: {marked}.', { marked: marked.join(', ') }).slice(0, 200), doesNotCount };
@@ -126,7 +127,9 @@ export const cautionsFor = ({ kit, loads }: Pick<Drill, 'kit' | 'loads'>): strin
 /** Steps as the moves have them, each once; the last says how it goes on. */
 function stepsOf(plan: Plan): string[] {
   if (plan.course?.saysFeet) return momentsOf(plan).map(({ words }) => `${words}.`);
-  const said = [...new Set(plan.movement.beats.map((beat) => beatInWords(beat.words)))].slice(0, STEPS_MAX - 1).map((one) => `${one}.`);
+  const said = [...new Set(plan.movement.beats.map((beat) => beatSaid(beat, beatInWords(beat.words))))]
+    .slice(0, STEPS_MAX - 1)
+    .map((one) => `${one}.`);
   return [
     ...said,
     plan.movement.again === 'mirrored' ? t('Then the same with the other foot, in turn.') : t('Begin again without a stop.'),

@@ -11,6 +11,7 @@ export { footAt } from './pose/foot.ts';
 export { type Frame, frameAt } from './pose/frame.ts';
 export { MovesProblem } from './problem.ts';
 export { readMovement } from './read.ts';
+export { beatSaid } from './said.ts';
 export { momentsOfSteps } from './steps.ts';
 export * from './terms.ts';
 export { writeMovement } from './write.ts';

@@ -3,6 +3,7 @@ import { t } from '../text/translate.ts';
 import { ahead, dot } from './geometry.ts';
 import type { Plan, Tick } from './plan/index.ts';
 import { footAt } from './pose/foot.ts';
+import { beatSaid } from './said.ts';
 import type { Beat, Side } from './terms.ts';
 
 /** One of the moments that tell a movement: a picture of the strip. */
@@ -61,7 +62,7 @@ function momentOf(plan: Plan, k: number): Moment {
   return {
     t: tick.t + into,
     beat: tick.index,
-    words: beatInWords(beat.words),
+    words: beatSaid(beat, beatInWords(beat.words)),
     times: 1,
     rep: beat.rep,
     foot: worker,

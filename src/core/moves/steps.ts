@@ -2,9 +2,10 @@ import type { Moment } from './moments.ts';
 
 /** Words that say nothing about which beat is meant. */
 const PLAIN = new Set(
-  'the a an it its is of to and or with from in on at your you one other foot feet ball right left both each again then once go next way stay keep'.split(
-    ' ',
-  ),
+  (
+    'the a an it its is of to and or with from in on at your you one other foot feet ball right left both each again then once go next way stay keep ' +
+    'el la los las un una del al con por para que tu otro otra pie balon izquierdo izquierda derecho derecha cada vez luego vuelve sigue'
+  ).split(' '),
 );
 /** Letters by which two forms of a word are known to be the same: pull and pulls, inside and insides. */
 const STEM = 4;
@@ -14,7 +15,13 @@ const SAME: Readonly<Record<string, string>> = { swin: 'over', hook: 'turn', dri
 
 const stemsOf = (words: string): Set<string> =>
   new Set(
-    (words.toLowerCase().match(/[a-z]+/g) ?? [])
+    (
+      words
+        .toLowerCase()
+        .normalize('NFD')
+        .replace(/\p{M}/gu, '')
+        .match(/[a-z]+/g) ?? []
+    )
       .filter((word) => word.length > 2 && !PLAIN.has(word))
       .map((word) => word.replace(/s$/, '').slice(0, STEM))
       .map((stem) => SAME[stem] ?? stem),

@@ -26,6 +26,7 @@ import squads from './squads.json' with { type: 'json' };
 import streaks from './streaks.json' with { type: 'json' };
 import tables from './tables.json' with { type: 'json' };
 import targets from './targets.json' with { type: 'json' };
+import text from './text.json' with { type: 'json' };
 import training from './training.json' with { type: 'json' };
 import ui from './ui.json' with { type: 'json' };
 import values from './values.json' with { type: 'json' };
@@ -60,6 +61,7 @@ export default {
   ...streaks,
   ...tables,
   ...targets,
+  ...text,
   ...training,
   ...ui,
   ...values,

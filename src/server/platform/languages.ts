@@ -31,7 +31,10 @@ function readingIn(language: string): Reading {
   return known;
 }
 
-const now = new AsyncLocalStorage<Reading>();
+// The server is two bundles in one process, which both say what is read and both ask.
+const place = globalThis as { eagerFeetNow?: AsyncLocalStorage<Reading> };
+place.eagerFeetNow ??= new AsyncLocalStorage<Reading>();
+const now = place.eagerFeetNow;
 readBy(() => now.getStore() ?? ENGLISH);
 
 /** Does something in a language: whatever it says, and whatever it waits for says, is in it. */

@@ -89,7 +89,7 @@ export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = 
   const harder = harderThan(shelf, drill.id);
   const easier = drill.easier.flatMap((id) => shelf.find((one) => one.id === id) ?? []);
   const twin = drill.twin ? shelf.find((one) => one.id === drill.twin) : undefined;
-  const facts = [drill.family, drill.measure, drill.sides, ages(drill), ...drill.loads].filter(Boolean);
+  const facts = [term(drill.family), term(drill.measure), term(drill.sides), ages(drill), ...drill.loads.map(term)].filter(Boolean);
   const links = (drills: readonly Drill[]) =>
     drills.map((one, i) => (
       <span key={one.id}>

@@ -80,7 +80,10 @@ function sentenceFor(reach: Reach, aim: number): string {
     return t('{reached} of {goes} were reached: too few goes to say more.', { reached: reach.reached, goes: reach.goes });
   const off = share - aim;
   if (Math.abs(off) <= 5) return t('The numbers are fair.');
-  return t('The numbers were too {off} by about {off2} in a hundred.', { off: off > 0 ? t('easy') : t('hard'), off2: Math.abs(off) });
+  return t('The numbers were too {off} by about {off2} in a hundred.', {
+    off: off > 0 ? t('easy to reach') : t('hard to reach'),
+    off2: Math.abs(off),
+  });
 }
 
 /** How often players reached their stretch numbers, beside how often they are meant to: shown as it is, with what is done about it. */

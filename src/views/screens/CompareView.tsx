@@ -161,9 +161,9 @@ export const CompareView = guarded(function CompareView({ weeks: found, squad }:
                   <th scope="col" className="text-start font-normal">
                     {t('player')}
                   </th>
-                  {['sessions', 'touches', 'records'].map((what) => (
+                  {[english('sessions'), english('touches'), english('records')].map((what) => (
                     <th key={what} scope="col" className="text-end font-normal">
-                      {what}
+                      {term(what)}
                     </th>
                   ))}
                 </tr>

@@ -107,7 +107,7 @@ export function After({
         <section className="slab p-4" aria-label={t('Both feet today')}>
           <h2>{t('About {left} touches today', { left: number(touches.left + touches.right) })}</h2>
           <Seam
-            rows={[{ label: 'touches', ...touches }]}
+            rows={[{ label: t('touches'), ...touches }]}
             summary={t('About {left} touches with the left foot and {right} with the right.', { left: touches.left, right: touches.right })}
           />
         </section>

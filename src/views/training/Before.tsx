@@ -153,11 +153,10 @@ export function Before(props: Props) {
       </header>
       {unknown.length > 0 && (
         <Notice>
-          {t('{unknown} new for you: about {meetingMinutes} more to meet {unknown2}.', {
-            unknown: unknown.length === 1 ? t('One drill is') : t('{unknown} drills are', { unknown: unknown.length }),
-            meetingMinutes,
-            unknown2: unknown.length === 1 ? t('it') : t('them'),
-          })}
+          {t(
+            '{n, plural, one {One drill is new for you: about {minutes} more to meet it.} other {# drills are new for you: about {minutes} more to meet them.}}',
+            { n: unknown.length, minutes: meetingMinutes },
+          )}
         </Notice>
       )}
       {closedBefore && (

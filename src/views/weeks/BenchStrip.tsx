@@ -30,7 +30,7 @@ export function DoseStrip({ plan, drills, facts }: { plan: WeekPlan; drills: Dri
       <Seam
         labelWidth={54}
         half={62}
-        rows={[{ label: 'touches', ...touches }]}
+        rows={[{ label: t('touches'), ...touches }]}
         summary={t('Touches in the week: left {left}, right {right}', { left: touches.left, right: touches.right })}
       />
       <p className="text-sm">

@@ -236,7 +236,7 @@ function BlockBox({
             {block.items.length > 1 && (
               <SecondsField
                 label={t('Rest between drills in seconds')}
-                words="rest"
+                words={t('rest')}
                 value={block.restSeconds}
                 onChange={(restSeconds) => set({ restSeconds })}
               />
@@ -244,7 +244,7 @@ function BlockBox({
             {!last && (
               <SecondsField
                 label={t('Drink break in seconds')}
-                words="drink"
+                words={t('drink')}
                 value={block.drinkSeconds}
                 onChange={(drinkSeconds) => set({ drinkSeconds })}
               />
@@ -348,7 +348,7 @@ export const SessionColumn = memo(function SessionColumn({
           )}
           <Skyline intervals={sheet} width={304} height={70} summary={`${session.name}: ${minutesInWords(dose)}`} />
           <Seam
-            rows={[{ label: 'touches', left: touches.left, right: touches.right }]}
+            rows={[{ label: t('touches'), left: touches.left, right: touches.right }]}
             labelWidth={54}
             half={90}
             showHeads={false}

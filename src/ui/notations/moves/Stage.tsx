@@ -3,6 +3,7 @@ import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import type { Drill } from '../../../core/drills/schema.ts';
 import {
   beatInWords,
+  beatSaid,
   type Course,
   type DrawnDrill,
   loopTicks,
@@ -49,6 +50,9 @@ const DEGREES_PER_PIXEL = 0.6;
 const wantsStill = () => window.matchMedia('(prefers-reduced-motion: reduce)').matches;
 
 /** The plan of a drill, or the sentence that says why there is none. */
+/** A beat as a sentence; nothing where there is none. */
+const saidOf = (beat: Plan['movement']['beats'][number] | undefined): string => (beat ? beatSaid(beat, beatInWords(beat.words)) : '');
+
 function usePlan(
   { drill, course }: Pick<Props, 'drill' | 'course'>,
   mirror: boolean,
@@ -211,7 +215,7 @@ export default function Stage({ drill, course, mirror: first = false, large = fa
         />
       </div>
       <p className="min-h-6 font-semibold" aria-hidden="true">
-        {beatInWords(words[beat]?.words ?? '')}
+        {saidOf(words[beat])}
       </p>
       {!slowly && (
         <div className={`flex flex-wrap items-center gap-2 ${player ? '[&_button]:min-h-12 [&_button]:min-w-12' : ''}`}>
