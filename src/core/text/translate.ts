@@ -12,7 +12,7 @@ export type { CompiledMessage };
 type Values = Readonly<Record<string, string | number | null | undefined>>;
 
 /** What a text is read in: a language, the locale of its dates and numbers, and what stands for an English text. */
-export interface Reading {
+export interface LanguageRead {
   language: string;
   locale: string;
   /** The translation of an English text, ready to be formatted; undefined where English stands. */
@@ -21,14 +21,14 @@ export interface Reading {
   wordOf: (text: string) => CompiledMessage | undefined;
 }
 
-export const ENGLISH: Reading = { language: 'en', locale: 'en-US', messageOf: () => undefined, wordOf: () => undefined };
+export const ENGLISH: LanguageRead = { language: 'en', locale: 'en-US', messageOf: () => undefined, wordOf: () => undefined };
 
 // The server is two bundles in one process, and a browser's page says it before its scripts run: both through this one place.
-const place = globalThis as { eagerFeetReading?: () => Reading };
-const reading = (): Reading => place.eagerFeetReading?.() ?? ENGLISH;
+const place = globalThis as { eagerFeetReading?: () => LanguageRead };
+const reading = (): LanguageRead => place.eagerFeetReading?.() ?? ENGLISH;
 
 /** Says who decides what is read: the server by the request, a thread by what it was told. */
-export function readBy(decide: () => Reading): void {
+export function readBy(decide: () => LanguageRead): void {
   place.eagerFeetReading = decide;
 }
 

@@ -6,12 +6,12 @@ import { type Letter, letterOf } from '../../core/mail/index.ts';
 import { stampInName } from '../../core/operations/index.ts';
 import { ENGLISH, t } from '../../core/text/translate.ts';
 import type { Seal } from '../accounts/hashes.ts';
-import { languageChosen } from '../accounts/language.ts';
 import type { AccountMail } from '../accounts/parts.ts';
 import type { Config } from '../platform/config.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { outbox } from '../platform/db/schema.ts';
 import { inLanguage } from '../platform/languages.ts';
+import { languageChosen } from '../platform/readers.ts';
 
 export interface Mail extends Letter {
   userId: string;

@@ -3,10 +3,10 @@ import { v7 as uuid } from 'uuid';
 import { type AccountEventKind, newsLetter, type Whose } from '../../core/mail/index.ts';
 import { ENGLISH } from '../../core/text/translate.ts';
 import type { Seal } from '../accounts/hashes.ts';
-import { inEachLanguage } from '../accounts/language.ts';
 import type { AccountNews } from '../accounts/parts.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { accountEvents, playerGuardians, players, squadCoaches, user } from '../platform/db/schema.ts';
+import { inEachLanguage } from '../platform/readers.ts';
 import { putSealedMail } from './mail.ts';
 
 /* Whatever changes about who can get in is written down, and told to those it concerns. */

@@ -5,6 +5,9 @@ import { language, shelfText } from '../../core/text/translate.ts';
 /** Where an answer names a drill, or the unit of what is counted in it. */
 const NAMES = new Set(['drillName', 'doneName', 'name', 'drill', 'unit', 'counts', 'doesNotCount']);
 
+/** Where an answer holds cues: a coach sends those of the drill, or words of their own. */
+const LISTS = new Set(['cues']);
+
 const isDrill = (value: object): value is Drill => 'steps' in value && 'cues' in value && 'counting' in value && 'faults' in value;
 
 /**
@@ -22,6 +25,10 @@ function put(value: unknown): unknown {
   if (kind !== Object && kind !== undefined) return value;
   if (isDrill(value)) return drillInWords(value);
   return Object.fromEntries(
-    Object.entries(value).map(([key, one]) => [key, typeof one === 'string' && NAMES.has(key) ? shelfText(one) : put(one)]),
+    Object.entries(value).map(([key, one]) => {
+      if (typeof one === 'string') return [key, NAMES.has(key) ? shelfText(one) : one];
+      if (Array.isArray(one) && LISTS.has(key)) return [key, one.map((text) => (typeof text === 'string' ? shelfText(text) : put(text)))];
+      return [key, put(one)];
+    }),
   );
 }

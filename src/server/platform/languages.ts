@@ -1,5 +1,5 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
-import { compiled, ENGLISH, type Reading, readBy } from '../../core/text/translate.ts';
+import { compiled, ENGLISH, type LanguageRead, readBy } from '../../core/text/translate.ts';
 import spanish from '../../messages/es/index.ts';
 import { isLanguage, LANGUAGES, type LanguageCode, PSEUDO, PSEUDO_TURNED } from '../../messages/languages.ts';
 import { pluralOf, pseudo } from '../../messages/pseudo.ts';
@@ -10,7 +10,7 @@ const CATALOGS: Partial<Record<LanguageCode, Readonly<Record<string, string>>>> 
 /** Words that are looked up by themselves: a browser knows the same ones. */
 const WORDS: ReadonlySet<string> = new Set(words);
 
-function readingOf(language: string): Reading {
+function readingOf(language: string): LanguageRead {
   if (language === PSEUDO || language === PSEUDO_TURNED) {
     const messageOf = (text: string) => (text in spanish ? compiled(pseudo(pluralOf(text))) : undefined);
     return { language, locale: 'en-US', messageOf, wordOf: (text) => (WORDS.has(text) ? messageOf(text) : undefined) };
@@ -24,16 +24,16 @@ function readingOf(language: string): Reading {
   return { language, locale: LANGUAGES[language].locale, messageOf, wordOf: (text) => (WORDS.has(text) ? messageOf(text) : undefined) };
 }
 
-const readings = new Map<string, Reading>();
-function readingIn(language: string): Reading {
+const readings = new Map<string, LanguageRead>();
+function readingIn(language: string): LanguageRead {
   const known = readings.get(language) ?? readingOf(language);
   readings.set(language, known);
   return known;
 }
 
 // The server is two bundles in one process, which both say what is read and both ask.
-const place = globalThis as { eagerFeetNow?: AsyncLocalStorage<Reading> };
-place.eagerFeetNow ??= new AsyncLocalStorage<Reading>();
+const place = globalThis as { eagerFeetNow?: AsyncLocalStorage<LanguageRead> };
+place.eagerFeetNow ??= new AsyncLocalStorage<LanguageRead>();
 const now = place.eagerFeetNow;
 readBy(() => now.getStore() ?? ENGLISH);
 

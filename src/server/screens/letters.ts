@@ -6,7 +6,6 @@ import { coachLetter, familySummary, squadSummary } from '../../core/letters/ind
 import { withNames } from '../../core/mail/index.ts';
 import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
-import { inEachLanguage } from '../accounts/language.ts';
 import { inSquadNow } from '../accounts/leaving.ts';
 import { choicesFor } from '../consent/mail-choices.ts';
 import type { Context } from '../context.ts';
@@ -14,6 +13,7 @@ import { namesNow } from '../mail/names.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { letters, outbox, players, squadCoaches, squads, user } from '../platform/db/schema.ts';
 import { badInput, notFound } from '../platform/problems.ts';
+import { inEachLanguage } from '../platform/readers.ts';
 import { allow, asPerson } from '../policy.ts';
 import { memberOf, membersOf, squadById, squadDay } from '../squads/squads.ts';
 import { childWeek, squadWeek, weekStartingOn } from './letter-numbers.ts';

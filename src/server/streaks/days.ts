@@ -1,6 +1,6 @@
 import { and, eq, gte, sql } from 'drizzle-orm';
 import { inParts } from '../../core/in-parts.ts';
-import { type ReadStreak, type StripCell, streakAndStrip, streakInWords } from '../../core/streaks/index.ts';
+import { type ReadStreak, type Streak, type StripCell, streakAndStrip, streakInWords } from '../../core/streaks/index.ts';
 import { DONE_SHARE } from '../../core/training/index.ts';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
@@ -88,10 +88,14 @@ const read = <R extends Pick<ReturnType<typeof compute>[number], 'streak' | 'str
   lastDay,
 });
 
+/** Up to 0.18.0 a streak was kept with a sentence in place of what keeps it: it is computed anew. */
+const isWhole = ({ streak }: { streak: Partial<Streak> }): boolean => streak.asks !== undefined;
+
 const knownOn = (db: Db, squadId: string, today: string) =>
   new Map(
     statesOn(db)
       .all({ squad: squadId, day: today })
+      .filter(isWhole)
       .map((row) => [row.playerId, read(row)]),
   );
 
@@ -110,7 +114,7 @@ export function streakStateOf(db: Db, squadId: string, member: Pick<Member, 'id'
     .from(streakStates)
     .where(and(eq(streakStates.squadId, squadId), eq(streakStates.playerId, member.id), eq(streakStates.asOf, today)))
     .get();
-  const state = row ? read(row) : streakStatesOf(db, squadId, [member], today).get(member.id);
+  const state = row && isWhole(row) ? read(row) : streakStatesOf(db, squadId, [member], today).get(member.id);
   if (!state) throw new Error('A member is always among the members.');
   return state;
 }

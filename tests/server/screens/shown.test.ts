@@ -2,13 +2,16 @@ import { expect } from 'chai';
 import { createElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { type Item, newItem } from '../../../src/core/weeks/index.ts';
+import { chooseLanguage } from '../../../src/server/accounts/language.ts';
 import { lookAtPaper, paperListsOf, readInPaper } from '../../../src/server/files/paper.ts';
+import { squads } from '../../../src/server/platform/db/schema.ts';
+import { inLanguage } from '../../../src/server/platform/languages.ts';
 import { addNote } from '../../../src/server/progress/notes.ts';
 import { takeStep } from '../../../src/server/progress/steps.ts';
 import { putBreak, readRules, setTables } from '../../../src/server/rules/rules.ts';
 import { family } from '../../../src/server/screens/family.ts';
 import { myFeet } from '../../../src/server/screens/feet.ts';
-import { readPost, sendSummaries } from '../../../src/server/screens/letters.ts';
+import { previewPost, readPost, sendSummaries } from '../../../src/server/screens/letters.ts';
 import { playerPage } from '../../../src/server/screens/player.ts';
 import { calibration, compareWeeks, ground } from '../../../src/server/screens/season.ts';
 import { thisWeek } from '../../../src/server/screens/this-week.ts';
@@ -188,5 +191,23 @@ describe('what pages say of what was really done', () => {
     expect(post).to.include('Comet’s week 1').and.to.include('Pebble’s week 1');
     const home = read(draw(FamilyView, { family: family(town.context, town.guardian) }));
     expect(home).to.include('Comet’s week 1').and.to.not.include('Pebble');
+  });
+
+  it('a letter is in the language of who gets it, whoever sends it and in whatever they read; a child’s word changes nobody else’s', () => {
+    twoWeeks();
+    chooseLanguage(town.context, town.guardian, { language: 'es' });
+    chooseLanguage(town.context, town.player, { language: 'en' });
+    inLanguage('en', () => sendSummaries(town.context, town.coach, squad()));
+    const { letters } = readPost(town.context, town.coach, squad());
+    const to = (nickname: string) => letters.find(({ about }) => about === nickname);
+    expect(to('Comet')?.subject).to.equal('La semana 1 de Comet');
+    expect(to('Comet')?.plain).to.include('Esta fue la semana 1').and.not.include('This was');
+    expect(to('Comet')?.html).to.include('<html lang="es">');
+    expect(to('Pebble')?.subject).to.equal('Pebble’s week 1');
+    // The squad's own language is for who has chosen nothing.
+    town.context.db.update(squads).set({ language: 'es' }).run();
+    expect(previewPost(town.context, town.coach, squad()).letters.find(({ about }) => about === 'Pebble')?.subject).to.equal(
+      'La semana 1 de Pebble',
+    );
   });
 });

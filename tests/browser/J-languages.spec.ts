@@ -1,0 +1,162 @@
+import type { Page } from '@playwright/test';
+import { expect, LONG, test } from './house.ts';
+import { awake, coachBase, PHONE, signIn, unfoldAll } from './people.ts';
+
+test.use({ file: 'J-languages' });
+
+/** Reads in a language from now on, as a device that has chosen it. */
+const read = (page: Page, base: string, language: string) => page.context().addCookies([{ name: 'language', value: language, url: base }]);
+
+test('a family changes the language by one press, and it stays with the device and with the person', async ({ page, house, browser }) => {
+  await signIn(page.context(), 'Comet');
+  await page.goto('/week');
+  await page.getByRole('button', { name: 'Español' }).click();
+  await expect(page.getByRole('heading', { name: 'Hola, Comet' })).toBeVisible();
+  await expect(page.locator('html')).toHaveAttribute('lang', 'es');
+  // The press came back to the page on which it was made, and the next one reads the same.
+  await expect(page).toHaveURL(/\/week$/);
+  await page.getByRole('link', { name: 'Mis pies' }).click();
+  await expect(page.getByRole('heading', { name: 'Mis pies' })).toBeVisible();
+  await awake(page);
+  // On another device nobody has chosen: whoever signs in reads what was chosen elsewhere.
+  const other = await browser.newContext({ baseURL: house, viewport: PHONE, locale: 'en-US' });
+  await signIn(other, 'Comet');
+  const there = await other.newPage();
+  await there.goto('/');
+  await there.goto('/week');
+  await expect(there.getByRole('heading', { name: 'Hola, Comet' })).toBeVisible();
+  // What is wrong is said in it as well.
+  const problem = await other.request.post('/api/auth/sign-in/squad', { data: { code: 'LANTERN', nickname: 'Comet', pin: '0000' } });
+  expect(await problem.json()).toMatchObject({
+    detail: 'El código del equipo, el apodo y el PIN no coinciden. Revisa cada uno e inténtalo otra vez.',
+  });
+  await other.close();
+  await page.goto('/week');
+  await page.getByRole('button', { name: 'English' }).click();
+  await expect(page.getByRole('heading', { name: 'Hi Comet' })).toBeVisible();
+});
+
+test('a browser that asks for Spanish gets it at the door, and a strange language gets English', async ({ house, browser }) => {
+  for (const [locale, heading] of [
+    ['es-MX', 'Entrenamiento en casa para los dos pies, con un reloj en el que confiar.'],
+    ['fr-FR', 'Home training for both feet, by a clock you can trust.'],
+  ] as const) {
+    const context = await browser.newContext({ baseURL: house, locale });
+    const page = await context.newPage();
+    await page.goto('/');
+    await expect(page.getByRole('heading', { name: heading })).toBeVisible();
+    await context.close();
+  }
+});
+
+test('a visit in Spanish: what to fetch, how it is done, the clock, the number', async ({ page, house }) => {
+  await read(page, house, 'es');
+  await signIn(page.context(), 'Comet');
+  await page.clock.install();
+  await page.setViewportSize(PHONE);
+  await page.goto('/week');
+  await awake(page);
+  await page
+    .getByRole('link', { name: /^Vamos: / })
+    .first()
+    .click();
+  await awake(page);
+  await expect(page.getByRole('heading', { name: 'Trae', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Empezar', exact: true }).click();
+  await expect(page.getByText('Coloca', { exact: false }).first()).toBeVisible();
+});
+
+test('a guardian and a coach read their pages in Spanish, and nothing breaks on them', async ({ page, house }) => {
+  const broken: string[] = [];
+  page.on('pageerror', (error) => broken.push(error.message));
+  await read(page, house, 'es');
+  await signIn(page.context(), 'guardian');
+  await page.goto('/family');
+  await awake(page);
+  await expect(page.getByText('Mejor que nunca esta semana').first()).toBeVisible();
+  await page.context().clearCookies();
+  await read(page, house, 'es');
+  await signIn(page.context(), 'coach');
+  const base = await coachBase(page);
+  for (const [path, heading] of [
+    ['today', 'Hoy'],
+    ['weeks', 'Semanas'],
+    ['drills', 'Ejercicios'],
+    ['squad', 'Equipo'],
+    ['rules', 'Reglas'],
+  ] as const) {
+    await page.goto(`${base}/${path}`);
+    await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible();
+    await awake(page);
+  }
+  // A drill is found by its name in either language.
+  await page.goto(`${base}/drills`);
+  const search = page
+    .getByRole('searchbox')
+    .or(page.getByPlaceholder(/Buscar por nombre/))
+    .first();
+  for (const words of ['toques de planta', 'sole taps']) {
+    await search.fill(words);
+    await expect(page.getByRole('heading', { name: 'Toques de planta' }).or(page.getByText('Toques de planta')).first()).toBeVisible();
+  }
+  expect(broken).toEqual([]);
+});
+
+/** What stands on a page and came from no message file: everything outside of the brackets of the language of long words. */
+const untranslated = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const found: string[] = [];
+    const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+    for (let node = walk.nextNode(); node; node = walk.nextNode())
+      if (!/^(SCRIPT|STYLE|TEMPLATE|KBD|TEXTAREA)$/.test(node.parentElement?.tagName ?? '')) found.push(node.nodeValue ?? '');
+    for (const element of document.querySelectorAll('[aria-label],[title],[placeholder]'))
+      for (const name of ['aria-label', 'title', 'placeholder']) found.push(element.getAttribute(name) ?? '');
+    const outside = (text: string): string => {
+      const inner = text.replace(/⟦[^⟦⟧]*⟧/g, ' ');
+      return inner === text ? text.trim() : outside(inner);
+    };
+    return [...new Set(found.map(outside).filter((text) => /[A-Za-z]{2}/.test(text)))];
+  });
+
+/** What is no sentence of ours: the product's name, what people called things, dates. */
+const OF_PEOPLE =
+  /^(Eager Feet|PIN|English|Español|LANTERN|Comet|Lanternfish U11|Beat your best|One more than last time|(Saturday course|Quick feet|Wall and air)[\s:,]*|(Mon|Tues|Wednes|Thurs|Fri|Satur|Sun)day|(Jan|Feb|Mar|Apr|May|Jun|Jul|Aug|Sep|Oct|Nov|Dec) \d+)$/;
+
+test('all that a child reads of ours comes from the message files, and long words are not cut', async ({ page, house }) => {
+  await read(page, house, 'en-XA');
+  await page.setViewportSize(PHONE);
+  for (const path of ['/', '/join', '/sign-in', '/invited']) {
+    await page.goto(path);
+    expect(
+      (await untranslated(page)).filter((text) => !OF_PEOPLE.test(text) && text !== 'E-mail'),
+      path,
+    ).toEqual([]);
+  }
+  await signIn(page.context(), 'Comet');
+  await page.goto('/week');
+  const go = (await page.locator('a[href^="/go/"]').first().getAttribute('href')) ?? '';
+  for (const path of ['/week', go, '/home']) {
+    await page.goto(path);
+    await awake(page);
+    await unfoldAll(page);
+    expect(
+      (await untranslated(page)).filter((text) => !OF_PEOPLE.test(text)),
+      path,
+    ).toEqual([]);
+    const spills = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+    expect(spills, path).toBeLessThanOrEqual(0);
+  }
+});
+
+test('turned round, pages of right-to-left languages hold together', LONG, async ({ page, house }) => {
+  await read(page, house, 'en-XB');
+  await signIn(page.context(), 'Comet');
+  await page.setViewportSize(PHONE);
+  for (const path of ['/week', '/feet', '/home']) {
+    await page.goto(path);
+    await awake(page);
+    await expect(page.locator('html')).toHaveAttribute('dir', 'rtl');
+    const spills = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+    expect(spills, path).toBeLessThanOrEqual(0);
+  }
+});
