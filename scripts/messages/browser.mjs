@@ -8,11 +8,12 @@ import { join } from 'node:path';
 import compile from 'icu-minify/compile';
 import { tsImport } from 'tsx/esm/api';
 import ts from 'typescript';
-import { collect, pluralKey } from './collect.mjs';
+import { pluralKey } from './collect.mjs';
 
 const VIRTUAL = 'virtual:languages';
 const ID_LETTERS = 8;
 const MARK = /"@@([\w-]{8})@@"/g;
+const WORD_MARK = /,\s*"@@w([\w-]{8})@@"/g;
 const READING = '"@@reading@@"';
 /** A script named in a script or a page: “/_astro/x.js”, “_astro/x.js”. */
 const SCRIPT_NAME = /(\/?_astro\/)(?=[\w.@-]+\.js\b)/g;
@@ -24,18 +25,20 @@ const said = (node) => (node && (ts.isStringLiteral(node) || ts.isNoSubstitution
 function marked(code, file, marks) {
   const tree = ts.createSourceFile(file, code, ts.ScriptTarget.Latest, true, file.endsWith('x') ? ts.ScriptKind.TSX : ts.ScriptKind.TS);
   const found = [];
-  const mark = (key, from, to) => {
+  const mark = (key, from, to, before = '') => {
     const id = idOf(key);
     if (marks.has(id) && marks.get(id) !== key)
       throw new Error(`Two sentences have the id ${id}: “${key}” and “${marks.get(id)}”. Change a word of one.`);
     marks.set(id, key);
-    found.push({ from, to, text: `"@@${id}@@"` });
+    found.push({ from, to, text: `${before}"@@${before ? 'w' : ''}${id}@@"` });
   };
   const visit = (node) => {
     if (ts.isCallExpression(node) && ts.isIdentifier(node.expression)) {
       const { text: name } = node.expression;
       const [first, second, third] = node.arguments;
       if (/^(t|says)$/.test(name) && said(first) !== null) mark(said(first), first.getStart(tree), first.end);
+      // A word in a table stays what it is, and has its translation beside it.
+      if (name === 'english' && said(first) !== null) mark(said(first), first.end, first.end, ', ');
       if (name === 'plural' && said(second) !== null)
         mark(pluralKey(said(second), said(third) ?? undefined), second.getStart(tree), (third ?? second).end);
     }
@@ -49,7 +52,8 @@ function marked(code, file, marks) {
 async function languages() {
   const { LANGUAGES, PSEUDO, PSEUDO_TURNED } = await tsImport('../../src/messages/languages.ts', import.meta.url);
   const { pluralOf, pseudo } = await tsImport('../../src/messages/pseudo.ts', import.meta.url);
-  const { byText } = await collect();
+  // Words in tables come with the scripts that have the tables.
+  const values = JSON.parse(readFileSync('src/messages/values.json', 'utf8'));
   return [...Object.keys(LANGUAGES), PSEUDO, PSEUDO_TURNED].map((language) => {
     const folder = join('src/messages', language);
     const files = existsSync(folder) ? readdirSync(folder).filter((name) => name.endsWith('.json')) : [];
@@ -59,7 +63,7 @@ async function languages() {
     const words =
       language === 'en'
         ? {}
-        : Object.fromEntries([...byText].map((text) => [text, compile(inWords(text))]).filter(([text, message]) => message !== text));
+        : Object.fromEntries(values.map((text) => [text, compile(inWords(text))]).filter(([text, message]) => message !== text));
     const reading = { language, locale: LANGUAGES[language]?.locale ?? 'en-US', words };
     // A number's own word is shorter than the message that it stands for.
     const codeOf = (key) => {
@@ -84,6 +88,7 @@ export function sentences() {
   const inBrowser = (plugin) => plugin.environment === undefined || plugin.environment.name === 'client';
   const written = (code, language) =>
     code
+      .replace(WORD_MARK, (_all, id) => (language.language === 'en' ? '' : `,${language.codeOf(marks.get(id))}`))
       .replace(MARK, (_all, id) => language.codeOf(marks.get(id)))
       .replaceAll(READING, () => language.reading)
       .replace(SCRIPT_NAME, `$1${folderOf(language)}`);

@@ -54,6 +54,9 @@ const formatters = {
   getDateTimeFormat: (...args: ConstructorParameters<typeof Intl.DateTimeFormat>) => new Intl.DateTimeFormat(...args),
 };
 
+/** What the tables of a browser's scripts say of their words, each when its script is loaded. */
+const told = new Map<string, CompiledMessage>();
+
 /** In a browser's scripts a text has become the message of their language. */
 const isCompiled = (text: unknown): text is CompiledMessage => Array.isArray(text);
 
@@ -76,7 +79,7 @@ export function t(english: string, values?: Values): string {
 
 /** A word that is also a value (“easy”, “left”), in the reader’s language; what is no word of ours comes back as it is. */
 export function term(value: string): string {
-  const message = reading().wordOf(value);
+  const message = reading().wordOf(value) ?? told.get(value);
   return typeof message === 'string' ? message : value;
 }
 
@@ -86,9 +89,13 @@ export function shelfText(text: string): string {
   return typeof message === 'string' ? message : text;
 }
 
-/** Marks a word or sentence that is kept in a table and shown with `term`, so that `npm run messages` finds it. */
+/**
+ * Marks a word or sentence that is kept in a table and shown with `term`, so that `npm run messages` finds it.
+ * @param message its translation, which the build of a browser's scripts puts here
+ */
 // @__NO_SIDE_EFFECTS__
-export function english<T extends string>(text: T): T {
+export function english<T extends string>(text: T, message?: CompiledMessage): T {
+  if (message !== undefined) told.set(text, message);
   return text;
 }
 

@@ -1,4 +1,5 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
+import { constants } from 'node:zlib';
 import compression from 'compression';
 import send from 'send';
 import { t } from '../../core/text/translate.ts';
@@ -131,8 +132,11 @@ function serveStatic(clientDir: string, req: IncomingMessage, res: ServerRespons
   stream.pipe(res);
 }
 
+/** One step above what is usual: 6 % smaller for a third more work, 15 ms for the largest script. */
+const BROTLI_QUALITY = 5;
+
 /** Pages, scripts and JSON go out compressed; clips and uploads never pass through here. */
-const compress = compression({ threshold: 1024 });
+const compress = compression({ threshold: 1024, brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: BROTLI_QUALITY } } });
 
 /** The house's HTTP server: uploads and clips here, built files from disk, everything else through Astro. */
 export function createHouseServer(context: Context, astro: AstroHandler, clientDir: string): Server {

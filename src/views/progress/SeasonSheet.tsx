@@ -1,6 +1,6 @@
 import { dateInWords, dayInWords, footInWords, number } from '../../client/words.ts';
 import type { PlayerPage } from '../../contract/progress.ts';
-import { trainedInWords } from '../../core/streaks/index.ts';
+import { trainedInWords } from '../../core/streaks/asks.ts';
 import { plural, t } from '../../core/text/translate.ts';
 import { Laces } from '../../ui/notations/index.ts';
 import { WeeksSeam } from './WeeksSeam.tsx';

@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import { dayInWords, dayLetter } from '../../client/words.ts';
 import type { StreakView, StripView } from '../../contract/parts.ts';
-import { trainedInWords } from '../../core/streaks/index.ts';
+import { trainedInWords } from '../../core/streaks/asks.ts';
 import { t } from '../../core/text/translate.ts';
 import { Laces } from '../../ui/notations/index.ts';
 

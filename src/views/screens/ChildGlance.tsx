@@ -1,7 +1,7 @@
 import { Check } from 'lucide-react';
 import { footInWords, number, untilInWords, wishedDay } from '../../client/words.ts';
 import type { Child, FamilyWeek } from '../../contract/screens.ts';
-import { trainedInWords } from '../../core/streaks/index.ts';
+import { trainedInWords } from '../../core/streaks/asks.ts';
 import { plural, t } from '../../core/text/translate.ts';
 import { Seam } from '../../ui/notations/Seam.tsx';
 

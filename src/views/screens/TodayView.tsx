@@ -6,7 +6,7 @@ import { whenInWords } from '../../client/words.ts';
 import { screensApi as squadContract, type Today } from '../../contract/screens.ts';
 import { nudgeWords } from '../../core/letters/coach-letter.ts';
 import { lastGoInWords } from '../../core/progress/quiet.ts';
-import { unitsInWords } from '../../core/streaks/index.ts';
+import { unitsInWords } from '../../core/streaks/asks.ts';
 import { plural, t, term } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { WriteDialog } from '../letters/WriteDialog.tsx';
