@@ -50,7 +50,7 @@ function marked(code, file, marks) {
 
 /** What each language says: its own name for a key, compiled, and the words that are looked up as they are. */
 async function languages() {
-  const { LANGUAGES, PSEUDO, PSEUDO_TURNED } = await tsImport('../../src/messages/languages.ts', import.meta.url);
+  const { LANGUAGES, PSEUDO, PSEUDO_TURNED } = await tsImport('../../src/core/text/languages.ts', import.meta.url);
   const { pluralOf, pseudo } = await tsImport('../../src/messages/pseudo.ts', import.meta.url);
   // Words in tables come with the scripts that have the tables.
   const values = JSON.parse(readFileSync('src/messages/values.json', 'utf8'));

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { dayNumber } from '../core/calendar/days.ts';
 import { StreakRule } from '../core/streaks/rules.ts';
 import { TABLE_SCHOOLS } from '../core/tables/index.ts';
+import { LANGUAGE_CODES } from '../core/text/languages.ts';
 import { english, says, t } from '../core/text/translate.ts';
 import { RunTimes } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
@@ -21,6 +22,8 @@ const whole = (words: string, least: number, most: number) => {
 export const RuleFigures = z.object({
   name: z.string().trim().min(1, says('Give the squad a name.')).max(60, says('The squad’s name has at most 60 letters.')),
   town: z.string().trim().max(60, says('The town has at most 60 letters.')),
+  /** What families read until they choose something else. */
+  language: z.enum(LANGUAGE_CODES, says('Choose one of the languages.')),
   headingAge: whole(english('The heading age'), 6, 19),
   headersMax: whole(english('The limit of headers a week'), 0, 200),
   clipDays: whole(english('The days that clips are kept'), 1, 365),

@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { isLanguage } from '../messages/languages.ts';
+import { isLanguage } from '../core/text/languages.ts';
 import { askingFrom } from '../server/accounts/actor.ts';
 import { chooseLanguage } from '../server/accounts/language.ts';
 import { appContext } from '../server/context.ts';

@@ -17,6 +17,9 @@ const WORDS: Record<string, string> = {
   get walkBack() {
     return t('walk back after a number');
   },
+  get language() {
+    return t('language of letters');
+  },
   contactSchool: 'contact',
   get footOrder() {
     return t('order of the feet');

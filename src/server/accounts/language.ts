@@ -1,4 +1,4 @@
-import type { LanguageCode } from '../../messages/languages.ts';
+import type { LanguageCode } from '../../core/text/languages.ts';
 import type { Context } from '../context.ts';
 import { readers } from '../platform/db/schema.ts';
 import { allow } from '../policy.ts';

@@ -1,7 +1,7 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
+import { isLanguage, LANGUAGES, type LanguageCode, PSEUDO, PSEUDO_TURNED } from '../../core/text/languages.ts';
 import { compiled, ENGLISH, type LanguageRead, readBy } from '../../core/text/translate.ts';
 import spanish from '../../messages/es/index.ts';
-import { isLanguage, LANGUAGES, type LanguageCode, PSEUDO, PSEUDO_TURNED } from '../../messages/languages.ts';
 import { pluralOf, pseudo } from '../../messages/pseudo.ts';
 import words from '../../messages/words.json' with { type: 'json' };
 

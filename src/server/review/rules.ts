@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
 import type { DoubtRulesSent } from '../../contract/review.ts';
+import { english } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { squads } from '../platform/db/schema.ts';
@@ -13,7 +14,7 @@ export function setDoubtRules(context: Context, actor: Actor, input: { squad: st
   const { squad, ...doubtRules } = input;
   allow(db, actor, 'set doubt rules', { squad });
   db.transaction(() => {
-    writeChange(context, actor, squad, 'figures of doubts', doubtRulesOf(db, squad), doubtRules);
+    writeChange(context, actor, squad, english('figures of doubts'), doubtRulesOf(db, squad), doubtRules);
     db.update(squads).set({ doubtRules }).where(eq(squads.id, squad)).run();
     refreshWaitingIn(db, squad);
   });

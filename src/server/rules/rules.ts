@@ -3,7 +3,7 @@ import type { RuleChange, RuleFigures, Rules } from '../../contract/rules.ts';
 import { defaultsForAge, ruleInWords } from '../../core/rules/index.ts';
 import type { StreakRule } from '../../core/streaks/index.ts';
 import type { TableSchool } from '../../core/tables/index.ts';
-import { t } from '../../core/text/translate.ts';
+import { english, t } from '../../core/text/translate.ts';
 import { TIMES } from '../../core/weeks/times.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
@@ -44,13 +44,13 @@ function viewOf({ db, now }: Context, actor: Actor, squadId: string): Rules {
     .map((member) => Number(today.slice(0, 4)) - member.birthYear)
     .sort((a, b) => a - b);
   const age = ages[Math.floor(ages.length / 2)] ?? null;
-  const { name, town, headingAge, headersMax, clipDays, times, quietFrom, quietTo, mailsPerDay, reminders } = squad;
+  const { name, town, language, headingAge, headersMax, clipDays, times, quietFrom, quietTo, mailsPerDay, reminders } = squad;
   const { ruleSaid: _ruleSaid, ...usualTimes } = TIMES;
   const usual = age === null ? null : defaultsForAge(Math.min(18, Math.max(5, age)));
   return {
     squad: { id: squad.id, name: squad.name, timeZone: squad.timeZone, code: squad.code },
     mayChange: actor.kind === 'coach' && actor.heads.includes(squadId),
-    figures: { name, town, headingAge, headersMax, clipDays, times: times ?? null, quietFrom, quietTo, mailsPerDay, reminders },
+    figures: { name, town, language, headingAge, headersMax, clipDays, times: times ?? null, quietFrom, quietTo, mailsPerDay, reminders },
     usualTimes,
     choices: choicesOf(squad),
     usual: usual && { headingAge: usual.headingAge, headersMax: usual.headersMax, clipDays: usual.clipDays },
@@ -81,7 +81,7 @@ export function setStreakRule(context: Context, actor: Actor, input: { squad: st
   allow(db, actor, 'set the rules', { squad });
   const from = squadDay(squadById(db, squad), context.now());
   const before = rulesOf(db, squad).at(-1)?.rule ?? null;
-  changeRule(context, actor, { squad, rule: 'streak rule', before, after: rule }, () => {
+  changeRule(context, actor, { squad, rule: english('streak rule'), before, after: rule }, () => {
     db.insert(squadRules)
       .values({ squadId: squad, from, rule })
       .onConflictDoUpdate({ target: [squadRules.squadId, squadRules.from], set: { rule } })
@@ -95,7 +95,7 @@ export function setTables(context: Context, actor: Actor, input: { squad: string
   const { squad, tableSchool } = input;
   allow(context.db, actor, 'set the rules', { squad });
   const before = squadById(context.db, squad).tableSchool;
-  changeRule(context, actor, { squad, rule: 'tables', before, after: tableSchool }, () => {
+  changeRule(context, actor, { squad, rule: english('tables'), before, after: tableSchool }, () => {
     context.db.update(squads).set({ tableSchool }).where(eq(squads.id, squad)).run();
   });
   return viewOf(context, actor, squad);
@@ -107,7 +107,7 @@ export function setZone(context: Context, actor: Actor, input: { squad: string; 
   allow(context.db, actor, 'set the rules', { squad });
   const timeZone = knownZone(input.timeZone);
   const before = squadById(context.db, squad).timeZone;
-  changeRule(context, actor, { squad, rule: 'time zone', before, after: timeZone }, () => {
+  changeRule(context, actor, { squad, rule: english('time zone'), before, after: timeZone }, () => {
     context.db.update(squads).set({ timeZone }).where(eq(squads.id, squad)).run();
     forgetStreaksIn(context, squad);
   });
@@ -132,7 +132,7 @@ export function putBreak(
   const had = breakOf(context, input);
   const { squad, break: id, long: _, ...set } = input;
   const before = had ? { from: had.from, to: had.to, title: had.title } : null;
-  changeRule(context, actor, { squad, rule: 'break', before, after: set }, () => {
+  changeRule(context, actor, { squad, rule: english('break'), before, after: set }, () => {
     db.insert(squadBreaks)
       .values({ id, squadId: squad, ...set })
       .onConflictDoUpdate({ target: squadBreaks.id, set })
@@ -148,26 +148,26 @@ export function dropBreak(context: Context, actor: Actor, input: BreakInput): Ru
   const had = breakOf(context, input);
   if (!had) throw notFound();
   const before = { from: had.from, to: had.to, title: had.title };
-  changeRule(context, actor, { squad: input.squad, rule: 'break', before, after: null }, () => {
+  changeRule(context, actor, { squad: input.squad, rule: english('break'), before, after: null }, () => {
     db.delete(squadBreaks).where(eq(squadBreaks.id, input.break)).run();
     forgetStreaksIn(context, input.squad);
   });
   return viewOf(context, actor, input.squad);
 }
 
+/* What is written down of a change is in no reader's language: its name is put into words when it is read. */
 const FIGURE_WORDS: Record<keyof RuleFigures, string> = {
-  name: 'name',
-  town: 'town',
-  headingAge: 'heading age',
-  headersMax: 'headers a week',
-  clipDays: 'days of clips',
-  get times() {
-    return t('lengths of the run sheet');
-  },
-  quietFrom: 'quiet hours from',
-  quietTo: 'quiet hours to',
-  mailsPerDay: 'mails a day',
-  reminders: 'reminders',
+  name: english('name'),
+  town: english('town'),
+  language: english('language of letters'),
+  headingAge: english('heading age'),
+  headersMax: english('headers a week'),
+  clipDays: english('days of clips'),
+  times: english('lengths of the run sheet'),
+  quietFrom: english('quiet hours from'),
+  quietTo: english('quiet hours to'),
+  mailsPerDay: english('mails a day'),
+  reminders: english('reminders'),
 };
 
 /** Sets figures of the rules; each that really changes is written down. A higher heading age holds for the open week too. */
@@ -192,7 +192,7 @@ export function giveNewCode(context: Context, actor: Actor, input: { squad: stri
   const { db } = context;
   allow(db, actor, 'set the rules', input);
   // The codes themselves are not written down: an old one would say how the new one looks.
-  const change = { squad: input.squad, rule: 'squad code', before: 'the one before', after: 'a new one' };
+  const change = { squad: input.squad, rule: english('squad code'), before: 'the one before', after: 'a new one' };
   changeRule(context, actor, change, () => {
     db.update(squads)
       .set({ code: freshSquadCode(db) })

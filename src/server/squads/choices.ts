@@ -1,7 +1,7 @@
 import { and, eq } from 'drizzle-orm';
 import type { Choices } from '../../contract/screens.ts';
 import type { ContactSchool } from '../../core/drills/index.ts';
-import { t } from '../../core/text/translate.ts';
+import { english } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { players, squadPlayers, squads } from '../platform/db/schema.ts';
@@ -25,7 +25,7 @@ export function setChoices(context: Context, actor: Actor, input: { squad: strin
   const { squad, ...choices } = input;
   allow(context.db, actor, 'set squad choices', { squad });
   const before = choicesOf(squadById(context.db, squad));
-  changeRule(context, actor, { squad, rule: t('how the squad learns'), before, after: choices }, () => {
+  changeRule(context, actor, { squad, rule: english('how the squad learns'), before, after: choices }, () => {
     context.db.update(squads).set(choices).where(eq(squads.id, squad)).run();
   });
   return choices;

@@ -4,6 +4,7 @@ import type { useAttempt } from '../../client/use-attempt.ts';
 import { hourInWords, whenInWords } from '../../client/words.ts';
 import { rulesApi as contract, RuleFigures, type Rules } from '../../contract/rules.ts';
 import { TABLE_SCHOOLS, TABLES_FROM_AGE, type TableSchool } from '../../core/tables/index.ts';
+import { LANGUAGE_CODES, LANGUAGES, type LanguageCode } from '../../core/text/languages.ts';
 import { english, plural, t, term } from '../../core/text/translate.ts';
 import { Button, Field, Fold, Notice } from '../../ui/parts/index.ts';
 import { ZoneField } from '../squads/ZoneField.tsx';
@@ -278,6 +279,22 @@ export function NameBox(shared: RuleBoxProps) {
         <Field label={t('Town')} {...field('town')} />
         {rules.mayChange && <Button onClick={() => save({ name: typed.name, town: typed.town })}>{t('Save the name')}</Button>}
       </div>
+      <label className="flex flex-wrap items-center gap-2">
+        {t('Letters to families are in')}
+        <select
+          className="field min-h-9"
+          disabled={!rules.mayChange}
+          value={rules.figures.language}
+          onChange={(event) => save({ language: event.target.value as LanguageCode })}
+        >
+          {LANGUAGE_CODES.map((code) => (
+            <option key={code} value={code} lang={code}>
+              {LANGUAGES[code].name}
+            </option>
+          ))}
+        </select>
+        <span className="text-dust text-sm">{t('until a family chooses another.')}</span>
+      </label>
       <p>
         {t('Squad code:')} <strong className="font-display text-xl">{rules.squad.code}</strong>{' '}
         <span className="text-dust text-sm">{t('With a new one the old code signs nobody in any more; who is signed in stays so.')}</span>
@@ -310,7 +327,7 @@ export function ChangesBox({ rules }: { rules: Rules }) {
             <span className="text-dust">
               {whenInWords(one.at, rules.squad.timeZone)}, {one.by}:
             </span>{' '}
-            {one.rule}, {one.before} → {one.after}
+            {term(one.rule)}, {one.before} → {one.after}
           </li>
         ))}
       </ul>

@@ -16,7 +16,7 @@ import {
   planOnCourse,
   rateFor,
 } from '../../../core/moves/index.ts';
-import { t } from '../../../core/text/translate.ts';
+import { t, term } from '../../../core/text/translate.ts';
 import { Button } from '../../parts/Button.tsx';
 import { goodAngle } from './angle.ts';
 import { type Above, type Kind, Moving } from './Moving.tsx';
@@ -107,7 +107,7 @@ function Choices<T extends string>({
           className={one === value ? 'bg-lace! text-on-lace!' : ''}
           onClick={() => onChange(one)}
         >
-          {one}
+          {term(one)}
         </Button>
       ))}
     </fieldset>

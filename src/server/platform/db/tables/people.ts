@@ -5,6 +5,7 @@ import type { DoubtRules } from '../../../../core/scores/index.ts';
 import type { Level, StrongerFoot } from '../../../../core/squads/terms.ts';
 import type { StreakRule } from '../../../../core/streaks/index.ts';
 import type { TableSchool } from '../../../../core/tables/index.ts';
+import type { LanguageCode } from '../../../../core/text/languages.ts';
 import type { Times } from '../../../../core/weeks/times.ts';
 import { user } from './accounts.ts';
 import { flag, instant, json } from './columns.ts';
@@ -19,7 +20,7 @@ export const squads = sqliteTable('squads', {
   code: text('code').notNull().unique(),
   timeZone: text('time_zone').notNull(),
   /** What its families read, until somebody chooses something else. */
-  language: text('language').notNull().default('en'),
+  language: text('language').$type<LanguageCode>().notNull().default('en'),
   /** When its head coach threw it away; for some days it can be brought back. */
   thrownAt: instant('thrown_at'),
   /** Local hour at which a training day ends. */
