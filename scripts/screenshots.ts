@@ -61,7 +61,7 @@ if (want('review') || want('two-clips')) {
   await desk.getByText(/suggest \d+|No suggestion/).waitFor({ timeout: 60_000 });
   await desk.evaluate(() => window.scrollTo(0, 0));
   if (want('review')) await shoot(desk, 'review', true);
-  await desk.getByRole('button', { name: /^Comet · 10 reps Sole taps/ }).click();
+  await desk.getByRole('button', { name: /^Comet · 10 reps Sole taps with a clip/ }).click();
   await desk.getByRole('button', { name: /^Beside another clip/ }).click();
   await desk.getByRole('button', { name: 'Play both' }).click();
   await desk.waitForFunction(() =>

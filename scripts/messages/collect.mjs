@@ -58,19 +58,8 @@ const areaOf = (file) => {
 /** What the drills that ship say, which no code says. */
 async function catalogueTexts() {
   const { CATALOGUE } = await tsImport('../../src/core/drills/catalogue/index.ts', import.meta.url);
-  const ofFaults = (faults) => faults.flatMap(({ wrong, mend }) => [wrong, mend]);
-  return CATALOGUE.flatMap((drill) => [
-    drill.name,
-    ...drill.aliases,
-    drill.purpose,
-    ...drill.steps,
-    ...drill.cues,
-    ...ofFaults(drill.faults),
-    ...(drill.contact ? Object.values(drill.contact).flatMap(({ cues, faults }) => [...cues, ...ofFaults(faults)]) : []),
-    ...(drill.layout ? drill.layout.variants.map(({ name }) => name) : []),
-    ...Object.values(drill.counting),
-    ...drill.cautions,
-  ]);
+  const { textsOf } = await tsImport('../../src/core/drills/in-words.ts', import.meta.url);
+  return CATALOGUE.flatMap(textsOf);
 }
 
 /**

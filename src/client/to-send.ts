@@ -36,7 +36,7 @@ interface Given {
 /** The numbers of a go in words: “Sole taps: left 30, right lost count”. */
 export const goWords = (drillName: string, scores: readonly Pick<ScoreSent, 'foot' | 'value'>[]): string =>
   `${drillName}: ${scores
-    .map(({ foot, value }) => `${foot === 'both' ? '' : `${foot} `}${value === null ? 'lost count' : number(value)}`)
+    .map(({ foot, value }) => `${foot === 'both' ? '' : `${foot} `}${value === null ? t('lost count') : number(value)}`)
     .join(', ')}`;
 
 /** A number put right, as it is sent. */

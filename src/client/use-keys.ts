@@ -1,6 +1,5 @@
 import { useEffect, useRef } from 'react';
 import { matchKeyBindingPress, parseKeybinding } from 'tinykeys';
-import { t } from '../core/text/translate.ts';
 
 /** What keys do, by name (`a`, `Space`, `$mod+z`; `$mod` is Ctrl, or ⌘ on a Mac). What gives false leaves the key to the browser. */
 export type Keys = Record<string, (event: KeyboardEvent) => unknown>;
@@ -9,7 +8,7 @@ const takesLetters = (target: Element) => target.closest('input:not([type=checkb
 
 /** Whether a key press is what a name says, also where a keyboard has the sign behind Shift. */
 const isPress = (event: KeyboardEvent, name: string) =>
-  [name, t('Shift+{name}', { name })].some((spelt) => {
+  [name, `Shift+${name}`].some((spelt) => {
     const press = parseKeybinding(spelt)[0];
     return press !== undefined && matchKeyBindingPress(event, press);
   });

@@ -69,7 +69,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await check(page, 'shelf dialog');
       await page.keyboard.press('Escape');
       await page.goto(`${base}/review`);
-      await page.getByRole('button', { name: /^Comet · 10 reps Sole taps/ }).click();
+      await page.getByRole('button', { name: /^Comet · 10 reps Sole taps with a clip/ }).click();
       await expect(page.getByRole('slider', { name: /^Tap strip/ })).toBeVisible();
       await page.keyboard.press('f');
       await page.getByText(/^History/).click();

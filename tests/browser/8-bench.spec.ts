@@ -134,7 +134,7 @@ test.describe
         await signIn(context, 'coach');
         await openReview(page);
         await queueOf(page)
-          .getByRole('button', { name: /^Comet · 10 reps Sole taps/ })
+          .getByRole('button', { name: /^Comet · 10 reps Sole taps with a clip/ })
           .click();
         await expect(strip(page)).toBeVisible();
         await page.keyboard.press('w');
@@ -162,7 +162,7 @@ test.describe
         await page.reload();
         await awake(page);
         await queueOf(page)
-          .getByRole('button', { name: /^Comet · 10 reps Sole taps/ })
+          .getByRole('button', { name: /^Comet · 10 reps Sole taps with a clip/ })
           .click();
         await expect(page.getByLabel('A line to Comet')).toHaveValue('Good eyes on the ball.');
         await page.getByLabel('Typed recount').fill('9');
@@ -319,7 +319,7 @@ test.describe
         await context.grantPermissions(['microphone']);
         await openReview(page);
         await queueOf(page)
-          .getByRole('button', { name: /^Comet · 8 reps Step-overs/ })
+          .getByRole('button', { name: /^Comet · 8 reps Step-overs.* with a clip/ })
           .click();
         await expect(strip(page)).toBeVisible();
         await page.keyboard.press('w');

@@ -1,5 +1,5 @@
 import type { StrongerFoot } from '../squads/terms.ts';
-import { t } from '../text/translate.ts';
+import { capital } from '../text/capital.ts';
 import type { Drill } from './schema.ts';
 import { CONTACT_SCHOOLS, type ContactSchool } from './terms.ts';
 
@@ -27,20 +27,22 @@ export function drillForSchool(id: string, drills: ReadonlyMap<string, Drill>, s
   return drills.has(drill.twin) ? drill.twin : id;
 }
 
-const OTHER_SIDE: Record<string, string> = {
-  left: 'right',
-  right: 'left',
-  get Left() {
-    return t('Right');
-  },
-  get Right() {
-    return t('Left');
-  },
-};
+/** Words of a side, each with its other: in English, and in Spanish, where a text is in it already. */
+const SIDES_SAID = [
+  ['left', 'right'],
+  ['izquierdo', 'derecho'],
+  ['izquierda', 'derecha'],
+  ['izquierdos', 'derechos'],
+  ['izquierdas', 'derechas'],
+] as const;
+const OTHER_SIDE: ReadonlyMap<string, string> = new Map(
+  SIDES_SAID.flatMap(([a, b]) => [[a, b] as const, [b, a] as const, [capital(a), capital(b)] as const, [capital(b), capital(a)] as const]),
+);
+const SIDE_WORD = new RegExp(`\\b(${SIDES_SAID.flat().join('|')})\\b`, 'gi');
 
 /** A sentence with left and right changed over: "Left foot first" becomes "Right foot first". Done twice it is itself. */
 export function mirrorWords(sentence: string): string {
-  return sentence.replace(/\b(left|right)\b/gi, (word) => OTHER_SIDE[word] ?? word);
+  return sentence.replace(SIDE_WORD, (word) => OTHER_SIDE.get(word) ?? word);
 }
 
 /**

@@ -67,7 +67,10 @@ const watchedWords = ({ watched }: ClipOnPage): string =>
 function squadPart({ squad, streak, records, sessions }: HistoryFile): string {
   return [
     `<h2>${escaped(squad.name)}</h2>`,
-    `<p>In a row now: ${trainedInWords(streak.current, streak.unit)}. The best ever: ${trainedInWords(streak.best, streak.unit)}.</p>`,
+    `<p>${t('In a row now: {now}. The best ever: {best}.', {
+      now: trainedInWords(streak.current, streak.unit),
+      best: trainedInWords(streak.best, streak.unit),
+    })}</p>`,
     part(
       t('Bests'),
       records,

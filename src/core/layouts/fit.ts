@@ -175,7 +175,7 @@ export function fitLayout(
       const kind = option.name !== null ? 'variant' : scaled ? 'smaller' : 'as it is';
       const size = t('It needs {groundInWords}{fits}.', {
         groundInWords: groundInWords(need),
-        fits: fits === 'turned' ? ', turned a quarter' : '',
+        fits: fits === 'turned' ? t(', turned a quarter') : '',
       });
       const sentence =
         kind === 'as it is'

@@ -1,5 +1,5 @@
-import { t } from '../text/translate.ts';
-import { stepInWords } from './moves.ts';
+import { listed } from '../text/listed.ts';
+import { plural, t } from '../text/translate.ts';
 import { bare, type Placed, placeMoves } from './place.ts';
 import type { Move } from './types.ts';
 
@@ -12,24 +12,28 @@ export interface GuideStep {
   metres: number | null;
 }
 
-const listed = (numbers: readonly (number | string)[]) =>
-  t('{numbers} and {at}', { numbers: numbers.slice(0, -1).join(', '), at: numbers.at(-1) });
+/** How far to go, as it is said to who goes: “5 steps forward and 3 steps right”. */
+function wayInWords({ forward, right }: Extract<Move, { kind: 'step' }>): string {
+  const steps = (n: number) => plural(Math.abs(n), 'step');
+  const along = forward > 0 ? t('{steps} forward', { steps: steps(forward) }) : t('{steps} back', { steps: steps(forward) });
+  const across = right > 0 ? t('{steps} right', { steps: steps(right) }) : t('{steps} left', { steps: steps(right) });
+  return listed([...(forward === 0 ? [] : [along]), ...(right === 0 ? [] : [across])]);
+}
 
 function sayOf(move: Move, before: Placed, after: Placed): string {
   switch (move.kind) {
     case 'put':
       return t('Put cone {cones} here.', { cones: after.cones.length });
     case 'step':
-      return t('Take {stepInWords}.', { stepInWords: stepInWords(move) });
+      return t('Take {way}.', { way: wayInWords(move) });
     case 'back to':
       return t('Go back to cone {cone}.', { cone: move.cone });
     case 'gate': {
       const numbers = [before.cones.length + 1, before.cones.length + 2];
       const [left, right] = move.turned ? numbers.toReversed() : numbers;
-      return t('Make a {as} {wide} {wide2} wide round you: cone {left} on the left, cone {right} on the right.', {
-        as: move.as,
-        wide: move.wide,
-        wide2: move.wide === 1 ? 'step' : 'steps',
+      return t('Make a {as} {wide} wide round you: cone {left} on the left, cone {right} on the right.', {
+        as: move.as === 'gate' ? t('gate') : t('goal'),
+        wide: plural(move.wide, 'step'),
         left,
         right,
       });
@@ -41,7 +45,7 @@ function sayOf(move: Move, before: Placed, after: Placed): string {
         ? t('Look along {x}. They must be in one straight line.', {
             x: listed([...move.cones.map((n) => t('cone {n}', { n })), t('the middle of the gate')]),
           })
-        : t('Look along cones {cones}. They must be in one straight line.', { cones: listed(move.cones) });
+        : t('Look along cones {cones}. They must be in one straight line.', { cones: listed(move.cones.map(String)) });
   }
 }
 

@@ -35,7 +35,7 @@ function moveOf(words: string): Move | string {
   const wide = /^(?:a )?(gate|goal|mini-goal|wall) (\d+)(?: steps?)?(?: wide)?$/.exec(words);
   if (wide) {
     const across = Number(wide[2]);
-    if (across < 1 || across > 20) return `A ${wide[1]} is 1 to 20 steps wide, not ${across}.`;
+    if (across < 1 || across > 20) return t('A {what} is 1 to 20 steps wide, not {across}.', { what: wide[1], across });
     return wide[1] === 'wall' ? { kind: 'wall', wide: across } : { kind: 'gate', wide: across, as: wide[1] === 'gate' ? 'gate' : 'goal' };
   }
   const line = /^(?:cones? )?(\d+(?:(?: and | )\d+)+)( and the (?:gate|goal))?(?: are)? in (?:a |one )?(?:straight )?line$/.exec(

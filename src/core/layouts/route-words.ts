@@ -1,25 +1,8 @@
 import { capital } from '../text/capital.ts';
-import { t } from '../text/translate.ts';
-import type { Action, Leg, Route } from './route.ts';
+import { t, term } from '../text/translate.ts';
+import { markInWords } from './mark-words.ts';
+import type { Leg, Route } from './route.ts';
 import { zonesOf } from './zones.ts';
-
-const ACTION_WORDS: Record<Action, string> = {
-  get run() {
-    return t('Run');
-  },
-  get shuffle() {
-    return t('Shuffle');
-  },
-  get dribble() {
-    return t('Dribble');
-  },
-  get touch() {
-    return t('Go and touch');
-  },
-  get weave() {
-    return t('Weave');
-  },
-};
 
 /** The way out as it is called out, leg by leg; the cones of one weave, and of one zone, are said together. */
 export function routeInWords(route: Route): string[] {
@@ -28,7 +11,8 @@ export function routeInWords(route: Route): string[] {
   route.out.forEach((leg, i) => {
     if (leg.feet) {
       const zone = zones.find((one) => one.from === i);
-      if (zone) words.push(t('{feet} to {target}', { feet: capital(leg.feet), target: route.out[zone.to]?.target }));
+      if (zone)
+        words.push(t('{feet} to {target}', { feet: capital(term(leg.feet)), target: markInWords(route.out[zone.to]?.target ?? '') }));
       return;
     }
     if (leg.action !== 'weave') {
@@ -38,16 +22,26 @@ export function routeInWords(route: Route): string[] {
     if (route.out[i - 1]?.action === 'weave') return;
     const end = route.out.slice(i).findIndex((other) => other.action !== 'weave');
     const last = end < 0 ? route.out.at(-1) : route.out[i + end - 1];
-    words.push(t('Weave to {target}, the first cone on your {pass}', { target: last?.target, pass: leg.pass }));
+    words.push(t('Weave to {target}, the first cone on your {pass}', { target: markInWords(last?.target ?? ''), pass: leg.pass }));
   });
   return words;
 }
 
 /** A leg as it is called out: "Shuffle left to cone 3". */
-export function legInWords(leg: Leg): string {
-  if (leg.action === 'weave')
-    return t('Weave past {target} on your {pass}', { target: leg.target, pass: leg.pass === 'left' ? 'left' : 'right' });
-  const side = leg.action === 'shuffle' && (leg.seen === 'left' || leg.seen === 'right') ? ` ${leg.seen}` : '';
-  const to = leg.action === 'touch' ? ' ' : leg.target.includes('gate') ? ' through ' : ' to ';
-  return `${ACTION_WORDS[leg.action]}${side}${to}${leg.target}`;
+export function legInWords({ action, target: mark, pass, seen }: Leg): string {
+  const target = markInWords(mark);
+  const where = mark.includes('gate') ? t('through {target}', { target }) : t('to {target}', { target });
+  switch (action) {
+    case 'weave':
+      return t('Weave past {target} on your {pass}', { target, pass: pass === 'left' ? 'left' : 'right' });
+    case 'touch':
+      return t('Go and touch {target}', { target });
+    case 'run':
+      return t('Run {where}', { where });
+    case 'dribble':
+      return t('Dribble {where}', { where });
+    case 'shuffle':
+      if (seen === 'left') return t('Shuffle left {where}', { where });
+      return seen === 'right' ? t('Shuffle right {where}', { where }) : t('Shuffle {where}', { where });
+  }
 }

@@ -1,4 +1,5 @@
 import { t } from '../text/translate.ts';
+import { markInWords } from './mark-words.ts';
 import type { Gate, Placed } from './place.ts';
 import { type LayoutClause, LayoutProblem, layoutClauses, type StepPoint } from './types.ts';
 import { ZONE_FEET, type ZoneFeet, zoneFeetOf } from './zones.ts';
@@ -52,7 +53,7 @@ function seenBy(from: StepPoint, to: StepPoint, way: Leg['way']): Leg['seen'] {
 
 function gateName(gate: Gate, gates: readonly Gate[]): string {
   const alike = gates.filter((one) => one.as === gate.as);
-  return alike.length === 1 ? t('the {as}', { as: gate.as }) : `${gate.as} ${alike.indexOf(gate) + 1}`;
+  return alike.length === 1 ? `the ${gate.as}` : `${gate.as} ${alike.indexOf(gate) + 1}`;
 }
 
 function markOf(placed: Placed, words: string, problem: (sentence: string) => LayoutProblem): Mark {
@@ -84,7 +85,7 @@ function nameAt(placed: Placed, at: StepPoint): string | null {
   const gate = placed.gates.find((one) => same(one.middle, at));
   if (gate) return gateName(gate, placed.gates);
   const cone = placed.cones.findIndex((one) => same(one, at));
-  return cone >= 0 ? t('cone {cone}', { cone: cone + 1 }) : null;
+  return cone >= 0 ? `cone ${cone + 1}` : null;
 }
 
 /** The cones from the one stood at (left out) to the one named, in the order of their numbers; null unless both are cones. */
@@ -183,7 +184,7 @@ export function readRoute(text: string, placed: Placed): Route {
     const toward = (words: string): Mark => {
       const to = markOf(placed, words, problem);
       if (!here) throw problem(t('Say first where the route starts, such as “from 1”.'));
-      if (same(here.at, to.at)) throw problem(t('You stand at {name} already.', { name: to.name }));
+      if (same(here.at, to.at)) throw problem(t('You stand at {name} already.', { name: markInWords(to.name) }));
       return to;
     };
     const zone = ZONE.exec(clause.words);
@@ -192,7 +193,9 @@ export function readRoute(text: string, placed: Placed): Route {
       if (zone[2]) {
         const begins = markOf(placed, zone[2], problem);
         if (here && !same(here.at, begins.at))
-          throw problem(t('You stand at {name}, and this begins at {name2}.', { name: here.name, name2: begins.name }));
+          throw problem(
+            t('You stand at {name}, and this begins at {name2}.', { name: markInWords(here.name), name2: markInWords(begins.name) }),
+          );
         if (!here) start = begins.name;
         here ??= begins;
       }

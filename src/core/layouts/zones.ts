@@ -1,11 +1,20 @@
-import { t } from '../text/translate.ts';
+import { english, t } from '../text/translate.ts';
+import { markInWords } from './mark-words.ts';
+
 /** What the feet do from one mark of a route to the next, where the route says it; both feet in turn. */
-export const ZONE_FEET = ['taps', 'sole taps', 'sole rolls', 'inside pushes', 'outside pushes', 'laces pushes'] as const;
+export const ZONE_FEET = [
+  english('taps'),
+  english('sole taps'),
+  english('sole rolls'),
+  english('inside pushes'),
+  english('outside pushes'),
+  english('laces pushes'),
+] as const;
 export type ZoneFeet = (typeof ZONE_FEET)[number];
 
 /** What the feet do, from the words it is said with in small letters, “pushes” left out or not; null for other words. */
 export const zoneFeetOf = (words: string): ZoneFeet | null =>
-  ZONE_FEET.find((one) => one === words || one === t('{words} pushes', { words }) || one === words.replace(/^inside (?=taps)/, '')) ?? null;
+  ZONE_FEET.find((one) => one === words || one === `${words} pushes` || one === words.replace(/^inside (?=taps)/, '')) ?? null;
 
 /** A stretch of a route as far as zones are told by it. */
 interface InZone {
@@ -30,7 +39,7 @@ export function zonesOf(legs: readonly Pick<InZone, 'feet'>[]): { feet: ZoneFeet
  * out where it is gone as usual; empty where no zone is said.
  */
 export function zonesInWords({ out, back }: { out: readonly InZone[]; back: readonly InZone[] }): string {
-  const said = zonesOf(out).map(({ feet, to }) => t('{feet} to {target}', { feet, target: out[to]?.target }));
+  const said = zonesOf(out).map(({ feet, to }) => t('{feet} to {target}', { feet, target: markInWords(out[to]?.target ?? '') }));
   if (said.length === 0) return '';
-  return [...said, ...(back.some((leg) => leg.backwards) ? ['then backwards home'] : [])].join(', ');
+  return [...said, ...(back.some((leg) => leg.backwards) ? [t('then backwards home')] : [])].join(', ');
 }

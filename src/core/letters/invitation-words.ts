@@ -13,7 +13,7 @@ export interface ToHandOn {
 
 /** An invitation as a message that is ready to paste. */
 export function invitationWords({ kind, squad, nickname, code, address, until }: ToHandOn): string {
-  const child = nickname ?? 'your child';
+  const child = nickname ?? t('your child');
   switch (kind) {
     case 'players':
       return [

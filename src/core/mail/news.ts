@@ -55,7 +55,7 @@ const SENTENCES: Record<AccountEventKind, (whose: Whose, detail: string) => stri
  * @param detail a device, a role, a kind of link, as it was written down; null where there is none
  */
 export const newsInWords = (kind: AccountEventKind, whose: Whose, detail: string | null): string =>
-  SENTENCES[kind](whose, detail ?? 'not known');
+  SENTENCES[kind](whose, detail ?? t('not known'));
 
 /** The same as a letter to whom it concerns. */
 export function newsLetter(kind: AccountEventKind, whose: Whose, detail: string | null): Letter {

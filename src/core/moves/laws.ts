@@ -1,3 +1,4 @@
+import { t } from '../text/translate.ts';
 import { BALL, IN_AIR } from './child.ts';
 import { onShoe, spotOf } from './contact.ts';
 import { ahead, clamp, distance3, dot, lengthOf, minus } from './geometry.ts';
@@ -169,32 +170,36 @@ export function brokenLaws(plan: Plan, step = 1 / 120): BrokenLaw[] {
 const cm = (metres: number) => `${Math.round(metres * 100)} cm`;
 
 /** A broken law in a sentence for whoever writes the movement. */
-export function brokenInWords(plan: Plan, { law, by, t, beat, side }: BrokenLaw): string {
-  const at = `At beat ${beat + 1}`;
-  const shoe = side ? `the ${side} shoe` : 'a shoe';
-  const foot = side ? `the ${side} foot` : 'a foot';
+export function brokenInWords(plan: Plan, { law, by, t: seconds, beat, side }: BrokenLaw): string {
+  const shoe = !side ? t('a shoe') : side === 'left' ? t('the left shoe') : t('the right shoe');
+  const foot = !side ? t('a foot') : t('the {side} foot', { side });
+  const at = beat + 1;
   switch (law) {
     case 'foot and ball meet':
-      return `${at} ${foot} misses the ball by ${cm(by)}.`;
+      return t('At beat {at} {foot} misses the ball by {by}.', { at, foot, by: cm(by) });
     case 'no shoe in the ball':
-      return `${at} ${shoe} is inside the ball. Put a beat between, or let the ball go farther.`;
+      return t('At beat {at} {shoe} is inside the ball. Put a beat between, or let the ball go farther.', { at, shoe });
     case 'a foot is not too fast':
-      return `${at} ${foot} would have to move at ${Math.round(by)} meters a second. Make the beat long, or the way shorter.`;
+      return t('At beat {at} {foot} would have to move at {speed} meters a second. Make the beat long, or the way shorter.', {
+        at,
+        foot,
+        speed: Math.round(by),
+      });
     case 'feet keep apart':
-      return `${at} one shoe is on the other.`;
+      return t('At beat {at} one shoe is on the other.', { at });
     case 'the ball does not jump':
-      return `${at} the ball flies too fast.`;
+      return t('At beat {at} the ball flies too fast.', { at });
     case 'one foot on the ground':
-      return `${at} both feet are off the ground. Say “and jump” or “and left hops” if they should be.`;
+      return t('At beat {at} both feet are off the ground. Say “and jump” or “and left hops” if they should be.', { at });
     case 'a step-over goes round the front':
-      return `${at} ${foot} does not get round the front of the ball.`;
+      return t('At beat {at} {foot} does not get round the front of the ball.', { at, foot });
     case 'the leg reaches the foot':
-      return `${at} ${foot} is farther than the leg is long.`;
+      return t('At beat {at} {foot} is farther than the leg is long.', { at, foot });
     case 'the loop closes':
       return plan.closes === 'moves along'
-        ? `It ends ${cm(by)} from where it began. Bring the ball home, or say “moving along”.`
-        : 'It does not come back to where it began. Bring the ball home, or close with “again from the start”.';
+        ? t('It ends {by} from where it began. Bring the ball home, or say “moving along”.', { by: cm(by) })
+        : t('It does not come back to where it began. Bring the ball home, or close with “again from the start”.');
     default:
-      return `${at} something is off (${law}, ${t.toFixed(1)} s).`;
+      return t('At beat {at} something is off ({law}, {seconds} s).', { at, law, seconds: seconds.toFixed(1) });
   }
 }

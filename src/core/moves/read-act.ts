@@ -112,7 +112,9 @@ class ActReader {
           word,
           nearest: nearest
             ? t('Did you mean “{nearest}”?', { nearest })
-            : 'Say a foot, a part of it and what it does: “right inside taps across”, “left sole pulls back 2”, “right steps over from the inside”.',
+            : t(
+                'Say a foot, a part of it and what it does: “right inside taps across”, “left sole pulls back 2”, “right steps over from the inside”.',
+              ),
         }),
         word,
       );

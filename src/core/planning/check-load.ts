@@ -72,7 +72,7 @@ function overBudget({ session, dose }: MeasuredSession, view: PlannerView): Chec
         sessionMinutes: view.facts.sessionMinutes,
       }),
       why: t('What does not fit into the evening is left out, and it is the end that is left out: challenge and cool-down.'),
-      how: 'Shorten the work, or move a block to another day.',
+      how: t('Shorten the work, or move a block to another day.'),
       mend: {
         label: t('Shorten the work to {sessionMinutes} min', { sessionMinutes: view.facts.sessionMinutes }),
         apply: (plan) => {

@@ -40,10 +40,9 @@ export function safetyChecks({ plan, drills, facts, week }: PlannerView): Check[
           blocks: true,
           at: item.id,
           about: drill.name,
-          what: t('“{name}” has heading, and {young} of the squad {young2} under {headingAge}.', {
+          what: t('“{name}” has heading, and {young, plural, one {# of the squad is} other {# of the squad are}} under {headingAge}.', {
             name: drill.name,
             young: young.length,
-            young2: young.length === 1 ? 'is' : 'are',
             headingAge: facts.headingAge,
           }),
           why: t('This squad heads from age {headingAge}. Your local rules and a doctor’s word decide.', { headingAge: facts.headingAge }),

@@ -148,7 +148,7 @@ function recapOfLast(view: PlannerView): Check[] {
       how:
         drill && last
           ? t('Put a recap of week {number} first.', { number: last.number })
-          : 'Add a recap block with a drill of the last weeks.',
+          : t('Add a recap block with a drill of the last weeks.'),
       mend:
         drill && last
           ? {

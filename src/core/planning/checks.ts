@@ -24,7 +24,7 @@ export function releaseProblems(
   groups: ReadonlySet<string> = new Set(),
 ): ReleaseProblem[] {
   const problems: ReleaseProblem[] = [];
-  if (plan.sessions.length === 0) problems.push({ field: 'sessions', sentence: 'Add a session before you release the week.' });
+  if (plan.sessions.length === 0) problems.push({ field: 'sessions', sentence: t('Add a session before you release the week.') });
   plan.sessions.forEach((session, s) => {
     const items = session.blocks.flatMap((block) => block.items);
     if (items.length === 0) problems.push({ field: `sessions.${s}`, sentence: t('“{name}” has no drill yet.', { name: session.name }) });

@@ -15,6 +15,6 @@ export function quietFor(lastDay: Day | null, joined: Day, today: Day): { days: 
 
 /** How long ago the last go was, in words: of a player who has done none, that there was none, and for how long. */
 export function lastGoInWords({ days, begun }: { days: number; begun: boolean }): string {
-  if (!begun) return days <= 0 ? 'no go yet' : t('no go yet, in the squad for {days}', { days: plural(days, 'day') });
-  return days <= 0 ? 'trained today' : t('last go {days} ago', { days: plural(days, 'day') });
+  if (!begun) return days <= 0 ? t('no go yet') : t('no go yet, in the squad for {days}', { days: plural(days, 'day') });
+  return days <= 0 ? t('trained today') : t('last go {days} ago', { days: plural(days, 'day') });
 }

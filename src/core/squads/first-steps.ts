@@ -41,10 +41,10 @@ export function firstSteps({ players, signedIn, week, released, goes }: Beginnin
       action: { words: week ? t('Open it') : t('Make it'), path: week ? `/weeks/${week.id}` : '/weeks' },
     },
     {
-      what: 'Release it',
+      what: t('Release it'),
       done: released,
       words: released ? t('Players see it from its hour on.') : t('Now, or for Monday at six.'),
-      action: planned && week ? { words: released ? t('Open it') : 'Release it', path: `/weeks/${week.id}#release` } : null,
+      action: planned && week ? { words: released ? t('Open it') : t('Release it'), path: `/weeks/${week.id}#release` } : null,
     },
     {
       what: t('Hand out the cards'),

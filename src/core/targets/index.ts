@@ -103,7 +103,7 @@ function stretched(drill: Drill, dose: Dose, level: Level, own: Own): Target {
 /** What set a stretch number, in words. */
 function whyStretched({ number, by }: StretchNumber, dose: Dose, own: Own): string {
   const goes = Math.min(own.recent.length, GOES_FOR_NEXT);
-  const from = goes === 1 ? 'your last go' : t('your last {goes} goes', { goes });
+  const from = goes === 1 ? t('your last go') : t('your last {goes} goes', { goes });
   const record = own.record ?? number;
   const best = t('Your best is {record}.', { record: round1(record) });
   const dip = own.recent.length > 0 && dipOf(own.recent, BETTER[dose.measure], own.record).now;

@@ -6,11 +6,11 @@ export const LANGUAGES = {
 } as const;
 export type LanguageCode = keyof typeof LANGUAGES;
 
-/** Long words with accents, for seeing what is cut and what is not translated; `ar` in its name turns the page round. No page offers it. */
+/** Long words with accents, for seeing what is cut and what is not translated; the second one turns the page round. No page offers them. */
 export const PSEUDO = 'en-XA';
 export const PSEUDO_TURNED = 'en-XB';
 
 export const LANGUAGE_CODES = Object.keys(LANGUAGES) as [LanguageCode, ...LanguageCode[]];
 
 export const isLanguage = (text: string | null | undefined): text is LanguageCode =>
-  text !== undefined && text !== null && text in LANGUAGES;
+  text !== undefined && text !== null && Object.hasOwn(LANGUAGES, text);

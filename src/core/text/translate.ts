@@ -48,10 +48,21 @@ export function compiled(text: string): CompiledMessage {
   return made;
 }
 
+/** What makes something by locale and options, once for each: a plural rule costs more to make than a sentence to say. */
+function made<A extends readonly unknown[], F>(make: (...args: A) => F): (...args: A) => F {
+  const known = new Map<string, F>();
+  return (...args) => {
+    const key = JSON.stringify(args);
+    const found = known.get(key) ?? make(...args);
+    known.set(key, found);
+    return found;
+  };
+}
+
 const formatters = {
-  getNumberFormat: (...args: ConstructorParameters<typeof Intl.NumberFormat>) => new Intl.NumberFormat(...args),
-  getPluralRules: (...args: ConstructorParameters<typeof Intl.PluralRules>) => new Intl.PluralRules(...args),
-  getDateTimeFormat: (...args: ConstructorParameters<typeof Intl.DateTimeFormat>) => new Intl.DateTimeFormat(...args),
+  getNumberFormat: made((...args: ConstructorParameters<typeof Intl.NumberFormat>) => new Intl.NumberFormat(...args)),
+  getPluralRules: made((...args: ConstructorParameters<typeof Intl.PluralRules>) => new Intl.PluralRules(...args)),
+  getDateTimeFormat: made((...args: ConstructorParameters<typeof Intl.DateTimeFormat>) => new Intl.DateTimeFormat(...args)),
 };
 
 /** What the tables of a browser's scripts say of their words, each when its script is loaded. */
@@ -81,12 +92,6 @@ export function t(english: string, values?: Values): string {
 export function term(value: string): string {
   const message = reading().wordOf(value) ?? told.get(value);
   return typeof message === 'string' ? message : value;
-}
-
-/** A text of a drill that ships, in the reader’s language; what a coach wrote comes back as it is. */
-export function shelfText(text: string): string {
-  const message = reading().messageOf(text);
-  return typeof message === 'string' ? message : text;
 }
 
 /**

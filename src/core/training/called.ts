@@ -42,7 +42,7 @@ export function cuesToCall({ cues, family }: Pick<Drill, 'cues' | 'family'>): st
 export function callsDuring(seconds: number, cues: readonly string[]): Call[] {
   const fixed: Call[] = [];
   if (seconds >= HALF_TIME_FROM) fixed.push({ at: seconds / 2, words: halfTimeWords(seconds) });
-  if (seconds >= LAST_TEN_FROM) fixed.push({ at: seconds - 10, words: 'last ten' });
+  if (seconds >= LAST_TEN_FROM) fixed.push({ at: seconds - 10, words: t('last ten') });
   const queue = [...cues.filter((cue) => !HEAD_UP.test(cue)), ...cues.filter((cue) => HEAD_UP.test(cue))];
   const calls: Call[] = [];
   const endOf = (call: Call) => call.at + spokenSeconds(call.words);

@@ -3,7 +3,6 @@ import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { APIError, createAuthMiddleware, getSessionFromCtx } from 'better-auth/api';
 import { twoFactor } from 'better-auth/plugins/two-factor';
 import { and, desc, eq, ne } from 'drizzle-orm';
-import { t } from '../../core/text/translate.ts';
 import type { Db } from '../platform/db/connection.ts';
 import * as schema from '../platform/db/schema.ts';
 import { whileBusy } from '../platform/db/while-busy.ts';
@@ -173,7 +172,7 @@ export function createAuth(parts: AuthParts) {
         ctx.setCookie(DEVICE_COOKIE, withAccount(config.secret, cookie, who), { ...cookieAttributes(config), maxAge: DEVICE_SECONDS });
       }),
     },
-    plugins: [twoFactor({ issuer: t('Eager Feet') }), squadSignIn(parts, asApiError)],
+    plugins: [twoFactor({ issuer: 'Eager Feet' }), squadSignIn(parts, asApiError)],
   });
 }
 export type Auth = ReturnType<typeof createAuth>;

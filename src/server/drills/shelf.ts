@@ -1,8 +1,8 @@
 import { and, eq } from 'drizzle-orm';
 import type { Shelf, ShelfDrill } from '../../contract/drills.ts';
+import { shelfText } from '../../core/drills/in-words.ts';
 import { CATALOGUE, type Drill } from '../../core/drills/index.ts';
 import { allItems } from '../../core/planning/index.ts';
-import { shelfText } from '../../core/text/translate.ts';
 import { drillsOfItem } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';

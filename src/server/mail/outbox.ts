@@ -1,7 +1,7 @@
 import { and, asc, eq, gt, isNull, lte } from 'drizzle-orm';
 import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { MAIL_TRIES, type MailHours, mailAt, retryAfter, withNames } from '../../core/mail/index.ts';
-import { t } from '../../core/text/translate.ts';
+import { english } from '../../core/text/translate.ts';
 import { mayPost } from '../consent/mail-choices.ts';
 import type { Context } from '../context.ts';
 import { letters, outbox, user } from '../platform/db/schema.ts';
@@ -51,7 +51,7 @@ export async function sendDue({ db, config, seal, now, log }: Context, transport
         .run();
     // The yes is asked again when the mail goes: it may have waited out the night.
     if (mail.playerId !== null && !mayPost(db, mail.playerId)) {
-      set({ tries: mail.tries, trouble: t('no yes any more'), givenUpAt: now() });
+      set({ tries: mail.tries, trouble: english('no yes any more'), givenUpAt: now() });
       continue;
     }
     try {
@@ -62,7 +62,7 @@ export async function sendDue({ db, config, seal, now, log }: Context, transport
       set({ sentAt: now(), trouble: null, ...(mail.letterId === null ? { plain: '', html: '' } : {}) });
       sent++;
     } catch (error) {
-      const trouble = error instanceof Error && 'code' in error ? String(error.code) : 'not taken';
+      const trouble = error instanceof Error && 'code' in error ? String(error.code) : english('not taken');
       log.warn({ mail: mail.id, tries, trouble }, 'mail not taken');
       set(tries >= MAIL_TRIES ? { trouble, givenUpAt: now() } : { trouble, notBefore: now() + retryAfter(tries) });
     }

@@ -5,20 +5,21 @@ import spanish from '../../messages/es/index.ts';
 import { pluralOf, pseudo } from '../../messages/pseudo.ts';
 import words from '../../messages/words.json' with { type: 'json' };
 
-const CATALOGS: Partial<Record<LanguageCode, Readonly<Record<string, string>>>> = { es: spanish };
+const SPANISH: ReadonlyMap<string, string> = new Map(Object.entries(spanish));
+const CATALOGS: Partial<Record<LanguageCode, ReadonlyMap<string, string>>> = { es: SPANISH };
 
 /** Words that are looked up by themselves: a browser knows the same ones. */
 const WORDS: ReadonlySet<string> = new Set(words);
 
 function readingOf(language: string): LanguageRead {
   if (language === PSEUDO || language === PSEUDO_TURNED) {
-    const messageOf = (text: string) => (text in spanish ? compiled(pseudo(pluralOf(text))) : undefined);
+    const messageOf = (text: string) => (SPANISH.has(text) ? compiled(pseudo(pluralOf(text))) : undefined);
     return { language, locale: 'en-US', messageOf, wordOf: (text) => (WORDS.has(text) ? messageOf(text) : undefined) };
   }
   const catalog = isLanguage(language) ? CATALOGS[language] : undefined;
   if (!catalog || !isLanguage(language)) return ENGLISH;
   const messageOf = (text: string) => {
-    const message = catalog[text];
+    const message = catalog.get(text);
     return message === undefined || message === '' ? undefined : compiled(message);
   };
   return { language, locale: LANGUAGES[language].locale, messageOf, wordOf: (text) => (WORDS.has(text) ? messageOf(text) : undefined) };
@@ -42,13 +43,14 @@ export const inLanguage = <T>(language: string, work: () => T): T => now.run(rea
 
 /** The name of the cookie that says what a device reads. */
 export const LANGUAGE_COOKIE = 'language';
+const IN_COOKIE = new RegExp(`(?:^|;\\s*)${LANGUAGE_COOKIE}=([\\w-]+)`);
 
 /**
  * What a device reads: what was chosen on it, else the first of ours that its browser asks for, else English.
  * @param accepted the header Accept-Language
  */
 export function languageOf(cookie: string | undefined, accepted: string | undefined): string {
-  const chosen = new RegExp(`(?:^|;\\s*)${LANGUAGE_COOKIE}=([\\w-]+)`).exec(cookie ?? '')?.[1];
+  const chosen = IN_COOKIE.exec(cookie ?? '')?.[1];
   if (isLanguage(chosen) || chosen === PSEUDO || chosen === PSEUDO_TURNED) return chosen;
   const wanted = (accepted ?? '')
     .split(',')

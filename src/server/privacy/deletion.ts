@@ -2,7 +2,7 @@ import { and, eq, isNull, lte } from 'drizzle-orm';
 import type { DeletionView } from '../../contract/operations.ts';
 import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { letterOf } from '../../core/mail/index.ts';
-import { t } from '../../core/text/translate.ts';
+import { ENGLISH, t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import { endSignIns } from '../accounts/end-sign-ins.ts';
 import { leavingOf } from '../accounts/leaving.ts';
@@ -13,6 +13,7 @@ import type { Db } from '../platform/db/connection.ts';
 import { deletions, players, squadCoaches, squadPlayers } from '../platform/db/schema.ts';
 import { writeLedger } from '../platform/ledger.ts';
 import { badInput, notFound, Problem } from '../platform/problems.ts';
+import { inEachLanguage } from '../platform/readers.ts';
 import { allow, asPerson } from '../policy.ts';
 import { countMentions } from './mentions.ts';
 import { purgePlayer } from './purge.ts';
@@ -40,22 +41,24 @@ function tellHeadCoaches(context: Context, playerId: string): void {
   const { db, seal, now } = context;
   const n = countMentions(context, playerId);
   if (n === 0) return;
-  const letter = letterOf(
-    t('A family has asked for a player to be deleted'),
-    t('A family has asked for everything of a player to be deleted in {undoDays} days.', { undoDays: UNDO_DAYS }),
-    [
-      {
-        heading: t('To do until then'),
-        lines: [
-          t('{n} of your squad’s texts name that player. They are listed under Squad, People; change each, or have the name taken out.', {
-            n,
-          }),
-        ],
-      },
-    ],
-    t('Who it is stands only there.'),
-  );
-  for (const id of headCoachesOf(db, playerId)) putSealedMail(db, seal, id, letter, now());
+  const coaches = headCoachesOf(db, playerId).map((id) => ({ id }));
+  const letter = () =>
+    letterOf(
+      t('A family has asked for a player to be deleted'),
+      t('A family has asked for everything of a player to be deleted in {undoDays} days.', { undoDays: UNDO_DAYS }),
+      [
+        {
+          heading: t('To do until then'),
+          lines: [
+            t('{n} of your squad’s texts name that player. They are listed under Squad, People; change each, or have the name taken out.', {
+              n,
+            }),
+          ],
+        },
+      ],
+      t('Who it is stands only there.'),
+    );
+  for (const one of inEachLanguage(db, coaches, ENGLISH.language, letter)) putSealedMail(db, seal, one.reader.id, one.letter, now());
 }
 
 /**

@@ -2,6 +2,7 @@ import { and, desc, eq, inArray, isNotNull } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
 import type { DecideSent, ReviewItem, Wave } from '../../contract/review.ts';
+import { asWritten } from '../../core/drills/in-words.ts';
 import { praiseFor, recountedValue, recountOf } from '../../core/review/index.ts';
 import { mayBeWaved } from '../../core/scores/index.ts';
 import { t } from '../../core/text/translate.ts';
@@ -13,7 +14,7 @@ import { badInput, notFound } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
 import { judgedScores, type ScoreFact } from '../scores/facts.ts';
 import { refreshFigureOf } from '../scores/figures.ts';
-import { refreshLater } from '../scores/reading.ts';
+import { drillOfScore, refreshLater } from '../scores/reading.ts';
 import { keptClip, workOf } from '../scores/work.ts';
 import { itemOf } from './items.ts';
 
@@ -34,6 +35,12 @@ function correctionOf(db: Db, score: ScoreFact, sent: DecideSent): { value: numb
   return { value, faults: recount.drops };
 }
 
+/** Cues that a coach chose from the drill are kept as the drill has them, so that the child and every other coach reads them in their own language. */
+function cuesAsWritten(db: Db, score: ScoreFact, cues: readonly string[]): string[] {
+  const drill = drillOfScore(db, score);
+  return cues.map((cue) => asWritten(drill, cue));
+}
+
 /** Writes a decision down. The same id again changes nothing; a newer decision on the same score takes its place, and both stay on record. */
 export function decideScore(context: Context, actor: Actor, input: { score: string } & DecideSent): ReviewItem {
   const { db } = context;
@@ -51,7 +58,16 @@ export function decideScore(context: Context, actor: Actor, input: { score: stri
     return changing(db, score, () =>
       db
         .insert(decisions)
-        .values({ ...BARE, ...said, ...correction, marks, scoreId, coachId: asPerson(actor).userId, at: context.now() })
+        .values({
+          ...BARE,
+          ...said,
+          ...correction,
+          marks,
+          cues: cuesAsWritten(db, score, said.cues),
+          scoreId,
+          coachId: asPerson(actor).userId,
+          at: context.now(),
+        })
         .run(),
     );
   }

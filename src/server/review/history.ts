@@ -1,7 +1,7 @@
 import type { HistoryFact } from '../../contract/bench.ts';
 import { resultUnit } from '../../core/drills/index.ts';
 import { decisionInForce, type SaidWord, standingFacts } from '../../core/scores/index.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import type { clips, reviewFacts, spokenLines } from '../platform/db/schema.ts';
 import type { DecisionRow, JudgedScore } from '../scores/facts.ts';
 import type { KeptRecount } from './recounts.ts';
@@ -28,10 +28,10 @@ const quoted = (text: string | null) => (text ? `, “${text}”` : '');
 function decisionWords(one: DecisionRow): string {
   if (one.verdict === 'undo') return t('took the decision back');
   const value = one.value === null ? '' : t(' to {value}', { value: one.value });
-  const how = one.waveId ? ' in a wave' : '';
+  const how = one.waveId ? t(' in a wave') : '';
   const cues = one.cues.length > 0 ? t(', cues: {cues}', { cues: one.cues.join(' · ') }) : '';
   const reason = one.reason ? t(', because: {reason}', { reason: one.reason }) : '';
-  return `${one.verdict}${value}${how}${quoted(one.line)}${cues}${reason}`;
+  return `${term(one.verdict)}${value}${how}${quoted(one.line)}${cues}${reason}`;
 }
 
 function saidWords({ said }: FactRow): string {
@@ -47,7 +47,7 @@ function saidWords({ said }: FactRow): string {
     case 'clip asked for':
       return t('asked for a clip');
     case 'taken back':
-      return 'took that back';
+      return t('took that back');
   }
 }
 
@@ -64,7 +64,7 @@ function clipFacts(clip: Told['clips'][number], nickname: string): HistoryFact[]
       ]
     : [];
   const gone: HistoryFact[] = clip.deletedAt
-    ? [{ id: `${clip.id}-gone`, at: clip.deletedAt, who: 'the family', words: 'deleted the clip', takeBack: null }]
+    ? [{ id: `${clip.id}-gone`, at: clip.deletedAt, who: t('the family'), words: t('deleted the clip'), takeBack: null }]
     : [];
   return [...came, ...gone];
 }
@@ -74,14 +74,14 @@ export function decisionsOf({ judged, clocked, nickname, clips, facts, words, re
   const { score, history } = judged;
   const inForce = decisionInForce(history)?.id;
   const standing = new Set(standingFacts(facts).map((fact) => fact.id));
-  const saidOf = ({ value }: { value: number | null }) => (value === null ? 'lost count' : `${value} ${resultUnit(score.measure)}`);
+  const saidOf = ({ value }: { value: number | null }) => (value === null ? t('lost count') : `${value} ${resultUnit(score.measure)}`);
   const [first = score, ...mended] = words;
   const list: HistoryFact[] = [
     {
       id: `${score.id}-sent`,
       at: score.receivedAt,
       who: nickname,
-      words: t('sent {saidOf}, {clocked}', { saidOf: saidOf(first), clocked: clocked ? 'on the clock' : 'by hand' }),
+      words: t('sent {saidOf}, {clocked}', { saidOf: saidOf(first), clocked: clocked ? t('on the clock') : t('by hand') }),
       takeBack: null,
     },
     ...mended.map((one) => ({
@@ -96,7 +96,7 @@ export function decisionsOf({ judged, clocked, nickname, clips, facts, words, re
       id: row.id,
       at: row.savedAt,
       who: coach(row.coachId),
-      words: `recounted${value === null ? '' : ` ${value}`}${row.whole ? '' : t(', not to the end yet')}`,
+      words: `${t('recounted')}${value === null ? '' : ` ${value}`}${row.whole ? '' : t(', not to the end yet')}`,
       takeBack: null,
     })),
     ...facts.map((fact) => ({

@@ -192,7 +192,7 @@ export function giveNewCode(context: Context, actor: Actor, input: { squad: stri
   const { db } = context;
   allow(db, actor, 'set the rules', input);
   // The codes themselves are not written down: an old one would say how the new one looks.
-  const change = { squad: input.squad, rule: english('squad code'), before: 'the one before', after: 'a new one' };
+  const change = { squad: input.squad, rule: english('squad code'), before: english('the one before'), after: english('a new one') };
   changeRule(context, actor, change, () => {
     db.update(squads)
       .set({ code: freshSquadCode(db) })

@@ -1,5 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import type { Proposal } from '../../contract/planning.ts';
+import { drillInWords } from '../../core/drills/in-words.ts';
 import type { Drill, Family } from '../../core/drills/index.ts';
 import { type PastWeek, type ProposalFacts, proposeWeek, type Wishes } from '../../core/planning/propose/index.ts';
 import { compileRunSheet, TYPICAL_RUNNER } from '../../core/training/index.ts';
@@ -49,6 +50,7 @@ export async function propose(context: Context, actor: Actor, input: { week: str
     past: releasedBefore(db, squad.id, week.number, WEEKS_BACK).map((one) => pastWeek(one, week.number)),
     notThere: [...new Set(notThereYetOf(context, squad.id).rows.flatMap((row) => (row.met < LAGGING * row.tried ? [row.drillId] : [])))],
   };
-  const drills = new Map<string, Drill>(liveShelf(db, squad.id).map((drill) => [drill.id, drill]));
+  // Its reasons name drills.
+  const drills = new Map<string, Drill>(liveShelf(db, squad.id).map((drill) => [drill.id, drillInWords(drill)]));
   return proposeWeek({ wishes, facts, drills, runner: typicalRunnerOf(squad) }, await solver(), uuid);
 }

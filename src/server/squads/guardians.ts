@@ -2,7 +2,7 @@ import { and, asc, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Claimed } from '../../contract/invitations.ts';
 import type { ChildKeys } from '../../contract/keys.ts';
-import { t } from '../../core/text/translate.ts';
+import { english, t } from '../../core/text/translate.ts';
 import type { Actor, Asking } from '../accounts/actor.ts';
 import type { Invitation } from '../accounts/codes.ts';
 import { endSignIns } from '../accounts/end-sign-ins.ts';
@@ -175,7 +175,7 @@ export function endChildKeys(context: Context, actor: Actor, input: { player: st
       userId: row.userId,
       playerId: input.player,
       by: asPerson(actor).userId,
-      detail: t('every link and every sign-in of the child'),
+      detail: english('every link and every sign-in of the child'),
     });
   });
   return childKeys(context, actor, input);

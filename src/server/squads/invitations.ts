@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid';
 import type { Card, CoachRole, InvitationView, Invited } from '../../contract/invitations.ts';
 import { INVITATION_KINDS, type InvitationKindName } from '../../contract/invitations.ts';
 import { DAY_MS } from '../../core/calendar/lengths.ts';
-import { english, t, term } from '../../core/text/translate.ts';
+import { english, term } from '../../core/text/translate.ts';
 import type { Actor, Asking } from '../accounts/actor.ts';
 import { codeOf, hashOfCode, type Invitation, invitationBy, isLong, senderStillMay, showCode } from '../accounts/codes.ts';
 import type { Context } from '../context.ts';
@@ -82,18 +82,10 @@ export const kindsFor = (actor: Actor, squad: string): readonly InvitationKindNa
   actor.kind === 'coach' && actor.heads.includes(squad) ? INVITATION_KINDS : ['players', 'family link'];
 
 const IN_WORDS: Record<InvitationKindName, string> = {
-  get players() {
-    return t('a code with which players ask to join');
-  },
-  get coach() {
-    return t('an invitation for a coach');
-  },
-  get guardian() {
-    return t('a code for a guardian');
-  },
-  get 'family link'() {
-    return t('a link that signs the child in');
-  },
+  players: english('a code with which players ask to join'),
+  coach: english('an invitation for a coach'),
+  guardian: english('a code for a guardian'),
+  'family link': english('a link that signs the child in'),
 };
 
 /** Makes an invitation, and gives what is handed on. */

@@ -117,7 +117,7 @@ function waitingRequest(db: Db, input: { squad: string; request: string }) {
   if (found.state !== 'waiting')
     throw new Problem(
       'changed elsewhere',
-      t('This was answered already: {nickname} was {state}.', { nickname: found.nickname || 'the player', state: found.state }),
+      t('This was answered already: {nickname} was {state}.', { nickname: found.nickname || t('the player'), state: found.state }),
     );
   return found;
 }

@@ -109,7 +109,7 @@ export function checkWord(word: Pick<Word, 'value' | 'parts'>, dose: Item['dose'
 
 /** A foot that the item does not score, or a word that does not hold together. */
 export function checkScore(one: ScoreSent, index: number, item: Item, feet: readonly string[]): void {
-  const foot = one.foot === 'both' ? 'both feet together' : t('the {foot} foot', { foot: one.foot });
+  const foot = one.foot === 'both' ? t('both feet together') : t('the {foot} foot', { foot: one.foot });
   if (!feet.includes(one.foot)) throw badInput(`scores.${index}.foot`, t('This drill is not scored for {foot}.', { foot }));
   checkWord(one, item.dose, `scores.${index}.`);
 }

@@ -1,9 +1,10 @@
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import { Temporal } from 'temporal-polyfill';
 import { addDays } from '../../core/calendar/days.ts';
+import { shelfText } from '../../core/drills/in-words.ts';
 import { atHome, type Drill, type Home } from '../../core/drills/index.ts';
 import { kitOf, measureSession } from '../../core/planning/index.ts';
-import { t } from '../../core/text/translate.ts';
+import { t, term } from '../../core/text/translate.ts';
 import { minutesInWords } from '../../core/training/dose.ts';
 import type { Runner } from '../../core/training/index.ts';
 import type { Session, WeekPlan } from '../../core/weeks/index.ts';
@@ -32,12 +33,15 @@ function noteOf(session: Session, week: CalendarWeek, reader: CalendarReader): s
   const drills = items.flatMap((item) => week.drills.get(item.drillId) ?? []);
   const kit = kitOf(items, week.drills).map((one) => {
     const stand = drills.flatMap((drill) => atHome(drill, reader.home).standIns).find((other) => other.kit === one);
-    return stand ? `${one} (${stand.use})` : one;
+    return stand ? `${term(one)} (${stand.use})` : term(one);
   });
   const lines = [
     week.content.focus,
-    t('About {minutesInWords}. Fetch: {kit}.', { minutesInWords: minutesInWords(dose), kit: kit.length > 0 ? kit.join(', ') : 'nothing' }),
-    ...new Set(drills.map((drill) => drill.name)),
+    t('About {minutesInWords}. Fetch: {kit}.', {
+      minutesInWords: minutesInWords(dose),
+      kit: kit.length > 0 ? kit.join(', ') : t('nothing'),
+    }),
+    ...new Set(drills.map((drill) => shelfText(drill.name))),
   ];
   return lines.filter(Boolean).join('\n');
 }
@@ -49,7 +53,7 @@ function noteOf(session: Session, week: CalendarWeek, reader: CalendarReader): s
 export function calendarOf(name: string, baseAddress: string, given: readonly CalendarWeek[], reader: CalendarReader): string {
   const calendar = ical({
     name,
-    prodId: { company: t('Eager Feet'), product: 'weeks', language: 'EN' },
+    prodId: { company: 'Eager Feet', product: 'weeks', language: 'EN' },
     method: ICalCalendarMethod.PUBLISH,
   });
   for (const week of given) {
@@ -61,7 +65,7 @@ export function calendarOf(name: string, baseAddress: string, given: readonly Ca
         start: first,
         end: after,
         allDay: true,
-        summary: `${session.name} · week ${week.number}: ${week.content.title}`,
+        summary: t('{session} · week {week}: {title}', { session: session.name, week: week.number, title: week.content.title }),
         description: noteOf(session, week, reader),
         url: `${baseAddress}/week`,
       });

@@ -21,7 +21,7 @@ export function takeBackRelease(context: Context, actor: Actor, input: { week: s
       .all();
     if (waiting.length === 0) {
       const sentence = newestRevision(db, week.id)
-        ? 'This week has opened: players see it. Change it and release the change.'
+        ? t('This week has opened: players see it. Change it and release the change.')
         : t('This week is not released.');
       throw new Problem('not releasable', sentence);
     }

@@ -73,7 +73,7 @@ function SecondStep() {
     <Form onSend={enter}>
       <Field
         key={String(lost)}
-        label={lost ? 'A recovery code' : t('The code that your authenticator app shows')}
+        label={lost ? t('A recovery code') : t('The code that your authenticator app shows')}
         inputMode={lost ? undefined : 'numeric'}
         autoComplete="one-time-code"
         {...field('code')}

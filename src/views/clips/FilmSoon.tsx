@@ -30,7 +30,7 @@ export function CoachShows({ shown: { film, voice }, drill, head = false }: { sh
         </Suspense>
       )}
       {film && head && <h3>{t('{coach} shows it', { coach: film.coach })}</h3>}
-      <FilmSoon film={film} label={t('{drill}, shown by {coach}', { drill, coach: film?.coach ?? 'your coach' })} />
+      <FilmSoon film={film} label={t('{drill}, shown by {coach}', { drill, coach: film?.coach ?? t('your coach') })} />
     </>
   );
 }

@@ -313,7 +313,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
                 <Text
                   key={key}
                   className="w-24"
-                  label={key === 'per' ? 'at (s, reps)' : term(key)}
+                  label={key === 'per' ? t('at (s, reps)') : term(key)}
                   number
                   value={band[key]}
                   onChange={(next) => row(i, { [key]: next })}

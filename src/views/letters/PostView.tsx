@@ -63,7 +63,7 @@ function Mails({ post }: { post: Post }) {
             </span>
             <span className={one.state === 'given up' ? 'text-sm text-stop' : 'text-dust text-sm'}>
               {term(STATE_WORDS[one.state])} {whenInWords(one.at, post.squad.timeZone)}
-              {one.trouble && ` (${plural(one.tries, 'try', 'tries')}, ${one.trouble})`}
+              {one.trouble && ` (${plural(one.tries, 'try', 'tries')}, ${term(one.trouble)})`}
             </span>
           </li>
         ))}

@@ -7,7 +7,7 @@ import { Seam } from '../../ui/notations/index.ts';
 const WEEKS_SHOWN = 6;
 
 function words(foot: FootProgress, unit: string): string {
-  const record = foot.record ? t('best {result} {unit}', { result: number(foot.record.result), unit }) : 'no record yet';
+  const record = foot.record ? t('best {result} {unit}', { result: number(foot.record.result), unit }) : t('no record yet');
   const last = foot.last ? t(', last {result}', { result: number(foot.last.result) }) : '';
   const next = foot.next === null ? '' : t(', next {next}', { next: number(foot.next) });
   return `${footInWords(foot.foot)}: ${record}${last}${next}`;

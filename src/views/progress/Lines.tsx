@@ -8,7 +8,7 @@ import { AnswerClip } from './AnswerClip.tsx';
 
 /** A correction, kindly: counting while the feet are quick is hard for everybody. */
 function correctedInWords({ value, recount, unit, coach }: LineView, claimed: string): string {
-  const counted = value === null ? 'another number' : number(value);
+  const counted = value === null ? t('another number') : number(value);
   const feet = recount ? t(' ({left} left, {right} right)', { left: recount.left, right: recount.right }) : '';
   const said = claimed === 'no number' ? t('You lost count, and that is fine.') : t('You counted {claimed}.', { claimed });
   return t('{said} {coach} counted {counted} {unit}{feet}. Counting fast feet is hard; {counted} is the number that counts.', {

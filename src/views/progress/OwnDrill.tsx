@@ -6,27 +6,23 @@ import { useAttempt } from '../../client/use-attempt.ts';
 import { dateInWords, footInWords, number } from '../../client/words.ts';
 import { type CoachDrill, type NextStepView, type OwnStepView, type PlayerPage, progressApi } from '../../contract/progress.ts';
 import { saidOften } from '../../core/progress/plateau.ts';
-import { plural, t } from '../../core/text/translate.ts';
+import { english, plural, t, term } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { CurveBox } from './CurveBox.tsx';
 import { DrillSeam } from './DrillSeam.tsx';
 
 const STEP_WORDS = {
-  'easier link': 'the easier drill',
-  'harder link': 'the harder drill',
-  'other pace': 'another pace',
-  'wider cones': 'wider cones',
-  'closer cones': 'closer cones',
-  get 'other cues'() {
-    return t('the other school’s cues');
-  },
-  get rest() {
-    return t('a week without it');
-  },
+  'easier link': english('the easier drill'),
+  'harder link': english('the harder drill'),
+  'other pace': english('another pace'),
+  'wider cones': english('wider cones'),
+  'closer cones': english('closer cones'),
+  'other cues': english('the other school’s cues'),
+  rest: english('a week without it'),
 } as const;
 
 export const stepWords = (step: { kind: keyof typeof STEP_WORDS; toDrillName?: string | null; drillName?: string | null }) =>
-  step.toDrillName ? `${STEP_WORDS[step.kind]}, ${step.toDrillName}` : STEP_WORDS[step.kind];
+  step.toDrillName ? `${term(STEP_WORDS[step.kind])}, ${step.toDrillName}` : term(STEP_WORDS[step.kind]);
 
 interface StepsProps {
   squad: string;

@@ -14,7 +14,7 @@ import { useWatching } from './use-watching.ts';
 const DRIFT_SECONDS = 0.08;
 
 function otherWords(other: OtherClip, unit: string, timeZone: string): string {
-  const number_ = other.counts === null ? 'does not count' : `${number(other.counts)} ${unit}`;
+  const number_ = other.counts === null ? t('does not count') : `${number(other.counts)} ${unit}`;
   return `${dateInWords(other.doneAt, timeZone)}: ${number_}, ${other.doseWords}${other.isRecord ? t(' (the record)') : ''}`;
 }
 

@@ -57,7 +57,9 @@ const FIELDS: { name: keyof DoubtRulesSent; label: string; hint: string; percent
     get label() {
       return t('Recount differs: percent');
     },
-    hint: 'of the recount',
+    get hint() {
+      return t('of the recount');
+    },
     percent: true,
   },
 ];

@@ -5,7 +5,7 @@ import { plural, t } from '../../core/text/translate.ts';
 
 /** What was claimed, in words. */
 export function claimWords(item: ReviewItem): string {
-  if (item.value === null) return 'lost count';
+  if (item.value === null) return t('lost count');
   if (item.measure === 'fixed reps') return t('{value} reps in {seconds} s', { value: number(item.value), seconds: number(item.seconds) });
   if (item.measure === 'sets') return `${plural(item.value, 'set')}, ${plural(item.faults, 'fault')}`;
   return `${number(item.value)} ${resultUnit(item.measure)}`;

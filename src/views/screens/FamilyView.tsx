@@ -9,7 +9,7 @@ import { dayInWords, footInWords, number, whenInWords } from '../../client/words
 import { invitationsApi } from '../../contract/invitations.ts';
 import { type Child, type FamilyPage, screensApi } from '../../contract/screens.ts';
 import { trainingApi } from '../../contract/training.ts';
-import { plural, t } from '../../core/text/translate.ts';
+import { t } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Field, Fold, Form, Notice } from '../../ui/parts/index.ts';
 import { DeleteClip } from '../clips/DeleteClip.tsx';
 import { LetterBox } from '../letters/LetterBox.tsx';
@@ -88,7 +88,13 @@ function NoClips({ child, onSay }: Pick<Asked, 'child' | 'onSay'>) {
           n:
             n === 0
               ? t('No clip is kept now.')
-              : `${plural(n, 'clip')} of ${child.nickname} ${n === 1 ? t('is') : t('are')} hidden from the coaches at once and deleted within a day.`,
+              : t(
+                  '{n, plural, one {# clip of {nickname} is} other {# clips of {nickname} are}} hidden from the coaches at once and deleted within a day.',
+                  {
+                    n,
+                    nickname: child.nickname,
+                  },
+                ),
         })}
       </p>
       <div className="flex flex-wrap gap-2">
@@ -208,7 +214,7 @@ function Letters({ child }: { child: Child }) {
               letters: child.letters.length,
               whenInWords: whenInWords(child.letters[0].at, child.timeZone),
             })
-          : 'none yet'
+          : t('none yet')
       }
     >
       {child.letters.length === 0 && <p className="text-dust">{t('The first summary comes on the Monday after the first week.')}</p>}

@@ -11,7 +11,7 @@ import { SquadTabs } from '../squads/SquadTabs.tsx';
 
 /** Who has not met it: by name, or everybody but the few who have. */
 function notYetWords({ notYet, has, tried }: NotThereYet['rows'][number]): string {
-  if (has.length === 0) return 'everybody who tried';
+  if (has.length === 0) return t('everybody who tried');
   return notYet.length > tried / 2 ? t('all but {has}', { has: has.join(', ') }) : notYet.join(', ');
 }
 

@@ -82,7 +82,7 @@ export function ChildAccess({ playerId: player, nickname, squad, timeZone, reque
   return (
     <Fold
       heading={t('How {nickname} gets in', { nickname })}
-      says={requests.length > 0 ? 'please answer' : undefined}
+      says={requests.length > 0 ? t('please answer') : undefined}
       open={requests.length > 0}
     >
       {requests.map((one) => (

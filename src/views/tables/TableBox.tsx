@@ -3,7 +3,8 @@ import type { TableView } from '../../contract/progress.ts';
 import type { TableSchool } from '../../core/tables/index.ts';
 import { t } from '../../core/text/translate.ts';
 
-const gainWords = (gain: number | null) => (gain === null ? 'first week' : `${gain >= 0 ? '+' : '−'}${Math.round(Math.abs(gain) * 100)} %`);
+const gainWords = (gain: number | null) =>
+  gain === null ? t('first week') : `${gain >= 0 ? '+' : '−'}${Math.round(Math.abs(gain) * 100)} %`;
 
 /** One table: the upper half, and the own line of whoever looks. Nobody is ever shown last. */
 export function TableBox({ table, school }: { table: TableView; school: TableSchool }) {

@@ -87,7 +87,7 @@ export function After({
         <p className="text-lg">
           {t('Sit down, and tell a grown-up now. {practice} Rest costs you nothing.', {
             practice: practice
-              ? 'Nobody else hears of it from here: this was free practice.'
+              ? t('Nobody else hears of it from here: this was free practice.')
               : t('Your family’s page and your coach are told that you stopped; not more.'),
           })}
         </p>

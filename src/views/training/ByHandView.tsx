@@ -186,7 +186,7 @@ export const ByHandView = guarded(function ByHandView({
                 const said = go?.scores
                   .map(
                     (score) =>
-                      `${score.foot === 'both' ? '' : `${footInWords(score.foot)} `}${score.value === null ? 'lost count' : valueWords(item, score.value)}`,
+                      `${score.foot === 'both' ? '' : `${footInWords(score.foot)} `}${score.value === null ? t('lost count') : valueWords(item, score.value)}`,
                   )
                   .join(', ');
                 return (

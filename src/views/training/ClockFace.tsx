@@ -89,12 +89,12 @@ function nextWords(sheet: readonly Interval[], state: ClockState, drillOf: Props
   const here = sheet[state.index];
   const next = sheet.slice(state.index + 1).find((interval) => ['work', 'drink', 'score'].includes(interval.kind));
   if (!next) return t('then that is all');
-  if (next.kind === 'score') return 'then your number';
-  if (next.kind === 'drink') return 'then a drink';
+  if (next.kind === 'score') return t('then your number');
+  if (next.kind === 'drink') return t('then a drink');
   const side = sideInWords(next);
   // Before its own work, the drill is already named above.
   if (here?.itemId === next.itemId)
-    return here.kind === 'lead-in' || here.kind === 'switch' ? '' : t('then {side}', { side: side || 'on you go' });
+    return here.kind === 'lead-in' || here.kind === 'switch' ? '' : t('then {side}', { side: side || t('on you go') });
   return t('then {name}{side}', { name: drillOf(next)?.name ?? '', side: side ? `, ${side}` : '' });
 }
 

@@ -46,7 +46,7 @@ export function Easier({ choice, stronger, round = false }: { choice: TodayChoic
           <StillImage drill={other} mirror={isShownMirrored(other.sides, null, stronger)} className="size-16 shrink-0" />
           <p className="text-lg">
             <b>{other.name}</b>{' '}
-            {t('instead, for today{round}. Your coach is told in a line.', { round: round ? '. This go starts again' : '' })}
+            {t('instead, for today{round}. Your coach is told in a line.', { round: round ? t('. This go starts again') : '' })}
           </p>
         </div>
         <div className="grid grid-cols-2 gap-2">

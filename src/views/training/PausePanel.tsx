@@ -56,7 +56,7 @@ export function PausePanel({
           {t('Then stop here. That is the right thing to do. What you did is kept. {isTold}', {
             isTold: isTold
               ? t('Your family’s page and your coach are told that you stopped; nothing else.')
-              : 'Nobody hears of it from here in free practice: tell a grown-up yourself.',
+              : t('Nobody hears of it from here in free practice: tell a grown-up yourself.'),
           })}
         </p>
         <Button size="clock" look="main" className="flex-none" onClick={onHurt}>

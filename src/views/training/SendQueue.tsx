@@ -21,13 +21,13 @@ function standingWords(item: OutboxItem): string {
         inSeconds: item.inSeconds > 90 ? plural(Math.round(item.inSeconds / 60), 'minute') : `${item.inSeconds} s`,
       });
     case 'held':
-      return 'stopped by you';
+      return t('stopped by you');
     case 'other player':
       return t('waits until its player signs in');
     case 'refused':
       return t('not taken: {sentence}', { sentence: item.sentence });
     default:
-      return 'waits';
+      return t('waits');
   }
 }
 
@@ -40,7 +40,7 @@ function Item({ item }: { item: OutboxItem }) {
         {item.label} <span className="text-sm">· {standingWords(item)}</span>
       </span>
       <span className="flex gap-1">
-        {item.kind === 'clip' && (under || item.state === 'waits' || item.state === 'tries again') && (
+        {item.kind === 'clip' && (under || item.state === t('waits') || item.state === 'tries again') && (
           <Button className="min-h-12" onClick={() => void hold(item.id, true)}>
             {t('Stop')}
           </Button>
@@ -78,7 +78,7 @@ export function Outbox() {
           <p>
             {t('{things} {waiting} to be sent. {offline}', {
               things: plural(waiting, 'thing'),
-              waiting: waiting === 1 ? t('waits') : t('wait'),
+              waiting: waiting === 1 ? t(t('waits')) : t('wait'),
               offline: offline ? t('No connection just now; it goes out by itself later. Nothing is lost.') : '',
             })}
           </p>
@@ -95,7 +95,7 @@ export function Outbox() {
           <p>
             {t('{things} of another player {others} on this phone.', {
               things: plural(others, 'thing'),
-              others: others === 1 ? t('waits') : t('wait'),
+              others: others === 1 ? t(t('waits')) : t('wait'),
             })}
           </p>
         )}

@@ -205,8 +205,8 @@ export function ThemesSheet({ season, weeks, breaks, squad, thisMonday, edit }: 
                 <button
                   type="button"
                   className="flex h-full w-full items-end px-px"
-                  aria-label={t('Week {week}: {intensity}', { week: week + 1, intensity: intensity ?? 'nothing said' })}
-                  title={t('{intensity}; press for another', { intensity: intensity ?? 'nothing said yet' })}
+                  aria-label={t('Week {week}: {intensity}', { week: week + 1, intensity: intensity ?? t('nothing said') })}
+                  title={t('{intensity}; press for another', { intensity: intensity ?? t('nothing said yet') })}
                   onClick={() => step(week, 1)}
                   onKeyDown={(event) => {
                     const by = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0;

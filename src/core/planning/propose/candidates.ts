@@ -166,7 +166,7 @@ function rolesOf(drill: Drill, met: boolean, step: number): Role[] {
   return roles;
 }
 
-const weeksAgo = (n: number) => (n === 1 ? 'last week' : t('{n} weeks ago', { n }));
+const weeksAgo = (n: number) => (n === 1 ? t('last week') : t('{n} weeks ago', { n }));
 
 /** What a drill is worth in a role, and why it is there in one line. */
 function worthOf(

@@ -77,9 +77,9 @@ function unmetIn(sessions: readonly Session[], order: Order, candidates: readonl
   const noFamily = wishes.focus.filter((family) => !candidates.some((one) => one.drill.family === family && one.role !== 'cool-down'));
   if (noFamily.length > 0)
     unmet.push(
-      t('No drill of {noFamily} can be done by everybody at home now. I dropped {noFamily2}.', {
+      t('No drill of {noFamily} can be done by everybody at home now. I dropped {n, plural, one {it} other {them}}.', {
         noFamily: listed(noFamily),
-        noFamily2: noFamily.length === 1 ? 'it' : 'them',
+        n: noFamily.length,
       }),
     );
   if (wishes.aim && !there.has(wishes.aim)) {
