@@ -28,8 +28,9 @@ if (process.argv.includes('--fresh') && existsSync(join(dataDir, 'eager-feet.sql
     rmSync(join(dataDir, part), { recursive: true, force: true });
   }
 }
-install();
+const databaseThere = install();
 buildIfNeeded();
+await databaseThere;
 console.log(existsSync(join(dataDir, 'eager-feet.sqlite')) ? 'Starting…' : 'Starting, and loading the demo squad (about 20 seconds)…');
 const server = spawn(process.execPath, ['server.mjs', '--demo'], { stdio: 'inherit' });
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));

@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process';
 import { install } from './prepare.mjs';
 
-install();
+await install();
 const watched = ['--watch', '--watch-preserve-output', '--import', 'tsx', 'scripts/dev-server.ts'];
 const server = spawn(process.execPath, watched, { stdio: 'inherit', env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' } });
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));

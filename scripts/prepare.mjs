@@ -27,11 +27,18 @@ function checkNode() {
   if (!fits) giveUp(`Node ${process.versions.node} is too old. Install Node 20.19 or newer (or 22.12 or newer), then run this again.`);
 }
 
-/** Installs the packages when the lock file is newer than what is installed. */
+/** The database module as it was compiled on this machine: the one package that is not ready when it is there. */
+const COMPILED = join('node_modules', 'better-sqlite3', 'build', 'Release', 'better_sqlite3.node');
+
+/**
+ * Installs the packages when the lock file is newer than what is installed, all but what has to be compiled.
+ * @returns resolves once that is compiled too, which takes as long as all the rest; whoever needs the database waits for it
+ */
 export function install() {
   checkNode();
   const installed = join('node_modules', '.package-lock.json');
-  if (existsSync(installed) && statSync(installed).mtimeMs >= statSync('package-lock.json').mtimeMs - 1000) return;
+  const isNew = existsSync(installed) && statSync(installed).mtimeMs >= statSync('package-lock.json').mtimeMs - 1000;
+  if (isNew && existsSync(COMPILED)) return Promise.resolve();
   const missing = ['python3', 'make', 'g++'].filter((tool) => !has(tool));
   if (missing.length > 0) {
     giveUp(
@@ -40,8 +47,11 @@ export function install() {
   }
   console.log('Installing packages (3 to 4 minutes the first time)…');
   const env = !process.env.npm_config_nodedir && existsSync('/usr/include/node') ? { npm_config_nodedir: '/usr' } : {};
-  const code = run('npm', ['ci', '--no-audit', '--no-fund'], { env });
+  const code = isNew ? 0 : run('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund'], { env });
   if (code !== 0) giveUp('The packages could not be installed. The lines above say why; check the network and run this again.');
+  return runQuietly('npm', ['rebuild'], env).then(({ code, said }) => {
+    if (code !== 0) giveUp(`${said}\nThe database module could not be compiled. The lines above say why.`);
+  });
 }
 
 function newest(path) {

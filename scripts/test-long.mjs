@@ -3,7 +3,7 @@ import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { buildIfNeeded, install, run } from './prepare.mjs';
 
 const begun = Date.now();
-install();
+await install();
 buildIfNeeded();
 let [passed, failed] = [0, 0];
 

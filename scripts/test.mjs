@@ -41,7 +41,8 @@ async function count(name, command, args, report, read, env = {}) {
 }
 
 const chromiumThere = installChromium();
-install();
+/** The database is compiled on one core while the other checks what needs none. */
+const databaseThere = install();
 await chromiumThere;
 /** Unit tests of some floors, with their own report; both take part in the one coverage. */
 const unit = (name, spec) =>
@@ -54,8 +55,8 @@ const unit = (name, spec) =>
     { NODE_V8_COVERAGE: 'coverage/tmp' },
   );
 rmSync('coverage', { recursive: true, force: true });
-// The server’s tests take one core; the checks, the types, the build and then the other unit tests the other.
-const serverTests = unit('server', 'tests/server/**/*.test.ts');
+// The database is compiled, and then the server’s tests run, on one core; the checks, the types, the build and then the other unit tests on the other.
+const serverTests = databaseThere.then(() => unit('server', 'tests/server/**/*.test.ts'));
 const typing = runQuietly('npx', ['--no-install', 'astro', 'check']);
 check('Format and lint', 'npx', ['--no-install', 'biome', 'check', '.']);
 check('Floors', 'npx', ['--no-install', 'depcruise', '--config', '.dependency-cruiser.cjs', 'src']);
@@ -69,6 +70,7 @@ console.log(types.said);
 if (types.code === 0) passed++;
 else failed++;
 const broken = await buildBeside();
+await databaseThere;
 if (broken === null) await unit('other', 'tests/{core,contract,testkit,client,ui,views,messages}/**/*.test.ts');
 await serverTests;
 if (broken !== null) giveUp(`The build failed:\n${broken}`);
