@@ -44,19 +44,31 @@ const chromiumThere = installChromium();
 /** The database is compiled on one core while the other checks what needs none. */
 const databaseThere = install();
 await chromiumThere;
-/** Unit tests of some floors, with their own report; both take part in the one coverage. */
-const unit = (name, spec) =>
+/**
+ * Unit tests of some floors, with their own report; both take part in the one coverage.
+ * @param how how the runner goes about it
+ */
+const unit = (name, spec, how = []) =>
   count(
     `${name} tests`,
     'npx',
-    ['--no-install', 'mocha', '--reporter', 'scripts/mocha-report.cjs', '--reporter-option', `output=test-results/${name}.json`, spec],
+    [
+      '--no-install',
+      'mocha',
+      '--reporter',
+      'scripts/mocha-report.cjs',
+      '--reporter-option',
+      `output=test-results/${name}.json`,
+      ...how,
+      spec,
+    ],
     `test-results/${name}.json`,
     (r) => r,
     { NODE_V8_COVERAGE: 'coverage/tmp' },
   );
 rmSync('coverage', { recursive: true, force: true });
-// The database is compiled, and then the server’s tests run, on one core; the checks, the types, the build and then the other unit tests on the other.
-const serverTests = databaseThere.then(() => unit('server', 'tests/server/**/*.test.ts'));
+// The database is compiled on one core, while checks, types and the build take the other; the server’s tests take what is left of both.
+const serverTests = databaseThere.then(() => unit('server', 'tests/server/**/*.test.ts', ['--parallel', '--jobs', '2']));
 const typing = runQuietly('npx', ['--no-install', 'astro', 'check']);
 check('Format and lint', 'npx', ['--no-install', 'biome', 'check', '.']);
 check('Floors', 'npx', ['--no-install', 'depcruise', '--config', '.dependency-cruiser.cjs', 'src']);

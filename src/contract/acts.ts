@@ -79,6 +79,7 @@ export const ACTS = [
   'set squad choices',
   'set a player’s school',
   'set a player’s aim',
+  'set how a player reads',
   'see my feet',
   'see my family',
   'give consent',

@@ -110,6 +110,8 @@ export type NewRecord = z.infer<typeof NewRecord>;
 export const MyFeet = z.object({
   playerId: Id,
   nickname: z.string(),
+  /** Does not read yet: the screens are pictures and sound. Left out in what an older version kept. */
+  pictures: z.boolean().optional(),
   timeZone: z.string(),
   streak: StreakView,
   strip: StripView,
@@ -229,6 +231,8 @@ export const PlayerPage = MyFeet.omit({ tables: true, newRecord: true, drills: t
   /** Times in a hundred that stretch numbers are meant to be reached: the own, null as the squad; and the squad’s. */
   stretchAim: z.number().int().nullable(),
   squadAim: z.number().int(),
+  /** Does not read yet: the screens are pictures and sound. */
+  pictures: z.boolean(),
   age: z.number().int(),
   quietDays: z.number().int(),
   quiet: z.boolean(),

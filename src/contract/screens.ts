@@ -138,6 +138,8 @@ export const Child = z.object({
   timeZone: z.string(),
   nickname: z.string(),
   squads: z.array(z.string()),
+  /** The child’s screens are pictures and sound. */
+  pictures: z.boolean(),
   /** Null before the first week, and in no squad. */
   week: FamilyWeek.nullable(),
   clipsAllowed: z.boolean(),
@@ -249,6 +251,15 @@ export const screensApi = {
     params: z.object({ squad: Id, player: Id }),
     body: z.object({ stretchAim: StretchAim.nullable() }),
     response: z.object({ stretchAim: StretchAim.nullable() }),
+  }),
+  playerReading: endpoint({
+    method: 'PUT',
+    path: '/squads/{squad}/players/{player}/reading',
+    act: 'set how a player reads',
+    summary: 'Whether a player’s screens are pictures and sound, for who does not read yet.',
+    params: z.object({ squad: Id, player: Id }),
+    body: z.object({ pictures: z.boolean(says('Say whether the screens are pictures.')) }),
+    response: z.object({ pictures: z.boolean() }),
   }),
   family: endpoint({
     method: 'GET',

@@ -53,6 +53,8 @@ export const ThisWeek = z.object({
   nickname: z.string(),
   /** Under 8: a grown-up helps. */
   young: z.boolean(),
+  /** Does not read yet: the screens are pictures and sound. Left out in a week kept by an older version. */
+  pictures: z.boolean().optional(),
   squad: z.object({ id: Id, name: z.string(), timeZone: z.string() }).nullable(),
   /** All squads of the player, the one that is looked at among them. */
   squads: z.array(z.object({ id: Id, name: z.string() })),

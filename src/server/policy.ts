@@ -124,6 +124,7 @@ const RULES: Record<ActName, { kinds: readonly Actor['kind'][]; tie: Rule }> = {
   'set squad choices': { kinds: ['coach'], tie: headOfSquad },
   'set a player’s school': { kinds: ['coach'], tie: coachOfSquad },
   'set a player’s aim': { kinds: ['coach'], tie: coachOfSquad },
+  'set how a player reads': { kinds: ['coach', 'guardian'], tie: anyOf(coachOfSquad, theirGuardian) },
   'see my feet': { kinds: ['player'], tie: always },
   'see my family': { kinds: ['guardian'], tie: always },
   'give consent': { kinds: ['guardian'], tie: theirGuardian },

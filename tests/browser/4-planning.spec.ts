@@ -133,7 +133,7 @@ test.describe('planning a week', () => {
     await expect(page.getByLabel('Title')).toHaveValue('By mouse 23');
   });
 
-  test('shows the week as a player with a small yard gets it', async ({ page }) => {
+  test('shows the week as a player with a small yard gets it', LONG, async ({ page }) => {
     await newWeek(page, 'For every yard');
     await page.getByRole('button', { name: 'Add a session' }).click();
     await page.getByRole('radio', { name: 'course day' }).check();
@@ -217,7 +217,7 @@ test.describe('planning a week', () => {
     expect((await page.request.get(new URL(address).pathname)).status()).toBe(404);
   });
 
-  test('copies a week and keeps a template', async ({ page }) => {
+  test('copies a week and keeps a template', LONG, async ({ page }) => {
     const base = await coachBase(page);
     await page.goto(`${base}/weeks`);
     await awake(page);

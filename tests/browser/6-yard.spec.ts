@@ -41,8 +41,7 @@ test.describe
     test.afterAll(() => context.close());
 
     for (const session of sessions) {
-      const how = session.name === 'Circuit' ? {} : LONG;
-      test(`${session.name} runs to its end, hears a number for each scored go, and counts as done`, how, async () => {
+      test(`${session.name} runs to its end, hears a number for each scored go, and counts as done`, LONG, async () => {
         const scored = session.blocks.flatMap((block) => block.items).filter((item) => item.scored);
         const asked = await doSession(page, session.name);
         const goes = scored.reduce((sum, item) => sum + ('rounds' in item.dose ? item.dose.rounds : 1), 0);

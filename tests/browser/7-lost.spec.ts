@@ -381,41 +381,43 @@ test('a browser that keeps nothing says so before the start, and two tabs do not
   await context.close();
 });
 
-test('signing out without a line signs out: the phone has forgotten, and the server hears of it before the next page', async ({
-  browser,
-}) => {
-  const context = await browser.newContext({ viewport: PHONE });
-  await signIn(context, 'Biscuit');
-  const page = await context.newPage();
-  await page.goto('/week');
-  await awake(page);
-  await installed(page);
-  await page.goto('/week');
-  await awake(page);
-  expect(await keptOf(page)).toContain('me');
-  const left = (await context.cookies()).filter((one) => one.name.includes('session_token'));
-  expect(left.length).toBe(1);
+test(
+  'signing out without a line signs out: the phone has forgotten, and the server hears of it before the next page',
+  LONG,
+  async ({ browser }) => {
+    const context = await browser.newContext({ viewport: PHONE });
+    await signIn(context, 'Biscuit');
+    const page = await context.newPage();
+    await page.goto('/week');
+    await awake(page);
+    await installed(page);
+    await page.goto('/week');
+    await awake(page);
+    expect(await keptOf(page)).toContain('me');
+    const left = (await context.cookies()).filter((one) => one.name.includes('session_token'));
+    expect(left.length).toBe(1);
 
-  await context.setOffline(true);
-  await page.getByRole('button', { name: 'Sign out' }).click();
-  await expect.poll(() => new URL(page.url()).pathname).toBe('/');
-  expect(await keptOf(page)).toEqual([]);
-  await page.goto('/week').catch(() => {});
-  await expect(page.getByText('Biscuit')).toHaveCount(0);
+    await context.setOffline(true);
+    await page.getByRole('button', { name: 'Sign out' }).click();
+    await expect.poll(() => new URL(page.url()).pathname).toBe('/');
+    expect(await keptOf(page)).toEqual([]);
+    await page.goto('/week').catch(() => {});
+    await expect(page.getByText('Biscuit')).toHaveCount(0);
 
-  await context.setOffline(false);
-  await page.goto('/week');
-  await expect.poll(() => new URL(page.url()).pathname).toBe('/');
-  await expect(page.getByText('Biscuit')).toHaveCount(0);
-  // Ended on the server, not only forgotten here: the old cookie opens nothing.
-  const thief = await browser.newContext();
-  await thief.addCookies(left);
-  expect((await thief.request.get('/api/v1/go/this-week')).status()).toBe(401);
-  await thief.close();
+    await context.setOffline(false);
+    await page.goto('/week');
+    await expect.poll(() => new URL(page.url()).pathname).toBe('/');
+    await expect(page.getByText('Biscuit')).toHaveCount(0);
+    // Ended on the server, not only forgotten here: the old cookie opens nothing.
+    const thief = await browser.newContext();
+    await thief.addCookies(left);
+    expect((await thief.request.get('/api/v1/go/this-week')).status()).toBe(401);
+    await thief.close();
 
-  // Whoever signs in next stays in.
-  await signIn(context, 'Comet');
-  await page.goto('/week');
-  await expect(page).toHaveURL(/\/week$/);
-  await context.close();
-});
+    // Whoever signs in next stays in.
+    await signIn(context, 'Comet');
+    await page.goto('/week');
+    await expect(page).toHaveURL(/\/week$/);
+    await context.close();
+  },
+);

@@ -511,7 +511,7 @@ test('a password is reset by the mail in the local mailbox, and changed in the a
   await other.close();
 });
 
-test('two of one family change on their phone by a tap and a PIN, and are forgotten when they say so', async ({ browser }) => {
+test('two of one family change on their phone by a tap and a PIN, and are forgotten when they say so', LONG, async ({ browser }) => {
   const phone = await browser.newContext({ viewport: PHONE });
   const page = await phone.newPage();
   const signInAs = async (nickname: string, pin: string) => {

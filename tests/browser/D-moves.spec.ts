@@ -89,7 +89,7 @@ test('a still on the shelf moves while it is pointed at or has the focus', LONG,
   await expect(lively.locator('svg')).toBeVisible();
 });
 
-test('in the editor the words are looked at while they are typed, mended, and saved with the drill', async ({ page, context }) => {
+test('in the editor the words are looked at while they are typed, mended, and saved with the drill', LONG, async ({ page, context }) => {
   await signIn(context, 'coach');
   const base = await coachBase(page);
   await page.goto(`${base}/drills/new?from=inside-taps`);
@@ -151,7 +151,7 @@ test('a week on paper has each drill in pictures', LONG, async ({ page, context 
   ]);
 });
 
-test('a player sees each drill before the session, on the clock and in the pause, without a line too', async ({ browser }) => {
+test('a player sees each drill before the session, on the clock and in the pause, without a line too', LONG, async ({ browser }) => {
   const context = await browser.newContext({ viewport: PHONE });
   await signIn(context, 'Comet');
   const { week } = (await (await context.request.get('/api/v1/go/this-week')).json()) as ThisWeek;

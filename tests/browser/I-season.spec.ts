@@ -149,45 +149,45 @@ test(
   },
 );
 
-test('a family that has gone quiet is written to from Today, all of them from the Post; what was typed is kept', async ({
-  page,
-  context,
-  browser,
-}) => {
-  await signIn(context, 'coach');
-  const base = await coachBase(page);
-  await awake(page);
-  await page
-    .getByRole('button', { name: /^Write to the family of/ })
-    .first()
-    .click();
-  const nudge = page.getByRole('dialog');
-  await expect(nudge.getByLabel('About')).toHaveValue(/^We miss /);
-  await nudge.getByRole('button', { name: 'Send it' }).click();
-  // Nobody may be connected with that child yet: then it is said, and the words stay.
-  await expect(page.getByText(/^(Written to 1 grown-up\.|No grown-up is connected with them yet)/)).toBeVisible();
-  await page.goto(`${base}/post`);
-  await awake(page);
-  await page.getByRole('button', { name: 'Write to families' }).click();
-  const letter = page.getByRole('dialog', { name: 'A letter to families' });
-  await letter.getByLabel('About').fill('Snow on Saturday');
-  await letter.getByRole('button', { name: 'Send it' }).click();
-  await expect(letter.getByText('Write the letter.')).toBeVisible();
-  await letter.getByLabel('Letter').fill('No training outside.\n\nA room is enough.');
-  await sound(page);
-  await page.reload();
-  await awake(page);
-  await page.getByRole('button', { name: 'Write to families' }).click();
-  await expect(letter.getByLabel('About')).toHaveValue('Snow on Saturday');
-  await letter.getByRole('button', { name: 'Send it' }).click();
-  await expect(page.getByText(/^Written to \d+ grown-ups\./)).toBeVisible();
-  const desk = await browser.newContext();
-  await signIn(desk, 'guardian');
-  const family = await desk.newPage();
-  await family.goto('/family');
-  await expect(family.getByText('Snow on Saturday').first()).toBeAttached();
-  await desk.close();
-});
+test(
+  'a family that has gone quiet is written to from Today, all of them from the Post; what was typed is kept',
+  LONG,
+  async ({ page, context, browser }) => {
+    await signIn(context, 'coach');
+    const base = await coachBase(page);
+    await awake(page);
+    await page
+      .getByRole('button', { name: /^Write to the family of/ })
+      .first()
+      .click();
+    const nudge = page.getByRole('dialog');
+    await expect(nudge.getByLabel('About')).toHaveValue(/^We miss /);
+    await nudge.getByRole('button', { name: 'Send it' }).click();
+    // Nobody may be connected with that child yet: then it is said, and the words stay.
+    await expect(page.getByText(/^(Written to 1 grown-up\.|No grown-up is connected with them yet)/)).toBeVisible();
+    await page.goto(`${base}/post`);
+    await awake(page);
+    await page.getByRole('button', { name: 'Write to families' }).click();
+    const letter = page.getByRole('dialog', { name: 'A letter to families' });
+    await letter.getByLabel('About').fill('Snow on Saturday');
+    await letter.getByRole('button', { name: 'Send it' }).click();
+    await expect(letter.getByText('Write the letter.')).toBeVisible();
+    await letter.getByLabel('Letter').fill('No training outside.\n\nA room is enough.');
+    await sound(page);
+    await page.reload();
+    await awake(page);
+    await page.getByRole('button', { name: 'Write to families' }).click();
+    await expect(letter.getByLabel('About')).toHaveValue('Snow on Saturday');
+    await letter.getByRole('button', { name: 'Send it' }).click();
+    await expect(page.getByText(/^Written to \d+ grown-ups\./)).toBeVisible();
+    const desk = await browser.newContext();
+    await signIn(desk, 'guardian');
+    const family = await desk.newPage();
+    await family.goto('/family');
+    await expect(family.getByText('Snow on Saturday').first()).toBeAttached();
+    await desk.close();
+  },
+);
 
 test(
   'on the bench the focus follows what moves, also into the next session; on a phone there is one session at a time',

@@ -49,7 +49,7 @@ set(['watch a clip', 'hear a spoken line', 'delete a spoken line'], {
 });
 set(['delete a clip'], { player: 'that player', guardian: 'a guardian' });
 set(['watch a film'], { coach: 'coach of the squad', player: 'player of the squad' });
-set(['make a feed', 'revoke a feed', 'export a history', 'revoke an invitation'], {
+set(['make a feed', 'revoke a feed', 'export a history', 'set how a player reads', 'revoke an invitation'], {
   ...{ coach: 'coach of the squad', guardian: 'a guardian' },
 });
 set(

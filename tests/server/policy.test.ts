@@ -30,7 +30,7 @@ import { propose } from '../../src/server/screens/proposals.ts';
 import { register } from '../../src/server/screens/register.ts';
 import { thisWeek } from '../../src/server/screens/this-week.ts';
 import { today } from '../../src/server/screens/today.ts';
-import { setChoices, setPlayerAim, setPlayerSchool } from '../../src/server/squads/choices.ts';
+import { setChoices, setPlayerAim, setPlayerReading, setPlayerSchool } from '../../src/server/squads/choices.ts';
 import { seeHurt } from '../../src/server/squads/hurts.ts';
 import { me } from '../../src/server/squads/me.ts';
 import { sendByHand } from '../../src/server/training/by-hand.ts';
@@ -304,6 +304,10 @@ const ROWS: Record<string, Row> = {
   'squad.playerAim': {
     open: COACH,
     call: (t, a) => setPlayerAim(t.context, a, { squad: t.squad, player: t.player.playerId, stretchAim: 75 }),
+  },
+  'squad.playerReading': {
+    open: [...COACH, 'guardian'],
+    call: (t, a) => setPlayerReading(t.context, a, { squad: t.squad, player: t.player.playerId, pictures: true }),
   },
   'squad.family': { open: ['guardian', 'otherGuardian'], call: (t, a) => family(t.context, a) },
   'squad.consent': {

@@ -3,7 +3,7 @@ import { t } from '../text/translate.ts';
 import { conesAt, conesShort } from './cones.ts';
 import type { Home } from './home-schema.ts';
 import type { Drill } from './schema.ts';
-import { type Kit, STAND_INS } from './terms.ts';
+import { type Kit, standInsFor } from './terms.ts';
 
 /** Everyone finds something to stand in for these; a ball and a wall nobody can make up. */
 const EASY_STAND_INS: readonly Kit[] = ['cones', 'mini-goal', 'tennis ball'];
@@ -40,14 +40,14 @@ const known = new WeakMap<Home, WeakMap<Drill, AtHome>>();
 
 function lookAtHome(drill: Drill, home: Home | null, mirror: boolean): AtHome {
   const missing = home ? drill.kit.filter((kit) => !home.has.includes(kit)) : [];
-  const standIns = missing.filter((kit) => EASY_STAND_INS.includes(kit)).map((kit) => ({ kit, use: STAND_INS[kit].join(', ') }));
+  const standIns = missing.filter((kit) => EASY_STAND_INS.includes(kit)).map((kit) => ({ kit, use: standInsFor(kit).join(', ') }));
   const lacks = missing.filter((kit) => !EASY_STAND_INS.includes(kit)).map((kit) => t('no {kit}', { kit }));
   const yard = home?.yard ?? null;
   const layout = drill.layout ? fitLayout(drill.layout, yard, home?.step ?? UNKNOWN_STEP, mirror, conesAt(home)) : null;
   const needed = layout?.placed.cones.length ?? 0;
   const short = conesShort(needed, home);
   if (short > 0)
-    standIns.push({ kit: 'cones', use: t('{short} of {needed} {cones}', { short, needed, cones: STAND_INS.cones.join(', ') }) });
+    standIns.push({ kit: 'cones', use: t('{short} of {needed} {cones}', { short, needed, cones: standInsFor('cones').join(', ') }) });
   if (yard && (drill.layout ? !layout : !hasRoom(drill.space, yard)))
     lacks.push(t('needs {groundInWords}', { groundInWords: groundInWords(drill.space) }));
   return { can: lacks.length === 0, standIns, lacks, layout };

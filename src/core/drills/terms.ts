@@ -1,4 +1,4 @@
-import { t } from '../text/translate.ts';
+import { english, t, term } from '../text/translate.ts';
 /** The closed lists of words that a drill is described with. They are the names in data, code and interface alike. */
 
 export const FAMILIES = [
@@ -74,14 +74,19 @@ export const FOOT_ORDER_WORDS: Record<FootOrder, string> = {
 export const KIT = ['ball', 'cones', 'wall', 'mini-goal', 'tennis ball'] as const;
 export type Kit = (typeof KIT)[number];
 
-/** What can stand in for a piece of kit at home, in the order in which it is offered. */
-export const STAND_INS: Record<Kit, readonly string[]> = {
-  ball: ['any ball that rolls true'],
-  cones: ['shoes', 'bottles', 'folded shirts'],
-  wall: ['any wall that takes knocks, away from windows', 'a rebound board'],
-  'mini-goal': ['tape on the wall', 'two bags'],
-  'tennis ball': ['a size-1 ball', 'rolled-up socks'],
+const STAND_INS: Record<Kit, readonly string[]> = {
+  ball: [english('any ball that rolls true')],
+  cones: [english('shoes'), english('bottles'), english('folded shirts')],
+  wall: [english('any wall that takes knocks, away from windows'), english('a rebound board')],
+  'mini-goal': [english('tape on the wall'), english('two bags')],
+  'tennis ball': [english('a size-1 ball'), english('rolled-up socks')],
 };
+
+/** What can stand in for a piece of kit at home, in the order in which it is offered. */
+export const standInsFor = (kit: Kit): string[] => STAND_INS[kit].map(term);
+
+/** The same as a choice in words: “shoes, or bottles”. */
+export const standInsInWords = (kit: Kit): string => standInsFor(kit).join(t(', or '));
 
 /** Where the better result lies: a count wants more, a course time wants less. */
 export const BETTER: Record<Measure, 'more' | 'less'> = {

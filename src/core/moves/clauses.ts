@@ -1,8 +1,10 @@
+import { movesInEnglish } from './lexicon-es.ts';
+
 /** A piece of the text: one beat, or one thing of the stance. */
 export interface Clause {
   /** As it was written. */
   raw: string;
-  /** Small letters, one space between words, no full stop. */
+  /** Small letters, one space between words, no full stop, in English. */
   words: string;
   line: number;
   /** Place of its first letter in the line. */
@@ -21,10 +23,12 @@ export function clausesOf(text: string): Clause[] {
       group++;
       for (const piece of part[0].matchAll(/[^,]+/g)) {
         const raw = piece[0].trim();
-        const words = raw
-          .toLowerCase()
-          .replace(/[.!]+$/, '')
-          .replace(/\s+/g, ' ');
+        const words = movesInEnglish(
+          raw
+            .toLowerCase()
+            .replace(/[.!]+$/, '')
+            .replace(/\s+/g, ' '),
+        );
         if (words) list.push({ raw, words, line: i + 1, from: part.index + piece.index + piece[0].search(/\S/), group });
       }
     }

@@ -1,4 +1,6 @@
+import { language } from '../text/translate.ts';
 import { SHOE } from './child.ts';
+import { movesInSpanish, SPANISH_WORDS } from './lexicon-es.ts';
 import type { Height, Surface, Verb, Way } from './terms.ts';
 
 /** The words of the notation: everything a coach may say, and what it means. */
@@ -98,6 +100,9 @@ const KNOWN = [
   ...['stronger', 'other', 'same', 'long', 'short', 'quarter', 'half', 'again', 'mirrored', 'rolling'],
 ];
 
+/** The words of the reader’s language; English ones are read in every language. */
+const knownHere = (): readonly string[] => (language() === 'es' ? SPANISH_WORDS : KNOWN);
+
 /** Letters to change, add or leave out between two words (Levenshtein distance). */
 export function editDistance(a: string, b: string): number {
   const row = Array.from({ length: b.length + 1 }, (_, i) => i);
@@ -118,7 +123,7 @@ export function nearestWord(word: string): string | null {
   const bare = word.replace(/e?s$/, '');
   let best: string | null = null;
   let least = word.length > 5 ? 2 : 1;
-  for (const known of KNOWN) {
+  for (const known of knownHere()) {
     const d = Math.min(editDistance(word, known), editDistance(bare, known));
     if (d < least || (d === least && best === null)) [best, least] = [known, d];
   }
@@ -127,4 +132,14 @@ export function nearestWord(word: string): string | null {
 
 /** Words that complete what was begun, in alphabetical order, for whoever types. */
 export const completions = (begun: string): string[] =>
-  begun === '' ? [] : [...new Set(KNOWN)].filter((word) => word.startsWith(begun.toLowerCase()) && word !== begun).sort();
+  begun === '' ? [] : [...new Set(knownHere())].filter((word) => word.startsWith(begun.toLowerCase()) && word !== begun).sort();
+
+/** How each verb is said of a foot; of hands and body it is said as it is written here too. */
+export const SAID: Record<Verb, string> = {
+  ...{ tap: 'taps', push: 'pushes', pull: 'pulls', roll: 'rolls', stop: 'stops', circle: 'circles', pass: 'passes', kick: 'kicks up' },
+  ...{ cushion: 'cushions', throw: 'throw up', drop: 'drop', catch: 'catch', pick: 'pick it up', bounce: 'bounces', over: 'steps over' },
+  ...{ step: 'steps ', hop: 'hops', jump: 'jump', turn: 'turn', shield: 'shield', fake: 'fake', hold: 'holds', wait: 'wait' },
+};
+
+/** What a foot does, in the reader’s language: “pushes”. */
+export const verbInWords = (verb: Verb): string => (language() === 'es' ? movesInSpanish(SAID[verb]) : SAID[verb].trim());

@@ -10,6 +10,7 @@ import {
   SURFACE_WORDS,
   USUAL_FAR,
   USUAL_SURFACE,
+  verbInWords,
   verbOf,
   WAY_WORDS,
 } from './lexicon.ts';
@@ -135,7 +136,7 @@ class ActReader {
     if (verb === 'catch' && this.who !== 'hands') verb = 'stop';
     if (this.who === null) {
       if (OF_THE_BODY.has(verb)) this.who = 'body';
-      else throw this.complain(t('Which foot {verb}? Say “right” or “left” first.', { verb: verb === 'over' ? 'steps over' : `${verb}s` }));
+      else throw this.complain(t('Which foot {verb}? Say “right” or “left” first.', { verb: verbInWords(verb) }));
     }
     act.who = this.who;
     act.verb = verb;

@@ -1,75 +1,94 @@
 import { SHOE, STEP } from './child.ts';
-import type { Act, Beat, Movement, Stance, Verb } from './terms.ts';
+import { SAID } from './lexicon.ts';
+import { movesInSpanish } from './lexicon-es.ts';
+import type { Act, Beat, Movement, Stance } from './terms.ts';
 
-/** How each verb is said of a foot; of hands and body it is said as it is written here too. */
-const SAID: Record<Verb, string> = {
-  ...{ tap: 'taps', push: 'pushes', pull: 'pulls', roll: 'rolls', stop: 'stops', circle: 'circles', pass: 'passes', kick: 'kicks up' },
-  ...{ cushion: 'cushions', throw: 'throw up', drop: 'drop', catch: 'catch', pick: 'pick it up', bounce: 'bounces', over: 'steps over' },
-  ...{ step: 'steps', hop: 'hops', jump: 'jump', turn: 'turn', shield: 'shield', fake: 'fake', hold: 'holds', wait: 'wait' },
-};
 const TURN_WORDS: Record<number, string> = { 90: 'quarter', 180: 'half', 360: 'full' };
 
+/** A word of the notation in a language; `way` where left and right are ways and not feet. */
+type Say = (english: string, way?: boolean) => string;
+const SAY: Record<'en' | 'es', Say> = { en: (english) => english.trim(), es: movesInSpanish };
+
 /** A number of metres as it is said: in shoe lengths where that comes out, else in steps. */
-function farInWords(metres: number): string {
+function farInWords(metres: number, say: Say): string {
   const round = (n: number) => Math.round(n * 1000) / 1000;
   const steps = round(metres / STEP);
   const shoes = round(metres / SHOE);
-  return Math.abs(steps * STEP - metres) < 1e-9 && String(steps).length < String(shoes).length ? `${steps} steps` : String(shoes);
+  return Math.abs(steps * STEP - metres) < 1e-9 && String(steps).length < String(shoes).length ? `${steps} ${say('steps')}` : String(shoes);
 }
 
-function actInWords(act: Act): string {
+function actInWords(act: Act, say: Say): string {
   const { who, surface, verb, ways, far, high, turn, from } = act;
-  const foot = who === 'body' ? [] : [who];
-  const part = surface === null || surface === who || (who === 'ball' && surface === 'ground') ? [] : [surface];
-  const turned = turn === 0 ? [] : [TURN_WORDS[Math.abs(turn)] ?? 'half'];
-  const height = high === null ? [] : [high === 'over the head' ? 'over the head' : `to the ${high}`];
+  const foot = who === 'body' ? [] : [say(who)];
+  const part = surface === null || surface === who || (who === 'ball' && surface === 'ground') ? [] : [say(surface)];
+  const turned = turn === 0 ? [] : [say(TURN_WORDS[Math.abs(turn)] ?? 'half')];
+  const height = high === null ? [] : [high === 'over the head' ? say('over the head') : `${say('to the')} ${say(high)}`];
   return [
     ...foot,
     ...part,
-    SAID[verb],
+    say(SAID[verb]),
     ...turned,
-    ...(verb === 'bounce' ? [] : ways),
-    ...(far === null ? [] : [farInWords(far)]),
+    ...(verb === 'bounce' ? [] : ways.map((way) => say(way, way === 'left' || way === 'right'))),
+    ...(far === null ? [] : [farInWords(far, say)]),
     ...height,
-    ...(from ? [`from the ${from}`] : []),
-    ...(act.rolling ? ['rolling'] : []),
+    ...(from ? [say(from === 'inside' ? 'from the inside' : 'from the outside')] : []),
+    ...(act.rolling ? [say('rolling')] : []),
   ].join(' ');
 }
 
-function beatInWords({ acts, length, rep }: Beat): string {
-  const pace = length === 2 ? ' long' : length === 0.5 ? ' short' : '';
-  return `${acts.map(actInWords).join(' and ')}${pace}${rep ? ' *' : ''}`;
+function beatInWords({ acts, length, rep }: Beat, say: Say): string {
+  const pace = length === 2 ? ` ${say('long')}` : length === 0.5 ? ` ${say('short')}` : '';
+  return `${acts.map((act) => actInWords(act, say)).join(` ${say('and')} `)}${pace}${rep ? ' *' : ''}`;
 }
 
-function stanceInWords(stance: Stance): string[] {
-  const { ball, ballSide, stand, feet, wall, goal, cones } = stance;
-  const places: Record<Stance['ball'], string> = {
-    ...{ between: 'between the feet', front: ballSide ? `in front of the ${ballSide}` : 'in front', beside: `beside the ${ballSide}` },
-    ...{ under: `under the ${ballSide}`, hands: 'in the hands', air: 'in the air', none: '' },
+function placeInWords({ ball, ballSide }: Stance, say: Say): string {
+  const of = (where: string) => (ballSide ? `${say(where)} ${say(ballSide)}` : say(where));
+  const places: Record<Stance['ball'], () => string> = {
+    between: () => say('ball between the feet'),
+    front: () => (ballSide ? of('ball in front of the') : say('ball in front')),
+    beside: () => of('ball beside the'),
+    under: () => of('ball under the'),
+    hands: () => say('ball in the hands'),
+    air: () => say('ball in the air'),
+    none: () => say('no ball'),
   };
-  const steps = (metres: number) => String(Math.round((Math.abs(metres) / STEP) * 1000) / 1000);
+  return places[ball]();
+}
+
+function stanceInWords(stance: Stance, say: Say): string[] {
+  const { stand, feet, wall, goal, cones } = stance;
+  const steps = (metres: number) => `${Math.round((Math.abs(metres) / STEP) * 1000) / 1000}`;
+  const away = (what: string, metres: number, where: string, way = false) =>
+    `${say(what)} ${steps(metres)} ${say('steps')} ${say(where, way)}`;
   const cone = ({ x, y }: { x: number; y: number }) => {
-    if (y === 0 && x !== 0) return `cone ${steps(x)} steps ${x > 0 ? 'right' : 'left'}`;
-    return `cone ${steps(y)} steps ${y < 0 ? 'behind' : 'ahead'}${x === 0 ? '' : ` and ${steps(x)} ${x > 0 ? 'right' : 'left'}`}`;
+    const side = x > 0 ? 'right' : 'left';
+    if (y === 0 && x !== 0) return away('cone', x, side, true);
+    return `${away('cone', y, y < 0 ? 'behind' : 'ahead')}${x === 0 ? '' : ` ${say('and')} ${steps(x)} ${say(side, true)}`}`;
   };
   return [
-    ...(stance.route ? ['on the route'] : []),
-    ...(wall === null ? [] : [`wall ${steps(wall)} steps ahead`]),
-    ...(goal === null ? [] : [`goal ${steps(goal)} steps ahead`]),
+    ...(stance.route ? [say('on the route')] : []),
+    ...(wall === null ? [] : [away('wall', wall, 'ahead')]),
+    ...(goal === null ? [] : [away('goal', goal, 'ahead')]),
     ...cones.map(cone),
-    ...(stand ? [`stand on the ${stand}`] : []),
-    `feet ${feet}`,
-    ball === 'none' ? 'no ball' : `ball ${places[ball]}`,
+    ...(stand ? [`${say('stand on the')} ${say(stand)}`] : []),
+    say(`feet ${feet}`),
+    placeInWords(stance, say),
   ];
 }
 
-/** A movement in its usual form, which reads as the same movement: every beat with all that goes without saying. */
-export function writeMovement(movement: Movement): string {
+const CLOSED = { same: 'again', mirrored: 'again mirrored', anew: 'again from the start' } as const;
+
+/**
+ * A movement in its usual form, which reads as the same movement: every beat with all that goes without saying.
+ * @param language the words it is written in; any of them is read again, whatever the reader's own
+ */
+export function writeMovement(movement: Movement, language: 'en' | 'es' = 'en'): string {
+  const say = SAY[language];
   return [
-    ...stanceInWords(movement.stance),
-    ...movement.beats.map(beatInWords),
-    ...(movement.sideways.length > 0 ? ['sideways', ...movement.sideways.map(beatInWords)] : []),
-    ...(movement.moving ? ['moving along'] : []),
-    { same: 'again', mirrored: 'again mirrored', anew: 'again from the start' }[movement.again],
+    ...stanceInWords(movement.stance, say),
+    ...movement.beats.map((beat) => beatInWords(beat, say)),
+    ...(movement.sideways.length > 0 ? [say('sideways'), ...movement.sideways.map((beat) => beatInWords(beat, say))] : []),
+    ...(movement.moving ? [say('moving along')] : []),
+    say(CLOSED[movement.again]),
   ].join('\n');
 }

@@ -44,12 +44,12 @@ export function everythingOf(context: Context, actor: Actor, input: { player: st
   allow(db, actor, 'download everything', input);
   const player = db.select().from(players).where(eq(players.id, playerId)).get();
   if (!player) throw notFound();
-  const { nickname, birthYear, strongerFoot, contactSchool, home, createdAt } = player;
+  const { nickname, birthYear, strongerFoot, contactSchool, pictures, home, createdAt } = player;
   const memberships = db.select().from(squadPlayers).where(eq(squadPlayers.playerId, playerId)).orderBy(asc(squadPlayers.joinedOn)).all();
   const kept = db.select().from(clips).where(eq(clips.playerId, playerId)).all();
   const said = db.select().from(consents).where(eq(consents.playerId, playerId)).orderBy(asc(consents.at)).all();
   const about = {
-    player: { nickname, birthYear, strongerFoot, contactSchool, home, createdAt },
+    player: { nickname, birthYear, strongerFoot, contactSchool, pictures, home, createdAt },
     squads: memberships.map(({ squadId, level, joinedOn, leftOn }) => ({ squadId, level, joinedOn, leftOn })),
     guardians: guardiansOf(db, playerId).map((one) => one.name),
     consents: said.map(({ kind, yes, textVersion, at }) => ({ kind, yes, textVersion, at: new Date(at).toISOString() })),

@@ -94,6 +94,7 @@ export function childFor(context: Context, actor: Actor, playerId: string): Chil
     squads: memberships.map((one) =>
       one.leftOn === null ? one.name : t('{name} (until {leftOn})', { name: one.name, leftOn: one.leftOn }),
     ),
+    pictures: player.pictures,
     week: current && !leaving ? familyWeekOf(context, squad.id, memberEver(db, squad.id, playerId)) : null,
     clipsAllowed: mayFilm(db, playerId),
     consents: consentsOf(db, playerId),

@@ -214,6 +214,7 @@ export function feetOf(context: Context, squadId: string, member: Member) {
   const shared = {
     playerId: member.id,
     nickname: member.nickname,
+    pictures: member.pictures,
     timeZone: squad.timeZone,
     streak,
     strip,

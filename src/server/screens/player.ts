@@ -283,6 +283,7 @@ export function playerPage(context: Context, actor: Actor, input: { squad: strin
     weeks: weeksOfPlayer(db, input.squad, member, figures, now),
     stretchAim: member.stretchAim,
     squadAim: squad.stretchAim,
+    pictures: member.pictures,
     grounds: groundsFor(db, input.squad, member.id, now),
     notes: notesOf(db, actor, input.squad, member.id),
     ownSteps: ownStepsOf(db, input.squad, member.id),

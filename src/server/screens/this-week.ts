@@ -206,6 +206,7 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
     playerId: member.id,
     nickname: member.nickname,
     young: ageOf(member, squad, now) < HELPED_UNDER,
+    pictures: member.pictures,
     squad: { id: squad.id, name: squad.name, timeZone: squad.timeZone },
     squads: [...player.squads].sort().map((id) => ({ id, name: squadById(db, id).name })),
     week:

@@ -58,3 +58,15 @@ export function setPlayerAim(
     .run();
   return { stretchAim };
 }
+
+/** Whether a player's screens are pictures and sound, for who does not read yet; in every squad, as it is the same child. */
+export function setPlayerReading(
+  context: Context,
+  actor: Actor,
+  input: { squad: string; player: string; pictures: boolean },
+): { pictures: boolean } {
+  const { squad, player, pictures } = input;
+  allow(context.db, actor, 'set how a player reads', { squad, player });
+  context.db.update(players).set({ pictures }).where(eq(players.id, player)).run();
+  return { pictures };
+}

@@ -63,6 +63,8 @@ export interface Member {
   contactSchool: ContactSchool | null;
   /** Times in a hundred that a stretch number is meant to be reached; null follows the squad. */
   stretchAim: number | null;
+  /** Does not read yet. */
+  pictures: boolean;
   home: Home | null;
 }
 
@@ -75,6 +77,7 @@ const memberColumns = {
   joinedOn: squadPlayers.joinedOn,
   contactSchool: players.contactSchool,
   stretchAim: squadPlayers.stretchAim,
+  pictures: players.pictures,
   home: players.home,
 };
 

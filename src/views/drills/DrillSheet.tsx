@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { harderThan, stairsThrough } from '../../core/drills/edges.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { inSchool } from '../../core/drills/schools.ts';
-import { CONTACT_WORDS, type ContactSchool, resultUnit, STAND_INS } from '../../core/drills/terms.ts';
+import { CONTACT_WORDS, type ContactSchool, resultUnit, standInsInWords } from '../../core/drills/terms.ts';
 import { UNKNOWN_STEP } from '../../core/layouts/fit.ts';
 import { t, term } from '../../core/text/translate.ts';
 import { StageSoon, Staircase } from '../../ui/notations/index.ts';
@@ -162,7 +162,7 @@ export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = 
           {drill.kit.length === 0 ? (
             <p>{t('No kit.')}</p>
           ) : (
-            list(drill.kit.map((one) => t('{one}, or {standIns}', { one, standIns: STAND_INS[one].join(', or ') })))
+            list(drill.kit.map((one) => t('{one}, or {standIns}', { one, standIns: standInsInWords(one) })))
           )}
           <p>{t('{space} × {width} m of free ground', { space: drill.space.length, width: drill.space.width })}</p>
         </section>

@@ -5,10 +5,12 @@ import type { Layout } from '../../core/layouts/layout.ts';
 import { courseOver } from '../../core/moves/course-over.ts';
 import { brokenInWords, brokenLaws } from '../../core/moves/laws.ts';
 import { completions } from '../../core/moves/lexicon.ts';
+import { phraseInSpanish } from '../../core/moves/lexicon-es.ts';
 import { planMovement } from '../../core/moves/plan/index.ts';
 import { MovesProblem } from '../../core/moves/problem.ts';
 import { readMovement } from '../../core/moves/read.ts';
-import { t, term } from '../../core/text/translate.ts';
+import { writeMovement } from '../../core/moves/write.ts';
+import { language, t } from '../../core/text/translate.ts';
 import { StageSoon } from '../../ui/notations/moves/StageSoon.tsx';
 import { Button } from '../../ui/parts/index.ts';
 
@@ -52,7 +54,20 @@ function lookedAt(text: string, layout: Props['layout']): { line: number | null;
 }
 
 /** The word that is being written at the end of a text. */
-const begun = (text: string) => /[a-z]+$/i.exec(text)?.[0] ?? '';
+const begun = (text: string) => /\p{L}+$/u.exec(text)?.[0] ?? '';
+
+/** Words of the notation in the reader’s language, as they stand on a button and as it adds them. */
+const said = (english: string): string => (language() === 'es' ? phraseInSpanish(english) : english);
+
+/** The moves in their usual words, in the reader’s language; null where they cannot be read, or are said so already. */
+function inUsualWords(text: string): string | null {
+  try {
+    const usual = writeMovement(readMovement(text), language() === 'es' ? 'es' : 'en');
+    return usual === text.trim() ? null : usual;
+  } catch {
+    return null;
+  }
+}
 
 /** A drill's movement in words, typed or tapped together; beside it the sheet shows it at every letter. */
 export function MovesField({ value, layout, drill, others, onChange }: Props) {
@@ -64,11 +79,12 @@ export function MovesField({ value, layout, drill, others, onChange }: Props) {
   );
   const field = useRef<HTMLTextAreaElement>(null);
   const wrong = useMemo(() => lookedAt(looked, layout), [looked, layout]);
+  const usual = useMemo(() => inUsualWords(looked), [looked]);
   const word = begun(value);
   const offered = word.length > 1 ? completions(word).slice(0, 4) : [];
   const add = (next: string) => {
     const base = offered.includes(next) ? value.slice(0, value.length - word.length) : value;
-    const newLine = next.startsWith('again') && base.trim() !== '' && !base.endsWith('\n');
+    const newLine = next.startsWith(said('again')) && base.trim() !== '' && !base.endsWith('\n');
     const space = base === '' || /\s$/.test(base) ? '' : newLine ? '\n' : ' ';
     onChange(`${base}${space}${next}`);
     field.current?.focus();
@@ -119,8 +135,8 @@ export function MovesField({ value, layout, drill, others, onChange }: Props) {
           {WORDS.map((row) => (
             <div key={row[0]} className="flex flex-wrap gap-1">
               {row.map((one) => (
-                <Button key={one} size="tight" onClick={() => add(one)}>
-                  {term(one)}
+                <Button key={one} size="tight" onClick={() => add(said(one))}>
+                  {said(one)}
                 </Button>
               ))}
             </div>
@@ -136,6 +152,11 @@ export function MovesField({ value, layout, drill, others, onChange }: Props) {
             >
               {t('take the last line away')}
             </Button>
+            {usual !== null && (
+              <Button size="tight" onClick={() => onChange(usual)}>
+                {t('say it in the usual words')}
+              </Button>
+            )}
             <label className="flex items-center gap-2 text-sm">
               <span>{t('Copy the moves of')}</span>
               <select
@@ -143,7 +164,7 @@ export function MovesField({ value, layout, drill, others, onChange }: Props) {
                 value=""
                 onChange={(event) => {
                   const moves = withMoves.find((drill) => drill.id === event.target.value)?.moves?.texts[0];
-                  if (moves) onChange(moves);
+                  if (moves) onChange(language() === 'es' ? (inUsualWords(moves) ?? moves) : moves);
                 }}
               >
                 <option value="">{t('choose a drill')}</option>

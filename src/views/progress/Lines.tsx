@@ -21,7 +21,7 @@ function correctedInWords({ value, recount, unit, coach }: LineView, claimed: st
 }
 
 /** What the coach decided, in words for a child. */
-function verdictInWords(line: LineView): string {
+export function verdictInWords(line: LineView): string {
   const claimed = line.claimed === null ? 'no number' : number(line.claimed);
   switch (line.verdict) {
     case 'corrected':

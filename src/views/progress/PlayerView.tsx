@@ -16,6 +16,7 @@ import { FreePractice, Notes, Pauses } from './CoachOnly.tsx';
 import { Lines } from './Lines.tsx';
 import { OwnDrill, stepWords } from './OwnDrill.tsx';
 import { PlayerChoice } from './PlayerChoice.tsx';
+import { Reads } from './Reads.tsx';
 import { Scores } from './Scores.tsx';
 import { Stairs } from './Stairs.tsx';
 import { StreakCard } from './StreakCard.tsx';
@@ -122,6 +123,7 @@ export function PlayerView({ player }: { player: PlayerPage }) {
               squads={player.squadAim}
               save={(stretchAim) => call(screensApi.playerAim, asked, { stretchAim })}
             />
+            <Reads first={player.pictures} save={(pictures) => call(screensApi.playerReading, asked, { pictures })} />
           </div>
         </div>
         <div className="flex flex-wrap gap-2">

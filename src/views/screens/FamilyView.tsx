@@ -296,6 +296,32 @@ function PostConsent({ child, text, onSay }: Asked) {
   );
 }
 
+/** Whether the child reads already: else its screens are pictures and sound. */
+function Reading({ child, onSay }: { child: Child; onSay(pictures: boolean): void }) {
+  return (
+    <Fold
+      label={t('How {nickname} reads', { nickname: child.nickname })}
+      heading={t('Does {nickname} read already?', { nickname: child.nickname })}
+      says={child.pictures ? t('pictures and sound') : t('words')}
+    >
+      <p>
+        {t(
+          'For who does not read yet, every screen becomes a picture, an ear that reads everything out, and three big buttons; numbers are tapped. A grown-up finds the words behind the glasses. Clips are filmed from the screens with words.',
+        )}
+      </p>
+      <Answer words={child.pictures ? t('The screens are pictures and sound.') : t('The screens have words.')} />
+      <div className="flex flex-wrap gap-3">
+        <Button size="player" aria-pressed={!child.pictures} onClick={() => onSay(false)}>
+          {!child.pictures && <Check aria-hidden className="size-5" />} {t('Yes, with words')}
+        </Button>
+        <Button size="player" aria-pressed={child.pictures} onClick={() => onSay(true)}>
+          {child.pictures && <Check aria-hidden className="size-5" />} {t('Not yet: pictures and sound')}
+        </Button>
+      </div>
+    </Fold>
+  );
+}
+
 /** One more child, by the coach's one-time code. */
 function ClaimBox() {
   const { field, refusal, busy, send } = useForm({ first: { code: '' }, schema: invitationsApi.claimMore.body });
@@ -402,6 +428,15 @@ function ChildPage({ family, child, put, attempt }: OfChild) {
       />
       <TableConsent child={child} text={family.tableText} onSay={say('table', family.tableTextVersion)} />
       <PostConsent child={child} text={family.postText} onSay={say('post', family.postTextVersion)} />
+      <Reading
+        child={child}
+        onSay={(pictures) =>
+          void attempt(async () => {
+            const said = await call(screensApi.playerReading, { squad: child.squadId, player: child.playerId }, { pictures });
+            put({ ...child, ...said });
+          })
+        }
+      />
       <ClipList child={child} onDelete={remove} />
       <Letters child={child} />
       <ChildAccess

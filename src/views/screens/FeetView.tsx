@@ -1,8 +1,6 @@
-import { type ReactNode, useEffect, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { call, sentenceOf } from '../../client/client.ts';
-import { keepRead } from '../../client/device-store.ts';
 import { guarded } from '../../client/guarded.tsx';
-import { deviceNow } from '../../client/now.ts';
 import { dateInWords, footInWords } from '../../client/words.ts';
 import type { MyFeet } from '../../contract/progress.ts';
 import { plural, t } from '../../core/text/translate.ts';
@@ -15,6 +13,7 @@ import { Lines } from '../progress/Lines.tsx';
 import { Stairs } from '../progress/Stairs.tsx';
 import { StreakCard } from '../progress/StreakCard.tsx';
 import { TableBox } from '../tables/TableBox.tsx';
+import { useKeptFeet } from './use-kept-feet.ts';
 import { WaitsForCoach } from './WaitsForCoach.tsx';
 
 function Clips({ clips, timeZone }: Pick<MyFeet, 'clips' | 'timeZone'>) {
@@ -79,10 +78,7 @@ function Folded({ title, children }: { title: string; children: ReactNode }) {
 
 /** My feet: the own streak, records with left beside right, the ledger of both feet, the coach's lines. Nobody else's numbers. */
 export const FeetView = guarded(function FeetView({ feet, kept = false }: { feet: MyFeet; kept?: boolean }) {
-  // For when there is no line.
-  useEffect(() => {
-    if (!kept) void keepRead(`feet:${feet.playerId}`, feet, deviceNow()).catch(() => {});
-  }, [feet, kept]);
+  useKeptFeet(feet, kept);
   const { ledger } = feet;
   const [all, setAll] = useState(false);
   const [allLines, setAllLines] = useState(false);

@@ -13,6 +13,8 @@ const WeekView = lazy(() => import('../training/WeekView.tsx').then((file) => ({
 const GoView = lazy(() => import('../training/GoView.tsx').then((file) => ({ default: file.GoView })));
 const HomeForm = lazy(() => import('../training/HomeForm.tsx').then((file) => ({ default: file.HomeForm })));
 const ByHandView = lazy(() => import('../training/ByHandView.tsx').then((file) => ({ default: file.ByHandView })));
+const PictureFeet = lazy(() => import('./PictureFeet.tsx').then((file) => ({ default: file.PictureFeet })));
+const PictureWeek = lazy(() => import('../training/pictures/PictureWeek.tsx').then((file) => ({ default: file.PictureWeek })));
 const FeetView = lazy(() => import('./FeetView.tsx').then((file) => ({ default: file.FeetView })));
 
 interface Kept {
@@ -38,6 +40,9 @@ function Page({ path, kept }: { path: string; kept: Kept }) {
   const next = week?.content.sessions.find((one) => !visit.done.includes(one.id))?.id ?? null;
   if (area === 'go' && session && week && squad) return <GoView visit={{ ...visit, week, squad }} session={session} kept />;
   if (area === 'by-hand' && session) return <ByHandView visit={visit} session={session} kept />;
+  const inPictures = visit.pictures === true && !new URLSearchParams(window.location.search).has('words');
+  if (inPictures && area === 'feet' && kept.feet) return <PictureFeet feet={kept.feet.value} kept />;
+  if (inPictures && area !== 'home' && area !== 'feet') return <PictureWeek visit={visit} kept />;
   const frame = { next, signOut: <SignOut player /> };
   if (area === 'feet') {
     return (

@@ -1,6 +1,7 @@
 import type { ThisWeek } from '../../contract/training.ts';
+import { standInsInWords } from '../../core/drills/terms.ts';
 import { t } from '../../core/text/translate.ts';
-import { drillsOf, lacks, playedItems, standInsOf } from './kit.ts';
+import { drillsOf, lacks, playedItems } from './kit.ts';
 import { LayOut, layoutAtHome } from './LayOut.tsx';
 
 /** Every drill of the open week as it can be done at this home: as it is, with stand-ins, fitted, or another in its place, and why. */
@@ -20,7 +21,7 @@ export function AtHomeNote({ visit }: { visit: ThisWeek }) {
           const fitted = layoutAtHome(visit, drill);
           const instead = drill.kit
             .filter((kit) => lacks(visit, kit))
-            .map((kit) => t('{standInsOf} for the {kit}', { standInsOf: standInsOf(kit), kit }));
+            .map((kit) => t('{standInsOf} for the {kit}', { standInsOf: standInsInWords(kit), kit }));
           return (
             <li key={drill.id} className="flex flex-col gap-1 py-2">
               <span className="font-semibold">{drill.name}</span>

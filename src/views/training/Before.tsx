@@ -5,13 +5,14 @@ import { number } from '../../client/words.ts';
 import type { ThisWeek } from '../../contract/training.ts';
 import { conesShort } from '../../core/drills/cones.ts';
 import type { Drill } from '../../core/drills/schema.ts';
+import { standInsInWords } from '../../core/drills/terms.ts';
 import { plural, t, term } from '../../core/text/translate.ts';
 import { meetingSeconds } from '../../core/training/meeting.ts';
 import type { Interval } from '../../core/training/types.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { DrillsAhead } from './DrillsAhead.tsx';
-import { drillsOf, kitAtHome, lacks, leftOutAt, playedItems, standInsOf } from './kit.ts';
+import { drillsOf, kitAtHome, lacks, leftOutAt, playedItems } from './kit.ts';
 import { conesFor, drawnAtHome, Layouts } from './LayOut.tsx';
 import { Numbers } from './Numbers.tsx';
 import { Swaps } from './Swaps.tsx';
@@ -64,7 +65,7 @@ function Fetch({ session, drills, visit }: Pick<Props, 'session' | 'drills' | 'v
             />
             <span className={found.includes(one) ? 'line-through' : ''}>
               {one === 'cones' && cones > 0 ? `${cones} ` : ''}
-              {lacks(visit, one) ? standInsOf(one) : term(one)}
+              {lacks(visit, one) ? standInsInWords(one) : term(one)}
               {lacks(visit, one) && <span className="text-dust text-sm"> {t('for the {one}', { one })}</span>}
               {one === 'cones' && short > 0 && (
                 <span>

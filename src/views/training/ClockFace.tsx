@@ -124,7 +124,7 @@ function BeforeGo({ drill, scored, way }: { drill: Drill; scored: boolean; way: 
 const isBefore = (interval: Interval) => interval.kind === 'lead-in' || interval.kind === 'rest';
 
 /** Whether the go that an interval leads to is scored. */
-const isScored = (sheet: readonly Interval[], interval: Interval) =>
+export const isScored = (sheet: readonly Interval[], interval: Interval) =>
   sheet.some((one) => one.kind === 'score' && one.itemId === interval.itemId && one.round === interval.round);
 
 /** The clock, for a phone that leans on a bottle two metres away. A tap anywhere pauses, or says "ready" where that is waited for. */

@@ -7,7 +7,7 @@ import { deviceNow } from '../../client/now.ts';
 import { fresh, sendSoon } from '../../client/send-queue.ts';
 import { type ThisWeek, trainingApi } from '../../contract/training.ts';
 import { Home } from '../../core/drills/home-schema.ts';
-import { KIT, type Kit } from '../../core/drills/terms.ts';
+import { KIT, type Kit, standInsInWords } from '../../core/drills/terms.ts';
 import { stepFromHeight, stepFromTen, UNKNOWN_STEP } from '../../core/layouts/fit.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
 import { english, t, term } from '../../core/text/translate.ts';
@@ -15,7 +15,6 @@ import { Button, ButtonLink, Field, Notice } from '../../ui/parts/index.ts';
 import { AtHomeNote } from './AtHome.tsx';
 import { Choice } from './Choice.tsx';
 import { useHere } from './here.ts';
-import { standInsOf } from './kit.ts';
 
 const YARDS = [
   {
@@ -191,7 +190,7 @@ export const HomeForm = guarded(function HomeForm({ visit, kept = false }: { vis
               <span>
                 {term(WORDS[kit])}
                 {!has.includes(kit) && kit !== 'ball' && (
-                  <span className="block text-dust text-sm">{t('No matter: {standInsOf}', { standInsOf: standInsOf(kit) })}</span>
+                  <span className="block text-dust text-sm">{t('No matter: {standInsOf}', { standInsOf: standInsInWords(kit) })}</span>
                 )}
               </span>
             </label>

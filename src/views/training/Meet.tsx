@@ -30,8 +30,9 @@ interface Props {
 }
 
 /** The picture alone comes first. */
-const LOOK_SECONDS = 3;
-const COUNT_IN = 3;
+export const LOOK_SECONDS = 3;
+/** Seconds that a try is counted in. */
+export const COUNT_IN = 3;
 const KIND: Record<MeetingLine['kind'], string> = {
   get step() {
     return t('Step');
@@ -45,7 +46,7 @@ const KIND: Record<MeetingLine['kind'], string> = {
 };
 
 /** Seconds that a try has been on, with its count-in; null while nobody tries. */
-function useTry(sound: Props['voice']['sound']) {
+export function useTry(sound: Props['voice']['sound']) {
   const [since, setSince] = useState<number | null>(null);
   useEffect(() => {
     if (since === null) return;

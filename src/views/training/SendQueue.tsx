@@ -40,7 +40,7 @@ function Item({ item }: { item: OutboxItem }) {
         {item.label} <span className="text-sm">· {standingWords(item)}</span>
       </span>
       <span className="flex gap-1">
-        {item.kind === 'clip' && (under || item.state === t('waits') || item.state === 'tries again') && (
+        {item.kind === 'clip' && (under || item.state === 'waits' || item.state === 'tries again') && (
           <Button className="min-h-12" onClick={() => void hold(item.id, true)}>
             {t('Stop')}
           </Button>

@@ -61,6 +61,14 @@ const TapHalves = lazy(() => import('./TapHalves.tsx').then((file) => ({ default
 const fetchScore = () => import('./ScoreStep.tsx').then((file) => ({ default: file.ScoreStep }));
 const ScoreStep = lazy(fetchScore);
 
+const pictures = () => import('./pictures/index.ts');
+const PictureBefore = lazy(() => pictures().then((file) => ({ default: file.PictureBefore })));
+const PictureMeet = lazy(() => pictures().then((file) => ({ default: file.PictureMeet })));
+const PictureClock = lazy(() => pictures().then((file) => ({ default: file.PictureClock })));
+const PicturePause = lazy(() => pictures().then((file) => ({ default: file.PicturePause })));
+const PictureScore = lazy(() => pictures().then((file) => ({ default: file.PictureScore })));
+const PictureAfter = lazy(() => pictures().then((file) => ({ default: file.PictureAfter })));
+
 /** What a started session waits for nowhere, also when the line goes meanwhile. */
 const fetchSession = () => void Promise.all([fetchClock(), fetchPause(), fetchScore(), fetchAfter(), fetchRules()]).catch(() => {});
 /** The page itself comes first. */
@@ -184,6 +192,8 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
   const pauseClock = useCallback(() => tap('pause'), [tap]);
   const meeting = useMeeting(visit, session, sheet, state, pauseClock);
   const [stepsOut, setStepsOut] = useState(false);
+  /** The heart of the clock in pictures was pressed. */
+  const [asksToStop, setAsksToStop] = useState(false);
   // What cannot be done at this home is passed before a word is said of it.
   const plannedDrill = drills.get((interval?.itemId && plannedItems.get(interval.itemId)?.drillId) || '');
   const doneDrill = drillOf(interval);
@@ -231,6 +241,11 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
     if (inPlace.isWaiting && !isQuiet) voice.tell(t('Back to your place. Say when you are ready.'), 'set-up');
   }, [inPlace.isWaiting, isQuiet, voice]);
 
+  // Whoever does not read yet gets the same states in pictures.
+  const BeforePart = visit.pictures ? PictureBefore : Before;
+  const MeetPart = visit.pictures ? PictureMeet : Meet;
+  const ScorePart = visit.pictures ? PictureScore : ScoreStep;
+  const AfterPart = visit.pictures ? PictureAfter : After;
   const isPractice = visit.practice !== undefined;
   const over = state.phase === 'finished' || state.phase === 'stopped';
   const working = interval?.kind === 'work';
@@ -251,28 +266,30 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
 
   if (state.phase === 'waiting') {
     return (
-      <Before
-        visit={visit}
-        session={session}
-        sheet={sheet}
-        minutes={minutesInWords(doseOf(sheet, drills, runner))}
-        unknown={meeting.unknown}
-        drills={drills}
-        listening={listening}
-        hearing={hearing}
-        filming={filming}
-        closedBefore={clock.closedBefore}
-        company={company}
-        countsAlong={countsAlong}
-        onListen={(on) => void listenOn(on)}
-        onSound={() => clock.voice.check()}
-        onStart={() => {
-          clock.voice.open();
-          fetchSession();
-          startedAt.current = performance.now();
-          tap('start');
-        }}
-      />
+      <Suspense fallback={<p className="p-4">{t('One moment…')}</p>}>
+        <BeforePart
+          visit={visit}
+          session={session}
+          sheet={sheet}
+          minutes={minutesInWords(doseOf(sheet, drills, runner))}
+          unknown={meeting.unknown}
+          drills={drills}
+          listening={listening}
+          hearing={hearing}
+          filming={filming}
+          closedBefore={clock.closedBefore}
+          company={company}
+          countsAlong={countsAlong}
+          onListen={(on) => void listenOn(on)}
+          onSound={() => clock.voice.check()}
+          onStart={() => {
+            clock.voice.open();
+            fetchSession();
+            startedAt.current = performance.now();
+            tap('start');
+          }}
+        />
+      </Suspense>
     );
   }
 
@@ -290,7 +307,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
     const stop = events.findLast((event) => event.type === 'stop');
     return (
       <Suspense fallback={<p className="p-4">{t('One moment…')}</p>}>
-        <After
+        <AfterPart
           run={run}
           sessionName={session.name}
           finished={state.phase === 'finished'}
@@ -346,8 +363,27 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
   const goOn = () => {
     clock.voice.open();
     setStepsOut(false);
+    setAsksToStop(false);
     // Out of a pause before something new it goes back to meeting that; out of one on the way back from a number, to that.
     if (!stepsOut || (meeting.drillId === null && !inPlace.isBack)) tap('resume');
+  };
+  const halves =
+    helper && item?.scored && interval ? (
+      <Suspense>
+        <TapHalves
+          foot={interval.foot}
+          tries={item.dose.measure === 'unbroken run'}
+          taps={taps.of(interval)}
+          onChange={(next) => taps.change(interval, next)}
+        />
+      </Suspense>
+    ) : null;
+  const onPause = inPlace.isWaiting ? () => setStepsOut(true) : pauseByTouch;
+  const onReady = () => {
+    startedAt.current = Number.NEGATIVE_INFINITY;
+    clock.voice.open();
+    if (inPlace.isWaiting) inPlace.ready();
+    else tap('ready');
   };
   return (
     <main className="wrap-anywhere mx-auto flex h-dvh max-w-lg flex-col gap-3 overflow-y-auto p-4 flat:max-w-none">
@@ -375,7 +411,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
         </Suspense>
       ) : meets ? (
         <Suspense fallback={<p className="text-xl">{t('New for you: {name}…', { name: drill.name })}</p>}>
-          <Meet
+          <MeetPart
             key={drill.id}
             drill={drill}
             foot={interval && interval.foot !== 'both' ? interval.foot : null}
@@ -393,27 +429,44 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
         </Suspense>
       ) : paused && !inPlace.isWaiting ? (
         <Suspense fallback={<h2 className="text-[40px]">{t('Paused')}</h2>}>
-          <PausePanel
-            here={here}
-            drill={drill ?? null}
-            foot={interval && interval.foot !== 'both' ? interval.foot : null}
-            stronger={runner.strongerFoot}
-            shown={shownByCoach(visit.films, drill?.id ?? '')}
-            choice={choiceOf(true)}
-            onGoOn={goOn}
-            onAgain={again}
-            onSkip={() => {
-              setStepsOut(false);
-              tap('skip');
-            }}
-            isTold={!isPractice}
-            onHurt={() => clock.stop('hurt')}
-            onLeave={() => clock.stop('left')}
-          />
+          {visit.pictures ? (
+            <PicturePause
+              here={here}
+              drill={drill ?? null}
+              foot={interval && interval.foot !== 'both' ? interval.foot : null}
+              stronger={runner.strongerFoot}
+              onGoOn={goOn}
+              onSkip={() => {
+                setStepsOut(false);
+                tap('skip');
+              }}
+              onHurt={() => clock.stop('hurt')}
+              onLeave={() => clock.stop('left')}
+              asksToStop={asksToStop}
+            />
+          ) : (
+            <PausePanel
+              here={here}
+              drill={drill ?? null}
+              foot={interval && interval.foot !== 'both' ? interval.foot : null}
+              stronger={runner.strongerFoot}
+              shown={shownByCoach(visit.films, drill?.id ?? '')}
+              choice={choiceOf(true)}
+              onGoOn={goOn}
+              onAgain={again}
+              onSkip={() => {
+                setStepsOut(false);
+                tap('skip');
+              }}
+              isTold={!isPractice}
+              onHurt={() => clock.stop('hurt')}
+              onLeave={() => clock.stop('left')}
+            />
+          )}
         </Suspense>
       ) : interval?.kind === 'score' && item && drill ? (
         <Suspense fallback={<p>{t('One moment…')}</p>}>
-          <ScoreStep
+          <ScorePart
             key={`${item.id}|${interval.round}|${attempt}`}
             item={item}
             drill={drill}
@@ -437,55 +490,59 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
         </Suspense>
       ) : (
         <Suspense fallback={<h2 className="text-[40px]">{drill?.name}</h2>}>
-          <ClockFace
-            sheet={sheet}
-            state={state}
-            drillOf={drillOf}
-            listening={listening ? (loud ? 'loud' : 'quiet') : null}
-            stronger={runner.strongerFoot}
-            halves={
-              helper && item?.scored && interval ? (
-                <Suspense>
-                  <TapHalves
-                    foot={interval.foot}
-                    tries={item.dose.measure === 'unbroken run'}
-                    taps={taps.of(interval)}
-                    onChange={(next) => taps.change(interval, next)}
-                  />
-                </Suspense>
-              ) : null
-            }
-            calls={calls}
-            way={way}
-            beat={interval?.kind === 'work' ? beatWords(beats, interval) : null}
-            backInPlace={inPlace.isWaiting}
-            tries={interval && countsTries ? taps.of(interval).filter((tap) => tap.what === 'drop').length : null}
-            onTryOver={() => interval && taps.change(interval, [...taps.of(interval), { at: clock.now(), what: 'drop' }])}
-            onPause={inPlace.isWaiting ? () => setStepsOut(true) : pauseByTouch}
-            onReady={() => {
-              startedAt.current = Number.NEGATIVE_INFINITY;
-              clock.voice.open();
-              if (inPlace.isWaiting) inPlace.ready();
-              else tap('ready');
-            }}
-            onDone={() => tap('done')}
-          >
-            <Outcomes
+          {visit.pictures ? (
+            <PictureClock
+              sheet={sheet}
+              state={state}
+              drillOf={drillOf}
+              stronger={runner.strongerFoot}
+              halves={halves}
               outcomes={outcomes}
-              onMend={
-                outcomes.length > 0 && !working && !isPractice
-                  ? // On the way back from a number the clock stands already, and goes on when the player is ready.
-                    () => mendNewest(!inPlace.isWaiting)
-                  : null
-              }
+              backInPlace={inPlace.isWaiting}
+              onPause={onPause}
+              onReady={onReady}
+              onDone={() => tap('done')}
+              onHurt={() => {
+                setAsksToStop(true);
+                if (inPlace.isWaiting) setStepsOut(true);
+                else tap('pause');
+              }}
             />
-            {!working && (
-              <Suspense>
-                <GoTools filming={visit.mayFilm ? filming : null} helper={helper} onHelper={setHelper} beat={beat} onBeat={setBeat} />
-              </Suspense>
-            )}
-            {filming.filming && working && <p className="font-bold text-xl">{t('Filming this go')}</p>}
-          </ClockFace>
+          ) : (
+            <ClockFace
+              sheet={sheet}
+              state={state}
+              drillOf={drillOf}
+              listening={listening ? (loud ? 'loud' : 'quiet') : null}
+              stronger={runner.strongerFoot}
+              halves={halves}
+              calls={calls}
+              way={way}
+              beat={interval?.kind === 'work' ? beatWords(beats, interval) : null}
+              backInPlace={inPlace.isWaiting}
+              tries={interval && countsTries ? taps.of(interval).filter((tap) => tap.what === 'drop').length : null}
+              onTryOver={() => interval && taps.change(interval, [...taps.of(interval), { at: clock.now(), what: 'drop' }])}
+              onPause={onPause}
+              onReady={onReady}
+              onDone={() => tap('done')}
+            >
+              <Outcomes
+                outcomes={outcomes}
+                onMend={
+                  outcomes.length > 0 && !working && !isPractice
+                    ? // On the way back from a number the clock stands already, and goes on when the player is ready.
+                      () => mendNewest(!inPlace.isWaiting)
+                    : null
+                }
+              />
+              {!working && (
+                <Suspense>
+                  <GoTools filming={visit.mayFilm ? filming : null} helper={helper} onHelper={setHelper} beat={beat} onBeat={setBeat} />
+                </Suspense>
+              )}
+              {filming.filming && working && <p className="font-bold text-xl">{t('Filming this go')}</p>}
+            </ClockFace>
+          )}
         </Suspense>
       )}
     </main>

@@ -1,27 +1,27 @@
 import { Check, CirclePlay } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { sendJson } from '../../client/client.ts';
-import { type KeptRun, runsOf } from '../../client/device-store.ts';
+import type { KeptRun } from '../../client/device-store.ts';
 import { guarded } from '../../client/guarded.tsx';
 import { deviceNow } from '../../client/now.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dayLetter, footInWords, untilInWords, whenInWords, wishedDay } from '../../client/words.ts';
 import type { ThisWeek } from '../../contract/training.ts';
-import type { Kit } from '../../core/drills/terms.ts';
+import { type Kit, standInsInWords } from '../../core/drills/terms.ts';
 import { plural, t, term } from '../../core/text/translate.ts';
 import { doseOf, minutesInWords } from '../../core/training/dose.ts';
-import { compileRunSheet, DONE_SHARE } from '../../core/training/index.ts';
+import { compileRunSheet } from '../../core/training/index.ts';
 import type { Session } from '../../core/weeks/schema.ts';
 import { Laces, Skyline } from '../../ui/notations/index.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { FilmSoon } from '../clips/FilmSoon.tsx';
 import { useHere } from './here.ts';
-import { drillsOf, kitAtHome, lacks, playedItems, standInsOf } from './kit.ts';
+import { drillsOf, kitAtHome, lacks, playedItems } from './kit.ts';
 import { Layouts } from './LayOut.tsx';
-import { lookAfterRuns } from './left-runs.ts';
 import { Numbers } from './Numbers.tsx';
 import { Outbox } from './SendQueue.tsx';
 import { Swaps } from './Swaps.tsx';
+import { useOwnRuns } from './use-own-runs.ts';
 
 /** What to fetch: what is at home by its name, else what stands in for it. */
 function Fetch({ kit, visit }: { kit: readonly Kit[]; visit: ThisWeek }) {
@@ -30,9 +30,9 @@ function Fetch({ kit, visit }: { kit: readonly Kit[]; visit: ThisWeek }) {
     <ul className="flex flex-col">
       {kit.map((one) => (
         <li key={one}>
-          <span className="font-semibold">{lacks(visit, one) ? standInsOf(one) : term(one)}</span>{' '}
+          <span className="font-semibold">{lacks(visit, one) ? standInsInWords(one) : term(one)}</span>{' '}
           <span className="text-dust text-sm">
-            {lacks(visit, one) ? t('for the {one}', { one }) : visit.home ? '' : t('or {standInsOf}', { standInsOf: standInsOf(one) })}
+            {lacks(visit, one) ? t('for the {one}', { one }) : visit.home ? '' : t('or {standInsOf}', { standInsOf: standInsInWords(one) })}
           </span>
         </li>
       ))}
@@ -119,21 +119,6 @@ function Upcoming({ upcoming, timeZone }: { upcoming: NonNullable<ThisWeek['upco
       )}
     </section>
   );
-}
-
-/** What this phone knows beyond what the server said: visits to go on with, and sessions done but not sent. */
-function useOwnRuns(visit: ThisWeek): { begun: KeptRun[]; done: string[] } {
-  const [own, setOwn] = useState<{ begun: KeptRun[]; done: string[] }>({ begun: [], done: [] });
-  useEffect(() => {
-    const look = async () => {
-      const revision = visit.week?.revisionId ?? null;
-      const { goOn: begun } = await lookAfterRuns(visit.playerId, revision);
-      const done = (await runsOf(visit.playerId)).filter((run) => run.over && run.share >= DONE_SHARE && run.revisionId === revision);
-      setOwn({ begun, done: done.map((run) => run.sessionId) });
-    };
-    look().catch(() => {});
-  }, [visit]);
-  return own;
 }
 
 /** Of several squads the one to look at; the others keep their weeks. */

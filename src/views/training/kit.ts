@@ -1,6 +1,6 @@
 import type { ThisWeek } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
-import { type Kit, STAND_INS } from '../../core/drills/terms.ts';
+import type { Kit } from '../../core/drills/terms.ts';
 import { kitOf } from '../../core/planning/checks.ts';
 import type { Session } from '../../core/weeks/schema.ts';
 
@@ -9,9 +9,6 @@ export const playedItems = (session: Session) => session.blocks.flatMap((block) 
 /** The drills of a session, each once, in order. */
 export const drillsOf = (session: Session, drills: ReadonlyMap<string, Drill>): Drill[] =>
   [...new Set(playedItems(session).map((item) => item.drillId))].flatMap((id) => drills.get(id) ?? []);
-
-/** What stands in for a thing, in words. */
-export const standInsOf = (kit: Kit): string => STAND_INS[kit].join(', or ');
 
 /** Whether a thing is known not to be at home. */
 export const lacks = (visit: ThisWeek, kit: Kit): boolean => visit.home !== null && !visit.home.has.includes(kit);

@@ -1,4 +1,5 @@
-import { locale, t } from '../../core/text/translate.ts';
+import { localVoice, sayAloud } from '../../client/read-aloud.ts';
+import { t } from '../../core/text/translate.ts';
 import { AudioAnchor, type Down, inTheAir, type LaidCue, type MotifName, relay, type ToneName } from '../../core/training/index.ts';
 
 interface Note {
@@ -102,10 +103,7 @@ export class Voice {
 
   /** A voice that lives on the device speaks the page’s language; one that needs the net is no use in a yard. */
   private findVoice(): void {
-    if (!('speechSynthesis' in window)) return;
-    const spoken = locale().split('-')[0] ?? 'en';
-    const ours = window.speechSynthesis.getVoices().filter((one) => one.lang.startsWith(spoken) && one.localService);
-    this.voice = ours.find((one) => one.default) ?? ours[0] ?? null;
+    this.voice = localVoice();
   }
 
   /** Whether one of our own sounds is in the air. */
@@ -191,15 +189,10 @@ export class Voice {
   }
 
   private say(words: string): void {
-    window.speechSynthesis.cancel();
-    const spoken = new SpeechSynthesisUtterance(words);
-    if (this.voice) spoken.voice = this.voice;
-    spoken.lang = this.voice?.lang ?? locale();
     this.saysUntil = performance.now() + 6000;
-    spoken.onend = () => {
+    sayAloud(words, this.voice, () => {
       this.saysUntil = performance.now() + 300;
-    };
-    window.speechSynthesis.speak(spoken);
+    });
   }
 
   /** Lays notes one after the other from a time of the sound card on; returns what takes them back. */

@@ -1,7 +1,7 @@
 import { Fragment } from 'react';
 import { wishedDay } from '../../client/words.ts';
 import type { Drill } from '../../core/drills/schema.ts';
-import { STAND_INS } from '../../core/drills/terms.ts';
+import { standInsFor } from '../../core/drills/terms.ts';
 import { fitLayout, UNKNOWN_STEP } from '../../core/layouts/fit.ts';
 import { routeInWords } from '../../core/layouts/route-words.ts';
 import { planOfDrill } from '../../core/moves/of-drill.ts';
@@ -104,7 +104,7 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
       <Skyline intervals={sheet} width={680} height={80} summary={`${session.name}: ${minutesInWords(dose)}`} />
       <p>
         <strong>{t('Fetch:')}</strong>{' '}
-        {kit.length > 0 ? kit.map((one) => t('{one} (or {standIns})', { one, standIns: STAND_INS[one][0] })).join(', ') : t('nothing')}.{' '}
+        {kit.length > 0 ? kit.map((one) => t('{one} (or {standIns})', { one, standIns: standInsFor(one)[0] })).join(', ') : t('nothing')}.{' '}
         {[...new Set(used.flatMap((drill) => drill.cautions))].join(' ')}
       </p>
       <ol className="grid gap-x-6 gap-y-2 text-sm sm:grid-cols-2">

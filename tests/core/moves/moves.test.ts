@@ -27,6 +27,7 @@ import {
   writeMovement,
 } from '../../../src/core/moves/index.ts';
 import { often, someOf } from '../../often.ts';
+import { reading } from '../reading.ts';
 
 const drills = CATALOGUE.flatMap((drill) =>
   (drill.moves?.texts ?? []).map((text, example) => ({ drill, text, example, name: `${drill.id} ${example + 1}` })),
@@ -129,6 +130,46 @@ describe('moves: the words', () => {
     for (const { text, name } of drills)
       for (const movement of [readMovement(text), mirrorMovement(readMovement(text))])
         expect(bare(readMovement(writeMovement(movement))), name).to.deep.equal(bare(movement));
+  });
+  it('law: written in Spanish and read again it is the same, whatever the reader’s language, for every shipped drill and its mirror', () => {
+    for (const { text, name } of drills)
+      for (const movement of [readMovement(text), mirrorMovement(readMovement(text))])
+        expect(bare(readMovement(writeMovement(movement, 'es'))), `${name}\n${writeMovement(movement, 'es')}`).to.deep.equal(
+          bare(movement),
+        );
+  });
+  it('are read as a Spanish coach says them, with or without accents, beside English ones', () => {
+    const same = (spanish: string, english: string) =>
+      expect(bare(readMovement(spanish)), spanish).to.deep.equal(bare(readMovement(english)));
+    same(
+      'derecho interior toca cruzando\nizquierdo planta para\notra vez en espejo',
+      'right inside taps across\nleft sole stops\nagain mirrored',
+    );
+    same('con el pie derecho pisa', 'right stops');
+    same(
+      'balón delante del izquierdo\nel izquierdo pasa por encima desde dentro, luego el izquierdo empuja con el exterior hacia afuera 2',
+      'ball in front of the left\nleft steps over from the inside, left outside pushes out 2',
+    );
+    same('derecho arrastra atrás 2 y el izquierdo da un paso a la izquierda', 'right pulls back 2 and left steps left');
+    same(
+      'pelota en las manos\nlanza a la altura de la cabeza\nizquierdo empeine amortigua',
+      'ball in the hands\nthrow up to the head\nleft laces cushions',
+    );
+    same('dos veces: derecho sole taps, izquierdo planta toca', 'two times: right sole taps, left sole taps');
+  });
+  it('that are not known are asked about in the reader’s language', () => {
+    const said = (code: string, text: string) => {
+      try {
+        reading(code, () => readMovement(text));
+      } catch (error) {
+        return (error as Error).message;
+      }
+      return '';
+    };
+    expect(said('es', 'derecho plamta toca')).to.contain('planta');
+    expect(said('en', 'right soel taps')).to.contain('sole');
+    expect(said('es', 'empuja')).to.contain('Which foot empuja?');
+    expect(said('en', 'pushes')).to.contain('Which foot pushes?');
   });
   it('law: mirrored twice it is itself', () => {
     for (const { text } of drills) expect(mirrorMovement(mirrorMovement(readMovement(text)))).to.deep.equal(readMovement(text));

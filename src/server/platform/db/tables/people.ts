@@ -123,6 +123,8 @@ export const players = sqliteTable('players', {
   strongerFoot: text('stronger_foot').$type<StrongerFoot>().notNull(),
   /** The player's own school of juggling contact; null follows the squad. */
   contactSchool: text('contact_school').$type<ContactSchool>(),
+  /** Does not read yet: the screens are pictures and sound. */
+  pictures: flag('pictures').notNull().default(false),
   /** Kit, yard and step at home; null until it was said. */
   home: json<Home>('home'),
   pinHash: text('pin_hash').notNull(),

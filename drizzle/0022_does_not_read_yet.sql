@@ -1,0 +1,1 @@
+ALTER TABLE `players` ADD `pictures` integer DEFAULT false NOT NULL;
