@@ -33,6 +33,10 @@ const shoot = async (page: Page, name: string, fullPage = false) => {
 };
 const want = (name: string) => wanted.length === 0 || wanted.includes(name);
 
+/** What somebody reads from now on. */
+const reads = (context: BrowserContext, language: 'en' | 'es') =>
+  context.request.post('/language', { form: { language, back: '/' }, headers: { origin: BASE }, maxRedirects: 0 });
+
 const browser = await chromium.launch(CHROMIUM);
 
 const coach = await signedIn(browser, 'coach', DESK);
@@ -44,7 +48,7 @@ for (const area of ['today', 'drills']) {
   await desk.goto(`${base}/${area === 'drills' ? 'drills?drill=roll-stop-step-over' : area}`, { waitUntil: 'networkidle' });
   await shoot(desk, area);
 }
-if (want('review') || want('two-clips')) {
+if (want('review')) {
   await desk.goto(`${base}/review`, { waitUntil: 'networkidle' });
   await desk.getByRole('slider', { name: /^Tap strip/ }).waitFor();
   // The first nine taps of Noodle's clip, as they are shown.
@@ -60,16 +64,7 @@ if (want('review') || want('two-clips')) {
   await desk.keyboard.press('g');
   await desk.getByText(/suggest \d+|No suggestion/).waitFor({ timeout: 60_000 });
   await desk.evaluate(() => window.scrollTo(0, 0));
-  if (want('review')) await shoot(desk, 'review', true);
-  await desk.getByRole('button', { name: /^Comet · 10 reps Sole taps with a clip/ }).click();
-  await desk.getByRole('button', { name: /^Beside another clip/ }).click();
-  await desk.getByRole('button', { name: 'Play both' }).click();
-  await desk.waitForFunction(() =>
-    [...document.querySelectorAll('dialog video')].every((one) => (one as HTMLVideoElement).currentTime > 3.3),
-  );
-  await desk.getByRole('button', { name: 'Pause both' }).click();
-  if (want('two-clips')) await shoot(desk, 'two-clips');
-  await desk.keyboard.press('Escape');
+  await shoot(desk, 'review', true);
 }
 if (want('player')) {
   await desk.goto(`${base}/squad`);
@@ -102,8 +97,10 @@ if (want('printed-moves')) {
   await desk.emulateMedia({ media: 'screen' });
 }
 if (want('season')) {
+  await reads(coach, 'es');
   await desk.goto(`${base}/weeks/season`, { waitUntil: 'networkidle' });
   await shoot(desk, 'season');
+  await reads(coach, 'en');
 }
 if (want('squad')) {
   const moments: Buffer[] = [];
@@ -337,7 +334,49 @@ if (want('evening')) {
 if (want('family')) {
   const guardian = await signedIn(browser, 'guardian', DESK);
   const page = await guardian.newPage();
+  await reads(guardian, 'es');
   await page.goto('/family', { waitUntil: 'networkidle' });
   await shoot(page, 'family');
+  await reads(guardian, 'en');
+}
+
+/* For who does not read yet: the week, the clock, the number that is tapped, and the own feet. */
+if (want('pictures')) {
+  const guardian = await signedIn(browser, 'guardian', DESK);
+  const { children } = (await (await guardian.request.get('/api/v1/family')).json()) as {
+    children: { nickname: string; playerId: string; squadId: string }[];
+  };
+  const comet = children.find((one) => one.nickname === 'Comet');
+  const reading = (pictures: boolean) =>
+    guardian.request.put(`/api/v1/squads/${comet?.squadId}/players/${comet?.playerId}/reading`, {
+      data: { pictures },
+      headers: { origin: BASE },
+    });
+  await reading(true);
+  const child = await signedIn(browser, 'player', PHONE);
+  const page = await child.newPage();
+  await page.clock.install();
+  const button = (name: string) => page.getByRole('button', { name, exact: true });
+  await page.goto('/week', { waitUntil: 'networkidle' });
+  const moments = [await page.screenshot()];
+  await page.locator('a[href^="/go/"]').first().click();
+  await button('Start').click();
+  const keep = button('Keep these numbers');
+  for (let i = 0; i < 200 && !(await keep.isVisible()); i++) {
+    for (const name of ['Ready', 'I have got it', 'Done']) if (await button(name).isVisible()) await button(name).click();
+    await page.clock.runFor(2000);
+    const seconds = await page
+      .getByTestId('clock-seconds')
+      .textContent({ timeout: 100 })
+      .catch(() => null);
+    if (moments.length === 1 && seconds === '7') moments.push(await page.screenshot());
+  }
+  for (const [n, place] of (await page.getByRole('button', { name: /^One more: / }).all()).entries())
+    for (let i = 0; i < 12 + n; i++) await place.dispatchEvent('pointerdown');
+  moments.push(await page.screenshot());
+  await page.goto('/feet', { waitUntil: 'networkidle' });
+  moments.push(await page.screenshot());
+  await together('pictures', moments);
+  await reading(false);
 }
 await browser.close();

@@ -15,7 +15,7 @@ export function sayAloud(words: string, voice: SpeechSynthesisVoice | null, onEn
   if (voice) spoken.voice = voice;
   spoken.lang = voice?.lang ?? locale();
   if (onEnd) spoken.onend = onEnd;
-  window.speechSynthesis.sayAloud(spoken);
+  window.speechSynthesis.speak(spoken);
 }
 
 /** Reads words aloud. @returns false where the device has no voice for them: then they have to stand on the screen. */

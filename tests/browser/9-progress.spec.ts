@@ -305,6 +305,7 @@ test('Monday’s summaries lie in the post, for the coach and for each family it
   const base = await coachBase(page);
   await page.goto(`${base}/post`);
   await awake(page);
+  await unfold(page, 'What was sent');
   await page.getByRole('region', { name: 'What was sent' }).getByText('week 8 in short').click();
   await expect(page.getByText(/\d+ of 16 players trained\. \d+ of 48 sessions done/).first()).toBeVisible();
   await page.getByRole('button', { name: 'What would be sent now?' }).click();

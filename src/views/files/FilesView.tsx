@@ -27,29 +27,38 @@ export const FilesView = guarded(function FilesView({
       <h1>{t('Squad')}</h1>
       <SquadTabs squad={squad} here="/files" />
       <section className="slab flex flex-col gap-3 p-4" aria-label={t('Files to take along')}>
-        <h2>{t('To take along')}</h2>
+        <h2>{t('Work with the numbers in a spreadsheet')}</h2>
         <ul className="grid gap-3 md:grid-cols-2">
           {FILES.map(([file, name, about]) => (
             <li key={file} className="flex items-center justify-between gap-3">
               <span>
                 {term(name)} <span className="block text-dust text-sm">{term(about)}</span>
               </span>
-              <ButtonLink size="small" href={`/api/v1/squads/${squad}/${file}`}>
-                {term(file)}
+              <ButtonLink size="small" href={`/api/v1/squads/${squad}/${file}`} aria-label={t('Save {file}', { file })}>
+                {t('Save')}
               </ButtonLink>
             </li>
           ))}
-          <li className="flex items-center justify-between gap-3">
-            <span>
-              {t('Season sheets')} <span className="block text-dust text-sm">{t('A page for each player, in one print.')}</span>
-            </span>
-            <ButtonLink size="small" href={`/coach/${squad}/squad/sheets`}>
-              {t('To print')}
-            </ButtonLink>
-          </li>
         </ul>
-        <p className="text-dust text-sm">{t('The whole history of one player, as JSON, is on the player’s page.')}</p>
       </section>
+      <div className="grid gap-4 md:grid-cols-2">
+        <section className="slab flex flex-col items-start gap-2 p-4">
+          <h2>{t('Print a page for each player')}</h2>
+          <p className="text-dust">{t('Season sheets: records, both feet and streaks, one page a player, in one print.')}</p>
+          <ButtonLink size="small" href={`/coach/${squad}/squad/sheets`}>
+            {t('To print')}
+          </ButtonLink>
+        </section>
+        <section className="slab flex flex-col items-start gap-2 p-4">
+          <h2>{t('Give a family everything of its child')}</h2>
+          <p className="text-dust">
+            {t('A family takes all of it along from its own page. You find one player’s whole history, as JSON, on the player’s page.')}
+          </p>
+          <ButtonLink size="small" href={`/coach/${squad}/squad`}>
+            {t('Choose a player')}
+          </ButtonLink>
+        </section>
+      </div>
       <PaperBox squad={squad} timeZone={timeZone} first={lists} />
     </div>
   );

@@ -123,7 +123,7 @@ function Lines({ read }: { read: PaperRead }) {
         <table className="w-full text-sm">
           <thead>
             <tr className="text-dust">
-              {['line', 'player', 'drill', 'number', 'day', 'what about it'].map((word) => (
+              {[t('line'), t('player'), t('drill'), t('number'), t('day'), t('what about it')].map((word) => (
                 <th key={word} scope="col" className="pe-3 text-start font-normal">
                   {word}
                 </th>
@@ -189,7 +189,7 @@ export function PaperBox({ squad, timeZone, first }: { squad: string; timeZone: 
   const undo = (list: string) => attempt(async () => setLists((await call(paperApi.undo, { squad, list }, {})).lists));
   return (
     <section className="slab flex flex-col gap-3 p-4" aria-label={t('Lists from paper')}>
-      <h2>{t('Lists from paper')}</h2>
+      <h2>{t('Read in a list from paper')}</h2>
       <p className="max-w-3xl text-dust text-sm">
         {t(
           'A list that was kept by hand, as CSV with a heading: a line a result, with player, drill, number and day. What is read in counts for records as a result by hand; it never counts for a streak. Try it dry first: nothing is kept until you say so.',

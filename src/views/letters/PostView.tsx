@@ -8,7 +8,7 @@ import { useAttempt } from '../../client/use-attempt.ts';
 import { dayInWords, whenInWords } from '../../client/words.ts';
 import { lettersApi as contract, type PostPage as Post } from '../../contract/letters.ts';
 import { plural, t, term } from '../../core/text/translate.ts';
-import { Button, Notice } from '../../ui/parts/index.ts';
+import { Button, Fold, Notice } from '../../ui/parts/index.ts';
 import { LetterBox } from './LetterBox.tsx';
 import { PostChoicesBox } from './PostChoicesBox.tsx';
 import { WriteDialog } from './WriteDialog.tsx';
@@ -40,9 +40,24 @@ const STATE_WORDS = { waiting: 'goes', sent: 'went', 'given up': 'given up' } as
 
 /** Mail on its way, and what went lately; trouble is named. */
 function Mails({ post }: { post: Post }) {
+  const stuck = post.mails.filter((one) => one.state === 'given up').length;
+  const waiting = post.mails.filter((one) => one.state === 'waiting').length;
   return (
-    <section className="slab flex flex-col gap-2 p-4" aria-label={t('Mail')}>
-      <h2>{t('Mail')}</h2>
+    <Fold
+      level={2}
+      label={t('Mail')}
+      heading={t('Did the mails get through?')}
+      open={stuck > 0}
+      says={
+        post.mails.length === 0
+          ? t('Nothing was mailed yet.')
+          : stuck > 0
+            ? t('{mails} not', { mails: plural(stuck, 'mail') })
+            : waiting > 0
+              ? t('{mails} on the way', { mails: plural(waiting, 'mail') })
+              : t('all of them')
+      }
+    >
       <p className="text-dust text-sm">
         {t(
           'No mail to families from {quietFrom}:00 to {quietTo}:00, {mails} a day at most, reminders {reminders}: set at Rules. A family can set other hours.',
@@ -54,7 +69,6 @@ function Mails({ post }: { post: Post }) {
           },
         )}
       </p>
-      {post.mails.length === 0 && <p className="text-dust">{t('Nothing was mailed yet.')}</p>}
       <ul className="divide-y divide-joint">
         {post.mails.map((one) => (
           <li key={one.id} className="flex flex-wrap justify-between gap-x-4 py-1">
@@ -68,7 +82,7 @@ function Mails({ post }: { post: Post }) {
           </li>
         ))}
       </ul>
-    </section>
+    </Fold>
   );
 }
 
@@ -89,30 +103,10 @@ export const PostView = guarded(function PostView({ post: first }: { post: Post 
     });
   return (
     <div className="flex flex-col gap-4">
-      <h1>{t('Post')}</h1>
-      <p className="max-w-3xl text-dust">
-        {t(
-          'On Monday morning each coach gets a summary of the week that is over, and each family one about its own child; reminders go to families in between. The letters lie in this house, where coaches and families read them. {mail}',
-          {
-            mail:
-              post.mail === 'smtp'
-                ? t('They are mailed to those who want it, families only after a guardian’s yes.')
-                : t('This house has no mail service set: mails go into its local mailbox, and nothing leaves it.'),
-          },
-        )}
-      </p>
-      <div className="flex flex-wrap items-center gap-3">
-        <span>
-          {t('The next summary is about the week of {dayInWords} and goes out {whenInWords}.', {
-            dayInWords: dayInWords(next.weekOf),
-            whenInWords: whenInWords(next.goesAt, squad.timeZone),
-          })}
-        </span>
-        <Button size="small" onClick={() => void look()}>
-          {t('What would be sent now?')}
-        </Button>
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <h1>{t('Post')}</h1>
         {post.players.length > 0 && (
-          <Button size="small" look="main" onClick={() => setWriting(true)}>
+          <Button look="main" onClick={() => setWriting(true)}>
             {t('Write to families')}
           </Button>
         )}
@@ -131,33 +125,63 @@ export const PostView = guarded(function PostView({ post: first }: { post: Post 
           }}
         />
       )}
-      <LongWork busy={busy} what={t('Writing the letters')} onStop={stop} />
       {problem && <Notice tone="stop">{problem}</Notice>}
       {said && <Notice tone="done">{said}</Notice>}
-      {preview && (
-        <section className="slab flex flex-col gap-2 p-4" aria-label={t('Preview')}>
-          <div className="flex flex-wrap items-center justify-between gap-3">
-            <h2>{t('Summaries of the week of {dayInWords}, as they would be now', { dayInWords: dayInWords(preview.weekOf) })}</h2>
-            {preview.letters.length > 0 && (
-              <Button size="small" look="main" onClick={() => void send(preview.weekOf)}>
-                {t('Send to those without theirs')}
-              </Button>
-            )}
-          </div>
-          {preview.letters.length === 0 && <p className="text-dust">{t('No week was released for that Monday.')}</p>}
-          <WouldBe letters={preview.letters} />
-          <h2>{t('Reminders, as they would be now')}</h2>
-          {preview.reminders.length === 0 && <p className="text-dust">{t('None: nothing is due today, or everybody has theirs.')}</p>}
-          <WouldBe letters={preview.reminders} />
-        </section>
-      )}
-      <Mails post={post} />
-      <section className="slab flex flex-col gap-2 p-4" aria-label={t('What is mailed to you')}>
-        <h2>{t('What is mailed to you')}</h2>
-        <PostChoicesBox first={post.mine} summaries="The summary of the squad’s week, on Monday" reminders={false} />
-      </section>
-      <section className="slab flex flex-col gap-2 p-4" aria-label={t('What was sent')}>
-        <h2>{t('What was sent')}</h2>
+      <Fold
+        level={2}
+        open
+        heading={t('What goes out next?')}
+        says={t('goes out {whenInWords}, about the week of {dayInWords}', {
+          dayInWords: dayInWords(next.weekOf),
+          whenInWords: whenInWords(next.goesAt, squad.timeZone),
+        })}
+      >
+        <p className="max-w-3xl text-dust">
+          {t(
+            'On Monday morning each coach gets a summary of the week that is over, and each family one about its own child; reminders go to families in between. The letters lie in this house, where coaches and families read them. {mail}',
+            {
+              mail:
+                post.mail === 'smtp'
+                  ? t('They are mailed to those who want it, families only after a guardian’s yes.')
+                  : t('This house has no mail service set: mails go into its local mailbox, and nothing leaves it.'),
+            },
+          )}
+        </p>
+        <Button size="small" className="self-start" onClick={() => void look()}>
+          {t('What would be sent now?')}
+        </Button>
+        <LongWork busy={busy} what={t('Writing the letters')} onStop={stop} />
+        {preview && (
+          <section className="flex flex-col gap-2" aria-label={t('Preview')}>
+            <div className="flex flex-wrap items-center justify-between gap-3">
+              <h2>{t('Summaries of the week of {dayInWords}, as they would be now', { dayInWords: dayInWords(preview.weekOf) })}</h2>
+              {preview.letters.length > 0 && (
+                <Button size="small" look="main" onClick={() => void send(preview.weekOf)}>
+                  {t('Send to those without theirs')}
+                </Button>
+              )}
+            </div>
+            {preview.letters.length === 0 && <p className="text-dust">{t('No week was released for that Monday.')}</p>}
+            <WouldBe letters={preview.letters} />
+            <h2>{t('Reminders, as they would be now')}</h2>
+            {preview.reminders.length === 0 && <p className="text-dust">{t('None: nothing is due today, or everybody has theirs.')}</p>}
+            <WouldBe letters={preview.reminders} />
+          </section>
+        )}
+      </Fold>
+      <Fold
+        level={2}
+        label={t('What was sent')}
+        heading={t('What was sent, and to whom?')}
+        says={
+          post.letters[0]
+            ? t('{letters}, the newest {whenInWords}', {
+                letters: plural(post.letters.length, 'letter'),
+                whenInWords: whenInWords(post.letters[0].at, squad.timeZone),
+              })
+            : t('none yet')
+        }
+      >
         {post.letters.length === 0 && (
           <p className="text-dust">{t('Nothing yet. The first summary comes on the Monday after the first week.')}</p>
         )}
@@ -177,7 +201,11 @@ export const PostView = guarded(function PostView({ post: first }: { post: Post 
             </li>
           ))}
         </ul>
-      </section>
+      </Fold>
+      <Mails post={post} />
+      <Fold level={2} label={t('What is mailed to you')} heading={t('What is mailed to you?')}>
+        <PostChoicesBox first={post.mine} summaries="The summary of the squad’s week, on Monday" reminders={false} />
+      </Fold>
     </div>
   );
 });
