@@ -1,5 +1,6 @@
 /** Bundles what Astro does not: the part of the server that runs outside it, and the worker that keeps the player's pages on the phone. */
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { brotliCompressSync, constants } from 'node:zlib';
 import { build } from 'esbuild';
 import { injectManifest } from 'workbox-build';
 import { filesOf } from './shell-files.mjs';
@@ -62,3 +63,13 @@ const { count, size, warnings } = await injectManifest({
 });
 for (const warning of warnings) console.warn(warning);
 console.log(`${count} files (${Math.round(size / 1024)} kB) open without a line`);
+
+/** Above this a file is worth a second one beside it. */
+const LEAST_TO_PACK = 1024;
+
+// What is the same for everybody is packed once here, and not at each request.
+for (const name of readdirSync(CLIENT, { recursive: true })) {
+  const file = `${CLIENT}/${name}`;
+  if (!/\.(js|css|svg|html|webmanifest)$/.test(file) || statSync(file).size < LEAST_TO_PACK) continue;
+  writeFileSync(`${file}.br`, brotliCompressSync(readFileSync(file), { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } }));
+}

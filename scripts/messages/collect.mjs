@@ -58,7 +58,7 @@ const areaOf = (file) => {
 /** What the drills that ship say, which no code says. */
 async function catalogueTexts() {
   const { CATALOGUE } = await tsImport('../../src/core/drills/catalogue/index.ts', import.meta.url);
-  const { textsOf } = await tsImport('../../src/core/drills/in-words.ts', import.meta.url);
+  const { textsOf } = await tsImport('../../src/core/drills/other-language.ts', import.meta.url);
   return CATALOGUE.flatMap(textsOf);
 }
 

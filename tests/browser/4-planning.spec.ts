@@ -151,7 +151,7 @@ test.describe('planning a week', () => {
     await expect(preview.getByText(/Made smaller to fit your yard/).first()).toBeVisible();
   });
 
-  test('keeps a surprise from players’ pages until it opens', async ({ page, browser }) => {
+  test('keeps a surprise from players’ pages until it opens', LONG, async ({ page, browser }) => {
     const url = await newWeek(page, 'Moonlight mystery');
     await page.getByRole('button', { name: 'Add a session' }).click();
     await page.getByRole('button', { name: 'Add the recap day' }).click();
@@ -181,7 +181,7 @@ test.describe('planning a week', () => {
     await family.close();
   });
 
-  test('takes a week out as a file and reads it back; prints it; gives a calendar', async ({ page }) => {
+  test('takes a week out as a file and reads it back; prints it; gives a calendar', LONG, async ({ page }) => {
     const base = await coachBase(page);
     await page.goto(`${base}/weeks`);
     await page.getByRole('link', { name: /Up in the air/ }).click();
@@ -324,7 +324,7 @@ test.describe('the shelf of drills', () => {
     await expect(page.getByRole('button', { name: /^Two gates, narrower/ })).toBeVisible();
   });
 
-  test('draws the staircase map with a player’s shoes on it', async ({ page }) => {
+  test('draws the staircase map with a player’s shoes on it', LONG, async ({ page }) => {
     const base = await coachBase(page);
     await page.goto(`${base}/drills/map`);
     await awake(page);

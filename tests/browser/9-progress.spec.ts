@@ -88,7 +88,7 @@ test.describe('the squad area', () => {
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   });
 
-  test('a list from paper: columns named, tried dry, read in, taken back', async ({ page, context }) => {
+  test('a list from paper: columns named, tried dry, read in, taken back', LONG, async ({ page, context }) => {
     await signIn(context, 'coach');
     const base = await coachBase(page);
     const [comet] = (await playersOf(context.request, squadOf(base))).filter((one) => one.nickname === 'Comet');
@@ -125,24 +125,28 @@ test.describe('the squad area', () => {
 });
 
 test.describe('a player, seen by the coach', () => {
-  test('a drill is found by a word and remembered; its goes are drawn, its scores go back to the first', async ({ page, context }) => {
-    await signIn(context, 'coach');
-    const base = await coachBase(page);
-    await page.goto(`${base}/squad`);
-    await page.getByRole('link', { name: 'Comet' }).first().click();
-    await page.getByLabel('Find a drill').fill('slalom');
-    await page.getByRole('button', { name: /^Slalom, both feet/ }).click();
-    const drill = page.getByRole('region', { name: 'One drill over time' });
-    await expect(drill.getByRole('heading', { name: 'Slalom, both feet' })).toBeVisible();
-    await expect(drill.getByRole('img', { name: /^Goes over time\. both feet: \d+ goes/ }).locator('svg')).toBeVisible();
-    await page.reload();
-    await expect(drill.getByRole('heading', { name: 'Slalom, both feet' })).toBeVisible();
-    const scores = page.getByRole('region', { name: 'Scores, newest first' }).getByRole('row');
-    const before = await scores.count();
-    await page.getByRole('button', { name: 'Show older scores' }).click();
-    await expect.poll(() => scores.count()).toBeGreaterThan(before);
-    await expect(scores.nth(1)).toContainText(/clocked|by hand/);
-  });
+  test(
+    'a drill is found by a word and remembered; its goes are drawn, its scores go back to the first',
+    LONG,
+    async ({ page, context }) => {
+      await signIn(context, 'coach');
+      const base = await coachBase(page);
+      await page.goto(`${base}/squad`);
+      await page.getByRole('link', { name: 'Comet' }).first().click();
+      await page.getByLabel('Find a drill').fill('slalom');
+      await page.getByRole('button', { name: /^Slalom, both feet/ }).click();
+      const drill = page.getByRole('region', { name: 'One drill over time' });
+      await expect(drill.getByRole('heading', { name: 'Slalom, both feet' })).toBeVisible();
+      await expect(drill.getByRole('img', { name: /^Goes over time\. both feet: \d+ goes/ }).locator('svg')).toBeVisible();
+      await page.reload();
+      await expect(drill.getByRole('heading', { name: 'Slalom, both feet' })).toBeVisible();
+      const scores = page.getByRole('region', { name: 'Scores, newest first' }).getByRole('row');
+      const before = await scores.count();
+      await page.getByRole('button', { name: 'Show older scores' }).click();
+      await expect.poll(() => scores.count()).toBeGreaterThan(before);
+      await expect(scores.nth(1)).toContainText(/clocked|by hand/);
+    },
+  );
 
   test('a note is kept for coaches only, and the season fits on a sheet without it', LONG, async ({ page, context, browser }) => {
     await signIn(context, 'coach');

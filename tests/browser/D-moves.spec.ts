@@ -201,51 +201,53 @@ test('a player sees each drill before the session, on the clock and in the pause
   await context.close();
 });
 
-test('a drill that is new is met before its first go: seen slowly, told line by line, tried; then it is known, also after a reload', async ({
-  browser,
-}) => {
-  const context = await browser.newContext({ viewport: PHONE });
-  const taps = anItem('drag-forward-back');
-  await releaseWeekOf(context, 'D-moves', [{ ...aSession([aBlock('challenge', [taps])]), name: 'Something new' }]);
-  await signIn(context, 'Comet');
-  const page = await context.newPage();
-  await page.goto('/week');
-  await awake(page);
-  await meetsDrills(page);
-  await page.getByRole('link', { name: 'Go: Something new' }).click();
-  await awake(page);
-  await expect(page.getByText(/^One drill is new for you: about \d minutes? more to meet it\.$/)).toBeVisible();
-  await page.clock.install();
-  await page.getByRole('button', { name: 'Start' }).click();
-  await page.getByRole('button', { name: 'Ready' }).click();
-  const meet = page.getByRole('region', { name: 'New: Drag forward and back' });
-  await expect(meet).toBeVisible();
-  // It goes on by itself: the picture first, then every line.
-  await expect(meet.getByText('Watch it')).toBeVisible();
-  await page.clock.runFor(3100);
-  await expect(meet.getByText(/^Step 1 of/)).toBeVisible();
-  await meet.getByRole('button', { name: 'Next line' }).click();
-  await expect(meet.getByText(/^Step 2 of/)).toBeVisible();
-  expect(await violationsOn(page, 'main')).toEqual([]);
-  await meet.getByRole('button', { name: 'Try it, 15 s' }).click();
-  await expect(meet.getByRole('timer')).toHaveText('Get ready3');
-  for (let second = 0; second < 3; second++) await page.clock.runFor(1000);
-  await expect(meet.getByRole('timer')).toHaveText('Try it. Nobody counts.15');
-  for (let second = 0; second < 16; second++) await page.clock.runFor(1000);
-  await expect(meet.getByRole('timer')).toBeHidden();
-  // Everything that is touched is large enough for a thumb, and nothing is wider than the phone.
-  for (const button of await meet.getByRole('button').all()) expect((await button.boundingBox())?.height).toBeGreaterThanOrEqual(48);
-  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width);
-  await meet.getByRole('button', { name: 'Pause' }).click();
-  await expect(page.getByRole('heading', { name: 'Paused' })).toBeVisible();
-  await page.getByRole('button', { name: 'Go on' }).click();
-  await meet.getByRole('button', { name: 'I have got it' }).click();
-  await expect(meet).toBeHidden();
-  await expect(page.getByText('Get ready')).toBeVisible();
-  await page.reload();
-  await awake(page);
-  await page.getByRole('button', { name: 'Go on' }).click();
-  await expect(page.getByTestId('clock-seconds')).toBeVisible();
-  await expect(meet).toBeHidden();
-  await context.close();
-});
+test(
+  'a drill that is new is met before its first go: seen slowly, told line by line, tried; then it is known, also after a reload',
+  LONG,
+  async ({ browser }) => {
+    const context = await browser.newContext({ viewport: PHONE });
+    const taps = anItem('drag-forward-back');
+    await releaseWeekOf(context, 'D-moves', [{ ...aSession([aBlock('challenge', [taps])]), name: 'Something new' }]);
+    await signIn(context, 'Comet');
+    const page = await context.newPage();
+    await page.goto('/week');
+    await awake(page);
+    await meetsDrills(page);
+    await page.getByRole('link', { name: 'Go: Something new' }).click();
+    await awake(page);
+    await expect(page.getByText(/^One drill is new for you: about \d minutes? more to meet it\.$/)).toBeVisible();
+    await page.clock.install();
+    await page.getByRole('button', { name: 'Start' }).click();
+    await page.getByRole('button', { name: 'Ready' }).click();
+    const meet = page.getByRole('region', { name: 'New: Drag forward and back' });
+    await expect(meet).toBeVisible();
+    // It goes on by itself: the picture first, then every line.
+    await expect(meet.getByText('Watch it')).toBeVisible();
+    await page.clock.runFor(3100);
+    await expect(meet.getByText(/^Step 1 of/)).toBeVisible();
+    await meet.getByRole('button', { name: 'Next line' }).click();
+    await expect(meet.getByText(/^Step 2 of/)).toBeVisible();
+    expect(await violationsOn(page, 'main')).toEqual([]);
+    await meet.getByRole('button', { name: 'Try it, 15 s' }).click();
+    await expect(meet.getByRole('timer')).toHaveText('Get ready3');
+    for (let second = 0; second < 3; second++) await page.clock.runFor(1000);
+    await expect(meet.getByRole('timer')).toHaveText('Try it. Nobody counts.15');
+    for (let second = 0; second < 16; second++) await page.clock.runFor(1000);
+    await expect(meet.getByRole('timer')).toBeHidden();
+    // Everything that is touched is large enough for a thumb, and nothing is wider than the phone.
+    for (const button of await meet.getByRole('button').all()) expect((await button.boundingBox())?.height).toBeGreaterThanOrEqual(48);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width);
+    await meet.getByRole('button', { name: 'Pause' }).click();
+    await expect(page.getByRole('heading', { name: 'Paused' })).toBeVisible();
+    await page.getByRole('button', { name: 'Go on' }).click();
+    await meet.getByRole('button', { name: 'I have got it' }).click();
+    await expect(meet).toBeHidden();
+    await expect(page.getByText('Get ready')).toBeVisible();
+    await page.reload();
+    await awake(page);
+    await page.getByRole('button', { name: 'Go on' }).click();
+    await expect(page.getByTestId('clock-seconds')).toBeVisible();
+    await expect(meet).toBeHidden();
+    await context.close();
+  },
+);

@@ -157,7 +157,7 @@ test('nothing covers anything while the camera is on, nor on the family’s page
   await context.close();
 });
 
-test('three taps from This week to the work of a known drill, three at most for a number', async ({ browser }) => {
+test('three taps from This week to the work of a known drill, three at most for a number', LONG, async ({ browser }) => {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
   await releaseWeekOf(context, 'F-geometry', [{ ...filmed, id: anItem('sole-taps').id, name: 'Known' }]);
   await signIn(context, 'Comet');

@@ -160,3 +160,30 @@ test('turned round, pages of right-to-left languages hold together', LONG, async
     expect(spills, path).toBeLessThanOrEqual(0);
   }
 });
+
+test(
+  'a coach gives an own drill in both languages; who reads the other one gets it, and what is missing is marked',
+  LONG,
+  async ({ page, house }) => {
+    await read(page, house, 'en');
+    await signIn(page.context(), 'coach');
+    const base = await coachBase(page);
+    await page.goto(`${base}/drills/new`);
+    await awake(page);
+    await page.getByLabel('Name', { exact: true }).fill('Hall taps');
+    await page.getByLabel('Steps, one a line').fill('Tap the ball.\nLook up.');
+    await page.getByText('In Español too').click();
+    await page.getByLabel('Hall taps', { exact: true }).fill('Toques de salón');
+    await page.getByLabel('Tap the ball.', { exact: true }).fill('Toca el balón.');
+    await page.getByRole('button', { name: 'Save the drill' }).click();
+    await expect(page.getByRole('heading', { name: 'Hall taps' }).first()).toBeVisible();
+    await page.getByRole('button', { name: 'Español' }).click();
+    await awake(page);
+    await expect(page.getByRole('heading', { name: 'Toques de salón' }).first()).toBeVisible();
+    const steps = page.getByRole('listitem').filter({ hasText: /^(Toca el balón\.|Look up\.)/ });
+    await expect(steps).toHaveText(['Toca el balón.', 'Look up. (English)']);
+    await page.getByRole('button', { name: 'English' }).click();
+    await awake(page);
+    await expect(page.getByText('Look up.', { exact: true }).first()).toBeVisible();
+  },
+);

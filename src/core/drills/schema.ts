@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Layout } from '../layouts/layout.ts';
+import { LANGUAGE_CODES } from '../text/languages.ts';
 import { says, t } from '../text/translate.ts';
 import { CONTACT_SCHOOLS, FAMILIES, KIT, LOADS, MEASURES, WORKING_SIDES } from './terms.ts';
 
@@ -47,6 +48,20 @@ export const DrillMoves = z.object({
   free: z.boolean(),
 });
 export type DrillMoves = z.infer<typeof DrillMoves>;
+
+const TEXTS_SAID = 80;
+
+/** A coach’s own drill in a second language: what its texts are there, by how they are written. Where one is missing the first language stands. */
+export const AlsoIn = z
+  .object({
+    written: z.enum(LANGUAGE_CODES),
+    language: z.enum(LANGUAGE_CODES),
+    texts: z
+      .record(words(200, 'A text'), words(200, 'What it is in the other language'))
+      .refine((texts) => Object.keys(texts).length <= TEXTS_SAID, says('At most 80 texts in the other language.')),
+  })
+  .refine(({ written, language }) => written !== language, says('The second language is another one than the first.'));
+export type AlsoIn = z.infer<typeof AlsoIn>;
 
 /** One drill at one version, as published weeks freeze it. */
 export const Drill = z.object({
@@ -105,5 +120,7 @@ export const Drill = z.object({
   /** Youngest and oldest age in years it is meant for; null for no limit. */
   minAge: z.number().int().min(4, says('Ages are 4 to 18.')).max(18, says('Ages are 4 to 18.')).nullable(),
   maxAge: z.number().int().min(4, says('Ages are 4 to 18.')).max(18, says('Ages are 4 to 18.')).nullable().default(null),
+  /** In a second language; left out where it has none. */
+  also: AlsoIn.optional(),
 });
 export type Drill = z.infer<typeof Drill>;

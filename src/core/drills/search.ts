@@ -44,7 +44,7 @@ function foldedOf(drill: Drill): Folded {
   const known = folded.get(drill);
   if (known) return known;
   const name = fold(drill.name);
-  const names = `${name} ${fold(drill.aliases.join(' '))}`;
+  const names = `${name} ${fold(drill.aliases.join(' '))} ${fold(drill.also?.texts[drill.name] ?? '')}`;
   const all = `${names} ${fold(drill.family)} ${fold(drill.purpose)}`;
   const usual = `${all} ${usualWords(drill)}`;
   const made = { name, names, all, usual, withMoves: `${usual} ${fold((drill.moves?.texts ?? []).join(' '))}` };

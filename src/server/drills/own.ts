@@ -1,6 +1,7 @@
 import { and, eq } from 'drizzle-orm';
 import type { ImportReport, SaveDrill, ShelfDrill } from '../../contract/drills.ts';
 import { type Drill, findCircle } from '../../core/drills/index.ts';
+import { inSecondLanguage, withoutEmpty } from '../../core/drills/other-language.ts';
 import { compareDrills, type DrillFile, drillFile } from '../../core/files/index.ts';
 import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
@@ -42,6 +43,9 @@ function insertVersion(context: Context, actor: Actor, squadId: string, drill: D
     .run();
 }
 
+/** As a drill is kept: in English first where it has English, whichever language its coach writes in, with what is translated alone. */
+const kept = (drill: Drill): Drill => withoutEmpty(drill.also?.language === 'en' ? inSecondLanguage(drill) : drill);
+
 /**
  * Saves a drill of the squad's own as its next version; weeks that were released keep the one they have.
  * A change of what is counted starts new records, and so does the coach's word that the movement is another one.
@@ -49,7 +53,7 @@ function insertVersion(context: Context, actor: Actor, squadId: string, drill: D
 export function saveDrill(context: Context, actor: Actor, input: { squad: string; drill: string } & SaveDrill): ShelfDrill {
   const { db } = context;
   allow(db, actor, 'save a drill', { squad: input.squad });
-  const given = input.content;
+  const given = kept(input.content);
   if (given.id !== input.drill) throw badInput('content.id', t('The id in the address is not that of the drill.'));
   return db.transaction(() => {
     const shelf = shelfDrills(db, input.squad);
@@ -62,7 +66,7 @@ export function saveDrill(context: Context, actor: Actor, input: { squad: string
       );
     }
     checkDrill(given, shelf);
-    const newGroup = had !== undefined && (input.newRecords || countsOtherwise(had, given));
+    const newGroup = had !== undefined && (input.newRecords || [given, inSecondLanguage(given)].every((one) => countsOtherwise(had, one)));
     const drill: Drill = { ...given, version: (had?.version ?? 0) + 1, group: had ? had.group + (newGroup ? 1 : 0) : 1 };
     insertVersion(context, actor, input.squad, drill);
     return { ...drill, own: true, archived: had?.archived ?? false };

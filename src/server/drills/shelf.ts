@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm';
 import type { Shelf, ShelfDrill } from '../../contract/drills.ts';
-import { shelfText } from '../../core/drills/in-words.ts';
+import { drillInWords, shelfText } from '../../core/drills/in-words.ts';
 import { CATALOGUE, type Drill } from '../../core/drills/index.ts';
 import { allItems } from '../../core/planning/index.ts';
 import { drillsOfItem } from '../../core/weeks/index.ts';
@@ -57,8 +57,11 @@ export function namesOnShelf(db: Db, squadId: string): (id: string) => string {
 
 /** The same in the language of whoever reads. */
 export function drillNames(db: Db, squadId: string): (id: string) => string {
-  const nameOf = namesOnShelf(db, squadId);
-  return (id) => shelfText(nameOf(id));
+  const own = new Map(ownDrills(db, squadId).map((drill) => [drill.id, drillInWords(drill).name]));
+  return (id) => {
+    const shipped = SHIPPED_BY_ID.get(id);
+    return shipped ? shelfText(shipped.name) : (own.get(id) ?? id);
+  };
 }
 
 /** Drill ids of all released weeks of a squad, whichever revision. */

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import type { OwnNumberSent, SquadNumbers } from '../../contract/numbers.ts';
-import { shelfText } from '../../core/drills/in-words.ts';
+import { drillInWords } from '../../core/drills/in-words.ts';
 import { CONTACT_SCHOOLS, type Foot } from '../../core/drills/index.ts';
 import { allItems, catchUpInWords, type Given, personalWeek } from '../../core/planning/index.ts';
 import { doseInWords } from '../../core/scores/index.ts';
@@ -29,7 +29,8 @@ function catchUpWords(content: PublishedWeek, extras: Given['extras']): string[]
   const items = new Map(allItems(content).map((item) => [item.id, item]));
   return extras.flatMap((extra) => {
     const item = items.get(extra.after);
-    return item ? [`${shelfText(content.drills[item.drillId]?.name ?? item.drillId)}, ${catchUpInWords(item, extra)}`] : [];
+    const drill = item && content.drills[item.drillId];
+    return drill ? [`${drillInWords(drill).name}, ${catchUpInWords(item, extra)}`] : [];
   });
 }
 

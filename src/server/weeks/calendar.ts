@@ -1,7 +1,7 @@
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import { Temporal } from 'temporal-polyfill';
 import { addDays } from '../../core/calendar/days.ts';
-import { shelfText } from '../../core/drills/in-words.ts';
+import { drillInWords } from '../../core/drills/in-words.ts';
 import { atHome, type Drill, type Home } from '../../core/drills/index.ts';
 import { kitOf, measureSession } from '../../core/planning/index.ts';
 import { t, term } from '../../core/text/translate.ts';
@@ -41,7 +41,7 @@ function noteOf(session: Session, week: CalendarWeek, reader: CalendarReader): s
       minutesInWords: minutesInWords(dose),
       kit: kit.length > 0 ? kit.join(', ') : t('nothing'),
     }),
-    ...new Set(drills.map((drill) => shelfText(drill.name))),
+    ...new Set(drills.map((drill) => drillInWords(drill).name)),
   ];
   return lines.filter(Boolean).join('\n');
 }

@@ -1,4 +1,6 @@
+import { existsSync, readdirSync } from 'node:fs';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
+import { extname } from 'node:path';
 import { constants } from 'node:zlib';
 import compression from 'compression';
 import send from 'send';
@@ -122,9 +124,37 @@ async function serveExport(context: Context, req: IncomingMessage, res: ServerRe
 }
 
 /** Files of the built client: hashed ones for ever, others to be asked for anew. Calls `next` for what is not there. */
-function serveStatic(clientDir: string, req: IncomingMessage, res: ServerResponse, path: string, next: () => void): void {
-  const stream = send(req, path, { root: clientDir, index: false, dotfiles: 'deny', cacheControl: false });
+/** What a packed file is, by its ending: its own name ends otherwise. */
+const TYPES: Readonly<Record<string, string>> = {
+  '.js': 'text/javascript; charset=utf-8',
+  '.css': 'text/css; charset=utf-8',
+  '.svg': 'image/svg+xml',
+  '.html': 'text/html; charset=utf-8',
+  '.webmanifest': 'application/manifest+json; charset=utf-8',
+};
+
+/** Files that the build packed once for everybody, by their address. */
+const packedIn = (clientDir: string): ReadonlySet<string> =>
+  new Set(
+    existsSync(clientDir)
+      ? readdirSync(clientDir, { recursive: true }).flatMap((name) =>
+          String(name).endsWith('.br') ? [`/${String(name).replaceAll('\\', '/').slice(0, -'.br'.length)}`] : [],
+        )
+      : [],
+  );
+
+/** Whether a browser takes what is packed with Brotli. */
+const takesBrotli = (req: IncomingMessage): boolean =>
+  /(?:^|,)\s*br\s*(?:;\s*q=(?:1|0\.[1-9])|,|$)/.test(String(req.headers['accept-encoding'] ?? ''));
+
+function serveStatic(clientDir: string, req: IncomingMessage, res: ServerResponse, path: string, packed: boolean, next: () => void): void {
+  const stream = send(req, packed ? `${path}.br` : path, { root: clientDir, index: false, dotfiles: 'deny', cacheControl: false });
   stream.on('headers', (reply: ServerResponse) => {
+    if (packed) {
+      reply.setHeader('content-encoding', 'br');
+      reply.setHeader('content-type', TYPES[extname(path)] ?? 'application/octet-stream');
+      reply.setHeader('vary', 'Accept-Encoding');
+    }
     reply.setHeader('cache-control', path.startsWith('/_astro/') ? 'public, max-age=31536000, immutable' : 'no-cache');
   });
   stream.on('error', next);
@@ -141,6 +171,7 @@ const compress = compression({ threshold: 1024, brotli: { params: { [constants.B
 /** The house's HTTP server: uploads and clips here, built files from disk, everything else through Astro. */
 export function createHouseServer(context: Context, astro: AstroHandler, clientDir: string): Server {
   const uploads = createUploads(context);
+  const packed = packedIn(clientDir);
   const requests = boundRequests(context.config.requestBounds);
   const handle = async (req: IncomingMessage, res: ServerResponse): Promise<void> => {
     const path = (req.url ?? '/').split('?')[0] ?? '/';
@@ -168,8 +199,10 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
     // What a page said of somebody is asked for anew: going back shows what is true now, and nothing after signing out.
     if (!isFile) res.setHeader('cache-control', 'no-store');
     // The middleware is written for a framework's request, which adds nothing that it uses.
+    if (isFile && req.method === 'GET' && packed.has(path) && takesBrotli(req))
+      return serveStatic(clientDir, req, res, path, true, () => astro(req, res));
     compress(req as never, res as never, () => {
-      if (isFile && req.method === 'GET') serveStatic(clientDir, req, res, path, () => astro(req, res));
+      if (isFile && req.method === 'GET') serveStatic(clientDir, req, res, path, false, () => astro(req, res));
       else astro(req, res);
     });
   };

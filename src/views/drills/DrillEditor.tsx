@@ -7,12 +7,14 @@ import { pageData } from '../../client/page-data.ts';
 import { drillsApi, type Shelf, type ShelfDrill } from '../../contract/drills.ts';
 import { CheckedDrill } from '../../core/drills/checked.ts';
 import { cautionsFor, filledIn } from '../../core/drills/filled-in.ts';
+import { textsOf } from '../../core/drills/other-language.ts';
 import { FAMILIES, KIT, LOADS, MEASURES, WORKING_SIDES } from '../../core/drills/terms.ts';
+import { LANGUAGES } from '../../core/text/languages.ts';
 import { t, term } from '../../core/text/translate.ts';
-import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { Button, ButtonLink, Fold, Notice } from '../../ui/parts/index.ts';
 import { DrillSheet } from './DrillSheet.tsx';
 import { Checks, Part, Pick, Text } from './editor-fields.tsx';
-import { type DrillForm, drillOf, formOf, idFor } from './editor-form.ts';
+import { type DrillForm, drillOf, formOf, idFor, otherLanguage } from './editor-form.ts';
 import { LayoutEditor } from './LayoutEditor.tsx';
 import { MovesField } from './MovesField.tsx';
 
@@ -40,6 +42,37 @@ function useKept(key: string, first: DrillForm) {
   };
   const forget = () => sessionStorage.removeItem(key);
   return { form, put, forget, restored };
+}
+
+/** The same drill for who reads the other language: a line for each of its texts. What is left empty is shown as it is written above. */
+function InOtherLanguage({
+  texts,
+  said,
+  problem,
+  onSay,
+}: {
+  texts: readonly string[];
+  said: DrillForm['other'];
+  problem: string | undefined;
+  onSay(said: DrillForm['other']): void;
+}) {
+  const { name } = LANGUAGES[otherLanguage()];
+  const done = texts.filter((text) => said[text]?.trim()).length;
+  return (
+    <Fold
+      level={2}
+      heading={t('In {language} too', { language: name })}
+      says={texts.length === 0 ? t('when the drill is whole') : t('{done} of {texts} said', { done, texts: texts.length })}
+    >
+      <p className="text-dust">
+        {t('Who reads {language} gets these; where one is empty, what stands above is shown, marked.', { language: name })}
+      </p>
+      {texts.map((text) => (
+        <Text key={text} label={text} value={said[text] ?? ''} onChange={(next) => onSay({ ...said, [text]: next })} />
+      ))}
+      {problem && <p className="text-sm text-stop">{problem}</p>}
+    </Fold>
+  );
 }
 
 /** The editor of a squad's own drills: fields on the left, the sheet as it will be on the right. */
@@ -403,6 +436,12 @@ function DrillEditor({ shelf, changing, copying }: Props) {
           )}
           {problemAt('layout.moves', 'layout.route') && <p className="text-sm text-stop">{problemAt('layout.moves', 'layout.route')}</p>}
         </Part>
+        <InOtherLanguage
+          texts={parsed.success ? [...new Set(textsOf(parsed.data))].filter((text) => text.trim() !== '') : []}
+          said={form.other}
+          problem={problemAt('also')}
+          onSay={(other) => set({ other })}
+        />
         <Part title={t('Steps up to it')}>
           <label className="flex flex-col gap-1">
             <span className="font-semibold">{t('Easier drills')}</span>

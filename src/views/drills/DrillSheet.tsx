@@ -6,6 +6,7 @@ import { CONTACT_WORDS, type ContactSchool, resultUnit, standInsInWords } from '
 import { UNKNOWN_STEP } from '../../core/layouts/fit.ts';
 import { t, term } from '../../core/text/translate.ts';
 import { StageSoon, Staircase } from '../../ui/notations/index.ts';
+import { InItsLanguage } from './InItsLanguage.tsx';
 import { LayoutFigure } from './LayoutFigure.tsx';
 
 interface Props {
@@ -128,7 +129,9 @@ export function DrillSheet({ drill: given, shelf, met, school, hrefOf, usedIn = 
             <Part className="text-base">{t('How')}</Part>
             <ol className="list-decimal ps-5">
               {drill.steps.map((step) => (
-                <li key={step}>{step}</li>
+                <li key={step}>
+                  <InItsLanguage drill={drill} text={step} />
+                </li>
               ))}
             </ol>
           </section>

@@ -1,8 +1,10 @@
 import type { ShelfDrill } from '../../contract/drills.ts';
 import { cautionsFor, filledIn, movesOrWay } from '../../core/drills/filled-in.ts';
+import { textsOf, withoutEmpty } from '../../core/drills/other-language.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { Family, Kit, Load, Measure, Sides } from '../../core/drills/terms.ts';
-import { t } from '../../core/text/translate.ts';
+import type { LanguageCode } from '../../core/text/languages.ts';
+import { language, t } from '../../core/text/translate.ts';
 
 /**
  * What stands in the editor's fields, as typed. Lists are one entry a line; a fault is "what goes wrong: correction". What is empty (or null)
@@ -43,6 +45,8 @@ export interface DrillForm {
   moves: string;
   route: string;
   variants: { name: string; moves: string; route: string }[];
+  /** What its texts are in the other language, by how they are written here. */
+  other: Record<string, string>;
 }
 
 const EMPTY: DrillForm = {
@@ -81,6 +85,7 @@ const EMPTY: DrillForm = {
   },
   route: '',
   variants: [],
+  other: {},
 };
 
 const optional = (n: number | null) => (n === null ? '' : String(n));
@@ -128,7 +133,20 @@ export function formOf(drill: ShelfDrill | null): DrillForm {
     moves: drill.layout?.moves ?? EMPTY.moves,
     route: drill.layout?.route ?? '',
     variants: drill.layout?.variants ?? [],
+    other: withoutEmpty(drill).also?.texts ?? {},
   };
+}
+
+/** The language that a drill can be given in besides the one it is written in here. */
+export const otherLanguage = (): LanguageCode => (language() === 'es' ? 'en' : 'es');
+
+/** A drill with those of its texts in the other language that somebody said. */
+function inBoth(drill: Drill, other: DrillForm['other']): unknown {
+  const said = textsOf(drill).flatMap((text) => (other[text]?.trim() ? [[text, other[text].trim()] as const] : []));
+  const language = otherLanguage();
+  return said.length === 0
+    ? drill
+    : { ...drill, also: { written: language === 'en' ? 'es' : 'en', language, texts: Object.fromEntries(said) } };
 }
 
 const lines = (text: string) =>
@@ -177,7 +195,7 @@ export function drillOf(form: DrillForm, id: string, from: Drill | null): unknow
   const timed = measure === 'sets' || measure === 'course time';
   const [cues, faults] = [someOr(lines(form.cues), filled.cues), someOr(lines(form.faults).map(faultOf), filled.faults)];
   const asItWas = from !== null && JSON.stringify([cues, faults]) === JSON.stringify([from.cues, from.faults]);
-  return {
+  const drill = {
     id,
     version: 1,
     group: 1,
@@ -224,4 +242,6 @@ export function drillOf(form: DrillForm, id: string, from: Drill | null): unknow
     minAge: numberOrNull(form.minAge),
     maxAge: numberOrNull(form.maxAge),
   };
+  // What is not right yet is told by the schema; its texts can be read all the same.
+  return inBoth(drill as unknown as Drill, form.other);
 }

@@ -6,6 +6,7 @@ import { SmallSoon, StageSoon } from '../../ui/notations/moves/StageSoon.tsx';
 import { Dialog } from '../../ui/parts/index.ts';
 import { CoachShows } from '../clips/FilmSoon.tsx';
 import type { ShownByCoach } from '../clips/shown-by-coach.ts';
+import { InItsLanguage } from '../drills/InItsLanguage.tsx';
 
 interface Props {
   drill: Drill & DrawnDrill;
@@ -26,7 +27,9 @@ export function HowTo({ drill, foot = null, stronger, shown, onClose }: Props) {
       <CoachShows shown={shown} drill={drill.name} head />
       <ol className="list-decimal ps-6 text-lg">
         {drill.steps.map((step) => (
-          <li key={step}>{step}</li>
+          <li key={step}>
+            <InItsLanguage drill={drill} text={step} />
+          </li>
         ))}
       </ol>
       <p className="text-lg">{drill.cues.slice(0, 2).join('. ')}.</p>

@@ -1,7 +1,9 @@
-import { readFileSync, statSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { request as rawRequest, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { brotliCompressSync } from 'node:zlib';
 import Database from 'better-sqlite3';
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
@@ -297,6 +299,42 @@ describe('the HTTP server', () => {
       expect(await packed.text()).to.equal(await plain.text());
       long.closeAllConnections();
       await new Promise((done) => long.close(done));
+    });
+
+    it('gets what the build packed where it can read that, as what it is, and else the file itself', async () => {
+      const dir = mkdtempSync(join(tmpdir(), 'packed-'));
+      const files = {
+        'a.js': 'feet();'.repeat(300),
+        'b.css': 'p{}'.repeat(600),
+        'c.svg': '<svg xmlns="http://www.w3.org/2000/svg"/>',
+        'd.js': 'd()',
+      };
+      for (const [name, text] of Object.entries(files)) {
+        writeFileSync(join(dir, name), text);
+        if (name !== 'd.js') writeFileSync(join(dir, `${name}.br`), brotliCompressSync(text));
+      }
+      const house = createHouseServer(town.context, (() => {}) as never, dir);
+      await new Promise<void>((done) => house.listen(0, '127.0.0.1', done));
+      const ask = (name: string, encoding: string) =>
+        fetch(`http://127.0.0.1:${(house.address() as AddressInfo).port}/${name}`, { headers: { 'accept-encoding': encoding } });
+      for (const [name, text] of Object.entries(files)) {
+        const [packed, plain] = [await ask(name, 'gzip, br'), await ask(name, 'identity')];
+        expect(packed.headers.get('content-type'), name).to.equal(plain.headers.get('content-type'));
+        expect(await packed.text(), name).to.equal(text);
+        expect(await plain.text(), name).to.equal(text);
+        expect([packed.headers.get('content-encoding'), plain.headers.get('content-encoding')], name).to.deep.equal([
+          name === 'd.js' ? null : 'br',
+          null,
+        ]);
+      }
+      for (const encoding of ['br;q=0', 'brx', 'gzip']) {
+        const answer = await ask('a.js', encoding);
+        expect(answer.headers.get('content-encoding'), encoding).not.to.equal('br');
+        expect(await answer.text()).to.equal(files['a.js']);
+      }
+      house.closeAllConnections();
+      await new Promise((done) => house.close(done));
+      rmSync(dir, { recursive: true });
     });
 
     it('gets the safety headers', async () => {
