@@ -243,7 +243,7 @@ test.describe
         await page.reload();
         await awake(page);
         await queueOf(page)
-          .getByRole('button', { name: /^Maple · 8 reps/ })
+          .getByRole('button', { name: /^Maple · 8 reps.* with a clip/ })
           .click();
         const video = page.getByLabel(/^Clip of Maple/);
         await expect.poll(() => video.evaluate((v: HTMLVideoElement) => v.readyState)).toBeGreaterThan(1);

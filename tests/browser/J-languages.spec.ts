@@ -173,8 +173,8 @@ test(
     await page.getByLabel('Name', { exact: true }).fill('Hall taps');
     await page.getByLabel('Steps, one a line').fill('Tap the ball.\nLook up.');
     await page.getByText('In Español too').click();
-    await page.getByLabel('Hall taps', { exact: true }).fill('Toques de salón');
-    await page.getByLabel('Tap the ball.', { exact: true }).fill('Toca el balón.');
+    await page.getByRole('textbox', { name: 'Hall taps' }).fill('Toques de salón');
+    await page.getByRole('textbox', { name: 'Tap the ball.', exact: true }).fill('Toca el balón.');
     await page.getByRole('button', { name: 'Save the drill' }).click();
     await expect(page.getByRole('heading', { name: 'Hall taps' }).first()).toBeVisible();
     await page.getByRole('button', { name: 'Español' }).click();
