@@ -1,6 +1,6 @@
 import { language, t } from '../text/translate.ts';
 import { CATALOGUE } from './catalogue/index.ts';
-import { inOther, saidBy, textsOf, inSecondLanguage } from './other-language.ts';
+import { inOther, inSecondLanguage, saidBy, textsOf } from './other-language.ts';
 import type { Drill } from './schema.ts';
 import { mirrorWords } from './schools.ts';
 
