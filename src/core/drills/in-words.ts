@@ -21,7 +21,7 @@ export function shelfText(text: string): string {
 }
 
 /** A text of a drill in the reader’s language: one of ours by our translation, one of a coach’s own by the coach’s. */
-function textInWords(drill: Drill, text: string): string {
+export function textInWords(drill: Drill, text: string): string {
   if (drill.also) return drill.also.language === language() ? inOther(drill.also, text) : text;
   return shelfText(text);
 }
@@ -41,9 +41,6 @@ export function drillInWords<D extends Drill>(drill: D): D {
   byLanguage.set(language(), said);
   return said as D;
 }
-
-/** A cue of a drill as it is shown to whoever reads. */
-export const cueInWords = (drill: Drill, cue: string): string => textInWords(drill, cue);
 
 /** A text of a drill as it stands in the drill, by what the reader was shown of it; what is none of its texts comes back as it is. */
 export const asWritten = (drill: Drill, shown: string): string =>

@@ -51,7 +51,12 @@ export function mirrorWords(sentence: string): string {
  */
 export function mirrored(drill: Drill): Drill {
   if (drill.sides === 'left' || drill.sides === 'right') return drill;
-  return { ...drill, steps: drill.steps.map(mirrorWords), cues: drill.cues.map(mirrorWords) };
+  const { also } = drill;
+  const said = { ...drill, steps: drill.steps.map(mirrorWords), cues: drill.cues.map(mirrorWords) };
+  if (!also) return said;
+  // What else the drill says is not changed over: both are there to be looked up.
+  const changed = Object.entries(also.texts).map(([text, other]) => [mirrorWords(text), mirrorWords(other)] as const);
+  return { ...said, also: { ...also, texts: { ...Object.fromEntries(changed), ...also.texts } } };
 }
 
 /** A drill as one player gets it: in the words of a school, and said for the left where that is the stronger foot. */

@@ -50,12 +50,15 @@ export function beforeAloud({
   drills,
   fetch,
   cautions,
+  warmsUp,
 }: {
   name: string;
   /** Names of the drills, in their order. */
   drills: readonly string[];
   fetch: readonly string[];
   cautions: readonly string[];
+  /** The session begins with a warm-up of its own. */
+  warmsUp: boolean;
 }): string {
   return told(
     ended(name),
@@ -63,6 +66,8 @@ export function beforeAloud({
     t('You will do {drills}.', { drills: listed(drills) }),
     t('Find flat, dry ground with nothing to trip over.'),
     ...cautions.map(ended),
+    t('Stop on pain or dizziness, and tell a grown-up. Your coach’s and your doctor’s word goes first.'),
+    !warmsUp && t('Warm up first: two minutes of easy jogging and ankle circles.'),
     t('Ask a grown-up to help you. Lean the phone on a bottle, two big steps away. The big arrow starts the clock.'),
   );
 }

@@ -35,6 +35,9 @@ const countsOtherwise = (was: Drill, is: Drill) =>
   was.counting.counts !== is.counting.counts ||
   was.touchesPerRep !== is.touchesPerRep;
 
+/** As a drill is kept: in English first where it has English, whichever language its coach writes in, with what is translated alone. */
+const asKept = (drill: Drill): Drill => withoutEmpty(drill.also?.language === 'en' ? inSecondLanguage(drill) : drill);
+
 function insertVersion(context: Context, actor: Actor, squadId: string, drill: Drill): void {
   const { db } = context;
   db.insert(squadDrills).values({ squadId, drillId: drill.id, archivedAt: null }).onConflictDoNothing().run();
@@ -43,9 +46,6 @@ function insertVersion(context: Context, actor: Actor, squadId: string, drill: D
     .run();
 }
 
-/** As a drill is kept: in English first where it has English, whichever language its coach writes in, with what is translated alone. */
-const kept = (drill: Drill): Drill => withoutEmpty(drill.also?.language === 'en' ? inSecondLanguage(drill) : drill);
-
 /**
  * Saves a drill of the squad's own as its next version; weeks that were released keep the one they have.
  * A change of what is counted starts new records, and so does the coach's word that the movement is another one.
@@ -53,7 +53,7 @@ const kept = (drill: Drill): Drill => withoutEmpty(drill.also?.language === 'en'
 export function saveDrill(context: Context, actor: Actor, input: { squad: string; drill: string } & SaveDrill): ShelfDrill {
   const { db } = context;
   allow(db, actor, 'save a drill', { squad: input.squad });
-  const given = kept(input.content);
+  const given = asKept(input.content);
   if (given.id !== input.drill) throw badInput('content.id', t('The id in the address is not that of the drill.'));
   return db.transaction(() => {
     const shelf = shelfDrills(db, input.squad);
@@ -100,7 +100,7 @@ export function exportDrills(context: Context, actor: Actor, input: { squad: str
 export function bringAlong(context: Context, actor: Actor, squadId: string, drills: readonly Drill[]): void {
   const known = new Set([...shelfOf(context.db, squadId).keys(), ...drills.map((drill) => drill.id)]);
   for (const drill of drills) {
-    insertVersion(context, actor, squadId, { ...drill, version: 1, easier: drill.easier.filter((id) => known.has(id)) });
+    insertVersion(context, actor, squadId, { ...asKept(drill), version: 1, easier: drill.easier.filter((id) => known.has(id)) });
   }
 }
 
@@ -112,7 +112,7 @@ export function importDrills(context: Context, actor: Actor, input: { squad: str
   const own = new Map(ownDrills(db, input.squad).map((drill) => [drill.id, drill]));
   const twice = input.file.drills.find((drill, i) => input.file.drills.findIndex((one) => one.id === drill.id) !== i);
   if (twice) throw badInput('file.drills', t('The file holds “{name}” twice.', { name: twice.name }));
-  const found = compareDrills(input.file, shelf);
+  const found = compareDrills({ ...input.file, drills: input.file.drills.map(asKept) }, shelf);
   const changed = found.changed.filter((drill) => own.has(drill.id));
   const after = [...[...shelf.values()].filter((one) => !changed.some((drill) => drill.id === one.id)), ...found.added, ...changed];
   const circle = findCircle(after);

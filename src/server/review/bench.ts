@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, isNull, ne, sql } from 'drizzle-orm';
 import type { BenchItem, OtherClip } from '../../contract/bench.ts';
 import type { Span } from '../../core/clips/signals.ts';
-import { cueInWords } from '../../core/drills/in-words.ts';
+import { textInWords } from '../../core/drills/in-words.ts';
 import { BETTER } from '../../core/drills/index.ts';
 import { recordOf } from '../../core/progress/index.ts';
 import { marksOf, recountedValue, recountOf } from '../../core/review/index.ts';
@@ -44,7 +44,7 @@ function chipsOf(db: Db, score: ScoreFact, coachId: string): BenchItem['chips'] 
     .all();
   for (const { cues } of sent) for (const cue of cues) used.set(cue, (used.get(cue) ?? 0) + 1);
   const all = [...drill.cues, ...drill.faults.map((fault) => fault.mend), ...own.keys()];
-  return orderCues(all, used).map((text) => ({ text: own.has(text) ? text : cueInWords(drill, text), own: own.get(text) ?? null }));
+  return orderCues(all, used).map((text) => ({ text: own.has(text) ? text : textInWords(drill, text), own: own.get(text) ?? null }));
 }
 
 /** Other kept clips of the same player and drill, newest first, with the record's marked. */

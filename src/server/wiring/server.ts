@@ -123,7 +123,6 @@ async function serveExport(context: Context, req: IncomingMessage, res: ServerRe
   res.end();
 }
 
-/** Files of the built client: hashed ones for ever, others to be asked for anew. Calls `next` for what is not there. */
 /** What a packed file is, by its ending: its own name ends otherwise. */
 const TYPES: Readonly<Record<string, string>> = {
   '.js': 'text/javascript; charset=utf-8',
@@ -147,6 +146,7 @@ const packedIn = (clientDir: string): ReadonlySet<string> =>
 const takesBrotli = (req: IncomingMessage): boolean =>
   /(?:^|,)\s*br\s*(?:;\s*q=(?:1|0\.[1-9])|,|$)/.test(String(req.headers['accept-encoding'] ?? ''));
 
+/** Files of the built client: hashed ones for ever, others to be asked for anew. Calls `next` for what is not there. */
 function serveStatic(clientDir: string, req: IncomingMessage, res: ServerResponse, path: string, packed: boolean, next: () => void): void {
   const stream = send(req, packed ? `${path}.br` : path, { root: clientDir, index: false, dotfiles: 'deny', cacheControl: false });
   stream.on('headers', (reply: ServerResponse) => {
@@ -198,9 +198,9 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
     const isFile = /\.[a-z0-9]+$/i.test(path) && !path.startsWith('/api/');
     // What a page said of somebody is asked for anew: going back shows what is true now, and nothing after signing out.
     if (!isFile) res.setHeader('cache-control', 'no-store');
-    // The middleware is written for a framework's request, which adds nothing that it uses.
     if (isFile && req.method === 'GET' && packed.has(path) && takesBrotli(req))
       return serveStatic(clientDir, req, res, path, true, () => astro(req, res));
+    // The middleware is written for a framework's request, which adds nothing that it uses.
     compress(req as never, res as never, () => {
       if (isFile && req.method === 'GET') serveStatic(clientDir, req, res, path, false, () => astro(req, res));
       else astro(req, res);

@@ -438,6 +438,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
               onGoOn={goOn}
               onSkip={() => {
                 setStepsOut(false);
+                setAsksToStop(false);
                 tap('skip');
               }}
               onHurt={() => clock.stop('hurt')}

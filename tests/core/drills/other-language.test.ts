@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { asWritten, drillInWords } from '../../../src/core/drills/in-words.ts';
-import { type Drill, searchDrills } from '../../../src/core/drills/index.ts';
+import { type Drill, drillForPlayer, searchDrills } from '../../../src/core/drills/index.ts';
 import { inSecondLanguage, otherLanguageOf, textsOf, withoutEmpty } from '../../../src/core/drills/other-language.ts';
 import { AlsoIn } from '../../../src/core/drills/schema.ts';
 import { drillOf } from '../make.ts';
@@ -43,6 +43,16 @@ describe('a drill of a coach in two languages', () => {
       expect(drillInWords(drill)).to.equal(drillInWords(drill));
       expect(asWritten(drill, 'Pies ligeros')).to.equal('Light feet');
       expect(asWritten(drill, 'Vamos')).to.equal('Vamos');
+    });
+  });
+
+  it('is said for a left-footed player in either, with left and right changed over', () => {
+    const sided = own({ 'Right foot first.': 'Primero el pie derecho.', 'Hall taps': 'Toques de salón' });
+    const left = drillForPlayer({ ...sided, steps: ['Right foot first.', 'Look up.'] }, 'laces', 'left');
+    expect(left.steps).to.deep.equal(['Left foot first.', 'Look up.']);
+    reading('es', () => {
+      expect(drillInWords(left).steps).to.deep.equal(['Primero el pie izquierdo.', 'Look up.']);
+      expect(drillInWords(left).name).to.equal('Toques de salón');
     });
   });
 

@@ -31,11 +31,13 @@ describe('what is read aloud', () => {
   });
 
   it('lists what to fetch with its count, or that there is nothing to fetch', () => {
-    const before = { name: 'Quick feet', drills: ['Sole taps'], cautions: ['Mind the wall'] };
+    const before = { name: 'Quick feet', drills: ['Sole taps'], cautions: ['Mind the wall'], warmsUp: false };
     expect(beforeAloud({ ...before, fetch: ['ball', '4 cones'] })).to.match(
-      /^Quick feet\. Fetch: ball and 4 cones\. .*Mind the wall\. Ask a grown-up/,
+      /^Quick feet\. Fetch: ball and 4 cones\. .*Mind the wall\. Stop on pain .*Warm up first: .*\. Ask a grown-up/,
     );
     expect(beforeAloud({ ...before, fetch: [] })).to.contain('There is nothing to fetch.');
+    expect(beforeAloud({ ...before, fetch: [] })).to.match(/Stop on pain or dizziness, .*Warm up first: /);
+    expect(beforeAloud({ ...before, fetch: [], warmsUp: true })).not.to.contain('Warm up first');
   });
 
   it('says foot, drill and what counts, and asks for the tick only where one is waited for', () => {

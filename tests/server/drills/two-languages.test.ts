@@ -1,5 +1,6 @@
 import { expect } from 'chai';
-import { saveDrill } from '../../../src/server/drills/own.ts';
+import { drillFile } from '../../../src/core/files/index.ts';
+import { importDrills, saveDrill } from '../../../src/server/drills/own.ts';
 import { drillNames, shelf } from '../../../src/server/drills/shelf.ts';
 import { inReadersWords } from '../../../src/server/platform/answers.ts';
 import { inLanguage } from '../../../src/server/platform/languages.ts';
@@ -28,6 +29,14 @@ describe('an own drill in two languages', () => {
     const again = save(sent, 1);
     expect([again.name, again.group, again.version]).to.deep.equal(['Hall taps', 1, 2]);
     expect(again.also?.texts).to.deep.equal({ 'Hall taps': 'Toques de salón' });
+  });
+
+  it('comes in from a file the same, also from one that was written in Spanish first', () => {
+    const es = { ...content, name: 'Toques', also: { written: 'es' as const, language: 'en' as const, texts: { Toques: 'Hall taps' } } };
+    const read = () => importDrills(t.context, t.coach, { squad: t.squad, file: drillFile([es]), dryRun: false });
+    expect(read().added).to.deep.equal(['Hall taps']);
+    expect([shown('en')?.name, shown('es')?.name]).to.deep.equal(['Hall taps', 'Toques']);
+    expect(read().same, 'nothing changed').to.deep.equal(['Hall taps']);
   });
 
   it('written in Spanish first, and in English later, goes on with its records', () => {

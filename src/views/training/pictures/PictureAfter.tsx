@@ -3,6 +3,7 @@ import type { ComponentProps } from 'react';
 import { t } from '../../../core/text/translate.ts';
 import { afterAloud } from '../../../core/training/aloud.ts';
 import { Seam } from '../../../ui/notations/Seam.tsx';
+import { Notice } from '../../../ui/parts/index.ts';
 import { Logo } from '../../../ui/parts/Mark.tsx';
 import type { After } from '../After.tsx';
 import { PicturePage } from './PictureScreen.tsx';
@@ -15,7 +16,8 @@ export function PictureAfter({
   touches,
   bests,
   next,
-}: Pick<ComponentProps<typeof After>, 'finished' | 'hurt' | 'touches' | 'bests' | 'next'>) {
+  problem,
+}: Pick<ComponentProps<typeof After>, 'finished' | 'hurt' | 'touches' | 'bests' | 'next' | 'problem'>) {
   const { left, right } = touches;
   return (
     <PicturePage
@@ -35,6 +37,7 @@ export function PictureAfter({
         </>
       }
     >
+      {problem && <Notice tone="stop">{problem}</Notice>}
       {hurt ? (
         <HeartPulse aria-hidden className="size-48 text-stop" strokeWidth={1.5} />
       ) : (

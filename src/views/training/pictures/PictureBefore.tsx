@@ -36,6 +36,7 @@ export function PictureBefore({ visit, session, drills, onSound, onStart }: Comp
     drills: all.map((drill) => drill.name),
     fetch,
     cautions: [...new Set(all.flatMap((drill) => drill.cautions))],
+    warmsUp: session.blocks[0]?.kind === 'warm-up',
   });
   return (
     <PicturePage
