@@ -15,6 +15,16 @@ const stageInOnePiece = (id) =>
 /** What every page reads its sentences with stands alone, else it would draw whatever else it happens to stand beside into every page. */
 const chunkOf = (id) => (/src\/core\/text\/translate\.ts|node_modules\/icu-minify/.test(id) ? 'sentences' : stageInOnePiece(id));
 
+/**
+ * The library that checks inputs tries whether it may make code; a page's policy forbids that, and a browser reports each try. In pages it is
+ * told not to; on the server, where it may, it stays as it is.
+ */
+const withoutMadeCode = () => ({
+  name: 'without-made-code',
+  transform: (code, id, options) =>
+    !options?.ssr && /zod\/v4\/core\/core\.js(\?|$)/.test(id) ? { code: `${code}\nglobalConfig.jitless = true;`, map: null } : undefined,
+});
+
 export default defineConfig({
   output: 'server',
   adapter: node({ mode: 'middleware' }),
@@ -38,8 +48,8 @@ export default defineConfig({
     },
   },
   vite: {
-    plugins: [tailwindcss(), sentences()],
-    worker: { format: 'es', plugins: () => [sentences()] },
+    plugins: [tailwindcss(), sentences(), withoutMadeCode()],
+    worker: { format: 'es', plugins: () => [sentences(), withoutMadeCode()] },
     ssr: { external: ['better-sqlite3', '@node-rs/argon2'] },
     build: { chunkSizeWarningLimit: 700 },
     environments: {

@@ -121,3 +121,13 @@ export const ACTS = [
   'download everything',
 ] as const;
 export type ActName = (typeof ACTS)[number];
+
+/** Acts that are open to whoever asks, signed in or not; the policy has the same (a test holds them together). */
+export const OPEN_ACTS = [
+  'see myself',
+  'choose my language',
+  'report an error',
+  'look at an invitation',
+  'ask to join',
+  'accept an invitation',
+] as const satisfies readonly ActName[];

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { LANGUAGE_CODES } from '../core/text/languages.ts';
 import { english, says } from '../core/text/translate.ts';
 import { SpokenSent } from './clips.ts';
 import { endpoint } from './endpoint.ts';
@@ -75,6 +76,8 @@ export const BenchItem = z.object({
   others: z.array(OtherClip),
   /** Who had the clip, newest first. */
   views: z.array(z.object({ who: z.string(), kind: z.enum(['loaded', 'watched']), seconds: z.number().nullable(), at: Instant })),
+  /** What the player and the grown-ups of the family read, where one of them chose another language than this coach's. */
+  familyReads: z.enum(LANGUAGE_CODES).nullable(),
   /** Cues to send, the most used first; the coaches' own have an id. */
   chips: z.array(z.object({ text: z.string(), own: Id.nullable() })),
   facts: z.array(HistoryFact),

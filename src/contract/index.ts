@@ -44,4 +44,3 @@ export const contract = {
 };
 export type { ActName } from './acts.ts';
 export type { Endpoint } from './endpoint.ts';
-export { openApiDocument } from './openapi.ts';

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { FEET, MEASURES } from '../core/drills/terms.ts';
 import { DOUBT_REASONS } from '../core/scores/reasons.ts';
 import { STRONGER_FEET } from '../core/squads/terms.ts';
+import { LANGUAGE_CODES } from '../core/text/languages.ts';
 import { says } from '../core/text/translate.ts';
 import { TODAY_WHYS } from '../core/training/instead.ts';
 import { Dose } from '../core/weeks/schema.ts';
@@ -99,6 +100,8 @@ export const LineView = z.object({
   value: z.number().nullable(),
   unit: z.string(),
   line: z.string().nullable(),
+  /** The language of the line, where it is not the reader's. Left out in a week kept by an older version. */
+  lineLanguage: z.enum(LANGUAGE_CODES).nullable().optional(),
   cues: z.array(z.string()),
   at: Instant,
 });

@@ -3,6 +3,7 @@ import { MARK_ID } from '../core/review/marks.ts';
 import { REVIEW_KINDS } from '../core/scores/habits.ts';
 import { isPlace } from '../core/scores/queue.ts';
 import { VERDICTS } from '../core/scores/standing.ts';
+import { LANGUAGE_CODES } from '../core/text/languages.ts';
 import { english, says, t } from '../core/text/translate.ts';
 import { endpoint } from './endpoint.ts';
 import { Dose, DoubtView, FootName, Id, Instant, MeasureName, NoParams, Nothing, StandingName } from './parts.ts';
@@ -132,9 +133,17 @@ export const Decide = z
       .nullable(),
     /** The marks that a correction rests on; null where the number was typed. */
     marks: Marks.nullable().default(null),
-    reason: text(200, 'The reason').nullable(),
-    line: text(400, 'The line').nullable(),
-    cues: z.array(text(200, 'A cue')).max(3, says('At most three cues.')),
+    reason: text(200, english('The reason')).nullable(),
+    line: text(400, english('The line')).nullable(),
+    /** The line in another language than the coach's own. */
+    also: z
+      .object({
+        language: z.enum(LANGUAGE_CODES),
+        text: text(400, english('The line in the other language')).min(1, says('The line is empty.')),
+      })
+      .nullable()
+      .default(null),
+    cues: z.array(text(200, english('A cue'))).max(3, says('At most three cues.')),
     /** Seconds that the coach had it in front. */
     tookSeconds: z.number().min(0).max(86_400).nullable().default(null),
   })
@@ -145,6 +154,8 @@ export const Decide = z
     if (decision.verdict === 'set aside' && !decision.reason) {
       ctx.addIssue({ code: 'custom', path: ['reason'], message: t('Setting a score aside needs a reason.') });
     }
+    if (decision.also && !decision.line)
+      ctx.addIssue({ code: 'custom', path: ['line'], message: t('Write the line in your own language too.') });
     if (decision.verdict === 'again please' && decision.cues.length === 0 && !decision.line) {
       ctx.addIssue({ code: 'custom', path: ['cues'], message: t('Say what to try: pick a cue or write a line.') });
     }

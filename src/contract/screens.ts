@@ -121,7 +121,9 @@ export const FamilyWeek = z.object({
   title: z.string(),
   closesAt: Instant,
   isOpen: z.boolean(),
-  sessions: z.array(z.object({ id: Id, name: z.string(), day: z.number().int().nullable(), done: z.boolean() })),
+  sessions: z.array(
+    z.object({ id: Id, name: z.string(), day: z.number().int().nullable(), done: z.boolean(), drillIds: z.array(z.string()) }),
+  ),
   /** Counted touches of the week's goes. */
   touches: z.object({ left: z.number(), right: z.number() }),
   /** Bests of the week. */
@@ -202,7 +204,7 @@ export const screensApi = {
     method: 'GET',
     path: '/squads/{squad}/today',
     act: 'see today',
-    summary: 'To review, gone quiet, about to come undone, leaving the house soon.',
+    summary: 'To review, gone quiet, streaks in danger, weeks that open or close soon.',
     params: z.object({ squad: Id }),
     body: Nothing,
     response: Today,

@@ -248,7 +248,9 @@ test.describe
       await phone.getByRole('button', { name: 'Start' }).click();
       await expect(phone.getByText('Set up', { exact: true }).first()).toBeVisible();
       await phone.getByRole('button', { name: 'Ready' }).click();
-      await expect(phone.getByText('Get ready')).toBeVisible();
+      await expect(phone.getByText('Get ready', { exact: true })).toBeVisible();
+      // Who does not see the clock hears what is on, politely.
+      await expect(phone.getByRole('status').filter({ hasText: /^Get ready\. .+ seconds$/ })).toHaveCount(1);
       await expect(phone.getByTestId('counting-rule')).toContainText('Counts:');
       await phone.getByRole('button', { name: 'Pause' }).first().click();
       await expect(phone.getByRole('heading', { name: 'Paused' })).toBeVisible();
@@ -356,7 +358,7 @@ test.describe
       await expect(phone.getByTestId('sent-summary')).toContainText('All numbers are with your coach. 2 of 2 clips sent.');
     });
 
-    test('a picked file that is no video is refused with a sentence; an upload that was cut goes on after a reload', async () => {
+    test('a picked file that is no video is refused with a sentence; an upload that was cut goes on after a reload', LONG, async () => {
       await phone.getByRole('link', { name: 'Back to This week' }).click();
       await phone.getByRole('link', { name: 'Go: Try-out' }).click();
       await awake(phone);

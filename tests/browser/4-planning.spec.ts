@@ -187,7 +187,7 @@ test.describe('planning a week', () => {
     await page.getByRole('link', { name: /Up in the air/ }).click();
     await awake(page);
     const before = await plan(page);
-    await page.getByText('Take out').click();
+    await page.getByText('Print or save').click();
     const download = page.waitForEvent('download');
     await page.getByRole('link', { name: 'The week as a file (JSON)' }).click();
     const path = await (await download).path();

@@ -1,6 +1,6 @@
 import type { Shelf } from '../../src/contract/drills.ts';
 import type { WeekList } from '../../src/contract/weeks.ts';
-import { expect, test } from './house.ts';
+import { expect, LONG, test } from './house.ts';
 import { coachBase, signIn } from './people.ts';
 
 test.use({ file: '5-interface' });
@@ -16,7 +16,7 @@ test.describe('the interface of planning', () => {
     week = list.weeks.find((one) => one.sessions > 0)?.id ?? '';
   });
 
-  test('gives files with their media types and names', async ({ context }) => {
+  test('gives files with their media types and names', LONG, async ({ context }) => {
     const files: [path: string, mediaType: string, name: string, inside: RegExp][] = [
       [`/api/v1/weeks/${week}/bundle`, 'application/json', 'week.json', /"format": "eager-feet\/week"/],
       [`/api/v1/weeks/${week}/calendar`, 'text/calendar', 'week.ics', /^BEGIN:VCALENDAR[\s\S]+END:VCALENDAR\s*$/],
@@ -118,4 +118,88 @@ test.describe('the interface of planning', () => {
       }
     }
   });
+});
+
+test('a calendar address is asked for anew cheaply: what a program has already is not sent again', async ({
+  page,
+  context,
+  playwright,
+  baseURL,
+}) => {
+  await signIn(context, 'coach');
+  const squad = (await coachBase(page)).split('/').at(-1) ?? '';
+  const made = await context.request.post(`/api/v1/squads/${squad}/feeds`, { data: { id: crypto.randomUUID(), player: null } });
+  expect(made.status()).toBe(200);
+  const address = new URL(((await made.json()) as { address: string }).address).pathname;
+  const program = await playwright.request.newContext({ baseURL: baseURL ?? '' });
+  const first = await program.get(address);
+  const tag = first.headers().etag ?? '';
+  expect([first.status(), first.headers()['content-type']]).toEqual([200, 'text/calendar; charset=utf-8']);
+  expect((await program.get(address, { headers: { 'if-none-match': tag } })).status()).toBe(304);
+  expect((await program.get(address, { headers: { 'if-none-match': `W/${tag}, "x"` } })).status()).toBe(304);
+  expect((await program.get(address, { headers: { 'if-none-match': '"x"' } })).status()).toBe(200);
+  const reminding = await program.get(`${address}?remind=17`, { headers: { 'if-none-match': tag } });
+  expect([reminding.status(), (await reminding.text()).includes('BEGIN:VALARM')]).toEqual([200, true]);
+  for (const hour of ['24', '-1', '7.5', 'x'])
+    expect((await program.get(`${address}?remind=${hour}`, { headers: { 'if-none-match': tag } })).status(), hour).toBe(304);
+  await program.dispose();
+});
+
+test('what anybody may ask is answered: addresses that are not there, files for machines, the page without a line', async ({
+  playwright,
+  baseURL,
+}) => {
+  const anybody = await playwright.request.newContext({ baseURL: baseURL ?? '' });
+  for (const path of ['/api', '/api/', '/api/v1', '/api/v1/no-such-thing', '/api/v2/me', '/api/v1/%E0%A4%A', '/api/schemas/poem.json']) {
+    const answer = await anybody.get(path);
+    expect([answer.status(), answer.headers()['content-type']], path).toEqual([404, 'application/problem+json']);
+    expect((await answer.json()).status, path).toBe(404);
+  }
+  const me = await anybody.get('/api/v1/family');
+  expect([me.status(), me.headers()['www-authenticate']]).toEqual([401, 'Session realm="Eager Feet"']);
+  const form = await anybody.post('/api/v1/invited', { headers: { 'content-type': 'text/plain' }, data: '{"code":"AAAA-0000"}' });
+  expect(form.status()).toBe(415);
+  const kinds: [path: string, kind: string][] = [
+    ['/robots.txt', 'text/plain'],
+    ['/.well-known/security.txt', 'text/plain'],
+    ['/favicon.ico', 'image/'],
+    ['/icon.svg', 'image/svg+xml'],
+    ['/manifest.webmanifest', 'application/manifest+json'],
+    ['/offline', 'text/html'],
+    ['/api/openapi.json', 'application/json'],
+    ['/', 'text/html'],
+  ];
+  for (const [path, kind] of kinds)
+    for (const method of ['GET', 'HEAD']) {
+      const answer = await anybody.fetch(path, { method });
+      expect(answer.status(), `${method} ${path}`).toBe(200);
+      expect(answer.headers()['content-type'], `${method} ${path}`).toContain(kind);
+    }
+  expect(await (await anybody.get('/.well-known/security.txt')).text()).toMatch(/^Contact: mailto:\S+@\S+\nExpires: \d{4}-/);
+  await anybody.dispose();
+});
+
+test('no page tries what its own policy forbids, and each says what it is and whether it may be found', async ({ page, context }) => {
+  const against: string[] = [];
+  page.on('console', (message) => {
+    if (/Content Security Policy|Content-Security-Policy/i.test(message.text())) against.push(message.text());
+  });
+  await page.addInitScript(() => {
+    document.addEventListener('securitypolicyviolation', (event) =>
+      console.error(`Content Security Policy: ${event.violatedDirective} ${event.blockedURI}`),
+    );
+  });
+  await page.goto('/');
+  await expect(page.locator('meta[name=description]')).toHaveAttribute('content', /.{40,}/);
+  await expect(page.locator('meta[name=robots]')).toHaveCount(0);
+  await signIn(context, 'coach');
+  const base = await coachBase(page);
+  for (const area of ['today', 'weeks', 'drills/new', 'review', 'rules']) {
+    await page.goto(`${base}/${area}`, { waitUntil: 'networkidle' });
+    await expect(page.locator('meta[name=robots]')).toHaveAttribute('content', 'noindex');
+  }
+  await context.clearCookies();
+  await signIn(context, 'Comet');
+  for (const path of ['/week', '/feet', '/home']) await page.goto(path, { waitUntil: 'networkidle' });
+  expect(against).toEqual([]);
 });

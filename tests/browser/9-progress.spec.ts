@@ -4,7 +4,7 @@ import type { Register } from '../../src/contract/screens.ts';
 import { expect, LONG, test } from './house.ts';
 import { awake, coachBase, outboxOf, PHONE, signIn, unfold } from './people.ts';
 
-test.use({ file: '9-progress' });
+test.use({ file: '9-progress', held: true });
 
 const squadOf = (base: string) => base.split('/')[2] ?? '';
 
@@ -46,7 +46,7 @@ test.describe('the squad area', () => {
     await expect(page.getByRole('heading', { name: 'Comet', level: 1 })).toBeVisible();
   });
 
-  test('what takes long says so and can be stopped', async ({ page, context }) => {
+  test('what takes long says so and can be stopped', LONG, async ({ page, context }) => {
     await signIn(context, 'coach');
     const base = await coachBase(page);
     await page.goto(`${base}/post`);
@@ -236,7 +236,7 @@ test(
     const others = ['Biscuit', 'Noodle', 'Pebble', 'Ziggy', 'Rocket', 'Echo'];
     await feet.goto('/feet');
     await feet.getByRole('heading', { name: /^Who got better, week/ }).click();
-    await expect(feet.getByText(/on the usual/).first()).toBeVisible();
+    await expect(feet.getByText(/better by/).first()).toBeVisible();
 
     const home = await browser.newContext();
     await signIn(home, 'guardian');

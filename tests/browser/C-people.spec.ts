@@ -17,99 +17,103 @@ function complaints(page: Page): string[] {
   return said;
 }
 
-test('from an invitation to the first session on a phone, and a guardian who claims the child', async ({ page, context, browser }) => {
-  const amiss = complaints(page);
-  await signIn(context, 'coach');
-  const base = await coachBase(page);
-  await page.goto(`${base}/squad/people`);
-  await awake(page);
-  await page.getByRole('button', { name: 'Invite players' }).click();
-  const card = page.getByRole('dialog').getByRole('article');
-  await expect(card.getByRole('img', { name: /^QR code/ })).toBeVisible();
-  const address = await card
-    .getByText(/\/invited#/)
-    .first()
-    .innerText();
-  await page.getByRole('button', { name: 'Close' }).click();
+test(
+  'from an invitation to the first session on a phone, and a guardian who claims the child',
+  LONG,
+  async ({ page, context, browser }) => {
+    const amiss = complaints(page);
+    await signIn(context, 'coach');
+    const base = await coachBase(page);
+    await page.goto(`${base}/squad/people`);
+    await awake(page);
+    await page.getByRole('button', { name: 'Invite players' }).click();
+    const card = page.getByRole('dialog').getByRole('article');
+    await expect(card.getByRole('img', { name: /^QR code/ })).toBeVisible();
+    const address = await card
+      .getByText(/\/invited#/)
+      .first()
+      .innerText();
+    await page.getByRole('button', { name: 'Close' }).click();
 
-  // The family opens the link on its phone.
-  const family = await browser.newContext({ viewport: PHONE });
-  const phone = await family.newPage();
-  const amissThere = complaints(phone);
-  await phone.goto(new URL(address).pathname + new URL(address).hash);
-  await phone.getByLabel('Nickname').fill('Comet');
-  await phone.getByLabel('Birth year').fill('16');
-  await phone.getByLabel('Your own PIN').fill('47');
-  await phone.getByRole('button', { name: 'Ask to join' }).click();
-  await expect(phone.getByText('The PIN is 4 to 8 digits.')).toBeVisible();
-  await expect(phone.getByText(/^The birth year is/)).toBeVisible();
-  await phone.getByLabel('Birth year').fill('2016');
-  await phone.getByLabel('Your own PIN').fill('4711');
-  await phone.getByRole('button', { name: 'Ask to join' }).click();
-  await expect(
-    phone.getByText('“Comet” is taken in this squad, or looks like one that is. Add a letter or pick another one.'),
-  ).toBeVisible();
-  await phone.getByLabel('Nickname').fill('Quokka');
-  await expect(phone.getByLabel('Birth year')).toHaveValue('2016');
-  await phone.getByRole('button', { name: 'Ask to join' }).click();
-  await expect(phone.getByText(/^Quokka, your coach has been asked\./)).toBeVisible();
-  // The code is nowhere in the address, and a reload loses nothing.
-  expect(phone.url()).not.toContain('#');
-  await phone.reload();
-  await expect(phone.getByText(/^Quokka, your coach has been asked\./)).toBeVisible();
+    // The family opens the link on its phone.
+    const family = await browser.newContext({ viewport: PHONE });
+    const phone = await family.newPage();
+    const amissThere = complaints(phone);
+    await phone.goto(new URL(address).pathname + new URL(address).hash);
+    await phone.getByLabel('Nickname').fill('Comet');
+    await phone.getByLabel('Birth year').fill('16');
+    await phone.getByLabel('Your own PIN').fill('47');
+    await phone.getByRole('button', { name: 'Ask to join' }).click();
+    await expect(phone.getByText('The PIN is 4 to 8 digits.')).toBeVisible();
+    await expect(phone.getByText(/^The birth year is/)).toBeVisible();
+    await phone.getByLabel('Birth year').fill('2016');
+    await phone.getByLabel('Your own PIN').fill('4711');
+    await phone.getByRole('button', { name: 'Ask to join' }).click();
+    await expect(
+      phone.getByText('“Comet” is taken in this squad, or looks like one that is. Add a letter or pick another one.'),
+    ).toBeVisible();
+    await phone.getByLabel('Nickname').fill('Quokka');
+    await expect(phone.getByLabel('Birth year')).toHaveValue('2016');
+    await phone.getByRole('button', { name: 'Ask to join' }).click();
+    await expect(phone.getByText(/^Quokka, your coach has been asked\./)).toBeVisible();
+    // The code is nowhere in the address, and a reload loses nothing.
+    expect(phone.url()).not.toContain('#');
+    await phone.reload();
+    await expect(phone.getByText(/^Quokka, your coach has been asked\./)).toBeVisible();
 
-  await page.reload();
-  await awake(page);
-  const asked = page.getByRole('region', { name: 'Asked to join' });
-  await expect(asked.getByText('born 2016, stronger foot right')).toBeVisible();
-  await asked.getByRole('button', { name: 'Let in' }).click();
-  const code = await page
-    .getByRole('dialog')
-    .getByText(/^[0-9A-Z]{4}-[0-9A-Z]{4}-[0-9A-Z]{2}$/)
-    .innerText();
-  await page.getByRole('button', { name: 'Close' }).click();
-  await expect(page.getByRole('row', { name: /^Quokka/ })).toContainText('nobody yet');
+    await page.reload();
+    await awake(page);
+    const asked = page.getByRole('region', { name: 'Asked to join' });
+    await expect(asked.getByText('born 2016, stronger foot right')).toBeVisible();
+    await asked.getByRole('button', { name: 'Let in' }).click();
+    const code = await page
+      .getByRole('dialog')
+      .getByText(/^[0-9A-Z]{4}-[0-9A-Z]{4}-[0-9A-Z]{2}$/)
+      .innerText();
+    await page.getByRole('button', { name: 'Close' }).click();
+    await expect(page.getByRole('row', { name: /^Quokka/ })).toContainText('nobody yet');
 
-  await phone.getByRole('button', { name: 'Look now' }).click();
-  await expect(phone.getByText('You are in Lanternfish U11, Quokka.')).toBeVisible();
-  await phone.getByRole('link', { name: 'Sign in now' }).click();
-  await expect(phone.getByLabel('Squad code')).toHaveValue('LANTERN');
-  await expect(phone.getByLabel('Nickname')).toHaveValue('Quokka');
-  await phone.getByLabel('PIN').fill('4711');
-  await phone.getByRole('button', { name: 'Sign in' }).click();
-  await expect(phone.getByRole('heading', { name: 'Hi Quokka' })).toBeVisible();
-  await phone.getByRole('link', { name: /^Go: / }).first().click();
-  await awake(phone);
-  await phone.getByRole('button', { name: 'Start' }).click();
-  await phone.getByRole('button', { name: 'Ready' }).click();
-  await expect(phone.getByText('Get ready')).toBeVisible();
+    await phone.getByRole('button', { name: 'Look now' }).click();
+    await expect(phone.getByText('You are in Lanternfish U11, Quokka.')).toBeVisible();
+    await phone.getByRole('link', { name: 'Sign in now' }).click();
+    await expect(phone.getByLabel('Squad code')).toHaveValue('LANTERN');
+    await expect(phone.getByLabel('Nickname')).toHaveValue('Quokka');
+    await phone.getByLabel('PIN').fill('4711');
+    await phone.getByRole('button', { name: 'Sign in' }).click();
+    await expect(phone.getByRole('heading', { name: 'Hi Quokka' })).toBeVisible();
+    await phone.getByRole('link', { name: /^Go: / }).first().click();
+    await awake(phone);
+    await phone.getByRole('button', { name: 'Start' }).click();
+    await phone.getByRole('button', { name: 'Ready' }).click();
+    await expect(phone.getByText('Get ready', { exact: true })).toBeVisible();
 
-  // A grown-up claims the child, and says yes to mail.
-  const grown = await browser.newContext();
-  const desk = await grown.newPage();
-  await desk.goto('/invited');
-  await awake(desk);
-  await desk.getByLabel('Code from your coach').fill(code.toLowerCase());
-  await desk.getByRole('button', { name: 'Go on' }).click();
-  await expect(desk.getByText('You are invited as guardian of Quokka in Lanternfish U11.')).toBeVisible();
-  await desk.getByLabel('Your name').fill('Quokka’s grandmother');
-  await desk.getByLabel('E-mail').fill('quokkas@family.example');
-  await desk.getByLabel('Password').fill('short');
-  await desk.getByRole('button', { name: 'I am Quokka’s guardian' }).click();
-  await expect(desk.getByText('A password has at least 10 letters.')).toBeVisible();
-  await desk.getByLabel('Password').fill('a long enough password');
-  await desk.getByRole('button', { name: 'I am Quokka’s guardian' }).click();
-  await expect(desk.getByRole('heading', { name: 'Quokka’s grandmother' })).toBeVisible();
-  await awake(desk);
-  await desk.getByRole('button', { name: 'Yes, mail them' }).click();
-  await expect(desk.getByText('You said yes: letters are mailed.')).toBeVisible();
-  await expect(desk.getByRole('region', { name: 'What is mailed to you' })).toBeVisible();
-  await page.reload();
-  await expect(page.getByRole('row', { name: /^Quokka/ })).toContainText('Quokka’s grandmother');
-  expect([...amiss, ...amissThere.filter((one) => !/400|status of/.test(one))]).toEqual([]);
-  await family.close();
-  await grown.close();
-});
+    // A grown-up claims the child, and says yes to mail.
+    const grown = await browser.newContext();
+    const desk = await grown.newPage();
+    await desk.goto('/invited');
+    await awake(desk);
+    await desk.getByLabel('Code from your coach').fill(code.toLowerCase());
+    await desk.getByRole('button', { name: 'Go on' }).click();
+    await expect(desk.getByText('You are invited as guardian of Quokka in Lanternfish U11.')).toBeVisible();
+    await desk.getByLabel('Your name').fill('Quokka’s grandmother');
+    await desk.getByLabel('E-mail').fill('quokkas@family.example');
+    await desk.getByLabel('Password').fill('short');
+    await desk.getByRole('button', { name: 'I am Quokka’s guardian' }).click();
+    await expect(desk.getByText('A password has at least 10 letters.')).toBeVisible();
+    await desk.getByLabel('Password').fill('a long enough password');
+    await desk.getByRole('button', { name: 'I am Quokka’s guardian' }).click();
+    await expect(desk.getByRole('heading', { name: 'Quokka’s grandmother' })).toBeVisible();
+    await awake(desk);
+    await desk.getByRole('button', { name: 'Yes, mail them' }).click();
+    await expect(desk.getByText('You said yes: letters are mailed.')).toBeVisible();
+    await expect(desk.getByRole('region', { name: 'What is mailed to you' })).toBeVisible();
+    await page.reload();
+    await expect(page.getByRole('row', { name: /^Quokka/ })).toContainText('Quokka’s grandmother');
+    expect([...amiss, ...amissThere.filter((one) => !/400|status of/.test(one))]).toEqual([]);
+    await family.close();
+    await grown.close();
+  },
+);
 
 test(
   'a family link signs the child in on the family’s device at a press, and works no more once it is taken back',
@@ -225,7 +229,7 @@ test(
     await keys.getByRole('button', { name: 'Make a family link' }).click();
     await expect(keys.getByText(/works until/)).toHaveCount(1);
     expect((await new AxeBuilder({ page }).include('section[aria-label="How Comet gets in"]').analyze()).violations).toEqual([]);
-    await keys.getByRole('button', { name: 'Take Comet’s uncle out' }).click();
+    await keys.getByRole('button', { name: 'Remove Comet’s uncle' }).click();
     await expect(keys.getByText('Comet’s uncle is no guardian of Comet any more.')).toBeVisible();
     await keys.getByRole('button', { name: 'End every link and sign-in' }).click();
     await page.getByRole('dialog').getByRole('button', { name: 'End them all' }).click();
@@ -330,7 +334,7 @@ test(
     const texts = coach.getByRole('region', { name: 'Texts that name a player who leaves' });
     await expect(texts.getByText('Comet’s week', { exact: true })).toBeVisible();
     // The break itself, and the history of the rules that tells of it.
-    const out = texts.getByRole('button', { name: 'Take the name out' });
+    const out = texts.getByRole('button', { name: 'Remove the name' });
     await expect(out).toHaveCount(2);
     await out.first().click();
     await expect(out).toHaveCount(1);
@@ -381,7 +385,7 @@ test(
     await expect(desk.getByRole('button', { name: 'Use this rule from today' })).toHaveCount(0);
     await desk.goto(`${base}/squad/people`);
     await awake(desk);
-    await expect(desk.getByRole('button', { name: 'Take out' })).toHaveCount(0);
+    await expect(desk.getByRole('button', { name: 'Remove', exact: true })).toHaveCount(0);
     await expect(desk.getByRole('button', { name: 'New PIN' }).first()).toBeVisible();
     await desk.goto(`${base}/weeks`);
     await awake(desk);
@@ -390,8 +394,8 @@ test(
 
     await page.reload();
     await awake(page);
-    await page.getByRole('row', { name: /^Fig/ }).getByRole('button', { name: 'Take out' }).click();
-    await page.getByRole('button', { name: 'Take Fig out' }).click();
+    await page.getByRole('row', { name: /^Fig/ }).getByRole('button', { name: 'Remove', exact: true }).click();
+    await page.getByRole('button', { name: 'Remove Fig' }).click();
     await expect(page.getByText('Fig is out of the squad.')).toBeVisible();
     await expect(page.getByRole('row', { name: /^Fig/ })).toHaveCount(0);
     await page.getByRole('button', { name: 'Undo' }).click();
@@ -402,7 +406,7 @@ test(
     await page.getByRole('button', { name: 'Make a new PIN' }).click();
     await expect(page.getByRole('dialog', { name: 'Fig’s new PIN' }).getByText(/^\d{4,}$/)).toBeVisible();
     await page.getByRole('button', { name: 'Close' }).click();
-    await page.getByRole('region', { name: 'Coaches' }).getByRole('button', { name: 'Take out' }).click();
+    await page.getByRole('region', { name: 'Coaches' }).getByRole('button', { name: 'Remove', exact: true }).click();
     await expect(page.getByText('Coach Chervil coaches this squad no more.')).toBeVisible();
     await desk.goto(`${base}/today`);
     await expect(desk.getByRole('button', { name: 'Add a session' })).toHaveCount(0);
@@ -479,37 +483,37 @@ test(
   },
 );
 
-test('a password is reset by the mail in the local mailbox, and changed in the account, which ends other sign-ins', async ({
-  page,
-  browser,
-  house,
-}) => {
-  await page.goto('/sign-in');
-  await page.getByRole('link', { name: 'Password forgotten?' }).click();
-  await awake(page);
-  await page.getByLabel('E-mail').fill('family-2@lanternfish.example');
-  await page.getByRole('button', { name: 'Send me a link' }).click();
-  await expect(page.getByText(/^If there is an account with that address/)).toBeVisible();
-  expect(house).toContain('localhost');
-  const desk = await browser.newContext();
-  await signIn(desk, 'guardian');
-  const account = await desk.newPage();
-  await account.goto('/account');
-  await awake(account);
-  await account.getByLabel('The one of now').fill('not the password');
-  await account.getByLabel('The new one').fill('another long password');
-  await account.getByRole('button', { name: 'Change it' }).click();
-  await expect(account.getByText('The password of now is not right.')).toBeVisible();
-  const other = await browser.newContext();
-  await signIn(other, 'guardian');
-  await account.getByLabel('The one of now').fill('quillhaven-demo');
-  await account.getByRole('button', { name: 'Change it' }).click();
-  await expect(account.getByText('Changed. Everywhere else you are signed out.')).toBeVisible();
-  expect((await other.request.get('/api/v1/family')).status()).toBe(401);
-  expect((await desk.request.get('/api/v1/family')).status()).toBe(200);
-  await desk.close();
-  await other.close();
-});
+test(
+  'a password is reset by the mail in the local mailbox, and changed in the account, which ends other sign-ins',
+  LONG,
+  async ({ page, browser, house }) => {
+    await page.goto('/sign-in');
+    await page.getByRole('link', { name: 'Password forgotten?' }).click();
+    await awake(page);
+    await page.getByLabel('E-mail').fill('family-2@lanternfish.example');
+    await page.getByRole('button', { name: 'Send me a link' }).click();
+    await expect(page.getByText(/^If there is an account with that address/)).toBeVisible();
+    expect(house).toContain('localhost');
+    const desk = await browser.newContext();
+    await signIn(desk, 'guardian');
+    const account = await desk.newPage();
+    await account.goto('/account');
+    await awake(account);
+    await account.getByLabel('The one of now').fill('not the password');
+    await account.getByLabel('The new one').fill('another long password');
+    await account.getByRole('button', { name: 'Change it' }).click();
+    await expect(account.getByText('The password of now is not right.')).toBeVisible();
+    const other = await browser.newContext();
+    await signIn(other, 'guardian');
+    await account.getByLabel('The one of now').fill('quillhaven-demo');
+    await account.getByRole('button', { name: 'Change it' }).click();
+    await expect(account.getByText('Changed. Everywhere else you are signed out.')).toBeVisible();
+    expect((await other.request.get('/api/v1/family')).status()).toBe(401);
+    expect((await desk.request.get('/api/v1/family')).status()).toBe(200);
+    await desk.close();
+    await other.close();
+  },
+);
 
 test('two of one family change on their phone by a tap and a PIN, and are forgotten when they say so', LONG, async ({ browser }) => {
   const phone = await browser.newContext({ viewport: PHONE });

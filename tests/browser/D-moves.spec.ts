@@ -242,7 +242,7 @@ test(
     await page.getByRole('button', { name: 'Go on' }).click();
     await meet.getByRole('button', { name: 'I have got it' }).click();
     await expect(meet).toBeHidden();
-    await expect(page.getByText('Get ready')).toBeVisible();
+    await expect(page.getByText('Get ready', { exact: true })).toBeVisible();
     await page.reload();
     await awake(page);
     await page.getByRole('button', { name: 'Go on' }).click();

@@ -66,7 +66,7 @@ test('a visit in Spanish: what to fetch, how it is done, the clock, the number',
   await expect(page.getByText('Coloca', { exact: false }).first()).toBeVisible();
 });
 
-test('a guardian and a coach read their pages in Spanish, and nothing breaks on them', async ({ page, house }) => {
+test('a guardian and a coach read their pages in Spanish, and nothing breaks on them', LONG, async ({ page, house }) => {
   const broken: string[] = [];
   page.on('pageerror', (error) => broken.push(error.message));
   await read(page, house, 'es');
@@ -148,6 +148,97 @@ test('all that a child reads of ours comes from the message files, and long word
   }
 });
 
+/** What people called and wrote, wherever an answer has it. */
+function saidByPeople(answer: unknown, found: string[] = []): string[] {
+  if (Array.isArray(answer)) for (const one of answer) saidByPeople(one, found);
+  else if (answer !== null && typeof answer === 'object')
+    for (const [key, one] of Object.entries(answer))
+      if (typeof one !== 'string') saidByPeople(one, found);
+      else if (/^(nickname|name|title|focus|line|text|coach|session|sessionName|place|code|motto|note)$/.test(key)) found.push(one);
+  return found;
+}
+
+/**
+ * English words on a page that stand in no message and in no value of one: the letters of the language of long words all have accents.
+ * Codes, notations, lists of places and what people said are not looked at.
+ */
+async function englishOn(page: Page, people: readonly string[]): Promise<string[]> {
+  const texts = await page.evaluate(() => {
+    const found: string[] = [];
+    const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+    for (let node = walk.nextNode(); node; node = walk.nextNode()) {
+      const within = node.parentElement;
+      if (!within || within.closest('script, style, template, kbd, textarea, datalist, pre, [translate=no], [lang=en]')) continue;
+      if ((within.closest('select')?.options.length ?? 0) > 100) continue;
+      found.push(node.nodeValue ?? '');
+    }
+    for (const element of document.querySelectorAll('[aria-label], [title], [placeholder]'))
+      for (const name of ['aria-label', 'title', 'placeholder']) found.push(element.getAttribute(name) ?? '');
+    return [...new Set(found)];
+  });
+  const names = [...new Set(people)].filter((one) => /[A-Za-z]/.test(one)).sort((a, b) => b.length - a.length);
+  return texts.filter((text) => {
+    let rest = text;
+    for (const one of names) rest = rest.split(one).join(' ');
+    // The first of a long note, a word within a choice by number, and letters, which stay as they were sent.
+    if (/“[^”]* ”|week \d|^⟦training days/.test(rest)) return false;
+    // A number with its word is not made longer, files have names, days and months are those of the calendar.
+    rest = rest
+      .replace(/\d[\d,.]* [a-z ]+(?=⟧)/g, ' ')
+      .replace(/\b\w+\.(csv|json|zip)\b/g, ' ')
+      .replace(/\b(Mon|Tues|Wednes|Thurs|Fri|Satur|Sun)(day)?s?\b|\b(Tue|Wed|Thu|Sat|[A-Z][a-z]{2} \d+)\b|[A-Z]\w+\/[A-Z]\w+/g, ' ')
+      .replace(/English|Español|Eager Feet|\b(CSV|JSON|PIN)\b/g, ' ');
+    return /(?<!\p{L})[A-Za-z]{3,}(?!\p{L})/u.test(rest);
+  });
+}
+
+test(
+  'all that a coach and a guardian read of ours comes from the message files, also what stands within a sentence',
+  LONG,
+  async ({ page, house }) => {
+    test.setTimeout(240_000);
+    await signIn(page.context(), 'coach');
+    const base = await coachBase(page);
+    const squad = base.split('/')[2] ?? '';
+    const answers = ['register', 'weeks', 'people'].map((path) => page.request.get(`/api/v1/squads/${squad}/${path}`));
+    const told = await Promise.all((await Promise.all(answers)).map((one) => one.json()));
+    const people = [...saidByPeople(told), 'Lanternfish U11', 'Quillhaven', 'LANTERN', 'Coach Fennel', 'Comet’s family'];
+    for (const { id } of (told[0] as { players: { id: string }[] }).players.slice(0, 16))
+      people.push(...saidByPeople(await (await page.request.get(`/api/v1/squads/${squad}/players/${id}`)).json()));
+    const drills = (await (await page.request.get(`/api/v1/squads/${squad}/drills`)).json()) as {
+      drills: { name: string; aliases: string[] }[];
+    };
+    expect(people.length).toBeGreaterThan(40);
+    await read(page, house, 'en-XA');
+    const found: string[] = [];
+    const see = async (path: string, more: readonly string[] = []) => {
+      await page.goto(path);
+      await awake(page);
+      await unfoldAll(page);
+      found.push(...(await englishOn(page, [...people, ...more])).map((text) => `${path.replace(base, '')}: ${text}`));
+    };
+    for (const area of ['today', 'weeks', 'weeks/season', 'drills/map', 'drills/new', 'review', 'squad', 'squad/ground', 'squad/tables'])
+      await see(`${base}/${area}`);
+    for (const area of ['squad/compare', 'squad/calibration', 'squad/people', 'squad/files', 'rules']) await see(`${base}/${area}`);
+    // A drill is also found by its English names, so they stand there too.
+    await see(
+      `${base}/drills`,
+      drills.drills.flatMap((one) => [one.name, ...one.aliases]),
+    );
+    await page.goto(`${base}/weeks`);
+    const week = (await page.getByRole('link', { name: /Up in the air/ }).getAttribute('href')) ?? '';
+    await see(week);
+    await see(`${week}/print`);
+    await page.goto(`${base}/squad`);
+    await see((await page.getByRole('link', { name: 'Comet' }).first().getAttribute('href')) ?? '');
+    await page.context().clearCookies();
+    await signIn(page.context(), 'guardian');
+    await read(page, house, 'en-XA');
+    await see('/family');
+    expect(found).toEqual([]);
+  },
+);
+
 test('turned round, pages of right-to-left languages hold together', LONG, async ({ page, house }) => {
   await read(page, house, 'en-XB');
   await signIn(page.context(), 'Comet');
@@ -185,5 +276,46 @@ test(
     await page.getByRole('button', { name: 'English' }).click();
     await awake(page);
     await expect(page.getByText('Look up.', { exact: true }).first()).toBeVisible();
+  },
+);
+
+test(
+  'a coach writes the line once more for a family that reads Spanish, and each reads the own one',
+  LONG,
+  async ({ page, house, browser }) => {
+    const family = await browser.newContext({ baseURL: house, viewport: PHONE });
+    await signIn(family, 'guardian');
+    const reading = await family.request.post('/language', {
+      form: { language: 'es', back: '/' },
+      headers: { origin: house },
+      maxRedirects: 0,
+    });
+    expect(reading.status()).toBe(303);
+    await read(page, house, 'en');
+    await signIn(page.context(), 'coach');
+    const base = await coachBase(page);
+    await page.goto(`${base}/review`);
+    await awake(page);
+    await page
+      .getByRole('navigation', { name: 'Queue' })
+      .getByRole('button', { name: /^Comet/ })
+      .first()
+      .click();
+    await page.getByRole('textbox', { name: /A line to Comet/ }).fill('Keep your head up.');
+    // The family reads Spanish, so the second field is at hand.
+    await page.getByRole('textbox', { name: 'The line in Español too' }).fill('Mira hacia adelante.');
+    await page.getByRole('button', { name: /^Counted/ }).click();
+    await expect(page.getByRole('textbox', { name: /A line to / })).toHaveValue('');
+    const there = await family.newPage();
+    await expect
+      .poll(async () => {
+        await there.goto('/family');
+        return there.getByText('Mira hacia adelante.').count();
+      })
+      .toBeGreaterThan(0);
+    await family.request.post('/language', { form: { language: 'en', back: '/' }, headers: { origin: house }, maxRedirects: 0 });
+    await there.goto('/family');
+    await expect(there.getByText('Keep your head up.').first()).toBeVisible();
+    await family.close();
   },
 );

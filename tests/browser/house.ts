@@ -1,6 +1,7 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { cpSync, rmSync } from 'node:fs';
-import { type BrowserContext, test as base, type Locator, type Page } from '@playwright/test';
+import { type BrowserContext, test as base, expect, type Locator, type Page } from '@playwright/test';
+import { Answers } from './answers.ts';
 
 /** What takes longer than every change should wait for: it is run by `npm run test:long`. */
 export const LONG = { tag: '@long' } as const;
@@ -54,16 +55,33 @@ function skipsMeetings(context: BrowserContext): BrowserContext {
 /** From now on drills are met on a page, as by a child. */
 export const meetsDrills = (page: Page): Promise<void> => page.removeLocatorHandler(skipMeeting(page));
 
-export const test = base.extend<object, Hermetic>({
+const answers = new Answers();
+
+interface Held {
+  /** A file's answers are held against the document that the server publishes: what it has not is an error. */
+  held: boolean;
+  asPublished: undefined;
+}
+
+export const test = base.extend<Held, Hermetic>({
   browser: [
     async ({ browser }, use) => {
       const open = browser.newContext.bind(browser);
-      browser.newContext = async (options) => skipsMeetings(await open(options));
+      browser.newContext = async (options) => answers.watch(skipsMeetings(await open(options)));
       await use(browser);
     },
     { scope: 'worker' },
   ],
   context: async ({ context }, use) => use(skipsMeetings(context)),
+  held: [false, { option: true }],
+  asPublished: [
+    async ({ held }, use) => {
+      await use(undefined);
+      const strange = await answers.told();
+      if (held) expect(strange).toEqual([]);
+    },
+    { auto: true },
+  ],
   file: ['', { scope: 'worker', option: true }],
   house: [
     async ({ file }, use, { parallelIndex }) => {

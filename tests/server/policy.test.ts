@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
-import { ACTS } from '../../src/contract/acts.ts';
+import { ACTS, OPEN_ACTS } from '../../src/contract/acts.ts';
 import { contract } from '../../src/contract/index.ts';
 import { drillFile } from '../../src/core/files/index.ts';
 import { DOUBT_RULES } from '../../src/core/scores/index.ts';
@@ -366,6 +366,13 @@ describe('the policy matrix', () => {
       'not found',
     );
     expect(await outcome(() => allow(town.context.db, town.otherPlayer, 'upload a clip', { clip: things.clip }))).to.equal('not found');
+  });
+
+  it('is open to whoever asks for the acts that the published document says, and for no other', async () => {
+    for (const act of ACTS) {
+      const asked = await outcome(() => allow(town.context.db, { kind: 'nobody' }, act));
+      expect(asked === 'not signed in', act).to.equal(!(OPEN_ACTS as readonly string[]).includes(act));
+    }
   });
 
   it('does not let a player take over another player’s ids', async () => {

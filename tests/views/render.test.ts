@@ -126,7 +126,7 @@ describe('the strip beside the bench', () => {
   it('compares the touches with the mean of the last weeks', () => {
     expect(read(renderToStaticMarkup(draw(DoseStrip, props)))).to.match(/\d+ % (more|fewer) touches than usual in the last four weeks\./);
     expect(read(renderToStaticMarkup(draw(DoseStrip, { ...props, facts: { ...facts, meanTouches: null } })))).to.include(
-      'no mean to compare with yet',
+      'nothing to compare with yet',
     );
   });
   it('lists who lacks what, with what they will see', () => {

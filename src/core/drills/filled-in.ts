@@ -95,7 +95,9 @@ const PLAIN_WORDS = {
   get purpose() {
     return t('A drill of our own.');
   },
-  cues: ['Slowly first, then quicker.'],
+  get cues() {
+    return [t('Slowly first, then quicker.')];
+  },
   faults: [
     {
       get wrong() {
@@ -110,11 +112,11 @@ const PLAIN_WORDS = {
 
 function countingOf(plan: Plan | null): Drill['counting'] {
   if (plan && repsIn(plan) === 0)
-    return { unit: 'second', counts: t('The time that it goes on.'), doesNotCount: t('Time in which you stand.') };
+    return { unit: t('second'), counts: t('The time that it goes on.'), doesNotCount: t('Time in which you stand.') };
   const marked = plan?.movement.beats.filter((beat) => beat.rep).map((beat) => beatSaid(beat, beatInWords(beat.words))) ?? [];
   const doesNotCount = plan && !plan.hasBall ? t('One in which a step was left out.') : t('One after which the ball got away.');
-  if (!plan || marked.length === 0) return { unit: 'rep', counts: t('Once through all the steps.'), doesNotCount };
-  return { unit: 'rep', counts: t('Each of these is one: {marked}.', { marked: marked.join(', ') }).slice(0, 200), doesNotCount };
+  if (!plan || marked.length === 0) return { unit: t('rep'), counts: t('Once through all the steps.'), doesNotCount };
+  return { unit: t('rep'), counts: t('Each of these is one: {marked}.', { marked: marked.join(', ') }).slice(0, 200), doesNotCount };
 }
 
 /** What is warned of where nobody warned: a wall, a ball that is played high, hops on one leg. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Layout } from '../layouts/layout.ts';
 import { LANGUAGE_CODES } from '../text/languages.ts';
-import { says, t } from '../text/translate.ts';
+import { english, says, t } from '../text/translate.ts';
 import { CONTACT_SCHOOLS, FAMILIES, KIT, LOADS, MEASURES, WORKING_SIDES } from './terms.ts';
 
 const words = (max: number, what: string) =>
@@ -33,9 +33,12 @@ export const Band = z.object({
 });
 export type Band = z.infer<typeof Band>;
 
-const Cues = z.array(words(120, 'A cue')).min(1, says('Write at least one cue.')).max(6, says('At most 6 cues.'));
+const Cues = z
+  .array(words(120, english('A cue')))
+  .min(1, says('Write at least one cue.'))
+  .max(6, says('At most 6 cues.'));
 const Faults = z
-  .array(z.object({ wrong: words(120, 'A fault'), mend: words(160, 'A correction') }))
+  .array(z.object({ wrong: words(120, english('A fault')), mend: words(160, english('A correction')) }))
   .min(1, says('Write at least one fault and its correction.'))
   .max(6, says('At most 6 faults.'));
 
@@ -44,7 +47,10 @@ const SchoolWords = z.object({ cues: Cues, faults: Faults });
 
 /** A drill's movement in words (core/moves reads them). */
 export const DrillMoves = z.object({
-  texts: z.array(words(1600, 'The moves')).min(1, says('Say the moves.')).max(2, says('At most two examples.')),
+  texts: z
+    .array(words(1600, english('The moves')))
+    .min(1, says('Say the moves.'))
+    .max(2, says('At most two examples.')),
   free: z.boolean(),
 });
 export type DrillMoves = z.infer<typeof DrillMoves>;
@@ -57,7 +63,7 @@ export const AlsoIn = z
     written: z.enum(LANGUAGE_CODES),
     language: z.enum(LANGUAGE_CODES),
     texts: z
-      .record(words(200, 'A text'), words(200, 'What it is in the other language'))
+      .record(words(200, english('A text')), words(200, english('What it is in the other language')))
       .refine((texts) => Object.keys(texts).length <= TEXTS_SAID, says('At most 80 texts in the other language.')),
   })
   .refine(({ written, language }) => written !== language, says('The second language is another one than the first.'));
@@ -72,11 +78,14 @@ export const Drill = z.object({
   version: z.number().int().min(1),
   /** Scores of versions in the same group share records; a change of the movement or the counting starts a new group. */
   group: z.number().int().min(1),
-  name: words(60, 'The name'),
-  aliases: z.array(words(60, 'An alias')).max(12, says('At most 12 aliases.')),
+  name: words(60, english('The name')),
+  aliases: z.array(words(60, english('An alias'))).max(12, says('At most 12 aliases.')),
   family: z.enum(FAMILIES),
-  purpose: words(160, 'The purpose'),
-  steps: z.array(words(200, 'A step')).min(1, says('Write at least one step, or say the moves.')).max(6, says('At most 6 steps.')),
+  purpose: words(160, english('The purpose')),
+  steps: z
+    .array(words(200, english('A step')))
+    .min(1, says('Write at least one step, or say the moves.'))
+    .max(6, says('At most 6 steps.')),
   cues: Cues,
   faults: Faults,
   /** The other words that each school of juggling contact has for it; null where the schools agree. */
@@ -104,9 +113,9 @@ export const Drill = z.object({
   measure: z.enum(MEASURES),
   /** What is counted, one by one, and what is not; shown before every scored go. */
   counting: z.object({
-    unit: words(60, 'The counting unit'),
-    counts: words(200, 'What counts'),
-    doesNotCount: words(200, 'What does not count'),
+    unit: words(60, english('The counting unit')),
+    counts: words(200, english('What counts')),
+    doesNotCount: words(200, english('What does not count')),
   }),
   pace: PaceFigures,
   /** Ball contacts in one rep, by the working foot (or by both together where the feet are not told apart). */
@@ -115,7 +124,7 @@ export const Drill = z.object({
   courseSeconds: z.number().positive().max(600).nullable(),
   easier: z.array(z.string().max(80)).max(8, says('At most 8 easier drills.')),
   bands: z.array(Band).max(8, says('At most 8 bands.')),
-  cautions: z.array(words(160, 'A caution')),
+  cautions: z.array(words(160, english('A caution'))),
   loads: z.array(z.enum(LOADS)),
   /** Youngest and oldest age in years it is meant for; null for no limit. */
   minAge: z.number().int().min(4, says('Ages are 4 to 18.')).max(18, says('Ages are 4 to 18.')).nullable(),

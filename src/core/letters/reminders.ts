@@ -1,5 +1,5 @@
 import { type Letter, letterOf } from '../mail/text.ts';
-import { plural, t } from '../text/translate.ts';
+import { plural, t, term } from '../text/translate.ts';
 
 /** What a child could do today. */
 export interface ChildToday {
@@ -52,7 +52,7 @@ export function openedLetter(week: {
       { heading: plural(week.sessions.length, 'session'), lines: [...week.sessions], list: true },
       {
         heading: t('To fetch'),
-        lines: week.kit.length > 0 ? [t('{kit}. Stand-ins are shown in the app.', { kit: week.kit.join(', ') })] : [],
+        lines: week.kit.length > 0 ? [t('{kit}. Stand-ins are shown in the app.', { kit: week.kit.map(term).join(', ') })] : [],
       },
     ],
     t('Reminders are switched off, and hours are set, on your family page.'),

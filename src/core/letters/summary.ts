@@ -102,13 +102,13 @@ export function squadSummary(week: SquadWeek): Letter {
       {
         heading: t('Not there yet: ground for the next week'),
         lines: week.notYet.map(({ drill, dose, met, tried }) =>
-          t('{drill} ({dose}): {met} of {tried} met the band of their level', { drill, dose, met, tried }),
+          t('{drill} ({dose}): {met} of {tried} can do what is usual at their level', { drill, dose, met, tried }),
         ),
         list: true,
       },
       {
         heading: t('To review'),
-        lines: week.toReview > 0 ? [t('{scores} still wait for you.', { scores: plural(week.toReview, 'score') })] : [],
+        lines: week.toReview > 0 ? [t('{scores} to look at, still.', { scores: plural(week.toReview, 'score') })] : [],
       },
     ],
     t('Made from the same numbers as the app.'),

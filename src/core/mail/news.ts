@@ -38,14 +38,14 @@ const SENTENCES: Record<AccountEventKind, (whose: Whose, detail: string) => stri
   'two-factor on': () => t('Signing in now asks for a code of an authenticator app too.'),
   'two-factor off': () => t('Signing in asks for no code of an authenticator app any more.'),
   'coach joined': (_whose, detail) => t('A coach joined the squad as {detail}.', { detail }),
-  'coach removed': () => t('A coach was taken out of the squad. Invitations, cards and links of that coach have ended.'),
+  'coach removed': () => t('A coach was removed from the squad. Invitations, cards and links of that coach have ended.'),
   'role changed': (whose, detail) =>
     whose === 'mine' ? t('You are now {detail} of a squad.', { detail }) : t('A coach of the squad is now {detail}.', { detail }),
   'guardian asked': () => t('Somebody with a code asks to be a guardian of your child too. Say yes or no on the family page.'),
   'guardian joined': (whose) =>
     whose === 'mine' ? t('You are now a guardian of a child.') : t('A guardian was connected with the child.'),
   'guardian refused': () => t('Somebody who asked to be a guardian was refused.'),
-  'guardian removed': (whose) => (whose === 'mine' ? t('You are no guardian of a child any more.') : t('A guardian was taken out.')),
+  'guardian removed': (whose) => (whose === 'mine' ? t('You are no guardian of a child any more.') : t('A guardian was removed.')),
   'link made': (_whose, detail) => t('Made: {detail}.', { detail }),
   'link ended': (_whose, detail) => t('Ended: {detail}.', { detail }),
 };

@@ -19,7 +19,7 @@ export function safetyChecks({ plan, drills, facts, week }: PlannerView): Check[
       about: null,
       what: t('The week has about {headers} headers; this squad’s limit is {headersMax}.', { headers, headersMax: facts.headersMax }),
       why: t('Heading is limited also where it is allowed. Your local rules and a doctor’s word decide.'),
-      how: t('Shorten the work of the heading drills, or take one out.'),
+      how: t('Shorten the work of the heading drills, or remove one.'),
       mend: {
         label: t('Shorten the heading'),
         apply: (now) =>
@@ -46,8 +46,8 @@ export function safetyChecks({ plan, drills, facts, week }: PlannerView): Check[
             headingAge: facts.headingAge,
           }),
           why: t('This squad heads from age {headingAge}. Your local rules and a doctor’s word decide.', { headingAge: facts.headingAge }),
-          how: t('Take the drill out of the week.'),
-          mend: { label: t('Take it out'), apply: (now) => removeById(now, item.id) },
+          how: t('Remove the drill from the week.'),
+          mend: { label: t('Remove it'), apply: (now) => removeById(now, item.id) },
         });
       }
       if ((drill.loads.includes('overhead') || drill.kit.includes('wall')) && drill.cautions.length === 0) {

@@ -24,15 +24,25 @@ export interface RosterRead {
   wrong: { line: number; sentence: string }[];
 }
 
+/** A table is read in whichever language it was kept, whatever its reader reads. */
 const NAMES = {
-  nickname: ['nickname', 'name', 'player', 'child'],
-  birthYear: ['birth year', 'birthyear', 'year', 'born', 'year of birth'],
-  strongerFoot: ['stronger foot', 'foot', 'strong foot', 'footed'],
-  level: ['level', 'group'],
+  nickname: ['nickname', 'name', 'player', 'child', 'apodo', 'nombre', 'jugador', 'jugadora', 'nino', 'nina'],
+  birthYear: ['birth year', 'birthyear', 'year', 'born', 'year of birth', 'ano', 'ano de nacimiento', 'nacimiento'],
+  strongerFoot: ['stronger foot', 'foot', 'strong foot', 'footed', 'pie', 'pie fuerte', 'pie mas fuerte', 'pierna'],
+  level: ['level', 'group', 'nivel', 'grupo'],
 } as const;
 
-const FEET: Record<string, StrongerFoot> = { r: 'right', l: 'left', b: 'both', '': 'right' };
-const fold = (text: string | undefined) => (text ?? '').trim().toLowerCase().replaceAll(/\s+/g, ' ');
+const FEET: Record<string, StrongerFoot> = {
+  ...{ r: 'right', l: 'left', b: 'both', '': 'right' },
+  ...{ d: 'right', derecho: 'right', derecha: 'right', diestro: 'right', diestra: 'right' },
+  ...{ i: 'left', izquierdo: 'left', izquierda: 'left', zurdo: 'left', zurda: 'left' },
+  ...{ ambos: 'both', 'los dos': 'both', 'las dos': 'both' },
+};
+const LEVEL_WORDS: Record<string, Level> = { '': 'steady', inicial: 'starting', firme: 'steady', fuerte: 'strong' };
+
+/** A word as it is compared: small letters, no accents, one space. */
+const fold = (text: string | undefined) =>
+  (text ?? '').normalize('NFD').replaceAll(/\p{M}/gu, '').trim().toLowerCase().replaceAll(/\s+/g, ' ');
 
 /** One line as a player, or the sentence that says what is wrong with it. */
 function readLine(
@@ -47,7 +57,7 @@ function readLine(
   const footWord = fold(cells[at.strongerFoot]);
   const strongerFoot = FEET[footWord] ?? STRONGER_FEET.find((one) => one === footWord);
   const levelWord = fold(cells[at.level]);
-  const level = levelWord === '' ? 'steady' : LEVELS.find((one) => one === levelWord);
+  const level = LEVEL_WORDS[levelWord] ?? LEVELS.find((one) => one === levelWord);
   if (nickname === '') return t('There is no nickname.');
   if (nickname.length > 30) return t('“{nickname}…” is longer than 30 letters.', { nickname: nickname.slice(0, 30) });
   if (seen.has(shapeOfName(nickname)))

@@ -85,12 +85,11 @@ const firstNumber = (level: Level) => t('A first number to aim at: what {level} 
 
 const sure = (number: number, reason: string): Target => ({ number, reason, estimated: false, byCoach: false });
 
-const TIMES = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
 /** “six times in ten”, “65 times in a hundred”. */
 function howOften(chance: number): string {
   const hundredths = Math.round(100 * chance);
   return hundredths % 10 === 0
-    ? t('{times} times in ten', { times: TIMES[hundredths / 10] })
+    ? t('{n, select, 5 {five} 6 {six} 7 {seven} 8 {eight} other {{n}}} times in ten', { n: hundredths / 10 })
     : t('{hundredths} times in a hundred', { hundredths });
 }
 

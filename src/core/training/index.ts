@@ -12,6 +12,7 @@ export {
   type Stretch,
   startOfGo,
 } from './clock.ts';
+export { clockStatus, KIND_WORDS } from './clock-status.ts';
 export { compileRunSheet, isInPairs, roundsOf } from './compile.ts';
 export { type Announced, type Cue, cuesOf, hasBeat, type MotifName, sideInWords, type ToneName } from './cues.ts';
 export { FILM_MARGIN_SECONDS, type FilmWindow, filmedNow, filmWindows } from './film.ts';

@@ -7,6 +7,7 @@ import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { stampInName } from '../../core/operations/index.ts';
 import { isLeaving } from '../accounts/leaving.ts';
 import { NEWS_DAYS } from '../accounts/told.ts';
+import { UPLOAD_DAYS } from '../clips/uploads/uploads.ts';
 import { newestWord } from '../consent/consent.ts';
 import type { Context } from '../context.ts';
 import { mailboxOf } from '../mail/mail.ts';
@@ -33,7 +34,7 @@ import { REPLACED } from './restore.ts';
 /** Who deleted what went by itself. */
 export const BY_HOUSE = 'the house';
 /** Days after which things are taken away that nobody waits for any more. */
-const DAYS = { upload: 1, orphan: 1, announced: 30, asked: 60, answered: 30, mail: 30, jobs: 180, replaced: 7 } as const;
+const DAYS = { upload: UPLOAD_DAYS, orphan: 1, announced: 30, asked: 60, answered: 30, mail: 30, jobs: 180, replaced: 7 } as const;
 /** Of clips that go by their date, and of files that nothing names, at most this share goes at once, and in a small house this many. */
 const SHARE_AT_ONCE = 0.1;
 const FEW = 10;

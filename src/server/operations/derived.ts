@@ -19,7 +19,7 @@ interface Derived {
 export const DERIVED: readonly Derived[] = [
   {
     name: 'week outlines',
-    version: 1,
+    version: 2,
     make(db, anew) {
       if (anew) db.delete(weekOutlines).run();
       fillOutlines(db);

@@ -23,6 +23,7 @@ function put(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(put);
   if (value === null || typeof value !== 'object' || value instanceof Date) return value;
   const { constructor: kind } = value;
+  if (value instanceof Map) return new Map([...value].map(([key, one]) => [key, put(one)]));
   if (kind !== Object && kind !== undefined) return value;
   if (isDrill(value)) return drillInWords(value);
   const { drillId, id } = value as { drillId?: unknown; id?: unknown };

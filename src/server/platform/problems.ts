@@ -7,6 +7,7 @@ export const PROBLEMS = {
   'not signed in': 401,
   'not allowed': 403,
   'not found': 404,
+  'wrong method': 405,
   'no consent': 403,
   'week closed': 409,
   decided: 409,
@@ -16,6 +17,7 @@ export const PROBLEMS = {
   'clip refused': 422,
   'too large': 413,
   'too slow': 408,
+  'wrong kind': 415,
   'too many tries': 429,
   'too many requests': 429,
   'wrong origin': 403,
@@ -113,9 +115,11 @@ export function parseInput<S extends z.ZodType>(schema: S, given: unknown): z.ou
 }
 
 /** Headers that a problem's answer carries beside its body. */
-export const problemHeaders = ({ retryAfter }: Problem): Record<string, string> => ({
+export const problemHeaders = ({ kind, retryAfter }: Problem): Record<string, string> => ({
   'cache-control': 'no-store',
   'content-type': 'application/problem+json',
+  // A way to sign in that no browser asks for by a window of its own.
+  ...(kind === 'not signed in' ? { 'www-authenticate': 'Session realm="Eager Feet"' } : {}),
   ...(retryAfter === null ? {} : { 'retry-after': String(retryAfter) }),
 });
 

@@ -50,7 +50,7 @@ function tellHeadCoaches(context: Context, playerId: string): void {
         {
           heading: t('To do until then'),
           lines: [
-            t('{n} of your squad’s texts name that player. They are listed under Squad, People; change each, or have the name taken out.', {
+            t('{n} of your squad’s texts name that player. They are listed under Squad, People; change each, or have the name removed.', {
               n,
             }),
           ],

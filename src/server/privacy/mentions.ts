@@ -40,7 +40,7 @@ const PLACES: readonly Place[] = [
   },
   {
     table: 'decisions',
-    columns: ['line', 'reason', 'cues'],
+    columns: ['line', 'also', 'reason', 'cues'],
     get what() {
       return t('a line to another player');
     },

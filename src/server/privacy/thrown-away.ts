@@ -20,7 +20,7 @@ export function throwAway(context: Context, actor: Actor, input: { squad: string
     const ran = db.select({ id: runs.id }).from(runs).where(eq(runs.squadId, input.squad)).limit(1).get();
     const scored = db.select({ id: scoreFigures.scoreId }).from(scoreFigures).where(eq(scoreFigures.squadId, input.squad)).limit(1).get();
     if (ran || scored)
-      throw new Problem('not allowed', t('Players have trained in this squad, so it stays. When it is over, take its players out.'));
+      throw new Problem('not allowed', t('Players have trained in this squad, so it stays. When it is over, remove its players.'));
     db.update(squads).set({ thrownAt: now() }).where(eq(squads.id, input.squad)).run();
     return { id: input.squad, until: goneAt(now()) };
   });

@@ -5,6 +5,7 @@ import { resultUnit } from '../../core/drills/index.ts';
 import { grouped } from '../../core/grouped.ts';
 import { recountOf } from '../../core/review/index.ts';
 import { remarksOn } from '../../core/scores/index.ts';
+import { asRead } from '../../core/text/in-two.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { prepared } from '../platform/db/prepared.ts';
 import { clips, reviewFacts, spokenLines } from '../platform/db/schema.ts';
@@ -59,6 +60,15 @@ function recountWords(db: Db, { score, decision }: Decided, clip: typeof clips.$
   return { left, right };
 }
 
+/** The line as who reads gets it; of a score that was set aside without one, the reason. */
+function saidLine(decision: Decided['decision']): Pick<LineView, 'line' | 'lineLanguage'> {
+  const { line, reason, verdict, written, also } = decision;
+  const text = line ?? (verdict === 'set aside' ? reason : null);
+  if (text === null) return { line: null, lineLanguage: null };
+  const read = asRead({ text, written, also: line === null ? null : also });
+  return { line: read.text, lineLanguage: read.language };
+}
+
 /**
  * A coach's answers to some scores, newest first, with the remarks on the clip and what was said aloud.
  * Undecided scores, and those counted without a word, have nothing to read.
@@ -96,7 +106,7 @@ export function linesOf(db: Db, judged: readonly JudgedScore[], drillName: (id: 
       claimed: score.value,
       value: decision.value,
       unit: resultUnit(score.measure),
-      line: decision.line ?? (decision.verdict === 'set aside' ? decision.reason : null),
+      ...saidLine(decision),
       cues: decision.cues,
       at: decision.at,
     });

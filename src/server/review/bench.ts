@@ -6,20 +6,30 @@ import { BETTER } from '../../core/drills/index.ts';
 import { recordOf } from '../../core/progress/index.ts';
 import { marksOf, recountedValue, recountOf } from '../../core/review/index.ts';
 import { doseInWords, doubtSentence, orderCues, remarksOn } from '../../core/scores/index.ts';
+import { isLanguage, type LanguageCode } from '../../core/text/languages.ts';
+import { language } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import { mayFilm } from '../consent/consent.ts';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { clips, clipViews, decisions, ownCues, recounts, reviewFacts, scores, spokenLines, user } from '../platform/db/schema.ts';
+import { languageChosen } from '../platform/readers.ts';
 import { allow, asPerson } from '../policy.ts';
 import { judgedScores, type ScoreFact } from '../scores/facts.ts';
 import { heardOf } from '../scores/heard.ts';
 import { drillOfScore, readScore } from '../scores/reading.ts';
 import { wordsOf } from '../scores/words.ts';
 import { workOf } from '../scores/work.ts';
+import { readersOfFamily } from '../squads/guardians.ts';
 import { decisionsOf } from './history.ts';
 import { clipAsks, coachNames, itemOf } from './items.ts';
 import { recountView } from './recounts.ts';
+
+/** The language that a player or one of the guardians chose, where it is not the one of who asks; null where none did. */
+function familyReads(db: Db, playerId: string): LanguageCode | null {
+  const chosen = readersOfFamily(db, playerId).map((userId) => languageChosen(db, userId));
+  return chosen.find((one): one is LanguageCode => isLanguage(one) && one !== language()) ?? null;
+}
 
 const OTHERS_SHOWN = 12;
 
@@ -144,6 +154,7 @@ export function benchOf(context: Context, actor: Actor, scoreId: string): BenchI
     clipAsked: ask ? { factId: ask.factId, at: ask.at } : null,
     others: item.mayFilm ? othersOf(db, score) : [],
     views: clip ? viewsOf(db, clip.id) : [],
+    familyReads: familyReads(db, score.playerId),
     chips: chipsOf(db, score, coachId),
     facts: decisionsOf({
       words: wordsOf(db, judged.score.id),

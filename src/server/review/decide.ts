@@ -3,13 +3,16 @@ import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
 import type { DecideSent, ReviewItem, Wave } from '../../contract/review.ts';
 import { asWritten } from '../../core/drills/in-words.ts';
-import { praiseFor, recountedValue, recountOf } from '../../core/review/index.ts';
+import { PRAISES, praiseFor, recountedValue, recountOf } from '../../core/review/index.ts';
 import { mayBeWaved } from '../../core/scores/index.ts';
-import { t } from '../../core/text/translate.ts';
+import type { Written } from '../../core/text/in-two.ts';
+import { isLanguage, LANGUAGE_CODES, type LanguageCode } from '../../core/text/languages.ts';
+import { language, t, term } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { decisions, scores } from '../platform/db/schema.ts';
+import { inLanguage } from '../platform/languages.ts';
 import { badInput, notFound } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
 import { judgedScores, type ScoreFact } from '../scores/facts.ts';
@@ -18,8 +21,33 @@ import { drillOfScore, refreshLater } from '../scores/reading.ts';
 import { keptClip, workOf } from '../scores/work.ts';
 import { itemOf } from './items.ts';
 
+/** The language that a coach reads now, and so writes. */
+const writtenNow = (): LanguageCode | null => {
+  const now = language();
+  return isLanguage(now) ? now : null;
+};
+
+/** A praise of ours in the other language; null for words of the coach's own. */
+function praiseInOther(line: string): Written['also'] {
+  const praise = PRAISES.find((one) => term(one) === line);
+  const other = LANGUAGE_CODES.find((one) => one !== language());
+  return praise && other ? { language: other, text: inLanguage(other, () => term(praise)) } : null;
+}
+
 /** What a decision is without its words. */
-const BARE = { undoes: null, value: null, faults: null, marks: null, reason: null, line: null, cues: [], waveId: null, tookSeconds: null };
+const BARE = {
+  undoes: null,
+  value: null,
+  faults: null,
+  marks: null,
+  reason: null,
+  line: null,
+  written: null,
+  also: null,
+  cues: [],
+  waveId: null,
+  tookSeconds: null,
+};
 
 /** Number and faults of a correction: by marks they are counted here, not believed. */
 function correctionOf(db: Db, score: ScoreFact, sent: DecideSent): { value: number | null; faults: number | null } {
@@ -64,6 +92,8 @@ export function decideScore(context: Context, actor: Actor, input: { score: stri
           ...correction,
           marks,
           cues: cuesAsWritten(db, score, said.cues),
+          written: writtenNow(),
+          also: said.also ?? null,
           scoreId,
           coachId: asPerson(actor).userId,
           at: context.now(),
@@ -160,11 +190,12 @@ export function waveThrough(
         continue;
       }
       const player = judged.get(score)?.score.playerId ?? '';
+      const line = input.praise ? praiseOnce(db, input.squad, player, input.praise.line, praised) : null;
       const { changes } = db
         .insert(decisions)
         .values({
           ...{ ...BARE, id: decision, scoreId: score, coachId, verdict: 'counted', waveId: input.id, at: context.now() },
-          line: input.praise ? praiseOnce(db, input.squad, player, input.praise.line, praised) : null,
+          ...{ line, written: writtenNow(), also: line === null ? null : praiseInOther(line) },
         })
         .onConflictDoNothing()
         .run();

@@ -1,5 +1,6 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { ReviewItem } from '../../contract/review.ts';
+import type { Drill } from '../../core/drills/index.ts';
 import { clipDrill } from '../../core/rep-counter/index.ts';
 import { doseInWords, doubtResult, doubtSentence, standingFacts } from '../../core/scores/index.ts';
 import type { PublishedWeek } from '../../core/weeks/index.ts';
@@ -109,6 +110,12 @@ function lookups(db: Db, squadId: string, judged: readonly JudgedScore[]) {
 
 const sessionName = (content: PublishedWeek, id: string) => content.sessions.find((session) => session.id === id)?.name ?? '';
 
+/** What of a drill the counter in the page needs, and no more. */
+function heardInClips(drill: Drill): ReviewItem['drill']['heard'] {
+  const heard = clipDrill(drill);
+  return heard && { pace: { easy: heard.pace.easy, ceiling: heard.pace.ceiling }, soundsPerRep: heard.soundsPerRep };
+}
+
 /** Judged scores as the review bench shows them. */
 export function reviewItemsOf(db: Db, squadId: string, judged: readonly JudgedScore[]): ReviewItem[] {
   if (judged.length === 0) return [];
@@ -130,7 +137,7 @@ export function reviewItemsOf(db: Db, squadId: string, judged: readonly JudgedSc
         scoreId: score.id,
         goId: score.goId,
         player: { id: score.playerId, nickname },
-        drill: { id: drill.id, name: drill.name, unit, counts, doesNotCount, heard: clipDrill(drill) },
+        drill: { id: drill.id, name: drill.name, unit, counts, doesNotCount, heard: heardInClips(drill) },
         sessionName: sessionName(revision.content, score.sessionId),
         weekNumber: revision.number,
         measure: score.measure,

@@ -83,6 +83,8 @@ const DECISION_COLUMNS: Record<keyof DecisionRow, string> = {
   value: 'value',
   reason: 'reason',
   line: 'line',
+  written: 'written',
+  also: 'json(also)',
   cues: 'json(cues)',
   faults: 'faults',
   marks: 'json(marks)',

@@ -44,7 +44,10 @@ export function familyWeekOf(context: Context, squadId: string, member: Member):
     ...week,
     closesAt: shown.revision.closesAt,
     isOpen: now < shown.revision.closesAt,
-    sessions: sessionsFor(shown.outline.sessions, group).map(({ id, name, day }) => ({ id, name, day, done: done.has(id) })),
+    sessions: sessionsFor(shown.outline.sessions, group).map(({ id, name, day, drillIds }) => ({
+      ...{ id, name, day, drillIds },
+      done: done.has(id),
+    })),
     touches: { left: touches.left, right: touches.right },
     records: records.map(({ drill, dose, foot, result, before, unit }) => ({ drill, dose, foot, result, before, unit })),
     rising: risingOf(context, squadId, member.id),

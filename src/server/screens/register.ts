@@ -94,7 +94,7 @@ export function register(context: Context, actor: Actor, input: { squad: string;
           closesAt: shown.revision.closesAt,
         }
       : null,
-    sessions: sessions.map(({ groups: _, ...session }) => session),
+    sessions: sessions.map(({ id, name, day }) => ({ id, name, day })),
     players: members.flatMap((member) => {
       const state = streaks.get(member.id);
       if (!state) return [];

@@ -30,6 +30,12 @@ function childOf({ kind, playerId }: Invitation): string {
 const guardiansNow = (db: Db, playerId: string) =>
   db.select({ id: playerGuardians.userId }).from(playerGuardians).where(eq(playerGuardians.playerId, playerId)).all();
 
+/** Accounts of those who read what is written to a child: the own one, and those of the guardians. */
+export const readersOfFamily = (db: Db, playerId: string): string[] =>
+  [...db.select({ id: players.userId }).from(players).where(eq(players.id, playerId)).all(), ...guardiansNow(db, playerId)].map(
+    (one) => one.id,
+  );
+
 /**
  * Connects an account with the child of a code, and uses the code up; who is connected already keeps the code for somebody else. Where the
  * child has a guardian, that one is asked first.

@@ -1,4 +1,4 @@
-import ical, { ICalCalendarMethod } from 'ical-generator';
+import ical, { ICalAlarmType, ICalCalendarMethod, ICalEventTransparency } from 'ical-generator';
 import { Temporal } from 'temporal-polyfill';
 import { addDays } from '../../core/calendar/days.ts';
 import { drillInWords } from '../../core/drills/in-words.ts';
@@ -19,13 +19,28 @@ export interface CalendarWeek {
   startsOn: string;
   content: Pick<WeekPlan, 'title' | 'focus' | 'sessions'>;
   drills: ReadonlyMap<string, Drill>;
+  /** How often it was released (or a draft saved) so far: a calendar program takes an entry of a higher one for the newer. */
+  revision: number;
+  /** When that was, in epoch milliseconds. */
+  changedAt: number;
 }
 
 /** For whom a calendar is made: a typical player, or one with an own home and pace. */
 export interface CalendarReader {
   runner: Runner;
   home: Home | null;
+  /** The hour of the day at which a session with a day is reminded of, 0 to 23; null for no reminder. */
+  remindAt: number | null;
 }
+
+const HOUR_SECONDS = 3600;
+/** How often a calendar program looks again, in seconds: a week that is released in the evening is there in the morning. */
+const LOOK_AGAIN_SECONDS = 6 * HOUR_SECONDS;
+
+/** Signs that no calendar may hold (RFC 5545, 3.1); ends of lines and tabs stay. */
+// biome-ignore lint/suspicious/noControlCharactersInRegex: they are what is taken out.
+const CONTROL = /[\u0000-\u0008\u000B-\u001F\u007F]/g;
+const clean = (text: string) => text.replaceAll('\r\n', '\n').replace(CONTROL, '');
 
 function noteOf(session: Session, week: CalendarWeek, reader: CalendarReader): string {
   const { dose } = measureSession(session, week.drills, reader.runner);
@@ -52,7 +67,8 @@ function noteOf(session: Session, week: CalendarWeek, reader: CalendarReader): s
  */
 export function calendarOf(name: string, baseAddress: string, given: readonly CalendarWeek[], reader: CalendarReader): string {
   const calendar = ical({
-    name,
+    name: clean(name),
+    ttl: LOOK_AGAIN_SECONDS,
     prodId: { company: 'Eager Feet', product: 'weeks', language: 'EN' },
     method: ICalCalendarMethod.PUBLISH,
   });
@@ -60,18 +76,27 @@ export function calendarOf(name: string, baseAddress: string, given: readonly Ca
     for (const session of week.content.sessions) {
       const first = Temporal.PlainDate.from(session.day === null ? week.startsOn : addDays(week.startsOn, session.day - 1));
       const after = Temporal.PlainDate.from(addDays(first.toString(), session.day === null ? 7 : 1));
-      calendar.createEvent({
+      const changed = new Date(week.changedAt);
+      const event = calendar.createEvent({
         id: `${session.id}@eager-feet`,
+        stamp: changed,
+        lastModified: changed,
+        sequence: week.revision,
+        // A session takes no hour of a family's day: nobody is busy because of it.
+        transparency: ICalEventTransparency.TRANSPARENT,
         start: first,
         end: after,
         allDay: true,
-        summary: t('{session} · week {week}: {title}', { session: session.name, week: week.number, title: week.content.title }),
-        description: noteOf(session, week, reader),
+        summary: clean(t('{session} · week {week}: {title}', { session: session.name, week: week.number, title: week.content.title })),
+        description: clean(noteOf(session, week, reader)),
         url: `${baseAddress}/week`,
       });
+      if (reader.remindAt !== null && session.day !== null)
+        event.createAlarm({ type: ICalAlarmType.display, triggerAfter: reader.remindAt * HOUR_SECONDS });
     }
   }
-  return calendar.toString();
+  // The last line ends like every other one.
+  return `${calendar.toString().trimEnd()}\r\n`;
 }
 
 export function calendarOfWeek(
@@ -80,9 +105,11 @@ export function calendarOfWeek(
   week: typeof weeks.$inferSelect,
   drills: ReadonlyMap<string, Drill>,
 ): string {
-  const one: CalendarWeek = { id: week.id, number: week.number, startsOn: week.startsOn, content: week.plan, drills };
+  const { id, number, startsOn, draft } = week;
+  const one: CalendarWeek = { ...{ id, number, startsOn, drills }, content: week.plan, revision: draft, changedAt: week.updatedAt };
   return calendarOf(t('{name}, week {number}', { name: squad.name, number: week.number }), context.config.baseAddress, [one], {
     runner: typicalRunnerOf(squad),
     home: null,
+    remindAt: null,
   });
 }

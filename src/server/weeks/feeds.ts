@@ -7,8 +7,10 @@ import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { feeds, players, squadPlayers, user, weekRevisions, weeks } from '../platform/db/schema.ts';
+import { inLanguage } from '../platform/languages.ts';
 import { writeLedger } from '../platform/ledger.ts';
 import { notFound, Problem } from '../platform/problems.ts';
+import { languageChosen } from '../platform/readers.ts';
 import { allow, asPerson } from '../policy.ts';
 import { groupsOnDays } from '../squads/groups.ts';
 import { memberOf, squadById, typicalRunnerOf, weekFor } from '../squads/squads.ts';
@@ -87,8 +89,9 @@ function wholeWeeks(db: Db, squadId: string) {
 /**
  * The calendar behind an address, for whoever has it. It shows what players see: released weeks, a surprise only once it is open.
  * A revoked address, or that of a player who left, answers like one that never was.
+ * @param remindAt the hour at which its program reminds of a session with a day, 0 to 23; null for none
  */
-export function readFeed(context: Context, token: string): string {
+export function readFeed(context: Context, token: string, remindAt: number | null = null): string {
   const { db, config } = context;
   const feed = db
     .select()
@@ -113,11 +116,18 @@ export function readFeed(context: Context, token: string): string {
     const { content } = revision;
     const own = member ? planFor(content, groupOn(member.id, week.startsOn), (id) => content.drills[id]?.sides) : content;
     const shownTo = member ? weekFor(squad, member, own) : own;
-    return { id: week.id, number: week.number, startsOn: week.startsOn, content: shownTo, drills: new Map(Object.entries(shownTo.drills)) };
+    return {
+      ...{ id: week.id, number: week.number, startsOn: week.startsOn, content: shownTo },
+      drills: new Map(Object.entries(shownTo.drills)),
+      revision: revision.revision,
+      changedAt: revision.releasedAt,
+    };
   });
   const typical = typicalRunnerOf(squad);
   const reader: CalendarReader = member
-    ? { runner: { ...typical, strongerFoot: member.strongerFoot, level: member.level }, home: member.home }
-    : { runner: typical, home: null };
-  return calendarOf(member ? `${member.nickname}, ${squad.name}` : squad.name, config.baseAddress, given, reader);
+    ? { runner: { ...typical, strongerFoot: member.strongerFoot, level: member.level }, home: member.home, remindAt }
+    : { runner: typical, home: null, remindAt };
+  const name = member ? `${member.nickname}, ${squad.name}` : squad.name;
+  // A calendar program says of no language: whoever made the address did, or the squad.
+  return inLanguage(languageChosen(db, feed.madeBy) ?? squad.language, () => calendarOf(name, config.baseAddress, given, reader));
 }

@@ -50,8 +50,17 @@ export async function readBody(request: Request, bytesMax: number, msMax = BODY_
   }
 }
 
+const JSON_TYPE = /^application\/json\s*(?:;|$)/i;
+
+/** @throws Problem "wrong kind" for a body that does not say that it is JSON: a form of another site can send everything else */
+export function checkIsJson(request: Request, bytes: number): void {
+  if (bytes > 0 && !JSON_TYPE.test(request.headers.get('content-type') ?? ''))
+    throw new Problem('wrong kind', t('This takes JSON alone: send it with the type application/json.'));
+}
+
 async function readJson(request: Request): Promise<unknown> {
   const body = await readBody(request, BODY_BYTES_MAX);
+  checkIsJson(request, body.length);
   if (body.length === 0) return undefined;
   try {
     return JSON.parse(body.toString('utf8'));

@@ -4,7 +4,7 @@ import { extname } from 'node:path';
 import { constants } from 'node:zlib';
 import compression from 'compression';
 import send from 'send';
-import { t } from '../../core/text/translate.ts';
+import { language, t } from '../../core/text/translate.ts';
 import { type Actor, actorFrom } from '../accounts/actor.ts';
 import { recordLoading, watchClip } from '../clips/clips.ts';
 import { watchFilm } from '../clips/films/films.ts';
@@ -14,24 +14,19 @@ import { healthOf } from '../operations/health.ts';
 import { whileBusy } from '../platform/db/while-busy.ts';
 import { ADDRESS_HEADER, clientAddress } from '../platform/http/address.ts';
 import { boundConnections, endUnread } from '../platform/http/connections.ts';
-import { setSafetyHeaders } from '../platform/http/headers.ts';
+import { headersOf, setSafetyHeaders } from '../platform/http/headers.ts';
 import { logRequest } from '../platform/http/request-log.ts';
 import { boundRequests } from '../platform/http/requests.ts';
 import { inLanguage, languageOf } from '../platform/languages.ts';
-import { PROBLEMS, Problem, problemDocument, problemHeaders, problemOf } from '../platform/problems.ts';
+import { notFound, PROBLEMS, Problem, problemDocument, problemHeaders, problemOf } from '../platform/problems.ts';
 import { hearSpoken } from '../review/spoken.ts';
+import { methodsAt } from './methods.ts';
 import type { StreamName } from './works.ts';
 
 export type AstroHandler = (req: IncomingMessage, res: ServerResponse, next?: (error?: unknown) => void) => void;
 
 const UNSAFE = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
 const MEDIA_FILE = /^\/api\/v1\/(clips|spoken|films)\/([0-9a-f-]{36})\/file$/;
-
-function headersOf(req: IncomingMessage): Headers {
-  const headers = new Headers();
-  for (const [name, value] of Object.entries(req.headers)) if (value !== undefined) headers.set(name, String(value));
-  return headers;
-}
 
 /** An unsafe request must come from a page of ours: the Origin header's host is compared with Host. */
 function fromElsewhere(req: IncomingMessage): boolean {
@@ -70,8 +65,32 @@ async function serveMedia(context: Context, req: IncomingMessage, res: ServerRes
     reply.setHeader('cache-control', 'private, no-store');
     reply.setHeader('content-disposition', 'inline');
   });
-  stream.on('error', () => answerProblem(res, new Problem('not found', t('This is not here any more.'))));
+  stream.on('error', (error: { status?: number; headers?: Record<string, string> }) => {
+    // A part that is not there (416, with how long the file is), or a file that is not the one somebody had (412).
+    if (error.status === 416 || error.status === 412) res.writeHead(error.status, error.headers ?? {}).end();
+    else answerProblem(res, new Problem('not found', t('This is not here any more.')));
+  });
   stream.pipe(res);
+}
+
+/** What an address does not take: said with what it does take. Whoever only asks what it takes is told. */
+function isAnswered(req: IncomingMessage, res: ServerResponse, path: string): boolean {
+  const taken = methodsAt(path);
+  if (taken === null || taken.includes(req.method ?? '')) return false;
+  res.setHeader('allow', [...taken, 'OPTIONS'].join(', '));
+  if (req.method === 'OPTIONS') res.writeHead(204).end();
+  else answerProblem(res, new Problem('wrong method', t('This address does not take {method}.', { method: req.method ?? '' })));
+  return true;
+}
+
+/** Whether an address can be read as one: its escapes are whole. */
+function isReadable(path: string): boolean {
+  try {
+    decodeURIComponent(path);
+    return true;
+  } catch {
+    return false;
+  }
 }
 
 /** Waits until a slow reader has taken what was written. */
@@ -182,7 +201,8 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
       throw new Problem('too many requests', t('Too much is being asked from this network at once. Wait a moment, then try again.'), [], 1);
     }
     req.headers[ADDRESS_HEADER] = clientAddress(req.socket.remoteAddress, req.headers['x-forwarded-for'], context.config.proxies);
-    if (path === '/health') {
+    if (!isReadable(path) && /^\/api(?:\/|$)/i.test(path)) throw notFound();
+    if (path === '/health' && (req.method === 'GET' || req.method === 'HEAD')) {
       const health = healthOf(context);
       res.writeHead(health.ok ? 200 : 503, { 'content-type': 'application/json', 'cache-control': 'no-store' });
       res.end(JSON.stringify(health));
@@ -190,19 +210,25 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
     }
     if (path.startsWith('/api/')) await requests.check(req, path);
     if (fromElsewhere(req)) throw new Problem('wrong origin', t('This came from another site, so nothing was done.'));
+    if (isAnswered(req, res, path)) return;
     if (path === UPLOAD_PATH || path.startsWith(`${UPLOAD_PATH}/`)) return uploads.handle(req, res);
     const [, kind, id] = MEDIA_FILE.exec(path) ?? [];
     if (kind && id && (req.method === 'GET' || req.method === 'HEAD')) return serveMedia(context, req, res, kind, id);
     const asked = exportAt(path);
     if (asked && (req.method === 'GET' || req.method === 'HEAD')) return serveExport(context, req, res, asked);
+    // Made at the build, so that a device keeps it; whoever asks for it with a line gets the same.
+    if (/^\/offline\/?$/.test(path)) {
+      const own = `/offline/${language()}.html`;
+      return serveStatic(clientDir, req, res, packed.has(own) ? own : '/offline/index.html', false, () => astro(req, res));
+    }
     const isFile = /\.[a-z0-9]+$/i.test(path) && !path.startsWith('/api/');
     // What a page said of somebody is asked for anew: going back shows what is true now, and nothing after signing out.
     if (!isFile) res.setHeader('cache-control', 'no-store');
-    if (isFile && req.method === 'GET' && packed.has(path) && takesBrotli(req))
-      return serveStatic(clientDir, req, res, path, true, () => astro(req, res));
+    const reads = req.method === 'GET' || req.method === 'HEAD';
+    if (isFile && reads && packed.has(path) && takesBrotli(req)) return serveStatic(clientDir, req, res, path, true, () => astro(req, res));
     // The middleware is written for a framework's request, which adds nothing that it uses.
     compress(req as never, res as never, () => {
-      if (isFile && req.method === 'GET') serveStatic(clientDir, req, res, path, false, () => astro(req, res));
+      if (isFile && reads) serveStatic(clientDir, req, res, path, false, () => astro(req, res));
       else astro(req, res);
     });
   };

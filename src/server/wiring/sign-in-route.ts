@@ -1,5 +1,6 @@
 import { and, eq, gte } from 'drizzle-orm';
 import { z } from 'zod';
+import { SIGN_INS } from '../../contract/beside.ts';
 import { EmailText } from '../../contract/invitations.ts';
 import { t } from '../../core/text/translate.ts';
 import { qrOf } from '../accounts/codes.ts';
@@ -8,7 +9,7 @@ import { account, session, user } from '../platform/db/schema.ts';
 import { isFull } from '../platform/disk-space.ts';
 import { ADDRESS_HEADER } from '../platform/http/address.ts';
 import { noRoom, notFound, Problem, type ProblemKind, parseInput } from '../platform/problems.ts';
-import { problemResponse, readBody } from './route.ts';
+import { checkIsJson, problemResponse, readBody } from './route.ts';
 
 /* The accounts library answers signing in and out; only what the interface uses of it is open, and only with what the interface sends. */
 
@@ -18,21 +19,7 @@ const SIGN_IN_BYTES_MAX = 16 * 1024;
 const PREFIX = '/api/auth';
 
 /** The addresses that are open, with the fields that are handed on; everything else of the library answers 404. */
-const OPEN: Record<string, readonly string[]> = {
-  '/sign-in/email': ['email', 'password'],
-  '/sign-in/squad': ['code', 'nickname', 'pin'],
-  '/sign-in/beside': ['code', 'nickname', 'pin'],
-  '/sign-in/family-link': ['code'],
-  '/sign-out': [],
-  '/change-password': ['currentPassword', 'newPassword'],
-  '/request-password-reset': ['email'],
-  '/reset-password': ['newPassword', 'token'],
-  '/two-factor/enable': ['password'],
-  '/two-factor/disable': ['password'],
-  '/two-factor/verify-totp': ['code'],
-  '/two-factor/verify-backup-code': ['code'],
-  '/two-factor/generate-backup-codes': ['password'],
-};
+const OPEN = new Map(SIGN_INS.map(([path, , fields]) => [path, fields]));
 
 /** What is always said on behalf of who asks: whoever changes a password is signed out everywhere else. */
 const ALWAYS: Record<string, object> = { '/change-password': { revokeOtherSessions: true } };
@@ -44,6 +31,7 @@ const ANY = z.record(z.string(), z.unknown(), 'The body is not an object.');
 
 async function fieldsOf(request: Request, names: readonly string[]): Promise<Record<string, unknown>> {
   const body = request.body ? await readBody(request, SIGN_IN_BYTES_MAX) : Buffer.alloc(0);
+  checkIsJson(request, body.length);
   if (body.length === 0) return {};
   let parsed: unknown;
   try {
@@ -101,7 +89,7 @@ export async function signInRoute(request: Request): Promise<Response> {
   try {
     const url = new URL(request.url);
     const path = url.pathname.slice(PREFIX.length);
-    const names = Object.hasOwn(OPEN, path) && request.method === 'POST' ? OPEN[path] : undefined;
+    const names = request.method === 'POST' ? OPEN.get(path) : undefined;
     if (!names) throw notFound();
     const given = await fieldsOf(request, names);
     const headers = new Headers(request.headers);

@@ -4,7 +4,7 @@ import { t } from '../../core/text/translate.ts';
 import { Button } from '../../ui/parts/index.ts';
 
 /** Deletes a clip (or a spoken line) for good, after asking once. The same for the player and the guardian. */
-export function DeleteClip({ size = 'usual', what = 'clip', onDelete }: { size?: 'usual' | 'player'; what?: string; onDelete(): void }) {
+export function DeleteClip({ size = 'usual', what = t('clip'), onDelete }: { size?: 'usual' | 'player'; what?: string; onDelete(): void }) {
   const [asked, setAsked] = useState(false);
   if (!asked) {
     return (

@@ -259,7 +259,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
             onChange={(cautions) => set({ cautions })}
             problem={problemAt('cautions')}
           />
-          <Checks legend="Load" all={LOADS} chosen={form.loads ?? filled.loads} onChange={(loads) => set({ loads })} />
+          <Checks legend={t('Load')} all={LOADS} chosen={form.loads ?? filled.loads} onChange={(loads) => set({ loads })} />
           <div className="grid gap-3 sm:grid-cols-2">
             <Text
               label={t('Youngest age')}
@@ -371,7 +371,7 @@ function DrillEditor({ shelf, changing, copying }: Props) {
           </Button>
         </Part>
         <Part title={t('Kit, space, layout')}>
-          <Checks legend="Kit" all={KIT} chosen={form.kit ?? filled.kit} onChange={(kit) => set({ kit })} />
+          <Checks legend={t('Kit')} all={KIT} chosen={form.kit ?? filled.kit} onChange={(kit) => set({ kit })} />
           <div className="grid gap-3 sm:grid-cols-2">
             <Text
               label={t('Length, m')}

@@ -133,7 +133,7 @@ export function MovesField({ value, layout, drill, others, onChange }: Props) {
         )}
         <div className="flex flex-col gap-1">
           {WORDS.map((row) => (
-            <div key={row[0]} className="flex flex-wrap gap-1">
+            <div key={row[0]} className="flex flex-wrap gap-1" translate="no">
               {row.map((one) => (
                 <Button key={one} size="tight" onClick={() => add(said(one))}>
                   {said(one)}

@@ -1,4 +1,5 @@
 import { type ReactNode, useId } from 'react';
+import { term } from '../../core/text/translate.ts';
 
 /** The fields an editor of drills is made of: a part with its title, a text with its problem, a choice of one, a choice of some. */
 
@@ -77,7 +78,7 @@ export function Pick<T extends string>({
       <select id={id} className="field" value={value} onChange={(event) => onChange(event.target.value as T)}>
         {options.map((one) => (
           <option key={one} value={one}>
-            {one || empty}
+            {one ? term(one) : empty}
           </option>
         ))}
       </select>
@@ -107,7 +108,7 @@ export function Checks<T extends string>({
             checked={chosen.includes(one)}
             onChange={(event) => onChange(all.filter((other) => (other === one ? event.target.checked : chosen.includes(other))))}
           />
-          {one}
+          {term(one)}
         </label>
       ))}
     </fieldset>

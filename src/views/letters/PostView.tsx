@@ -204,7 +204,7 @@ export const PostView = guarded(function PostView({ post: first }: { post: Post 
       </Fold>
       <Mails post={post} />
       <Fold level={2} label={t('What is mailed to you')} heading={t('What is mailed to you?')}>
-        <PostChoicesBox first={post.mine} summaries="The summary of the squad’s week, on Monday" reminders={false} />
+        <PostChoicesBox first={post.mine} summaries={t('The summary of the squad’s week, on Monday')} reminders={false} />
       </Fold>
     </div>
   );

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useOnce } from '../../client/use-once.ts';
 import { footInWords, number } from '../../client/words.ts';
 import type { NewRecord } from '../../contract/progress.ts';
 import { t } from '../../core/text/translate.ts';
@@ -8,17 +8,7 @@ const SEEN = 'eager-feet-record';
 
 /** One small celebration, once for each record: two soles step up. Whoever asked for stillness sees them stand. */
 export function Celebration({ record, playerId }: { record: NewRecord; playerId: string }) {
-  const [fresh, setFresh] = useState(false);
-  useEffect(() => {
-    const place = `${SEEN}:${playerId}`;
-    try {
-      setFresh(localStorage.getItem(place) !== record.scoreId);
-      localStorage.setItem(place, record.scoreId);
-    } catch {
-      // A browser that keeps nothing celebrates again: no harm done.
-      setFresh(true);
-    }
-  }, [record.scoreId, playerId]);
+  const fresh = useOnce(`${SEEN}:${playerId}`, record.scoreId);
   return (
     <section className="slab flex items-center gap-4 border-l-4 border-l-lace p-4" aria-label={t('A new best')}>
       <span className={`text-lace ${fresh ? 'shown-once' : ''}`} aria-hidden>

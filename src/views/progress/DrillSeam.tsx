@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { footInWords, number } from '../../client/words.ts';
 import type { DrillProgress, FootProgress } from '../../contract/progress.ts';
 import { t, term } from '../../core/text/translate.ts';
-import { Seam } from '../../ui/notations/index.ts';
+import { Seam, ShelfStill } from '../../ui/notations/index.ts';
 
 const WEEKS_SHOWN = 6;
 
@@ -23,12 +23,15 @@ export function DrillSeam({ drill, weeks = WEEKS_SHOWN, children }: { drill: Dri
     .map((week) => ({ label: t('week {number}', { number: week.number }), left: week.left, right: week.right, both: week.both }));
   return (
     <article className="slab flex flex-col gap-2 p-4">
-      <header className="flex flex-wrap items-baseline justify-between gap-x-3">
-        <h3 className="text-lg">{drill.drillName}</h3>
-        <span className="text-dust text-sm">
-          {drill.doseWords}
-          {drill.better === 'less' ? t(' · less is better') : ''}
-        </span>
+      <header className="flex items-center gap-3">
+        <ShelfStill drillId={drill.drillId} className="-my-2 size-14 shrink-0" />
+        <div className="flex min-w-0 flex-1 flex-wrap items-baseline justify-between gap-x-3">
+          <h3 className="text-lg">{drill.drillName}</h3>
+          <span className="text-dust text-sm">
+            {drill.doseWords}
+            {drill.better === 'less' ? t(' · less is better') : ''}
+          </span>
+        </div>
       </header>
       <div className="flex flex-wrap gap-x-6 gap-y-1">
         {drill.feet.map((foot) => (

@@ -3,6 +3,7 @@ import { call, sentenceOf } from '../../client/client.ts';
 import { dateInWords, footInWords, number } from '../../client/words.ts';
 import type { LineView } from '../../contract/parts.ts';
 import { t } from '../../core/text/translate.ts';
+import { InLanguage } from '../../ui/parts/index.ts';
 import { DeleteClip } from '../clips/DeleteClip.tsx';
 import { AnswerClip } from './AnswerClip.tsx';
 
@@ -76,7 +77,11 @@ export function Lines({ lines, timeZone, empty }: { lines: readonly LineView[]; 
             {line.foot === 'both' ? '' : ` · ${footInWords(line.foot)}`}
           </p>
           <p>{verdictInWords(line)}</p>
-          {line.line && <p className="font-semibold">“{line.line}”</p>}
+          {line.line && (
+            <p className="font-semibold">
+              “<InLanguage language={line.lineLanguage}>{line.line}</InLanguage>”
+            </p>
+          )}
           {line.cues.length > 0 && <p className="text-sm">{t('Try: {cues}', { cues: line.cues.join(' · ') })}</p>}
           {line.spoken.map((one) => (
             <SpokenLine key={one.id} line={line} spoken={one} />

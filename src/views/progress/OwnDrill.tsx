@@ -7,7 +7,7 @@ import { dateInWords, footInWords, number } from '../../client/words.ts';
 import { type CoachDrill, type NextStepView, type OwnStepView, type PlayerPage, progressApi } from '../../contract/progress.ts';
 import { saidOften } from '../../core/progress/plateau.ts';
 import { english, plural, t, term } from '../../core/text/translate.ts';
-import { Button, Notice } from '../../ui/parts/index.ts';
+import { Button, Empty, Notice } from '../../ui/parts/index.ts';
 import { CurveBox } from './CurveBox.tsx';
 import { DrillSeam } from './DrillSeam.tsx';
 
@@ -132,7 +132,7 @@ export function OwnDrill({ player, chosen, onChosen }: { player: PlayerPage; cho
     setKey(next);
     keepHere(place, next);
   };
-  if (!drill) return <Notice>{t('No counted numbers yet.')}</Notice>;
+  if (!drill) return <Empty scene="ball waits">{t('No counted numbers yet. They come with the first sessions.')}</Empty>;
   const needs = player.drills.filter((one) => one.plateau || one.fallen || saidOften(one.said));
   return (
     <div className="flex flex-col gap-4">

@@ -160,7 +160,7 @@ export function PlayerView({ player }: { player: PlayerPage }) {
             {player.stairs.length === 0 ? (
               <p className="text-dust">{t('The shoes stand on a step with the first counted number.')}</p>
             ) : (
-              <Stairs stairs={player.stairs} who={`The shoes are ${player.nickname}’s.`} />
+              <Stairs stairs={player.stairs} who={t('The shoes are {nickname}’s.', { nickname: player.nickname })} />
             )}
           </Fold>
         </div>

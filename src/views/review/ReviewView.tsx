@@ -6,7 +6,7 @@ import { type ReviewQueue, reviewApi } from '../../contract/review.ts';
 import { reviewMinutes } from '../../core/scores/habits.ts';
 import { mayBeWaved } from '../../core/scores/queue.ts';
 import { plural, t } from '../../core/text/translate.ts';
-import { Button, Notice } from '../../ui/parts/index.ts';
+import { Button, Empty, Notice } from '../../ui/parts/index.ts';
 import { Bench } from './Bench.tsx';
 import { DelayDialog } from './DelayDialog.tsx';
 import { DoubtRulesDialog } from './DoubtRulesDialog.tsx';
@@ -122,7 +122,7 @@ function ReviewView({ queue }: { queue: ReviewQueue }) {
             attempt={state.attempt}
           />
         ) : (
-          <Notice tone="done">{t('Nothing waits for you. New numbers come in as players send them.')}</Notice>
+          <Empty scene="done">{t('Nothing waits for you. New numbers come in as players send them.')}</Empty>
         )}
       </div>
       {open === 'wave' && (

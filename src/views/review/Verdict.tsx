@@ -6,7 +6,8 @@ import { number } from '../../client/words.ts';
 import { type BenchItem, benchApi as benchContract } from '../../contract/bench.ts';
 import { Decide, type ReviewItem } from '../../contract/review.ts';
 import type { Verdict as VerdictName } from '../../core/scores/standing.ts';
-import { t } from '../../core/text/translate.ts';
+import { LANGUAGE_CODES, LANGUAGES, type LanguageCode } from '../../core/text/languages.ts';
+import { language, t } from '../../core/text/translate.ts';
 import { Button, Field, Notice } from '../../ui/parts/index.ts';
 import type { CountOnBench } from './ClipBench.tsx';
 import { Key, KeyButton } from './KeyButton.tsx';
@@ -107,10 +108,50 @@ function Cues({
   );
 }
 
+/** The line once more, in another language: at hand where the family reads that, else behind its heading. */
+function LineAlso({
+  language,
+  why,
+  text,
+  problem,
+  onText,
+}: {
+  language: LanguageCode;
+  why: string | null;
+  text: string;
+  problem: string | undefined;
+  onText(text: string): void;
+}) {
+  const [open] = useState(why !== null || text !== '');
+  return (
+    <details open={open}>
+      <summary className="min-h-11 content-center text-sm">
+        {t('The line in {language} too', { language: LANGUAGES[language].name })} {why && <span className="text-dust">{why}</span>}
+      </summary>
+      <textarea
+        lang={language}
+        className="field min-h-14 w-full"
+        aria-label={t('The line in {language} too', { language: LANGUAGES[language].name })}
+        aria-invalid={problem ? true : undefined}
+        value={text}
+        maxLength={400}
+        onChange={(event) => onText(event.target.value)}
+      />
+      {problem && (
+        <p role="alert" className="text-sm text-stop">
+          {problem}
+        </p>
+      )}
+    </details>
+  );
+}
+
 /** What the coach decides of a score: one of four verdicts, with a line, cues, remarks and a spoken line for the player. */
 export function VerdictBox(props: Props) {
   const { item, bench, squad, keys, place, handlers, counted, reasonField, onPlace, attempt, onBench, onDecide } = props;
   const [line, setLine] = useState(place.line);
+  const [also, setAlso] = useState(place.also);
+  const other = bench?.familyReads ?? LANGUAGE_CODES.find((one) => one !== language()) ?? null;
   const [cues, setCues] = useState<string[]>(place.cues);
   const [typed, setTyped] = useState(place.typed);
   const [reason, setReason] = useState(place.reason);
@@ -131,6 +172,7 @@ export function VerdictBox(props: Props) {
       marks: verdict === 'corrected' && byMarks ? counted.marks : null,
       reason: verdict === 'set aside' ? reason.trim() || null : null,
       line: line.trim() || null,
+      also: other && also.trim() ? { language: other, text: also.trim() } : null,
       cues,
       tookSeconds: null,
     });
@@ -202,6 +244,23 @@ export function VerdictBox(props: Props) {
           }}
         />
       </label>
+      {other && (
+        <LineAlso
+          key={bench?.familyReads ?? 'at hand'}
+          language={other}
+          why={
+            bench?.familyReads
+              ? t('{nickname}’s family reads {language}.', { nickname: item.player.nickname, language: LANGUAGES[other].name })
+              : null
+          }
+          text={also}
+          problem={problems.also ?? problems.line}
+          onText={(text) => {
+            setAlso(text);
+            onPlace({ also: text });
+          }}
+        />
+      )}
       <div className="grid grid-cols-2 gap-2">
         <Field
           label={t('Typed recount')}

@@ -7,6 +7,8 @@ export interface BenchPlace {
   loop: Span | null;
   zoom: number;
   line: string;
+  /** The line in another language. */
+  also: string;
   cues: string[];
   reason: string;
   typed: string;
@@ -21,6 +23,7 @@ export const FRESH: BenchPlace = {
   loop: null,
   zoom: 1,
   line: '',
+  also: '',
   cues: [],
   reason: '',
   typed: '',

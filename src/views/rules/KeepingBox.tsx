@@ -3,6 +3,13 @@ import type { CleanReport, Keeping } from '../../contract/operations.ts';
 import { plural, t } from '../../core/text/translate.ts';
 import { Fold, Notice } from '../../ui/parts/index.ts';
 
+/** What made a backup, in words. */
+const KINDS: Record<Keeping['backups'][number]['kind'], () => string> = {
+  daily: () => t('by itself'),
+  'by hand': () => t('by hand'),
+  'before upgrade': () => t('before an upgrade'),
+};
+
 const WORDS: [keyof CleanReport, (n: number) => string][] = [
   ['clipsPastDays', (n) => plural(n, 'clip past its days', 'clips past their days')],
   ['clipsWithoutYes', (n) => plural(n, 'clip without a yes', 'clips without a yes')],
@@ -76,7 +83,7 @@ export function KeepingBox({ kept, timeZone }: { kept: Keeping; timeZone: string
               <li key={one.madeAt}>
                 {t('{whenInWords}, {kind}, {files}, kept until {dateInWords}', {
                   whenInWords: whenInWords(one.madeAt, timeZone),
-                  kind: one.kind,
+                  kind: KINDS[one.kind](),
                   files: one.files === null ? t('the database alone') : plural(one.files, 'clip'),
                   dateInWords: dateInWords(one.endsAt, timeZone),
                 })}

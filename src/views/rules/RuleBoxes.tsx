@@ -110,7 +110,7 @@ export function TablesRule({ rules, onRules, attempt }: RuleBoxProps) {
   return (
     <Fold level={2} label={t('Tables')} heading={t('Who is compared with whom?')} says={TABLE_SAYS[rules.tableSchool]}>
       <p className="text-dust text-sm">
-        {t('Nicknames only, the upper half only, never a last place. A guardian can take a child out.')}
+        {t('Nicknames only, the upper half only, never a last place. A guardian can remove a child.')}
         {young &&
           t(' The squad is about {age}: under {tablesFromAge} tables are best left off.', {
             age: rules.age,

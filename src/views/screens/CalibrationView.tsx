@@ -4,7 +4,7 @@ import { useAttempt } from '../../client/use-attempt.ts';
 import { dayInWords } from '../../client/words.ts';
 import type { Calibration, Reach } from '../../contract/tables.ts';
 import { weeksApi } from '../../contract/weeks.ts';
-import { plural, t } from '../../core/text/translate.ts';
+import { plural, t, term } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 import { SquadTabs } from '../squads/SquadTabs.tsx';
 
@@ -146,7 +146,11 @@ export const CalibrationView = guarded(function CalibrationView({ calibration, s
       {shown.goes > 0 && (
         <div className="grid items-start gap-4 lg:grid-cols-2">
           <div className="flex flex-col gap-4">
-            <Rates label={t('By what is measured')} rows={calibration.byMeasure} aim={aim} />
+            <Rates
+              label={t('By what is measured')}
+              rows={calibration.byMeasure.map((row) => ({ ...row, name: term(row.name) }))}
+              aim={aim}
+            />
             <Rates
               label={t('By four weeks')}
               rows={calibration.byPeriod.map((row) => ({ ...row, name: t('from {dayInWords}', { dayInWords: dayInWords(row.name) }) }))}

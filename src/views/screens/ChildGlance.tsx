@@ -3,7 +3,11 @@ import { footInWords, number, untilInWords, wishedDay } from '../../client/words
 import type { Child, FamilyWeek } from '../../contract/screens.ts';
 import { trainedInWords } from '../../core/streaks/asks.ts';
 import { plural, t } from '../../core/text/translate.ts';
+import { ShelfStill } from '../../ui/notations/moves/ShelfStill.tsx';
 import { Seam } from '../../ui/notations/Seam.tsx';
+
+/** Drills of a session shown as pictures: as many as stand beside each other on a phone. */
+const STILLS_SHOWN = 6;
 
 /** What the sessions of a week come to, in one sentence. */
 function doneWords({ sessions, isOpen }: FamilyWeek): string {
@@ -41,6 +45,11 @@ export function ChildGlance({ week, streak, timeZone, nickname }: Pick<Child, 's
             <span>
               {session.name}
               <span className="text-dust text-sm"> {session.done ? t('done') : wishedDay(session.day)}</span>
+              <span className="flex">
+                {session.drillIds.slice(0, STILLS_SHOWN).map((id) => (
+                  <ShelfStill key={id} drillId={id} className="size-11" />
+                ))}
+              </span>
             </span>
           </li>
         ))}

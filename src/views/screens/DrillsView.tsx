@@ -8,7 +8,7 @@ import { lookThrough, type ShelfFilter, WHOLE_SHELF } from '../../core/drills/sh
 import { FAMILIES, type Family, KIT, LOADS, type Load, MEASURES, type Measure } from '../../core/drills/terms.ts';
 import { english, plural, t, term } from '../../core/text/translate.ts';
 import { StillImage } from '../../ui/notations/index.ts';
-import { ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { ButtonLink, Empty } from '../../ui/parts/index.ts';
 import { FilmBox } from '../clips/FilmBox.tsx';
 import { isSame, useFilms } from '../clips/use-films.ts';
 import { VoiceBox } from '../clips/VoiceBox.tsx';
@@ -152,7 +152,7 @@ function DrillsView({ shelf, first }: DrillsData) {
           <p className="px-3 py-2 text-dust text-sm" role="status">
             {plural(found.length, 'drill')}
           </p>
-          {found.length === 0 && <Notice>{t('No drill fits. Try another word, or fewer filters.')}</Notice>}
+          {found.length === 0 && <Empty scene="nobody">{t('No drill fits. Try another word, or fewer filters.')}</Empty>}
           <ul>
             {found.map((drill) => (
               <li key={drill.id} style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 60px' }}>

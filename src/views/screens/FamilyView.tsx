@@ -10,7 +10,7 @@ import { invitationsApi } from '../../contract/invitations.ts';
 import { type Child, type FamilyPage, screensApi } from '../../contract/screens.ts';
 import { trainingApi } from '../../contract/training.ts';
 import { t } from '../../core/text/translate.ts';
-import { Button, ButtonLink, Field, Fold, Form, Notice } from '../../ui/parts/index.ts';
+import { Button, ButtonLink, Empty, Field, Fold, Form, Notice } from '../../ui/parts/index.ts';
 import { DeleteClip } from '../clips/DeleteClip.tsx';
 import { LetterBox } from '../letters/LetterBox.tsx';
 import { PostChoicesBox } from '../letters/PostChoicesBox.tsx';
@@ -484,7 +484,7 @@ export const FamilyView = guarded(function FamilyView({ family }: { family: Fami
         </Notice>
       )}
       {children.length === 0 && family.asked === 0 && (
-        <Notice>{t('No child is connected with this account yet. Ask the coach for a code.')}</Notice>
+        <Empty scene="nobody">{t('No child is connected with this account yet. Ask the coach for a code.')}</Empty>
       )}
       {children.map((child) => (
         <ChildPage key={child.playerId} family={family} child={child} put={put} attempt={attempt} />

@@ -4,7 +4,7 @@ import { guarded } from '../../client/guarded.tsx';
 import { dateInWords, footInWords } from '../../client/words.ts';
 import type { MyFeet } from '../../contract/progress.ts';
 import { plural, t } from '../../core/text/translate.ts';
-import { Button, Notice } from '../../ui/parts/index.ts';
+import { Button, Empty, Notice } from '../../ui/parts/index.ts';
 import { DeleteClip } from '../clips/DeleteClip.tsx';
 import { Celebration } from '../progress/Celebration.tsx';
 import { DrillSeam } from '../progress/DrillSeam.tsx';
@@ -120,7 +120,7 @@ export const FeetView = guarded(function FeetView({ feet, kept = false }: { feet
           </Button>
         )}
       </section>
-      {feet.drills.length === 0 && <Notice>{t('No numbers yet. Your first session makes the first record.')}</Notice>}
+      {feet.drills.length === 0 && <Empty scene="ball waits">{t('No numbers yet. Your first session makes the first record.')}</Empty>}
       {(all ? feet.drills : feet.drills.slice(0, DRILLS_SHOWN)).map((drill) => (
         <DrillSeam key={drill.key} drill={drill} weeks={all ? undefined : WEEKS_SHOWN}>
           <HowItGoes playerId={feet.playerId} drillId={drill.drillId} name={drill.drillName} />
@@ -134,7 +134,7 @@ export const FeetView = guarded(function FeetView({ feet, kept = false }: { feet
       {feet.stairs.length > 0 && (
         <Folded title={t('My staircases')}>
           <p className="text-dust">{t('My shoes stand on each step that has a number.')}</p>
-          <Stairs stairs={feet.stairs} who="The shoes are mine." />
+          <Stairs stairs={feet.stairs} who={t('The shoes are mine.')} />
         </Folded>
       )}
       {feet.tables && feet.tables.tables.length > 0 && (

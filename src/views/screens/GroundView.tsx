@@ -6,7 +6,7 @@ import { useAttempt } from '../../client/use-attempt.ts';
 import type { NotThereYet } from '../../contract/tables.ts';
 import { weeksApi } from '../../contract/weeks.ts';
 import { plural, t } from '../../core/text/translate.ts';
-import { Button, Notice } from '../../ui/parts/index.ts';
+import { Button, Empty, Notice } from '../../ui/parts/index.ts';
 import { SquadTabs } from '../squads/SquadTabs.tsx';
 
 /** Who has not met it: by name, or everybody but the few who have. */
@@ -32,7 +32,7 @@ export const GroundView = guarded(function GroundView({ ground, squad }: { groun
       <SquadTabs squad={squad} here="/ground" />
       <p className="max-w-3xl text-dust">
         {t(
-          'Drills of the last {weeks}, the ones that the fewest can do first: ground for the next week. Everybody is measured by the band of the own level, on each foot by itself.',
+          'Drills of the last {weeks}, the ones that the fewest can do first: ground for the next week. Everybody is measured by what is usual at their level, each foot by itself.',
           { weeks: plural(ground.weeks, 'week') },
         )}
       </p>
@@ -43,11 +43,11 @@ export const GroundView = guarded(function GroundView({ ground, squad }: { groun
       {done && said && <Notice tone="done">{said}</Notice>}
       {problem && <Notice tone="stop">{problem}</Notice>}
       {rows.length === 0 ? (
-        <Notice>
+        <Empty scene={ground.rows.length === 0 ? 'ball waits' : 'done'}>
           {ground.rows.length === 0
             ? t('No counted numbers yet. They come with the first sessions.')
-            : t('Everybody meets every band. Time for harder drills.')}
-        </Notice>
+            : t('Everybody can do every drill. Time for harder ones.')}
+        </Empty>
       ) : (
         <section className="slab overflow-x-auto" aria-label={t('What the squad cannot do yet')}>
           <table className="w-full border-collapse">
@@ -57,7 +57,7 @@ export const GroundView = guarded(function GroundView({ ground, squad }: { groun
                   {t('Drill')}
                 </th>
                 <th scope="col" className="w-56 px-3 py-2 text-start">
-                  {t('Met the band')}
+                  {t('Can do it')}
                 </th>
                 <th scope="col" className="px-3 py-2 text-end">
                   {t('Foot balance')}
@@ -83,9 +83,11 @@ export const GroundView = guarded(function GroundView({ ground, squad }: { groun
                         <rect width="100" height="10" fill="var(--joint)" />
                         <rect width={(100 * row.met) / row.tried} height="10" fill="var(--moss)" />
                       </svg>
-                      <span className="whitespace-nowrap">{t('{met} of {tried}', { met: row.met, tried: row.tried })}</span>
+                      <span className="whitespace-nowrap">
+                        {row.estimated ? '≈ ' : ''}
+                        {t('{met} of {tried}', { met: row.met, tried: row.tried })}
+                      </span>
                     </div>
-                    {row.estimated && <span className="text-dust text-sm">{t('the band is an estimate')}</span>}
                   </td>
                   <td className="px-3 py-2 text-end">{row.balance === null ? '' : row.balance.toFixed(2)}</td>
                   <td className="px-3 py-2 text-dust text-sm">{notYetWords(row)}</td>
@@ -104,6 +106,7 @@ export const GroundView = guarded(function GroundView({ ground, squad }: { groun
               ))}
             </tbody>
           </table>
+          {rows.some((row) => row.estimated) && <p className="px-3 py-2 text-dust text-sm">{t('≈ what is usual here is an estimate')}</p>}
         </section>
       )}
     </div>

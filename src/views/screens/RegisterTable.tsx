@@ -31,7 +31,7 @@ export const SHOWN = {
   quiet: { words: english('gone quiet'), keeps: (one: Player) => one.quiet },
   loosening: {
     get words() {
-      return t('about to come undone');
+      return t('streak in danger');
     },
     keeps: (one: Player) => one.streak.loosening,
   },

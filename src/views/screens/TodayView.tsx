@@ -30,8 +30,12 @@ function Row({ children, action }: { children: ReactNode; action: ReactNode }) {
 }
 
 const WHAT = {
-  opens: 'opens',
-  closes: 'closes',
+  get opens() {
+    return t('opens');
+  },
+  get closes() {
+    return t('closes');
+  },
   get 'to be released'() {
     return t('starts, not released yet:');
   },
@@ -165,7 +169,7 @@ function Lists({ today }: { today: Today }) {
                 </Row>,
               ]}
         </List>
-        <List title={t('Leaving the house')} empty={t('No week opens or closes in the next days.')}>
+        <List title={t('Opens or closes soon')} empty={t('No week opens or closes in the next days.')}>
           {today.leaving.map((week) => (
             <Row
               key={`${week.weekId}${week.what}`}
@@ -217,7 +221,7 @@ function Lists({ today }: { today: Today }) {
             ))}
           </List>
         )}
-        <List title={t('About to come undone')} empty={t('No streak is in danger today.')}>
+        <List title={t('Streaks in danger')} empty={t('No streak is in danger today.')}>
           {today.loosening.map((one) => (
             <Row key={one.playerId} action={open(one.playerId)}>
               <span className="font-semibold">{one.nickname}</span> {unitsInWords(one.current, one.unit)}{' '}

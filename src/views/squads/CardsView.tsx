@@ -6,7 +6,7 @@ import { dateInWords } from '../../client/words.ts';
 import { type Card, type InvitationView, invitationsApi } from '../../contract/invitations.ts';
 import { invitationWords } from '../../core/letters/invitation-words.ts';
 import { t } from '../../core/text/translate.ts';
-import { Button, Notice, Qr } from '../../ui/parts/index.ts';
+import { Button, Empty, Notice, Qr } from '../../ui/parts/index.ts';
 
 interface Props {
   squad: { id: string; name: string; code: string; timeZone: string };
@@ -39,7 +39,7 @@ export const CardsView = guarded(function CardsView({ squad, address }: Props) {
         </Button>
       </div>
     );
-  if (cards.length === 0) return <p>{t('The squad has no players yet.')}</p>;
+  if (cards.length === 0) return <Empty scene="nobody">{t('The squad has no players yet.')}</Empty>;
   return (
     <div className="grid grid-cols-1 gap-3 sm:grid-cols-2 print:grid-cols-2">
       {cards.map(({ playerId, nickname, familyLink, guardian }) => (

@@ -126,7 +126,7 @@ export function ChildAccess({ playerId: player, nickname, squad, timeZone, reque
                       })
                     }
                   >
-                    {t('Take {name} out', { name: one.name })}
+                    {t('Remove {name}', { name: one.name })}
                   </Button>
                 )}
               </li>

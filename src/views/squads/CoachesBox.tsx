@@ -60,7 +60,7 @@ export function CoachesBox({ shown, attempt, refresh, onInvitation }: PeopleBoxP
                     })
                   }
                 >
-                  {t('Take out')}
+                  {t('Remove')}
                 </Button>
               )}
             </span>

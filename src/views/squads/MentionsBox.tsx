@@ -19,7 +19,7 @@ export function MentionsBox({ squad, timeZone }: { squad: string; timeZone: stri
       <h2>{t('Texts that name a player who leaves')}</h2>
       <p>
         {t(
-          'A family has asked for everything of a player to be deleted. These texts are yours, so nothing finds them by itself: change each where you wrote it, or have the name taken out here.',
+          'A family has asked for everything of a player to be deleted. These texts are yours, so nothing finds them by itself: change each where you wrote it, or have the name removed here.',
         )}
       </p>
       {problem && <Notice tone="stop">{problem}</Notice>}
@@ -33,7 +33,7 @@ export function MentionsBox({ squad, timeZone }: { squad: string; timeZone: stri
               </span>
             </span>
             <Button size="small" onClick={() => void change(one)}>
-              {t('Take the name out')}
+              {t('Remove the name')}
             </Button>
           </li>
         ))}

@@ -155,7 +155,7 @@ export function PlayerRow({
           </Button>
           {head && (
             <Button size="small" look="stop" onClick={() => setRemoving(true)}>
-              {t('Take out')}
+              {t('Remove')}
             </Button>
           )}
         </span>
@@ -193,7 +193,7 @@ export function PlayerRow({
           </Dialog>
         )}
         {unguarding && (
-          <Dialog label={t('Take {name} out as guardian?', { name: unguarding.name })} onClose={() => setUnguarding(null)}>
+          <Dialog label={t('Remove {name} as guardian?', { name: unguarding.name })} onClose={() => setUnguarding(null)}>
             <p>
               {t('{name} sees nothing of {nickname} any more. What was said yes or no to stays. The family is told.', {
                 name: unguarding.name,
@@ -213,12 +213,12 @@ export function PlayerRow({
                 });
               }}
             >
-              {t('Take {name} out', { name: unguarding.name })}
+              {t('Remove {name}', { name: unguarding.name })}
             </Button>
           </Dialog>
         )}
         {removing && (
-          <Dialog label={t('Take {nickname} out of the squad?', { nickname: one.nickname })} onClose={() => setRemoving(false)}>
+          <Dialog label={t('Remove {nickname} from the squad?', { nickname: one.nickname })} onClose={() => setRemoving(false)}>
             <p>
               {t(
                 'Coaches of this squad see {nickname} no more; what was done stays with the family. It can be undone on this page right after.',
@@ -237,7 +237,7 @@ export function PlayerRow({
                 });
               }}
             >
-              {t('Take {nickname} out', { nickname: one.nickname })}
+              {t('Remove {nickname}', { nickname: one.nickname })}
             </Button>
           </Dialog>
         )}

@@ -32,7 +32,7 @@ export function RosterBox({ squad, onAdded }: { squad: string; onAdded(): void }
         <textarea
           className="field min-h-28 font-mono text-sm"
           value={text}
-          placeholder={'Otter\nHeron\nNewt, 2015, left'}
+          placeholder={t('Otter\nHeron\nNewt, 2015, left')}
           onChange={(event) => {
             setText(event.target.value);
             setLook(null);

@@ -25,7 +25,7 @@ export function TableBox({ table, school }: { table: TableView; school: TableSch
                 {t('player')}
               </th>
               <th scope="col" className="text-end font-normal">
-                {school === 'scores' ? table.unit : t('on the usual')}
+                {school === 'scores' ? table.unit : t('better by')}
               </th>
             </tr>
           </thead>

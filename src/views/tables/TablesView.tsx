@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import { guarded } from '../../client/guarded.tsx';
 import type { tablesApi as contract } from '../../contract/tables.ts';
 import { t } from '../../core/text/translate.ts';
-import { Notice } from '../../ui/parts/index.ts';
+import { Empty } from '../../ui/parts/index.ts';
 import { SquadTabs } from '../squads/SquadTabs.tsx';
 import { TableBox } from './TableBox.tsx';
 
@@ -58,7 +58,7 @@ export const TablesView = guarded(function TablesView({
         </p>
       )}
       {tables.school !== 'off' && tables.tables.length === 0 && (
-        <Notice>{t('No table for this week yet: fewer than four players have a number under the same drill.')}</Notice>
+        <Empty scene="nobody">{t('No table for this week yet: fewer than four players have a number under the same drill.')}</Empty>
       )}
       {tables.tables.length > 0 && <h2 className="sr-only">{t('Tables of week {week}', { week: tables.week })}</h2>}
       <div className="grid gap-4 md:grid-cols-2 xl:grid-cols-3">

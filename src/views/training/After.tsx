@@ -141,8 +141,8 @@ export function After({
               return (
                 <li key={one.id} className="flex min-h-12 flex-wrap items-center gap-x-3 py-1">
                   <span className="w-full">{give ? goWords(give.drill.name, give.scores) : one.label}</span>
-                  <span className="flex shrink-0 grow items-center gap-1 text-sm">
-                    <Icon aria-hidden className={`size-5 ${WAYS[way].look}`} /> {term(way)}
+                  <span className="wrap-anywhere flex min-w-0 grow items-center gap-1 text-sm">
+                    <Icon aria-hidden className={`size-5 shrink-0 ${WAYS[way].look}`} /> {term(way)}
                   </span>
                   {give && onMend && (
                     <Button className="min-h-12!" onClick={() => onMend(give)}>

@@ -89,7 +89,7 @@ function noteOf(drillId: string, sheet: readonly Interval[], items: readonly Ite
   const seconds = sheet.reduce((sum, one) => sum + (one.drillId === drillId ? one.seconds : 0), 0);
   const beats = numbers.flatMap(({ itemId, foot, target }) =>
     target.number !== null && items.some((item) => item.id === itemId && item.drillId === drillId)
-      ? [foot === 'both' ? number(target.number) : `${foot} ${number(target.number)}`]
+      ? [foot === 'both' ? number(target.number) : `${term(foot)} ${number(target.number)}`]
       : [],
   );
   return [

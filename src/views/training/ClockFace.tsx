@@ -3,8 +3,8 @@ import { clockWords } from '../../client/words.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
 import { capital } from '../../core/text/capital.ts';
-import { t } from '../../core/text/translate.ts';
-import { type ClockState, callsDuring, type Interval, sideInWords } from '../../core/training/index.ts';
+import { t, term } from '../../core/text/translate.ts';
+import { type ClockState, callsDuring, clockStatus, type Interval, KIND_WORDS, sideInWords } from '../../core/training/index.ts';
 import { Skyline } from '../../ui/notations/Skyline.tsx';
 import { Button } from '../../ui/parts/index.ts';
 import { Coming } from './HowTo.tsx';
@@ -36,33 +36,6 @@ interface Props {
   onDone(): void;
 }
 
-const KIND_WORDS = {
-  get 'set-up'() {
-    return t('Set up');
-  },
-  get 'lead-in'() {
-    return t('Get ready');
-  },
-  get work() {
-    return t('Go');
-  },
-  get switch() {
-    return t('Switch');
-  },
-  get 'turn-round'() {
-    return t('Turn round');
-  },
-  get rest() {
-    return t('Rest');
-  },
-  get drink() {
-    return t('Drink');
-  },
-  get score() {
-    return t('Score');
-  },
-} as const;
-
 /** Read from two metres away: 9 mm high on a phone 65 mm wide, whatever its pixels; what is longer is a little smaller. */
 const FAR = 'text-[clamp(40px,14vw,88px)] flat:text-[clamp(28px,7vw,56px)]';
 const NEAR = 'text-[clamp(30px,9.5vw,64px)] flat:text-[clamp(24px,5vw,44px)]';
@@ -82,7 +55,7 @@ function headline(interval: Interval): string {
   if (interval.surface) return capital(interval.surface);
   if (interval.foot !== 'both' && interval.kind !== 'drink' && interval.kind !== 'rest')
     return t('{foot} foot', { foot: capital(interval.foot) });
-  return KIND_WORDS[interval.kind];
+  return KIND_WORDS[interval.kind]();
 }
 
 function nextWords(sheet: readonly Interval[], state: ClockState, drillOf: Props['drillOf']): string {
@@ -172,6 +145,9 @@ export function ClockFace(props: Props) {
     .join(' · ');
   return (
     <div className="flex flex-1 flex-col gap-3">
+      <p className="sr-only" role="status" data-testid="clock-status">
+        {clockStatus(interval, ran, drill?.name ?? '')}
+      </p>
       <button
         type="button"
         className={`flex shrink-0 flex-col items-start justify-start text-start flat:grid flat:grid-cols-[1fr_auto] flat:content-start flat:gap-x-6 ${counting ? '' : 'grow'}`}
@@ -180,7 +156,7 @@ export function ClockFace(props: Props) {
       >
         <span className="flex w-full items-baseline justify-between gap-3 text-xl flat:col-span-2">
           <span>
-            {backInPlace ? t('Back to your place') : headline(interval) === KIND_WORDS[interval.kind] ? '' : KIND_WORDS[interval.kind]}
+            {backInPlace ? t('Back to your place') : headline(interval) === KIND_WORDS[interval.kind]() ? '' : KIND_WORDS[interval.kind]()}
           </span>
           <span>{placeInWords(sheet, interval)}</span>
         </span>
@@ -199,7 +175,7 @@ export function ClockFace(props: Props) {
         </span>
         {working && (interval.pace || reps || beat) && (
           <span className={`flex flex-wrap gap-x-4 font-display font-semibold leading-[1.05] ${FAR}`}>
-            {(interval.pace || reps) && <span>{[interval.pace, reps].filter(Boolean).join(', ')}</span>}
+            {(interval.pace || reps) && <span>{[interval.pace && term(interval.pace), reps].filter(Boolean).join(', ')}</span>}
             {beat && <span className="text-lace">{beat}</span>}
           </span>
         )}

@@ -7,13 +7,14 @@ import { deviceNow } from '../../client/now.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { dayLetter, footInWords, untilInWords, whenInWords, wishedDay } from '../../client/words.ts';
 import type { ThisWeek } from '../../contract/training.ts';
+import { isShownMirrored } from '../../core/drills/side-shown.ts';
 import { type Kit, standInsInWords } from '../../core/drills/terms.ts';
 import { plural, t, term } from '../../core/text/translate.ts';
 import { doseOf, minutesInWords } from '../../core/training/dose.ts';
 import { compileRunSheet } from '../../core/training/index.ts';
 import type { Session } from '../../core/weeks/schema.ts';
-import { Laces, Skyline } from '../../ui/notations/index.ts';
-import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
+import { Laces, Scene, Skyline, StillImage } from '../../ui/notations/index.ts';
+import { Button, ButtonLink, Empty, InLanguage, Notice } from '../../ui/parts/index.ts';
 import { FilmSoon } from '../clips/FilmSoon.tsx';
 import { useHere } from './here.ts';
 import { drillsOf, kitAtHome, lacks, playedItems } from './kit.ts';
@@ -22,6 +23,7 @@ import { Numbers } from './Numbers.tsx';
 import { Outbox } from './SendQueue.tsx';
 import { Swaps } from './Swaps.tsx';
 import { useOwnRuns } from './use-own-runs.ts';
+import { useWeekDone } from './use-week-done.ts';
 
 /** What to fetch: what is at home by its name, else what stands in for it. */
 function Fetch({ kit, visit }: { kit: readonly Kit[]; visit: ThisWeek }) {
@@ -74,6 +76,16 @@ function SessionCard({
         height={64}
         summary={`${session.name}: ${minutesInWords(dose)}, ${plural(items.length, 'drill')}`}
       />
+      <p className="-mx-1 flex flex-wrap" aria-hidden>
+        {drillsOf(session, drills).map((drill) => (
+          <StillImage
+            key={drill.id}
+            drill={drill}
+            mirror={isShownMirrored(drill.sides, null, visit.runner.strongerFoot)}
+            className="size-14"
+          />
+        ))}
+      </p>
       {done && (
         <p className="flex items-center gap-2 font-semibold text-moss">
           <Check aria-hidden className="size-5" /> {doneHere ? t('Done on this phone; it is on its way.') : t('Done. You can do it again.')}
@@ -105,6 +117,19 @@ function SessionCard({
   );
 }
 
+/** All of the week is done: one small celebration, once; afterwards the shoes stand there. */
+function WeekDone({ week, sessions, fresh }: { week: NonNullable<ThisWeek['week']>; sessions: number; fresh: boolean }) {
+  return (
+    <section className="slab flex items-center gap-4 border-s-4 border-s-moss p-4" aria-label={t('This week is done')}>
+      <Scene name="done" className={`w-32 shrink-0 ${fresh ? 'shown-once' : ''}`} />
+      <p>
+        <span className="block font-bold text-lg">{t('Week {number} is done.', { number: week.number })}</span>
+        {t('{sessions}, all of them. The rest of the week is yours.', { sessions: plural(sessions, 'session') })}
+      </p>
+    </section>
+  );
+}
+
 /** The next week, so that kit can be found in time. A surprise says only when it opens. */
 function Upcoming({ upcoming, timeZone }: { upcoming: NonNullable<ThisWeek['upcoming']>; timeZone: string }) {
   const { about, opensAt } = upcoming;
@@ -113,7 +138,7 @@ function Upcoming({ upcoming, timeZone }: { upcoming: NonNullable<ThisWeek['upco
       <h2>{about ? t('Week {number}: {title}', { number: about.number, title: about.title }) : t('A surprise')}</h2>
       <p className="text-dust">{t('Opens {whenInWords}', { whenInWords: whenInWords(opensAt, timeZone) })}</p>
       {about ? (
-        <p>{about.kit.length > 0 ? t('Find in time: {kit}.', { kit: about.kit.join(', ') }) : t('Nothing to find for it.')}</p>
+        <p>{about.kit.length > 0 ? t('Find in time: {kit}.', { kit: about.kit.map(term).join(', ') }) : t('Nothing to find for it.')}</p>
       ) : (
         <p>{t('Nobody knows yet what it is.')}</p>
       )}
@@ -164,6 +189,8 @@ export const WeekView = guarded(function WeekView({ visit, keptAt = null }: Prop
   const isDone = (session: Session) => visit.done.includes(session.id) || own.done.includes(session.id);
   const sessions = [...(week?.content.sessions ?? [])].sort((a, b) => Number(isDone(a)) - Number(isDone(b)));
   const next = sessions.find((session) => !isDone(session));
+  const isWeekDone = sessions.length > 0 && !next;
+  const fresh = useWeekDone(visit, isWeekDone);
   return (
     <main className="flex flex-col gap-4 p-4">
       <header>
@@ -216,7 +243,7 @@ export const WeekView = guarded(function WeekView({ visit, keptAt = null }: Prop
           <h2>{t('Once more, please: {drillName}', { drillName: line.drillName })}</h2>
           <p>
             {line.foot !== 'both' && `${footInWords(line.foot)}. `}
-            {line.line} {line.cues.join('. ')}
+            {line.line && <InLanguage language={line.lineLanguage}>{line.line}</InLanguage>} {line.cues.join('. ')}
           </p>
           <ButtonLink href={`/go/${sessionId}`} size="player">
             {t('Go')}
@@ -257,6 +284,7 @@ export const WeekView = guarded(function WeekView({ visit, keptAt = null }: Prop
             <p>{week.content.focus}</p>
             <p className="text-dust">{t('Open until {untilInWords}', { untilInWords: untilInWords(week.closesAt, timeZone) })}</p>
           </section>
+          {isWeekDone && <WeekDone week={week} sessions={sessions.length} fresh={fresh} />}
           {sessions.map((session) => (
             <SessionCard
               key={session.id}
@@ -269,10 +297,10 @@ export const WeekView = guarded(function WeekView({ visit, keptAt = null }: Prop
           ))}
         </>
       ) : (
-        <Notice>
+        <Empty scene="ball waits">
           {t('No week is open now.')} {!visit.upcoming && t('Your coach has not sent the next one yet. ')}
           {t('Any ball and five minutes are still good for your feet.')}
-        </Notice>
+        </Empty>
       )}
       {visit.upcoming && <Upcoming upcoming={visit.upcoming} timeZone={timeZone} />}
       {visit.home && (

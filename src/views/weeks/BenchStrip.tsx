@@ -35,7 +35,7 @@ export function DoseStrip({ plan, drills, facts }: { plan: WeekPlan; drills: Dri
       />
       <p className="text-sm">
         {change === null
-          ? t('The first week: no mean to compare with yet.')
+          ? t('The first week: nothing to compare with yet.')
           : change === 0
             ? t('As many touches as usual in the last four weeks.')
             : t('{change} % {change2} touches than usual in the last four weeks.', {

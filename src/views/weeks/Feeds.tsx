@@ -2,10 +2,13 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
-import { dateInWords } from '../../client/words.ts';
+import { dateInWords, hourInWords } from '../../client/words.ts';
 import { type Feed, weeksApi } from '../../contract/weeks.ts';
 import { plural, t } from '../../core/text/translate.ts';
-import { Button, Fold, Notice } from '../../ui/parts/index.ts';
+import { Button, ButtonLink, Fold, Notice } from '../../ui/parts/index.ts';
+
+/** Hours at which a family may want to be reminded: before school, after it, before supper. */
+const REMIND_HOURS = [7, 8, 14, 15, 16, 17, 18, 19];
 
 interface Props {
   squad: string;
@@ -19,6 +22,8 @@ interface Props {
 export function Feeds({ squad, timeZone, player, first }: Props) {
   const [feeds, setFeeds] = useState(first.filter((feed) => feed.playerId === (player?.id ?? null)));
   const [address, setAddress] = useState<string | null>(null);
+  const [remind, setRemind] = useState('');
+  const whole = address && remind !== '' ? `${address}?remind=${remind}` : address;
   const { problem, attempt } = useAttempt();
   const make = () =>
     attempt(async () => {
@@ -46,16 +51,30 @@ export function Feeds({ squad, timeZone, player, first }: Props) {
         )}
       </p>
       {problem && <Notice tone="stop">{problem}</Notice>}
-      {address && (
+      {whole && (
         <Notice tone="done">
           {t('Copy it now, it is shown this once:')}
           <input
             readOnly
             className="field mt-1 w-full"
             aria-label={t('Calendar address')}
-            value={address}
+            value={whole}
             onFocus={(event) => event.target.select()}
           />
+          <div className="mt-2 flex flex-wrap items-end gap-3">
+            <label className="flex flex-col gap-1">
+              <span>{t('Reminds on the day')}</span>
+              <select className="field" value={remind} onChange={(event) => setRemind(event.target.value)}>
+                <option value="">{t('never')}</option>
+                {REMIND_HOURS.map((hour) => (
+                  <option key={hour} value={hour}>
+                    {t('at {hour}', { hour: hourInWords(hour) })}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <ButtonLink href={whole.replace(/^https?:/, 'webcal:')}>{t('Open in this device’s calendar')}</ButtonLink>
+          </div>
         </Notice>
       )}
       <ul>

@@ -6,7 +6,7 @@ import { numbersApi, type OwnNumberSent, type SquadNumbers } from '../../contrac
 import type { NumberToBeat } from '../../contract/training.ts';
 import { BETTER, resultUnit } from '../../core/drills/terms.ts';
 import { t, term } from '../../core/text/translate.ts';
-import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
+import { Button, Dialog, Empty, Notice } from '../../ui/parts/index.ts';
 import { NumbersSheet } from './NumbersSheet.tsx';
 
 interface Props {
@@ -144,7 +144,7 @@ export function NumbersDialog({ weekId, saveNow, onClose }: Props) {
     <Dialog label={t('Everybody’s numbers')} onClose={onClose} className={sheet ? 'max-w-7xl bg-slab' : 'max-w-5xl bg-slab'}>
       {problem && <Notice tone="stop">{problem}</Notice>}
       {!found && !problem && <p className="text-dust">{t('Working out everybody’s numbers…')}</p>}
-      {found && found.items.length === 0 && <Notice>{t('Nothing in this week is scored, so nobody gets a number.')}</Notice>}
+      {found && found.items.length === 0 && <Empty scene="blank">{t('Nothing in this week is scored, so nobody gets a number.')}</Empty>}
       {found && item && (
         <fieldset className="flex gap-2">
           <legend className="sr-only">{t('How they are shown')}</legend>

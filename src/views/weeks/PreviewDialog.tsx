@@ -12,7 +12,7 @@ import { doseOf, minutesInWords } from '../../core/training/dose.ts';
 import { compileRunSheet } from '../../core/training/index.ts';
 import type { Item, Session } from '../../core/weeks/schema.ts';
 import { Skyline, StillImage } from '../../ui/notations/index.ts';
-import { Button, Dialog, Notice } from '../../ui/parts/index.ts';
+import { Button, Dialog, Empty, Notice } from '../../ui/parts/index.ts';
 import { LayoutFigure } from '../drills/LayoutFigure.tsx';
 
 interface Props {
@@ -127,7 +127,7 @@ export function PreviewDialog({ weekId, facts, saveNow, onClose }: Props) {
             <Button onClick={onClose}>{t('Close')}</Button>
           </div>
         </div>
-        {facts.players.length === 0 && <Notice>{t('There is no player in this squad yet.')}</Notice>}
+        {facts.players.length === 0 && <Empty scene="nobody">{t('There is no player in this squad yet.')}</Empty>}
         {problem && <Notice tone="stop">{problem}</Notice>}
         {!seen && !problem && player !== '' && <p className="text-dust">{t('Working out numbers and stand-ins…')}</p>}
         {seen && (
@@ -136,7 +136,7 @@ export function PreviewDialog({ weekId, facts, saveNow, onClose }: Props) {
               {seen.home
                 ? t('{nickname} has {has}{yard}.', {
                     nickname: seen.nickname,
-                    has: seen.home.has.join(', ') || t('no kit'),
+                    has: seen.home.has.map(term).join(', ') || t('no kit'),
                     yard: seen.home.yard ? t(' and {yard} × {width} m', { yard: seen.home.yard.length, width: seen.home.yard.width }) : '',
                   })
                 : t('{nickname} has not said yet what is at home.', { nickname: seen.nickname })}{' '}

@@ -122,7 +122,8 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
                       <strong>{drill.name}</strong>, {doseInWords(item.dose)}
                       {roundsOf(item) > 1 && ` × ${roundsOf(item)}`}
                       {item.side !== 'untracked' && `, ${term(item.side)}`}
-                      {item.paces.length > 0 && ` (${item.paces.map((stretch) => `${stretch.pace} ${stretch.seconds} s`).join(', ')})`}
+                      {item.paces.length > 0 &&
+                        ` (${item.paces.map((stretch) => `${term(stretch.pace)} ${stretch.seconds} s`).join(', ')})`}
                       {item.note && <span className="block italic">{item.note}</span>}
                       {item.scored && (
                         <span className="block text-dust">
@@ -177,7 +178,7 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
                 <td className="border border-ink px-2 py-1.5">
                   {drills.get(item.drillId)?.name}, {doseInWords(item.dose)}
                 </td>
-                <td className="border border-ink px-2">{foot}</td>
+                <td className="border border-ink px-2">{foot && term(foot)}</td>
                 <td className="border border-ink px-2">{of > 1 ? t('{go} of {of}', { go, of }) : ''}</td>
                 {['number', 'slips', 'clock', 'day'].map((cell) => (
                   <td key={cell} className="w-20 border border-ink px-2" />

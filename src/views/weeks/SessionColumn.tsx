@@ -220,7 +220,7 @@ function BlockBox({
                 </option>
               ))}
             </select>
-            <Remove id={block.id} name={`the block ${block.kind}`} edit={edit} />
+            <Remove id={block.id} name={t('the block {kind}', { kind: block.kind })} edit={edit} />
           </div>
           <SortableContext items={itemIds} strategy={verticalListSortingStrategy}>
             <ul className="min-h-2">

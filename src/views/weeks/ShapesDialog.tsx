@@ -91,7 +91,7 @@ export function ShapesDialog({ drills, facts, templates, there, room, onTake, on
           <p className="text-dust text-sm">
             {minutesInWords(dose)} ·{' '}
             {made.blocks
-              .map((block) => `${block.kind} (${block.items.map((item) => drills.get(item.drillId)?.name).join(', ')})`)
+              .map((block) => `${term(block.kind)} (${block.items.map((item) => drills.get(item.drillId)?.name).join(', ')})`)
               .join(' · ')}
           </p>
           <div className="flex flex-wrap gap-2">

@@ -28,7 +28,7 @@ type Edit = (change: (plan: SeasonPlan) => SeasonPlan) => void;
 const shortDay = (day: string) =>
   new Date(`${day}T00:00Z`).toLocaleDateString(locale(), { day: 'numeric', month: 'short', timeZone: 'UTC' });
 
-/** One theme on the sheet: dragged with the pointer, by its end made longer; the arrows move it, with Shift they size it, Delete takes it out. */
+/** One theme on the sheet: dragged with the pointer, by its end made longer; the arrows move it, with Shift they size it, Delete removes it. */
 function ThemeBar({ theme, season, edit }: { theme: Theme; season: SeasonPlan; edit: Edit }) {
   const bar = useDraggable({ id: `move ${theme.id}` });
   const end = useDraggable({ id: `size ${theme.id}` });
@@ -55,7 +55,7 @@ function ThemeBar({ theme, season, edit }: { theme: Theme; season: SeasonPlan; e
         data-theme={theme.family}
         className="min-w-0 flex-1 cursor-grab touch-none truncate bg-lace/15 px-1.5 text-start font-semibold text-sm"
         aria-label={t('{family}, weeks {week} to {week2}', { family: theme.family, week: theme.week + 1, week2: theme.week + theme.weeks })}
-        title={t('Drag it; arrows move it, Shift and arrows make it longer, Delete takes it out')}
+        title={t('Drag it; arrows move it, Shift and arrows make it longer, Delete removes it')}
       >
         {theme.weeks > 1 ? term(theme.family) : ''}
       </button>

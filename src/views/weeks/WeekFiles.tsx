@@ -11,7 +11,7 @@ interface Props {
 
 const entry = 'block px-3 py-2 text-start hover:bg-ground';
 
-/** What can be taken out of a week: files, printed sheets, a template. What is on the screen is saved first. */
+/** What can be had of a week: files, printed sheets, a template. What is on the screen is saved first. */
 export function WeekFiles({ week, canKeep, onKeep, saveNow }: Props) {
   const files = [
     { words: t('The week as a file (JSON)'), href: endpointAddress(weeksApi.exportWeek, { week: week.id }) },
@@ -21,7 +21,7 @@ export function WeekFiles({ week, canKeep, onKeep, saveNow }: Props) {
   return (
     <details className="relative">
       <summary className="inline-flex min-h-9 items-center rounded-sm border border-ink bg-slab px-3 font-semibold text-sm">
-        {t('Take out')}
+        {t('Print or save')}
       </summary>
       <div className="absolute end-0 z-20 mt-1 w-64 border border-ink bg-slab py-1">
         <a className={entry} href={`/coach/${week.squadId}/weeks/${week.id}/print`}>

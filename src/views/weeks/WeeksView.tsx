@@ -7,7 +7,7 @@ import { dayInWords, whenInWords } from '../../client/words.ts';
 import { type Feed, type Template, type WeekList, type WeekRow, weeksApi } from '../../contract/weeks.ts';
 import { WeekFile } from '../../core/files/files.ts';
 import { english, plural, t, term } from '../../core/text/translate.ts';
-import { Button, ButtonLink, Dialog, FileButton, Notice } from '../../ui/parts/index.ts';
+import { Button, ButtonLink, Dialog, Empty, FileButton, Notice } from '../../ui/parts/index.ts';
 import { Feeds } from './Feeds.tsx';
 
 const STATE_WORDS: Record<WeekRow['state'], { words: string; look: string }> = {
@@ -102,7 +102,7 @@ export const WeeksView = guarded(function WeeksView({ list, templates, feeds }: 
         </div>
       </div>
       {problem && <Notice tone="stop">{problem}</Notice>}
-      {rows.length === 0 && <Notice>{t('No week yet. Make the first one; it takes ten minutes.')}</Notice>}
+      {rows.length === 0 && <Empty scene="blank">{t('No week yet. Make the first one; it takes ten minutes.')}</Empty>}
       <ol className="slab divide-y divide-joint">
         {rows.map((week) => (
           <li key={week.id} className="flex items-center">

@@ -27,8 +27,8 @@ describe('the coach’s Monday', () => {
         'Done\n8 of 10 players trained. 24 of 30 sessions done (80 %), 20 by their day.\n1900 counted touches: 900 left, 1000 right, the left foot 100 behind.',
         'Records (2)\n- Comet: Sole taps (30 s, left foot), 41.2 reps; before 39\n- Biscuit: Sole taps (30 s), 41.2 reps; before 39',
         'Gone quiet\n- Newt: no go yet, in the squad for 6 days',
-        'Not there yet: ground for the next week\n- Slalom (2 runs): 2 of 9 met the band of their level',
-        'To review\n1 score still wait for you.',
+        'Not there yet: ground for the next week\n- Slalom (2 runs): 2 of 9 can do what is usual at their level',
+        'To review\n1 score to look at, still.',
         'Made from the same numbers as the app.\n',
       ].join('\n\n'),
     );

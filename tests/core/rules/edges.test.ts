@@ -34,7 +34,7 @@ describe('a rule in words', () => {
     expect(ruleInWords({ weekdays: [7, 9], unheard: null })).to.equal('weekdays Sun, unheard none');
     expect(ruleInWords({ weekdays: 'none at all' })).to.equal('weekdays none at all');
     expect(ruleInWords({ footOrder: 'alternate', clipSound: true, leadIn: 5 })).to.equal(
-      'order of the feet alternate, sound of clips on, lead-in 5',
+      'order of the feet in turn, sound of clips on, lead-in 5',
     );
   });
 });

@@ -4,6 +4,26 @@ import { isPlayersAge, readRoster, unsaidYear } from '../../../src/core/squads/i
 describe('a list of players', () => {
   const read = (rows: string[][], taken: string[] = []) => readRoster(rows, taken, 2026);
 
+  it('reads a table that was kept in Spanish, with accents and small letters or without', () => {
+    const rows = [
+      ['Apodo', 'Año', 'Pie', 'Nivel'],
+      ['Nutria', '2015', 'Izquierdo', 'fuerte'],
+      ['Garza', '2016', 'DERECHA', 'inicial'],
+      ['Tritón', '', 'ambos', ''],
+    ];
+    expect(read(rows).good.map(({ nickname, strongerFoot, level }) => [nickname, strongerFoot, level])).to.deep.equal([
+      ['Nutria', 'left', 'strong'],
+      ['Garza', 'right', 'starting'],
+      ['Tritón', 'both', 'steady'],
+    ]);
+    expect(
+      read([
+        ['Nutria', '2015', 'izquierda'],
+        ['Garza', '2016', 'ninguno'],
+      ]).wrong.map((one) => one.line),
+    ).to.deep.equal([2]);
+  });
+
   it('is read by its headings, whatever their order, with a foot and level where none is given', () => {
     expect(
       read([

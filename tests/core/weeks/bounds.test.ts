@@ -194,12 +194,13 @@ describe('copies', () => {
     const plan = copyPlan({ title: 'W', focus: 'f', sessions: [session, session] }, newId);
     expect([plan.title, plan.focus, new Set(plan.sessions.map((one) => one.id)).size]).to.deep.equal(['W', 'f', 2]);
   });
-  it('as outlines have names and days alone', () => {
-    const session = { ...aSession([aBlock('recap', [anItem('sole-taps')])]), day: 3 };
+  it('as outlines have names, days, and which drills, each once in their order', () => {
+    const items = [anItem('sole-taps'), anItem('inside-taps')];
+    const session = { ...aSession([aBlock('recap', items), aBlock('challenge', [anItem('sole-taps')])]), day: 3 };
     expect(outlineOf({ title: 'W', focus: 'f', sessions: [session], drills: {} })).to.deep.equal({
       title: 'W',
       focus: 'f',
-      sessions: [{ id: session.id, name: session.name, day: 3 }],
+      sessions: [{ id: session.id, name: session.name, day: 3, drillIds: ['sole-taps', 'inside-taps'] }],
     });
   });
 });

@@ -240,8 +240,12 @@ describe('keys', () => {
       expect([led.status, led.headers.get('location'), await led.json()]).to.deep.equal([200, null, { ok: true }]);
       const wrong = await post('/sign-in/email', { email: 'fennel@town.example', password: 'wrong' });
       expect([wrong.status, wrong.headers.get('content-type')]).to.deep.equal([401, 'application/problem+json']);
-      const body = await signInRoute(new Request('http://localhost/api/auth/sign-in/email', { method: 'POST', body: '[1' }));
-      expect(body.status).to.equal(400);
+      const broken = (type: string) =>
+        signInRoute(
+          new Request('http://localhost/api/auth/sign-in/email', { method: 'POST', headers: { 'content-type': type }, body: '[1' }),
+        );
+      expect((await broken('application/json')).status).to.equal(400);
+      expect((await broken('text/plain')).status).to.equal(415);
     });
 
     it('keeps 20 sign-ins of an account; the ones used longest ago end', async () => {

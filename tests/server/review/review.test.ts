@@ -1,6 +1,11 @@
 import { expect } from 'chai';
-import { Decide } from '../../../src/contract/review.ts';
-import { decideScore, undoDecision } from '../../../src/server/review/decide.ts';
+import { Decide, type DecideSent } from '../../../src/contract/review.ts';
+import { PRAISES } from '../../../src/core/review/index.ts';
+import { term } from '../../../src/core/text/translate.ts';
+import { chooseLanguage } from '../../../src/server/accounts/language.ts';
+import { inLanguage } from '../../../src/server/platform/languages.ts';
+import { openBench } from '../../../src/server/review/bench.ts';
+import { decideScore, undoDecision, waveThrough } from '../../../src/server/review/decide.ts';
 import { reviewQueue, waitingAfter } from '../../../src/server/review/queue.ts';
 import { family } from '../../../src/server/screens/family.ts';
 import { myFeet } from '../../../src/server/screens/feet.ts';
@@ -24,7 +29,7 @@ describe('review on the server', () => {
     return score.id;
   };
   const queue = () => reviewQueue(town.context, town.coach, { squad: town.squad });
-  const decide = (score: string, change: Partial<Decide>) =>
+  const decide = (score: string, change: Partial<DecideSent>) =>
     decideScore(town.context, town.coach, {
       score,
       id: uuid(),
@@ -104,6 +109,44 @@ describe('review on the server', () => {
     const line = myFeet(town.context, town.player).lines[0];
     expect(line).to.include({ verdict: 'corrected', claimed: 60, value: 55, line: 'Count only the top of the ball.' });
     expect(family(town.context, town.guardian).children[0]?.lines[0]).to.deep.equal(line);
+  });
+
+  it('brings the line in the language of who reads, and marks it where it was not said in that', () => {
+    const [both, one, praised] = [send(60), send(61), send(62)];
+    const inSpanish = <T>(work: () => T) => inLanguage('es', work);
+    const lineOf = (score: string) =>
+      myFeet(town.context, town.player)
+        .lines.filter((line) => line.claimed === { [both]: 60, [one]: 61, [praised]: 62 }[score])
+        .map((line) => [line.line, line.lineLanguage])[0];
+    decide(both, { line: 'Toe down.', also: { language: 'es', text: 'La punta abajo.' } });
+    inSpanish(() => decide(one, { line: 'Más suave.' }));
+    waveThrough(town.context, town.coach, {
+      ...{ squad: town.squad, id: uuid(), praise: { line: PRAISES[2], except: [] } },
+      scores: [{ score: praised, decision: uuid() }],
+    });
+    expect(lineOf(both)).to.deep.equal(['Toe down.', null]);
+    expect(lineOf(one)).to.deep.equal(['Más suave.', 'es']);
+    expect(inSpanish(() => lineOf(both))).to.deep.equal(['La punta abajo.', null]);
+    expect(inSpanish(() => lineOf(one))).to.deep.equal(['Más suave.', null]);
+    expect(inSpanish(() => lineOf(praised))).to.deep.equal([inSpanish(() => term(PRAISES[2])), null]);
+    // A line in the other language alone is not sent: who reads the first would get nothing.
+    expect(
+      Decide.safeParse({
+        ...{ id: uuid(), verdict: 'counted', value: null, reason: null, line: null, cues: [] },
+        also: { language: 'es', text: 'Bien.' },
+      }).success,
+    ).to.equal(false);
+  });
+
+  it('says to the coach what the family reads, the guardian’s own choice too, where it is another language', () => {
+    const score = send(60);
+    const reads = () => openBench(town.context, town.coach, { score }).familyReads;
+    expect(reads()).to.equal(null);
+    chooseLanguage(town.context, town.guardian, { language: 'es' });
+    expect(reads()).to.equal('es');
+    expect(inLanguage('es', reads)).to.equal(null);
+    chooseLanguage(town.context, town.guardian, { language: 'en' });
+    expect(reads()).to.equal(null);
   });
 
   it('cannot count a lost count, but can correct it', async () => {

@@ -4,6 +4,7 @@ import ICAL from 'ical.js';
 import type { Home } from '../../../src/core/drills/index.ts';
 import { WeekFile } from '../../../src/core/files/index.ts';
 import type { WeekPlan } from '../../../src/core/weeks/index.ts';
+import { chooseLanguage } from '../../../src/server/accounts/language.ts';
 import { saveDrill } from '../../../src/server/drills/own.ts';
 import { squads } from '../../../src/server/platform/db/schema.ts';
 import type { Problem } from '../../../src/server/platform/problems.ts';
@@ -22,7 +23,7 @@ import { doseCsv, exportWeek, readInWeek, weekCalendar } from '../../../src/serv
 import { dropTemplate, keepTemplate, listTemplates } from '../../../src/server/weeks/templates.ts';
 import { makeWeek, moveWeek, openWeek, releaseWeek, saveWeek } from '../../../src/server/weeks/weeks.ts';
 import { aBlock, anItem, aSession, timed } from '../../core/make.ts';
-import { aGo, anOwnDrill, aPlan, aScore, DAY, openTown, outcome, releaseNow, type Town, uuid } from '../make.ts';
+import { aGo, anOwnDrill, aPlan, aScore, DAY, HOUR, MONDAY_TEN, openTown, outcome, releaseNow, type Town, uuid } from '../make.ts';
 
 const PERFECT: Home = { has: ['ball', 'cones', 'wall', 'mini-goal', 'tennis ball'], yard: { length: 10, width: 10 }, step: 0.55 };
 
@@ -166,6 +167,48 @@ describe('planning on the server', () => {
       revokeFeed(town.context, town.coach, { feed: feed.id });
       expect(await outcome(() => readFeed(town.context, token))).to.equal('not found');
       expect(listFeeds(town.context, town.coach, { squad: town.squad }).feeds).to.deep.equal([]);
+    });
+
+    it('are read by a foreign parser, rise with each release, remind where that is asked, and hold no signs that break a line', () => {
+      const plan: WeekPlan = { ...aPlan(), title: 'Both\u0007 soles', focus: 'One\r\ntwo\u001b' };
+      const wished = plan.sessions.map((session, i) => ({ ...session, day: i === 0 ? 3 : null }));
+      const week = draft({ ...plan, sessions: wished });
+      const { address } = makeFeed(town.context, town.coach, { squad: town.squad, id: uuid(), player: null });
+      const token = /calendar\/(.+)\.ics$/.exec(address)?.[1] ?? '';
+      const release = () => releaseWeek(town.context, town.coach, { week, when: { kind: 'now' } });
+      const read = (remindAt: number | null = null) => {
+        const text = readFeed(town.context, token, remindAt);
+        const calendar = new ICAL.Component(ICAL.parse(text));
+        const [event] = calendar.getAllSubcomponents('vevent');
+        return { text, calendar, event: event as InstanceType<typeof ICAL.Component> };
+      };
+      release();
+      const first = read();
+      expect(first.text.endsWith('END:VCALENDAR\r\n')).to.equal(true);
+      expect(first.text.replaceAll('\r\n', '')).not.to.match(/[\p{Cc}]/u);
+      expect(first.text).to.equal(read().text);
+      expect(String(first.calendar.getFirstPropertyValue('refresh-interval'))).to.equal('PT6H');
+      expect(first.event.getFirstPropertyValue('transp')).to.equal('TRANSPARENT');
+      expect(first.event.getFirstPropertyValue('description')).to.match(/^One\ntwo\n/);
+      expect(first.event.getAllSubcomponents('valarm')).to.have.length(0);
+      const alarms = read(17).event.getAllSubcomponents('valarm');
+      expect(alarms.map((alarm) => String(alarm.getFirstPropertyValue('trigger')))).to.deep.equal(['PT17H']);
+      const sequence = () => Number(read().event.getFirstPropertyValue('sequence'));
+      const changed = () => String(read().event.getFirstPropertyValue('last-modified'));
+      const [before, since] = [sequence(), changed()];
+      town.setNow(MONDAY_TEN + HOUR);
+      release();
+      expect(sequence()).to.equal(before + 1);
+      expect(changed() > since).to.equal(true);
+    });
+
+    it('speak the language of whoever made them', () => {
+      releaseNow(town);
+      const { address } = makeFeed(town.context, town.guardian, { squad: town.squad, id: uuid(), player: town.player.playerId });
+      const token = /calendar\/(.+)\.ics$/.exec(address)?.[1] ?? '';
+      expect(readFeed(town.context, token)).to.include('Fetch:');
+      chooseLanguage(town.context, town.guardian, { language: 'es' });
+      expect(readFeed(town.context, token)).to.include('Traer:');
     });
 
     it('of a player tells the own stand-ins; the guardian makes it for no other child', async () => {

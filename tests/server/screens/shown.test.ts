@@ -148,12 +148,12 @@ describe('what pages say of what was really done', () => {
     );
     twoWeeks();
     const show = () => read(draw(GroundView, { ground: ground(town.context, town.coach, squad()), squad: town.squad }));
-    expect(show()).to.match(/Outside-inside taps, hopping 30 s 0 of 2 .*everybody who tried/);
+    expect(show()).to.match(/Outside-inside taps, hopping 30 s ≈ 0 of 2 .*everybody who tried/);
     days(14);
     const third = eachFoot();
     release(third);
     send(town.player, third, { left: 60, right: 60 });
-    expect(show()).to.match(/Outside-inside taps, hopping 30 s 1 of 2 .*Pebble/);
+    expect(show()).to.match(/Outside-inside taps, hopping 30 s ≈ 1 of 2 .*Pebble/);
   });
 
   it('the coach reads how often stretch numbers were reached', () => {

@@ -491,7 +491,7 @@ describe('people of a squad', () => {
       const { changes } = readRules(town.context, town.coach, squad());
       expect(changes.map(({ rule, before, after, by }) => [rule, before, after, by]).reverse()).to.deep.equal([
         ['days of clips', '60', '30', 'fennel'],
-        ['tables', 'off', 'improvement', 'fennel'],
+        ['tables', 'off', 'who got better', 'fennel'],
       ]);
     });
 

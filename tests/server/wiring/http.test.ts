@@ -8,6 +8,7 @@ import Database from 'better-sqlite3';
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
 import pino from 'pino';
+import { contract, type Endpoint } from '../../../src/contract/index.ts';
 import { actorFrom } from '../../../src/server/accounts/actor.ts';
 import { announceClip, deleteClip, watchClip } from '../../../src/server/clips/clips.ts';
 import { inspectClip } from '../../../src/server/clips/inspect.ts';
@@ -16,7 +17,8 @@ import { problemOf } from '../../../src/server/platform/problems.ts';
 import { reviewQueue } from '../../../src/server/review/queue.ts';
 import { family } from '../../../src/server/screens/family.ts';
 import { sendGo } from '../../../src/server/training/send-go.ts';
-import { readBody } from '../../../src/server/wiring/route.ts';
+import { methodsAt } from '../../../src/server/wiring/methods.ts';
+import { checkIsJson, readBody } from '../../../src/server/wiring/route.ts';
 import { createHouseServer } from '../../../src/server/wiring/server.ts';
 import { aGo, aScore, MONDAY_TEN, openTown, outcome, PASSWORD, releaseNow, sayYes, type Town, uuid } from '../make.ts';
 
@@ -69,6 +71,48 @@ describe('the HTTP server', () => {
     server.closeAllConnections();
     await new Promise((done) => server.close(done));
     town.close();
+  });
+
+  describe('what an address takes', () => {
+    const of = async (path: string, method: string, init: RequestInit = {}) => {
+      const answer = await fetch(base + path, { method, ...init });
+      return [answer.status, answer.headers.get('allow'), answer.headers.get('content-type')];
+    };
+    const problem = 'application/problem+json';
+
+    it('is told with what it does not take, for the interface, for files and for pages', async () => {
+      expect(await of('/api/v1/me', 'POST')).to.deep.equal([405, 'GET, HEAD, OPTIONS', problem]);
+      expect(await of(`/api/v1/squads/${town.squad}/weeks`, 'DELETE')).to.deep.equal([405, 'GET, HEAD, POST, OPTIONS', problem]);
+      expect(await of(`/api/v1/clips/${uuid()}/file`, 'PUT')).to.deep.equal([405, 'GET, HEAD, OPTIONS', problem]);
+      expect(await of(`/api/v1/family/${uuid()}/everything`, 'POST')).to.deep.equal([405, 'GET, HEAD, OPTIONS', problem]);
+      expect((await of('/week', 'PUT')).slice(0, 2)).to.deep.equal([405, 'GET, HEAD, OPTIONS']);
+      expect((await of('/language', 'GET')).slice(0, 2)).to.deep.equal([405, 'POST, OPTIONS']);
+      expect((await of('/health', 'POST')).slice(0, 2)).to.deep.equal([405, 'GET, HEAD, OPTIONS']);
+    });
+
+    it('is told to whoever only asks', async () => {
+      expect((await of('/api/v1/me', 'OPTIONS')).slice(0, 2)).to.deep.equal([204, 'GET, HEAD, OPTIONS']);
+    });
+
+    it('is asked for its headers alone wherever it is read', async () => {
+      expect((await of('/week', 'HEAD'))[0]).to.equal(200);
+      expect((await of('/health', 'HEAD'))[0]).to.equal(200);
+      const icon = await fetch(`${base}/icon.svg`, { method: 'HEAD' });
+      expect([icon.status, icon.headers.get('content-type')?.split(';')[0]]).to.deep.equal([200, 'image/svg+xml']);
+    });
+
+    it('knows every address of the contract with its methods, and of two that fit the one with more words of its own', () => {
+      for (const endpoints of Object.values(contract))
+        for (const one of Object.values(endpoints) as Endpoint[]) {
+          const path = `/api/v1${one.path.replaceAll(/\{[^}]*\}/g, uuid())}`;
+          expect(methodsAt(path), path).to.include(one.method);
+        }
+      expect(methodsAt('/api/v1/nothing/of/the/kind')).to.equal(null);
+    });
+
+    it('is a problem where its escapes are cut, under the interface', async () => {
+      expect(await of('/api/v1/%zz', 'GET')).to.deep.equal([404, null, problem]);
+    });
   });
 
   describe('the request log', () => {
@@ -206,6 +250,15 @@ describe('the HTTP server', () => {
       expect((await readBody(slowly(3, 1), 100)).toString()).to.equal('[][][]');
       expect(await outcome(() => readBody(slowly(60, 1), 100))).to.equal('too large');
       expect(await outcome(() => readBody(slowly(1000, 10), 100_000, 40))).to.equal('too slow');
+    });
+
+    it('says that it is JSON: what a form of another site can send is not read', async () => {
+      const kind = (type: string | null, bytes = 2) =>
+        outcome(() => checkIsJson(new Request('http://localhost/x', { headers: type === null ? {} : { 'content-type': type } }), bytes));
+      for (const type of ['application/json', 'application/json; charset=utf-8', 'Application/JSON'])
+        expect(await kind(type)).to.equal('done');
+      for (const type of [null, 'text/plain', 'application/jsonp', 'multipart/form-data']) expect(await kind(type)).to.equal('wrong kind');
+      expect(await kind(null, 0)).to.equal('done');
     });
   });
 
@@ -395,11 +448,17 @@ describe('the HTTP server', () => {
         100,
         'private, no-store',
       ]);
+      // A part that is not there is told with the length; a file that is not the one somebody had is not sent.
+      const beyond = await watch(id, cookies.coach, { range: `bytes=${file.length}-` });
+      expect([beyond.status, beyond.headers.get('content-range')]).to.deep.equal([416, `bytes */${file.length}`]);
+      expect((await watch(id, cookies.coach, { range: `bytes=${file.length - 1}-` })).status).to.equal(206);
+      expect((await watch(id, cookies.coach, { 'if-match': '"another"' })).status).to.equal(412);
       await watch(id, cookies.coach).then((r) => r.arrayBuffer());
       await watch(id, cookies.guardian).then((r) => r.arrayBuffer());
       expect(town.context.db.select().from(clipViews).all()).to.have.length(2);
       expect((await watch(id, cookies.otherPlayer)).status).to.equal(404);
-      expect((await watch(id, '')).status).to.equal(401);
+      const nobody = await watch(id, '');
+      expect([nobody.status, nobody.headers.get('www-authenticate')]).to.deep.equal([401, 'Session realm="Eager Feet"']);
       expect(reviewQueue(town.context, town.coach, { squad: town.squad }).waiting[0]?.clip).to.deep.equal({
         id,
         seconds: row(id)?.seconds,
@@ -415,6 +474,45 @@ describe('the HTTP server', () => {
       await upload(announce(), file);
       const item = reviewQueue(town.context, town.coach, { squad: town.squad }).waiting.find((one) => one.scoreId === long.id);
       expect(item?.doubts.map((doubt) => doubt.reason)).to.deep.equal(['clip too short']);
+    });
+
+    it('speaks its protocol: the version, the type of a part, a method in a header, when it ends, and to no page of others', async () => {
+      const id = announce();
+      const begun = await create(id, file.length);
+      const location = new URL(begun.headers.get('location') ?? '', base).href;
+      expect(begun.headers.get('access-control-allow-origin')).to.equal(null);
+      expect(new Date(begun.headers.get('upload-expires') ?? '').getTime()).to.be.greaterThan(Date.now() + 23 * 3_600_000);
+      const old = await fetch(location, { method: 'HEAD', headers: { 'tus-resumable': '0.2.2', cookie: cookies.player } });
+      expect([old.status, old.headers.get('tus-version')]).to.deep.equal([412, '1.0.0']);
+      const asText = await fetch(location, {
+        method: 'PATCH',
+        headers: { ...tus, cookie: cookies.player, origin: base, 'content-type': 'text/plain', 'upload-offset': '0' },
+        body: 'x',
+      });
+      expect(asText.status).to.equal(415);
+      const inHeader = await fetch(location, {
+        method: 'POST',
+        headers: {
+          ...{ ...tus, cookie: cookies.player, origin: base, 'x-http-method-override': 'PATCH' },
+          ...{ 'content-type': 'application/offset+octet-stream', 'upload-offset': '0' },
+        },
+        body: file.subarray(0, 1000) as BodyInit,
+      });
+      expect([inHeader.status, inHeader.headers.get('upload-offset')]).to.deep.equal([204, '1000']);
+    });
+
+    it('tells whoever lost the last answer that all of it is here, so that nothing is sent again; nobody else', async () => {
+      const id = announce();
+      const location = new URL((await create(id, file.length)).headers.get('location') ?? '', base).href;
+      const head = (cookie: string, url = location) => fetch(url, { method: 'HEAD', headers: { ...tus, cookie } });
+      expect((await head(cookies.player)).headers.get('upload-offset')).to.equal('0');
+      expect((await patch(location, 0, file)).status).to.equal(204);
+      const after = await head(cookies.player);
+      const length = String(file.length);
+      expect([after.status, after.headers.get('upload-offset'), after.headers.get('upload-length')]).to.deep.equal([200, length, length]);
+      expect((await head(cookies.otherPlayer)).status).to.equal(404);
+      expect((await head('')).status).to.equal(401);
+      expect((await head(cookies.player, location.replace(id, uuid()))).status).to.equal(404);
     });
 
     it('sent twice is kept once', async () => {

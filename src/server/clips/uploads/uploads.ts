@@ -1,14 +1,20 @@
+import { randomBytes } from 'node:crypto';
 import { rm } from 'node:fs/promises';
+import type { IncomingMessage, ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import { FileStore } from '@tus/file-store';
 import { Server } from '@tus/server';
+import { and, eq } from 'drizzle-orm';
 import { FILM_BYTES_MAX } from '../../../contract/clips.ts';
 import { CLIP_BYTES_MAX } from '../../../contract/training.ts';
+import { DAY_MS } from '../../../core/calendar/lengths.ts';
 import { t } from '../../../core/text/translate.ts';
 import { actorFrom } from '../../accounts/actor.ts';
 import { mayFilm } from '../../consent/consent.ts';
 import type { Context } from '../../context.ts';
+import { clips, films } from '../../platform/db/schema.ts';
 import { isFull } from '../../platform/disk-space.ts';
+import { headersOf } from '../../platform/http/headers.ts';
 import { isNoRoom, noRoom, PROBLEMS, Problem } from '../../platform/problems.ts';
 import { allow } from '../../policy.ts';
 import { clipById, clipsAreOff } from '../clips.ts';
@@ -56,15 +62,105 @@ async function checkUpload(context: Context, headers: Headers, notes: Notes, beg
   checkQuota(context, clip.playerId, clip.squadId, begins);
 }
 
+const UUID = '[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}';
+/** The name of an upload says what it is for, so that it can be told of after its file has gone to its place. */
+const UPLOAD_NAME = new RegExp(`^(clip|film)-(${UUID})-[0-9a-f]{32}$`);
+const ONE_UUID = new RegExp(`^${UUID}$`);
+
+function nameOf(notes: Notes): string {
+  const { what, id } = uploadedFor(notes);
+  const random = randomBytes(16).toString('hex');
+  return ONE_UUID.test(id) ? `${what}-${id}-${random}` : random;
+}
+
+/** Bytes of an upload that came whole and was kept; null for any other. */
+function keptBytes(context: Context, what: string, id: string): number | null {
+  const { db } = context;
+  const row =
+    what === 'film'
+      ? db
+          .select({ bytes: films.bytes })
+          .from(films)
+          .where(and(eq(films.id, id), eq(films.state, 'kept')))
+          .get()
+      : db
+          .select({ bytes: clips.bytes })
+          .from(clips)
+          .where(and(eq(clips.id, id), eq(clips.state, 'kept')))
+          .get();
+  return row?.bytes ?? null;
+}
+
+/** Days that an unfinished upload waits to be gone on with; its client is told, and the nightly cleaning keeps to it. */
+export const UPLOAD_DAYS = 1;
+const WAITS_MS = UPLOAD_DAYS * DAY_MS;
+
+const TUS_VERSION = '1.0.0';
+const PART = 'application/offset+octet-stream';
+
+/** A method that a proxy on the way does not let through may stand in a header. */
+const OVERRIDES = new Set(['PATCH', 'DELETE', 'HEAD']);
+
+function setMethod(req: IncomingMessage): void {
+  const wanted = String(req.headers['x-http-method-override'] ?? '').toUpperCase();
+  if (req.method === 'POST' && OVERRIDES.has(wanted)) req.method = wanted;
+}
+
+/** What is asked of an upload whose last answer was lost: that all of it is here, so that nothing is sent again. */
+async function toldAsWhole(context: Context, store: FileStore, req: IncomingMessage, res: ServerResponse): Promise<boolean> {
+  const name = (req.url ?? '').split('?')[0]?.slice(UPLOAD_PATH.length + 1) ?? '';
+  const [, what, id] = UPLOAD_NAME.exec(name) ?? [];
+  if (req.method !== 'HEAD' || !what || !id) return false;
+  if (await store.getUpload(name).catch(() => null)) return false;
+  const bytes = keptBytes(context, what, id);
+  if (bytes === null) return false;
+  await checkUpload(context, headersOf(req), { [what]: id }, null);
+  res.writeHead(200, {
+    'tus-resumable': TUS_VERSION,
+    'upload-offset': bytes,
+    'upload-length': bytes,
+    'cache-control': 'no-store',
+  });
+  res.end();
+  return true;
+}
+
+/** The uploads of a house. */
+export interface Uploads {
+  /** @throws Problem for what is not as the protocol says */
+  handle(req: IncomingMessage, res: ServerResponse): Promise<void>;
+}
+
 /**
  * The resumable uploads (tus 1.0) of clips and films. Each belongs to an announced one of whoever is signed in; a cut connection goes on at
  * the byte where it stopped, also after the tab was closed.
  */
-export function createUploads(context: Context): Server {
-  const store = new FileStore({ directory: context.config.uploadDir });
+export function createUploads(context: Context): Uploads {
+  const store = new FileStore({ directory: context.config.uploadDir, expirationPeriodInMilliseconds: WAITS_MS });
+  const server = createTus(context, store);
+  return {
+    async handle(req, res) {
+      setMethod(req);
+      // Who speaks another version of the protocol is told which one is spoken here.
+      res.setHeader('tus-version', TUS_VERSION);
+      if (!['OPTIONS', 'GET'].includes(req.method ?? '') && req.headers['tus-resumable'] !== TUS_VERSION) {
+        res.writeHead(412).end();
+        return;
+      }
+      if (req.method === 'PATCH' && req.headers['content-type'] !== PART)
+        throw new Problem('wrong kind', t('A part of an upload has the type {part}.', { part: PART }));
+      if (!(await toldAsWhole(context, store, req, res))) await server.handle(req, res);
+    },
+  };
+}
+
+function createTus(context: Context, store: FileStore): Server {
   return new Server({
     path: UPLOAD_PATH,
     datastore: store,
+    // Pages of this site alone: nobody else's may read an answer.
+    allowedOrigins: [],
+    namingFunction: (_req, metadata) => nameOf(metadata),
     relativeLocation: true,
     respectForwardedHeaders: false,
     disableTerminationForFinishedUploads: true,

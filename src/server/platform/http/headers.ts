@@ -1,4 +1,4 @@
-import type { ServerResponse } from 'node:http';
+import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { Config } from '../config.ts';
 
 const POWERS_OFF = [
@@ -30,4 +30,11 @@ export function setSafetyHeaders(res: ServerResponse, config: Pick<Config, 'base
   const inside = path.startsWith('/api/') ? "default-src 'none'; " : '';
   res.setHeader('content-security-policy', `${inside}frame-ancestors 'none'; base-uri 'none'; object-src 'none'; form-action 'self'`);
   if (config.baseAddress.startsWith('https:')) res.setHeader('strict-transport-security', `max-age=${YEAR_SECONDS}`);
+}
+
+/** The headers of a request of Node’s, as the web has them. */
+export function headersOf(req: IncomingMessage): Headers {
+  const headers = new Headers();
+  for (const [name, value] of Object.entries(req.headers)) if (value !== undefined) headers.set(name, String(value));
+  return headers;
 }

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Drill } from '../../../core/drills/schema.ts';
+import { ShelfStill } from './ShelfStill.tsx';
 import { SmallSoon } from './StageSoon.tsx';
 
 interface Props {
@@ -34,23 +35,16 @@ function usePointedAt(lively: boolean) {
 
 /** A drill's still in a list: for shipped drills a picture made when the application was built, for others one drawn here. */
 export function StillImage({ drill, mirror = false, lively = false, className = '' }: Props) {
-  const [drawn, setDrawn] = useState(false);
   const { here, pointedAt } = usePointedAt(lively);
   if (!drill.moves) return <span className={className} />;
   return (
     <span ref={here} className={`relative ${className}`}>
-      {drawn ? (
-        <SmallSoon drill={drill} mirror={mirror} still className="size-full" />
-      ) : (
-        <img
-          src={`/stills/${drill.id}${mirror ? '-mirrored' : ''}.svg`}
-          alt=""
-          loading="lazy"
-          decoding="async"
-          className="size-full"
-          onError={() => setDrawn(true)}
-        />
-      )}
+      <ShelfStill
+        drillId={drill.id}
+        mirror={mirror}
+        className="size-full"
+        instead={<SmallSoon drill={drill} mirror={mirror} still className="size-full" />}
+      />
       {pointedAt && (
         <span className="absolute inset-0 bg-slab" data-testid="lively">
           <SmallSoon drill={drill} mirror={mirror} className="size-full" />

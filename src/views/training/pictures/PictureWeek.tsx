@@ -10,11 +10,13 @@ import { compileRunSheet } from '../../../core/training/index.ts';
 import { Laces } from '../../../ui/notations/Laces.tsx';
 import { SmallSoon } from '../../../ui/notations/moves/StageSoon.tsx';
 import { StillImage } from '../../../ui/notations/moves/StillImage.tsx';
+import { Scene } from '../../../ui/notations/Scene.tsx';
 import { useHere } from '../here.ts';
 import { drillsOf, playedItems } from '../kit.ts';
 import { drawnAtHome } from '../LayOut.tsx';
 import { useOutbox } from '../SendQueue.tsx';
 import { useOwnRuns } from '../use-own-runs.ts';
+import { useWeekDone } from '../use-week-done.ts';
 import { PicturePage, type Press } from './PictureScreen.tsx';
 
 /** Whether everything is with the coach, as a picture; what hinders it is told in the page with words. */
@@ -47,6 +49,8 @@ export const PictureWeek = guarded(function PictureWeek({ visit, kept = false }:
   const isDone = (id: string) => visit.done.includes(id) || own.done.includes(id);
   const sessions = week?.content.sessions ?? [];
   const next = sessions.find((one) => !isDone(one.id)) ?? null;
+  const isWeekDone = sessions.length > 0 && next === null;
+  const fresh = useWeekDone(visit, isWeekDone);
   const first = next && drillsOf(next, drills)[0];
   const shown = first ? drawnAtHome(visit, first) : null;
   const words = weekAloud({
@@ -83,7 +87,7 @@ export const PictureWeek = guarded(function PictureWeek({ visit, kept = false }:
           className="min-h-0 w-full max-w-sm flex-1"
         />
       ) : (
-        <StillAll done={sessions.length > 0} />
+        <Scene name={isWeekDone ? 'done' : 'ball waits'} className={`w-64 ${fresh ? 'shown-once' : ''}`} />
       )}
       <ul className="flex flex-wrap justify-center gap-2">
         {sessions.map((session) => {
@@ -110,15 +114,3 @@ export const PictureWeek = guarded(function PictureWeek({ visit, kept = false }:
     </PicturePage>
   );
 });
-
-/** Nothing is to be done: a tick where the week is done, else a ball that waits. */
-function StillAll({ done }: { done: boolean }) {
-  return done ? (
-    <Check aria-hidden className="size-40 text-moss" />
-  ) : (
-    <svg viewBox="0 0 120 80" aria-hidden className="w-64">
-      <path d="M6 70h108" stroke="var(--joint)" strokeWidth="4" strokeLinecap="round" />
-      <circle cx="60" cy="44" r="24" fill="var(--slab)" stroke="var(--ink)" strokeWidth="3" />
-    </svg>
-  );
-}

@@ -2,6 +2,8 @@ import { sql } from 'drizzle-orm';
 import { index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import type { Mark, MarkLog } from '../../../../core/review/index.ts';
 import type { ReviewSaid } from '../../../../core/scores/index.ts';
+import type { Written } from '../../../../core/text/in-two.ts';
+import type { LanguageCode } from '../../../../core/text/languages.ts';
 import { user } from './accounts.ts';
 import { flag, instant, json } from './columns.ts';
 import { players, squads } from './people.ts';
@@ -24,6 +26,10 @@ export const decisions = sqliteTable(
     value: real('value'),
     reason: text('reason'),
     line: text('line'),
+    /** In which language the coach read, and so wrote; null before that was kept. */
+    written: text('written').$type<LanguageCode>(),
+    /** The line in another language. */
+    also: json<Written['also']>('also'),
     cues: json<string[]>('cues').notNull(),
     /** Losses of control that the recount found; null leaves the claimed ones. */
     faults: integer('faults'),
