@@ -358,7 +358,8 @@ test.describe
       await expect(phone.getByTestId('sent-summary')).toContainText('All numbers are with your coach. 2 of 2 clips sent.');
     });
 
-    test('a picked file that is no video is refused with a sentence; an upload that was cut goes on after a reload', LONG, async () => {
+    // Goes on from the test before it, and so stays with it.
+    test('a picked file that is no video is refused with a sentence; an upload that was cut goes on after a reload', async () => {
       await phone.getByRole('link', { name: 'Back to This week' }).click();
       await phone.getByRole('link', { name: 'Go: Try-out' }).click();
       await awake(phone);

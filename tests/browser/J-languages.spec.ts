@@ -267,6 +267,8 @@ test(
     await page.getByRole('textbox', { name: 'Hall taps' }).fill('Toques de salón');
     await page.getByRole('textbox', { name: 'Tap the ball.', exact: true }).fill('Toca el balón.');
     await page.getByRole('button', { name: 'Save the drill' }).click();
+    await page.waitForURL((url) => !url.pathname.endsWith('/new'));
+    await awake(page);
     await expect(page.getByRole('heading', { name: 'Hall taps' }).first()).toBeVisible();
     await page.getByRole('button', { name: 'Español' }).click();
     await awake(page);
