@@ -53,7 +53,9 @@ export function endpointAddress(endpoint: PathOf, params: Record<string, string 
     if (path.includes(`{${name}}`)) path = path.replace(`{${name}}`, encodeURIComponent(value));
     else query.set(name, value);
   }
-  return `/api/v1${path}${query.size > 0 ? `?${query}` : ''}`;
+  // `query.size` is missing in browsers that are still in use.
+  const asked = query.toString();
+  return `/api/v1${path}${asked ? `?${asked}` : ''}`;
 }
 
 /**

@@ -161,8 +161,35 @@ async function openNow(): Promise<Database> {
   });
 }
 
+/** Some browsers now and then leave the first opening unanswered for ever; a second one is answered. */
+const OPEN_MS = 4000;
+
+/**
+ * Opens something, and once more where the first opening is not answered in time. Whichever is answered first is taken.
+ * @param drop what is done with one that is answered too late
+ * @throws what the first opening throws, or a DOMException "TimeoutError" where neither is answered
+ */
+export function openedInTime<T>(open: () => Promise<T>, drop: (late: T) => void, within = OPEN_MS): Promise<T> {
+  return new Promise<T>((resolve, reject) => {
+    let over = false;
+    const end = (how: () => void) => {
+      over = true;
+      clearTimeout(again);
+      clearTimeout(given);
+      how();
+    };
+    const take = (one: T) => (over ? drop(one) : end(() => resolve(one)));
+    const again = setTimeout(() => void open().then(take, () => {}), within);
+    const given = setTimeout(
+      () => end(() => reject(new DOMException('The store of this device did not open.', 'TimeoutError'))),
+      2 * within,
+    );
+    open().then(take, (error) => !over && end(() => reject(error)));
+  });
+}
+
 function database(): Promise<Database> {
-  opened ??= openNow();
+  opened ??= openedInTime(openNow, (late) => late.close());
   // A database that did not open may open the next time, when the storage has room again.
   opened.catch(() => {
     opened = null;
@@ -186,18 +213,37 @@ export interface LogRow {
   takes: readonly string[];
 }
 
-/** Adds to a run's log, and keeps whatever of the run changed with it and is to be sent of it: all at once or not at all. */
-export async function keepLog(run: KeptRun, rows: readonly LogRow[]): Promise<void> {
+async function keepRows(run: KeptRun, rows: readonly LogRow[]): Promise<void> {
   const tx = (await database()).transaction(['runs', 'events', 'outbox', 'takes'], 'readwrite', SAFE);
-  await Promise.all([
-    tx.objectStore('runs').put(run),
-    ...rows.flatMap(({ seq, event, out, takes }) => [
-      tx.objectStore('events').add({ runId: run.id, seq, event }),
-      ...out.map((one) => tx.objectStore('outbox').put(one)),
-      ...takes.map((key) => tx.objectStore('takes').delete([run.id, key])),
-    ]),
-    tx.done,
+  const work = rows.flatMap(({ seq, event, out, takes }) => [
+    () => tx.objectStore('events').add({ runId: run.id, seq, event }),
+    ...out.map((one) => () => tx.objectStore('outbox').put(one)),
+    ...takes.map((key) => () => tx.objectStore('takes').delete([run.id, key])),
   ]);
+  try {
+    await Promise.all([tx.objectStore('runs').put(run), ...work.map((one) => one()), tx.done]);
+  } catch (error) {
+    // What cannot be cloned into the store is thrown at once, and leaves the transaction open.
+    try {
+      tx.abort();
+    } catch {}
+    await tx.done.catch(() => {});
+    throw error;
+  }
+}
+
+/**
+ * Adds to a run's log, and keeps whatever of the run changed with it and is to be sent of it: all at once or not at all.
+ * Where clips cannot be kept along, numbers are kept without them; the clips stay where they are.
+ */
+export async function keepLog(run: KeptRun, rows: readonly LogRow[]): Promise<void> {
+  try {
+    await keepRows(run, rows);
+  } catch (error) {
+    const withoutClips = rows.map((row) => ({ ...row, out: row.out.filter(({ kind }) => kind !== 'clip'), takes: [] }));
+    if (withoutClips.every((row, i) => row.out.length === rows[i]?.out.length)) throw error;
+    await keepRows(run, withoutClips);
+  }
 }
 
 /** Keeps that the page lives. */
@@ -300,6 +346,20 @@ export const opens = (): Promise<boolean> =>
     () => true,
     () => false,
   );
+
+const TRIED = 'try a file';
+
+/** Whether this browser keeps files: some keep none in a private window, where all else is kept. Tried once for each page. */
+let files: Promise<boolean> | null = null;
+export function keepsFiles(): Promise<boolean> {
+  files ??= keepRead(TRIED, new Blob(['a']), 0)
+    .then(() => forgetKept(TRIED))
+    .then(
+      () => true,
+      () => false,
+    );
+  return files;
+}
 
 export async function allSent(): Promise<Sent[]> {
   return (await database()).getAll('sent');

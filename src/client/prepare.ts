@@ -9,6 +9,14 @@ export interface Making {
 }
 
 export const brokenOff = () => new DOMException(t('Broken off.'), 'AbortError');
+const WHY: Record<Extract<PrepareReply, { type: 'refused' }>['why'], string> = {
+  get 'not read'() {
+    return t('This file is not a video this phone can read. Film with the app, or pick an MP4 or WebM file.');
+  },
+  get 'not cut'() {
+    return t('This phone cannot cut the beginning off this clip. Send it whole, or film with the app.');
+  },
+};
 const refused = (sentence: string) => new ServerProblem('clip refused', 422, sentence, []);
 
 /**
@@ -23,7 +31,7 @@ export function prepareClip(file: Blob, how: Omit<PrepareAsk, 'file'>, progress:
     worker.onmessage = ({ data }: MessageEvent<PrepareReply>) => {
       if (data.type === 'progress') progress(data.share);
       else if (data.type === 'done') resolve(data.file);
-      else reject(refused(data.sentence));
+      else reject(refused(WHY[data.why]));
     };
     worker.onerror = () => reject(refused(t('This clip could not be made ready on this phone. Try a shorter one.')));
     worker.postMessage({ file, ...how } satisfies PrepareAsk);

@@ -18,6 +18,12 @@ export function sayAloud(words: string, voice: SpeechSynthesisVoice | null, onEn
   window.speechSynthesis.speak(spoken);
 }
 
+/** Some phones speak only once something was spoken within a tap: an empty phrase does. */
+export function unlockVoice(): void {
+  const { speechSynthesis } = window;
+  if (!speechSynthesis.speaking) speechSynthesis.speak(new SpeechSynthesisUtterance(''));
+}
+
 /** Reads words aloud. @returns false where the device has no voice for them: then they have to stand on the screen. */
 export function readAloud(words: string): boolean {
   const voice = localVoice();

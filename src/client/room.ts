@@ -15,6 +15,26 @@ export async function lookForRoom(): Promise<Room> {
   if (!(await opens())) return { denied: true, scarce: true };
   if (!navigator.storage) return { denied: false, scarce: false };
   void navigator.storage.persist?.().catch(() => {});
-  const { quota = 0, usage = 0 } = await navigator.storage.estimate().catch(() => ({ quota: 0, usage: 0 }));
+  const { quota = 0, usage = 0 } = (await navigator.storage.estimate?.().catch(() => null)) ?? {};
   return { denied: false, scarce: quota > 0 && quota - usage < CLIP_ROOM_BYTES };
+}
+
+/** A browser's window, as far as it is asked. */
+interface Here {
+  MediaRecorder?: unknown;
+  navigator: { mediaDevices?: unknown; wakeLock?: unknown; userAgent: string; standalone?: boolean };
+}
+
+/** Apps on the home screen of an iPhone are not kept awake before iOS 18.4, although they are told that they are. */
+function sleepsAllTheSame({ standalone, userAgent }: Here['navigator']): boolean {
+  const [, major, minor] = (/ OS (\d+)_(\d+)/.exec(userAgent) ?? []).map(Number);
+  return standalone === true && major !== undefined && minor !== undefined && (major < 18 || (major === 18 && minor < 4));
+}
+
+/** What this browser can do in a session, asked before it: what it cannot is not offered. */
+export function whatThisCan(here: Here): { keepScreenOn: boolean; film: boolean } {
+  return {
+    keepScreenOn: here.navigator.wakeLock !== undefined && !sleepsAllTheSame(here.navigator),
+    film: here.MediaRecorder !== undefined && here.navigator.mediaDevices !== undefined,
+  };
 }

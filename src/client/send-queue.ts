@@ -21,7 +21,8 @@ export type ItemState =
   | { state: 'tries again'; inSeconds: number }
   | { state: 'held' }
   | { state: 'other player' }
-  | { state: 'refused'; sentence: string };
+  /** `whole`: it was refused because of its cut, and can be sent without one. */
+  | { state: 'refused'; sentence: string; whole: boolean };
 
 export type OutboxItem = Pick<Outgoing, 'id' | 'kind' | 'label' | 'runId' | 'madeAt'> & ItemState;
 
@@ -70,7 +71,8 @@ const mine = (one: { playerId: string }) => belongsTo(one, player) || companionO
 
 function standingOf(one: Outgoing): ItemState {
   if (!mine(one)) return { state: 'other player' };
-  if (one.refusal !== null) return { state: 'refused', sentence: one.refusal };
+  const isCut = one.kind === 'clip' && !one.prepared && one.trim !== null;
+  if (one.refusal !== null) return { state: 'refused', sentence: one.refusal, whole: isCut };
   if (one.held) return { state: 'held' };
   if (under?.id === one.id) return { state: under.doing, share: under.share };
   const inSeconds = Math.ceil(waitOf(one) / 1000);
@@ -250,6 +252,15 @@ export async function hold(id: string, held: boolean): Promise<void> {
   await changeOutgoing(id, (now) => ({ ...now, held, nextAt: 0 }));
   await tell();
   if (!held) void flush(true);
+}
+
+/** Sends a clip that could not be cut here as it is, at the player's word. */
+export async function sendWhole(id: string): Promise<void> {
+  await changeOutgoing(id, (now) =>
+    now.kind === 'clip' && !now.prepared ? { ...now, trim: null, refusal: null, tries: 0, nextAt: 0 } : now,
+  );
+  await tell();
+  void flush(true);
 }
 
 /** Takes something off the list, for good. */

@@ -56,10 +56,11 @@ async function look(file: Blob, pictures: number): Promise<void> {
 
 const SOUND_RATE = 16_000;
 
-/** The sound as mono at 16 kHz: each sample the mean of those it stands for. */
-async function soundOf(input: Input): Promise<ClipSignals['sound']> {
+/** The sound as mono at 16 kHz: each sample the mean of those it stands for. Null where there is none. */
+async function soundOf(input: Input): Promise<ClipSignals['sound'] | 'not decoded'> {
   const track = await input.getPrimaryAudioTrack();
-  if (!track || !(await track.canDecode())) return null;
+  if (!track) return null;
+  if (!(await track.canDecode())) return 'not decoded';
   const seconds = await track.computeDuration();
   const samples = new Float32Array(Math.ceil(seconds * SOUND_RATE));
   for await (const sample of new AudioSampleSink(track).samples()) {
@@ -144,10 +145,10 @@ async function suggest(file: Blob, spans: readonly Span[], drill: HeardDrill | n
   const work = { from: spans[0]?.from ?? 0, to: spans.at(-1)?.to ?? 0 };
   const input = open(file);
   const sound = await soundOf(input);
-  const pictures = sound ? await picturesOf(input, work) : null;
+  const pictures = sound && sound !== 'not decoded' ? await picturesOf(input, work) : null;
   input.dispose();
   if (!sound) return reply({ type: 'suggestion', suggestion: 'no sound' });
-  if (!pictures) return reply({ type: 'failed' });
+  if (sound === 'not decoded' || !pictures) return reply({ type: 'failed' });
   reply({ type: 'suggestion', suggestion: withinWork(suggestCount({ sound, pictures, work }, drill), spans) });
 }
 

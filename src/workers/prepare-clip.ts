@@ -2,8 +2,14 @@ import {
   BlobSource,
   BufferTarget,
   Conversion,
+  type ConversionAudioOptions,
+  type ConversionOptions,
   type ConversionVideoOptions,
+  canEncodeAudio,
+  canEncodeVideo,
   Input,
+  type InputAudioTrack,
+  type InputVideoTrack,
   MATROSKA,
   MP4,
   Mp4OutputFormat,
@@ -12,6 +18,7 @@ import {
   WEBM,
   WebMOutputFormat,
 } from 'mediabunny';
+import { type ClipWay, type DeviceCan, waysToPrepare } from '../core/clips/index.ts';
 
 /** What the page asks for: the file, its lines, with or without sound, and the part in seconds that is kept. */
 export interface PrepareAsk {
@@ -22,28 +29,17 @@ export interface PrepareAsk {
 }
 
 /** What the worker tells the page. */
-export type PrepareReply = { type: 'progress'; share: number } | { type: 'done'; file: Blob } | { type: 'refused'; sentence: string };
-
-const CANNOT_READ = 'This file is not a video this phone can read. Film with the app, or pick an MP4 or WebM file.';
-const CANNOT_CUT = 'This phone cannot cut a clip of this format. Send it whole, or film with the app.';
-const CANNOT_MUTE = 'This phone cannot take the sound out of this format, and your squad sends clips without sound. Film with the app.';
+export type PrepareReply =
+  | { type: 'progress'; share: number }
+  | { type: 'done'; file: Blob }
+  | { type: 'refused'; why: 'not read' | 'not cut' };
 
 const BITRATES: Record<number, number> = { 360: 600_000, 480: 1_000_000, 720: 2_200_000 };
+const SOUND_BITRATE = 48_000;
 
 const reply = (message: PrepareReply) => postMessage(message);
 /** Without this, title, place and device would be copied across. */
 const NO_TAGS = () => ({});
-
-interface Way {
-  conversion: Conversion;
-  target: BufferTarget;
-  type: string;
-}
-
-const wayOf = (conversion: Conversion, target: BufferTarget, type: string): Way | null =>
-  conversion.isValid && conversion.discardedTracks.every(({ reason }) => reason === 'discarded_by_user')
-    ? { conversion, target, type }
-    : null;
 
 /** The shorter side gets the lines asked for, never more than it has; both sides stay even. */
 async function sizeOf(input: Input, lines: number): Promise<Pick<ConversionVideoOptions, 'width' | 'height'>> {
@@ -55,60 +51,78 @@ async function sizeOf(input: Input, lines: number): Promise<Pick<ConversionVideo
   return width < height ? { width: even } : { height: even };
 }
 
-/** New pictures at a constant 30 a second with a key frame each second: nothing of the old file is left in it. */
-async function transcode(input: Input, ask: PrepareAsk): Promise<Way | null> {
+/** New pictures at a constant 30 a second with a key frame each second: nothing of the old file is left in them. */
+const NEW_PICTURES = { frameRate: 30, keyFrameInterval: 1, forceTranscode: true, allowTransformationMetadata: false };
+
+/** Cut at sound's own packets, of 20 ms or so, and never before the cut. */
+const COPIED: ConversionOptions['copy'] = { mode: 'preferred', boundaryPolicy: 'shrink', boundaryTolerance: 0.1 };
+
+const soundOptions = (sound: ClipWay['sound']): ConversionAudioOptions => {
+  if (sound === 'off') return { discard: true };
+  return sound === 'copy' ? {} : { codec: sound, bitrate: SOUND_BITRATE, forceTranscode: true };
+};
+
+/**
+ * Goes one way.
+ * @returns null where it turns out that this device cannot
+ */
+async function go(input: Input, ask: PrepareAsk, { container, makeVideo, sound }: ClipWay): Promise<Blob | null> {
   const target = new BufferTarget();
-  const output = new Output({ format: new WebMOutputFormat(), target });
+  const format = container === 'mp4' ? new Mp4OutputFormat() : new WebMOutputFormat();
+  const { from = 0, to } = ask.trim ?? {};
   const conversion = await Conversion.init({
     input,
-    output,
+    output: new Output({ format, target }),
     tracks: 'primary',
     tags: NO_TAGS,
-    ...(ask.trim ? { trim: { start: ask.trim.from, end: ask.trim.to } } : {}),
-    video: {
-      ...(await sizeOf(input, ask.height)),
-      codec: 'vp8',
-      bitrate: BITRATES[ask.height] ?? 600_000,
-      frameRate: 30,
-      keyFrameInterval: 1,
-      forceTranscode: true,
-      allowTransformationMetadata: false,
-    },
-    audio: ask.sound ? { codec: 'opus', bitrate: 48_000, forceTranscode: true } : { discard: true },
+    copy: COPIED,
+    ...(to === undefined ? {} : { trim: { ...(from > 0 ? { start: from } : {}), end: to } }),
+    video: makeVideo
+      ? { ...(await sizeOf(input, ask.height)), ...NEW_PICTURES, codec: makeVideo, bitrate: BITRATES[ask.height] ?? 600_000 }
+      : {},
+    audio: soundOptions(sound),
   });
-  return wayOf(conversion, target, 'video/webm');
+  if (!conversion.isValid || conversion.discardedTracks.some(({ reason }) => reason !== 'discarded_by_user')) return null;
+  conversion.onProgress = (share) => reply({ type: 'progress', share });
+  await conversion.execute();
+  return target.buffer && new Blob([target.buffer], { type: `video/${container}` });
 }
 
-/** The same pictures in a new container without tags, for formats that this browser cannot decode. Whole and with its sound only. */
-async function repack(input: Input): Promise<Way | null> {
-  const target = new BufferTarget();
-  const output = new Output({ format: new Mp4OutputFormat(), target });
-  return wayOf(await Conversion.init({ input, output, tracks: 'primary', tags: NO_TAGS }), target, 'video/mp4');
+/** What this device can do with a clip. */
+async function canOf(video: InputVideoTrack, sound: InputAudioTrack | null): Promise<DeviceCan> {
+  const among = async <T extends string>(all: readonly T[], asked: (one: T) => Promise<boolean>) => {
+    const answers = await Promise.all(all.map((one) => asked(one).catch(() => false)));
+    return all.filter((_, i) => answers[i]);
+  };
+  return {
+    readVideo: await video.canDecode(),
+    readSound: sound !== null && (await sound.canDecode()),
+    makeVideo: await among(['avc', 'vp8'], (codec) => canEncodeVideo(codec)),
+    makeSound: await among(['aac', 'opus'], (codec) => canEncodeAudio(codec)),
+  };
 }
 
 async function prepare(ask: PrepareAsk): Promise<PrepareReply> {
   const open = () => new Input({ source: new BlobSource(ask.file), formats: [WEBM, MATROSKA, MP4, QTFF] });
   const input = open();
-  if (!(await input.canRead()) || !(await input.getPrimaryVideoTrack())) return { type: 'refused', sentence: CANNOT_READ };
-  const hasSound = (await input.getPrimaryAudioTrack()) !== null;
-  let way = await transcode(open(), ask);
-  if (!way) {
-    // A packet copy would only hide what was cut, and keep what should not be heard.
-    if (ask.trim) return { type: 'refused', sentence: CANNOT_CUT };
-    if (hasSound && !ask.sound) return { type: 'refused', sentence: CANNOT_MUTE };
-    way = await repack(open());
+  const video = (await input.canRead()) ? await input.getPrimaryVideoTrack() : null;
+  if (!video?.codec) return { type: 'refused', why: 'not read' };
+  const sound = await input.getPrimaryAudioTrack();
+  const cutsStart = (ask.trim?.from ?? 0) > 0;
+  const kinds = { video: video.codec, sound: sound && (sound.codec ?? 'unknown') };
+  const ways = waysToPrepare(kinds, { sound: ask.sound, cutsStart }, await canOf(video, sound));
+  for (const way of ways) {
+    // What a device says that it can is not always so: then the next way is tried.
+    const file = await go(open(), ask, way).catch(() => null);
+    if (file) return { type: 'done', file };
   }
-  if (!way) return { type: 'refused', sentence: CANNOT_READ };
-  way.conversion.onProgress = (share) => reply({ type: 'progress', share });
-  await way.conversion.execute();
-  if (!way.target.buffer) return { type: 'refused', sentence: CANNOT_READ };
-  return { type: 'done', file: new Blob([way.target.buffer], { type: way.type }) };
+  return { type: 'refused', why: cutsStart ? 'not cut' : 'not read' };
 }
 
 addEventListener('message', async ({ data }: MessageEvent<PrepareAsk>) => {
   try {
     reply(await prepare(data));
   } catch {
-    reply({ type: 'refused', sentence: CANNOT_READ });
+    reply({ type: 'refused', why: 'not read' });
   }
 });

@@ -320,7 +320,8 @@ test.describe
       const clip = feet.clips.find((one) => one.drillName === 'Outside-inside taps, hopping');
       expect(clip).toBeTruthy();
       const file = await context.request.get(`/api/v1/clips/${clip?.id}/file`, { headers: { range: 'bytes=0-99' } });
-      expect([file.status(), file.headers()['content-type']]).toEqual([206, 'video/webm']);
+      // H.264 in MP4 where the browser makes it: it plays on the oldest phones.
+      expect([file.status(), file.headers()['content-type']]).toEqual([206, 'video/mp4']);
       // The part that was cut off is not in the file.
       const state = (await (await context.request.get(`/api/v1/clips/${clip?.id}`)).json()) as { seconds: number };
       expect(state.seconds).toBeGreaterThan(6.5);

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { expect } from 'chai';
 import { v7 as uuid } from 'uuid';
 import { allOutgoing, type Outgoing, removeOutgoing } from '../../src/client/device-store.ts';
-import { drop, flush, follow, fresh, hold, sendFor, sendForCompanions, sendSoon } from '../../src/client/send-queue.ts';
+import { drop, flush, follow, fresh, hold, sendFor, sendForCompanions, sendSoon, sendWhole } from '../../src/client/send-queue.ts';
 
 /* Sending from the device, with a server that answers when the test says so. */
 
@@ -93,6 +93,17 @@ describe('a clip on its way', () => {
     await new Promise((done) => setTimeout(done, 50));
     expect(calls).to.have.length(0);
     expect((await allOutgoing())[0]).to.include({ held: true });
+  });
+
+  it('that could not be cut here is sent whole at the player’s word; one that was refused for another reason is not', async () => {
+    const cut = { ...aClip(), prepared: false, trim: { from: 1, to: 5 }, refusal: 'It cannot be cut here.', held: true, tries: 3 };
+    const ready = { ...aClip(), refusal: 'It is no clip.' };
+    await sendSoon(cut, ready);
+    await sendWhole(cut.id);
+    await sendWhole(ready.id);
+    const now = (id: string) => allOutgoing().then((all) => all.find((one) => one.id === id));
+    expect(await now(cut.id)).to.include({ trim: null, refusal: null, tries: 0 });
+    expect(await now(ready.id)).to.include({ refusal: 'It is no clip.' });
   });
 
   describe('of players who take turns', () => {

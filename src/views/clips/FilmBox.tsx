@@ -2,6 +2,7 @@ import { Camera, Square, Trash2, Upload } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call } from '../../client/client.ts';
+import { closeMedia } from '../../client/media.ts';
 import { prepareClip } from '../../client/prepare.ts';
 import { uploadFile } from '../../client/upload.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
@@ -31,12 +32,7 @@ function useCamera(onFilm: (file: Blob) => void) {
   const [left, setLeft] = useState<number | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const recording = useRef<Recording | null>(null);
-  useEffect(
-    () => () => {
-      for (const track of stream?.getTracks() ?? []) track.stop();
-    },
-    [stream],
-  );
+  useEffect(() => () => closeMedia(stream), [stream]);
   const open = async () => {
     setProblem(null);
     try {
@@ -52,7 +48,8 @@ function useCamera(onFilm: (file: Blob) => void) {
     if (!current) return;
     const file = await current.stop();
     setStream(null);
-    onFilm(file);
+    if (file) onFilm(file);
+    else setProblem(t('The camera recorded nothing. Try once more, or pick a film from this device.'));
   };
   const latest = useRef(stop);
   latest.current = stop;

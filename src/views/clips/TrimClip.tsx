@@ -4,6 +4,7 @@ import type { Trim } from '../../client/device-store.ts';
 import { number } from '../../client/words.ts';
 import { t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
+import { ClipVideo } from './ClipVideo.tsx';
 import { useSeen } from './use-seen.ts';
 
 interface Props {
@@ -16,6 +17,9 @@ interface Props {
   /** It was looked at. */
   onSeen?(): void;
 }
+
+/** A beginning is cut off by making new pictures, which not every browser can. */
+const cutsStarts = () => 'VideoEncoder' in globalThis;
 
 /** A clip shorter than this is no clip. */
 const LEAST_SECONDS = 1;
@@ -71,15 +75,7 @@ export function TrimClip({ take, name, device = 'phone', onTrim, onSeen }: Props
   const cutsWork = take.workAt !== null && from > take.workAt + 0.2;
   return (
     <div className="flex flex-col gap-2">
-      {/* biome-ignore lint/a11y/useMediaCaption: a child's own clip of feet has no words to caption. */}
-      <video
-        ref={video}
-        src={take.address}
-        controls
-        playsInline
-        className="max-h-64 w-full bg-ink"
-        aria-label={t('Your clip{name}', { name })}
-      />
+      <ClipVideo ref={video} src={take.address} className="max-h-64 w-full" label={t('Your clip{name}', { name })} />
       {seconds !== null && !cutting && (
         <Button size="player" onClick={() => setCutting(true)}>
           <Scissors aria-hidden className="size-5" /> {t('Cut the ends')}
@@ -87,7 +83,7 @@ export function TrimClip({ take, name, device = 'phone', onTrim, onSeen }: Props
       )}
       {seconds !== null && cutting && (
         <div className="flex flex-col gap-1">
-          {(['from', 'to'] as const).map((what) => (
+          {(cutsStarts() ? (['from', 'to'] as const) : (['to'] as const)).map((what) => (
             <label key={what} htmlFor={`${id}-${what}`} className="flex min-h-12 items-center gap-3">
               <span className="w-28">
                 {t('{what} at {what2} s', { what: what === 'from' ? t('Begins') : t('Ends'), what2: number(what === 'from' ? from : to) })}
@@ -104,6 +100,7 @@ export function TrimClip({ take, name, device = 'phone', onTrim, onSeen }: Props
               />
             </label>
           ))}
+          {!cutsStarts() && <p className="text-sm">{t('This browser can cut off the end, not the beginning.')}</p>}
           <p className="text-dust text-sm">
             {t('{to} s are sent. What you cut off never leaves this {device}.', { to: number(to - from), device })}
           </p>

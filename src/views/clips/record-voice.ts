@@ -1,3 +1,4 @@
+import { closeMedia, openMedia } from '../../client/media.ts';
 import { prepareVoice } from './prepare-voice.ts';
 
 const TYPES = ['audio/webm;codecs=opus', 'audio/mp4;codecs=mp4a.40.2', 'audio/mp4'];
@@ -15,7 +16,7 @@ export interface VoiceTaking {
 export async function recordVoice(most: number, left: (seconds: number) => void): Promise<VoiceTaking> {
   const type = TYPES.find((one) => typeof MediaRecorder !== 'undefined' && MediaRecorder.isTypeSupported(one));
   if (!type || !navigator.mediaDevices) throw new Error('This browser cannot record. Write the line.');
-  const stream = await navigator.mediaDevices.getUserMedia({ audio: true }).catch(() => {
+  const stream = await openMedia({ audio: true }).catch(() => {
     throw new Error('The microphone is not open to this page. Allow it in the browser, or write the line.');
   });
   const recorder = new MediaRecorder(stream, { mimeType: type, audioBitsPerSecond: 48_000 });
@@ -31,7 +32,7 @@ export async function recordVoice(most: number, left: (seconds: number) => void)
   const stop = () => {
     clearInterval(clock);
     if (recorder.state !== 'inactive') recorder.stop();
-    for (const track of stream.getTracks()) track.stop();
+    closeMedia(stream);
   };
   const file = new Promise<Blob>((resolve, reject) => {
     recorder.onstop = () => resolve(prepareVoice(new Blob(parts, { type }), most));

@@ -1,6 +1,7 @@
 import { useRef } from 'react';
 import type { LineView } from '../../contract/parts.ts';
 import { language, t } from '../../core/text/translate.ts';
+import { ClipVideo } from '../clips/ClipVideo.tsx';
 
 /** A remark stands a moment before its instant, so that nothing is missed. */
 const BEFORE_SECONDS = 0.3;
@@ -17,17 +18,15 @@ export function AnswerClip({ line }: { line: LineView }) {
   };
   return (
     <div className="flex flex-col gap-2 pt-1">
-      <video
+      <ClipVideo
         ref={video}
         src={`/api/v1/clips/${clip.id}/file`}
-        controls
-        playsInline
         preload="metadata"
-        className="max-h-64 w-full bg-ink"
-        aria-label={t('Clip of {drillName} with the coach’s remarks', { drillName: line.drillName })}
+        className="max-h-64 w-full"
+        label={t('Clip of {drillName} with the coach’s remarks', { drillName: line.drillName })}
       >
         <track kind="captions" default srcLang={language()} label={t('Your coach')} src={`/api/v1/clips/${clip.id}/remarks.vtt`} />
-      </video>
+      </ClipVideo>
       <ul className="flex flex-col gap-1">
         {remarks.map((remark) => (
           <li key={remark.id}>

@@ -4,6 +4,8 @@ import type { ClipOfScore } from '../../contract/review.ts';
 import { evenFrames, stepFrames } from '../../core/clips/frames.ts';
 import type { Span } from '../../core/clips/signals.ts';
 import { t } from '../../core/text/translate.ts';
+import { unplayedWords } from '../clips/ClipVideo.tsx';
+import { onNextPicture, type Unplayed, whyUnplayed } from '../clips/unplayed.ts';
 import { playerOf, type ShelvedClip } from './clip-shelf.ts';
 import { keepFocus } from './keys.ts';
 import { type Playhead, useMediaTime } from './playhead.ts';
@@ -66,7 +68,7 @@ function Glimpses({ shelved, seconds, onSeek }: { shelved: ShelvedClip | null; s
 /** The clip: plays at a quarter to double speed, steps by its own pictures, repeats a stretch, and says where it stands. */
 export function ClipStage({ clip, label, shelved, head, speed, from, loop, handle, onPassed, onWatched, children }: Props) {
   const box = useRef<HTMLDivElement>(null);
-  const [missing, setMissing] = useState(false);
+  const [unplayed, setUnplayed] = useState<Unplayed | null>(null);
   // A player that was made ready is taken as it is; what plays is not changed under the eye.
   const [element] = useState(() => shelved?.video ?? playerOf(`/api/v1/clips/${clip.id}/file`, from));
   const frames = shelved?.frames ?? evenFrames(clip.seconds);
@@ -106,12 +108,13 @@ export function ClipStage({ clip, label, shelved, head, speed, from, loop, handl
     element.className = 'aspect-video max-h-[34vh] w-full bg-ink';
     element.setAttribute('aria-label', label);
     box.current?.append(element);
-    const onError = () => setMissing(true);
+    // Once it is in memory it is there, and of a kind that does not play.
+    const onError = () => void whyUnplayed(element.src.replace(/#.*/, '')).then((why) => !stopped && setUnplayed(why));
     element.addEventListener('error', onError);
     element.addEventListener('click', toggle);
     let played = 0;
     let before: number | null = null;
-    const onPicture = (_now: number, { mediaTime }: { mediaTime: number }) => {
+    const onPicture = (mediaTime: number) => {
       if (stopped) return;
       if (!element.paused) {
         const { loop: stretch } = latest.current;
@@ -122,9 +125,9 @@ export function ClipStage({ clip, label, shelved, head, speed, from, loop, handl
       } else before = null;
       // A picture that comes while another is being looked for is the one left behind: steps must not start from it.
       if (!element.seeking) head.set(mediaTime);
-      element.requestVideoFrameCallback(onPicture);
+      onNextPicture(element, onPicture);
     };
-    element.requestVideoFrameCallback(onPicture);
+    onNextPicture(element, onPicture);
     const tellWatched = () => {
       if (played > 0.5) latest.current.onWatched(played);
       played = 0;
@@ -155,7 +158,7 @@ export function ClipStage({ clip, label, shelved, head, speed, from, loop, handl
     };
   }, []);
 
-  if (missing) return <p className="slab grid h-56 place-items-center text-dust">{t('This clip is not here any more.')}</p>;
+  if (unplayed) return <p className="slab grid h-56 place-items-center p-4 text-dust">{unplayedWords(unplayed)}</p>;
   return (
     <div className="flex flex-col">
       <div ref={box} />

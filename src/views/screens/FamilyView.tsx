@@ -11,6 +11,7 @@ import { type Child, type FamilyPage, screensApi } from '../../contract/screens.
 import { trainingApi } from '../../contract/training.ts';
 import { t } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Empty, Field, Fold, Form, Notice } from '../../ui/parts/index.ts';
+import { ClipVideo } from '../clips/ClipVideo.tsx';
 import { DeleteClip } from '../clips/DeleteClip.tsx';
 import { LetterBox } from '../letters/LetterBox.tsx';
 import { PostChoicesBox } from '../letters/PostChoicesBox.tsx';
@@ -244,14 +245,11 @@ function ClipList({ child, onDelete }: { child: Child; onDelete(id: string): voi
       <ul className="grid gap-4 sm:grid-cols-2">
         {child.clips.map((clip) => (
           <li key={clip.id} className="flex flex-col gap-2">
-            {/* biome-ignore lint/a11y/useMediaCaption: clips of feet have no words to caption. */}
-            <video
+            <ClipVideo
               src={`/api/v1/clips/${clip.id}/file`}
-              controls
               preload="metadata"
-              playsInline
-              className="aspect-video w-full bg-ink"
-              aria-label={t('Clip: {drillName}', { drillName: clip.drillName })}
+              className="aspect-video w-full"
+              label={t('Clip: {drillName}', { drillName: clip.drillName })}
             />
             <p>
               {clip.drillName}

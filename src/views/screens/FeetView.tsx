@@ -5,6 +5,7 @@ import { dateInWords, footInWords } from '../../client/words.ts';
 import type { MyFeet } from '../../contract/progress.ts';
 import { plural, t } from '../../core/text/translate.ts';
 import { Button, Empty, Notice } from '../../ui/parts/index.ts';
+import { ClipVideo } from '../clips/ClipVideo.tsx';
 import { DeleteClip } from '../clips/DeleteClip.tsx';
 import { Celebration } from '../progress/Celebration.tsx';
 import { DrillSeam } from '../progress/DrillSeam.tsx';
@@ -41,14 +42,11 @@ function Clips({ clips, timeZone }: Pick<MyFeet, 'clips' | 'timeZone'>) {
               {clip.foot === 'both' ? '' : `, ${footInWords(clip.foot)}`}{' '}
               <span className="text-dust text-sm">{dateInWords(clip.at, timeZone)}</span>
             </span>
-            {/* biome-ignore lint/a11y/useMediaCaption: a child's own clip of feet has no words to caption. */}
-            <video
+            <ClipVideo
               src={`/api/v1/clips/${clip.id}/file`}
-              controls
               preload="none"
-              playsInline
-              className="max-h-52 w-full bg-ink"
-              aria-label={t('Clip of {drillName}', { drillName: clip.drillName })}
+              className="max-h-52 w-full"
+              label={t('Clip of {drillName}', { drillName: clip.drillName })}
             />
             <DeleteClip size="player" onDelete={() => void remove(clip.id)} />
           </li>

@@ -1,6 +1,6 @@
 import { Camera, CameraOff, Ear, Hand, TriangleAlert, Volume2 } from 'lucide-react';
 import { lazy, type ReactNode, Suspense, useEffect, useMemo, useState } from 'react';
-import { lookForRoom, type Room } from '../../client/room.ts';
+import { lookForRoom, type Room, whatThisCan } from '../../client/room.ts';
 import { number } from '../../client/words.ts';
 import type { ThisWeek } from '../../contract/training.ts';
 import { conesShort } from '../../core/drills/cones.ts';
@@ -115,10 +115,10 @@ export function Before(props: Props) {
   const { visit, session, sheet, minutes, unknown, drills, listening, hearing, filming, closedBefore, countsAlong } = props;
   const [countable, setCountable] = useState<readonly string[]>([]);
   const [room, setRoom] = useState<Room | null>(null);
-  const [staysAwake, setStaysAwake] = useState(true);
+  const [can, setCan] = useState({ keepScreenOn: true, film: true });
   useEffect(() => {
     void lookForRoom().then(setRoom);
-    setStaysAwake('wakeLock' in navigator);
+    setCan(whatThisCan(window));
   }, []);
   const ahead = useMemo(() => drillsOf(session, drills).map((drill) => drawnAtHome(visit, drill)), [visit, session, drills]);
   useEffect(() => {
@@ -232,7 +232,7 @@ export function Before(props: Props) {
             </p>
           </>
         )}
-        {visit.mayFilm && (
+        {visit.mayFilm && can.film && (
           <div className="flex flex-wrap gap-2">
             <Button
               size="player"
@@ -258,7 +258,10 @@ export function Before(props: Props) {
             <Framing stream={filming.stream} mirrored={filming.facing === 'user'} large />
           </Suspense>
         )}
-        {!staysAwake && <Notice>{t('This browser cannot keep the screen on. Set the phone so that it stays on for some minutes.')}</Notice>}
+        {!can.keepScreenOn && (
+          <Notice>{t('This browser cannot keep the screen on. Set the phone so that it stays on for some minutes.')}</Notice>
+        )}
+        {visit.mayFilm && !can.film && <Notice>{t('This browser cannot film. Your numbers count without a clip.')}</Notice>}
         {filming.problem && <Notice tone="look">{filming.problem}</Notice>}
       </section>
       <ButtonLink href="/week" size="player">

@@ -4,6 +4,7 @@ import type { Foot } from '../../core/drills/terms.ts';
 import { type Tap, tallyOf } from '../../core/review/taps.ts';
 import { t } from '../../core/text/translate.ts';
 import { Button } from '../../ui/parts/index.ts';
+import { ClipVideo } from '../clips/ClipVideo.tsx';
 import { TapHalves } from './TapHalves.tsx';
 import type { Take } from './use-filming.ts';
 
@@ -30,13 +31,10 @@ export function LostCount({ feet, takeOf, tries, onCounted, onSend, onAgain, onB
       <div className="flex flex-col gap-3">
         <h2 className="text-2xl">{t('Count it on your clip')}</h2>
         <p>{t('Play it and tap along. Only touches after “go” count.')}</p>
-        {/* biome-ignore lint/a11y/useMediaCaption: a child's own clip of feet has no words to caption. */}
-        <video
+        <ClipVideo
           src={take.address}
-          controls
-          playsInline
-          className="max-h-64 w-full bg-ink"
-          aria-label={t('Your clip, {footInWords}', { footInWords: footInWords(counting) })}
+          className="max-h-64 w-full"
+          label={t('Your clip, {footInWords}', { footInWords: footInWords(counting) })}
         />
         <TapHalves foot={counting} tries={tries} taps={taps} onChange={setTaps} />
         <Button look="main" size="player" disabled={count === 0} onClick={() => onCounted(counting, count, tries ? tally.tries : null)}>

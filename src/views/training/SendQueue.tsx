@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { drop, EMPTY_OUTBOX, flush, follow, hold, type OutboxItem, type OutboxState } from '../../client/send-queue.ts';
+import { drop, EMPTY_OUTBOX, flush, follow, hold, type OutboxItem, type OutboxState, sendWhole } from '../../client/send-queue.ts';
 import { plural, t } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 
@@ -48,6 +48,11 @@ function Item({ item }: { item: OutboxItem }) {
         {item.state === 'held' && (
           <Button className="min-h-12" onClick={() => void hold(item.id, false)}>
             {t('Go on')}
+          </Button>
+        )}
+        {item.state === 'refused' && item.whole && (
+          <Button className="min-h-12" onClick={() => void sendWhole(item.id)}>
+            {t('Send it whole')}
           </Button>
         )}
         {(item.state === 'held' || item.state === 'refused') &&

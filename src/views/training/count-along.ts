@@ -1,4 +1,5 @@
 import { callAs } from '../../client/client.ts';
+import { closeMedia, openMedia } from '../../client/media.ts';
 import { trainingApi } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { type Covered, coveredBy, type HeardDrill, heardDrill, isTrusted } from '../../core/rep-counter/index.ts';
@@ -31,13 +32,13 @@ export interface HeardStretch {
  * @throws whatever the browser says when the microphone is not given
  */
 async function openEar(): Promise<CountingEar> {
-  const stream = await navigator.mediaDevices.getUserMedia({
+  const stream = await openMedia({
     audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false },
   });
   const audio = new AudioContext();
   const worker = new Worker(new URL('../../workers/count-along.ts', import.meta.url), { type: 'module' });
   const close = () => {
-    for (const track of stream.getTracks()) track.stop();
+    closeMedia(stream);
     worker.terminate();
     void audio.close();
   };

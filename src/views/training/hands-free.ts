@@ -1,3 +1,4 @@
+import { closeMedia, openMedia } from '../../client/media.ts';
 import { hear, isLoud, levelOf, pitchOf, QUIET_EAR } from '../../core/training/knock.ts';
 
 const FRAME_MS = 8;
@@ -14,7 +15,7 @@ export interface Ear {
  * @throws whatever the browser says when the microphone is not given
  */
 export async function listen(onKnock: () => void, deaf: () => boolean, onLoud: (loud: boolean) => void): Promise<Ear> {
-  const stream = await navigator.mediaDevices.getUserMedia({
+  const stream = await openMedia({
     audio: { echoCancellation: true, noiseSuppression: false, autoGainControl: false },
   });
   const audio = new AudioContext();
@@ -47,7 +48,7 @@ export async function listen(onKnock: () => void, deaf: () => boolean, onLoud: (
   return {
     close() {
       clearInterval(timer);
-      for (const track of stream.getTracks()) track.stop();
+      closeMedia(stream);
       void audio.close();
     },
   };

@@ -50,6 +50,8 @@ export interface Clock {
   elsewhere: boolean;
   /** Why the device does not keep the log; null while it does. */
   keepProblem: string | null;
+  /** The device does not keep its screen on. */
+  goesDark: boolean;
   tap(type: PlainEvent): void;
   stop(why: 'left' | 'hurt'): void;
   /** Another drill is done in the place of an item's from now on; null for the planned one. */
@@ -261,7 +263,7 @@ export function useClock(
     };
   }, [running, sheet, leftOut, show, layCues, persist, add, logNow]);
 
-  useAwake(state.phase);
+  const goesDark = useAwake(state.phase);
   useEffect(() => {
     if (!running) return;
     const turned = () => {
@@ -304,6 +306,7 @@ export function useClock(
     closedBefore,
     missed,
     keepProblem,
+    goesDark,
     tap,
     stop,
     replace,

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { forgetTake, type KeptTake, keepTake, type Trim, takesOf } from '../../client/device-store.ts';
+import { forgetTake, type KeptTake, keepsFiles, keepTake, type Trim, takesOf } from '../../client/device-store.ts';
+import { closeMedia } from '../../client/media.ts';
 import type { ThisWeek } from '../../contract/training.ts';
 import { t } from '../../core/text/translate.ts';
 import { type ClockState, type FilmWindow, filmedNow, filmWindows, type Interval } from '../../core/training/index.ts';
@@ -45,9 +46,11 @@ export function useFilming(sheet: readonly Interval[], state: ClockState, aheadM
       takeAway([key]);
       latest.current = [...latest.current.filter((one) => one.key !== key), shown];
       setTakes((before) => [...before, shown]);
-      keepTake(take).catch(() =>
-        setProblem(t('This phone has no room left for the clip. Delete other clips, or go on without filming; your numbers are kept.')),
-      );
+      // A clip that is not kept here does not go along: numbers never wait for it.
+      keepTake(take).catch(() => {
+        takeAway([key]);
+        setProblem(t('This phone has no room left for the clip. Delete other clips, or go on without filming; your numbers are kept.'));
+      });
     },
     [runId, takeAway],
   );
@@ -72,7 +75,9 @@ export function useFilming(sheet: readonly Interval[], state: ClockState, aheadM
       running.current.delete(id);
       if (!one) return;
       const file = await one.recording.stop();
-      if (keep) addTake(id.split('#')[0] ?? id, file, one.workAt);
+      if (!keep) return;
+      if (file) addTake(id.split('#')[0] ?? id, file, one.workAt);
+      else setProblem(t('The camera recorded nothing of this go. Your number counts without a clip.'));
     },
     [addTake],
   );
@@ -84,7 +89,14 @@ export function useFilming(sheet: readonly Interval[], state: ClockState, aheadM
     const ids = new Set(wanted === '' ? [] : wanted.split(' '));
     // What is done again is filmed anew; what a skip cut off before the work is not kept.
     for (const [id, one] of running.current) if (!ids.has(id)) void stop(id, one.workAt !== null && id.endsWith(`#${attempts}`));
-    for (const id of ids) if (!running.current.has(id)) running.current.set(id, { recording: camera.record(), workAt: null });
+    for (const id of ids) {
+      if (running.current.has(id)) continue;
+      try {
+        running.current.set(id, { recording: camera.record(), workAt: null });
+      } catch {
+        setProblem(t('The camera recorded nothing of this go. Your number counts without a clip.'));
+      }
+    }
   }, [camera, wanted, attempts, stop]);
 
   // The moment the work begins, measured in the clip itself.
@@ -105,23 +117,22 @@ export function useFilming(sheet: readonly Interval[], state: ClockState, aheadM
     for (const one of running.current.values()) one.recording.hold(paused);
   }, [paused, wanted]);
 
-  useEffect(
-    () => () => {
-      for (const track of stream?.getTracks() ?? []) track.stop();
-    },
-    [stream],
-  );
+  useEffect(() => () => closeMedia(stream), [stream]);
 
   const switchOff = useCallback(() => {
     for (const id of [...running.current.keys()]) void stop(id, false);
     // A phone opens no second camera while the first is on.
-    for (const track of stream?.getTracks() ?? []) track.stop();
+    closeMedia(stream);
     setCamera(null);
   }, [stop, stream]);
   const switchOn = useCallback(
     async (which: Facing) => {
       switchOff();
       try {
+        if (!(await keepsFiles())) {
+          setProblem(t('This browser keeps no clips: it may be a private window. Your numbers are kept and count all the same.'));
+          return;
+        }
         // Fetched where somebody films: the page itself comes first.
         const { openCamera, recordCamera } = await import('../clips/camera.ts');
         const next = await openCamera(which, film.height, film.sound);

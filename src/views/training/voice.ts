@@ -1,4 +1,5 @@
-import { localVoice, sayAloud } from '../../client/read-aloud.ts';
+import { tellSession } from '../../client/media.ts';
+import { localVoice, sayAloud, unlockVoice } from '../../client/read-aloud.ts';
 import { t } from '../../core/text/translate.ts';
 import { AudioAnchor, type Down, inTheAir, type LaidCue, type MotifName, relay, type ToneName } from '../../core/training/index.ts';
 
@@ -79,17 +80,31 @@ export class Voice {
 
   open(): void {
     if (!this.audio) {
+      tellSession();
       this.audio = new AudioContext({ latencyHint: 'interactive' });
+      // A call, or another app that plays, takes the sound away: it is asked for again as soon as it may be had.
+      this.audio.addEventListener('statechange', this.again);
+      document.addEventListener('visibilitychange', this.again);
       this.reading = setInterval(() => this.read(), READ_EVERY_MS);
       this.findVoice();
-      if ('speechSynthesis' in window) window.speechSynthesis.addEventListener?.('voiceschanged', () => this.findVoice());
+      if ('speechSynthesis' in window) {
+        window.speechSynthesis.addEventListener?.('voiceschanged', () => this.findVoice());
+        unlockVoice();
+      }
     }
     void this.audio.resume();
     this.read();
   }
 
+  private readonly again = (): void => {
+    const { audio } = this;
+    if (audio && !document.hidden && audio.state !== 'running' && audio.state !== 'closed') void audio.resume().catch(() => {});
+  };
+
   close(): void {
     this.lay([]);
+    document.removeEventListener('visibilitychange', this.again);
+    this.audio?.removeEventListener('statechange', this.again);
     if (this.reading) clearInterval(this.reading);
     this.reading = null;
     void this.audio?.close();
