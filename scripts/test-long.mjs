@@ -1,9 +1,11 @@
-/** `npm run test:long`: the laws of the core on all their examples, attacks and faults against the built server, and the long browser tests. Says how long it took, and ends with one line of sums. */
+/** `npm run test:long`: the laws of the core on all their examples, attacks and faults against the built server, the long browser tests, and a choice of all in Firefox. Says how long it took, and ends with one line of sums. */
 import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { installBrowser } from './browsers.mjs';
 import { buildIfNeeded, install, run } from './prepare.mjs';
 
 const begun = Date.now();
 await install();
+await installBrowser('Chromium');
 buildIfNeeded();
 let [passed, failed] = [0, 0];
 
@@ -30,7 +32,11 @@ function laws() {
 const only = process.argv.slice(2);
 if (only.length === 0) laws();
 tests(['-c', 'playwright.long.config.ts', ...only], 'test-results/long.json');
-if (only.length === 0) tests(['--grep', '@long'], 'test-results/playwright.json');
+if (only.length === 0) {
+  tests(['--grep', '@long'], 'test-results/playwright.json');
+  await installBrowser('Firefox');
+  tests(['-c', 'playwright.firefox.config.ts'], 'test-results/firefox.json');
+}
 console.log(`\nThe long tests took ${Math.round((Date.now() - begun) / 1000)} s.`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed > 0 ? 1 : 0);

@@ -1,21 +1,7 @@
 /** `npm test`: installs what the checks need, Chromium included, runs all of them, and ends with one line of sums. */
-import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { installBrowser } from './browsers.mjs';
 import { buildBeside, giveUp, install, run, runBeside, runQuietly } from './prepare.mjs';
-
-const chromium = process.env.CHROMIUM_PATH ?? '/usr/bin/chromium';
-
-/** Installs Chromium beside the packages, where it is missing; resolves once it is there. */
-async function installChromium() {
-  if (existsSync(chromium)) return;
-  const aptGet = spawnSync('apt-get', ['--version'], { stdio: 'ignore' }).status === 0;
-  if (!aptGet) giveUp('The browser tests need Chromium. Install it, or set CHROMIUM_PATH to it.');
-  console.log('Installing Chromium for the browser tests…');
-  const both = 'apt-get update -qq && apt-get install -y -qq --no-install-recommends chromium';
-  const { code, said } = await runQuietly('sh', ['-c', both], { DEBIAN_FRONTEND: 'noninteractive' });
-  if (code !== 0)
-    giveUp(`${said}\nChromium could not be installed. Install it by hand (apt-get install -y chromium), or set CHROMIUM_PATH.`);
-}
 
 const begun = Date.now();
 let passed = 0;
@@ -40,7 +26,7 @@ async function count(name, command, args, report, read, env = {}) {
   if (code !== 0 && sums.failed === 0) failed++;
 }
 
-const chromiumThere = installChromium();
+const chromiumThere = installBrowser('Chromium');
 /** The database is compiled on one core while the other checks what needs none. */
 const databaseThere = install();
 await chromiumThere;

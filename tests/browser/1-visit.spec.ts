@@ -161,7 +161,10 @@ test.describe
       const other = await desk.newPage();
       await other.goto(page.url());
       await awake(other);
+      // “All saved” is also what stands there before typing is noticed.
+      const kept = page.waitForResponse((answer) => answer.request().method() !== 'GET' && answer.url().includes('/weeks/'));
       await page.getByLabel('Focus').fill('Keep it alive, knee high');
+      await kept;
       await expect(page.getByText('All saved')).toBeVisible();
       await other.getByLabel('Focus').fill('Something else');
       const both = other.getByRole('alert', { name: 'Two versions' });

@@ -7,9 +7,11 @@ import { type Course, courseOf } from './course.ts';
 /** A layout as it lies in somebody's yard. */
 export type LaidOut = Pick<FittedLayout, 'placed' | 'route'>;
 
-/** The way over a layout that lies; null where there is none. */
-const courseOn = ({ placed, route }: LaidOut): Course | null =>
-  route ? courseOf([...route.out, ...route.back], placed.cones, STEP) : null;
+/** The way over a layout that lies; null where there is none, or it has only said where it begins. */
+function courseOn({ placed, route }: LaidOut): Course | null {
+  const legs = route ? [...route.out, ...route.back] : [];
+  return legs.length > 0 ? courseOf(legs, placed.cones, STEP) : null;
+}
 
 /** The way over a layout of the yard; null where there is none, or none that can be put down. */
 export function courseOver(layout: Pick<Layout, 'moves' | 'route'> | null): Course | null {

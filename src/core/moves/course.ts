@@ -105,7 +105,7 @@ function shareRound(length: number, has: (s: number) => boolean): (s: number) =>
 
 /**
  * The way that feet take on a route of the yard, closed and smooth.
- * @param legs out and back, in steps
+ * @param legs out and back, in steps; one at least
  * @param cones in steps
  * @param step metres of a big step
  */

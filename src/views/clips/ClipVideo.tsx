@@ -1,4 +1,4 @@
-import { type ReactNode, type Ref, useState } from 'react';
+import { type ReactNode, type Ref, useCallback, useEffect, useImperativeHandle, useRef, useState } from 'react';
 import { t } from '../../core/text/translate.ts';
 import { Notice } from '../../ui/parts/index.ts';
 import { type Unplayed, whyUnplayed } from './unplayed.ts';
@@ -6,6 +6,9 @@ import { type Unplayed, whyUnplayed } from './unplayed.ts';
 const WORDS: Record<Unplayed, string> = {
   get 'not there'() {
     return t('This clip is not here any more.');
+  },
+  get 'no line'() {
+    return t('This clip plays when there is a line again.');
   },
   get 'not this kind'() {
     return t('This browser cannot play this format. Look at it in another browser, or on a newer phone. Nothing is wrong with the clip.');
@@ -29,10 +32,17 @@ interface Props {
 /** A clip with the browser's own controls; where it does not play, the reason and what to do. */
 export function ClipVideo({ src, label, className, ref, preload, playsItself = false, children }: Props) {
   const [unplayed, setUnplayed] = useState<{ src: string; why: Unplayed } | null>(null);
+  const video = useRef<HTMLVideoElement>(null);
+  useImperativeHandle(ref, () => video.current as HTMLVideoElement);
+  const ask = useCallback(() => void whyUnplayed(src).then((why) => setUnplayed({ src, why })), [src]);
+  useEffect(() => {
+    // It may have failed before anybody listened.
+    if (video.current?.error) ask();
+  }, [ask]);
   if (unplayed?.src === src) return <Notice tone="look">{unplayedWords(unplayed.why)}</Notice>;
   return (
     <video
-      ref={ref}
+      ref={video}
       src={src}
       controls
       playsInline
@@ -40,7 +50,7 @@ export function ClipVideo({ src, label, className, ref, preload, playsItself = f
       {...(preload ? { preload } : {})}
       className={`${className} bg-ink`}
       aria-label={label}
-      onError={() => void whyUnplayed(src).then((why) => setUnplayed({ src, why }))}
+      onError={ask}
     >
       {children}
     </video>

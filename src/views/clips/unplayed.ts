@@ -1,11 +1,12 @@
-/** Why a browser shows no picture of a clip: it is not there, or it is of a kind that this browser does not play. */
-export type Unplayed = 'not there' | 'not this kind';
+/** Why a browser shows no picture of a clip: it is not there any more, there is no line to get it, or it is of a kind that this browser does not play. */
+export type Unplayed = 'not there' | 'no line' | 'not this kind';
 
-/** Asks why a clip did not play. What is kept on this device is there; without a line nothing can be said of what is not. */
+/** Asks why a clip did not play. What is kept on this device is there. */
 export async function whyUnplayed(address: string, get: typeof fetch = fetch): Promise<Unplayed> {
   if (address.startsWith('blob:')) return 'not this kind';
   const there = await get(address, { method: 'HEAD' }).catch(() => null);
-  return there?.ok ? 'not this kind' : 'not there';
+  if (!there) return 'no line';
+  return there.ok ? 'not this kind' : 'not there';
 }
 
 /** What is followed of a video: its element, or what stands for it. */

@@ -8,14 +8,19 @@ export function standaloneSvg(svg: SVGSVGElement): string {
   return copy.outerHTML.replace(/var\((--[a-z-]+)\)/g, (_, name: string) => styles.getPropertyValue(name).trim() || 'black');
 }
 
+const KEPT_MS = 60_000;
+
 /** Hands a text over as a file to keep. */
 export function saveFile(text: string, name: string, mediaType: string): void {
   const address = URL.createObjectURL(new Blob([text], { type: mediaType }));
   const link = document.createElement('a');
   link.href = address;
   link.download = name;
+  document.body.append(link);
   link.click();
-  URL.revokeObjectURL(address);
+  link.remove();
+  // Some browsers read it only after the click is over.
+  setTimeout(() => URL.revokeObjectURL(address), KEPT_MS);
 }
 
 export function saveSvg(within: HTMLElement | null, name: string): void {

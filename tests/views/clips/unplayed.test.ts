@@ -9,9 +9,9 @@ describe('a clip that does not play', () => {
     expect(await whyUnplayed('blob:here', answering(404))).to.equal('not this kind');
   });
 
-  it('is not there where nobody gives it', async () => {
+  it('is not there where nobody gives it, and nothing is said of it without a line', async () => {
     expect(await whyUnplayed('/api/v1/clips/a/file', answering(404))).to.equal('not there');
-    expect(await whyUnplayed('/api/v1/clips/a/file', () => Promise.reject(new TypeError('no line')))).to.equal('not there');
+    expect(await whyUnplayed('/api/v1/clips/a/file', () => Promise.reject(new TypeError('no line')))).to.equal('no line');
   });
 });
 
