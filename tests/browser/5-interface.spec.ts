@@ -20,7 +20,7 @@ test.describe('the interface of planning', () => {
     const files: [path: string, mediaType: string, name: string, inside: RegExp][] = [
       [`/api/v1/weeks/${week}/bundle`, 'application/json', 'week.json', /"format": "eager-feet\/week"/],
       [`/api/v1/weeks/${week}/calendar`, 'text/calendar', 'week.ics', /^BEGIN:VCALENDAR[\s\S]+END:VCALENDAR\s*$/],
-      [`/api/v1/weeks/${week}/dose`, 'text/csv', 'dose.csv', /^session,block,drill/],
+      [`/api/v1/weeks/${week}/dose`, 'text/csv', 'dose.csv', /^\uFEFFsession,block,drill/],
       [`/api/v1/squads/${squad}/drills/export?only=sole-taps`, 'application/json', 'drills.json', /"id": "sole-taps"/],
     ];
     for (const [path, mediaType, name, inside] of files) {

@@ -42,6 +42,15 @@ export function trainingDay(at: number, timeZone: string, dayEndsAt = 3): Day {
   return local.subtract({ hours: dayEndsAt }).toPlainDate().toString();
 }
 
+/**
+ * What a clock on the wall shows at an instant, as table programs read it: “2026-11-05 11:03:04”.
+ * @param at epoch milliseconds; parts of a second are left out
+ */
+export function wallTime(at: number, timeZone: string): string {
+  const local = Temporal.Instant.fromEpochMilliseconds(Math.floor(at)).toZonedDateTimeISO(timeZone).toPlainDateTime();
+  return local.toString({ smallestUnit: 'second' }).replace('T', ' ');
+}
+
 /** Epoch milliseconds of a local wall time; in a DST gap the later, in a fold the earlier instant (Temporal's "compatible"). */
 export function instantOf(day: Day, hour: number, minute: number, timeZone: string): number {
   return Temporal.PlainDateTime.from(`${day}T00:00:00`).with({ hour, minute }).toZonedDateTime(timeZone, { disambiguation: 'compatible' })

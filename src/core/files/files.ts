@@ -106,13 +106,36 @@ export function compareDrills(file: DrillFile, shelf: ReadonlyMap<string, Drill>
   return found;
 }
 
-/** The formats as JSON Schema (draft 2020-12), made from the schemas that read them. */
-export function publishedSchemas(): Record<'drills' | 'week' | 'season' | 'history', object> {
-  const made = (schema: z.ZodType, title: string) => ({ title, ...z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) });
+/**
+ * The formats as JSON Schema (draft 2020-12), made from the schemas that read them.
+ * @param home where they are published, such as “https://feet.example/api/schemas/”
+ */
+export function publishedSchemas(home: string): Record<'drills' | 'week' | 'season' | 'history', object> {
+  const made = (name: string, schema: z.ZodType, title: string, description: string) => ({
+    $id: new URL(`${name}.json`, home).href,
+    title,
+    description,
+    ...z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }),
+  });
   return {
-    drills: made(DrillFile, t('A file of drills')),
-    week: made(WeekFile, t('A file of one week with its drills')),
-    season: made(SeasonFile, t('A file of a season as a plan')),
-    history: made(HistoryFile, t('Everything of one player in one squad')),
+    drills: made(
+      'drills',
+      DrillFile,
+      t('A file of drills'),
+      t('Drills of a squad as a coach takes them out and another squad takes them in.'),
+    ),
+    week: made('week', WeekFile, t('A file of one week with its drills'), t('One week of sessions, and all drills that it asks for.')),
+    season: made(
+      'season',
+      SeasonFile,
+      t('A file of a season as a plan'),
+      t('Themes and how much each week asks for, without dates of anybody.'),
+    ),
+    history: made(
+      'history',
+      HistoryFile,
+      t('Everything of one player in one squad'),
+      t('Scores with what counts, free practice, records, sessions, days and pauses.'),
+    ),
   };
 }

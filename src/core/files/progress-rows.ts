@@ -2,6 +2,7 @@ import type { Foot } from '../drills/terms.ts';
 import { doseInWords } from '../scores/result.ts';
 import type { StripCell } from '../streaks/streak.ts';
 import type { Dose } from '../weeks/schema.ts';
+import { momentCells } from './moments.ts';
 
 export interface RecordForRow {
   player: string;
@@ -11,6 +12,7 @@ export interface RecordForRow {
   result: number;
   unit: string;
   doneAt: number;
+  timeZone: string;
   clocked: boolean;
   byClip: boolean;
 }
@@ -24,8 +26,7 @@ export const recordRow = (one: RecordForRow) => ({
   foot: one.foot,
   record: Math.round(one.result * 10) / 10,
   unit: one.unit,
-  /** ISO 8601, UTC. */
-  'done at': new Date(one.doneAt).toISOString(),
+  ...momentCells(one.doneAt, one.timeZone),
   measured: one.clocked ? 'clocked' : 'by hand',
   'checked by clip': one.byClip ? 'yes' : 'no',
 });

@@ -1,10 +1,11 @@
 import type { Span } from '../clips/signals.ts';
-import type { Foot, Measure } from '../drills/terms.ts';
+import { type Foot, type Measure, resultUnit } from '../drills/terms.ts';
 import type { Mark } from '../review/marks.ts';
 import { recountOf } from '../review/recount.ts';
 import { doseInWords } from '../scores/result.ts';
 import type { Standing } from '../scores/standing.ts';
 import type { Dose } from '../weeks/schema.ts';
+import { type MomentCells, momentCells } from './moments.ts';
 
 /** A score with where it stands, as it goes into a table. */
 export interface ScoreForRow {
@@ -21,13 +22,14 @@ export interface ScoreForRow {
   seconds: number;
   clocked: boolean;
   doneAt: number;
+  timeZone: string;
   standing: Standing;
   counts: number | null;
   doubts: readonly string[];
   line: string | null;
 }
 
-export interface ScoreRow {
+export interface ScoreRow extends MomentCells {
   score: string;
   player: string;
   week: number;
@@ -38,19 +40,16 @@ export interface ScoreRow {
   foot: string;
   /** Empty for "I lost count". */
   claimed: number | '';
+  unit: string;
   'losses of control': number;
   'work s': number;
   measured: 'clocked' | 'by hand';
-  /** ISO 8601, UTC. */
-  'done at': string;
   standing: string;
   /** Empty where nothing counts. */
   counts: number | '';
   doubts: string;
   line: string;
 }
-
-const iso = (at: number) => new Date(at).toISOString();
 
 /** One line of a table of scores. */
 export const scoreRow = (one: ScoreForRow): ScoreRow => ({
@@ -63,10 +62,11 @@ export const scoreRow = (one: ScoreForRow): ScoreRow => ({
   dose: doseInWords(one.dose),
   foot: one.foot,
   claimed: one.value ?? '',
+  unit: resultUnit(one.measure),
   'losses of control': one.faults,
   'work s': one.seconds,
   measured: one.clocked ? 'clocked' : 'by hand',
-  'done at': iso(one.doneAt),
+  ...momentCells(one.doneAt, one.timeZone),
   standing: one.standing,
   counts: one.counts ?? '',
   doubts: one.doubts.join('; '),
@@ -82,18 +82,18 @@ export interface RecountForRow {
   claimed: number | null;
   coach: string;
   savedAt: number;
+  timeZone: string;
   marks: readonly Mark[];
   work: readonly Span[];
 }
 
-export interface RecountRow {
+export interface RecountRow extends MomentCells {
   score: string;
   player: string;
   drill: string;
   foot: string;
   claimed: number | '';
   coach: string;
-  'saved at': string;
   left: number;
   right: number;
   drops: number;
@@ -118,7 +118,7 @@ export function recountRow(one: RecountForRow): RecountRow {
     foot: one.foot,
     claimed: one.claimed ?? '',
     coach: one.coach,
-    'saved at': iso(one.savedAt),
+    ...momentCells(one.savedAt, one.timeZone),
     left,
     right,
     drops,

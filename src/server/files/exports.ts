@@ -45,6 +45,7 @@ export function* recordsCsv(context: Context, actor: Actor, input: { squad: stri
   const { db } = context;
   allow(db, actor, 'export scores', input);
   const drillName = namesOnShelf(db, input.squad);
+  const { timeZone } = squadById(db, input.squad);
   const rowsOf = function* () {
     for (const member of membersOf(db, input.squad))
       yield recordsAmong(db, figuresOf(db, input.squad, member.id)).map((one) =>
@@ -56,6 +57,7 @@ export function* recordsCsv(context: Context, actor: Actor, input: { squad: stri
           result: one.result,
           unit: resultUnit(one.measure),
           doneAt: one.doneAt,
+          timeZone,
           clocked: one.clocked,
           byClip: one.byClip,
         }),

@@ -17,7 +17,7 @@ import { notFound } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
 import { judgedByIds } from '../scores/facts.ts';
 import { workOf } from '../scores/work.ts';
-import { membersOf } from '../squads/squads.ts';
+import { membersOf, squadById } from '../squads/squads.ts';
 import { coachNames, itemOf } from './items.ts';
 
 const remarksOf = (db: Db, clip: { id: string; scoreId: string }): TimedRemark[] =>
@@ -62,6 +62,7 @@ export function* scoresCsv(context: Context, actor: Actor, input: { squad: strin
   const { db } = context;
   allow(db, actor, 'export scores', input);
   const names = nicknames(db, input.squad);
+  const { timeZone } = squadById(db, input.squad);
   const drillName = namesOnShelf(db, input.squad);
   const revisions = new Map(
     releasedNames(db, input.squad).map(({ id, number, sessions }) => [
@@ -75,6 +76,7 @@ export function* scoresCsv(context: Context, actor: Actor, input: { squad: strin
         const week = revisions.get(score.revisionId);
         return scoreRow({
           ...score,
+          timeZone,
           player: names.get(score.playerId) ?? '',
           week: week?.number ?? 0,
           session: week?.sessions.get(score.sessionId) ?? '',
@@ -131,6 +133,7 @@ export function* recountsCsv(context: Context, actor: Actor, input: { squad: str
   const { db } = context;
   allow(db, actor, 'export scores', input);
   const names = nicknames(db, input.squad);
+  const { timeZone } = squadById(db, input.squad);
   const drillName = namesOnShelf(db, input.squad);
   const coach = coachNames(db);
   const rows = db
@@ -153,6 +156,7 @@ export function* recountsCsv(context: Context, actor: Actor, input: { squad: str
           claimed: score.value,
           coach: coach(recount.coachId),
           savedAt: recount.savedAt,
+          timeZone,
           marks: marksOf(recount.log),
           work: workOf(db, score, clip).work,
         };

@@ -21,6 +21,10 @@ interface Entry {
   from: { text: string } | { file: string };
 }
 
+/** What is said of each file to who unpacks it on a system with rights: a usual file, read by all, written by its owner. */
+const UNIX = 3;
+const READABLE = (0o100644 << 16) >>> 0;
+
 const json = (value: unknown) => ({ text: `${JSON.stringify(value, null, 2)}\n` });
 
 const CONSENT_WORDS = { clips: 'clips', table: 'the squad’s tables', post: 'letters by mail' } as const;
@@ -119,6 +123,8 @@ export async function* zipOf(entries: readonly Entry[]): AsyncGenerator<Uint8Arr
   for (const { name, from } of entries) {
     // Clips are compressed already.
     const file = 'text' in from ? new ZipDeflate(name, { level: 6 }) : new ZipPassThrough(name);
+    // Without rights, some programs unpack files that nobody may read.
+    Object.assign(file, { os: UNIX, attrs: READABLE });
     zip.add(file);
     if ('text' in from) file.push(Buffer.from(from.text), true);
     else {

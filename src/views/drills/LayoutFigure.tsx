@@ -69,7 +69,7 @@ export function LayoutFigure({ name, layout, step, yard, mirror, sets = 5 }: Pro
         <Button size="small" onClick={() => setGuiding(true)}>
           {t('Lay it out, move by move')}
         </Button>
-        <Button size="small" onClick={() => saveSvg(figure.current, `${name}.svg`)}>
+        <Button size="small" onClick={() => saveSvg(figure.current, name)}>
           <Download aria-hidden className="size-4" /> {t('Save the drawing')}
         </Button>
       </div>

@@ -1,11 +1,25 @@
-/** The drawing of an element as SVG text that stands by itself: colours of the light theme written out instead of our variables. */
-export function standaloneSvg(svg: SVGSVGElement): string {
+import { inLightColours } from '../../ui/notations/colours.ts';
+
+const NAMESPACE = 'http://www.w3.org/2000/svg';
+
+/**
+ * The drawing of an element as an SVG text that stands by itself: with its size, its name and a ground of its own, in the colours of the
+ * light theme, so that it is seen on any page.
+ * @param name what it is called
+ */
+export function standaloneSvg(svg: SVGSVGElement, name: string): string {
   const copy = svg.cloneNode(true) as SVGSVGElement;
-  copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg');
-  copy.removeAttribute('class');
-  copy.setAttribute('font-family', 'sans-serif');
-  const styles = getComputedStyle(document.documentElement);
-  return copy.outerHTML.replace(/var\((--[a-z-]+)\)/g, (_, name: string) => styles.getPropertyValue(name).trim() || 'black');
+  const page = svg.ownerDocument;
+  const [x = '0', y = '0', width = '0', height = '0'] = (svg.getAttribute('viewBox') ?? '').split(/[\s,]+/);
+  for (const attribute of ['class', 'style']) copy.removeAttribute(attribute);
+  for (const [attribute, value] of Object.entries({ xmlns: NAMESPACE, width, height, 'font-family': 'sans-serif' }))
+    copy.setAttribute(attribute, value);
+  const ground = page.createElementNS(NAMESPACE, 'rect');
+  for (const [attribute, value] of Object.entries({ x, y, width, height, fill: 'var(--slab)' })) ground.setAttribute(attribute, value);
+  const title = page.createElementNS(NAMESPACE, 'title');
+  title.textContent = name;
+  copy.prepend(title, ground);
+  return inLightColours(copy.outerHTML);
 }
 
 const KEPT_MS = 60_000;
@@ -23,7 +37,8 @@ export function saveFile(text: string, name: string, mediaType: string): void {
   setTimeout(() => URL.revokeObjectURL(address), KEPT_MS);
 }
 
+/** Hands over the first drawing in an element as a file. */
 export function saveSvg(within: HTMLElement | null, name: string): void {
   const svg = within?.querySelector('svg');
-  if (svg) saveFile(standaloneSvg(svg), name, 'image/svg+xml');
+  if (svg) saveFile(standaloneSvg(svg, name), `${name}.svg`, 'image/svg+xml');
 }

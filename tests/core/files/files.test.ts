@@ -83,8 +83,10 @@ describe('drills as a file', () => {
 
 describe('the published schemas', () => {
   it('are JSON Schema that names the format and the fields of a drill', () => {
-    const { drills: ofDrills, week } = publishedSchemas() as Record<string, Record<string, unknown>>;
+    const { drills: ofDrills, week } = publishedSchemas('https://feet.example/api/schemas/') as Record<string, Record<string, unknown>>;
     expect(ofDrills?.$schema).to.equal('https://json-schema.org/draft/2020-12/schema');
+    expect(ofDrills?.$id).to.equal('https://feet.example/api/schemas/drills.json');
+    expect(ofDrills?.description).to.match(/another squad/);
     expect(JSON.stringify(ofDrills)).to.include('"const":"eager-feet/drills"').and.to.include('doesNotCount');
     expect((week?.properties as object) ?? {}).to.have.all.keys('format', 'version', 'week', 'drills');
   });

@@ -86,17 +86,18 @@ describe('rows of tables', () => {
     const score = scoreRow({
       ...{ id: 's', player: 'Comet', week: 3, session: 'Quick feet', drill: 'Sole taps', measure: 'count in time', foot: 'both' },
       ...{ dose: timed(30).dose, value: null, faults: 2, seconds: 30, clocked: false, doneAt: 0, standing: 'clear', counts: null },
-      ...{ doubts: ['very fast', 'same again'], line: null },
+      ...{ doubts: ['very fast', 'same again'], line: null, timeZone: 'America/Chicago' },
     });
     expect(score).to.include({
       claimed: '',
       counts: '',
       measured: 'by hand',
-      'done at': '1970-01-01T00:00:00.000Z',
+      'at (UTC)': '1970-01-01 00:00:00',
+      'local time': '1969-12-31 18:00:00',
       doubts: 'very fast; same again',
     });
     const row = recountRow({
-      ...{ score: 's', player: 'Comet', drill: 'Sole taps', foot: 'both', claimed: 5, coach: 'Fennel', savedAt: 0 },
+      ...{ score: 's', player: 'Comet', drill: 'Sole taps', foot: 'both', claimed: 5, coach: 'Fennel', savedAt: 0, timeZone: 'UTC' },
       marks: [mark(1, 'left'), mark(2, 'right'), mark(3, 'left')],
       work: [{ from: 0, to: 6 }],
     });

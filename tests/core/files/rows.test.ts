@@ -3,19 +3,29 @@ import { type RecountForRow, recordRow, recountRow, type ScoreForRow, scoreRow, 
 import { timed } from '../make.ts';
 
 const AT = Date.UTC(2026, 10, 5, 17, 3, 4);
-const ISO = '2026-11-05T17:03:04.000Z';
+const MOMENT = { 'at (UTC)': '2026-11-05 17:03:04', 'local time': '2026-11-05 11:03:04', 'time zone': 'America/Chicago' };
+const timeZone = 'America/Chicago';
 
 describe('rows of tables, field by field', () => {
   const score: ScoreForRow = {
     ...{ id: 's', player: 'Comet', week: 3, session: 'Quick feet', drill: 'Sole taps', measure: 'count in time', foot: 'left' },
-    ...{ dose: timed(30).dose, value: 41, faults: 2, seconds: 29.5, clocked: true, doneAt: AT, standing: 'clear', counts: 40 },
+    ...{ dose: timed(30).dose, value: 41, faults: 2, seconds: 29.5, clocked: true, doneAt: AT, timeZone, standing: 'clear', counts: 40 },
     ...{ doubts: ['very fast'], line: 'Softer' },
   };
 
   it('a score', () => {
     expect(scoreRow(score)).to.deep.equal({
       ...{ score: 's', player: 'Comet', week: 3, session: 'Quick feet', drill: 'Sole taps', measure: 'count in time', dose: '30 s' },
-      ...{ foot: 'left', claimed: 41, 'losses of control': 2, 'work s': 29.5, measured: 'clocked', 'done at': ISO, standing: 'clear' },
+      ...{
+        foot: 'left',
+        claimed: 41,
+        'losses of control': 2,
+        'work s': 29.5,
+        measured: 'clocked',
+        ...MOMENT,
+        unit: 'reps',
+        standing: 'clear',
+      },
       ...{ counts: 40, doubts: 'very fast', line: 'Softer' },
     });
     expect(scoreRow({ ...score, value: 0, counts: 0, line: null })).to.include({ claimed: 0, counts: 0, line: '' });
@@ -23,7 +33,7 @@ describe('rows of tables, field by field', () => {
 
   it('a recount, with gaps where there is no rhythm', () => {
     const recount: RecountForRow = {
-      ...{ score: 's', player: 'Comet', drill: 'Sole taps', foot: 'right', claimed: null, coach: 'Fennel', savedAt: AT },
+      ...{ score: 's', player: 'Comet', drill: 'Sole taps', foot: 'right', claimed: null, coach: 'Fennel', savedAt: AT, timeZone },
       marks: [
         { id: 'a', at: 1, what: 'right' },
         { id: 'b', at: 2, what: 'drop' },
@@ -32,7 +42,7 @@ describe('rows of tables, field by field', () => {
       work: [{ from: 0, to: 5 }],
     };
     expect(recountRow(recount)).to.deep.equal({
-      ...{ score: 's', player: 'Comet', drill: 'Sole taps', foot: 'right', claimed: '', coach: 'Fennel', 'saved at': ISO },
+      ...{ score: 's', player: 'Comet', drill: 'Sole taps', foot: 'right', claimed: '', coach: 'Fennel', ...MOMENT },
       ...{
         left: 0,
         right: 1,
@@ -66,10 +76,11 @@ describe('rows of tables, field by field', () => {
       result: 41.26,
       unit: 'reps',
       doneAt: AT,
+      timeZone,
     };
     expect(recordRow({ ...record, clocked: true, byClip: false })).to.deep.equal({
       ...{ player: 'Comet', drill: 'Sole taps', measure: 'count in time', dose: '30 s', foot: 'both', record: 41.3, unit: 'reps' },
-      ...{ 'done at': ISO, measured: 'clocked', 'checked by clip': 'no' },
+      ...{ ...MOMENT, measured: 'clocked', 'checked by clip': 'no' },
     });
     expect(recordRow({ ...record, clocked: false, byClip: true })).to.include({ measured: 'by hand', 'checked by clip': 'yes' });
   });

@@ -154,7 +154,15 @@ describe('keeping a house', () => {
       sendGo(town.context, town.otherPlayer, aGo(town, 0, [aScore()], {}, town.otherPlayer));
       const chunks: Uint8Array[] = [];
       for await (const chunk of everythingZip(town.context, town.guardian, comet())) chunks.push(chunk);
-      const files = unzipSync(new Uint8Array(Buffer.concat(chunks)));
+      const whole = Buffer.concat(chunks);
+      const files = unzipSync(new Uint8Array(whole));
+      // Each entry of the directory at the end: made on Unix, and a usual file that all may read.
+      let entries = 0;
+      for (let at = whole.indexOf('PK\u0001\u0002'); at >= 0; at = whole.indexOf('PK\u0001\u0002', at + 46)) {
+        entries++;
+        expect([whole.readUInt8(at + 5), (whole.readUInt32LE(at + 38) >>> 16).toString(8)]).to.deep.equal([3, '100644']);
+      }
+      expect(entries).to.equal(Object.keys(files).length);
       const names = Object.keys(files).sort();
       expect(names).to.include.members(['README.txt', 'child.json', 'history-1.json', 'scores-1.csv', 'open-me.html']);
       const day = '2026-11-02';

@@ -127,7 +127,7 @@ describe('planning on the server', () => {
       if (first) first.name = '=1+1';
       const csv = doseCsv(town.context, town.coach, { week: draft(plan) });
       const [head, ...rows] = csv.split('\r\n');
-      expect(head).to.match(/^session,block,drill,dose,side,seconds/);
+      expect(head).to.match(/^\uFEFFsession,block,drill,dose,side,seconds/);
       expect(rows).to.have.length(3);
       expect(rows[0]).to.match(/^"?'=1\+1/);
     });

@@ -10,7 +10,7 @@ interface Asked {
 
 /** The published formats as JSON Schema: /api/schemas/drills.json and /api/schemas/week.json. */
 export const GET = ({ params, request }: Asked): Response => {
-  const schemas: Record<string, object> = publishedSchemas();
+  const schemas: Record<string, object> = publishedSchemas(new URL('/api/schemas/', appContext().config.baseAddress).href);
   const schema = schemas[params.name ?? ''];
   if (!schema) return problemResponse(appContext(), notFound(), request);
   return Response.json(schema, { headers: { 'cache-control': 'no-cache', 'content-type': 'application/schema+json' } });

@@ -1,12 +1,15 @@
 import { frameAt, type Moment, momentsOf, type Plan } from '../../../core/moves/index.ts';
+import { COLOURS } from '../colours.ts';
 import { goodAngle } from './angle.ts';
 import { figureShapes } from './figure.ts';
 
 const SIZE = 120;
 const HATCH = 'left';
-/** The colours of the tokens, light and dark: a picture that stands alone cannot ask the page for them. */
-const COLOURS = `:root{--ground:#f3efe7;--slab:#fffdf8;--joint:#d8d0c2;--ink:#1c2226;--dust:#5a636a;--left:#0b6a8f;--right:#b8431a;--lace:#6a4c93}
-@media(prefers-color-scheme:dark){:root{--ground:#16191c;--slab:#20252a;--joint:#353c43;--ink:#f2eee6;--dust:#a9b1b7;--left:#6cc4e8;--right:#ff9a6b;--lace:#c3a6ea}}`;
+const said = (colours: Readonly<Record<string, string>>) =>
+  `:root{${Object.entries(colours)
+    .map(([name, colour]) => `${name}:${colour}`)
+    .join(';')}}`;
+const STYLE = `${said(COLOURS.light)}\n@media(prefers-color-scheme:dark){${said(COLOURS.dark)}}`;
 
 /** The moment that tells most of a movement: the first with a step-over or a turn, else the first. */
 function tellingMoment(plan: Plan): Moment {
@@ -23,5 +26,5 @@ export function stillSvg(plan: Plan): string {
     const more = `${dash ? ` stroke-dasharray="${dash}"` : ''}${opacity === undefined ? '' : ` opacity="${opacity.toFixed(2)}"`}`;
     return `<path d="${d}" fill="${fill}" stroke="${stroke}" stroke-width="${width.toFixed(1)}"${more}/>`;
   });
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${SIZE} ${SIZE}" width="${SIZE}" height="${SIZE}" stroke-linecap="round" stroke-linejoin="round"><style>${COLOURS}</style><defs><pattern id="${HATCH}" width="3.4" height="3.4" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><line x1="0" y1="0" x2="0" y2="3.4" stroke="var(--left)" stroke-width="1.3"/></pattern></defs>${paths.join('')}</svg>\n`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${SIZE} ${SIZE}" width="${SIZE}" height="${SIZE}" stroke-linecap="round" stroke-linejoin="round"><style>${STYLE}</style><defs><pattern id="${HATCH}" width="3.4" height="3.4" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><line x1="0" y1="0" x2="0" y2="3.4" stroke="var(--left)" stroke-width="1.3"/></pattern></defs>${paths.join('')}</svg>\n`;
 }
