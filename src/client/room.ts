@@ -8,16 +8,28 @@ export interface Room {
   denied: boolean;
   /** There is hardly room for a clip. */
   scarce: boolean;
+  /** The browser will ask whoever holds the phone whether it may keep things for good: that is said first. */
+  asks: boolean;
 }
+
+/** Firefox asks a person before it keeps things for good; others decide by themselves. */
+const asksAPerson = () => /Firefox/.test(navigator.userAgent);
+
+/** Asks that what is kept here be kept for good. @returns whether it is */
+export const keepForGood = (): Promise<boolean> => navigator.storage.persist().catch(() => false);
 
 /** Whether this device keeps what is done: tries it, asks that it be kept for good, and looks how much room is left. */
 export async function lookForRoom(): Promise<Room> {
-  if (!(await opens())) return { denied: true, scarce: true };
-  if (!navigator.storage) return { denied: false, scarce: false };
-  void navigator.storage.persist?.().catch(() => {});
+  if (!(await opens())) return { denied: true, scarce: true, asks: false };
+  if (!navigator.storage) return { denied: false, scarce: false, asks: false };
+  const kept = (await navigator.storage.persisted?.().catch(() => true)) ?? true;
+  if (!kept && !asksAPerson()) void keepForGood();
   const { quota = 0, usage = 0 } = (await navigator.storage.estimate?.().catch(() => null)) ?? {};
-  return { denied: false, scarce: quota > 0 && quota - usage < CLIP_ROOM_BYTES };
+  return { denied: false, scarce: quota > 0 && quota - usage < CLIP_ROOM_BYTES, asks: !kept && asksAPerson() };
 }
+
+/** Whether this is opened in Safari on an iPhone or iPad, and not from the home screen: what is not used for 7 days is forgotten there. */
+export const opensInABrowserThatForgets = (here: object): boolean => (here as { standalone?: boolean }).standalone === false;
 
 /** A browser's window, as far as it is asked. */
 interface Here {

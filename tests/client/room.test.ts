@@ -1,9 +1,17 @@
 import { expect } from 'chai';
-import { whatThisCan } from '../../src/client/room.ts';
+import { opensInABrowserThatForgets, whatThisCan } from '../../src/client/room.ts';
 
 const iphone = (version: string, standalone: boolean) => ({
   MediaRecorder: class {},
   navigator: { mediaDevices: {}, wakeLock: {}, standalone, userAgent: `Mozilla/5.0 (iPhone; CPU iPhone OS ${version} like Mac OS X)` },
+});
+
+describe('a browser that forgets', () => {
+  it('is one that could be on the home screen and is not', () => {
+    expect(opensInABrowserThatForgets({ standalone: false })).to.equal(true);
+    expect(opensInABrowserThatForgets({ standalone: true })).to.equal(false);
+    expect(opensInABrowserThatForgets({})).to.equal(false);
+  });
 });
 
 describe('what a browser can do in a session', () => {

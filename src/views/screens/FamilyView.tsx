@@ -11,6 +11,7 @@ import { type Child, type FamilyPage, screensApi } from '../../contract/screens.
 import { trainingApi } from '../../contract/training.ts';
 import { t } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Empty, Field, Fold, Form, Notice } from '../../ui/parts/index.ts';
+import { HomeScreen } from '../accounts/HomeScreen.tsx';
 import { ClipVideo } from '../clips/ClipVideo.tsx';
 import { DeleteClip } from '../clips/DeleteClip.tsx';
 import { LetterBox } from '../letters/LetterBox.tsx';
@@ -474,6 +475,7 @@ export const FamilyView = guarded(function FamilyView({ family }: { family: Fami
     <div className="flex flex-col gap-6">
       <h1>{family.name}</h1>
       {problem && <Notice tone="stop">{problem}</Notice>}
+      <HomeScreen />
       {family.asked > 0 && (
         <Notice tone="look">
           {t(

@@ -1,6 +1,5 @@
 import { Camera, CameraOff, Ear, Hand, TriangleAlert, Volume2 } from 'lucide-react';
 import { lazy, type ReactNode, Suspense, useEffect, useMemo, useState } from 'react';
-import { lookForRoom, type Room, whatThisCan } from '../../client/room.ts';
 import { number } from '../../client/words.ts';
 import type { ThisWeek } from '../../contract/training.ts';
 import { conesShort } from '../../core/drills/cones.ts';
@@ -19,11 +18,13 @@ import { Swaps } from './Swaps.tsx';
 import { namesHeard, type useCountAlong } from './use-count-along.ts';
 import type { Filming } from './use-filming.ts';
 
+const PhoneNotices = lazy(() => import('./DeviceNotices.tsx').then((file) => ({ default: file.PhoneNotices })));
+const RoomNotices = lazy(() => import('./DeviceNotices.tsx').then((file) => ({ default: file.RoomNotices })));
 const Framing = lazy(() => import('./Framing.tsx').then((file) => ({ default: file.Framing })));
 const SwitchCameraButton = lazy(() => import('./Framing.tsx').then((file) => ({ default: file.SwitchCameraButton })));
 
 /** What can be counted by ear is asked for this long after the page is there. */
-const ASKED_AFTER_MS = 1500;
+const LATER_MS = 1500;
 
 interface Props {
   visit: ThisWeek;
@@ -114,11 +115,13 @@ const cautionsOf = (session: Session, drills: ReadonlyMap<string, Drill>): strin
 export function Before(props: Props) {
   const { visit, session, sheet, minutes, unknown, drills, listening, hearing, filming, closedBefore, countsAlong } = props;
   const [countable, setCountable] = useState<readonly string[]>([]);
-  const [room, setRoom] = useState<Room | null>(null);
-  const [can, setCan] = useState({ keepScreenOn: true, film: true });
+  const [films, setFilms] = useState(true);
+  /** What there is to say of this device is looked up once the page itself is there. */
+  const [noticing, setNoticing] = useState(false);
   useEffect(() => {
-    void lookForRoom().then(setRoom);
-    setCan(whatThisCan(window));
+    setFilms(window.MediaRecorder !== undefined && navigator.mediaDevices !== undefined);
+    const later = setTimeout(() => setNoticing(true), LATER_MS);
+    return () => clearTimeout(later);
   }, []);
   const ahead = useMemo(() => drillsOf(session, drills).map((drill) => drawnAtHome(visit, drill)), [visit, session, drills]);
   useEffect(() => {
@@ -128,7 +131,7 @@ export function Before(props: Props) {
         void namesHeard(ahead)
           .then(setCountable)
           .catch(() => {}),
-      ASKED_AFTER_MS,
+      LATER_MS,
     );
     return () => clearTimeout(later);
   }, [ahead]);
@@ -167,15 +170,10 @@ export function Before(props: Props) {
           )}
         </Notice>
       )}
-      {room?.denied && (
-        <Notice tone="stop">
-          {t(
-            'This browser keeps nothing on this device, so a reload would lose what you do. Use a normal window instead of a private one.',
-          )}
-        </Notice>
-      )}
-      {room && !room.denied && room.scarce && visit.mayFilm && (
-        <Notice tone="look">{t('This phone is nearly full. Numbers fit; clips may not.')}</Notice>
+      {noticing && (
+        <Suspense>
+          <RoomNotices mayFilm={visit.mayFilm} />
+        </Suspense>
       )}
       {props.company}
       <section className="slab p-4" aria-label={t('Fetch')}>
@@ -232,7 +230,7 @@ export function Before(props: Props) {
             </p>
           </>
         )}
-        {visit.mayFilm && can.film && (
+        {visit.mayFilm && films && (
           <div className="flex flex-wrap gap-2">
             <Button
               size="player"
@@ -258,10 +256,11 @@ export function Before(props: Props) {
             <Framing stream={filming.stream} mirrored={filming.facing === 'user'} large />
           </Suspense>
         )}
-        {!can.keepScreenOn && (
-          <Notice>{t('This browser cannot keep the screen on. Set the phone so that it stays on for some minutes.')}</Notice>
+        {noticing && (
+          <Suspense>
+            <PhoneNotices mayFilm={visit.mayFilm} />
+          </Suspense>
         )}
-        {visit.mayFilm && !can.film && <Notice>{t('This browser cannot film. Your numbers count without a clip.')}</Notice>}
         {filming.problem && <Notice tone="look">{filming.problem}</Notice>}
       </section>
       <ButtonLink href="/week" size="player">

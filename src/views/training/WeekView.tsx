@@ -15,6 +15,7 @@ import { compileRunSheet } from '../../core/training/index.ts';
 import type { Session } from '../../core/weeks/schema.ts';
 import { Laces, Scene, Skyline, StillImage } from '../../ui/notations/index.ts';
 import { Button, ButtonLink, Empty, InLanguage, Notice } from '../../ui/parts/index.ts';
+import { HomeScreen } from '../accounts/HomeScreen.tsx';
 import { FilmSoon } from '../clips/FilmSoon.tsx';
 import { useHere } from './here.ts';
 import { drillsOf, kitAtHome, lacks, playedItems } from './kit.ts';
@@ -209,6 +210,7 @@ export const WeekView = guarded(function WeekView({ visit, keptAt = null }: Prop
         </Notice>
       )}
       <Outbox />
+      <HomeScreen />
       <section className="slab flex flex-col gap-2 p-4" aria-label={t('Your streak')}>
         <p className="flex items-baseline gap-3">
           <span className="font-bold font-display text-4xl text-lace">{streak.current}</span>

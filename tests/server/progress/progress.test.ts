@@ -483,7 +483,7 @@ describe('progress on the server', () => {
         'Comet,Sole taps,count in time,30 s,both,20,reps',
       );
       const calendar = [...streaksCsv(town.context, town.coach, { squad: town.squad })].join('');
-      expect(calendar.split(/\r?\n/)[0]).to.equal('player,day,state,sessions');
+      expect(calendar.split(/\r?\n/)[0]).to.equal('\uFEFFplayer,day,state,sessions');
       expect(calendar).to.contain('Comet,2026-11-02,done,0');
     });
   });
