@@ -390,7 +390,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
       <h1 className="sr-only">{session.name}</h1>
       {clock.keepProblem && <Notice tone="stop">{clock.keepProblem}</Notice>}
       {clock.goesDark && clock.state.phase === 'paused' && (
-        <Notice tone="look">{t('This phone does not keep its screen on. Touch it now and then, so that it does not fall asleep.')}</Notice>
+        <Notice>{t('This phone does not keep its screen on. Touch it now and then, so that it does not fall asleep.')}</Notice>
       )}
       {clock.awayMs > 2000 && (
         <Notice tone="look">
