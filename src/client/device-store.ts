@@ -1,201 +1,10 @@
-import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import type { ByHandSent, ClipSent, GoSent, HomeSaid, MendSent, PracticeSent, RunSent } from '../contract/training.ts';
 import type { Tap } from '../core/review/taps.ts';
 import { t } from '../core/text/translate.ts';
 import type { ClockEvent } from '../core/training/clock.ts';
+import { database, type KeptRun, type KeptTake, type Outgoing, type Sent } from './device-database.ts';
 import { COMPANIONS_HERE, keepHere } from './kept-here.ts';
-import type { Stamp } from './now.ts';
 
-/** A visit as it is kept on the device. Its run log lies beside it, one record an event, only ever added to. */
-export interface KeptRun {
-  id: string;
-  playerId: string;
-  sessionId: string;
-  sessionName: string;
-  revisionId: string;
-  startedAt: number;
-  /** The last instant the page was known to run. */
-  aliveAt: number;
-  over: boolean;
-  /** Share of the work that ran so far, from 0 to 1. */
-  share: number;
-}
-
-/** What is common to everything that is to be sent. `madeAt` is in epoch ms; `nextAt` is when it is tried again. */
-interface Waiting {
-  id: string;
-  playerId: string;
-  label: string;
-  madeAt: number;
-  /** The same moment, to measure from. */
-  stamp: Stamp;
-  tries: number;
-  nextAt: number;
-  /** The visit it was made in; null for what belongs to none. */
-  runId: string | null;
-  /** Why the server will not have it; null while it may still go. */
-  refusal: string | null;
-  /** The player told it to wait. */
-  held: boolean;
-}
-
-/** A part of a clip, in seconds. */
-export interface Trim {
-  from: number;
-  to: number;
-}
-
-/** Something to send, in the order it was made. */
-export type Outgoing = Waiting &
-  (
-    | { kind: 'go'; body: GoSent }
-    | { kind: 'practice'; body: PracticeSent }
-    /** A number put right; the score is the one that the go was sent with. */
-    | { kind: 'mend'; body: Omit<MendSent, 'sentAt'> & { score: string } }
-    | { kind: 'run'; body: RunSent }
-    | { kind: 'by hand'; body: ByHandSent }
-    | { kind: 'home'; body: HomeSaid }
-    /** A clip that was deleted after the server had heard of it: told there until it answers. */
-    | { kind: 'no clip'; body: { clip: string } }
-    | {
-        kind: 'clip';
-        body: ClipSent;
-        file: Blob;
-        trim: Trim | null;
-        /** False until place and device data were taken out and the file can be searched. */
-        prepared: boolean;
-        uploadUrl: string | null;
-        /** Whether the server may have heard of it; left out by older releases, which did not note it. */
-        announced?: boolean;
-      }
-  );
-
-/** A clip of a go before it is sent or deleted. */
-export interface KeptTake {
-  runId: string;
-  /** "item|round|foot" */
-  key: string;
-  file: Blob;
-  /** Seconds into the file at which the work begins; null for a file that was picked. */
-  workAt: number | null;
-  trim: Trim | null;
-}
-
-/** What went out, as the player is told of it. */
-export interface Sent {
-  id: string;
-  playerId: string;
-  kind: Outgoing['kind'];
-  label: string;
-  runId: string | null;
-  at: number;
-}
-
-interface Shape extends DBSchema {
-  runs: { key: string; value: KeptRun };
-  events: { key: [string, number]; value: { runId: string; seq: number; event: ClockEvent } };
-  /** What a helper tapped along a go, by "item|round|foot|surface". */
-  taps: { key: [string, string]; value: { runId: string; key: string; taps: readonly Tap[] } };
-  outbox: { key: string; value: Outgoing };
-  takes: { key: [string, string]; value: KeptTake };
-  sent: { key: string; value: Sent };
-  /** What was last read from the server, for when there is no line: "me", "visit:…", "feet:…", "film:…"; and a coach's film that was not sent, "unsent film:…". */
-  kept: { key: string; value: { key: string; at: number; value: unknown } };
-}
-
-type Database = IDBPDatabase<Shape>;
-type Upgrade = Parameters<NonNullable<NonNullable<Parameters<typeof openDB<Shape>>[2]>['upgrade']>>[3];
-
-/** Version 1 kept events inside the run and no names of players; what waits there is taken along for whoever is signed in. */
-async function bringFromVersionOne(tx: Upgrade): Promise<void> {
-  const runs = tx.objectStore('runs');
-  for (const old of (await runs.getAll()) as (KeptRun & { events?: ClockEvent[] })[]) {
-    const { events = [], ...run } = old;
-    await runs.put({ ...run, playerId: '', sessionName: 'A session', share: 0 });
-    for (const [seq, event] of events.entries()) await tx.objectStore('events').put({ runId: run.id, seq, event });
-  }
-  const outbox = tx.objectStore('outbox');
-  for (const old of await outbox.getAll()) {
-    const label = 'label' in old ? old.label : t('Numbers of a go');
-    const stamp: Stamp = { page: '', at: old.madeAt, server: null };
-    await outbox.put({
-      ...old,
-      playerId: '',
-      label,
-      stamp,
-      runId: null,
-      nextAt: 0,
-      held: false,
-      ...(old.kind === 'clip' ? { trim: null } : {}),
-    } as Outgoing);
-  }
-  const takes = tx.objectStore('takes');
-  for (const old of await takes.getAll()) await takes.put({ ...old, workAt: null, trim: null });
-}
-
-let opened: Promise<Database> | null = null;
-
-/** Opens the database; a browser that will not even be asked is a rejection like any other. */
-async function openNow(): Promise<Database> {
-  return openDB<Shape>('eager-feet', 2, {
-    async upgrade(db, before, _after, tx) {
-      if (before === 0) {
-        db.createObjectStore('runs', { keyPath: 'id' });
-        db.createObjectStore('outbox', { keyPath: 'id' });
-        db.createObjectStore('takes', { keyPath: ['runId', 'key'] });
-      }
-      db.createObjectStore('events', { keyPath: ['runId', 'seq'] });
-      db.createObjectStore('taps', { keyPath: ['runId', 'key'] });
-      db.createObjectStore('sent', { keyPath: 'id' });
-      db.createObjectStore('kept', { keyPath: 'key' });
-      if (before === 1) await bringFromVersionOne(tx);
-    },
-    // A newer page of ours wants the database: this one lets go of it.
-    blocking: (_current, _wanted, event) => {
-      (event.target as IDBDatabase).close();
-      opened = null;
-    },
-    terminated: () => {
-      opened = null;
-    },
-  });
-}
-
-/** Some browsers now and then leave the first opening unanswered for ever; a second one is answered. */
-const OPEN_MS = 4000;
-
-/**
- * Opens something, and once more where the first opening is not answered in time. Whichever is answered first is taken.
- * @param drop what is done with one that is answered too late
- * @throws what the first opening throws, or a DOMException "TimeoutError" where neither is answered
- */
-export function openedInTime<T>(open: () => Promise<T>, drop: (late: T) => void, within = OPEN_MS): Promise<T> {
-  return new Promise<T>((resolve, reject) => {
-    let over = false;
-    const end = (how: () => void) => {
-      over = true;
-      clearTimeout(again);
-      clearTimeout(given);
-      how();
-    };
-    const take = (one: T) => (over ? drop(one) : end(() => resolve(one)));
-    const again = setTimeout(() => void open().then(take, () => {}), within);
-    const given = setTimeout(
-      () => end(() => reject(new DOMException('The store of this device did not open.', 'TimeoutError'))),
-      2 * within,
-    );
-    open().then(take, (error) => !over && end(() => reject(error)));
-  });
-}
-
-function database(): Promise<Database> {
-  opened ??= openedInTime(openNow, (late) => late.close());
-  // A database that did not open may open the next time, when the storage has room again.
-  opened.catch(() => {
-    opened = null;
-  });
-  return opened;
-}
+export type { KeptRun, KeptTake, Outgoing, Sent, Trim } from './device-database.ts';
 
 /** On the disk before it is said to be kept: a dead battery takes nothing. */
 const SAFE = { durability: 'strict' } as const;
@@ -213,17 +22,14 @@ export interface LogRow {
   takes: readonly string[];
 }
 
-async function keepRows(run: KeptRun, rows: readonly LogRow[]): Promise<void> {
-  const tx = (await database()).transaction(['runs', 'events', 'outbox', 'takes'], 'readwrite', SAFE);
-  const work = rows.flatMap(({ seq, event, out, takes }) => [
-    () => tx.objectStore('events').add({ runId: run.id, seq, event }),
-    ...out.map((one) => () => tx.objectStore('outbox').put(one)),
-    ...takes.map((key) => () => tx.objectStore('takes').delete([run.id, key])),
-  ]);
+/** What goes out with a go, and the clips that went into it. */
+export type ClipsOfGo = Pick<LogRow, 'out' | 'takes'>;
+
+/** Does all of it or nothing: what cannot be cloned into a store is thrown at once, and would leave the transaction open. */
+async function wholly(tx: { abort(): void; done: Promise<void> }, work: readonly (() => Promise<unknown>)[]): Promise<void> {
   try {
-    await Promise.all([tx.objectStore('runs').put(run), ...work.map((one) => one()), tx.done]);
+    await Promise.all([...work.map((one) => one()), tx.done]);
   } catch (error) {
-    // What cannot be cloned into the store is thrown at once, and leaves the transaction open.
     try {
       tx.abort();
     } catch {}
@@ -232,19 +38,45 @@ async function keepRows(run: KeptRun, rows: readonly LogRow[]): Promise<void> {
   }
 }
 
+/** Puts what is to be sent into the outbox and takes its clips from where they lay; with the run and its log where they grew. */
+async function keepAlong(runId: string, sent: readonly ClipsOfGo[], run?: KeptRun, rows: readonly LogRow[] = []): Promise<void> {
+  const tx = (await database()).transaction(['runs', 'events', 'outbox', 'takes'], 'readwrite', SAFE);
+  await wholly(tx, [
+    ...(run ? [() => tx.objectStore('runs').put(run)] : []),
+    ...rows.map(
+      ({ seq, event }) =>
+        () =>
+          tx.objectStore('events').add({ runId, seq, event }),
+    ),
+    ...sent.flatMap(({ out, takes }) => [
+      ...out.map((one) => () => tx.objectStore('outbox').put(one)),
+      ...takes.map((key) => () => tx.objectStore('takes').delete([runId, key])),
+    ]),
+  ]);
+}
+
+const isClip = ({ kind }: Outgoing): boolean => kind === 'clip';
+
 /**
- * Adds to a run's log, and keeps whatever of the run changed with it and is to be sent of it: all at once or not at all.
- * Where clips cannot be kept along, numbers are kept without them; the clips stay where they are.
+ * Adds to a run's log, and keeps whatever of the run changed with it and is to be sent of it: all at once or not at all. Numbers never wait
+ * for a clip: where they cannot be kept with their clips, they are kept without.
+ * @returns the clips that stay to be kept (`keepClips`); none where all is kept
  */
-export async function keepLog(run: KeptRun, rows: readonly LogRow[]): Promise<void> {
+export async function keepLog(run: KeptRun, rows: readonly LogRow[]): Promise<ClipsOfGo[]> {
   try {
-    await keepRows(run, rows);
+    await keepAlong(run.id, rows, run, rows);
+    return [];
   } catch (error) {
-    const withoutClips = rows.map((row) => ({ ...row, out: row.out.filter(({ kind }) => kind !== 'clip'), takes: [] }));
-    if (withoutClips.every((row, i) => row.out.length === rows[i]?.out.length)) throw error;
-    await keepRows(run, withoutClips);
+    const left = rows.map(({ out, takes }) => ({ out: out.filter(isClip), takes })).filter(({ out }) => out.length > 0);
+    if (left.length === 0) throw error;
+    const numbers = rows.map(({ out }) => ({ out: out.filter((one) => !isClip(one)), takes: [] }));
+    await keepAlong(run.id, numbers, run, rows);
+    return left;
   }
 }
+
+/** Puts clips that stayed behind their numbers into the outbox: all at once or not at all. */
+export const keepClips = (runId: string, clips: readonly ClipsOfGo[]): Promise<void> => keepAlong(runId, clips);
 
 /** Keeps that the page lives. */
 export async function keepRun(run: KeptRun): Promise<void> {
@@ -346,20 +178,6 @@ export const opens = (): Promise<boolean> =>
     () => true,
     () => false,
   );
-
-const TRIED = 'try a file';
-
-/** Whether this browser keeps files: some keep none in a private window, where all else is kept. Tried once for each page. */
-let files: Promise<boolean> | null = null;
-export function keepsFiles(): Promise<boolean> {
-  files ??= keepRead(TRIED, new Blob(['a']), 0)
-    .then(() => forgetKept(TRIED))
-    .then(
-      () => true,
-      () => false,
-    );
-  return files;
-}
 
 export async function allSent(): Promise<Sent[]> {
   return (await database()).getAll('sent');

@@ -1,4 +1,4 @@
-import { opens } from './device-store.ts';
+import { forgetKept, keepRead, opens } from './device-store.ts';
 
 /** A clip of a minute takes about this much before it is made small. */
 const CLIP_ROOM_BYTES = 60 * 1024 * 1024;
@@ -28,25 +28,16 @@ export async function lookForRoom(): Promise<Room> {
   return { denied: false, scarce: quota > 0 && quota - usage < CLIP_ROOM_BYTES, asks: !kept && asksAPerson() };
 }
 
-/** Whether this is opened in Safari on an iPhone or iPad, and not from the home screen: what is not used for 7 days is forgotten there. */
-export const opensInABrowserThatForgets = (here: object): boolean => (here as { standalone?: boolean }).standalone === false;
+const TRIED = 'try a file';
+let files: Promise<boolean> | null = null;
 
-/** A browser's window, as far as it is asked. */
-interface Here {
-  MediaRecorder?: unknown;
-  navigator: { mediaDevices?: unknown; wakeLock?: unknown; userAgent: string; standalone?: boolean };
-}
-
-/** Apps on the home screen of an iPhone are not kept awake before iOS 18.4, although they are told that they are. */
-function sleepsAllTheSame({ standalone, userAgent }: Here['navigator']): boolean {
-  const [, major, minor] = (/ OS (\d+)_(\d+)/.exec(userAgent) ?? []).map(Number);
-  return standalone === true && major !== undefined && minor !== undefined && (major < 18 || (major === 18 && minor < 4));
-}
-
-/** What this browser can do in a session, asked before it: what it cannot is not offered. */
-export function whatThisCan(here: Here): { keepScreenOn: boolean; film: boolean } {
-  return {
-    keepScreenOn: here.navigator.wakeLock !== undefined && !sleepsAllTheSame(here.navigator),
-    film: here.MediaRecorder !== undefined && here.navigator.mediaDevices !== undefined,
-  };
+/** Whether this browser keeps files: some keep none in a private window, where all else is kept. Tried once for each page. */
+export function keepsFiles(): Promise<boolean> {
+  files ??= keepRead(TRIED, new Blob(['a']), 0)
+    .then(() => forgetKept(TRIED))
+    .then(
+      () => true,
+      () => false,
+    );
+  return files;
 }

@@ -1,6 +1,6 @@
 import type { BrowserContext, Page } from '@playwright/test';
 import { expect, LONG, test } from './house.ts';
-import { awake, coachBase, makeNextWeek, outboxOf, PHONE, signIn } from './people.ts';
+import { awake, coachBase, follow, makeNextWeek, outboxOf, PHONE, signIn } from './people.ts';
 
 test.use({ file: '1-visit' });
 
@@ -156,8 +156,7 @@ test.describe
       await signIn(desk, 'coach');
       const base = await coachBase(page);
       await page.goto(`${base}/weeks`);
-      await page.getByRole('link', { name: /Up in the air/ }).click();
-      await awake(page);
+      await follow(page.getByRole('link', { name: /Up in the air/ }));
       const other = await desk.newPage();
       await other.goto(page.url());
       await awake(other);
@@ -185,8 +184,7 @@ test.describe
       await signIn(desk, 'coach');
       const base = await coachBase(page);
       await page.goto(`${base}/weeks`);
-      await page.getByRole('link', { name: /Round the cones/ }).click();
-      await awake(page);
+      await follow(page.getByRole('link', { name: /Round the cones/ }));
       await page.getByRole('button', { name: 'Add a session' }).click();
       await page.getByRole('button', { name: 'Add an empty session' }).click();
       const session = page.getByRole('region', { name: /^Session Session/ });
@@ -224,8 +222,7 @@ test.describe
     test('a player signs in on a phone with squad code, nickname and PIN', async () => {
       await context.clearCookies();
       await phone.goto('/');
-      await phone.getByRole('link', { name: /I am a player/ }).click();
-      await awake(phone);
+      await follow(phone.getByRole('link', { name: /I am a player/ }));
       await phone.getByLabel('Squad code').fill('lantern');
       await phone.getByLabel('Nickname').fill('Comet');
       await phone.getByLabel('PIN').fill('24');
@@ -244,8 +241,7 @@ test.describe
     });
 
     test('the clock runs lead-in, right, switch, left; a tap pauses; a reload comes back to the same place', async () => {
-      await phone.getByRole('link', { name: 'Go: Try-out' }).click();
-      await awake(phone);
+      await follow(phone.getByRole('link', { name: 'Go: Try-out' }));
       await expect(phone.getByRole('checkbox', { name: 'ball' })).toBeVisible();
       await phone.getByRole('button', { name: 'Try the sound' }).click();
       await phone.getByRole('button', { name: 'Start' }).click();
@@ -365,8 +361,7 @@ test.describe
     // Goes on from the test before it, and so stays with it.
     test('a picked file that is no video is refused with a sentence; an upload that was cut goes on after a reload', async () => {
       await phone.getByRole('link', { name: 'Back to This week' }).click();
-      await phone.getByRole('link', { name: 'Go: Try-out' }).click();
-      await awake(phone);
+      await follow(phone.getByRole('link', { name: 'Go: Try-out' }));
       await phone.getByRole('button', { name: 'Start' }).click();
       await phone.getByRole('button', { name: 'Ready' }).click();
       await expect(phone.getByRole('heading', { name: 'How many?' })).toBeVisible({ timeout: 40_000 });

@@ -1,7 +1,7 @@
 import type { ReviewItem, ReviewQueue } from '../../src/contract/review.ts';
 import { placeOf } from '../../src/core/scores/queue.ts';
 import { expect, test } from './house.ts';
-import { awake, coachBase, PHONE, sendGo, signIn, unfold } from './people.ts';
+import { awake, coachBase, follow, PHONE, sendGo, signIn, unfold } from './people.ts';
 
 test.use({ file: '2-review' });
 
@@ -171,8 +171,7 @@ test.describe
       await page.setViewportSize(PHONE);
       await signIn(context, 'Biscuit');
       await page.goto('/week');
-      await page.getByRole('link', { name: /^Go: / }).first().click();
-      await awake(page);
+      await follow(page.getByRole('link', { name: /^Go: / }).first());
       await page.getByRole('button', { name: 'Start' }).click();
       await expect(page.getByRole('button', { name: 'Ready' })).toBeVisible();
       await expect(page.getByRole('button', { name: 'Film my goes' })).toBeHidden();

@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { BrowserContext, Page } from '@playwright/test';
 import { expect, LONG, test } from './house.ts';
-import { awake, coachBase, PHONE, signIn, unfoldAll } from './people.ts';
+import { awake, coachBase, follow, PHONE, signIn, unfoldAll } from './people.ts';
 
 test.use({ file: '3-everybody' });
 
@@ -52,8 +52,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await check(page, 'player page');
       const player = page.url();
       await page.goto(`${base}/weeks`);
-      await page.getByRole('link', { name: /Up in the air/ }).click();
-      await awake(page);
+      await follow(page.getByRole('link', { name: /Up in the air/ }));
       await page
         .getByRole('button', { name: /^Inside taps/ })
         .first()
@@ -81,8 +80,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await check(page, 'wave');
       await page.keyboard.press('Escape');
       await page.goto(`${base}/weeks`);
-      await page.getByRole('link', { name: /Up in the air/ }).click();
-      await awake(page);
+      await follow(page.getByRole('link', { name: /Up in the air/ }));
       await page.getByRole('button', { name: 'Add a session' }).click();
       await check(page, 'starting shapes');
       await page.keyboard.press('Escape');

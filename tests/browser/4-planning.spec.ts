@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test';
 import type { WeekDetail } from '../../src/contract/weeks.ts';
 import { DrillFile, WeekFile } from '../../src/core/files/files.ts';
 import { expect, LONG, test } from './house.ts';
-import { awake, coachBase, makeNextWeek, PHONE, signIn } from './people.ts';
+import { awake, coachBase, follow, makeNextWeek, PHONE, signIn } from './people.ts';
 
 test.use({ file: '4-planning' });
 
@@ -185,8 +185,7 @@ test.describe('planning a week', () => {
   test('takes a week out as a file and reads it back; prints it; gives a calendar', LONG, async ({ page }) => {
     const base = await coachBase(page);
     await page.goto(`${base}/weeks`);
-    await page.getByRole('link', { name: /Up in the air/ }).click();
-    await awake(page);
+    await follow(page.getByRole('link', { name: /Up in the air/ }));
     const before = await plan(page);
     await page.getByText('Print or save').click();
     const download = page.waitForEvent('download');
@@ -304,8 +303,7 @@ test.describe('the shelf of drills', () => {
     await page.waitForURL(/drill=own-two-gates/);
     await expect(page.getByRole('article', { name: 'Two gates on the driveway' })).toBeVisible();
     await awake(page);
-    await page.getByRole('link', { name: 'Change it' }).click();
-    await awake(page);
+    await follow(page.getByRole('link', { name: 'Change it' }));
     await page.getByLabel('Purpose, one line').fill('Look up for the second gate.');
     await page.getByRole('button', { name: 'Save as version 2' }).click();
     await page.waitForURL(/drill=own-two-gates/);

@@ -9,7 +9,7 @@ import type { Session } from '../../src/core/weeks/index.ts';
 import { aBlock, anItem, aSession, timed } from '../core/make.ts';
 import { look, SOME_SIZES } from './geometry.ts';
 import { databaseOf, expect, LONG, test } from './house.ts';
-import { awake, coachBase, outboxOf, PHONE, signIn } from './people.ts';
+import { awake, coachBase, follow, outboxOf, PHONE, signIn } from './people.ts';
 import { doSession, releaseWeekOf } from './yard-week.ts';
 
 test.use({ file: '6-yard' });
@@ -88,8 +88,7 @@ test.describe
     test('a way that says what the feet do is said and shown where it is gone, as it lies in this yard', async () => {
       await page.goto('/week');
       await awake(page);
-      await page.getByRole('link', { name: 'Go: Busy feet' }).click();
-      await awake(page);
+      await follow(page.getByRole('link', { name: 'Go: Busy feet' }));
       await page.getByRole('button', { name: 'Start' }).click();
       const way = 'Taps to cone 3, sole taps to cone 5, then backwards home';
       await page.getByRole('button', { name: 'Ready' }).click();
@@ -124,8 +123,7 @@ test.describe
       });
       await page.goto('/week');
       await awake(page);
-      await page.getByRole('link', { name: 'Go: By ear' }).click();
-      await awake(page);
+      await follow(page.getByRole('link', { name: 'Go: By ear' }));
       await page.getByRole('button', { name: 'Count along by ear' }).click();
       await expect(page.getByRole('button', { name: 'Counts along by ear: switch off' })).toBeVisible();
       await page.getByRole('button', { name: 'Start' }).click();
@@ -157,8 +155,7 @@ test.describe
     test('a helper taps along on the halves of the screen, and each unbroken try is kept', async () => {
       await page.goto('/week');
       await awake(page);
-      await page.getByRole('link', { name: 'Go: With a helper' }).click();
-      await awake(page);
+      await follow(page.getByRole('link', { name: 'Go: With a helper' }));
       // The whole of it by keyboard: start, a helper, ready.
       await page.getByRole('button', { name: 'Start' }).focus();
       await page.keyboard.press('Enter');
@@ -219,8 +216,7 @@ test.describe
       const keep = page.getByRole('button', { name: 'Keep these numbers' });
       await page.goto('/week');
       await awake(page);
-      await page.getByRole('link', { name: 'Go: Slips' }).click();
-      await awake(page);
+      await follow(page.getByRole('link', { name: 'Go: Slips' }));
       await page.getByRole('button', { name: 'Start' }).click();
       await page.getByRole('button', { name: 'Ready' }).click();
       await page.clock.fastForward(21_000);
@@ -261,8 +257,7 @@ test.describe
       const go = page.getByRole('button', { name: 'Go on' });
       await page.goto('/week');
       await awake(page);
-      await page.getByRole('link', { name: 'Go: Hard day' }).click();
-      await awake(page);
+      await follow(page.getByRole('link', { name: 'Go: Hard day' }));
       await page.getByRole('button', { name: 'Start' }).click();
       await page.getByRole('button', { name: 'Ready' }).click();
       await page.clock.fastForward(12_000);
@@ -298,8 +293,7 @@ test.describe
     test('“something hurts” on the pause stops kindly; the coach and the family are told, and that it was seen', async ({ browser }) => {
       await page.goto('/week');
       await awake(page);
-      await page.getByRole('link', { name: 'Go: That hurts' }).click();
-      await awake(page);
+      await follow(page.getByRole('link', { name: 'Go: That hurts' }));
       await page.getByRole('button', { name: 'Start' }).click();
       await page.getByRole('button', { name: 'Ready' }).click();
       await page.clock.fastForward(15_000);

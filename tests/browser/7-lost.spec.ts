@@ -10,7 +10,7 @@ import { chance } from '../../src/core/chance.ts';
 import type { Session } from '../../src/core/weeks/index.ts';
 import { aBlock, anItem, aSession, timed } from '../core/make.ts';
 import { clipsOf, databaseOf, expect, LONG, test } from './house.ts';
-import { awake, outboxOf, PHONE, readAll, signIn } from './people.ts';
+import { awake, follow, outboxOf, PHONE, readAll, signIn } from './people.ts';
 import { doSession, releaseWeekOf } from './yard-week.ts';
 
 test.use({ file: '7-lost' });
@@ -302,8 +302,7 @@ test('signing out with unsent things asks first; on a shared phone they wait for
   // A server that is out of reach for what is sent, while pages still come.
   await page.route('**/api/v1/go/{scores,runs}', (route) => route.abort());
   expect(await doSession(page, shared.name, '13')).toBe(1);
-  await page.getByRole('link', { name: 'Back to This week' }).click();
-  await awake(page);
+  await follow(page.getByRole('link', { name: 'Back to This week' }));
   await page.getByRole('button', { name: 'Sign out' }).click();
   const dialog = page.getByRole('dialog', { name: 'Not everything is sent' });
   await expect(dialog).toContainText('Sole taps: 13');
@@ -356,6 +355,43 @@ test('numbers given while the phone has no room are said not to be kept, and are
   await expect.poll(() => keptScores(shared.id).filter((one) => one.endsWith(' 14'))).toEqual(['sole-taps both 14']);
   await expect(page.getByTestId('sent-summary')).toContainText('The log of this session is sent.');
   expect(keptScores(shared.id).filter((one) => one.endsWith(' 14'))).toHaveLength(1);
+  await context.close();
+});
+
+test('a number is kept and sent although its clip has no room; the clip follows once there is some', LONG, async ({ browser }) => {
+  const context = await browser.newContext({ viewport: PHONE });
+  await signIn(context, 'Comet');
+  const page = await context.newPage();
+  await page.clock.install();
+  await page.goto(`/go/${shared.id}`);
+  await awake(page);
+  await page.getByRole('button', { name: 'Start' }).click();
+  await page.getByRole('button', { name: 'Ready' }).click();
+  await page.clock.fastForward(20_000);
+  await page.locator('input[inputmode=decimal]').first().fill('17');
+  await page.locator('input[type=file]').first().setInputFiles('src/demo/clips/sole-taps-a.webm');
+  await expect(page.getByRole('button', { name: 'Delete this clip' })).toBeVisible();
+  await page.evaluate(`
+    window.__put = IDBObjectStore.prototype.put;
+    IDBObjectStore.prototype.put = function (value, ...rest) {
+      if (this.name === 'outbox' && value.file) throw new DOMException('full', 'QuotaExceededError');
+      return window.__put.call(this, value, ...rest);
+    };
+  `);
+  await page.getByRole('button', { name: 'Keep these numbers' }).evaluate((button: HTMLButtonElement) => button.click());
+  const unseen = page.getByRole('button', { name: 'Send without looking' });
+  await unseen
+    .or(page.getByText(/^Your number is kept\. For its clip/))
+    .first()
+    .waitFor();
+  if (await unseen.isVisible()) await unseen.evaluate((button: HTMLButtonElement) => button.click());
+  await expect(page.getByText(/^Your number is kept\. For its clip/)).toBeVisible();
+  await expect.poll(() => keptScores(shared.id).filter((one) => one.endsWith(' 17'))).toEqual(['sole-taps both 17']);
+  expect(await outboxOf(page)).not.toContain('clip');
+  await page.evaluate('IDBObjectStore.prototype.put = window.__put');
+  await page.clock.fastForward(3000);
+  await expect(page.getByText(/^Your number is kept\. For its clip/)).toBeHidden();
+  await expect(page.getByTestId('sent-summary')).toContainText('1 of 1 clip sent', { timeout: 60_000 });
   await context.close();
 });
 

@@ -3,7 +3,7 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { codeAt } from '../totp.ts';
 import { expect, LONG, test } from './house.ts';
-import { awake, coachBase, PHONE, signIn, unfold } from './people.ts';
+import { awake, coachBase, follow, PHONE, signIn, unfold } from './people.ts';
 
 test.use({ file: 'C-people' });
 
@@ -81,8 +81,7 @@ test(
     await phone.getByLabel('PIN').fill('4711');
     await phone.getByRole('button', { name: 'Sign in' }).click();
     await expect(phone.getByRole('heading', { name: 'Hi Quokka' })).toBeVisible();
-    await phone.getByRole('link', { name: /^Go: / }).first().click();
-    await awake(phone);
+    await follow(phone.getByRole('link', { name: /^Go: / }).first());
     await phone.getByRole('button', { name: 'Start' }).click();
     await phone.getByRole('button', { name: 'Ready' }).click();
     await expect(phone.getByText('Get ready', { exact: true })).toBeVisible();
@@ -460,8 +459,7 @@ test(
     await page.getByRole('button', { name: 'Add 2 players' }).click();
     await expect(page.getByText(/^2 players added\./)).toBeVisible();
     await expect(page.getByRole('row', { name: /^Newt/ })).toBeVisible();
-    await page.getByRole('link', { name: 'Cards for the whole squad' }).click();
-    await awake(page);
+    await follow(page.getByRole('link', { name: 'Cards for the whole squad' }));
     await page.getByRole('button', { name: 'Make the cards' }).click();
     await expect(page.getByRole('article', { name: 'Card of Eel' }).getByRole('img')).toBeVisible();
 
@@ -488,8 +486,7 @@ test(
   LONG,
   async ({ page, browser, house }) => {
     await page.goto('/sign-in');
-    await page.getByRole('link', { name: 'Password forgotten?' }).click();
-    await awake(page);
+    await follow(page.getByRole('link', { name: 'Password forgotten?' }));
     await page.getByLabel('E-mail').fill('family-2@lanternfish.example');
     await page.getByRole('button', { name: 'Send me a link' }).click();
     await expect(page.getByText(/^If there is an account with that address/)).toBeVisible();

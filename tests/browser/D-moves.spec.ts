@@ -4,7 +4,7 @@ import type { ThisWeek } from '../../src/contract/training.ts';
 import type { WeekList } from '../../src/contract/weeks.ts';
 import { aBlock, anItem, aSession } from '../core/make.ts';
 import { expect, LONG, meetsDrills, test } from './house.ts';
-import { awake, coachBase, PHONE, signIn } from './people.ts';
+import { awake, coachBase, follow, PHONE, signIn } from './people.ts';
 import { releaseWeekOf } from './yard-week.ts';
 
 test.use({ file: 'D-moves' });
@@ -213,8 +213,7 @@ test(
     await page.goto('/week');
     await awake(page);
     await meetsDrills(page);
-    await page.getByRole('link', { name: 'Go: Something new' }).click();
-    await awake(page);
+    await follow(page.getByRole('link', { name: 'Go: Something new' }));
     await expect(page.getByText(/^One drill is new for you: about \d minutes? more to meet it\.$/)).toBeVisible();
     await page.clock.install();
     await page.getByRole('button', { name: 'Start' }).click();

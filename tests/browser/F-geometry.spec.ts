@@ -4,7 +4,7 @@ import { pseudo } from '../../src/messages/pseudo.ts';
 import { aBlock, anItem, aSession, timed } from '../core/make.ts';
 import { ALL_SIZES, look, type Sizes, SOME_SIZES } from './geometry.ts';
 import { expect, LONG, meetsDrills, test } from './house.ts';
-import { awake, signIn, unfoldAll } from './people.ts';
+import { awake, follow, signIn, unfoldAll } from './people.ts';
 import { releaseWeekOf } from './yard-week.ts';
 
 test.use({ file: 'F-geometry' });
@@ -58,8 +58,7 @@ async function walk(page: Page, at: Sizes, { whole, begins, has }: Reads): Promi
   await page.goto('/week');
   await awake(page);
   await see('This week');
-  await page.getByRole('link', { name: new RegExp(`${begins('Go:').source}.* ${session.name}$`) }).click();
-  await awake(page);
+  await follow(page.getByRole('link', { name: new RegExp(`${begins('Go:').source}.* ${session.name}$`) }));
   await see('Before');
   await press(whole('Start'));
   await see('set-up');
@@ -165,8 +164,7 @@ test('nothing covers anything while the camera is on, nor on the family’s page
   const see = async (state: string, least?: number) => faults.push(...(await look(page, state, SOME_SIZES, least)));
   await page.goto('/week');
   await awake(page);
-  await page.getByRole('link', { name: `Go: ${filmed.name}` }).click();
-  await awake(page);
+  await follow(page.getByRole('link', { name: `Go: ${filmed.name}` }));
   await page.getByRole('button', { name: 'Film my goes' }).click();
   await expect(page.getByLabel('Camera picture')).toBeVisible();
   await see('Before, filming');
@@ -213,8 +211,7 @@ test('three taps from This week to the work of a known drill, three at most for 
   await page.evaluate(count);
   await context.addInitScript(count);
   const taps = () => page.evaluate(() => Number(sessionStorage.getItem('taps')));
-  await page.getByRole('link', { name: 'Go: Known' }).click();
-  await awake(page);
+  await follow(page.getByRole('link', { name: 'Go: Known' }));
   await page.getByRole('button', { name: 'Start' }).click();
   await page.getByRole('button', { name: 'Ready' }).click();
   await page.clock.fastForward(8000);

@@ -5,7 +5,7 @@ import type { Session } from '../../src/core/weeks/index.ts';
 import { aBlock, anItem, aSession } from '../core/make.ts';
 import { look, SOME_SIZES } from './geometry.ts';
 import { databaseOf, expect, LONG, meetsDrills, test } from './house.ts';
-import { awake, PHONE, signIn } from './people.ts';
+import { awake, follow, PHONE, signIn } from './people.ts';
 import { releaseWeekOf } from './yard-week.ts';
 
 test.use({ file: 'K-pictures' });
@@ -61,8 +61,7 @@ test(
     await expect(page.getByRole('heading', { name: 'This week' })).toBeAttached();
     await heard(/^Hi Comet\. .*The big arrow starts it\./);
     await see('This week');
-    await page.getByRole('link', { name: /^Go: Two drills/ }).click();
-    await awake(page);
+    await follow(page.getByRole('link', { name: /^Go: Two drills/ }));
     await expect(button(page, 'Start')).toBeVisible();
     await heard(/^Two drills\. Fetch: /);
     await see('Before');
@@ -106,12 +105,10 @@ test(
     await heard(/^That is all\. Well done!/);
     await see('After');
     await expect(page.getByRole('img', { name: 'Everything is sent.' })).toBeVisible();
-    await page.getByRole('link', { name: 'My feet' }).click();
-    await awake(page);
+    await follow(page.getByRole('link', { name: 'My feet' }));
     await heard(/Your left foot has touched the ball \d+ times/);
     await see('My feet');
-    await page.getByRole('link', { name: 'For grown-ups: with words' }).click();
-    await awake(page);
+    await follow(page.getByRole('link', { name: 'For grown-ups: with words' }));
     await expect(page.getByRole('heading', { name: 'From your coach' })).toBeVisible();
     // Three taps a foot, and the last one taken back.
     const db = new Database(databaseOf('K-pictures'), { readonly: true });

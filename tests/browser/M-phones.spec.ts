@@ -1,5 +1,5 @@
 import { expect, LONG, test } from './house.ts';
-import { awake, PHONE, signIn } from './people.ts';
+import { awake, follow, PHONE, signIn } from './people.ts';
 
 test.use({ file: 'M-phones' });
 
@@ -48,8 +48,7 @@ test(
     await signIn(phone, 'Comet');
     const page = await phone.newPage();
     await page.goto('/week');
-    await page.getByRole('link', { name: /^Go: / }).first().click();
-    await awake(page);
+    await follow(page.getByRole('link', { name: /^Go: / }).first());
     await expect(page.getByText('This browser cannot keep the screen on.')).toBeVisible();
     await expect(page.getByText('This browser cannot film. Your numbers count without a clip.')).toBeVisible();
     await expect(page.getByRole('button', { name: 'Film my goes' })).toHaveCount(0);

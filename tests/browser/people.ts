@@ -1,4 +1,4 @@
-import { type BrowserContext, expect, type Page } from '@playwright/test';
+import { type BrowserContext, expect, type Locator, type Page } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
 import type { ThisWeek } from '../../src/contract/training.ts';
 
@@ -31,6 +31,15 @@ export async function awake(page: Page): Promise<void> {
     polling: 100,
     timeout: 60_000,
   });
+}
+
+/** Follows a link to another page and waits until that one is awake: the page it leaves is awake already. */
+export async function follow(link: Locator): Promise<void> {
+  const page = link.page();
+  await page.evaluate(() => Object.assign(window, { isLeft: true }));
+  await link.click();
+  await page.waitForFunction(() => !('isLeft' in window), undefined, { polling: 100, timeout: 60_000 });
+  await awake(page);
 }
 
 /** Everything in a store of the browser's own database. */

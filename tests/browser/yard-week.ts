@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid';
 import type { WeekDetail } from '../../src/contract/weeks.ts';
 import type { Session } from '../../src/core/weeks/index.ts';
 import { databaseOf, skipMeeting } from './house.ts';
-import { awake, coachBase, signIn } from './people.ts';
+import { awake, coachBase, follow, signIn } from './people.ts';
 
 /**
  * Plans a week of these sessions and releases it over the interface's own addresses. It opened a day ago: a page whose time is hurried
@@ -36,8 +36,7 @@ export async function releaseWeekOf(context: BrowserContext, file: string, sessi
 export async function doSession(page: Page, name: string, value = '9'): Promise<number> {
   await page.goto('/week');
   await awake(page);
-  await page.getByRole('link', { name: new RegExp(`^Go: ${name}`) }).click();
-  await awake(page);
+  await follow(page.getByRole('link', { name: new RegExp(`^Go: ${name}`) }));
   await page.getByRole('button', { name: 'Start' }).click();
   let scored = 0;
   const over = page.getByRole('heading', { name: /^That is all/ });

@@ -1,7 +1,9 @@
 import 'fake-indexeddb/auto';
 import { expect } from 'chai';
 import { v7 as uuid } from 'uuid';
-import { allOutgoing, keepLog, keepsFiles, keepTake, logOf, type Outgoing, openedInTime, takesOf } from '../../src/client/device-store.ts';
+import { allOutgoing, keepClips, keepLog, keepTake, logOf, type Outgoing, takesOf } from '../../src/client/device-store.ts';
+import { openedInTime } from '../../src/client/opened-in-time.ts';
+import { keepsFiles } from '../../src/client/room.ts';
 import { fresh } from '../../src/client/send-queue.ts';
 
 const run = (id: string) => ({
@@ -30,18 +32,25 @@ describe('the store of the device', () => {
     const id = uuid();
     await keepTake({ runId: id, key: 'a|1|left', file: new Blob(['a']), workAt: null, trim: null });
     const [numbers, clip] = [someNumbers(), aClip(UNKEEPABLE)];
-    await keepLog(run(id), [{ seq: 0, event: { type: 'start', at: 1 }, out: [numbers, clip], takes: ['a|1|left'] }]);
+    const left = await keepLog(run(id), [{ seq: 0, event: { type: 'start', at: 1 }, out: [numbers, clip], takes: ['a|1|left'] }]);
     const kept = (await allOutgoing()).map((one) => one.id);
     expect(kept).to.include(numbers.id).and.not.include(clip.id);
     expect(await logOf(id)).to.have.length(1);
     expect(await takesOf(id)).to.have.length(1);
+    expect(left).to.deep.equal([{ out: [clip], takes: ['a|1|left'] }]);
+
+    // Once there is room for it, it follows.
+    await keepClips(id, [{ out: [{ ...clip, file: new Blob(['a']) } as Outgoing], takes: ['a|1|left'] }]);
+    expect((await allOutgoing()).map((one) => one.id)).to.include(clip.id);
+    expect(await takesOf(id)).to.deep.equal([]);
   });
 
   it('keeps numbers and clip together where it can, and the take is gone', async () => {
     const id = uuid();
     await keepTake({ runId: id, key: 'a|1|left', file: new Blob(['a']), workAt: null, trim: null });
     const [numbers, clip] = [someNumbers(), aClip(new Blob(['a']))];
-    await keepLog(run(id), [{ seq: 0, event: { type: 'start', at: 1 }, out: [numbers, clip], takes: ['a|1|left'] }]);
+    const left = await keepLog(run(id), [{ seq: 0, event: { type: 'start', at: 1 }, out: [numbers, clip], takes: ['a|1|left'] }]);
+    expect(left).to.deep.equal([]);
     expect((await allOutgoing()).map((one) => one.id)).to.include.members([numbers.id, clip.id]);
     expect(await takesOf(id)).to.deep.equal([]);
   });

@@ -18,4 +18,4 @@ export {
   readPaper,
 } from './paper.ts';
 export { recordRow, streakRow } from './progress-rows.ts';
-export { type RecountForRow, recountRow, type ScoreForRow, scoreRow } from './score-rows.ts';
+export { childScoreRow, type RecountForRow, recountRow, type ScoreForRow, scoreRow } from './score-rows.ts';

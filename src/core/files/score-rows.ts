@@ -5,6 +5,7 @@ import { recountOf } from '../review/recount.ts';
 import { doseInWords } from '../scores/result.ts';
 import type { Standing } from '../scores/standing.ts';
 import type { Dose } from '../weeks/schema.ts';
+import type { HistoryFile } from './history.ts';
 import { type MomentCells, momentCells } from './moments.ts';
 
 /** A score with where it stands, as it goes into a table. */
@@ -71,6 +72,14 @@ export const scoreRow = (one: ScoreForRow): ScoreRow => ({
   counts: one.counts ?? '',
   doubts: one.doubts.join('; '),
   line: one.line ?? '',
+});
+
+/** One line of a child's own table of scores. */
+export const childScoreRow = ({ drill, doneAt, ...score }: HistoryFile['scores'][number], timeZone: string) => ({
+  ...score,
+  drill: drill.name,
+  unit: resultUnit(score.measure),
+  ...momentCells(Date.parse(doneAt), timeZone),
 });
 
 /** A recount of a score's clip, as it goes into a table. */

@@ -34,7 +34,6 @@ export {
   newInSessions,
   TRY_SECONDS,
 } from './meeting.ts';
-export { numberSaid } from './number-said.ts';
 export { paceAtLevel, plannedPace } from './pace.ts';
 export { PRACTICE_ID, practiceOf } from './practice.ts';
 export { closing, RESUME_HOURS, type Resumed, resume } from './resume.ts';

@@ -3,7 +3,7 @@ import { extname, join } from 'node:path';
 import { asc, eq } from 'drizzle-orm';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { trainingDay } from '../../core/calendar/days.ts';
-import { childPage, clipFileName } from '../../core/files/index.ts';
+import { childPage, childScoreRow, clipFileName } from '../../core/files/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { playerHistoryOf } from '../files/exports.ts';
@@ -97,7 +97,7 @@ export function everythingOf(context: Context, actor: Actor, input: { player: st
       { name: `history-${part}.json`, from: json(history) },
       {
         name: `scores-${part}.csv`,
-        from: { text: csv(history.scores.map(({ drill, ...score }) => ({ ...score, drill: drill.name }))) },
+        from: { text: csv(history.scores.map((score) => childScoreRow(score, history.squad.timeZone))) },
       },
     ]),
     ...named.flatMap(({ row, file, path }): Entry[] => [

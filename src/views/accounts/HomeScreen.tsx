@@ -1,7 +1,7 @@
 import { Share, SquarePlus } from 'lucide-react';
 import { type ReactNode, useEffect, useState } from 'react';
 import { keepHere, keptHere } from '../../client/kept-here.ts';
-import { opensInABrowserThatForgets } from '../../client/room.ts';
+import { opensInABrowserThatForgets } from '../../client/what-this-can.ts';
 import { t } from '../../core/text/translate.ts';
 import { Button } from '../../ui/parts/index.ts';
 

@@ -1,4 +1,5 @@
 import { closeMedia, openMedia } from '../../client/media.ts';
+import { t } from '../../core/text/translate.ts';
 import { prepareVoice } from './prepare-voice.ts';
 
 const TYPES = ['audio/webm;codecs=opus', 'audio/mp4;codecs=mp4a.40.2', 'audio/mp4'];
@@ -15,9 +16,9 @@ export interface VoiceTaking {
  */
 export async function recordVoice(most: number, left: (seconds: number) => void): Promise<VoiceTaking> {
   const type = TYPES.find((one) => typeof MediaRecorder !== 'undefined' && MediaRecorder.isTypeSupported(one));
-  if (!type || !navigator.mediaDevices) throw new Error('This browser cannot record. Write the line.');
+  if (!type || !navigator.mediaDevices) throw new Error(t('This browser cannot record. Write the line.'));
   const stream = await openMedia({ audio: true }).catch(() => {
-    throw new Error('The microphone is not open to this page. Allow it in the browser, or write the line.');
+    throw new Error(t('The microphone is not open to this page. Allow it in the browser, or write the line.'));
   });
   const recorder = new MediaRecorder(stream, { mimeType: type, audioBitsPerSecond: 48_000 });
   const parts: Blob[] = [];
@@ -36,7 +37,7 @@ export async function recordVoice(most: number, left: (seconds: number) => void)
   };
   const file = new Promise<Blob>((resolve, reject) => {
     recorder.onstop = () => resolve(prepareVoice(new Blob(parts, { type }), most));
-    recorder.onerror = () => reject(new Error('The recording broke off. Try once more.'));
+    recorder.onerror = () => reject(new Error(t('The recording broke off. Try once more.')));
   });
   recorder.start();
   return { file, stop };

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { sentenceOf } from '../../client/client.ts';
 import { SPOKEN_SECONDS_MAX } from '../../contract/clips.ts';
+import { t } from '../../core/text/translate.ts';
 import { recordVoice } from './record-voice.ts';
 
 /** A file as the server takes it. */
@@ -8,7 +9,7 @@ export const asBase64 = (file: Blob): Promise<string> =>
   new Promise((resolve, reject) => {
     const reader = new FileReader();
     reader.onload = () => resolve(String(reader.result).replace(/^[^,]*,/, ''));
-    reader.onerror = () => reject(new Error('The recording could not be read. Try once more.'));
+    reader.onerror = () => reject(new Error(t('The recording could not be read. Try once more.')));
     reader.readAsDataURL(file);
   });
 

@@ -1,5 +1,6 @@
 import { Camera, CameraOff, Ear, Hand, TriangleAlert, Volume2 } from 'lucide-react';
 import { lazy, type ReactNode, Suspense, useEffect, useMemo, useState } from 'react';
+import { type ThisCan, whatThisCan } from '../../client/what-this-can.ts';
 import { number } from '../../client/words.ts';
 import type { ThisWeek } from '../../contract/training.ts';
 import { conesShort } from '../../core/drills/cones.ts';
@@ -23,7 +24,7 @@ const RoomNotices = lazy(() => import('./DeviceNotices.tsx').then((file) => ({ d
 const Framing = lazy(() => import('./Framing.tsx').then((file) => ({ default: file.Framing })));
 const SwitchCameraButton = lazy(() => import('./Framing.tsx').then((file) => ({ default: file.SwitchCameraButton })));
 
-/** What can be counted by ear is asked for this long after the page is there. */
+/** What can be counted by ear, and what there is to say of this device, is asked for this long after the page is there. */
 const LATER_MS = 1500;
 
 interface Props {
@@ -115,11 +116,10 @@ const cautionsOf = (session: Session, drills: ReadonlyMap<string, Drill>): strin
 export function Before(props: Props) {
   const { visit, session, sheet, minutes, unknown, drills, listening, hearing, filming, closedBefore, countsAlong } = props;
   const [countable, setCountable] = useState<readonly string[]>([]);
-  const [films, setFilms] = useState(true);
-  /** What there is to say of this device is looked up once the page itself is there. */
+  const [can, setCan] = useState<ThisCan>({ keepScreenOn: true, film: true });
   const [noticing, setNoticing] = useState(false);
   useEffect(() => {
-    setFilms(window.MediaRecorder !== undefined && navigator.mediaDevices !== undefined);
+    setCan(whatThisCan(window));
     const later = setTimeout(() => setNoticing(true), LATER_MS);
     return () => clearTimeout(later);
   }, []);
@@ -230,7 +230,7 @@ export function Before(props: Props) {
             </p>
           </>
         )}
-        {visit.mayFilm && films && (
+        {visit.mayFilm && can.film && (
           <div className="flex flex-wrap gap-2">
             <Button
               size="player"
@@ -258,7 +258,7 @@ export function Before(props: Props) {
         )}
         {noticing && (
           <Suspense>
-            <PhoneNotices mayFilm={visit.mayFilm} />
+            <PhoneNotices mayFilm={visit.mayFilm} can={can} />
           </Suspense>
         )}
         {filming.problem && <Notice tone="look">{filming.problem}</Notice>}

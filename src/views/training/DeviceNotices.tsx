@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
-import { keepForGood, lookForRoom, type Room, whatThisCan } from '../../client/room.ts';
+import { keepForGood, lookForRoom, type Room } from '../../client/room.ts';
+import type { ThisCan } from '../../client/what-this-can.ts';
 import { t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
@@ -36,9 +37,7 @@ export function RoomNotices({ mayFilm }: Props) {
 }
 
 /** What this browser cannot do in a session. */
-export function PhoneNotices({ mayFilm }: Props) {
-  const [can, setCan] = useState({ keepScreenOn: true, film: true });
-  useEffect(() => setCan(whatThisCan(window)), []);
+export function PhoneNotices({ mayFilm, can }: Props & { can: ThisCan }) {
   return (
     <>
       {!can.keepScreenOn && (

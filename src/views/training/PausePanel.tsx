@@ -27,6 +27,8 @@ interface Props {
   onSkip(): void;
   /** Family and coach hear of a stop because something hurts; of free practice no log is sent. */
   isTold: boolean;
+  /** The device does not keep its screen on. */
+  goesDark: boolean;
   onHurt(): void;
   onLeave(): void;
 }
@@ -43,6 +45,7 @@ export function PausePanel({
   onAgain,
   onSkip,
   isTold,
+  goesDark,
   onHurt,
   onLeave,
 }: Props) {
@@ -72,6 +75,7 @@ export function PausePanel({
     <div className="flex flex-1 flex-col gap-3">
       <h2 className="text-[40px]">{t('Paused')}</h2>
       <p className="text-xl">{here}</p>
+      {goesDark && <Notice>{t('This phone does not keep its screen on. Touch it now and then, so that it does not fall asleep.')}</Notice>}
       <Button size="clock" look="main" className="max-h-[240px] min-h-[120px] font-display text-3xl!" onClick={onGoOn}>
         <Play aria-hidden className="size-8" /> {t('Go on')}
       </Button>

@@ -1,6 +1,7 @@
 import { Mic } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { t } from '../../core/text/translate.ts';
+// By its file: its word lists would come along with every page that needs the clock.
 import { numberSaid } from '../../core/training/number-said.ts';
 import { listenOnce, understandsHere } from './say-number.ts';
 

@@ -389,9 +389,6 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
     <main className="wrap-anywhere mx-auto flex h-dvh max-w-lg flex-col gap-3 overflow-y-auto p-4 flat:max-w-none">
       <h1 className="sr-only">{session.name}</h1>
       {clock.keepProblem && <Notice tone="stop">{clock.keepProblem}</Notice>}
-      {clock.goesDark && clock.state.phase === 'paused' && (
-        <Notice>{t('This phone does not keep its screen on. Touch it now and then, so that it does not fall asleep.')}</Notice>
-      )}
       {clock.awayMs > 2000 && (
         <Notice tone="look">
           {t('Welcome back. The clock stood still for {clockWords}; you are where you were.', {
@@ -463,6 +460,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
                 tap('skip');
               }}
               isTold={!isPractice}
+              goesDark={clock.goesDark}
               onHurt={() => clock.stop('hurt')}
               onLeave={() => clock.stop('left')}
             />

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { type KeptRun, keepLog, keepRun, type LogRow, logOf, type Outgoing } from '../../client/device-store.ts';
+import { type ClipsOfGo, type KeptRun, keepClips, keepLog, keepRun, type LogRow, logOf, type Outgoing } from '../../client/device-store.ts';
 import { deviceNow } from '../../client/now.ts';
+import { sendSoon } from '../../client/send-queue.ts';
 import { english, term } from '../../core/text/translate.ts';
 import {
   type Announced,
@@ -67,6 +68,9 @@ export interface Clock {
   voice: Voice;
 }
 
+const CLIP_WAITS = english(
+  'Your number is kept. For its clip there is no room yet: make some room on this phone and leave this page open, and it is kept as well.',
+);
 const CANNOT_KEEP = english(
   'This browser does not let the app keep anything. Free some room, or use a normal window instead of a private one. It is tried again and again; until then a reload would lose what you do.',
 );
@@ -140,18 +144,28 @@ export function useClock(
 
   // What is not on the disk yet, in order. A write that fails leaves it here, and the next one takes it along.
   const unkept = useRef<LogRow[]>([]);
+  /** Clips whose numbers are kept, and which had no room beside them. */
+  const clipsLeft = useRef<readonly ClipsOfGo[]>([]);
   const writing = useRef<Promise<void>>(Promise.resolve());
   const persist = useCallback((): Promise<void> => {
     const work = writing.current.then(async () => {
       const rows = unkept.current;
       if (rows.length === 0) await keepRun(runRef.current);
-      else await keepLog(runRef.current, rows);
+      else clipsLeft.current = [...clipsLeft.current, ...(await keepLog(runRef.current, rows))];
       unkept.current = unkept.current.slice(rows.length);
     });
-    writing.current = work.then(
-      () => setKeepProblem(null),
-      () => setKeepProblem(term(CANNOT_KEEP)),
-    );
+    const keepLeft = async () => {
+      if (clipsLeft.current.length === 0) return setKeepProblem(null);
+      try {
+        await keepClips(runRef.current.id, clipsLeft.current);
+        clipsLeft.current = [];
+        void sendSoon();
+        setKeepProblem(null);
+      } catch {
+        setKeepProblem(term(CLIP_WAITS));
+      }
+    };
+    writing.current = work.then(keepLeft, () => setKeepProblem(term(CANNOT_KEEP)));
     return work;
   }, []);
   useEffect(() => {

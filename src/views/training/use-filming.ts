@@ -1,10 +1,12 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { forgetTake, type KeptTake, keepsFiles, keepTake, type Trim, takesOf } from '../../client/device-store.ts';
+import { sentenceOf } from '../../client/client.ts';
+import { forgetTake, type KeptTake, keepTake, type Trim, takesOf } from '../../client/device-store.ts';
 import { closeMedia } from '../../client/media.ts';
 import type { ThisWeek } from '../../contract/training.ts';
 import { t } from '../../core/text/translate.ts';
 import { type ClockState, type FilmWindow, filmedNow, filmWindows, type Interval } from '../../core/training/index.ts';
 import type { Facing, Recording } from '../clips/camera.ts';
+import type { OpenCamera } from './film-here.ts';
 
 /** A clip of one foot's work in one go, before the player keeps or deletes it. */
 export type Take = KeptTake & { address: string };
@@ -15,6 +17,8 @@ interface Running {
   recording: Recording;
   /** Where the work began in the clip, in seconds; known once it has begun. */
   workAt: number | null;
+  /** What is said where the camera gave nothing. */
+  recordedNothing: string;
 }
 
 /**
@@ -23,7 +27,7 @@ interface Running {
  * @param aheadMs what the log's clock is ahead of the page's
  */
 export function useFilming(sheet: readonly Interval[], state: ClockState, aheadMs: number, runId: string, film: ThisWeek['film']) {
-  const [camera, setCamera] = useState<{ stream: MediaStream; record(): Recording } | null>(null);
+  const [camera, setCamera] = useState<OpenCamera | null>(null);
   const stream = camera?.stream ?? null;
   const [facing, setFacing] = useState<Facing>('user');
   const [problem, setProblem] = useState<string | null>(null);
@@ -77,7 +81,7 @@ export function useFilming(sheet: readonly Interval[], state: ClockState, aheadM
       const file = await one.recording.stop();
       if (!keep) return;
       if (file) addTake(id.split('#')[0] ?? id, file, one.workAt);
-      else setProblem(t('The camera recorded nothing of this go. Your number counts without a clip.'));
+      else setProblem(one.recordedNothing);
     },
     [addTake],
   );
@@ -92,9 +96,9 @@ export function useFilming(sheet: readonly Interval[], state: ClockState, aheadM
     for (const id of ids) {
       if (running.current.has(id)) continue;
       try {
-        running.current.set(id, { recording: camera.record(), workAt: null });
+        running.current.set(id, { recording: camera.record(), workAt: null, recordedNothing: camera.recordedNothing });
       } catch {
-        setProblem(t('The camera recorded nothing of this go. Your number counts without a clip.'));
+        setProblem(camera.recordedNothing);
       }
     }
   }, [camera, wanted, attempts, stop]);
@@ -129,18 +133,12 @@ export function useFilming(sheet: readonly Interval[], state: ClockState, aheadM
     async (which: Facing) => {
       switchOff();
       try {
-        if (!(await keepsFiles())) {
-          setProblem(t('This browser keeps no clips: it may be a private window. Your numbers are kept and count all the same.'));
-          return;
-        }
-        // Fetched where somebody films: the page itself comes first.
-        const { openCamera, recordCamera } = await import('../clips/camera.ts');
-        const next = await openCamera(which, film.height, film.sound);
+        const { openHere } = await import('./film-here.ts');
+        setCamera(await openHere(which, { height: film.height, sound: film.sound }));
         setFacing(which);
-        setCamera({ stream: next, record: () => recordCamera(next) });
         setProblem(null);
-      } catch {
-        setProblem(t('The camera did not open. Allow it for this page, or pick a file after the go.'));
+      } catch (error) {
+        setProblem(sentenceOf(error));
       }
     },
     [film.height, film.sound, switchOff],

@@ -1,5 +1,13 @@
 import { expect } from 'chai';
-import { type RecountForRow, recordRow, recountRow, type ScoreForRow, scoreRow, streakRow } from '../../../src/core/files/index.ts';
+import {
+  childScoreRow,
+  type RecountForRow,
+  recordRow,
+  recountRow,
+  type ScoreForRow,
+  scoreRow,
+  streakRow,
+} from '../../../src/core/files/index.ts';
 import { timed } from '../make.ts';
 
 const AT = Date.UTC(2026, 10, 5, 17, 3, 4);
@@ -29,6 +37,15 @@ describe('rows of tables, field by field', () => {
       ...{ counts: 40, doubts: 'very fast', line: 'Softer' },
     });
     expect(scoreRow({ ...score, value: 0, counts: 0, line: null })).to.include({ claimed: 0, counts: 0, line: '' });
+  });
+
+  it('a score of a child’s own history: its drill by name, its moment as in the other tables', () => {
+    const { doneAt: _at, ...row } = {
+      ...{ id: 's', week: 3, drill: { id: 'sole-taps', name: 'Sole taps' }, measure: 'count in time' as const, dose: '30 s' },
+      ...{ foot: 'left' as const, claimed: 41, counts: 40, result: 40, faults: 0, seconds: 30, clocked: true, standing: 'clear' },
+      ...{ record: false, doneAt: '2026-11-05T17:03:04.000Z', day: '2026-11-05', line: null },
+    };
+    expect(childScoreRow({ ...row, doneAt: _at }, timeZone)).to.deep.equal({ ...row, drill: 'Sole taps', unit: 'reps', ...MOMENT });
   });
 
   it('a recount, with gaps where there is no rhythm', () => {

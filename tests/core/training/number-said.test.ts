@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { numberSaid } from '../../../src/core/training/index.ts';
+import { numberSaid } from '../../../src/core/training/number-said.ts';
 import { reading } from '../reading.ts';
 
 const ONES =

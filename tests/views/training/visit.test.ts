@@ -119,6 +119,7 @@ describe('a pause', () => {
         shown: { film: null, voice: null },
         choice: null,
         isTold: true,
+        goesDark: false,
         onGoOn: nothing,
         onAgain: nothing,
         onSkip: nothing,

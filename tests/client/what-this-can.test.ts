@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { opensInABrowserThatForgets, whatThisCan } from '../../src/client/room.ts';
+import { opensInABrowserThatForgets, whatThisCan } from '../../src/client/what-this-can.ts';
 
 const iphone = (version: string, standalone: boolean) => ({
   MediaRecorder: class {},
