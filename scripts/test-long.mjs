@@ -1,4 +1,4 @@
-/** `npm run test:long`: the laws of the core on all their examples, attacks and faults against the built server, the long browser tests, and a choice of all in Firefox. Says how long it took, and ends with one line of sums. */
+/** `npm run test:long`: the unit tests with the laws of the core on all their examples and the coverage, attacks and faults against the built server, the long browser tests, and a choice of all in Firefox. Says how long it took, and ends with one line of sums. */
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { installBrowser } from './browsers.mjs';
 import { buildIfNeeded, install, run } from './prepare.mjs';
@@ -18,19 +18,28 @@ function tests(args, report) {
   failed += Math.max(stats.unexpected, code === 0 ? 0 : 1);
 }
 
-/** The laws of the core on all of their examples. */
-function laws() {
-  const report = 'test-results/laws.json';
-  rmSync(report, { force: true });
-  const how = ['--reporter', 'scripts/mocha-report.cjs', '--reporter-option', `output=${report}`];
-  const code = run('npx', ['--no-install', 'mocha', ...how, 'tests/core/**/*.test.ts'], { env: { TESTS: 'all' } });
-  const sums = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : { passed: 0, failed: 1 };
-  passed += sums.passed;
-  failed += Math.max(sums.failed, code === 0 ? 0 : 1);
+/** The unit tests with the laws of the core on all of their examples, and how much of the code they run. */
+function unitTests() {
+  rmSync('coverage', { recursive: true, force: true });
+  for (const [name, spec, how] of [
+    ['laws', 'tests/{core,contract,testkit,client,ui,views,messages}/**/*.test.ts', []],
+    ['server-long', 'tests/server/**/*.test.ts', ['--parallel', '--jobs', '2']],
+  ]) {
+    const report = `test-results/${name}.json`;
+    rmSync(report, { force: true });
+    const reporter = ['--reporter', 'scripts/mocha-report.cjs', '--reporter-option', `output=${report}`];
+    const env = { TESTS: 'all', NODE_V8_COVERAGE: 'coverage/tmp' };
+    const code = run('npx', ['--no-install', 'mocha', ...reporter, ...how, spec], { env });
+    const sums = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : { passed: 0, failed: 1 };
+    passed += sums.passed;
+    failed += Math.max(sums.failed, code === 0 ? 0 : 1);
+  }
+  if (run('npx', ['--no-install', 'c8', 'report']) === 0) passed++;
+  else failed++;
 }
 
 const only = process.argv.slice(2);
-if (only.length === 0) laws();
+if (only.length === 0) unitTests();
 tests(['-c', 'playwright.long.config.ts', ...only], 'test-results/long.json');
 if (only.length === 0) {
   tests(['--grep', '@long'], 'test-results/playwright.json');

@@ -8,16 +8,19 @@ let passed = 0;
 let failed = 0;
 let flaky = 0;
 
+/** Says what begins, and how many seconds in. */
+const heading = (name) => console.log(`\n== ${name} (${Math.round((Date.now() - begun) / 1000)} s)`);
+
 /** A check that either holds or does not. */
 function check(name, command, args) {
-  console.log(`\n== ${name}`);
+  heading(name);
   if (run(command, args) === 0) passed++;
   else failed++;
 }
 
 /** A test runner whose JSON report is counted. */
 async function count(name, command, args, report, read, env = {}) {
-  console.log(`\n== ${name}`);
+  heading(name);
   rmSync(report, { force: true });
   const code = await runBeside(command, args, env);
   const sums = existsSync(report) ? read(JSON.parse(readFileSync(report, 'utf8'))) : { passed: 0, failed: 0 };
@@ -31,7 +34,7 @@ const chromiumThere = installBrowser('Chromium');
 const databaseThere = install();
 await chromiumThere;
 /**
- * Unit tests of some floors, with their own report; both take part in the one coverage.
+ * Unit tests of some floors, with their own report.
  * @param how how the runner goes about it
  */
 const unit = (name, spec, how = []) =>
@@ -50,9 +53,7 @@ const unit = (name, spec, how = []) =>
     ],
     `test-results/${name}.json`,
     (r) => r,
-    { NODE_V8_COVERAGE: 'coverage/tmp' },
   );
-rmSync('coverage', { recursive: true, force: true });
 // The database is compiled on one core, while checks, types and the build take the other; the server’s tests take what is left of both.
 const serverTests = databaseThere.then(() => unit('server', 'tests/server/**/*.test.ts', ['--parallel', '--jobs', '2']));
 const typing = runQuietly('npx', ['--no-install', 'astro', 'check']);
@@ -62,7 +63,7 @@ check('Dead code', 'npx', ['--no-install', 'knip']);
 check('Names', 'node', ['scripts/names.mjs']);
 check('Messages', 'node', ['scripts/messages/update.mjs', '--check']);
 check('Licenses', 'node', ['scripts/licenses.mjs', '--check']);
-console.log('\n== Types');
+heading('Types');
 const types = await typing;
 console.log(types.said);
 if (types.code === 0) passed++;
@@ -72,7 +73,6 @@ await databaseThere;
 if (broken === null) await unit('other', 'tests/{core,contract,testkit,client,ui,views,messages}/**/*.test.ts');
 await serverTests;
 if (broken !== null) giveUp(`The build failed:\n${broken}`);
-check('Coverage', 'npx', ['--no-install', 'c8', 'report']);
 const browserSums = ({ stats }) => {
   flaky += stats.flaky;
   return { passed: stats.expected + stats.flaky, failed: stats.unexpected };

@@ -244,7 +244,7 @@ test.describe('planning a week', () => {
 test.describe('the shelf of drills', () => {
   test.beforeEach(async ({ context }) => signIn(context, 'coach'));
 
-  test('is filtered and searched, and each drill has an address', async ({ page }) => {
+  test('is filtered and searched, and each drill has an address', LONG, async ({ page }) => {
     const base = await coachBase(page);
     await page.goto(`${base}/drills`);
     await awake(page);
@@ -360,43 +360,44 @@ test.describe('the shelf of drills', () => {
   });
 });
 
-test('a player says once what is at home, question by question, and is shown each drill as it can be done there', async ({
-  page,
-  context,
-}) => {
-  await page.setViewportSize(PHONE);
-  await signIn(context, 'Biscuit');
-  await page.goto('/home');
-  await awake(page);
-  const next = page.getByRole('button', { name: 'Next' });
-  await expect(page.getByRole('checkbox', { name: /^a ball/ })).toBeChecked();
-  await next.click();
-  await page.getByRole('button', { name: 'No', exact: true }).click();
-  await next.click();
-  await page.getByLabel('Length, m').fill('0');
-  await next.click();
-  await expect(page.getByText('The length of the yard is at least half a meter.')).toBeVisible();
-  await expect(page.getByLabel('Length, m')).toHaveValue('0');
-  await page.getByRole('button', { name: /^Medium/ }).click();
-  await next.click();
-  await page.getByRole('button', { name: 'Left', exact: true }).click();
-  await next.click();
-  await page.getByLabel('Ten steps are, m').fill('5.5');
-  await expect(page.getByText('Now it is 0.55 m')).toBeVisible();
-  await page.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByText('Kept. Each drill is shown as you can do it at home.')).toBeVisible();
-  const drills = page.getByRole('region', { name: 'This week’s drills at your place' });
-  await expect(
-    drills
-      .getByText('tape on the wall, or two bags')
-      .or(drills.getByText(/cannot be done at your place/))
-      .first(),
-  ).toBeVisible();
-  await expect(drills.getByText(/shoes/).first()).toBeVisible();
-  await page.reload();
-  await awake(page);
-  await page.getByRole('button', { name: 'Ground' }).click();
-  await expect(page.getByLabel('Length, m')).toHaveValue('6');
-  const visit = (await (await context.request.get('/api/v1/go/this-week')).json()) as { runner: { strongerFoot: string } };
-  expect(visit.runner.strongerFoot).toBe('left');
-});
+test(
+  'a player says once what is at home, question by question, and is shown each drill as it can be done there',
+  LONG,
+  async ({ page, context }) => {
+    await page.setViewportSize(PHONE);
+    await signIn(context, 'Biscuit');
+    await page.goto('/home');
+    await awake(page);
+    const next = page.getByRole('button', { name: 'Next' });
+    await expect(page.getByRole('checkbox', { name: /^a ball/ })).toBeChecked();
+    await next.click();
+    await page.getByRole('button', { name: 'No', exact: true }).click();
+    await next.click();
+    await page.getByLabel('Length, m').fill('0');
+    await next.click();
+    await expect(page.getByText('The length of the yard is at least half a meter.')).toBeVisible();
+    await expect(page.getByLabel('Length, m')).toHaveValue('0');
+    await page.getByRole('button', { name: /^Medium/ }).click();
+    await next.click();
+    await page.getByRole('button', { name: 'Left', exact: true }).click();
+    await next.click();
+    await page.getByLabel('Ten steps are, m').fill('5.5');
+    await expect(page.getByText('Now it is 0.55 m')).toBeVisible();
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await expect(page.getByText('Kept. Each drill is shown as you can do it at home.')).toBeVisible();
+    const drills = page.getByRole('region', { name: 'This week’s drills at your place' });
+    await expect(
+      drills
+        .getByText('tape on the wall, or two bags')
+        .or(drills.getByText(/cannot be done at your place/))
+        .first(),
+    ).toBeVisible();
+    await expect(drills.getByText(/shoes/).first()).toBeVisible();
+    await page.reload();
+    await awake(page);
+    await page.getByRole('button', { name: 'Ground' }).click();
+    await expect(page.getByLabel('Length, m')).toHaveValue('6');
+    const visit = (await (await context.request.get('/api/v1/go/this-week')).json()) as { runner: { strongerFoot: string } };
+    expect(visit.runner.strongerFoot).toBe('left');
+  },
+);

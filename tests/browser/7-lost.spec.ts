@@ -65,61 +65,63 @@ test.beforeAll(async ({ browser }) => {
   await context.close();
 });
 
-test('a whole visit works from a cold start without a line, on a phone whose clock is three days ahead, and goes out later', async ({
-  browser,
-}) => {
-  const context = await browser.newContext({ viewport: PHONE });
-  await signIn(context, 'Comet');
-  let page = await context.newPage();
-  await page.clock.install({ time: Date.now() + 3 * 24 * 3_600_000 });
-  await page.goto('/week');
-  await awake(page);
-  await installed(page);
-  await page.goto('/feet');
-  await expect
-    .poll(() => keptOf(page))
-    .toEqual(expect.arrayContaining([expect.stringMatching(/^feet:/), expect.stringMatching(/^visit:/), 'me']));
-  await page.close();
+test(
+  'a whole visit works from a cold start without a line, on a phone whose clock is three days ahead, and goes out later',
+  LONG,
+  async ({ browser }) => {
+    const context = await browser.newContext({ viewport: PHONE });
+    await signIn(context, 'Comet');
+    let page = await context.newPage();
+    await page.clock.install({ time: Date.now() + 3 * 24 * 3_600_000 });
+    await page.goto('/week');
+    await awake(page);
+    await installed(page);
+    await page.goto('/feet');
+    await expect
+      .poll(() => keptOf(page))
+      .toEqual(expect.arrayContaining([expect.stringMatching(/^feet:/), expect.stringMatching(/^visit:/), 'me']));
+    await page.close();
 
-  await context.setOffline(true);
-  page = await context.newPage();
-  await page.goto('/feet');
-  await expect(page.getByText(/^No connection\. This is as of/)).toBeVisible();
-  await page.goto('/home');
-  await page.getByRole('button', { name: 'Foot' }).click();
-  await page.getByRole('button', { name: 'Not sure, both' }).click();
-  await page.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByText('Kept on this phone; it goes out when there is a line.')).toBeVisible();
-  await page.goto('/week');
-  await expect(page.getByText(/^No connection\. This is your week as of/)).toBeVisible();
-  // The drill sheets’ layouts, fonts and pictures are there as well.
-  await page
-    .getByRole('button', { name: /^Lay out/ })
-    .first()
-    .waitFor({ state: 'hidden' });
-  expect(await page.evaluate(() => document.fonts.ready.then((fonts) => [...fonts].some((font) => font.status === 'loaded')))).toBe(true);
-  expect(await doSession(page, far.name, '21')).toBe(2);
-  await expect(page.getByTestId('sent-summary')).toContainText('2 numbers will go out when there is a line.');
-  await page.getByRole('link', { name: 'Back to This week' }).click();
-  await expect(page.getByText('Done on this phone; it is on its way.')).toBeVisible();
-  await page.close();
-  expect(keptScores(far.id)).toEqual([]);
+    await context.setOffline(true);
+    page = await context.newPage();
+    await page.goto('/feet');
+    await expect(page.getByText(/^No connection\. This is as of/)).toBeVisible();
+    await page.goto('/home');
+    await page.getByRole('button', { name: 'Foot' }).click();
+    await page.getByRole('button', { name: 'Not sure, both' }).click();
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await expect(page.getByText('Kept on this phone; it goes out when there is a line.')).toBeVisible();
+    await page.goto('/week');
+    await expect(page.getByText(/^No connection\. This is your week as of/)).toBeVisible();
+    // The drill sheets’ layouts, fonts and pictures are there as well.
+    await page
+      .getByRole('button', { name: /^Lay out/ })
+      .first()
+      .waitFor({ state: 'hidden' });
+    expect(await page.evaluate(() => document.fonts.ready.then((fonts) => [...fonts].some((font) => font.status === 'loaded')))).toBe(true);
+    expect(await doSession(page, far.name, '21')).toBe(2);
+    await expect(page.getByTestId('sent-summary')).toContainText('2 numbers will go out when there is a line.');
+    await page.getByRole('link', { name: 'Back to This week' }).click();
+    await expect(page.getByText('Done on this phone; it is on its way.')).toBeVisible();
+    await page.close();
+    expect(keptScores(far.id)).toEqual([]);
 
-  await context.setOffline(false);
-  page = await context.newPage();
-  await page.goto('/week');
-  await expect.poll(() => keptScores(far.id)).toEqual(['hop-out-in-taps left 21', 'hop-out-in-taps right 21', 'sole-taps both 21']);
-  await expect.poll(() => outboxOf(page)).toEqual([]);
-  const { done, runner } = await thisWeek(context);
-  expect([done, runner.strongerFoot]).toEqual([[far.id], 'both']);
-  // The clock of the phone did not matter: done within the last hour.
-  const db = new Database(databaseOf(FILE), { readonly: true });
-  const { at } = db.prepare('select min(done_at) as at from scores where session_id = ?').get(far.id) as { at: number };
-  db.close();
-  expect(Date.now() - at).toBeLessThan(3_600_000);
-  expect(Date.now() - at).toBeGreaterThanOrEqual(0);
-  await context.close();
-});
+    await context.setOffline(false);
+    page = await context.newPage();
+    await page.goto('/week');
+    await expect.poll(() => keptScores(far.id)).toEqual(['hop-out-in-taps left 21', 'hop-out-in-taps right 21', 'sole-taps both 21']);
+    await expect.poll(() => outboxOf(page)).toEqual([]);
+    const { done, runner } = await thisWeek(context);
+    expect([done, runner.strongerFoot]).toEqual([[far.id], 'both']);
+    // The clock of the phone did not matter: done within the last hour.
+    const db = new Database(databaseOf(FILE), { readonly: true });
+    const { at } = db.prepare('select min(done_at) as at from scores where session_id = ?').get(far.id) as { at: number };
+    db.close();
+    expect(Date.now() - at).toBeLessThan(3_600_000);
+    expect(Date.now() - at).toBeGreaterThanOrEqual(0);
+    await context.close();
+  },
+);
 
 test(`the page killed at ${KILLS} random moments of a visit loses no count and doubles none`, LONG, async ({ browser }) => {
   const random = chance(SEED);
@@ -324,39 +326,43 @@ test('signing out with unsent things asks first; on a shared phone they wait for
   await context.close();
 });
 
-test('numbers given while the phone has no room are said not to be kept, and are kept and sent once there is room', async ({ browser }) => {
-  const context = await browser.newContext({ viewport: PHONE });
-  await signIn(context, 'Biscuit');
-  const page = await context.newPage();
-  await page.clock.install();
-  await page.goto(`/go/${shared.id}`);
-  await awake(page);
-  await page.getByRole('button', { name: 'Start' }).click();
-  await page.getByRole('button', { name: 'Ready' }).click();
-  await page.clock.fastForward(20_000);
-  await page.locator('input[inputmode=decimal]').first().fill('14');
-  await page.evaluate(`
+test(
+  'numbers given while the phone has no room are said not to be kept, and are kept and sent once there is room',
+  LONG,
+  async ({ browser }) => {
+    const context = await browser.newContext({ viewport: PHONE });
+    await signIn(context, 'Biscuit');
+    const page = await context.newPage();
+    await page.clock.install();
+    await page.goto(`/go/${shared.id}`);
+    await awake(page);
+    await page.getByRole('button', { name: 'Start' }).click();
+    await page.getByRole('button', { name: 'Ready' }).click();
+    await page.clock.fastForward(20_000);
+    await page.locator('input[inputmode=decimal]').first().fill('14');
+    await page.evaluate(`
     window.__transaction = IDBDatabase.prototype.transaction;
     IDBDatabase.prototype.transaction = function (stores, mode, ...rest) {
       if (mode === 'readwrite') throw new DOMException('full', 'QuotaExceededError');
       return window.__transaction.call(this, stores, mode, ...rest);
     };
   `);
-  // Pressed from within: the word that nothing is kept may come at any moment and push the button away under a pointer.
-  await page.getByRole('button', { name: 'Keep these numbers' }).evaluate((button: HTMLButtonElement) => {
-    button.click();
-    button.click();
-  });
-  await expect(page.getByRole('heading', { name: 'How many?' })).toBeHidden();
-  await expect(page.getByText(/does not let the app keep anything/)).toBeVisible();
-  await page.evaluate('IDBDatabase.prototype.transaction = window.__transaction');
-  await page.clock.fastForward(3000);
-  await expect(page.getByText(/does not let the app keep anything/)).toBeHidden();
-  await expect.poll(() => keptScores(shared.id).filter((one) => one.endsWith(' 14'))).toEqual(['sole-taps both 14']);
-  await expect(page.getByTestId('sent-summary')).toContainText('The log of this session is sent.');
-  expect(keptScores(shared.id).filter((one) => one.endsWith(' 14'))).toHaveLength(1);
-  await context.close();
-});
+    // Pressed from within: the word that nothing is kept may come at any moment and push the button away under a pointer.
+    await page.getByRole('button', { name: 'Keep these numbers' }).evaluate((button: HTMLButtonElement) => {
+      button.click();
+      button.click();
+    });
+    await expect(page.getByRole('heading', { name: 'How many?' })).toBeHidden();
+    await expect(page.getByText(/does not let the app keep anything/)).toBeVisible();
+    await page.evaluate('IDBDatabase.prototype.transaction = window.__transaction');
+    await page.clock.fastForward(3000);
+    await expect(page.getByText(/does not let the app keep anything/)).toBeHidden();
+    await expect.poll(() => keptScores(shared.id).filter((one) => one.endsWith(' 14'))).toEqual(['sole-taps both 14']);
+    await expect(page.getByTestId('sent-summary')).toContainText('The log of this session is sent.');
+    expect(keptScores(shared.id).filter((one) => one.endsWith(' 14'))).toHaveLength(1);
+    await context.close();
+  },
+);
 
 test('a number is kept and sent although its clip has no room; the clip follows once there is some', LONG, async ({ browser }) => {
   const context = await browser.newContext({ viewport: PHONE });
@@ -395,7 +401,7 @@ test('a number is kept and sent although its clip has no room; the clip follows 
   await context.close();
 });
 
-test('a browser that keeps nothing says so before the start, and two tabs do not share one clock', async ({ browser }) => {
+test('a browser that keeps nothing says so before the start, and two tabs do not share one clock', LONG, async ({ browser }) => {
   const denied = await browser.newContext({ viewport: PHONE });
   await signIn(denied, 'Comet');
   await denied.addInitScript('indexedDB.open = () => { throw new DOMException("no", "SecurityError"); }');

@@ -173,7 +173,7 @@ test.describe('a player, seen by the coach', () => {
     await expect(page.getByText('Only for us: likes the number to beat.')).toBeHidden();
   });
 
-  test('whoever is stuck gets a next step with one press, and it can be taken back', async ({ page, context }) => {
+  test('whoever is stuck gets a next step with one press, and it can be taken back', LONG, async ({ page, context }) => {
     await signIn(context, 'coach');
     const base = await coachBase(page);
     const squad = squadOf(base);
@@ -328,7 +328,7 @@ test('Monday’s summaries lie in the post, for the coach and for each family it
   await home.close();
 });
 
-test('My feet: a new best is celebrated once, the shoes stand on their steps', async ({ browser }) => {
+test('My feet: a new best is celebrated once, the shoes stand on their steps', LONG, async ({ browser }) => {
   const context = await browser.newContext({ viewport: PHONE, reducedMotion: 'reduce' });
   await signIn(context, 'Biscuit');
   const page = await context.newPage();
