@@ -25,6 +25,8 @@ export interface AddressBeside {
   summary: string;
   description?: string;
   open?: boolean;
+  /** Opened by something else than a sign-in. */
+  security?: Json[];
   parameters?: Json[];
   body?: Json;
   answers: Json;
@@ -218,6 +220,20 @@ export const BESIDE: readonly AddressBeside[] = [
       200: { description: 'Well.', content: { [JSON_TYPE]: { schema: { type: 'object' } } } },
       '4XX': { description: 'Another method than reading.' },
       503: { description: 'Not well; the answer says what.', content: { [JSON_TYPE]: { schema: { type: 'object' } } } },
+    },
+  },
+  {
+    path: '/metrics',
+    method: 'get',
+    tag: 'house',
+    id: 'house.metrics',
+    summary: 'The server’s figures for a program that collects them, where METRICS_TOKEN is set. Nothing of people.',
+    security: [{ collector: [] }],
+    answers: {
+      200: { description: 'In the open text format of metrics.', content: { 'text/plain': { schema: { type: 'string' } } } },
+      ...problemsOf([401]),
+      404: { description: 'No token is set.' },
+      '4XX': { description: 'Another method than reading.' },
     },
   },
 ];

@@ -93,7 +93,7 @@ const besideOperation = (one: AddressBeside): Json => ({
   tags: [one.tag],
   summary: one.summary,
   description: one.description ?? one.summary,
-  ...(one.open ? { security: [] } : {}),
+  ...(one.open ? { security: [] } : one.security ? { security: one.security } : {}),
   ...(one.parameters ? { parameters: one.parameters } : {}),
   ...(one.body ? { requestBody: one.body } : {}),
   responses: one.answers,
@@ -158,6 +158,7 @@ export function openApiDocument(areas: Record<string, Record<string, Endpoint>>,
     security: [{ session: [] }, { secureSession: [] }],
     components: {
       securitySchemes: {
+        collector: { type: 'http', scheme: 'bearer', description: 'METRICS_TOKEN of the server’s settings.' },
         session: { type: 'apiKey', in: 'cookie', name: 'eager-feet.session_token', description: 'Over http.' },
         secureSession: { type: 'apiKey', in: 'cookie', name: '__Secure-eager-feet.session_token', description: 'Over https.' },
       },

@@ -45,6 +45,7 @@ describe('the OpenAPI document', () => {
       ['/api/schemas/{name}.json', 'get'],
       ['/api/openapi.json', 'get'],
       ['/health', 'get'],
+      ['/metrics', 'get'],
     ] as const)
       expect(at(path, method)?.summary, path).to.be.a('string');
   });

@@ -1,2 +1,3 @@
 export { BACKUP_KINDS, type BackupKind, endOfBackup, KEPT_DAYS, overBackups } from './rotation.ts';
+export { type HouseWeek, houseTroubles, selfCheckLetter, weeksOfRoom } from './self-check.ts';
 export { stampInName } from './stamp.ts';

@@ -11,6 +11,7 @@ import layouts from './layouts.json' with { type: 'json' };
 import letters from './letters.json' with { type: 'json' };
 import mail from './mail.json' with { type: 'json' };
 import moves from './moves.json' with { type: 'json' };
+import operations from './operations.json' with { type: 'json' };
 import pages from './pages.json' with { type: 'json' };
 import planning from './planning.json' with { type: 'json' };
 import platform from './platform.json' with { type: 'json' };
@@ -46,6 +47,7 @@ export default {
   ...letters,
   ...mail,
   ...moves,
+  ...operations,
   ...pages,
   ...planning,
   ...platform,

@@ -48,6 +48,9 @@ const sum = (db: Db, table: typeof films | typeof spokenLines, where?: SQL): num
 
 const keptFilms = eq(films.state, 'kept');
 
+/** Bytes of all clips, spoken lines and films of the house. */
+export const houseBytes = (db: Db): number => roomOf(db, null).bytes + sum(db, spokenLines) + sum(db, films, keptFilms);
+
 /**
  * Looks whether a file of a size still fits in the squad's room and in the house's: clips and films together.
  * @param bytes of the file; 0 where it is not known yet
@@ -56,7 +59,7 @@ const keptFilms = eq(films.state, 'kept');
 export function checkRoom({ db, config }: Context, squadId: string, bytes: number): void {
   if (roomOf(db, { squadId }).bytes + sum(db, films, and(keptFilms, eq(films.squadId, squadId))) + bytes > QUOTA.squad.bytes)
     throw full(t('The squad’s room for clips is full. Your coach can let clips go earlier (Rules).'));
-  if (roomOf(db, null).bytes + sum(db, spokenLines) + sum(db, films, keptFilms) + bytes > config.clipRoomGb * GB)
+  if (houseBytes(db) + bytes > config.clipRoomGb * GB)
     throw full(t('The room for clips on this server is full. Your coach can tell who runs it.'));
 }
 

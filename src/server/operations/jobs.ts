@@ -2,15 +2,17 @@ import { Cron } from 'croner';
 import { and, desc, eq, isNotNull, isNull, lte } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { DAY_MS } from '../../core/calendar/lengths.ts';
+import { english } from '../../core/text/translate.ts';
 import type { Context } from '../context.ts';
 import { jobRuns } from '../platform/db/schema.ts';
 import { THE_HOUSE } from '../platform/heavy.ts';
 import { backUp } from './backups.ts';
 import { checkHouse } from './check.ts';
 import { cleanHouse } from './clean.ts';
+import { writeSelfCheck } from './self-check.ts';
 import { clockDoubt } from './start.ts';
 
-export const JOBS = ['cleaning', 'backup', 'check'] as const;
+export const JOBS = [english('cleaning'), english('backup'), english('check')] as const;
 export type Job = (typeof JOBS)[number];
 
 /** What each nightly work does, in a thread beside; its answer is kept as its report. Cleaning goes first, so that no backup takes along what has to go. */
@@ -70,11 +72,14 @@ function isLate({ db, now }: Context, job: Job): boolean {
 export async function catchUp(context: Context): Promise<Job[]> {
   const late = JOBS.filter((job) => isLate(context, job));
   for (const job of late) await doJob(context, job);
+  if (late.length > 0) writeSelfCheck(context);
   return late;
 }
 
-async function night(context: Context): Promise<void> {
+/** A night's work, and once a week the letter that says how the house was kept. */
+export async function night(context: Context): Promise<void> {
   for (const job of JOBS) await doJob(context, job);
+  writeSelfCheck(context);
 }
 
 /** Starts the nightly work at the hour of the settings; returns what stops it. */

@@ -31,6 +31,8 @@ export interface Config {
   twoFactorForHeads: boolean;
   /** Whether /gallery shows every notation and part: for whoever changes one. */
   gallery: boolean;
+  /** What a program that collects the house's figures has to show; null where nobody collects them. */
+  metricsToken: string | null;
   /** The day that whoever starts the house says it is, when its clock looks wrong; null otherwise. */
   today: string | null;
 }
@@ -111,11 +113,15 @@ const Settings = z.object({
     .enum(['yes', 'no'], 'yes or no')
     .default('no')
     .transform((said) => YES_NO[said]),
+  METRICS_TOKEN: z
+    .string()
+    .regex(/^[\w.~+/-]{16,}=*$/, 'at least 16 letters and digits, as a bearer token has them')
+    .optional(),
   TODAY: z.string().optional(),
 });
 
 /** Settings whose value is nobody's to see, also when it is wrong. */
-const HIDDEN = ['SMTP_URL'];
+const HIDDEN = ['SMTP_URL', 'METRICS_TOKEN'];
 
 /** @throws SettingError for the first setting that does not hold */
 function settingsIn(env: Record<string, string | undefined>): z.output<typeof Settings> {
@@ -134,7 +140,7 @@ const boundsFrom = (person: number): Config['requestBounds'] => ({ person, stran
 
 /**
  * Reads PORT (4321), HOST (127.0.0.1), DATA_DIR (./data) and BASE_ADDRESS, SMTP_URL, MAIL_FROM, BACKUP_DIR, PROXY_ADDRESSES, NIGHT_HOUR, CLIP_ROOM_GB,
- * REQUESTS_PER_MINUTE, TWO_FACTOR_FOR_HEADS, GALLERY and TODAY,
+ * REQUESTS_PER_MINUTE, TWO_FACTOR_FOR_HEADS, GALLERY, METRICS_TOKEN and TODAY,
  * and makes the data folder with its secret.
  * @param restoring a backup brings its own secret: what is there may be lost, and none is made
  * @throws SettingError when a value is wrong, the folder cannot be written, or its secret is lost.
@@ -168,6 +174,7 @@ export function readConfig(env: Record<string, string | undefined>, { restoring 
       clipRoomGb: set.CLIP_ROOM_GB,
       twoFactorForHeads: set.TWO_FACTOR_FOR_HEADS,
       gallery: set.GALLERY,
+      metricsToken: set.METRICS_TOKEN ?? null,
       today: set.TODAY ?? null,
     };
   } catch (error) {

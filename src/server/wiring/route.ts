@@ -4,6 +4,7 @@ import { routeOf } from '../../core/text/route-of.ts';
 import { t } from '../../core/text/translate.ts';
 import { type Actor, type Asking, askingFrom } from '../accounts/actor.ts';
 import { appContext, type Context } from '../context.ts';
+import { noteUnforeseen } from '../operations/errors.ts';
 import { inReadersWords } from '../platform/answers.ts';
 import { whileBusy } from '../platform/db/while-busy.ts';
 import { REQUEST_ID_HEADER } from '../platform/http/request-log.ts';
@@ -74,7 +75,7 @@ const PRIVATE = { 'cache-control': 'no-store' };
 /** A problem as an answer; what nobody foresaw is logged and answered without its details. */
 export function problemResponse(context: Context, error: unknown, asked: Request): Response {
   const about = { request: asked.headers.get(REQUEST_ID_HEADER), route: routeOf(new URL(asked.url).pathname) };
-  const problem = problemOf(error, (err) => context.log.error({ err, ...about }, 'unforeseen'));
+  const problem = problemOf(error, (err) => noteUnforeseen(context, err, about));
   return Response.json(problemDocument(problem), {
     status: PROBLEMS[problem.kind],
     headers: {

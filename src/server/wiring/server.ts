@@ -10,7 +10,9 @@ import { recordLoading, watchClip } from '../clips/clips.ts';
 import { watchFilm } from '../clips/films/films.ts';
 import { createUploads, UPLOAD_PATH } from '../clips/uploads/uploads.ts';
 import type { Context } from '../context.ts';
+import { noteUnforeseen } from '../operations/errors.ts';
 import { healthOf } from '../operations/health.ts';
+import { createMetrics, isToken, type Metrics } from '../operations/metrics.ts';
 import { whileBusy } from '../platform/db/while-busy.ts';
 import { ADDRESS_HEADER, clientAddress } from '../platform/http/address.ts';
 import { boundConnections, endUnread } from '../platform/http/connections.ts';
@@ -187,11 +189,26 @@ const BROTLI_QUALITY = 5;
 /** Pages, scripts and JSON go out compressed; clips and uploads never pass through here. */
 const compress = compression({ threshold: 1024, brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: BROTLI_QUALITY } } });
 
+/** The house's figures for a program that collects them; an address like any other that is not there, where none is set up to. */
+async function serveMetrics(token: string, metrics: Metrics, req: IncomingMessage, res: ServerResponse): Promise<void> {
+  if (!isToken(token, req.headers.authorization)) {
+    const problem = new Problem('not signed in', t('These figures are for the program that collects them.'));
+    res.writeHead(PROBLEMS[problem.kind], { ...problemHeaders(problem), 'www-authenticate': 'Bearer realm="metrics"' });
+    res.end(JSON.stringify(problemDocument(problem)));
+    return;
+  }
+  const text = await metrics.text();
+  res.writeHead(200, { 'content-type': metrics.contentType, 'cache-control': 'no-store' });
+  res.end(text);
+}
+
 /** The house's HTTP server: uploads and clips here, built files from disk, everything else through Astro. */
 export function createHouseServer(context: Context, astro: AstroHandler, clientDir: string): Server {
   const uploads = createUploads(context);
   const packed = packedIn(clientDir);
   const requests = boundRequests(context.config.requestBounds);
+  const { metricsToken } = context.config;
+  const metrics = metricsToken === null ? null : createMetrics(context);
   const handle = async (req: IncomingMessage, res: ServerResponse): Promise<void> => {
     const path = (req.url ?? '/').split('?')[0] ?? '/';
     setSafetyHeaders(res, context.config, path);
@@ -208,6 +225,8 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
       res.end(JSON.stringify(health));
       return;
     }
+    if (path === '/metrics' && metricsToken !== null && metrics && (req.method === 'GET' || req.method === 'HEAD'))
+      return serveMetrics(metricsToken, metrics, req, res);
     if (path.startsWith('/api/')) await requests.check(req, path);
     if (fromElsewhere(req)) throw new Problem('wrong origin', t('This came from another site, so nothing was done.'));
     if (isAnswered(req, res, path)) return;
@@ -233,12 +252,12 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
     });
   };
   const server = createServer((req, res) => {
-    const about = logRequest(context.log, req, res);
+    const about = logRequest(context.log, req, res, (status, ms) => metrics?.answered((req.url ?? '/').split('?')[0] ?? '/', status, ms));
     inLanguage(languageOf(req.headers.cookie, req.headers['accept-language']), () =>
       handle(req, res).catch((error) => {
         answerProblem(
           res,
-          problemOf(error, (err) => context.log.error({ err, ...about }, 'unforeseen')),
+          problemOf(error, (err) => noteUnforeseen(context, err, about)),
         );
       }),
     );

@@ -351,7 +351,7 @@ describe('a new password', () => {
     for (let i = 0; i < 6; i++) expect((await post('/request-password-reset', { email: 'comets@town.example' })).status).to.equal(200);
     await soon(4);
     expect(links()).to.have.length(3);
-  }).timeout(5000);
+  });
 
   it('is changed by who knows the old one, who is told by mail; everywhere else is signed out, whatever was asked', async () => {
     const cookie = cookieOf(await signIn('a long enough password'));
