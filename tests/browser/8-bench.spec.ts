@@ -358,7 +358,7 @@ test.describe
     );
 
     test('thirty scores are reviewed by keyboard alone, a clear one with one key', LONG, async ({ page, context, browser }) => {
-      test.setTimeout(90_000);
+      test.slow();
       const phone = await browser.newContext();
       await signIn(phone, 'Biscuit');
       for (let n = 0; n < 30; n++) await sendGo(phone, n % 2 ? 'sole-taps' : 'inside-taps', 20 + n);

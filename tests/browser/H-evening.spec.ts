@@ -11,7 +11,7 @@ const weekOf = async (page: Page): Promise<WeekDetail> =>
   (await (await page.request.get(`/api/v1/weeks/${page.url().split('/').at(-1)?.split('#')[0]}`)).json()) as WeekDetail;
 const itemsOf = ({ plan }: WeekDetail) => plan.sessions.flatMap((session) => session.blocks.flatMap((block) => block.items));
 const WHY =
-  /To get warm: |A quiet end\.|One leg burner|On the way to |The number to beat|The next step after |New|Few reach its band|You wished for |Known, |Last done /;
+  /To get warm: |Put in so that the week is sound|A quiet end\.|One leg burner|On the way to |The number to beat|The next step after |New|Few reach its band|You wished for |Known, |Last done /;
 const saved = (page: Page) => expect(page.getByText('All saved')).toBeVisible();
 
 /** Counts what is pressed and chosen from here on. */
