@@ -6,6 +6,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import { expect } from 'chai';
+import { longIt } from '../../often.ts';
 
 /** The house's commands of a made-up release: writes down which release was asked for what; its backup may fail. */
 const HOUSE = `
@@ -93,7 +94,7 @@ describe('a release of the house', function () {
     expect(readdirSync(at('house', 'releases')).sort()).to.deep.equal(['1.0.0', '1.1.0']);
   });
 
-  it('is not touched when it is another file than its sum says, has none, is in use already, or is no release', async () => {
+  longIt('is not touched when it is another file than its sum says, has none, is in use already, or is no release', async () => {
     const archive = pack('1.1.0', 6);
     const refused = async (path: string, sentence: RegExp) => {
       const { code, words } = await upgrade(path);
@@ -109,7 +110,7 @@ describe('a release of the house', function () {
     await refused(at('new', 'nothing.tar.gz'), /Say which release/);
   });
 
-  it('has to be signed where a key is set, by that key and whole', async () => {
+  longIt('has to be signed where a key is set, by that key and whole', async () => {
     const archive = pack('1.1.0', 5);
     const [ours, theirs] = [generateKeyPairSync('ed25519'), generateKeyPairSync('ed25519')];
     writeFileSync(at('key.pem'), ours.publicKey.export({ type: 'spki', format: 'pem' }));
@@ -144,7 +145,7 @@ describe('a release of the house', function () {
     expect(said()).to.deep.equal(['install', 'stop', '1.0.0 backup', 'start']);
   });
 
-  it('gives way to the one before: with all that came in since, or said plainly what would be lost', async () => {
+  longIt('gives way to the one before: with all that came in since, or said plainly what would be lost', async () => {
     expect((await run(['rollback'])).words).to.contain('1.0.0 came after no other release here.');
     await upgrade(pack('1.1.0', 5));
     await upgrade(pack('1.2.0', 6));
@@ -161,7 +162,7 @@ describe('a release of the house', function () {
     expect(said()).to.deep.equal(['stop', 'start']);
   });
 
-  it('reads the settings of the service from its file, after what is set here', async () => {
+  longIt('reads the settings of the service from its file, after what is set here', async () => {
     const archive = pack('1.1.0', 5);
     const env = { DATA_DIR: at('data'), BACKUP_DIR: at('backups') };
     writeFileSync(

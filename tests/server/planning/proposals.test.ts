@@ -15,7 +15,7 @@ import { TYPICAL_RUNNER } from '../../../src/core/training/index.ts';
 import { Session, type WeekPlan } from '../../../src/core/weeks/index.ts';
 import { solver } from '../../../src/server/planning/solver.ts';
 import { type SquadToPlan, squadToPlan } from '../../../src/testkit/squads-to-plan.ts';
-import { often } from '../../often.ts';
+import { longIt, often } from '../../often.ts';
 
 /* Weeks that are proposed for squads of all kinds, with the real solver. `npm run bench:propose` tries two hundred. */
 
@@ -84,7 +84,7 @@ describe('a proposed week', function () {
     }
   });
 
-  it('is the same for the same seed, and another one for another', async () => {
+  longIt('is the same for the same seed, and another one for another', async () => {
     const squad = atEase();
     const [one, same, other] = [await propose(squad), await propose(squad), await propose(squad, { seed: 77 })];
     expect(drillIds(same)).to.deep.equal(drillIds(one));
@@ -94,7 +94,7 @@ describe('a proposed week', function () {
     expect(drillIds(other)).not.to.deep.equal(drillIds(one));
   });
 
-  it('has an answer for each of its parts: a day that fills its minutes to the last second leaves the next one room', async () => {
+  longIt('has an answer for each of its parts: a day that fills its minutes to the last second leaves the next one room', async () => {
     const solve = await solver(PATIENT_SECONDS);
     for (const seed of [37, 38, 40, 42]) {
       const squad = squadToPlan(seed, drills);
@@ -137,7 +137,7 @@ describe('a proposed week', function () {
     }
   });
 
-  it('brings back what was new one, two and four weeks ago, and says so', async () => {
+  longIt('brings back what was new one, two and four weeks ago, and says so', async () => {
     const squad = atEase();
     const due = ['inside-taps', 'sole-taps', 'v-short'].filter((id) => squad.facts.met.includes(id));
     const past = RECAP_AFTER.map((ago, i) => ({ ago, newSkills: due.slice(i, i + 1), drills: due.slice(i, i + 1), seconds: {} }));
@@ -158,7 +158,7 @@ describe('a proposed week', function () {
     expect(drillIds(next)).not.to.include(ban.drillId);
   });
 
-  it('swaps one drill for an easier, a harder or one of another family, and leaves the others', async () => {
+  longIt('swaps one drill for an easier, a harder or one of another family, and leaves the others', async () => {
     const squad = atEase();
     squad.facts.met.push(
       ...[...drills.values()]
@@ -200,7 +200,7 @@ describe('a proposed week', function () {
     expect(Object.values(proposal.why)).to.include(`On the way to “${aim?.name}”.`);
   });
 
-  it('says plainly which wishes could not be met, and what it dropped', async () => {
+  longIt('says plainly which wishes could not be met, and what it dropped', async () => {
     const bare = {
       id: 'a',
       nickname: 'Ash',
