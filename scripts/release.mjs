@@ -40,6 +40,8 @@ function putInto(folder) {
 }
 
 const args = process.argv.slice(2);
+const key = process.env.SIGN_KEY;
+if (key && !existsSync(key)) giveUp(`SIGN_KEY names ${key}, which is not there.`);
 await install();
 buildIfNeeded();
 if (args[0] === '--folder') {
@@ -68,8 +70,6 @@ const sumOf = (file) =>
     .digest('hex');
 const sums = [archive, `${name}.sbom.cdx.json`].map((file) => `${sumOf(file)}  ${file}\n`).join('');
 writeFileSync(join('release', 'SHA256SUMS'), sums);
-const key = process.env.SIGN_KEY;
-if (key && !existsSync(key)) giveUp(`SIGN_KEY names ${key}, which is not there.`);
 if (key)
   writeFileSync(join('release', 'SHA256SUMS.sig'), sign(null, Buffer.from(sums), createPrivateKey(readFileSync(key))).toString('base64'));
 console.log(

@@ -26,8 +26,21 @@ async function signedIn(
   return context;
 }
 
+/** Waits until letters are there and what begins and ends has ended. */
+const settled = (page: Page) =>
+  page.evaluate(async () => {
+    await document.fonts.ready;
+    const ending = document
+      .getAnimations()
+      .filter((one) => Number.isFinite(one.effect?.getComputedTiming().endTime ?? Number.POSITIVE_INFINITY));
+    await Promise.all(ending.map((one) => one.finished.catch(() => undefined)));
+  });
+const picture = async (page: Page): Promise<Buffer> => {
+  await settled(page);
+  return page.screenshot();
+};
 const shoot = async (page: Page, name: string, fullPage = false) => {
-  await page.evaluate(() => document.fonts.ready);
+  await settled(page);
   await page.screenshot({ path: `${OUT}/${name}.png`, fullPage });
   console.log(name);
 };
@@ -106,7 +119,7 @@ if (want('squad')) {
   const moments: Buffer[] = [];
   for (const path of ['squad', 'squad/ground', 'squad/tables', 'squad/calibration']) {
     await desk.goto(`${base}/${path}`, { waitUntil: 'networkidle' });
-    moments.push(await desk.screenshot());
+    moments.push(await picture(desk));
   }
   await grid('squad', moments);
 }
@@ -179,7 +192,7 @@ async function twoAtHome(): Promise<Buffer[]> {
     await dialog.getByLabel(label).fill(typed);
   await dialog.getByRole('button', { name: 'Play along' }).click();
   await page.getByText(/Comet begins/).waitFor();
-  const moments = [await page.screenshot()];
+  const moments = [await picture(page)];
   await page.getByRole('button', { name: 'Start' }).click();
   const turn = page.getByRole('button', { name: 'Biscuit’s turn' });
   const keep = page.getByRole('button', { name: 'Keep these numbers' });
@@ -196,7 +209,7 @@ async function twoAtHome(): Promise<Buffer[]> {
       await done.click();
     } else await page.clock.runFor(2000);
   }
-  moments.push(await page.screenshot());
+  moments.push(await picture(page));
   await context.close();
   return moments;
 }
@@ -204,14 +217,14 @@ const player = await signedIn(browser, 'player', PHONE);
 const phone = await player.newPage();
 if (want('this-week')) {
   await phone.goto('/week', { waitUntil: 'networkidle' });
-  const week = await phone.screenshot();
+  const week = await picture(phone);
   await phone.goto('/home', { waitUntil: 'networkidle' });
   await phone.getByRole('button', { name: 'Ground' }).click();
-  await together('this-week', [week, await phone.screenshot(), ...(await twoAtHome())]);
+  await together('this-week', [week, await picture(phone), ...(await twoAtHome())]);
 }
 if (want('my-feet')) {
   await phone.goto('/feet', { waitUntil: 'networkidle' });
-  const feet = await phone.screenshot();
+  const feet = await picture(phone);
   const clip = phone.getByLabel('Clip of Sole taps with the coach’s remarks').first();
   await clip.evaluate(
     (video: HTMLVideoElement) =>
@@ -222,7 +235,7 @@ if (want('my-feet')) {
   );
   await clip.locator('xpath=ancestor::li[1]').evaluate((line) => line.scrollIntoView({ block: 'center' }));
   await phone.waitForLoadState('networkidle');
-  await together('my-feet', [feet, await phone.screenshot()]);
+  await together('my-feet', [feet, await picture(phone)]);
 }
 if (['go-clock', 'go-score'].some(want)) {
   await phone.goto('/week');
@@ -244,7 +257,7 @@ if (['go-clock', 'go-score'].some(want)) {
   await met.getByRole('button', { name: 'Start' }).click();
   await met.getByRole('button', { name: 'Ready' }).click();
   await met.getByText(/^Step 2 of/).waitFor({ timeout: 20_000 });
-  moments.push(await met.screenshot());
+  moments.push(await picture(met));
   await met.getByRole('button', { name: 'Skip' }).click();
   await met.getByRole('button', { name: 'Pause' }).first().click();
   await met.getByRole('button', { name: 'Stop here' }).click();
@@ -259,37 +272,37 @@ if (['go-clock', 'go-score'].some(want)) {
     const drink = phone.getByRole('button', { name: 'Ready' });
     if (await drink.isVisible()) await drink.click();
   }
-  moments.push(await phone.screenshot());
+  moments.push(await picture(phone));
   await phone.getByRole('button', { name: 'Film my goes' }).click();
   await phone.getByText('Go', { exact: true }).waitFor({ timeout: 15_000 });
   await phone.getByText('7', { exact: true }).waitFor({ timeout: 15_000 });
-  moments.push(await phone.screenshot());
+  moments.push(await picture(phone));
   await phone.getByRole('button', { name: 'Pause' }).first().click();
-  moments.push(await phone.screenshot());
+  moments.push(await picture(phone));
   if (want('go-clock')) await together('go-clock', moments);
   await phone.getByRole('button', { name: 'Go on' }).click();
   await phone.getByRole('heading', { name: 'How many?' }).waitFor({ timeout: 60_000 });
   await phone.getByLabel('Your clip, right foot').waitFor();
   await phone.getByLabel('Your clip, left foot').waitFor();
   if (want('go-score')) {
-    const given = [await phone.screenshot()];
+    const given = [await picture(phone)];
     for (const field of await phone.locator('input[inputmode=decimal]').all())
       if ((await field.inputValue()) === '') await field.fill('14');
     await phone.getByRole('button', { name: 'Keep these numbers' }).click();
     const look = phone.getByRole('region', { name: 'Look at your clip first' });
     await look.waitFor();
     await look.getByRole('button', { name: 'Send it' }).waitFor();
-    given.push(await phone.screenshot());
+    given.push(await picture(phone));
     await look.getByRole('button', { name: 'Send it' }).click();
     await phone.getByRole('button', { name: /mend it$/ }).waitFor();
     // What is shown once fades in.
     await phone.evaluate(() =>
       Promise.all([...document.querySelectorAll('.shown-once')].flatMap((one) => one.getAnimations().map((move) => move.finished))),
     );
-    given.push(await phone.screenshot());
+    given.push(await picture(phone));
     await phone.getByRole('button', { name: /mend it$/ }).click();
     await phone.getByRole('heading', { name: /^Mend / }).waitFor();
-    given.push(await phone.screenshot());
+    given.push(await picture(phone));
     await together('go-score', given);
   }
 }
@@ -306,17 +319,17 @@ if (want('evening')) {
     .click();
   await desk.getByLabel('The step each is on').first().check();
   await desk.getByRole('list', { name: 'Who is on which step' }).first().scrollIntoViewIfNeeded();
-  moments.push(await desk.screenshot());
+  moments.push(await picture(desk));
   await desk.getByLabel('The step each is on').first().uncheck();
   await desk.evaluate(() => scrollTo(0, 0));
   await desk.getByRole('button', { name: 'Choose' }).click();
   await desk.getByRole('button', { name: 'All scored' }).click();
-  moments.push(await desk.screenshot());
+  moments.push(await picture(desk));
   await desk.getByRole('button', { name: 'Done choosing' }).click();
   await desk.getByRole('button', { name: 'Numbers' }).click();
   await desk.getByRole('button', { name: 'All on one sheet' }).click();
   await desk.getByRole('dialog').getByRole('table').waitFor();
-  moments.push(await desk.screenshot());
+  moments.push(await picture(desk));
   const id = crypto.randomUUID();
   await coach.request.post('/api/v1/squads', {
     data: { id, name: 'Newts U10', town: 'Quillhaven', timeZone: 'America/Chicago', age: 10 },
@@ -327,7 +340,7 @@ if (want('evening')) {
     headers: { origin: BASE },
   });
   await desk.goto(`/coach/${id}/today`, { waitUntil: 'networkidle' });
-  moments.unshift(await desk.screenshot());
+  moments.unshift(await picture(desk));
   await grid('evening', moments);
 }
 
@@ -358,7 +371,7 @@ if (want('pictures')) {
   await page.clock.install();
   const button = (name: string) => page.getByRole('button', { name, exact: true });
   await page.goto('/week', { waitUntil: 'networkidle' });
-  const moments = [await page.screenshot()];
+  const moments = [await picture(page)];
   await page.locator('a[href^="/go/"]').first().click();
   await button('Start').click();
   const keep = button('Keep these numbers');
@@ -369,13 +382,13 @@ if (want('pictures')) {
       .getByTestId('clock-seconds')
       .textContent({ timeout: 100 })
       .catch(() => null);
-    if (moments.length === 1 && seconds === '7') moments.push(await page.screenshot());
+    if (moments.length === 1 && seconds === '7') moments.push(await picture(page));
   }
   for (const [n, place] of (await page.getByRole('button', { name: /^One more: / }).all()).entries())
     for (let i = 0; i < 12 + n; i++) await place.dispatchEvent('pointerdown');
-  moments.push(await page.screenshot());
+  moments.push(await picture(page));
   await page.goto('/feet', { waitUntil: 'networkidle' });
-  moments.push(await page.screenshot());
+  moments.push(await picture(page));
   await together('pictures', moments);
   await reading(false);
 }

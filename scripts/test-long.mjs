@@ -23,7 +23,7 @@ function unitTests() {
   rmSync('coverage', { recursive: true, force: true });
   for (const [name, spec, how] of [
     ['laws', 'tests/{core,contract,testkit,client,ui,views,messages}/**/*.test.ts', []],
-    ['server-long', 'tests/server/**/*.test.ts', ['--parallel', '--jobs', '2']],
+    ['server-long', 'tests/{server,long}/**/*.test.ts', ['--parallel', '--jobs', '2']],
   ]) {
     const report = `test-results/${name}.json`;
     rmSync(report, { force: true });

@@ -4,18 +4,7 @@
  */
 import { spawnSync } from 'node:child_process';
 import { createHash, createPublicKey, verify } from 'node:crypto';
-import {
-  existsSync,
-  mkdirSync,
-  readdirSync,
-  readFileSync,
-  readlinkSync,
-  renameSync,
-  rmSync,
-  statSync,
-  symlinkSync,
-  writeFileSync,
-} from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, readlinkSync, renameSync, rmSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
 
 /** Settings of the service, for what is run here; what is set already stays. */
@@ -51,30 +40,27 @@ function house(folder, args) {
   process.stdout.write(done.stdout ?? '');
   process.stderr.write(done.stderr ?? '');
   if (done.status !== 0) stop(`The ${args[0]} did not go well.`);
+  return done.stdout;
 }
 
 const service = (what) => line(process.env[`SERVICE_${what.toUpperCase()}`] ?? `systemctl ${what} eager-feet`);
 
-/** The newest backup of the house. */
-function newestBackup() {
-  const folder = process.env.BACKUP_DIR ?? join(process.env.DATA_DIR, 'backups');
-  const made = readdirSync(folder)
-    .filter((name) => existsSync(join(folder, name, 'manifest.json')))
-    .map((name) => ({ name, at: JSON.parse(readFileSync(join(folder, name, 'manifest.json'), 'utf8')).madeAt }))
-    .sort((a, b) => a.at - b.at);
-  return made.at(-1)?.name ?? stop(`There is no backup in ${folder}.`);
+/** Makes a backup; its name. The newest stands last in the list. */
+function backUp(folder) {
+  house(folder, ['backup']);
+  const [name] = house(folder, ['backups']).trim().split('\n').at(-1)?.split(' ') ?? [];
+  return name || stop('The backup that was made is not in the list.');
 }
 
+const health = () => fetch(process.env.HEALTH_ADDRESS ?? `http://127.0.0.1:${process.env.PORT ?? 4321}/health`).catch(() => null);
+
 async function isWell() {
-  const address = process.env.HEALTH_ADDRESS ?? `http://127.0.0.1:${process.env.PORT ?? 4321}/health`;
   for (
     const end = Date.now() + Number(process.env.HEALTH_MS ?? HEALTH_MS);
     Date.now() < end;
-    await new Promise((done) => setTimeout(done, 500))
-  ) {
-    const answer = await fetch(address).catch(() => null);
-    if (answer?.ok) return true;
-  }
+    await new Promise((done) => setTimeout(done, 200))
+  )
+    if ((await health())?.ok) return true;
   return false;
 }
 
@@ -134,6 +120,9 @@ async function upgrade(root, archive) {
     /^eager-feet-(\d+\.\d+\.\d+)\.tar\.gz$/.exec(basename(archive)) ?? stop('A release is named eager-feet-VERSION.tar.gz.');
   const old = basename(readlinkSync(join(root, 'current')));
   if (version === old) stop(`${version} is in use already.`);
+  // One that has no room now, or cannot be written, would be no better with another release, and that one would be taken for sick.
+  if ((await health())?.ok === false)
+    stop(`${old} does not say that it is well now: its address /health says why. Mend that first; nothing was changed.`);
   const place = join(root, 'releases', version);
   // What an earlier try left.
   rmSync(place, { recursive: true, force: true });
@@ -146,8 +135,7 @@ async function upgrade(root, archive) {
   service('stop');
   let backup;
   try {
-    house(join(root, 'releases', old), ['backup']);
-    backup = newestBackup();
+    backup = backUp(join(root, 'releases', old));
   } catch (error) {
     // Nothing was changed yet.
     service('start');

@@ -11,10 +11,6 @@ export const often = (times: number): number => (ALL_OF_IT ? times : Math.max(3,
 /** Every tenth of a list, from its first on. */
 export const someOf = <T>(list: readonly T[]): T[] => list.filter((_, i) => ALL_OF_IT || i % SHARE === 0);
 
-/** A test that takes seconds of its own: only where everything is tried. */
-export const longIt = (title: string, test: Mocha.AsyncFunc | Mocha.Func): Mocha.Test =>
-  (ALL_OF_IT ? it : it.skip)(title, test as Mocha.AsyncFunc);
-
 /** Makes something when it is first asked for, and keeps it. */
 export function once<T>(make: () => T): () => T {
   let kept: { made: T } | null = null;

@@ -9,8 +9,8 @@ import type { Session } from '../../src/core/weeks/index.ts';
 import { aBlock, anItem, aSession, timed } from '../core/make.ts';
 import { look, SOME_SIZES } from './geometry.ts';
 import { databaseOf, expect, LONG, test } from './house.ts';
-import { awake, coachBase, follow, outboxOf, PHONE, signIn } from './people.ts';
-import { doSession, releaseWeekOf } from './yard-week.ts';
+import { awake, coachBase, outboxOf, PHONE, signIn } from './people.ts';
+import { doSession, openFromWeek, releaseWeekOf, setOff } from './yard-week.ts';
 
 test.use({ file: '6-yard' });
 
@@ -85,9 +85,7 @@ test.describe.serial('in the yard', LONG, () => {
   test.afterAll(() => context.close());
 
   test('a way that says what the feet do is said and shown where it is gone, as it lies in this yard', async () => {
-    await page.goto('/week');
-    await awake(page);
-    await follow(page.getByRole('link', { name: 'Go: Busy feet' }));
+    await openFromWeek(page, 'Busy feet');
     await page.getByRole('button', { name: 'Start' }).click();
     const way = 'Taps to cone 3, sole taps to cone 5, then backwards home';
     await page.getByRole('button', { name: 'Ready' }).click();
@@ -120,13 +118,10 @@ test.describe.serial('in the yard', LONG, () => {
         return out.stream;
       };
     });
-    await page.goto('/week');
-    await awake(page);
-    await follow(page.getByRole('link', { name: 'Go: By ear' }));
+    await openFromWeek(page, 'By ear');
     await page.getByRole('button', { name: 'Count along by ear' }).click();
     await expect(page.getByRole('button', { name: 'Counts along by ear: switch off' })).toBeVisible();
-    await page.getByRole('button', { name: 'Start' }).click();
-    await page.getByRole('button', { name: 'Ready' }).click();
+    await setOff(page);
     await page.clock.fastForward(10_500);
     // The work itself is heard as it comes: fifteen seconds, thirty taps.
     const heard = page.getByTestId('heard');
@@ -152,9 +147,7 @@ test.describe.serial('in the yard', LONG, () => {
   });
 
   test('a helper taps along on the halves of the screen, and each unbroken try is kept', async () => {
-    await page.goto('/week');
-    await awake(page);
-    await follow(page.getByRole('link', { name: 'Go: With a helper' }));
+    await openFromWeek(page, 'With a helper');
     // The whole of it by keyboard: start, a helper, ready.
     await page.getByRole('button', { name: 'Start' }).focus();
     await page.keyboard.press('Enter');
@@ -213,11 +206,8 @@ test.describe.serial('in the yard', LONG, () => {
     };
     const field = page.locator('input[inputmode=decimal]').first();
     const keep = page.getByRole('button', { name: 'Keep these numbers' });
-    await page.goto('/week');
-    await awake(page);
-    await follow(page.getByRole('link', { name: 'Go: Slips' }));
-    await page.getByRole('button', { name: 'Start' }).click();
-    await page.getByRole('button', { name: 'Ready' }).click();
+    await openFromWeek(page, 'Slips');
+    await setOff(page);
     await page.clock.fastForward(21_000);
     await field.fill('120');
     await keep.click();
@@ -254,11 +244,8 @@ test.describe.serial('in the yard', LONG, () => {
 
   test('too hard today: the easier drill takes its place, is scored as itself, and the coach is told in a line', async ({ browser }) => {
     const go = page.getByRole('button', { name: 'Go on' });
-    await page.goto('/week');
-    await awake(page);
-    await follow(page.getByRole('link', { name: 'Go: Hard day' }));
-    await page.getByRole('button', { name: 'Start' }).click();
-    await page.getByRole('button', { name: 'Ready' }).click();
+    await openFromWeek(page, 'Hard day');
+    await setOff(page);
     await page.clock.fastForward(12_000);
     await page.getByText('Pause', { exact: true }).click();
     await page.getByRole('button', { name: 'Too hard today' }).click();
@@ -290,11 +277,8 @@ test.describe.serial('in the yard', LONG, () => {
   });
 
   test('“something hurts” on the pause stops kindly; the coach and the family are told, and that it was seen', async ({ browser }) => {
-    await page.goto('/week');
-    await awake(page);
-    await follow(page.getByRole('link', { name: 'Go: That hurts' }));
-    await page.getByRole('button', { name: 'Start' }).click();
-    await page.getByRole('button', { name: 'Ready' }).click();
+    await openFromWeek(page, 'That hurts');
+    await setOff(page);
     await page.clock.fastForward(15_000);
     await page.getByRole('button', { name: 'Pause' }).first().click();
     await page.getByRole('button', { name: 'Something hurts' }).click();

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { BrowserContext, Page } from '@playwright/test';
+import type { Browser, BrowserContext, Page } from '@playwright/test';
 import Database from 'better-sqlite3';
 import { ALL_FORMATS, BufferSource, BufferTarget, Conversion, FilePathSource, Input, Mp4OutputFormat, Output } from 'mediabunny';
 import { v7 as uuid } from 'uuid';
@@ -11,7 +11,7 @@ import type { Session } from '../../src/core/weeks/index.ts';
 import { aBlock, anItem, aSession, timed } from '../core/make.ts';
 import { clipsOf, databaseOf, expect, LONG, test } from './house.ts';
 import { awake, follow, outboxOf, PHONE, readAll, signIn } from './people.ts';
-import { doSession, releaseWeekOf } from './yard-week.ts';
+import { doSession, releaseWeekOf, setOff } from './yard-week.ts';
 
 test.use({ file: '7-lost' });
 
@@ -267,20 +267,25 @@ async function withPlace(path: string): Promise<Buffer> {
   return Buffer.from(target.buffer ?? new ArrayBuffer(0));
 }
 
-test('a file with its place goes in, and the clip that is kept has none', LONG, async ({ browser }) => {
+/** A phone on which the first work of a session is done, and its number is asked for. */
+async function atTheNumber(browser: Browser, who: 'Comet' | 'Biscuit', { id }: Session) {
   const context = await browser.newContext({ viewport: PHONE });
-  await signIn(context, 'Comet');
+  await signIn(context, who);
   const page = await context.newPage();
   await page.clock.install();
+  await page.goto(`/go/${id}`);
+  await awake(page);
+  await setOff(page);
+  await page.clock.fastForward(20_000);
+  return { context, page };
+}
+
+test('a file with its place goes in, and the clip that is kept has none', LONG, async ({ browser }) => {
   const file = await withPlace('src/demo/clips/sole-taps-a.webm');
   const tagsOf = async (bytes: Buffer) =>
     (await new Input({ source: new BufferSource(bytes), formats: ALL_FORMATS }).getMetadataTags()).raw ?? {};
   expect(JSON.stringify(await tagsOf(file))).toContain('+52.5200');
-  await page.goto(`/go/${filmed.id}`);
-  await awake(page);
-  await page.getByRole('button', { name: 'Start' }).click();
-  await page.getByRole('button', { name: 'Ready' }).click();
-  await page.clock.fastForward(20_000);
+  const { context, page } = await atTheNumber(browser, 'Comet', filmed);
   const before = readdirSync(clipsOf(FILE));
   await page.locator('input[type=file]').setInputFiles({ name: 'yard.mp4', mimeType: 'video/mp4', buffer: file });
   await expect(page.getByLabel('Your clip')).toBeVisible();
@@ -330,15 +335,7 @@ test(
   'numbers given while the phone has no room are said not to be kept, and are kept and sent once there is room',
   LONG,
   async ({ browser }) => {
-    const context = await browser.newContext({ viewport: PHONE });
-    await signIn(context, 'Biscuit');
-    const page = await context.newPage();
-    await page.clock.install();
-    await page.goto(`/go/${shared.id}`);
-    await awake(page);
-    await page.getByRole('button', { name: 'Start' }).click();
-    await page.getByRole('button', { name: 'Ready' }).click();
-    await page.clock.fastForward(20_000);
+    const { context, page } = await atTheNumber(browser, 'Biscuit', shared);
     await page.locator('input[inputmode=decimal]').first().fill('14');
     await page.evaluate(`
     window.__transaction = IDBDatabase.prototype.transaction;
@@ -365,15 +362,7 @@ test(
 );
 
 test('a number is kept and sent although its clip has no room; the clip follows once there is some', LONG, async ({ browser }) => {
-  const context = await browser.newContext({ viewport: PHONE });
-  await signIn(context, 'Comet');
-  const page = await context.newPage();
-  await page.clock.install();
-  await page.goto(`/go/${shared.id}`);
-  await awake(page);
-  await page.getByRole('button', { name: 'Start' }).click();
-  await page.getByRole('button', { name: 'Ready' }).click();
-  await page.clock.fastForward(20_000);
+  const { context, page } = await atTheNumber(browser, 'Comet', shared);
   await page.locator('input[inputmode=decimal]').first().fill('17');
   await page.locator('input[type=file]').first().setInputFiles('src/demo/clips/sole-taps-a.webm');
   await expect(page.getByRole('button', { name: 'Delete this clip' })).toBeVisible();

@@ -29,6 +29,19 @@ export async function releaseWeekOf(context: BrowserContext, file: string, sessi
   await context.clearCookies();
 }
 
+/** Opens a session from This week. */
+export async function openFromWeek(page: Page, name: string): Promise<void> {
+  await page.goto('/week');
+  await awake(page);
+  await follow(page.getByRole('link', { name: `Go: ${name}` }));
+}
+
+/** Starts an open session, and its first work. */
+export async function setOff(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Start' }).click();
+  await page.getByRole('button', { name: 'Ready' }).click();
+}
+
 /**
  * Does one session from Before to After as a child does: ready, done, and a number for everything that is asked for.
  * @returns how many goes were scored

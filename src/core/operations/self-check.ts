@@ -98,7 +98,7 @@ export function selfCheckLetter(week: HouseWeek): Letter {
         heading: t('How it was kept'),
         lines: [
           ...kept,
-          t('{works} by night went well.', { works: plural(nights.well, 'work') }),
+          t('{works} went well.', { works: plural(nights.well, 'nightly job') }),
           t('Clips take {taken} of {most}; {free} are free on the disk.', {
             taken: gigabytes(clips.bytes),
             most: gigabytes(clips.most),

@@ -1,7 +1,8 @@
-import { createHmac, timingSafeEqual } from 'node:crypto';
+import { createHmac } from 'node:crypto';
 import { and, eq, gt, inArray } from 'drizzle-orm';
 import type { Db } from '../platform/db/connection.ts';
 import { players, session, user } from '../platform/db/schema.ts';
+import { isSameSecret } from '../platform/same-secret.ts';
 
 /** The cookie of the players who take turns with whoever is signed in: a sign-in of each, made with the own PIN. */
 export const BESIDE_COOKIE = 'eager-feet.beside';
@@ -21,8 +22,7 @@ const sealOf = (secret: string, tokens: readonly string[]) =>
 /** What the cookie holds: tokens of sign-ins, the newest first, sealed by the house's secret; nothing of a cookie that somebody else made. */
 function tokensIn(secret: string, cookie: string | null | undefined): string[] {
   const [seal = '', ...tokens] = (cookie ?? '').split('.');
-  const wanted = sealOf(secret, tokens);
-  return seal.length === wanted.length && timingSafeEqual(Buffer.from(seal), Buffer.from(wanted)) ? tokens : [];
+  return isSameSecret(seal, sealOf(secret, tokens)) ? tokens : [];
 }
 
 /** The cookie's value out of a request's headers. */

@@ -1,6 +1,7 @@
-import { createHmac, timingSafeEqual } from 'node:crypto';
+import { createHmac } from 'node:crypto';
 import { v7 as uuid } from 'uuid';
 import type { Config } from '../platform/config.ts';
+import { isSameSecret } from '../platform/same-secret.ts';
 
 /** The cookie that says who has signed in on a device before. It opens nothing: it only keeps strangers' wrong tries from counting here. */
 export const DEVICE_COOKIE = 'eager-feet.device';
@@ -21,14 +22,12 @@ function parts(cookie: string | null | undefined): { device: string; marks: stri
   return device && /^[0-9a-f-]{36}$/.test(device) ? { device, marks: marks.slice(0, MOST_ACCOUNTS) } : null;
 }
 
-const same = (a: string, b: string) => a.length === b.length && timingSafeEqual(Buffer.from(a), Buffer.from(b));
-
 /** The device's id when this account has signed in on it before; null otherwise. */
 export function knownDevice(secret: string, cookie: string | null | undefined, who: string): string | null {
   const found = parts(cookie);
   if (!found) return null;
   const mark = markOf(secret, found.device, who);
-  return found.marks.some((one) => same(one, mark)) ? found.device : null;
+  return found.marks.some((one) => isSameSecret(one, mark)) ? found.device : null;
 }
 
 /** The cookie's value after this account has signed in. */

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { and, eq, inArray, type SQL, sql } from 'drizzle-orm';
 import { t } from '../../core/text/translate.ts';
 import type { Context } from '../context.ts';
+import type { Config } from '../platform/config.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { clips, films, spokenLines } from '../platform/db/schema.ts';
 import { Problem } from '../platform/problems.ts';
@@ -48,7 +49,10 @@ const sum = (db: Db, table: typeof films | typeof spokenLines, where?: SQL): num
 
 const keptFilms = eq(films.state, 'kept');
 
-/** Bytes of all clips, spoken lines and films of the house. */
+/** Bytes that all clips, spoken lines and films of the house may take. */
+export const houseBytesMost = ({ clipRoomGb }: Pick<Config, 'clipRoomGb'>): number => clipRoomGb * GB;
+
+/** Bytes that they take. */
 export const houseBytes = (db: Db): number => roomOf(db, null).bytes + sum(db, spokenLines) + sum(db, films, keptFilms);
 
 /**
@@ -59,7 +63,7 @@ export const houseBytes = (db: Db): number => roomOf(db, null).bytes + sum(db, s
 export function checkRoom({ db, config }: Context, squadId: string, bytes: number): void {
   if (roomOf(db, { squadId }).bytes + sum(db, films, and(keptFilms, eq(films.squadId, squadId))) + bytes > QUOTA.squad.bytes)
     throw full(t('The squad’s room for clips is full. Your coach can let clips go earlier (Rules).'));
-  if (houseBytes(db) + bytes > config.clipRoomGb * GB)
+  if (houseBytes(db) + bytes > houseBytesMost(config))
     throw full(t('The room for clips on this server is full. Your coach can tell who runs it.'));
 }
 

@@ -28,6 +28,8 @@ export function mailLetter({ db, now }: Context, mail: Mail, hours: MailHours, t
 }
 
 const AT_ONCE = 50;
+/** Why a mail is given up that nobody wants any more: no trouble of the mail service. */
+export const NO_YES = english('no yes any more');
 
 /** Sends what is due. What cannot be handed over waits longer each time and is given up after six tries; returns how many went. */
 export async function sendDue({ db, config, seal, now, log }: Context, transport = transportFor(config)): Promise<number> {
@@ -51,7 +53,7 @@ export async function sendDue({ db, config, seal, now, log }: Context, transport
         .run();
     // The yes is asked again when the mail goes: it may have waited out the night.
     if (mail.playerId !== null && !mayPost(db, mail.playerId)) {
-      set({ tries: mail.tries, trouble: english('no yes any more'), givenUpAt: now() });
+      set({ tries: mail.tries, trouble: NO_YES, givenUpAt: now() });
       continue;
     }
     try {

@@ -1,9 +1,9 @@
-import { statfsSync } from 'node:fs';
 import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import { DAY_MS } from '../../core/calendar/lengths.ts';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { jobRuns } from '../platform/db/schema.ts';
+import { freeBytes } from '../platform/disk-space.ts';
 
 const LEAST_ROOM_MB = 200;
 
@@ -31,8 +31,7 @@ function isWritable(db: Db): boolean {
 
 /** How the house is, for whoever watches it: no names, no counts of people. */
 export function healthOf({ db, config, now }: Context): Health {
-  const { bavail, bsize } = statfsSync(config.dataDir);
-  const roomMb = Math.floor((bavail * bsize) / 1024 / 1024);
+  const roomMb = Math.floor(freeBytes(config.dataDir) / 1024 / 1024);
   try {
     const last = db
       .select({ at: jobRuns.endedAt })

@@ -1,11 +1,11 @@
-import { timingSafeEqual } from 'node:crypto';
-import { statfsSync } from 'node:fs';
 import { and, isNotNull, isNull, max, type SQL, sql } from 'drizzle-orm';
 import { collectDefaultMetrics, Gauge, Histogram, Registry } from 'prom-client';
 import about from '../../../package.json' with { type: 'json' };
-import { houseBytes } from '../clips/quota.ts';
+import { houseBytes, houseBytesMost } from '../clips/quota.ts';
 import type { Context } from '../context.ts';
 import { jobRuns, outbox } from '../platform/db/schema.ts';
+import { freeBytes } from '../platform/disk-space.ts';
+import { isSameSecret } from '../platform/same-secret.ts';
 import { type BrokeIn, brokenSince } from './errors.ts';
 
 /* The house's figures for a program that collects them (the open text format of metrics). Sums and times only: no name, no id, no route with an id, no count of people. */
@@ -26,15 +26,10 @@ export function requestKind(path: string): RequestKind {
 /** From what is answered out of memory to what somebody gives up on. */
 const SECONDS = [0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 10];
 
-/** Whether what was shown is the token; of the same length, how much of it fits takes no longer to find out. */
-export function isToken(token: string, authorization: string | undefined): boolean {
-  const shown = Buffer.from(authorization?.replace(/^Bearer +/i, '') ?? '');
-  const wanted = Buffer.from(token);
-  return shown.length === wanted.length && timingSafeEqual(shown, wanted);
-}
-
-/** Collects the figures of a running house. */
+/** Collects the figures of a running house, for whoever shows the token of its settings; null where none is set. */
 export function createMetrics({ db, config, log }: Pick<Context, 'db' | 'config' | 'log'>) {
+  const { metricsToken } = config;
+  if (metricsToken === null) return null;
   const registry = new Registry();
   collectDefaultMetrics({ register: registry });
   const inRegistry = { registers: [registry] };
@@ -53,12 +48,9 @@ export function createMetrics({ db, config, log }: Pick<Context, 'db' | 'config'
     });
   const figure = (name: string, help: string, read: () => number) => figures(name, help, null, () => ({ '': read() }));
   figures('info', 'The release that runs.', 'version', () => ({ [about.version]: 1 }));
-  figure('disk_free_bytes', 'Bytes that are free where the data lie.', () => {
-    const { bavail, bsize } = statfsSync(config.dataDir);
-    return bavail * bsize;
-  });
+  figure('disk_free_bytes', 'Bytes that are free where the data lie.', () => freeBytes(config.dataDir));
   figure('clip_bytes', 'Bytes of clips, spoken lines and films.', () => houseBytes(db));
-  figure('clip_bytes_limit', 'Bytes that they may take (CLIP_ROOM_GB).', () => config.clipRoomGb * 1024 ** 3);
+  figure('clip_bytes_limit', 'Bytes that they may take (CLIP_ROOM_GB).', () => houseBytesMost(config));
   const countOf = (which: SQL | undefined) => db.select({ n: sql<number>`count(*)` }).from(outbox).where(which).get()?.n ?? 0;
   const waiting = and(isNull(outbox.sentAt), isNull(outbox.givenUpAt));
   figure('mails_waiting', 'Mails that are not handed over yet.', () => countOf(waiting));
@@ -84,6 +76,7 @@ export function createMetrics({ db, config, log }: Pick<Context, 'db' | 'config'
   });
   return {
     contentType: registry.contentType,
+    isFor: (authorization: string | undefined): boolean => isSameSecret(authorization?.replace(/^Bearer +/i, '') ?? '', metricsToken),
     /** @param status of the answer; only its first digit is kept @param ms how long it took */
     answered(path: string, status: number, ms: number): void {
       seconds.observe({ kind: requestKind(path), status: `${Math.floor(status / 100)}xx` }, ms / 1000);
@@ -92,4 +85,4 @@ export function createMetrics({ db, config, log }: Pick<Context, 'db' | 'config'
   };
 }
 
-export type Metrics = ReturnType<typeof createMetrics>;
+export type Metrics = NonNullable<ReturnType<typeof createMetrics>>;

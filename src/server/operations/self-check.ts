@@ -1,24 +1,24 @@
-import { statfsSync } from 'node:fs';
-import { and, asc, desc, eq, gt, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, isNotNull, isNull, ne, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import about from '../../../package.json' with { type: 'json' };
 import { HOUR_MS, WEEK_MS } from '../../core/calendar/lengths.ts';
 import { type HouseWeek, selfCheckLetter } from '../../core/operations/index.ts';
 import { ENGLISH } from '../../core/text/translate.ts';
-import { houseBytes } from '../clips/quota.ts';
+import { houseBytes, houseBytesMost } from '../clips/quota.ts';
 import type { Context } from '../context.ts';
 import { putMail } from '../mail/mail.ts';
+import { NO_YES } from '../mail/outbox.ts';
 import { listBackups } from '../platform/backup-folder.ts';
 import { type Db, migrationsThere } from '../platform/db/connection.ts';
 import { jobRuns, outbox, squadCoaches, user } from '../platform/db/schema.ts';
+import { freeBytes } from '../platform/disk-space.ts';
 import { inEachLanguage } from '../platform/readers.ts';
 import { brokenSince, forgetBroken } from './errors.ts';
 
 const LETTER = 'letter';
 /** Nights begin at the same hour, give or take a change of the clocks. */
 const ABOUT_MS = 2 * HOUR_MS;
-const GB = 1024 ** 3;
 
 /** What a letter leaves behind for the next one. */
 const Left = z.object({ clipBytes: z.number().int().min(0) });
@@ -56,18 +56,17 @@ export function houseWeek({ db, config, now }: Context, since: number): HouseWee
   const runs = db
     .select()
     .from(jobRuns)
-    .where(and(gt(jobRuns.startedAt, since), sql`${jobRuns.job} <> ${LETTER}`, isNotNull(jobRuns.endedAt)))
+    .where(and(gt(jobRuns.startedAt, since), ne(jobRuns.job, LETTER), isNotNull(jobRuns.endedAt)))
     .orderBy(asc(jobRuns.startedAt))
     .all();
   const mails = db
     .select({
       sent: sql<number>`coalesce(sum(${outbox.sentAt} > ${since}), 0)`,
-      givenUp: sql<number>`coalesce(sum(${outbox.givenUpAt} > ${since} and ${outbox.trouble} <> 'no yes any more'), 0)`,
+      givenUp: sql<number>`coalesce(sum(${outbox.givenUpAt} > ${since} and ${outbox.trouble} <> ${NO_YES}), 0)`,
     })
     .from(outbox)
     .get() ?? { sent: 0, givenUp: 0 };
   const newest = listBackups(config).at(-1)?.manifest;
-  const { bavail, bsize } = statfsSync(config.dataDir);
   return {
     at: now(),
     timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
@@ -78,10 +77,10 @@ export function houseWeek({ db, config, now }: Context, since: number): HouseWee
       well: runs.filter((run) => run.trouble === null).length,
       failed: runs.flatMap(({ job, startedAt, trouble }) => (trouble === null ? [] : [{ job, at: startedAt, trouble }])),
     },
-    freeBytes: bavail * bsize,
+    freeBytes: freeBytes(config.dataDir),
     clips: {
       bytes: houseBytes(db),
-      most: config.clipRoomGb * GB,
+      most: houseBytesMost(config),
       before: Left.safeParse(lastLetter(db)?.report).data?.clipBytes ?? null,
     },
     mails,

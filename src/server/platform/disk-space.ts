@@ -3,8 +3,11 @@ import { statfsSync } from 'node:fs';
 /** Bytes below which a disk counts as full. */
 const LEAST_ROOM = 1024 * 1024;
 
-/** Whether there is no room left where a folder lies: for errors of libraries that do not say why they could not write. */
-export function isFull(folder: string): boolean {
+/** Bytes that are free where a folder lies. */
+export function freeBytes(folder: string): number {
   const { bavail, bsize } = statfsSync(folder);
-  return bavail * bsize < LEAST_ROOM;
+  return bavail * bsize;
 }
+
+/** Whether there is no room left where a folder lies: for errors of libraries that do not say why they could not write. */
+export const isFull = (folder: string): boolean => freeBytes(folder) < LEAST_ROOM;

@@ -12,7 +12,7 @@ import { createUploads, UPLOAD_PATH } from '../clips/uploads/uploads.ts';
 import type { Context } from '../context.ts';
 import { noteUnforeseen } from '../operations/errors.ts';
 import { healthOf } from '../operations/health.ts';
-import { createMetrics, isToken, type Metrics } from '../operations/metrics.ts';
+import { createMetrics, type Metrics } from '../operations/metrics.ts';
 import { whileBusy } from '../platform/db/while-busy.ts';
 import { ADDRESS_HEADER, clientAddress } from '../platform/http/address.ts';
 import { boundConnections, endUnread } from '../platform/http/connections.ts';
@@ -30,6 +30,8 @@ export type AstroHandler = (req: IncomingMessage, res: ServerResponse, next?: (e
 const UNSAFE = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
 const MEDIA_FILE = /^\/api\/v1\/(clips|spoken|films)\/([0-9a-f-]{36})\/file$/;
 
+const pathOf = ({ url }: IncomingMessage): string => (url ?? '/').split('?')[0] ?? '/';
+
 /** An unsafe request must come from a page of ours: the Origin header's host is compared with Host. */
 function fromElsewhere(req: IncomingMessage): boolean {
   if (!UNSAFE.has(req.method ?? '')) return false;
@@ -39,12 +41,12 @@ function fromElsewhere(req: IncomingMessage): boolean {
   return site !== undefined && site !== 'same-origin' && site !== 'none';
 }
 
-function answerProblem(res: ServerResponse, problem: Problem): void {
+function answerProblem(res: ServerResponse, problem: Problem, headers: Record<string, string> = {}): void {
   if (res.headersSent) {
     res.destroy();
     return;
   }
-  res.writeHead(PROBLEMS[problem.kind], problemHeaders(problem));
+  res.writeHead(PROBLEMS[problem.kind], { ...problemHeaders(problem), ...headers });
   res.end(JSON.stringify(problemDocument(problem)));
 }
 
@@ -190,13 +192,9 @@ const BROTLI_QUALITY = 5;
 const compress = compression({ threshold: 1024, brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: BROTLI_QUALITY } } });
 
 /** The house's figures for a program that collects them; an address like any other that is not there, where none is set up to. */
-async function serveMetrics(token: string, metrics: Metrics, req: IncomingMessage, res: ServerResponse): Promise<void> {
-  if (!isToken(token, req.headers.authorization)) {
-    const problem = new Problem('not signed in', t('These figures are for the program that collects them.'));
-    res.writeHead(PROBLEMS[problem.kind], { ...problemHeaders(problem), 'www-authenticate': 'Bearer realm="metrics"' });
-    res.end(JSON.stringify(problemDocument(problem)));
-    return;
-  }
+async function serveMetrics(metrics: Metrics, req: IncomingMessage, res: ServerResponse): Promise<void> {
+  const notTheirs = new Problem('not signed in', t('These figures are for the program that collects them.'));
+  if (!metrics.isFor(req.headers.authorization)) return answerProblem(res, notTheirs, { 'www-authenticate': 'Bearer realm="metrics"' });
   const text = await metrics.text();
   res.writeHead(200, { 'content-type': metrics.contentType, 'cache-control': 'no-store' });
   res.end(text);
@@ -207,10 +205,9 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
   const uploads = createUploads(context);
   const packed = packedIn(clientDir);
   const requests = boundRequests(context.config.requestBounds);
-  const { metricsToken } = context.config;
-  const metrics = metricsToken === null ? null : createMetrics(context);
+  const metrics = createMetrics(context);
   const handle = async (req: IncomingMessage, res: ServerResponse): Promise<void> => {
-    const path = (req.url ?? '/').split('?')[0] ?? '/';
+    const path = pathOf(req);
     setSafetyHeaders(res, context.config, path);
     endUnread(req, res);
     if (connections.isOneTooMany(req, res)) {
@@ -225,8 +222,7 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
       res.end(JSON.stringify(health));
       return;
     }
-    if (path === '/metrics' && metricsToken !== null && metrics && (req.method === 'GET' || req.method === 'HEAD'))
-      return serveMetrics(metricsToken, metrics, req, res);
+    if (path === '/metrics' && metrics && (req.method === 'GET' || req.method === 'HEAD')) return serveMetrics(metrics, req, res);
     if (path.startsWith('/api/')) await requests.check(req, path);
     if (fromElsewhere(req)) throw new Problem('wrong origin', t('This came from another site, so nothing was done.'));
     if (isAnswered(req, res, path)) return;
@@ -252,7 +248,7 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
     });
   };
   const server = createServer((req, res) => {
-    const about = logRequest(context.log, req, res, (status, ms) => metrics?.answered((req.url ?? '/').split('?')[0] ?? '/', status, ms));
+    const about = logRequest(context.log, req, res, (status, ms) => metrics?.answered(pathOf(req), status, ms));
     inLanguage(languageOf(req.headers.cookie, req.headers['accept-language']), () =>
       handle(req, res).catch((error) => {
         answerProblem(

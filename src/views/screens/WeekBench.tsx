@@ -215,7 +215,7 @@ function WeekBench({ first, shelf: whole, facts, templates: firstTemplates }: Be
     <div className="flex flex-col gap-4">
       <div className="flex flex-wrap items-center justify-between gap-3">
         <h1>{t('Week {number}', { number: week.number })}</h1>
-        <div className="flex flex-wrap items-center gap-2">
+        <div className="flex flex-wrap items-center gap-1.5">
           <span className="text-dust" role="status">
             {saveWords(save, faults.length)}
           </span>

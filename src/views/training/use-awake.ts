@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { whatThisCan } from '../../client/what-this-can.ts';
 import type { ClockState } from '../../core/training/index.ts';
 
 /** A pause this long is no walk back and no meeting: the screen may sleep again. */
@@ -12,7 +13,7 @@ export function useAwake(phase: ClockState['phase']): boolean {
   const [dark, setDark] = useState(false);
   useEffect(() => {
     if (phase !== 'running' && phase !== 'paused') return;
-    if (!('wakeLock' in navigator)) {
+    if (!whatThisCan(window).keepScreenOn) {
       setDark(true);
       return;
     }

@@ -28,7 +28,7 @@ describe('the letter of the week of a house', () => {
     expect(plain).to.contain('https://feet.example').and.not.contain('To look at');
     for (const line of [
       '- The newest backup, of Monday, Nov 30, holds the database and 31 files. It was opened and compared after it was made.',
-      '- 21 works by night went well.',
+      '- 21 nightly jobs went well.',
       '- Clips take 10 GB of 100 GB; 40 GB are free on the disk.',
       '- 12 mails went out.',
       '- Eager Feet 1.2.3 on Node 22.1.0, 24 migrations.',

@@ -46,8 +46,9 @@ export function StillImage({ drill, mirror = false, lively = false, className = 
         instead={<SmallSoon drill={drill} mirror={mirror} still className="size-full" />}
       />
       {pointedAt && (
-        <span className="absolute inset-0 bg-slab" data-testid="lively">
-          <SmallSoon drill={drill} mirror={mirror} className="size-full" />
+        // The still is seen until what moves is there.
+        <span className="absolute inset-0" data-testid="lively">
+          <SmallSoon drill={drill} mirror={mirror} className="size-full bg-slab" />
         </span>
       )}
     </span>
