@@ -9,6 +9,9 @@ await installBrowser('Chromium');
 buildIfNeeded();
 let [passed, failed] = [0, 0];
 
+/** One file of browser tests a core, and a second retry: what waits for pictures and sound has less patience than what is quick. */
+const UNHURRIED = ['--workers', '2', '--retries', '2'];
+
 /** Runs the browser's test runner and counts what its report says. */
 function tests(args, report) {
   rmSync(report, { force: true });
@@ -42,9 +45,9 @@ const only = process.argv.slice(2);
 if (only.length === 0) unitTests();
 tests(['-c', 'playwright.long.config.ts', ...only], 'test-results/long.json');
 if (only.length === 0) {
-  tests(['--grep', '@long'], 'test-results/playwright.json');
+  tests(['--grep', '@long', ...UNHURRIED], 'test-results/playwright.json');
   await installBrowser('Firefox');
-  tests(['-c', 'playwright.firefox.config.ts'], 'test-results/firefox.json');
+  tests(['-c', 'playwright.firefox.config.ts', ...UNHURRIED], 'test-results/firefox.json');
 }
 console.log(`\nThe long tests took ${Math.round((Date.now() - begun) / 1000)} s.`);
 console.log(`${passed} passed, ${failed} failed`);

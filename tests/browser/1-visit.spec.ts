@@ -160,8 +160,8 @@ test.describe
       const other = await desk.newPage();
       await other.goto(page.url());
       await awake(other);
-      // “All saved” is also what stands there before typing is noticed.
-      const kept = page.waitForResponse((answer) => answer.request().method() !== 'GET' && answer.url().includes('/weeks/'));
+      // “All saved” is also what stands there before typing is noticed, and the page asks for other things with a POST.
+      const kept = page.waitForResponse((answer) => answer.request().method() === 'PUT' && answer.url().includes('/weeks/'));
       await page.getByLabel('Focus').fill('Keep it alive, knee high');
       await kept;
       await expect(page.getByText('All saved')).toBeVisible();

@@ -214,10 +214,12 @@ test.describe
           recorder.start();
           await new Promise<void>((done) => {
             const from = performance.now();
+            let drawn = 0;
             const draw = () => {
               pen?.fillRect(0, 0, 300, 150);
               pen?.clearRect(((performance.now() - from) / 10) % 300, 50, 20, 20);
-              if (performance.now() - from > 1500) done();
+              // On a busy machine frames are rare, and a clip of two pictures has none to step to.
+              if (++drawn > 45 && performance.now() - from > 1500) done();
               else requestAnimationFrame(draw);
             };
             draw();
@@ -334,7 +336,7 @@ test.describe
         await page.keyboard.press('o');
         await page.keyboard.press(' ');
         await page.getByRole('button', { name: /^Speak a line/ }).click();
-        await expect(page.getByRole('button', { name: /^Stop, 18 s left/ })).toBeVisible();
+        await expect(page.getByRole('button', { name: /^Stop, 1[0-8] s left/ })).toBeVisible();
         await page.getByRole('button', { name: /^Stop,/ }).click();
         await expect(page.getByLabel('Your spoken line')).toBeVisible();
         await page.getByRole('button', { name: 'Send it to Comet' }).click();

@@ -65,6 +65,8 @@ test(
     await awake(page);
     const asked = page.getByRole('region', { name: 'Asked to join' });
     await expect(asked.getByText('born 2016, stronger foot right')).toBeVisible();
+    // The phone looks by itself as well: not before the button is pressed.
+    await phone.route('**/api/v1/invited/requests/*', (route) => route.abort());
     await asked.getByRole('button', { name: 'Let in' }).click();
     const code = await page
       .getByRole('dialog')
@@ -73,6 +75,7 @@ test(
     await page.getByRole('button', { name: 'Close' }).click();
     await expect(page.getByRole('row', { name: /^Quokka/ })).toContainText('nobody yet');
 
+    await phone.unroute('**/api/v1/invited/requests/*');
     await phone.getByRole('button', { name: 'Look now' }).click();
     await expect(phone.getByText('You are in Lanternfish U11, Quokka.')).toBeVisible();
     await phone.getByRole('link', { name: 'Sign in now' }).click();

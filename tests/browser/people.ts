@@ -27,7 +27,9 @@ export async function coachBase(page: Page): Promise<string> {
 /** Waits until React has taken over a page that the server drew. */
 export async function awake(page: Page): Promise<void> {
   // Asked at times of its own: on a busy machine frames may be rare.
-  await page.waitForFunction(() => document.querySelectorAll('astro-island[ssr]').length === 0, undefined, {
+  // A page that is only half there has no part yet that sleeps.
+  const isAwake = () => document.readyState !== 'loading' && !document.querySelector('astro-island[ssr]');
+  await page.waitForFunction(isAwake, undefined, {
     polling: 100,
     timeout: 60_000,
   });
