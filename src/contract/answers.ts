@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
-import { Id, Nothing } from './parts.ts';
+import { Done, Id, Nothing } from './parts.ts';
 
 /** What a player has of the coach's answers; apart from the bench they are given on, which a phone need not load. */
 export const answersApi = {
@@ -11,7 +11,7 @@ export const answersApi = {
     summary: 'Deletes a spoken line for good.',
     params: z.object({ spoken: Id }),
     body: Nothing,
-    response: z.object({ id: Id }),
+    response: Done,
   }),
   remarksFile: endpoint({
     method: 'GET',

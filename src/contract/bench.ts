@@ -3,7 +3,7 @@ import { LANGUAGE_CODES } from '../core/text/languages.ts';
 import { english, says } from '../core/text/translate.ts';
 import { SpokenSent } from './clips.ts';
 import { endpoint } from './endpoint.ts';
-import { DoubtReasonName, Id, Instant, Nothing, RemarkView } from './parts.ts';
+import { Done, DoubtReasonName, Id, Instant, Nothing, RemarkView } from './parts.ts';
 import { ClipOfScore, MarkSent, Marks, ReviewItem, text } from './review.ts';
 
 /** One score on the bench: its clip, its recount, what is said of it. */
@@ -165,7 +165,7 @@ export const benchApi = {
     summary: 'Says that a clip was played, and how many seconds of it. The same id again adds to it.',
     params: z.object({ clip: Id }),
     body: z.object({ id: Id, seconds: z.number().min(0).max(86_400) }),
-    response: z.object({ id: Id }),
+    response: Done,
   }),
   marksFile: endpoint({
     method: 'GET',
@@ -193,6 +193,6 @@ export const benchApi = {
     summary: 'No longer offers such a cue; what was sent stays.',
     params: ofSquad.extend({ cue: Id }),
     body: Nothing,
-    response: z.object({ id: Id }),
+    response: Done,
   }),
 };

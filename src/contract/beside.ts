@@ -129,8 +129,15 @@ export const BESIDE: readonly AddressBeside[] = [
   upload(
     'patch',
     'Sends the next part.',
-    [HEADER('Upload-Offset', 'The byte at which the part begins.')],
-    { 204: { description: 'Upload-Offset says how much is here now.' }, ...problemsOf([409, 415, 422, 507]) },
+    [
+      HEADER('Upload-Offset', 'The byte at which the part begins.'),
+      HEADER('Upload-Checksum', '`sha1` or `sha256`, a space, and the digest of the part in base64.', false),
+    ],
+    {
+      204: { description: 'Upload-Offset says how much is here now.' },
+      ...problemsOf([400, 409, 415, 422, 507]),
+      460: { description: 'The part has not the checksum that was said of it, and is not kept.' },
+    },
     { required: true, content: bytes('application/offset+octet-stream') },
   ),
   upload('delete', 'Gives an unfinished upload up.', [], { 204: { description: 'It is gone.' } }),
@@ -184,6 +191,19 @@ export const BESIDE: readonly AddressBeside[] = [
     },
   },
   {
+    path: '/api/examples/{name}.json',
+    method: 'get',
+    tag: 'house',
+    id: 'house.example',
+    summary: 'What was sent to an operation, or answered by it, in the demo; long lists are cut.',
+    open: true,
+    parameters: [PARAMETER('name', 'The operation, with `.sent` or `.answer` after it.')],
+    answers: {
+      200: { description: 'As it was.', content: { [JSON_TYPE]: { schema: {} } } },
+      ...problemsOf([404]),
+    },
+  },
+  {
     path: '/api/openapi.json',
     method: 'get',
     tag: 'house',
@@ -207,7 +227,7 @@ export const BESIDE: readonly AddressBeside[] = [
         },
       },
     },
-    answers: { 303: { description: 'Back to that page.' }, ...problemsOf([403]) },
+    answers: { 303: { description: 'Back to that page.' }, ...problemsOf([403]), default: { $ref: '#/components/responses/Trouble' } },
   },
   {
     path: '/health',

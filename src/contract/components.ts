@@ -1,6 +1,10 @@
 import { z } from 'zod';
+import * as home from '../core/drills/home-schema.ts';
 import * as drill from '../core/drills/schema.ts';
+import * as coreFiles from '../core/files/files.ts';
+import * as history from '../core/files/history.ts';
 import * as layout from '../core/layouts/schema.ts';
+import * as wishes from '../core/planning/propose/wishes.ts';
 import * as season from '../core/planning/season/plan.ts';
 import * as streaks from '../core/streaks/rules.ts';
 import * as week from '../core/weeks/schema.ts';
@@ -19,6 +23,7 @@ import * as planning from './planning.ts';
 import * as progress from './progress.ts';
 import * as review from './review.ts';
 import * as rules from './rules.ts';
+import { sayOnce } from './said-once.ts';
 import * as screens from './screens.ts';
 import * as seasonSheet from './season.ts';
 import * as squads from './squads.ts';
@@ -29,7 +34,27 @@ import * as weeks from './weeks.ts';
 /* Schemas by their names, so that the published document says each once and points to it. */
 
 const MODULES: readonly object[] = [
-  ...[parts, drill, layout, week, season, streaks, accounts, bench, clips, drills, files, invitations, keys, letters, numbers],
+  ...[
+    parts,
+    home,
+    drill,
+    layout,
+    week,
+    wishes,
+    season,
+    streaks,
+    coreFiles,
+    history,
+    accounts,
+    bench,
+    clips,
+    drills,
+    files,
+    invitations,
+    keys,
+    letters,
+    numbers,
+  ],
   ...[operations, planning, progress, review, rules, screens, seasonSheet, squads, tables, training, weeks],
 ];
 
@@ -43,10 +68,18 @@ type Json = Record<string, unknown>;
 const LOCAL = '#/$defs/';
 const SHARED = '#/components/schemas/';
 
+/** A record of known keys with each of them named: not every reader of such documents goes by the names alone. */
+function eachKey(record: Json, keys: readonly string[]): Json {
+  const { propertyNames: _, additionalProperties, ...rest } = record;
+  return { ...rest, properties: Object.fromEntries(keys.map((key) => [key, additionalProperties])), additionalProperties: false };
+}
+
 /** The same with each pointer to a named part turned, and without limits that any whole number of JSON has. */
 function pointed(value: unknown, to: (name: string) => string): unknown {
   if (Array.isArray(value)) return value.map((one) => pointed(one, to));
   if (value === null || typeof value !== 'object') return value;
+  const keys = (value as { propertyNames?: { enum?: string[] } }).propertyNames?.enum;
+  if (keys) return pointed(eachKey(value as Json, keys), to);
   return Object.fromEntries(
     Object.entries(value).flatMap(([key, one]) => {
       if (key === '$ref' && typeof one === 'string' && one.startsWith(LOCAL)) return [[key, `${SHARED}${to(one.slice(LOCAL.length))}`]];
@@ -73,6 +106,7 @@ function isSame(name: string): boolean {
 export class Components {
   readonly schemas: Record<string, unknown> = {};
   readonly parameters: Record<string, unknown> = {};
+  private readonly loose: [name: string, schema: Json][] = [];
 
   /** A parameter of a path, which many addresses have, by its name; another one as it is. */
   parameter(one: { name: string; in: string; schema: object }): Json {
@@ -85,19 +119,31 @@ export class Components {
    * A schema as JSON Schema; what has a name stands among the components. What is sent may leave out what an answer always has, so a part
    * that differs both ways has two.
    * @param io `input` for what is sent, `output` for what is answered
+   * @param name that it may have among the components where it stands in several places
    */
-  of(schema: z.ZodType, io: 'input' | 'output'): Json {
+  of(schema: z.ZodType, io: 'input' | 'output', name = ''): Json {
     const {
       $schema: _,
       $defs,
       ...rest
     } = z.toJSONSchema(schema, { io, unrepresentable: 'any', metadata: named }) as Json & { $defs?: Json };
     const parts = Object.entries($defs ?? {});
-    const nameOf = (name: string) => (io === 'output' || isSame(name) ? name : `${name}Sent`);
+    const nameOf = (name: string) => (io === 'output' || isSame(name) ? name : `${name.replace(/Sent$/, 'To')}Sent`);
     for (const [name, part] of parts) {
       const { id: _id, $id: _$id, ...own } = part as Json;
       this.schemas[nameOf(name)] ??= pointed(own, nameOf);
     }
-    return pointed(rest, nameOf) as Json;
+    const own = pointed(rest, nameOf) as Json;
+    if (name) this.loose.push([name, own]);
+    return own;
+  }
+
+  /** Names what still stands in several places, and points to it there: once everything was asked for. */
+  done(): void {
+    const said = sayOnce(this.schemas, this.loose);
+    for (const [i, [, schema]] of this.loose.entries()) {
+      for (const key of Object.keys(schema)) delete schema[key];
+      Object.assign(schema, said[i]);
+    }
   }
 }

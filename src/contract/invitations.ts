@@ -3,7 +3,7 @@ import { isSimplePin } from '../core/accounts/pins.ts';
 import { LEVELS } from '../core/squads/terms.ts';
 import { says } from '../core/text/translate.ts';
 import { endpoint } from './endpoint.ts';
-import { Id, Instant, NoParams, Nothing, StrongerFootName } from './parts.ts';
+import { Done, Id, Instant, NoParams, Nothing, StrongerFootName } from './parts.ts';
 
 /* Invitations: how coaches, guardians and players come in. */
 
@@ -103,7 +103,6 @@ export type Card = z.infer<typeof Card>;
 const ofSquad = z.object({ squad: Id });
 const ofMember = ofSquad.extend({ player: Id });
 const ofChild = z.object({ player: Id });
-const Done = z.object({ id: Id });
 
 /** Connected at once, or waiting for the yes of the child’s guardian. */
 export const Claimed = z.object({ playerId: Id, state: z.enum(['connected', 'waiting']) });

@@ -3,7 +3,7 @@ import { says } from '../core/text/translate.ts';
 import { SignInView } from './accounts.ts';
 import { endpoint } from './endpoint.ts';
 import { InvitationView } from './invitations.ts';
-import { Id, Nothing } from './parts.ts';
+import { Done, Id, Nothing } from './parts.ts';
 import { GuardianRequestView } from './screens.ts';
 
 /* Every key to a child, on one page of its guardian. */
@@ -64,6 +64,6 @@ export const keysApi = {
     summary: 'A head coach takes a guardian out.',
     params: z.object({ squad: Id, player: Id, user: Id }),
     body: Nothing,
-    response: z.object({ id: Id }),
+    response: Done,
   }),
 };

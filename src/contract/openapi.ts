@@ -2,6 +2,7 @@ import { type ActName, OPEN_ACTS } from './acts.ts';
 import { type AddressBeside, BESIDE } from './beside.ts';
 import { Components } from './components.ts';
 import type { Endpoint } from './endpoint.ts';
+import { exampleAt } from './examples.ts';
 import { NoParams } from './parts.ts';
 import { JSON_TYPE, PROBLEM_STATUSES, PROBLEM_TYPE, problemsOf, TROUBLE } from './problem-statuses.ts';
 
@@ -68,7 +69,7 @@ function statusesOf(one: Endpoint): number[] {
     400,
     ...(isOpen(one.act) ? [] : [401]),
     403,
-    ...(one.path.includes('{') || isOpen(one.act) ? [404] : []),
+    404,
     ...(sendsBody(one) ? [408, 413, 415] : []),
     ...(writes ? [409, 422] : []),
     429,
@@ -88,42 +89,59 @@ function parametersOf(endpoint: Endpoint, components: Components) {
   });
 }
 
-const besideOperation = (one: AddressBeside): Json => ({
+/** A body of JSON with the address of an example of it, where there is one. */
+function withExample(baseAddress: string, body: Json, id: string): Json {
+  const media = (body.content as Record<string, Json>)[JSON_TYPE];
+  return media ? { ...body, content: { [JSON_TYPE]: { ...media, ...exampleAt(baseAddress, id, 'sent') } } } : body;
+}
+
+const besideOperation = (baseAddress: string, one: AddressBeside): Json => ({
   operationId: one.id,
   tags: [one.tag],
   summary: one.summary,
   description: one.description ?? one.summary,
   ...(one.open ? { security: [] } : one.security ? { security: one.security } : {}),
   ...(one.parameters ? { parameters: one.parameters } : {}),
-  ...(one.body ? { requestBody: one.body } : {}),
+  ...(one.body ? { requestBody: withExample(baseAddress, one.body, one.id) } : {}),
   responses: one.answers,
 });
 
-function operationOf(area: string, name: string, one: Endpoint, components: Components): Json {
+function operationOf(baseAddress: string, area: string, name: string, one: Endpoint, components: Components): Json {
   const parameters = parametersOf(one, components);
+  const named = [area, name].map((word) => `${word.charAt(0).toUpperCase()}${word.slice(1)}`).join('');
+  const id = `${area}.${name}`;
+  const sent = () => ({ schema: components.of(one.body, 'input', `${named}Sent`), ...exampleAt(baseAddress, id, 'sent') });
+  const answered = { schema: components.of(one.response, 'output', named), ...exampleAt(baseAddress, id, 'answer') };
   return {
-    operationId: `${area}.${name}`,
+    operationId: id,
     tags: [area],
     summary: one.summary,
     description: `Act: ${one.act}.`,
     'x-act': one.act,
     ...(isOpen(one.act) ? { security: [] } : {}),
     ...(parameters.length > 0 ? { parameters } : {}),
-    ...(sendsBody(one) ? { requestBody: { required: true, content: { [JSON_TYPE]: { schema: components.of(one.body, 'input') } } } } : {}),
+    ...(sendsBody(one) ? { requestBody: { required: true, content: { [JSON_TYPE]: sent() } } } : {}),
     responses: {
-      200: { description: 'As asked.', content: { [one.file?.mediaType ?? JSON_TYPE]: { schema: components.of(one.response, 'output') } } },
+      200: { description: 'As asked.', content: { [one.file?.mediaType ?? JSON_TYPE]: answered } },
       ...problemsOf(statusesOf(one)),
       '5XX': { $ref: '#/components/responses/Trouble' },
     },
   };
 }
 
+/** The house that a document is of: the release that runs, its address without a slash, and where its keeper reads mail. */
+interface House {
+  version: string;
+  baseAddress: string;
+  mail: string;
+}
+const SOME_HOUSE: House = { version: '1', baseAddress: 'https://house.example', mail: 'keeper@house.example' };
+
 /**
  * The HTTP interface as an OpenAPI 3.1 document, made from the contract; what is not of the contract is described beside it.
  * @param areas endpoints by area and name, as in `contract`
- * @param version of the program
  */
-export function openApiDocument(areas: Record<string, Record<string, Endpoint>>, version = '1') {
+export function openApiDocument(areas: Record<string, Record<string, Endpoint>>, { version, baseAddress, mail } = SOME_HOUSE) {
   const paths: Record<string, Record<string, unknown>> = {};
   const components = new Components();
   const put = (path: string, method: string, operation: Json) => {
@@ -132,8 +150,9 @@ export function openApiDocument(areas: Record<string, Record<string, Endpoint>>,
   };
   for (const [area, endpoints] of Object.entries(areas))
     for (const [name, one] of Object.entries(endpoints))
-      put(`/api/v1${one.path}`, one.method.toLowerCase(), operationOf(area, name, one, components));
-  for (const one of BESIDE) put(one.path, one.method, besideOperation(one));
+      put(`/api/v1${one.path}`, one.method.toLowerCase(), operationOf(baseAddress, area, name, one, components));
+  components.done();
+  for (const one of BESIDE) put(one.path, one.method, besideOperation(baseAddress, one));
   const answers = [...Object.values(PROBLEM_STATUSES), TROUBLE].map(({ name, says, headers }) => [
     name,
     {
@@ -150,11 +169,13 @@ export function openApiDocument(areas: Record<string, Record<string, Endpoint>>,
       summary: 'Home training for a squad.',
       description:
         'Home training for a squad: weeks, goes, clips, review, progress. Times are milliseconds since 1970, UTC; days are those of the squad’s zone. Sentences are in the language of the cookie `language`, else of Accept-Language.',
-      contact: { name: 'Whoever runs this server', url: '/.well-known/security.txt' },
+      contact: { name: 'Whoever runs this server', url: `${baseAddress}/.well-known/security.txt`, email: mail },
       license: { name: 'MIT', identifier: 'MIT' },
     },
     servers: [{ url: '/', description: 'This server.' }],
-    tags: Object.entries(AREAS).map(([name, description]) => ({ name, description })),
+    tags: Object.entries(AREAS)
+      .map(([name, description]) => ({ name, description }))
+      .sort((a, b) => (a.name < b.name ? -1 : 1)),
     security: [{ session: [] }, { secureSession: [] }],
     components: {
       securitySchemes: {

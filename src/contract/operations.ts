@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { BACKUP_KINDS } from '../core/operations/index.ts';
 import { says } from '../core/text/translate.ts';
 import { endpoint } from './endpoint.ts';
-import { Id, Instant, Nothing } from './parts.ts';
+import { Done, Id, Instant, Nothing } from './parts.ts';
 
 /* Keeping: what is deleted and when, backups, and what a family takes along. */
 
@@ -153,6 +153,6 @@ export const operationsApi = {
     summary: 'Takes a deletion back within its seven days.',
     params: ofChild.extend({ deletion: Id }),
     body: z.object({}),
-    response: z.object({ id: Id }),
+    response: Done,
   }),
 };

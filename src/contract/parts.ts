@@ -17,6 +17,8 @@ export const DayText = z
   .regex(/^\d{4}-\d{2}-\d{2}$/, says('A day looks like 2026-11-24.'))
   .refine((day) => new Date(`${day}T00:00Z`).toJSON()?.startsWith(day) ?? false, says('That is no day of the calendar.'));
 export const Nothing = z.undefined();
+/** The id of what was made, changed or ended. */
+export const Done = z.object({ id: Id });
 export const NoParams = z.object({});
 
 export const FootName = z.enum(FEET);

@@ -4,7 +4,7 @@ import { LEVELS } from '../core/squads/terms.ts';
 import { says } from '../core/text/translate.ts';
 import { endpoint } from './endpoint.ts';
 import { BirthYear, CoachRole, InvitationView, JoinRequestView, NicknameText, Pin } from './invitations.ts';
-import { DayText, Id, Instant, NoParams, Nothing, StrongerFootName } from './parts.ts';
+import { DayText, Done, Id, Instant, NoParams, Nothing, StrongerFootName } from './parts.ts';
 
 /* People: who is in a squad, and what is put right of them. */
 
@@ -74,7 +74,6 @@ export type NewPlayerSent = z.infer<typeof NewPlayerSent>;
 const ofSquad = z.object({ squad: Id });
 const ofMember = ofSquad.extend({ player: Id });
 const ofChild = z.object({ player: Id });
-const Done = z.object({ id: Id });
 
 export const squadsApi = {
   list: endpoint({

@@ -5,7 +5,7 @@ import { Wishes } from '../core/planning/propose/wishes.ts';
 import { says } from '../core/text/translate.ts';
 import { Session, WeekPlan } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
-import { DayText, Id, Instant, Nothing } from './parts.ts';
+import { DayText, Done, Id, Instant, Nothing } from './parts.ts';
 import { Aside, Facts, OwnSteps, Preview, Proposal } from './planning.ts';
 
 const WeekState = z.enum(['draft', 'released', 'open', 'closed']);
@@ -183,7 +183,7 @@ export const weeksApi = {
     summary: 'Throws a week away that was never released.',
     params: z.object({ week: Id }),
     body: Nothing,
-    response: z.object({ id: Id }),
+    response: Done,
   }),
   setAside: endpoint({
     method: 'PUT',
@@ -292,7 +292,7 @@ export const weeksApi = {
     summary: 'Throws a template away.',
     params: z.object({ template: Id }),
     body: Nothing,
-    response: z.object({ id: Id }),
+    response: Done,
   }),
   feeds: endpoint({
     method: 'GET',
@@ -319,6 +319,6 @@ export const weeksApi = {
     summary: 'Makes a calendar address stop working at once.',
     params: z.object({ feed: Id }),
     body: Nothing,
-    response: z.object({ id: Id }),
+    response: Done,
   }),
 };

@@ -4,7 +4,7 @@ import type { Register } from '../../src/contract/screens.ts';
 import { expect, LONG, test } from './house.ts';
 import { awake, coachBase, outboxOf, PHONE, signIn, unfold } from './people.ts';
 
-test.use({ file: '9-progress', held: true });
+test.use({ file: '9-progress' });
 
 const squadOf = (base: string) => base.split('/')[2] ?? '';
 

@@ -463,7 +463,6 @@ test(
     await expect(page.getByText(/^2 players added\./)).toBeVisible();
     await expect(page.getByRole('row', { name: /^Newt/ })).toBeVisible();
     await follow(page.getByRole('link', { name: 'Cards for the whole squad' }));
-    await page.getByRole('button', { name: 'Make the cards' }).click();
     await expect(page.getByRole('article', { name: 'Card of Eel' }).getByRole('img')).toBeVisible();
 
     // Today of a squad that begins is what comes first, each with its one action; the list fills itself.

@@ -137,19 +137,38 @@ test('a name and the moves make a drill, and so do a name and a step', LONG, asy
   await expect(page.getByRole('article', { name: 'Something new' }).getByText('Show us a move that nobody knows.')).toBeVisible();
 });
 
-test('a week on paper has each drill in pictures', LONG, async ({ page, context }) => {
-  await signIn(context, 'coach');
-  const base = await coachBase(page);
-  const list = (await (await page.request.get(`/api/v1/squads/${base.split('/')[2]}/weeks`)).json()) as WeekList;
-  const open = list.weeks.find((week) => week.state === 'open');
-  await page.goto(`${base}/weeks/${open?.id}/print`);
-  const pages = page.getByRole('region', { name: /how the drills go$/ });
-  await expect(pages.first()).toBeVisible();
-  await expect(page.getByRole('list', { name: 'Inside taps, step by step' }).first().getByRole('listitem')).toHaveText([
-    '1. Right inside taps across = 1',
-    '2. Left inside taps across = 1',
-  ]);
-});
+/** Pages of paper that a page is printed on. */
+async function pagesOf(page: Page, format: 'A4' | 'Letter'): Promise<number> {
+  await page.waitForFunction(() => document.documentElement.dataset.laidOut === 'yes');
+  return (await page.pdf({ format })).toString('latin1').match(/\/Type\s*\/Page[^s]/g)?.length ?? 0;
+}
+
+test(
+  'a week on paper is a page a session, on A4 and on Letter, with each drill in pictures; so is a season',
+  LONG,
+  async ({ page, context }) => {
+    await signIn(context, 'coach');
+    const base = await coachBase(page);
+    const list = (await (await page.request.get(`/api/v1/squads/${base.split('/')[2]}/weeks`)).json()) as WeekList;
+    const open = list.weeks.find((week) => week.state === 'open');
+    await page.goto(`${base}/weeks/${open?.id}/print`);
+    const sheets = page.getByRole('article');
+    await expect(sheets).toHaveCount(3);
+    await expect(page.getByRole('region', { name: 'How the drills go' })).toHaveCount(3);
+    await expect(page.getByRole('list', { name: 'Inside taps, step by step' }).first().getByRole('listitem')).toHaveText([
+      '1. Right inside taps across = 1',
+      '2. Left inside taps across = 1',
+    ]);
+    expect([await pagesOf(page, 'A4'), await pagesOf(page, 'Letter')]).toEqual([3, 3]);
+    // What did not fit is smaller, and can be read still: letters of fourteen pixels are of six points or more.
+    for (const sheet of await sheets.all()) expect(Number(await sheet.evaluate((one) => getComputedStyle(one).zoom))).toBeGreaterThan(0.57);
+
+    await page.goto(`${base}/squad/sheets`);
+    const players = await sheets.count();
+    expect(players).toBeGreaterThan(10);
+    expect([await pagesOf(page, 'A4'), await pagesOf(page, 'Letter')]).toEqual([players, players]);
+  },
+);
 
 test('a player sees each drill before the session, on the clock and in the pause, without a line too', LONG, async ({ browser }) => {
   const context = await browser.newContext({ viewport: PHONE });

@@ -3,7 +3,7 @@ import type { WeekDetail } from '../../src/contract/weeks.ts';
 import { expect, LONG, test } from './house.ts';
 import { awake, coachBase, makeNextWeek, signIn } from './people.ts';
 
-test.use({ file: 'H-evening', held: true });
+test.use({ file: 'H-evening' });
 
 /* The coach's evening: a week that proposes itself, many drills at once, and everything can be taken back. */
 

@@ -73,7 +73,7 @@ export const test = base.extend<Held, Hermetic>({
     { scope: 'worker' },
   ],
   context: async ({ context }, use) => use(skipsMeetings(context)),
-  held: [false, { option: true }],
+  held: [true, { option: true }],
   asPublished: [
     async ({ held }, use) => {
       await use(undefined);

@@ -9,7 +9,7 @@ import { atEase, drillIds, drills, PATIENT_SECONDS, propose } from '../server/pl
 /* What a proposed week is asked for that takes the real solver seconds. */
 
 describe('a proposed week, tried for seconds', function () {
-  this.timeout(60_000);
+  this.timeout(120_000);
 
   it('is the same for the same seed, and another one for another', async () => {
     const squad = atEase();

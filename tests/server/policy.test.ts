@@ -11,6 +11,7 @@ import { archiveDrill, exportDrills, importDrills, saveDrill } from '../../src/s
 import { shelf } from '../../src/server/drills/shelf.ts';
 import { reportError } from '../../src/server/operations/reports.ts';
 import { scores } from '../../src/server/platform/db/schema.ts';
+import { PROBLEMS } from '../../src/server/platform/problems.ts';
 import { allow } from '../../src/server/policy.ts';
 import { openBench } from '../../src/server/review/bench.ts';
 import { dropCue, keepCue } from '../../src/server/review/cues.ts';
@@ -46,6 +47,7 @@ import { putInNextWeek, stretchNextWeek } from '../../src/server/weeks/put-in.ts
 import { dropWeek, takeBackRelease } from '../../src/server/weeks/take-back.ts';
 import { dropTemplate, keepTemplate, listTemplates } from '../../src/server/weeks/templates.ts';
 import { listWeeks, makeWeek, moveWeek, openWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
+import { operationNamed, strangeAnswer } from '../published.ts';
 import { aGo, anOwnDrill, aPlan, aScore, MONDAY_TEN, makeAssistant, openTown, outcome, type Town, uuid } from './make.ts';
 import { PEOPLE, type Person } from './people-of-town.ts';
 import { PEOPLE_ROWS } from './policy-people.ts';
@@ -340,9 +342,16 @@ describe('the policy matrix', () => {
   });
 
   for (const [name, row] of Object.entries(ROWS)) {
-    it(`${name} is open to ${row.open.join(', ')} and to nobody else`, async () => {
+    it(`${name} is open to ${row.open.join(', ')} and to nobody else, and answers as it is published`, async () => {
       for (const person of PEOPLE) {
-        const got = await outcome(() => row.call(town, town[person], things));
+        let answer: unknown;
+        const got = await outcome(async () => {
+          answer = await row.call(town, town[person], things);
+        });
+        const operation = operationNamed(name);
+        if (!operation) throw new Error(`${name} is not in the published document.`);
+        const status = got === 'done' ? 200 : PROBLEMS[got as keyof typeof PROBLEMS];
+        expect(strangeAnswer(operation, status, got === 'done' ? JSON.parse(JSON.stringify(answer)) : null), person).to.deep.equal([]);
         if (row.open.includes(person)) expect(got, person).to.equal('done');
         else if (person === 'nobody') expect(got, person).to.equal('not signed in');
         else expect(['not allowed', 'not found', 'no consent'], `${person} got "${got}"`).to.include(got);

@@ -1,5 +1,6 @@
 import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { appContext } from '../../server/context.ts';
+import { keepersAddress } from '../../server/mail/mail.ts';
 
 const VALID_DAYS = 180;
 
@@ -8,7 +9,7 @@ export const GET = (): Response => {
   const { config, now } = appContext();
   const today = Math.floor(now() / DAY_MS) * DAY_MS;
   const lines = [
-    `Contact: mailto:${/[^<\s]+@[^>\s]+/.exec(config.mailFrom)?.[0] ?? config.mailFrom}`,
+    `Contact: mailto:${keepersAddress(config)}`,
     `Expires: ${new Date(today + VALID_DAYS * DAY_MS).toISOString()}`,
     'Preferred-Languages: en, es',
     `Canonical: ${config.baseAddress}/.well-known/security.txt`,

@@ -49,6 +49,9 @@ export interface Transport {
   send(mail: { id: string; to: string; subject: string; plain: string; html: string; at: number }): Promise<void>;
 }
 
+/** Where whoever keeps the house reads mail: the bare address of what letters come from. */
+export const keepersAddress = ({ mailFrom }: Config): string => /[^<\s]+@[^>\s]+/.exec(mailFrom)?.[0] ?? mailFrom;
+
 export const mailboxOf = (config: Config): string => join(config.dataDir, 'mailbox');
 
 /** The mail as it goes over the wire. */

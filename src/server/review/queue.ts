@@ -19,9 +19,9 @@ import { prepared, rowsAsJson } from '../platform/db/prepared.ts';
 import { benchSettings, clips, decisions, scoreFigures, scoreReadings } from '../platform/db/schema.ts';
 import { allow, asPerson } from '../policy.ts';
 import { judgedByIds } from '../scores/facts.ts';
-import { doubtRulesOf } from '../scores/reading.ts';
 import { membersOf, squadById } from '../squads/squads.ts';
 import { clipAsks, reviewItemsOf } from './items.ts';
+import { doubtRulesToSet } from './rules.ts';
 
 const DECIDED_SHOWN = 40;
 /** Newest decisions from which a coach's pace is learned. */
@@ -141,7 +141,7 @@ export function reviewQueue(context: Context, actor: Actor, input: { squad: stri
     waitingInAll: inOrder.length,
     decided,
     habits: habitsOfCoach(db, userId),
-    rules: doubtRulesOf(db, squad.id),
+    rules: doubtRulesToSet(db, squad.id),
     mayChange: actor.kind === 'coach' && actor.heads.includes(squad.id),
     bench: settingsOf(db, userId),
   };

@@ -259,7 +259,7 @@ export function myFeet(context: Context, actor: Actor): MyFeet {
   const squadId = player.squads[0];
   if (!squadId) throw new Problem('not found', t('You are in no squad now. Ask your coach.'));
   const { shared, drills, figures, asked } = feetOf(context, squadId, memberOf(db, squadId, player.playerId));
-  const tables = tablesFor(context, squadId, null, player.playerId);
+  const { weekId: _, ...tables } = tablesFor(context, squadId, null, player.playerId);
   return {
     ...shared,
     drills,

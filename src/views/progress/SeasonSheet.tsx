@@ -21,10 +21,7 @@ export function SeasonSheet({ player }: { player: PlayerPage }) {
     .sort((a, b) => b.at - a.at)
     .slice(0, 8);
   return (
-    <article
-      className="print-page mx-auto flex max-w-3xl flex-col gap-3 text-sm"
-      aria-label={t('Season sheet of {nickname}', { nickname: player.nickname })}
-    >
+    <article className="flex flex-col gap-3 text-sm" aria-label={t('Season sheet of {nickname}', { nickname: player.nickname })}>
       <header className="flex flex-wrap items-baseline justify-between gap-3 border-ink border-b-2 pb-1">
         <h1>{player.nickname}</h1>
         <p>
@@ -47,7 +44,7 @@ export function SeasonSheet({ player }: { player: PlayerPage }) {
         )}
       </p>
       <Laces tiny cells={player.strip} summary={t('Laces of the last eight weeks: {current} in a row now.', { current: streak.current })} />
-      <div className="grid gap-6 md:grid-cols-2 print:grid-cols-2">
+      <div className="grid gap-6 grid-cols-2">
         <section>
           <h2>{t('Bests')}</h2>
           <table className="w-full">

@@ -1,4 +1,3 @@
-import { Fragment } from 'react';
 import { wishedDay } from '../../client/words.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import { standInsFor } from '../../core/drills/terms.ts';
@@ -51,26 +50,26 @@ const drillsIn = (session: Session, drills: ReadonlyMap<string, Drill>): Drill[]
 function InPictures({ drill }: { drill: Drill }) {
   try {
     const plan = planOfDrill(drill);
-    return plan && <Strip plan={plan} label={t('{name}, step by step', { name: drill.name })} />;
+    return plan && <Strip plan={plan} label={t('{name}, step by step', { name: drill.name })} narrow />;
   } catch (error) {
     if (error instanceof MovesProblem) return null;
     throw error;
   }
 }
 
-/** How the session's drills go, on a page of its own. */
-function HowTheyGo({ session, drills }: { session: Session; drills: readonly Drill[] }) {
+/** How the session's drills go, in pictures. */
+function HowTheyGo({ drills }: { drills: readonly Drill[] }) {
   const shown = drills.filter((drill) => drill.moves);
   if (shown.length === 0) return null;
   return (
-    <section className="print-page flex flex-col gap-3" aria-label={t('{name}, how the drills go', { name: session.name })}>
-      <h2 className="border-ink border-b-2 pb-1 text-2xl">{t('{name}: how the drills go', { name: session.name })}</h2>
+    <section className="flex flex-wrap gap-x-5 gap-y-2" aria-label={t('How the drills go')}>
+      <h3 className="w-full">{t('How the drills go')}</h3>
       {shown.map((drill) => (
-        <section key={drill.id} className="break-inside-avoid">
-          <h3 className="text-base">
+        <section key={drill.id}>
+          <h4 className="font-semibold text-sm">
             {drill.name}
             {drill.moves?.free && t(' (you are free here; this is one way)')}
-          </h3>
+          </h4>
           <InPictures drill={drill} />
         </section>
       ))}
@@ -88,7 +87,7 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
     return fitted ? [{ drill, fitted }] : [];
   });
   return (
-    <article className="print-page flex flex-col gap-3" aria-label={session.name}>
+    <article className="flex flex-col gap-3" aria-label={session.name}>
       <header className="flex items-baseline justify-between border-ink border-b-2 pb-1">
         <h2 className="text-2xl">{session.name}</h2>
         <p>
@@ -107,11 +106,11 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
         {kit.length > 0 ? kit.map((one) => t('{one} (or {standIns})', { one, standIns: standInsFor(one)[0] })).join(', ') : t('nothing')}.{' '}
         {[...new Set(used.flatMap((drill) => drill.cautions))].join(' ')}
       </p>
-      <ol className="grid gap-x-6 gap-y-2 text-sm sm:grid-cols-2">
+      <ol className="columns-2 gap-x-6 text-sm">
         {session.blocks
           .filter((block) => block.items.length > 0)
           .map((block) => (
-            <li key={block.id} className="break-inside-avoid">
+            <li key={block.id} className="break-inside-avoid pb-1">
               <h3>{term(block.kind)}</h3>
               <ul>
                 {block.items.map((item) => {
@@ -143,13 +142,13 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
       {layouts.length > 0 && (
         <div className="flex flex-wrap gap-6">
           {layouts.map(({ drill, fitted }) => (
-            <figure key={drill.id} className="w-64 break-inside-avoid">
+            <figure key={drill.id} className="w-52 break-inside-avoid">
               <Yard
                 placed={fitted.placed}
                 route={fitted.route}
                 step={UNKNOWN_STEP}
-                width={240}
-                height={220}
+                width={200}
+                height={170}
                 summary={t('Layout of {name}', { name: drill.name })}
               />
               <figcaption className="text-sm">
@@ -160,6 +159,7 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
           ))}
         </div>
       )}
+      <HowTheyGo drills={used} />
       {items.some((item) => item.scored) && (
         <table className="w-full border-collapse text-sm">
           <caption className="text-start font-bold font-display text-base">{t('Write it down: my numbers')}</caption>
@@ -193,15 +193,14 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
   );
 }
 
-/** A week on paper: one page a session with skyline, layouts, counting rules and a table to write the numbers in. */
+/** A week on paper: one page a session with skyline, layouts, pictures of its drills, counting rules and a table to write the numbers in. */
 export function PrintSheets(props: Props) {
   return (
-    <div className="mx-auto flex max-w-3xl flex-col gap-8">
+    <div className="flex flex-col gap-8 overflow-x-auto print:block">
       {props.plan.sessions.map((session) => (
-        <Fragment key={session.id}>
+        <div key={session.id} className="one-page mx-auto" data-one-page>
           <Sheet {...props} session={session} />
-          <HowTheyGo session={session} drills={drillsIn(session, props.drills)} />
-        </Fragment>
+        </div>
       ))}
       {props.plan.sessions.length === 0 && <p>{t('This week has no session yet, so there is nothing to print.')}</p>}
     </div>

@@ -14,7 +14,7 @@ import { atEase, drillIds, drills, propose } from './proposals-make.ts';
 const planOf = (sessions: Session[]): WeekPlan => ({ title: '', focus: '', sessions });
 
 describe('a proposed week', function () {
-  this.timeout(60_000);
+  this.timeout(300_000);
 
   it('of any squad is sound: no limit of safety is broken and the checks have nothing to say', async () => {
     for (let seed = 1; seed <= often(48); seed++) {

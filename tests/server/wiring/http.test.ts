@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { request as rawRequest, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -20,6 +21,7 @@ import { sendGo } from '../../../src/server/training/send-go.ts';
 import { methodsAt } from '../../../src/server/wiring/methods.ts';
 import { checkIsJson, readBody } from '../../../src/server/wiring/route.ts';
 import { createHouseServer } from '../../../src/server/wiring/server.ts';
+import { fetchHeld as fetch } from '../../published.ts';
 import { aGo, aScore, MONDAY_TEN, openTown, outcome, PASSWORD, releaseNow, sayYes, type Town, uuid } from '../make.ts';
 
 const CLIP = join('src', 'demo', 'clips', 'step-overs-a.webm');
@@ -412,10 +414,13 @@ describe('the HTTP server', () => {
         method: 'POST',
         headers: { ...tus, cookie, origin: base, 'upload-length': String(length), 'upload-metadata': metadata(clip) },
       });
-    const patch = (url: string, offset: number, body: Uint8Array, cookie = cookies.player) =>
+    const patch = (url: string, offset: number, body: Uint8Array, more: Record<string, string> = {}) =>
       fetch(url, {
         method: 'PATCH',
-        headers: { ...tus, cookie, origin: base, 'content-type': 'application/offset+octet-stream', 'upload-offset': String(offset) },
+        headers: {
+          ...{ ...tus, cookie: cookies.player, origin: base },
+          ...{ 'content-type': 'application/offset+octet-stream', 'upload-offset': String(offset), ...more },
+        },
         body: body as BodyInit,
       });
     const upload = async (clip: string, bytes: Uint8Array) => {
@@ -501,6 +506,33 @@ describe('the HTTP server', () => {
       expect([inHeader.status, inHeader.headers.get('upload-offset')]).to.deep.equal([204, '1000']);
     });
 
+    it('keeps no part that has not the checksum that was said of it, and goes on from before it', async () => {
+      const id = announce();
+      const location = new URL((await create(id, file.length)).headers.get('location') ?? '', base).href;
+      const [half, rest] = [file.subarray(0, 5000), file.subarray(5000)];
+      const sumOf = (algorithm: string, bytes: Uint8Array) => `${algorithm} ${createHash(algorithm).update(bytes).digest('base64')}`;
+      const offset = async () =>
+        (await fetch(location, { method: 'HEAD', headers: { ...tus, cookie: cookies.player } })).headers.get('upload-offset');
+      expect([(await patch(location, 0, half, { 'upload-checksum': sumOf('sha1', half) })).status, await offset()]).to.deep.equal([
+        204,
+        '5000',
+      ]);
+      expect([(await patch(location, 5000, rest, { 'upload-checksum': sumOf('sha256', half) })).status, await offset()]).to.deep.equal([
+        460,
+        '5000',
+      ]);
+      for (const strange of [sumOf('md5', rest), 'sha256', `sha256 ${createHash('sha1').update(rest).digest('base64')}`, 'sha1 what?'])
+        expect([(await patch(location, 5000, rest, { 'upload-checksum': strange })).status, await offset()], strange).to.deep.equal([
+          400,
+          '5000',
+        ]);
+      expect((await patch(location, 5000, rest, { 'upload-checksum': sumOf('sha256', rest) })).status).to.equal(204);
+      expect(row(id)).to.include({ state: 'kept', bytes: file.length });
+      const { headers } = await fetch(`${base}/api/uploads`, { method: 'OPTIONS', headers: { cookie: cookies.player } });
+      expect(headers.get('tus-extension')?.split(',')).to.include('checksum');
+      expect(headers.get('tus-checksum-algorithm')).to.equal('sha1,sha256');
+    });
+
     it('tells whoever lost the last answer that all of it is here, so that nothing is sent again; nobody else', async () => {
       const id = announce();
       const location = new URL((await create(id, file.length)).headers.get('location') ?? '', base).href;
@@ -548,7 +580,7 @@ describe('the HTTP server', () => {
       expect((await create(uuid(), 10)).status).to.equal(404);
       expect((await create(id, 10, '')).status).to.equal(401);
       const location = new URL((await create(id, file.length)).headers.get('location') ?? '', base).href;
-      expect((await patch(location, 0, file, cookies.otherPlayer)).status).to.equal(404);
+      expect((await patch(location, 0, file, { cookie: cookies.otherPlayer })).status).to.equal(404);
       expect((await fetch(location, { headers: { ...tus, cookie: cookies.player } })).status).to.be.at.least(400);
     });
 

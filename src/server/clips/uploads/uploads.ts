@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { rm } from 'node:fs/promises';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { join } from 'node:path';
-import { FileStore } from '@tus/file-store';
+import type { FileStore } from '@tus/file-store';
 import { Server } from '@tus/server';
 import { and, eq } from 'drizzle-orm';
 import { FILM_BYTES_MAX } from '../../../contract/clips.ts';
@@ -20,6 +20,7 @@ import { allow } from '../../policy.ts';
 import { clipById, clipsAreOff } from '../clips.ts';
 import { filmToSend } from '../films/films.ts';
 import { checkBegun, checkQuota, checkRoom } from '../quota.ts';
+import { CHECKSUM_ALGORITHMS, checksumFrom, SummedStore } from './checksum.ts';
 import { acceptUpload, uploadedFor } from './settle.ts';
 
 export const UPLOAD_PATH = '/api/uploads';
@@ -136,20 +137,23 @@ export interface Uploads {
  * the byte where it stopped, also after the tab was closed.
  */
 export function createUploads(context: Context): Uploads {
-  const store = new FileStore({ directory: context.config.uploadDir, expirationPeriodInMilliseconds: WAITS_MS });
+  const store = new SummedStore({ directory: context.config.uploadDir, expirationPeriodInMilliseconds: WAITS_MS });
   const server = createTus(context, store);
   return {
     async handle(req, res) {
       setMethod(req);
       // Who speaks another version of the protocol is told which one is spoken here.
       res.setHeader('tus-version', TUS_VERSION);
+      if (req.method === 'OPTIONS') res.setHeader('tus-checksum-algorithm', CHECKSUM_ALGORITHMS.join(','));
       if (!['OPTIONS', 'GET'].includes(req.method ?? '') && req.headers['tus-resumable'] !== TUS_VERSION) {
         res.writeHead(412).end();
         return;
       }
       if (req.method === 'PATCH' && req.headers['content-type'] !== PART)
         throw new Problem('wrong kind', t('A part of an upload has the type {part}.', { part: PART }));
-      if (!(await toldAsWhole(context, store, req, res))) await server.handle(req, res);
+      if (await toldAsWhole(context, store, req, res)) return;
+      const checksum = checksumFrom(req.headers['upload-checksum']?.toString());
+      await store.expecting(checksum, () => server.handle(req, res));
     },
   };
 }

@@ -4,16 +4,29 @@ import { t } from '../../../core/text/translate.ts';
 import { Still } from './Still.tsx';
 
 /** A movement in three to six numbered pictures with the words of each beat: for paper, and for whoever wants no motion. */
-export function Strip({ plan, from, label, now }: { plan: Plan; from?: number | undefined; label: string; now?: number | undefined }) {
+export function Strip({
+  plan,
+  from,
+  label,
+  now,
+  narrow = false,
+}: {
+  plan: Plan;
+  from?: number | undefined;
+  label: string;
+  now?: number | undefined;
+  /** As wide as its pictures, to stand beside others. */
+  narrow?: boolean;
+}) {
   const moments = useMemo(() => momentsOf(plan), [plan]);
   return (
-    <ol className="grid grid-cols-[repeat(auto-fill,minmax(116px,1fr))] gap-2 print:grid-cols-6" aria-label={label}>
+    <ol className={narrow ? 'flex gap-1' : 'grid grid-cols-[repeat(auto-fill,minmax(116px,1fr))] gap-2'} aria-label={label}>
       {moments.map((moment, i) => (
         <li
           // biome-ignore lint/suspicious/noArrayIndexKey: a picture is its place in the strip.
           key={i}
           aria-current={now === moment.beat ? 'step' : undefined}
-          className={`flex flex-col border bg-slab ${now === moment.beat ? 'border-lace' : 'border-joint'}`}
+          className={`flex flex-col border bg-slab ${narrow ? 'w-24' : ''} ${now === moment.beat ? 'border-lace' : 'border-joint'}`}
         >
           <Still plan={plan} moment={moment} width={150} height={150} from={from} className="w-full" />
           <span className="px-1.5 pb-1.5 text-sm leading-tight">

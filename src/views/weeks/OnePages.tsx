@@ -1,0 +1,14 @@
+import { useEffect } from 'react';
+import { layOut, ONE_PAGE } from '../../client/one-page.ts';
+
+/** Lays out each sheet of the page so that it fits on one piece of paper; draws nothing. */
+export function OnePages() {
+  useEffect(() => {
+    // Letters that are not there yet would be of another size.
+    void document.fonts.ready.then(() => {
+      for (const sheet of document.querySelectorAll<HTMLElement>(ONE_PAGE)) layOut(sheet);
+      document.documentElement.dataset.laidOut = 'yes';
+    });
+  }, []);
+  return null;
+}
