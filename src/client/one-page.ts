@@ -29,7 +29,7 @@ export function largestZoom(fits: (zoom: number) => boolean): number {
 }
 
 /** Lays a sheet out so small that it fits on one page, and as large as that allows. */
-export function layOut(sheet: HTMLElement): number {
+export function fitOnPage(sheet: HTMLElement): number {
   const zoomTo = (zoom: number) => sheet.style.setProperty('--zoom', String(zoom));
   const zoom = largestZoom((one) => {
     zoomTo(one);

@@ -98,59 +98,60 @@ test.describe
       expect(await answer.text()).not.toContain('Not to be seen yet');
     });
 
-    test('what is typed without a line is kept here through a crash, and one bad field keeps nothing else from being saved', async ({
-      page,
-      context: desk,
-    }) => {
-      await signIn(desk, 'coach');
-      await makeNextWeek(page);
-      const address = page.url();
-      await desk.setOffline(true);
-      await page.getByLabel('Title').fill('Typed in a train');
-      await page.getByLabel('Focus').fill('Left foot first');
-      await expect(page.getByText('Kept here, not yet sent')).toBeVisible();
-      // The lid is closed at once: nobody waits for anything.
-      await page.close({ runBeforeUnload: false });
-      await desk.setOffline(false);
-      const after = await desk.newPage();
-      await after.goto(address);
-      await awake(after);
-      await expect(after.getByLabel('Title')).toHaveValue('Typed in a train');
-      await expect(after.getByText('All saved')).toBeVisible();
-      const fresh = await desk.newPage();
-      await fresh.goto(address);
-      await expect(fresh.getByLabel('Focus')).toHaveValue('Left foot first');
-      await fresh.close();
-      // Back in the tunnel and out again, on the same page.
-      await desk.setOffline(true);
-      await after.getByLabel('Focus').fill('Both feet');
-      await expect(after.getByText('Kept here, not yet sent')).toBeVisible();
-      await desk.setOffline(false);
-      await expect(after.getByText('All saved')).toBeVisible();
-      // One field that does not hold is named with its place, stays as it is, and stops the release alone.
-      await after.getByRole('button', { name: 'Add a session' }).click();
-      await after.getByRole('button', { name: 'Add an empty session' }).click();
-      await after.getByLabel('Name of the session').fill('Monday');
-      await after.getByLabel('Add a block:').selectOption('challenge');
-      await after.getByLabel('Add a drill: type, then Enter').fill('sole taps');
-      await after.keyboard.press('Enter');
-      await expect(after.getByText('All saved')).toBeVisible();
-      await after
-        .getByRole('button', { name: /^Sole taps/ })
-        .first()
-        .click();
-      await after.getByLabel('Work').fill('');
-      await after.getByLabel('Focus').fill('Saved all the same');
-      await expect(after.getByText('Saved, but for 1 field')).toBeVisible();
-      await expect(after.getByRole('alert').filter({ hasText: 'Monday, Sole taps: Seconds must be a number.' })).toBeVisible();
-      await expect(after.getByText('NaN')).toHaveCount(0);
-      const look = await desk.newPage();
-      await look.goto(address);
-      await expect(look.getByLabel('Focus')).toHaveValue('Saved all the same');
-      await look.close();
-      await after.getByLabel('Work').fill('40');
-      await expect(after.getByText('All saved')).toBeVisible();
-    });
+    test(
+      'what is typed without a line is kept here through a crash, and one bad field keeps nothing else from being saved',
+      LONG,
+      async ({ page, context: desk }) => {
+        await signIn(desk, 'coach');
+        await makeNextWeek(page);
+        const address = page.url();
+        await desk.setOffline(true);
+        await page.getByLabel('Title').fill('Typed in a train');
+        await page.getByLabel('Focus').fill('Left foot first');
+        await expect(page.getByText('Kept here, not yet sent')).toBeVisible();
+        // The lid is closed at once: nobody waits for anything.
+        await page.close({ runBeforeUnload: false });
+        await desk.setOffline(false);
+        const after = await desk.newPage();
+        await after.goto(address);
+        await awake(after);
+        await expect(after.getByLabel('Title')).toHaveValue('Typed in a train');
+        await expect(after.getByText('All saved')).toBeVisible();
+        const fresh = await desk.newPage();
+        await fresh.goto(address);
+        await expect(fresh.getByLabel('Focus')).toHaveValue('Left foot first');
+        await fresh.close();
+        // Back in the tunnel and out again, on the same page.
+        await desk.setOffline(true);
+        await after.getByLabel('Focus').fill('Both feet');
+        await expect(after.getByText('Kept here, not yet sent')).toBeVisible();
+        await desk.setOffline(false);
+        await expect(after.getByText('All saved')).toBeVisible();
+        // One field that does not hold is named with its place, stays as it is, and stops the release alone.
+        await after.getByRole('button', { name: 'Add a session' }).click();
+        await after.getByRole('button', { name: 'Add an empty session' }).click();
+        await after.getByLabel('Name of the session').fill('Monday');
+        await after.getByLabel('Add a block:').selectOption('challenge');
+        await after.getByLabel('Add a drill: type, then Enter').fill('sole taps');
+        await after.keyboard.press('Enter');
+        await expect(after.getByText('All saved')).toBeVisible();
+        await after
+          .getByRole('button', { name: /^Sole taps/ })
+          .first()
+          .click();
+        await after.getByLabel('Work').fill('');
+        await after.getByLabel('Focus').fill('Saved all the same');
+        await expect(after.getByText('Saved, but for 1 field')).toBeVisible();
+        await expect(after.getByRole('alert').filter({ hasText: 'Monday, Sole taps: Seconds must be a number.' })).toBeVisible();
+        await expect(after.getByText('NaN')).toHaveCount(0);
+        const look = await desk.newPage();
+        await look.goto(address);
+        await expect(look.getByLabel('Focus')).toHaveValue('Saved all the same');
+        await look.close();
+        await after.getByLabel('Work').fill('40');
+        await expect(after.getByText('All saved')).toBeVisible();
+      },
+    );
 
     test('two tabs on one week never lose work silently', LONG, async ({ page, context: desk }) => {
       await signIn(desk, 'coach');

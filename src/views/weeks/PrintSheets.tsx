@@ -58,11 +58,11 @@ function InPictures({ drill }: { drill: Drill }) {
 }
 
 /** How the session's drills go, in pictures. */
-function HowTheyGo({ drills }: { drills: readonly Drill[] }) {
+function HowTheyGo({ session, drills }: { session: Session; drills: readonly Drill[] }) {
   const shown = drills.filter((drill) => drill.moves);
   if (shown.length === 0) return null;
   return (
-    <section className="flex flex-wrap gap-x-5 gap-y-2" aria-label={t('How the drills go')}>
+    <section className="flex flex-wrap gap-x-5 gap-y-2" aria-label={t('{name}, how the drills go', { name: session.name })}>
       <h3 className="w-full">{t('How the drills go')}</h3>
       {shown.map((drill) => (
         <section key={drill.id}>
@@ -159,7 +159,7 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
           ))}
         </div>
       )}
-      <HowTheyGo drills={used} />
+      <HowTheyGo session={session} drills={used} />
       {items.some((item) => item.scored) && (
         <table className="w-full border-collapse text-sm">
           <caption className="text-start font-bold font-display text-base">{t('Write it down: my numbers')}</caption>

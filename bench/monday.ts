@@ -1,0 +1,265 @@
+/**
+ * A Monday evening in one house, on the machine it is run on: 20 squads of 15 players, all in a visit at once, their 20 coaches reviewing,
+ * 40 clips an hour. The built server answers over HTTP; players and coaches are asked for from this process on the same machine.
+ * Says for each kind of request how long it took, and whether every number that was accepted is kept.
+ * `npm run bench:monday` prints a table in Markdown; `-- 600` goes on for 600 seconds (180).
+ */
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { cpus, tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { inArray } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type { ReviewQueue } from '../src/contract/review.ts';
+import type { ThisWeek } from '../src/contract/training.ts';
+import { chance } from '../src/core/chance.ts';
+import { actorOf } from '../src/server/accounts/actor.ts';
+import { CLIP_CONSENT } from '../src/server/consent/consent.ts';
+import { createContext } from '../src/server/context.ts';
+import { readConfig } from '../src/server/platform/config.ts';
+import { scores, user } from '../src/server/platform/db/schema.ts';
+import { giveConsent } from '../src/server/screens/family.ts';
+import { addAccount, addCoach, addGuardian, addPlayer, addSquad } from '../src/server/squads/people.ts';
+import { makeWeek, releaseWeek, saveWeek } from '../src/server/weeks/weeks.ts';
+import { aPlan } from '../tests/server/make.ts';
+
+const SECONDS = Number(process.argv[2] ?? 180);
+const SQUADS = 20;
+const PLAYERS = 15;
+const CLIPS_AN_HOUR = 40;
+const PORT = 4497;
+const BASE = `http://localhost:${PORT}`;
+const PASSWORD = 'a long enough password';
+const PIN = '2468';
+/** A player's phone sends a number about so often, a coach decides one, and looks at one closely. */
+const [GO_S, DECISION_S, LOOK_S] = [25, 6, 18];
+/** How long a person takes to come to the phone, at most. */
+const COMING_S = 30;
+
+const random = chance(20_261_130);
+const dataDir = mkdtempSync(join(tmpdir(), 'eager-feet-monday-'));
+const context = createContext(readConfig({ DATA_DIR: dataDir }), Date.now, 'silent');
+const actor = (id: string) => {
+  const row = context.db
+    .select()
+    .from(user)
+    .all()
+    .find((one) => one.id === id);
+  if (!row) throw new Error('nobody there');
+  return actorOf(context.db, row);
+};
+
+const squads: { code: string; id: string; mail: string; players: string[] }[] = [];
+for (let s = 0; s < SQUADS; s++) {
+  const code = `MONDAY${String.fromCharCode(65 + s)}`;
+  const id = addSquad(context, {
+    ...{ name: `Squad ${s}`, town: 'Quillhaven', code, timeZone: 'America/Chicago' },
+    ...{ rule: { kind: 'every day', freeDays: 1 }, from: new Date().toISOString().slice(0, 10) },
+  });
+  const mail = `coach${s}@monday.example`;
+  const coach = await addAccount(context, { name: `Coach ${s}`, email: mail, password: PASSWORD, kind: 'coach' });
+  const guardian = await addAccount(context, {
+    name: `Family ${s}`,
+    email: `family${s}@monday.example`,
+    password: PASSWORD,
+    kind: 'guardian',
+  });
+  addCoach(context, id, coach, 'head coach');
+  const players: string[] = [];
+  for (let p = 0; p < PLAYERS; p++) {
+    const nickname = `Otter${p}`;
+    const joinedOn = new Date(Date.now() - 86_400_000).toISOString().slice(0, 10);
+    const made = await addPlayer(context, id, { nickname, birthYear: 2016, strongerFoot: 'right', level: 'steady', pin: PIN, joinedOn });
+    players.push(nickname);
+    if (p > 0) continue;
+    addGuardian(context, made.playerId, guardian);
+    giveConsent(context, actor(guardian), {
+      player: made.playerId,
+      id: uuid(),
+      kind: 'clips',
+      yes: true,
+      textVersion: CLIP_CONSENT.version,
+    });
+  }
+  const week = uuid();
+  makeWeek(context, actor(coach), { squad: id, id: week });
+  saveWeek(context, actor(coach), { week, draft: 1, plan: aPlan() });
+  releaseWeek(context, actor(coach), { week, when: { kind: 'now' } });
+  squads.push({ code, id, mail, players });
+}
+context.db.$client.close();
+
+async function startServer(): Promise<ChildProcess> {
+  const env = { ...process.env, PORT: String(PORT), DATA_DIR: dataDir, REQUESTS_PER_MINUTE: '1000000' };
+  const server = spawn('node', ['server.mjs'], { env, stdio: ['ignore', 'pipe', 'inherit'] });
+  await new Promise<void>((resolve, reject) => {
+    server.once('exit', (code) => reject(new Error(`The server ended with ${code}.`)));
+    server.stdout?.on('data', (words: Buffer) => String(words).includes('Eager Feet is open') && resolve());
+  });
+  return server;
+}
+const server = await startServer();
+
+const took = new Map<string, number[]>();
+const wrong: string[] = [];
+
+async function ask(
+  kind: string,
+  path: string,
+  init: { cookie: string; method?: string; body?: unknown; headers?: Record<string, string> },
+) {
+  const { cookie, method = init.body === undefined ? 'GET' : 'POST', body, headers = {} } = init;
+  const isBytes = body instanceof Uint8Array;
+  const from = performance.now();
+  const answer = await fetch(BASE + path, {
+    method,
+    headers: { cookie, origin: BASE, ...(body === undefined || isBytes ? {} : { 'content-type': 'application/json' }), ...headers },
+    ...(body === undefined ? {} : { body: isBytes ? (body as BodyInit) : JSON.stringify(body) }),
+  });
+  const text = await answer.text();
+  const list = took.get(kind) ?? [];
+  took.set(kind, [...list, performance.now() - from]);
+  if (!answer.ok) wrong.push(`${kind}: ${answer.status} ${text.slice(0, 200)}`);
+  return { answer, text };
+}
+
+async function signIn(path: string, body: object): Promise<string> {
+  const { answer } = await ask('sign in', `/api/auth${path}`, { cookie: '', body });
+  return answer.headers
+    .getSetCookie()
+    .map((one) => one.split(';')[0])
+    .join('; ');
+}
+
+const people: { squad: (typeof squads)[number]; coach: string; players: string[] }[] = [];
+for (const squad of squads) {
+  const coach = await signIn('/sign-in/email', { email: squad.mail, password: PASSWORD });
+  const players: string[] = [];
+  for (const nickname of squad.players) players.push(await signIn('/sign-in/squad', { code: squad.code, nickname, pin: PIN }));
+  people.push({ squad, coach, players });
+}
+
+const end = Date.now() + SECONDS * 1000;
+const pause = (seconds: number) => new Promise((done) => setTimeout(done, seconds * 1000));
+/** As people do it: not all at once, and not evenly. */
+const about = (seconds: number) => pause(seconds * (0.6 + 0.8 * random.next()));
+const accepted: string[] = [];
+const CLIP = readFileSync(join('src', 'demo', 'clips', 'step-overs-a.webm'));
+let clipsSent = 0;
+const clipIsDue = () => clipsSent < ((SECONDS - (end - Date.now()) / 1000) * CLIPS_AN_HOUR) / 3600;
+
+async function sendClip(cookie: string, squadId: string, scoreId: string): Promise<void> {
+  clipsSent++;
+  const id = uuid();
+  await ask('announce a clip', '/api/v1/go/clips', { cookie, body: { id, scoreId, squadId, workAt: 2 } });
+  const tus = { 'tus-resumable': '1.0.0' };
+  const { answer } = await ask('begin an upload', '/api/uploads', {
+    ...{ cookie, method: 'POST' },
+    headers: { ...tus, 'upload-length': String(CLIP.length), 'upload-metadata': `clip ${Buffer.from(id).toString('base64')}` },
+  });
+  const location = answer.headers.get('location') ?? '';
+  await ask('send a clip', location, {
+    ...{ cookie, method: 'PATCH', body: new Uint8Array(CLIP) },
+    headers: { ...tus, 'content-type': 'application/offset+octet-stream', 'upload-offset': '0' },
+  });
+}
+
+async function visit(cookie: string, squadId: string, mayFilm: boolean): Promise<void> {
+  await pause(COMING_S * random.next());
+  while (Date.now() < end) {
+    await ask('page: This week', '/week', { cookie });
+    const { text } = await ask('this week', '/api/v1/go/this-week', { cookie });
+    const { week } = JSON.parse(text) as ThisWeek;
+    const session = week?.content.sessions[0];
+    if (!week || !session) throw new Error('No week is open.');
+    await ask('page: a session', `/go/${session.id}`, { cookie });
+    const runId = uuid();
+    const startedAt = Date.now();
+    const events: object[] = [{ type: 'start', at: startedAt }];
+    for (const item of session.blocks.flatMap(({ items }) => items)) {
+      await about(GO_S);
+      if (Date.now() >= end) return;
+      const now = Date.now();
+      const id = uuid();
+      const run = { id: runId, revisionId: week.revisionId, sessionId: session.id, startedAt, sentAt: now, events };
+      await ask('send a run', '/api/v1/go/runs', { cookie, body: run });
+      const value = item.drillId === 'cross-course' ? 20 + 10 * random.next() : Math.round(30 + 20 * random.next());
+      const { answer } = await ask('send a number', '/api/v1/go/scores', {
+        cookie,
+        body: {
+          ...{
+            goId: uuid(),
+            revisionId: week.revisionId,
+            sessionId: session.id,
+            itemId: item.id,
+            round: 0,
+            runId,
+            doneAt: now,
+            sentAt: now,
+          },
+          scores: [{ id, foot: item.side === 'each foot' ? 'left' : 'both', value, faults: 0, seconds: 30, clocked: false, parts: null }],
+        },
+      });
+      if (answer.ok) accepted.push(id);
+      if (answer.ok && mayFilm && clipIsDue()) await sendClip(cookie, squadId, id);
+    }
+    await ask('page: My feet', '/feet', { cookie });
+  }
+}
+
+async function review(cookie: string, squadId: string): Promise<void> {
+  await pause(COMING_S * random.next());
+  await ask('page: Today', `/coach/${squadId}/today`, { cookie });
+  let looked = Date.now();
+  while (Date.now() < end) {
+    await ask('page: Review', `/coach/${squadId}/review`, { cookie });
+    const { text } = await ask('the queue', `/api/v1/squads/${squadId}/review`, { cookie });
+    for (const { scoreId } of (JSON.parse(text) as ReviewQueue).waiting) {
+      await about(DECISION_S);
+      if (Date.now() >= end) return;
+      if (Date.now() - looked > LOOK_S * 1000) {
+        looked = Date.now();
+        await ask('one score', `/api/v1/scores/${scoreId}/bench`, { cookie });
+      }
+      const decision = { id: uuid(), verdict: 'counted', value: null, reason: null, line: null, cues: [] };
+      await ask('decide', `/api/v1/scores/${scoreId}/decisions`, { cookie, body: decision });
+    }
+    await about(DECISION_S);
+  }
+}
+
+await Promise.all(
+  people.flatMap(({ squad, coach, players }) => [review(coach, squad.id), ...players.map((cookie, i) => visit(cookie, squad.id, i === 0))]),
+);
+server.removeAllListeners('exit');
+await new Promise((done) => {
+  server.once('exit', done);
+  server.kill('SIGTERM');
+});
+
+const { db } = createContext(readConfig({ DATA_DIR: dataDir }), Date.now, 'silent');
+const kept = new Set<string>();
+for (let i = 0; i < accepted.length; i += 500)
+  for (const { id } of db
+    .select({ id: scores.id })
+    .from(scores)
+    .where(inArray(scores.id, accepted.slice(i, i + 500)))
+    .all())
+    kept.add(id);
+db.$client.close();
+rmSync(dataDir, { recursive: true, force: true });
+
+const at = (list: readonly number[], share: number) =>
+  [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * share))] ?? 0;
+const rows = [...took].filter(([kind]) => kind !== 'sign in');
+const all = rows.flatMap(([, list]) => list);
+console.log(
+  `${SQUADS * PLAYERS} players, ${SQUADS} coaches, ${clipsSent} clips in ${SECONDS} s, ${cpus().length} cores (asked from the same machine): ${(all.length / SECONDS).toFixed(1)} requests a second.\n`,
+);
+console.log('| request | how many | middle, ms | 95 of 100, ms | longest, ms |\n|---|---|---|---|---|');
+for (const [kind, list] of [...rows, ['all', all] as const])
+  console.log(`| ${kind} | ${list.length} | ${at(list, 0.5).toFixed(0)} | ${at(list, 0.95).toFixed(0)} | ${at(list, 1).toFixed(0)} |`);
+console.log(
+  `\n${accepted.length} numbers accepted, ${accepted.filter((id) => !kept.has(id)).length} of them not kept; ${wrong.length} answers that were none.`,
+);
+for (const one of wrong.slice(0, 5)) console.log(`- ${one}`);
