@@ -21,6 +21,7 @@ import { scores, user } from '../src/server/platform/db/schema.ts';
 import { giveConsent } from '../src/server/screens/family.ts';
 import { addAccount, addCoach, addGuardian, addPlayer, addSquad } from '../src/server/squads/people.ts';
 import { makeWeek, releaseWeek, saveWeek } from '../src/server/weeks/weeks.ts';
+import { anItem, timed } from '../tests/core/make.ts';
 import { aPlan } from '../tests/server/make.ts';
 
 const SECONDS = Number(process.argv[2] ?? 180);
@@ -33,7 +34,9 @@ const PASSWORD = 'a long enough password';
 const PIN = '2468';
 /** A player's phone sends a number about so often, a coach decides one, and looks at one closely. */
 const [GO_S, DECISION_S, LOOK_S] = [25, 6, 18];
-/** How long a person takes to come to the phone, at most. */
+/** A visit has so many numbers: ten minutes. Everybody is somewhere in one when it begins; who ends one looks at the numbers and begins another. */
+const GOES = 24;
+/** Coaches sit down within so long. */
 const COMING_S = 30;
 
 const random = chance(20_261_130);
@@ -83,7 +86,7 @@ for (let s = 0; s < SQUADS; s++) {
   }
   const week = uuid();
   makeWeek(context, actor(coach), { squad: id, id: week });
-  saveWeek(context, actor(coach), { week, draft: 1, plan: aPlan() });
+  saveWeek(context, actor(coach), { week, draft: 1, plan: aPlan(Array.from({ length: GOES }, () => anItem('sole-taps', timed(30)))) });
   releaseWeek(context, actor(coach), { week, when: { kind: 'now' } });
   squads.push({ code, id, mail, players });
 }
@@ -131,15 +134,23 @@ async function signIn(path: string, body: object): Promise<string> {
     .join('; ');
 }
 
-const people: { squad: (typeof squads)[number]; coach: string; players: string[] }[] = [];
+/** A player whose phone has the week already. */
+interface Playing {
+  cookie: string;
+  before: string;
+}
+const people: { squad: (typeof squads)[number]; coach: string; players: Playing[] }[] = [];
 for (const squad of squads) {
   const coach = await signIn('/sign-in/email', { email: squad.mail, password: PASSWORD });
-  const players: string[] = [];
-  for (const nickname of squad.players) players.push(await signIn('/sign-in/squad', { code: squad.code, nickname, pin: PIN }));
+  const players: Playing[] = [];
+  for (const nickname of squad.players) {
+    const cookie = await signIn('/sign-in/squad', { code: squad.code, nickname, pin: PIN });
+    players.push({ cookie, before: (await ask('before', '/api/v1/go/this-week', { cookie })).text });
+  }
   people.push({ squad, coach, players });
 }
 
-const end = Date.now() + SECONDS * 1000;
+let end = Number.POSITIVE_INFINITY;
 const pause = (seconds: number) => new Promise((done) => setTimeout(done, seconds * 1000));
 /** As people do it: not all at once, and not evenly. */
 const about = (seconds: number) => pause(seconds * (0.6 + 0.8 * random.next()));
@@ -164,26 +175,30 @@ async function sendClip(cookie: string, squadId: string, scoreId: string): Promi
   });
 }
 
-async function visit(cookie: string, squadId: string, mayFilm: boolean): Promise<void> {
-  await pause(COMING_S * random.next());
-  while (Date.now() < end) {
-    await ask('page: This week', '/week', { cookie });
-    const { text } = await ask('this week', '/api/v1/go/this-week', { cookie });
-    const { week } = JSON.parse(text) as ThisWeek;
+async function visit({ cookie, before }: Playing, squadId: string, mayFilm: boolean): Promise<void> {
+  // The first visit began before: its pages were asked for then.
+  let first = random.whole(0, GOES - 1);
+  await about(GO_S);
+  for (let visits = 0; Date.now() < end; visits++) {
+    if (visits > 0) {
+      await ask('page: This week', '/week', { cookie });
+      await ask('this week', '/api/v1/go/this-week', { cookie });
+    }
+    const { week } = JSON.parse(before) as ThisWeek;
     const session = week?.content.sessions[0];
     if (!week || !session) throw new Error('No week is open.');
-    await ask('page: a session', `/go/${session.id}`, { cookie });
+    if (visits > 0) await ask('page: a session', `/go/${session.id}`, { cookie });
     const runId = uuid();
     const startedAt = Date.now();
     const events: object[] = [{ type: 'start', at: startedAt }];
-    for (const item of session.blocks.flatMap(({ items }) => items)) {
+    for (const item of session.blocks.flatMap(({ items }) => items).slice(first)) {
       await about(GO_S);
       if (Date.now() >= end) return;
       const now = Date.now();
       const id = uuid();
       const run = { id: runId, revisionId: week.revisionId, sessionId: session.id, startedAt, sentAt: now, events };
       await ask('send a run', '/api/v1/go/runs', { cookie, body: run });
-      const value = item.drillId === 'cross-course' ? 20 + 10 * random.next() : Math.round(30 + 20 * random.next());
+      const value = Math.round(30 + 20 * random.next());
       const { answer } = await ask('send a number', '/api/v1/go/scores', {
         cookie,
         body: {
@@ -197,12 +212,13 @@ async function visit(cookie: string, squadId: string, mayFilm: boolean): Promise
             doneAt: now,
             sentAt: now,
           },
-          scores: [{ id, foot: item.side === 'each foot' ? 'left' : 'both', value, faults: 0, seconds: 30, clocked: false, parts: null }],
+          scores: [{ id, foot: 'both', value, faults: 0, seconds: 30, clocked: false, parts: null }],
         },
       });
       if (answer.ok) accepted.push(id);
       if (answer.ok && mayFilm && clipIsDue()) await sendClip(cookie, squadId, id);
     }
+    first = 0;
     await ask('page: My feet', '/feet', { cookie });
   }
 }
@@ -228,8 +244,12 @@ async function review(cookie: string, squadId: string): Promise<void> {
   }
 }
 
+end = Date.now() + SECONDS * 1000;
 await Promise.all(
-  people.flatMap(({ squad, coach, players }) => [review(coach, squad.id), ...players.map((cookie, i) => visit(cookie, squad.id, i === 0))]),
+  people.flatMap(({ squad, coach, players }) => [
+    review(coach, squad.id),
+    ...players.map((playing, i) => visit(playing, squad.id, i === 0)),
+  ]),
 );
 server.removeAllListeners('exit');
 await new Promise((done) => {
@@ -251,7 +271,7 @@ rmSync(dataDir, { recursive: true, force: true });
 
 const at = (list: readonly number[], share: number) =>
   [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * share))] ?? 0;
-const rows = [...took].filter(([kind]) => kind !== 'sign in');
+const rows = [...took].filter(([kind]) => kind !== 'sign in' && kind !== 'before');
 const all = rows.flatMap(([, list]) => list);
 console.log(
   `${SQUADS * PLAYERS} players, ${SQUADS} coaches, ${clipsSent} clips in ${SECONDS} s, ${cpus().length} cores (asked from the same machine): ${(all.length / SECONDS).toFixed(1)} requests a second.\n`,

@@ -102,9 +102,10 @@ if (want('printed-moves')) {
   await desk.getByRole('link', { name: /draft/ }).first().click();
   await desk.waitForURL(/weeks\/[0-9a-f-]{36}/);
   await desk.goto(`${desk.url()}/print`, { waitUntil: 'networkidle' });
+  await desk.waitForFunction(() => document.documentElement.dataset.laidOut === 'yes');
   await desk.emulateMedia({ media: 'print' });
   await desk
-    .getByRole('region', { name: /how the drills go$/ })
+    .locator('[data-one-page]')
     .first()
     .screenshot({ path: `${OUT}/printed-moves.png` });
   await desk.emulateMedia({ media: 'screen' });

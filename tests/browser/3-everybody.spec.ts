@@ -219,7 +219,7 @@ for (const language of ['en', 'es'])
     },
   );
 
-test('the gallery shows every notation and part, on a phone and in the dark too, and nothing spills over', async ({ page }) => {
+test('the gallery shows every notation and part, on a phone and in the dark too, and nothing spills over', LONG, async ({ page }) => {
   await page.goto('/gallery');
   await expect(page.getByRole('heading', { name: 'Moves' })).toBeVisible();
   for (const name of ['Moves', 'Yard', 'Seam', 'Skyline', 'Laces', 'Staircase'])

@@ -179,7 +179,7 @@ test('what anybody may ask is answered: addresses that are not there, files for 
   await anybody.dispose();
 });
 
-test('no page tries what its own policy forbids, and each says what it is and whether it may be found', async ({ page, context }) => {
+test('no page tries what its own policy forbids, and each says what it is and whether it may be found', LONG, async ({ page, context }) => {
   const against: string[] = [];
   page.on('console', (message) => {
     if (/Content Security Policy|Content-Security-Policy/i.test(message.text())) against.push(message.text());

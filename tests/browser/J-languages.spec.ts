@@ -7,34 +7,38 @@ test.use({ file: 'J-languages' });
 /** Reads in a language from now on, as a device that has chosen it. */
 const read = (page: Page, base: string, language: string) => page.context().addCookies([{ name: 'language', value: language, url: base }]);
 
-test('a family changes the language by one press, and it stays with the device and with the person', async ({ page, house, browser }) => {
-  await signIn(page.context(), 'Comet');
-  await page.goto('/week');
-  await page.getByRole('button', { name: 'Español' }).click();
-  await expect(page.getByRole('heading', { name: 'Hola, Comet' })).toBeVisible();
-  await expect(page.locator('html')).toHaveAttribute('lang', 'es');
-  // The press came back to the page on which it was made, and the next one reads the same.
-  await expect(page).toHaveURL(/\/week$/);
-  await page.getByRole('link', { name: 'Mis pies' }).click();
-  await expect(page.getByRole('heading', { name: 'Mis pies' })).toBeVisible();
-  await awake(page);
-  // On another device nobody has chosen: whoever signs in reads what was chosen elsewhere.
-  const other = await browser.newContext({ baseURL: house, viewport: PHONE, locale: 'en-US' });
-  await signIn(other, 'Comet');
-  const there = await other.newPage();
-  await there.goto('/');
-  await there.goto('/week');
-  await expect(there.getByRole('heading', { name: 'Hola, Comet' })).toBeVisible();
-  // What is wrong is said in it as well.
-  const problem = await other.request.post('/api/auth/sign-in/squad', { data: { code: 'LANTERN', nickname: 'Comet', pin: '0000' } });
-  expect(await problem.json()).toMatchObject({
-    detail: 'El código del equipo, el apodo y el PIN no coinciden. Revisa cada uno e inténtalo otra vez.',
-  });
-  await other.close();
-  await page.goto('/week');
-  await page.getByRole('button', { name: 'English' }).click();
-  await expect(page.getByRole('heading', { name: 'Hi Comet' })).toBeVisible();
-});
+test(
+  'a family changes the language by one press, and it stays with the device and with the person',
+  LONG,
+  async ({ page, house, browser }) => {
+    await signIn(page.context(), 'Comet');
+    await page.goto('/week');
+    await page.getByRole('button', { name: 'Español' }).click();
+    await expect(page.getByRole('heading', { name: 'Hola, Comet' })).toBeVisible();
+    await expect(page.locator('html')).toHaveAttribute('lang', 'es');
+    // The press came back to the page on which it was made, and the next one reads the same.
+    await expect(page).toHaveURL(/\/week$/);
+    await page.getByRole('link', { name: 'Mis pies' }).click();
+    await expect(page.getByRole('heading', { name: 'Mis pies' })).toBeVisible();
+    await awake(page);
+    // On another device nobody has chosen: whoever signs in reads what was chosen elsewhere.
+    const other = await browser.newContext({ baseURL: house, viewport: PHONE, locale: 'en-US' });
+    await signIn(other, 'Comet');
+    const there = await other.newPage();
+    await there.goto('/');
+    await there.goto('/week');
+    await expect(there.getByRole('heading', { name: 'Hola, Comet' })).toBeVisible();
+    // What is wrong is said in it as well.
+    const problem = await other.request.post('/api/auth/sign-in/squad', { data: { code: 'LANTERN', nickname: 'Comet', pin: '0000' } });
+    expect(await problem.json()).toMatchObject({
+      detail: 'El código del equipo, el apodo y el PIN no coinciden. Revisa cada uno e inténtalo otra vez.',
+    });
+    await other.close();
+    await page.goto('/week');
+    await page.getByRole('button', { name: 'English' }).click();
+    await expect(page.getByRole('heading', { name: 'Hi Comet' })).toBeVisible();
+  },
+);
 
 test('a browser that asks for Spanish gets it at the door, and a strange language gets English', async ({ house, browser }) => {
   for (const [locale, heading] of [
