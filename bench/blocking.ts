@@ -7,6 +7,7 @@ import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { fileURLToPath } from 'node:url';
+import { cookieOf } from '../tests/cookies.ts';
 
 const PORT = 4470;
 const base = `http://localhost:${PORT}`;
@@ -45,10 +46,7 @@ const signedIn = await fetch(`${base}/api/auth/sign-in/email`, {
   headers: { 'content-type': 'application/json', origin: base },
   body: JSON.stringify({ email: 'coach@big.example', password: 'a long enough password' }),
 });
-const cookie = signedIn.headers
-  .getSetCookie()
-  .map((one) => one.split(';')[0])
-  .join('; ');
+const cookie = cookieOf(signedIn);
 const ask = async (path: string) => {
   const answer = await fetch(base + path, { headers: { cookie } });
   return { status: answer.status, bytes: (await answer.arrayBuffer()).byteLength };

@@ -4,11 +4,10 @@
  * Says for each kind of request how long it took, and whether every number that was accepted is kept.
  * `npm run bench:monday` prints a table in Markdown; `-- 600` goes on for 600 seconds (180).
  */
-import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { cpus, tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { inArray } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { ReviewQueue } from '../src/contract/review.ts';
 import type { ThisWeek } from '../src/contract/training.ts';
@@ -21,8 +20,10 @@ import { scores, user } from '../src/server/platform/db/schema.ts';
 import { giveConsent } from '../src/server/screens/family.ts';
 import { addAccount, addCoach, addGuardian, addPlayer, addSquad } from '../src/server/squads/people.ts';
 import { makeWeek, releaseWeek, saveWeek } from '../src/server/weeks/weeks.ts';
+import { cookieOf } from '../tests/cookies.ts';
 import { anItem, timed } from '../tests/core/make.ts';
 import { aPlan } from '../tests/server/make.ts';
+import { startServer, stopServer } from '../tests/started.ts';
 
 const SECONDS = Number(process.argv[2] ?? 180);
 const SQUADS = 20;
@@ -43,11 +44,7 @@ const random = chance(20_261_130);
 const dataDir = mkdtempSync(join(tmpdir(), 'eager-feet-monday-'));
 const context = createContext(readConfig({ DATA_DIR: dataDir }), Date.now, 'silent');
 const actor = (id: string) => {
-  const row = context.db
-    .select()
-    .from(user)
-    .all()
-    .find((one) => one.id === id);
+  const row = context.db.select().from(user).where(eq(user.id, id)).get();
   if (!row) throw new Error('nobody there');
   return actorOf(context.db, row);
 };
@@ -92,16 +89,7 @@ for (let s = 0; s < SQUADS; s++) {
 }
 context.db.$client.close();
 
-async function startServer(): Promise<ChildProcess> {
-  const env = { ...process.env, PORT: String(PORT), DATA_DIR: dataDir, REQUESTS_PER_MINUTE: '1000000' };
-  const server = spawn('node', ['server.mjs'], { env, stdio: ['ignore', 'pipe', 'inherit'] });
-  await new Promise<void>((resolve, reject) => {
-    server.once('exit', (code) => reject(new Error(`The server ended with ${code}.`)));
-    server.stdout?.on('data', (words: Buffer) => String(words).includes('Eager Feet is open') && resolve());
-  });
-  return server;
-}
-const server = await startServer();
+const server = await startServer(PORT, dataDir, false, { REQUESTS_PER_MINUTE: '1000000' });
 
 const took = new Map<string, number[]>();
 const wrong: string[] = [];
@@ -121,17 +109,15 @@ async function ask(
   });
   const text = await answer.text();
   const list = took.get(kind) ?? [];
-  took.set(kind, [...list, performance.now() - from]);
+  list.push(performance.now() - from);
+  took.set(kind, list);
   if (!answer.ok) wrong.push(`${kind}: ${answer.status} ${text.slice(0, 200)}`);
   return { answer, text };
 }
 
 async function signIn(path: string, body: object): Promise<string> {
   const { answer } = await ask('sign in', `/api/auth${path}`, { cookie: '', body });
-  return answer.headers
-    .getSetCookie()
-    .map((one) => one.split(';')[0])
-    .join('; ');
+  return cookieOf(answer);
 }
 
 /** A player whose phone has the week already. */
@@ -251,11 +237,7 @@ await Promise.all(
     ...players.map((playing, i) => visit(playing, squad.id, i === 0)),
   ]),
 );
-server.removeAllListeners('exit');
-await new Promise((done) => {
-  server.once('exit', done);
-  server.kill('SIGTERM');
-});
+await stopServer(server);
 
 const { db } = createContext(readConfig({ DATA_DIR: dataDir }), Date.now, 'silent');
 const kept = new Set<string>();

@@ -7,6 +7,7 @@ import type { ReviewQueue } from '../src/contract/review.ts';
 import type { ThisWeek } from '../src/contract/training.ts';
 import type { WeekDetail } from '../src/contract/weeks.ts';
 import { CONTACT_SCHOOLS } from '../src/core/drills/terms.ts';
+import { cookieOf } from '../tests/cookies.ts';
 
 const BASE = process.env.BASE ?? 'http://localhost:4321';
 const OUT = 'src/contract/examples.json';
@@ -40,10 +41,7 @@ async function signedIn(path: string, body: Json): Promise<string> {
   });
   if (!response.ok) throw new Error(`${path}: ${response.status}`);
   examples[`sign-in${path.replaceAll('/', '.')}`] = { sent: body };
-  return response.headers
-    .getSetCookie()
-    .map((cookie) => cookie.split(';')[0])
-    .join('; ');
+  return cookieOf(response);
 }
 const PASSWORD = 'quillhaven-demo';
 const cookies = {

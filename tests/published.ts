@@ -24,7 +24,7 @@ const JSON_TYPE = 'application/json';
 const escaped = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
 const pointer = (part: string) => encodeURIComponent(part.replaceAll('~', '~0').replaceAll('/', '~1'));
 
-export const PUBLISHED: readonly (Published & { pattern: RegExp })[] = Object.entries(document.paths)
+const PUBLISHED: readonly (Published & { pattern: RegExp })[] = Object.entries(document.paths)
   .flatMap(([path, methods]) => {
     const pattern = new RegExp(
       `^${path

@@ -1,8 +1,8 @@
-/** What a sheet says of itself to be laid out on one page, and the names in `tokens.css` that go with it. */
+/** Sheets that want to be on one page; `one-page` in `tokens.css` gives them their width and zooms what is in them. */
 export const ONE_PAGE = '[data-one-page]';
 
-/** What A4 and Letter both have between the usual margins of half an inch: the width of the one, the height of the other. */
-const PAGE_MM = { height: 254 };
+/** What A4 and Letter both have in height between the usual margins of half an inch: that of Letter. (In width it is that of A4, 184 mm.) */
+const PAGE_MM = 254;
 const PX_PER_MM = 96 / 25.4;
 /** A line that lands on the last hair of a page begins the next one. */
 const SPARE_MM = 1;
@@ -29,12 +29,11 @@ export function largestZoom(fits: (zoom: number) => boolean): number {
 }
 
 /** Lays a sheet out so small that it fits on one page, and as large as that allows. */
-export function fitOnPage(sheet: HTMLElement): number {
+export function fitOnPage(sheet: HTMLElement): void {
   const zoomTo = (zoom: number) => sheet.style.setProperty('--zoom', String(zoom));
   const zoom = largestZoom((one) => {
     zoomTo(one);
-    return sheet.getBoundingClientRect().height <= (PAGE_MM.height - SPARE_MM) * PX_PER_MM;
+    return sheet.getBoundingClientRect().height <= (PAGE_MM - SPARE_MM) * PX_PER_MM;
   });
   zoomTo(zoom);
-  return zoom;
 }

@@ -34,27 +34,8 @@ import * as weeks from './weeks.ts';
 /* Schemas by their names, so that the published document says each once and points to it. */
 
 const MODULES: readonly object[] = [
-  ...[
-    parts,
-    home,
-    drill,
-    layout,
-    week,
-    wishes,
-    season,
-    streaks,
-    coreFiles,
-    history,
-    accounts,
-    bench,
-    clips,
-    drills,
-    files,
-    invitations,
-    keys,
-    letters,
-    numbers,
-  ],
+  ...[parts, home, drill, layout, week, wishes, season, streaks, coreFiles, history],
+  ...[accounts, bench, clips, drills, files, invitations, keys, letters, numbers],
   ...[operations, planning, progress, review, rules, screens, seasonSheet, squads, tables, training, weeks],
 ];
 

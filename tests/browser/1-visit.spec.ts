@@ -1,6 +1,6 @@
 import type { BrowserContext, Page } from '@playwright/test';
 import { expect, LONG, test } from './house.ts';
-import { awake, coachBase, follow, makeNextWeek, outboxOf, PHONE, signIn } from './people.ts';
+import { addSession, awake, coachBase, follow, makeNextWeek, outboxOf, PHONE, signIn } from './people.ts';
 
 test.use({ file: '1-visit' });
 
@@ -39,13 +39,7 @@ test.describe
       await expect(page.getByText('Add a session before you release the week.')).toBeVisible();
 
       await page.getByLabel('Title').fill('Short and quick');
-      await page.getByRole('button', { name: 'Add a session' }).click();
-      await page.getByRole('button', { name: 'Add an empty session' }).click();
-      await page.getByLabel('Name of the session').fill('Try-out');
-      await page.getByLabel('Add a block:').selectOption('challenge');
-      // Two keystrokes: a letter and Enter would do; a word is clearer.
-      await page.getByLabel('Add a drill: type, then Enter').fill('hopping');
-      await page.keyboard.press('Enter');
+      await addSession(page, { name: 'Try-out', drill: 'hopping' });
       const minutes = page.getByTestId('session-minutes');
       await expect(minutes).toHaveText('1 min');
       await expect(page.getByRole('img', { name: 'Touches: left 27, right 27' })).toBeVisible();
@@ -84,11 +78,7 @@ test.describe
       await page.getByRole('button', { name: 'Make the next week' }).click();
       await awake(page);
       await page.getByLabel('Title').fill('Not to be seen yet');
-      await page.getByRole('button', { name: 'Add a session' }).click();
-      await page.getByRole('button', { name: 'Add an empty session' }).click();
-      await page.getByLabel('Add a block:').selectOption('recap');
-      await page.getByLabel('Add a drill: type, then Enter').fill('drag-back');
-      await page.keyboard.press('Enter');
+      await addSession(page, { block: 'recap', drill: 'drag-back' });
       await page.getByLabel('Hour').fill('07:15');
       await page.getByLabel(/A surprise/).check();
       await page.getByRole('button', { name: 'Release it as a surprise' }).click();
@@ -128,12 +118,7 @@ test.describe
         await desk.setOffline(false);
         await expect(after.getByText('All saved')).toBeVisible();
         // One field that does not hold is named with its place, stays as it is, and stops the release alone.
-        await after.getByRole('button', { name: 'Add a session' }).click();
-        await after.getByRole('button', { name: 'Add an empty session' }).click();
-        await after.getByLabel('Name of the session').fill('Monday');
-        await after.getByLabel('Add a block:').selectOption('challenge');
-        await after.getByLabel('Add a drill: type, then Enter').fill('sole taps');
-        await after.keyboard.press('Enter');
+        await addSession(after, { name: 'Monday', drill: 'sole taps' });
         await expect(after.getByText('All saved')).toBeVisible();
         await after
           .getByRole('button', { name: /^Sole taps/ })

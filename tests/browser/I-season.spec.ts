@@ -4,7 +4,7 @@ import type { SeasonOnSheet } from '../../src/contract/season.ts';
 import type { ThisWeek } from '../../src/contract/training.ts';
 import type { WeekDetail } from '../../src/contract/weeks.ts';
 import { expect, LONG, meetsDrills, skipMeeting, test } from './house.ts';
-import { awake, coachBase, follow, makeNextWeek, PHONE, signIn } from './people.ts';
+import { addSession, awake, coachBase, follow, makeNextWeek, PHONE, signIn } from './people.ts';
 
 test.use({ file: 'I-season' });
 
@@ -105,14 +105,7 @@ test(
     await sound(page);
     await makeNextWeek(page);
     const week = page.url();
-    for (const name of ['For all', 'For the strong']) {
-      await page.getByRole('button', { name: 'Add a session' }).click();
-      await page.getByRole('button', { name: 'Add an empty session' }).click();
-      await page.getByLabel('Name of the session').last().fill(name);
-      await page.getByLabel('Add a block:').last().selectOption('challenge');
-      await page.getByLabel('Add a drill: type, then Enter').fill('sole taps');
-      await page.keyboard.press('Enter');
-    }
+    for (const name of ['For all', 'For the strong']) await addSession(page, { name, drill: 'sole taps' });
     const strong = page.getByRole('region', { name: 'Session For the strong' });
     await strong.getByText('for everybody').click();
     await strong.getByRole('checkbox', { name: 'Strong' }).check();

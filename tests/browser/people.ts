@@ -107,6 +107,19 @@ export async function makeNextWeek(page: Page): Promise<void> {
   await awake(page);
 }
 
+/** Adds a session with one block of one drill to the week on the bench. */
+export async function addSession(
+  page: Page,
+  { name, block = 'challenge', drill }: { name?: string; block?: string; drill: string },
+): Promise<void> {
+  await page.getByRole('button', { name: 'Add a session' }).click();
+  await page.getByRole('button', { name: 'Add an empty session' }).click();
+  if (name) await page.getByLabel('Name of the session').last().fill(name);
+  await page.getByLabel('Add a block:').last().selectOption(block);
+  await page.getByLabel('Add a drill: type, then Enter').fill(drill);
+  await page.keyboard.press('Enter');
+}
+
 /** Opens a section that its heading opens. */
 export const unfold = (page: Page, name: string | RegExp) => page.getByRole('region', { name }).locator('summary').first().click();
 

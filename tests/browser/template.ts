@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { startServer, stopServer, TEMPLATE } from './house.ts';
+import { startServer, stopServer } from '../started.ts';
+import { TEMPLATE } from './house.ts';
 
 const KEY = 'test-results/template.key';
 

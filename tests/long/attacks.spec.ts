@@ -8,8 +8,9 @@ import { v7 as uuid } from 'uuid';
 import { contract, type Endpoint } from '../../src/contract/index.ts';
 import type { Register } from '../../src/contract/screens.ts';
 import type { ThisWeek } from '../../src/contract/training.ts';
-import { startServer, stopServer, TEMPLATE } from '../browser/house.ts';
+import { TEMPLATE } from '../browser/house.ts';
 import { readEbml, readIso, rewrapped, withPart, writeEbml, writeIso } from '../server/clips/hostile.ts';
+import { startServer, stopServer } from '../started.ts';
 
 /* Somebody who means harm, over HTTP, against the built server: twenty kinds of requests that must get nothing. */
 

@@ -6,7 +6,8 @@ import { expect, test } from '@playwright/test';
 import Database from 'better-sqlite3';
 import { v7 as uuid } from 'uuid';
 import type { ThisWeek } from '../../src/contract/training.ts';
-import { startServer, stopServer, TEMPLATE } from '../browser/house.ts';
+import { TEMPLATE } from '../browser/house.ts';
+import { startServer, stopServer } from '../started.ts';
 
 /* What happens to a house when its machine fails: killed in the middle, a full disk, two at once. Against the built server. */
 

@@ -49,14 +49,14 @@ export const CardsView = guarded(function CardsView({ squad, address }: Props) {
         {cards.map(({ playerId, nickname, familyLink, guardian }) => (
           <article
             key={playerId}
-            className="slab flex break-inside-avoid flex-col gap-2 border-dashed p-4 print:me-1 print:mb-2 print:inline-flex print:w-[48%] print:align-top"
+            className="slab flex break-inside-avoid flex-col gap-2 border-dashed p-4 print:me-1 print:mb-2 print:inline-flex print:w-[48%] print:gap-1 print:p-3 print:align-top"
             aria-label={t('Card of {nickname}', { nickname })}
           >
             <h2>{nickname}</h2>
             <p className="text-sm">{t('{name} · Eager Feet', { name: squad.name })}</p>
             <div className="flex items-center gap-3">
-              <Qr qr={familyLink.qr} label={t('Family link of {nickname}', { nickname })} className="size-36 shrink-0" />
-              <p className="text-sm">
+              <Qr qr={familyLink.qr} label={t('Family link of {nickname}', { nickname })} className="size-36 shrink-0 print:size-28" />
+              <p className="min-w-0 text-sm wrap-anywhere">
                 {t('Scan this on the family’s own phone: it signs {nickname} in, until {dateInWords}. Or go to', {
                   nickname,
                   dateInWords: dateInWords(familyLink.endsAt, squad.timeZone),

@@ -110,14 +110,14 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
         {session.blocks
           .filter((block) => block.items.length > 0)
           .map((block) => (
-            <li key={block.id} className="break-inside-avoid pb-1">
-              <h3>{term(block.kind)}</h3>
+            <li key={block.id} className="pb-1">
+              <h3 className="break-after-avoid">{term(block.kind)}</h3>
               <ul>
                 {block.items.map((item) => {
                   const drill = drills.get(item.drillId);
                   if (!drill) return null;
                   return (
-                    <li key={item.id} className="pb-1">
+                    <li key={item.id} className="break-inside-avoid pb-1">
                       <strong>{drill.name}</strong>, {doseInWords(item.dose)}
                       {roundsOf(item) > 1 && ` × ${roundsOf(item)}`}
                       {item.side !== 'untracked' && `, ${term(item.side)}`}
@@ -174,8 +174,9 @@ function Sheet({ squad, number, plan, session, drills, runner }: Props & { sessi
           </thead>
           <tbody>
             {scoreLines(session).map(({ key, item, foot, go, of }) => (
-              <tr key={key}>
-                <td className="border border-ink px-2 py-1.5">
+              // However small the rest: a row that a hand can write in.
+              <tr key={key} className="h-[calc(5mm/var(--zoom))]">
+                <td className="border border-ink px-2">
                   {drills.get(item.drillId)?.name}, {doseInWords(item.dose)}
                 </td>
                 <td className="border border-ink px-2">{foot && term(foot)}</td>

@@ -25,6 +25,7 @@ import {
 import { askToJoin } from '../../../src/server/squads/joining.ts';
 import { readPeople } from '../../../src/server/squads/read.ts';
 import { signInRoute } from '../../../src/server/wiring/sign-in-route.ts';
+import { cookieOf } from '../../cookies.ts';
 import { codeAt } from '../../totp.ts';
 import { actorAgain, askingAs, makeAssistant, openTown, outcome, PASSWORD, type Town, uuid } from '../make.ts';
 
@@ -49,11 +50,6 @@ describe('keys', () => {
         body: JSON.stringify(body),
       }),
     );
-  const cookieOf = (answer: Response) =>
-    answer.headers
-      .getSetCookie()
-      .map((one) => one.split(';')[0])
-      .join('; ');
   const asPlayer = (pin: string, from?: string) => post('/sign-in/squad', { code: 'LANTERN', nickname: 'Comet', pin }, '', from);
   const asFennel = () => post('/sign-in/email', { email: 'fennel@town.example', password: PASSWORD });
   const whoIs = async (cookie: string) => (await actorFrom(town.context, new Headers({ cookie }))).kind;

@@ -19,6 +19,7 @@ import { addGuardian } from '../../../src/server/squads/people.ts';
 import { sendGo } from '../../../src/server/training/send-go.ts';
 import { sendRun } from '../../../src/server/training/send-run.ts';
 import { signInRoute } from '../../../src/server/wiring/sign-in-route.ts';
+import { cookieOf } from '../../cookies.ts';
 import { aGo, aPlan, aScore, DAY, HOUR, MONDAY_TEN, openTown, outcome, releaseNow, type Town, uuid } from '../make.ts';
 
 describe('mail to families', () => {
@@ -302,11 +303,6 @@ describe('a new password', () => {
       }),
     );
   const signIn = (password: string) => post('/sign-in/email', { email: 'comets@town.example', password });
-  const cookieOf = (answer: Response) =>
-    answer.headers
-      .getSetCookie()
-      .map((one) => one.split(';')[0])
-      .join('; ');
   const unseal = (text: string) => town.context.seal.unseal(text);
   const mails = () => town.context.db.select().from(outbox).all();
   const links = () => mails().filter((one) => one.subject.includes('new password'));

@@ -1,17 +1,6 @@
 import { examples } from '../../../contract/examples.ts';
-import { appContext } from '../../../server/context.ts';
-import { notFound } from '../../../server/platform/problems.ts';
-import { problemResponse } from '../../../server/wiring/route.ts';
-
-interface Asked {
-  request: Request;
-  params: Record<string, string | undefined>;
-}
+import { published } from '../../../server/wiring/published.ts';
 
 /** Examples of the published interface: /api/examples/squad.register.answer.json. */
-export const GET = ({ params, request }: Asked): Response => {
-  const example = examples.get(params.name ?? '');
-  if (example === undefined) return problemResponse(appContext(), notFound(), request);
-  return Response.json(example, { headers: { 'cache-control': 'no-cache' } });
-};
+export const GET = published((name) => examples.get(name));
 export const HEAD = GET;

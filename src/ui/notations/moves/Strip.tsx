@@ -26,10 +26,10 @@ export function Strip({
           // biome-ignore lint/suspicious/noArrayIndexKey: a picture is its place in the strip.
           key={i}
           aria-current={now === moment.beat ? 'step' : undefined}
-          className={`flex flex-col border bg-slab ${narrow ? 'w-24' : ''} ${now === moment.beat ? 'border-lace' : 'border-joint'}`}
+          className={`flex flex-col border bg-slab ${narrow ? 'w-22' : ''} ${now === moment.beat ? 'border-lace' : 'border-joint'}`}
         >
           <Still plan={plan} moment={moment} width={150} height={150} from={from} className="w-full" />
-          <span className="px-1.5 pb-1.5 text-sm leading-tight">
+          <span className={`leading-tight ${narrow ? 'px-1 pb-1 text-xs' : 'px-1.5 pb-1.5 text-sm'}`}>
             {i + 1}. {moment.words}
             {moment.times > 1 && t(' ({times} times)', { times: moment.times })}
             {moment.rep && <b> = 1</b>}
