@@ -1,4 +1,4 @@
-/** `npm run backup`, `restore`, `rebuild`, `settle`, `check`, `clean`, `mailbox`: the house's commands, from the built application. */
+/** `npm run backup`, `restore`, `rebuild`, `settle`, `check`, `clean`, `mailbox`, `houses`: the house's commands, from the built application. */
 import { existsSync } from 'node:fs';
 
 if (!existsSync('dist/house/main.mjs')) {

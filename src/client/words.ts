@@ -1,6 +1,6 @@
 import { HOUR_MS } from '../core/calendar/lengths.ts';
 import { weekdayInWords } from '../core/calendar/weekdays.ts';
-import { locale, t } from '../core/text/translate.ts';
+import { momentInWords, t } from '../core/text/translate.ts';
 
 /** Dates and feet in words, the same on all screens. */
 
@@ -14,7 +14,7 @@ export const wishedDay = (day: number | null): string => (day === null ? t('any 
 
 /** "Sun, Nov 29, 3:00 AM" in the squad's time zone: the same on the server and on every device. */
 export const whenInWords = (at: number, timeZone: string): string =>
-  new Date(at).toLocaleString(locale(), { weekday: 'short', month: 'short', day: 'numeric', hour: 'numeric', minute: '2-digit', timeZone });
+  momentInWords(at, { weekday: 'short', month: 'short', day: 'numeric', hour: 'numeric', minute: '2-digit', timeZone });
 
 /** Before this hour people still call it the night of the day before. */
 const NIGHT_UNTIL = 5;
@@ -25,7 +25,7 @@ export function untilInWords(at: number, timeZone: string): string {
   if (hour >= NIGHT_UNTIL) return whenInWords(at, timeZone);
   const evening = at - NIGHT_UNTIL * HOUR_MS;
   return t('{weekday} night, {date}', {
-    weekday: new Date(evening).toLocaleDateString(locale(), { weekday: 'long', timeZone }),
+    weekday: momentInWords(evening, { weekday: 'long', timeZone }),
     date: dateInWords(evening, timeZone),
   });
 }
@@ -35,8 +35,7 @@ export const hourInWords = (hour: number): string =>
   hour % 24 < 12 ? t('{hour} AM', { hour: hour % 12 || 12 }) : t('{hour} PM', { hour: hour % 12 || 12 });
 
 /** "Nov 29" */
-export const dateInWords = (at: number, timeZone: string): string =>
-  new Date(at).toLocaleDateString(locale(), { month: 'short', day: 'numeric', timeZone });
+export const dateInWords = (at: number, timeZone: string): string => momentInWords(at, { month: 'short', day: 'numeric', timeZone });
 
 /** "Nov 29" of an ISO date. */
 export const dayInWords = (day: string): string => dateInWords(Date.parse(`${day}T12:00:00Z`), 'UTC');

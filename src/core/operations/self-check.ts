@@ -1,6 +1,6 @@
-import { DAY_MS } from '../calendar/lengths.ts';
 import { type Letter, letterOf } from '../mail/index.ts';
-import { locale, plural, t } from '../text/translate.ts';
+import { momentInWords, plural, t } from '../text/translate.ts';
+import { BACKUP_LATE_MS, gigabytes, LEAST_FREE_BYTES } from './limits.ts';
 
 /* Once a week the house says how it is, to who is responsible for it: what has to be looked at first, then how it was kept. */
 
@@ -24,18 +24,10 @@ export interface HouseWeek {
   errors: { server: number; browsers: number };
 }
 
-/** A backup that is older than two nights is late. */
-const BACKUP_LATE_MS = 2 * DAY_MS;
-const GB = 1024 ** 3;
-/** Free room below which somebody has to act: ten times what makes the house unwell. */
-const LEAST_FREE_BYTES = 2 * GB;
 /** Room that is full within so many weeks is said while there is time to act. */
 const WEEKS_AHEAD = 8;
 
-const gigabytes = (bytes: number): string =>
-  new Intl.NumberFormat(locale(), { style: 'unit', unit: 'gigabyte', maximumFractionDigits: 1 }).format(bytes / GB);
-const dayOf = (at: number, timeZone: string): string =>
-  new Intl.DateTimeFormat(locale(), { weekday: 'long', month: 'short', day: 'numeric', timeZone }).format(at);
+const dayOf = (at: number, timeZone: string): string => momentInWords(at, { weekday: 'long', month: 'short', day: 'numeric', timeZone });
 
 /** In how many weeks the room for clips is full at the pace of the last one: whole weeks, null where nothing grew or nobody knows. */
 export function weeksOfRoom({ clips, freeBytes }: Pick<HouseWeek, 'clips' | 'freeBytes'>): number | null {

@@ -65,6 +65,14 @@ const formatters = {
   getDateTimeFormat: made((...args: ConstructorParameters<typeof Intl.DateTimeFormat>) => new Intl.DateTimeFormat(...args)),
 };
 
+/**
+ * A moment as the reader's language writes it, by a formatter that is made once: making one costs more than all dates of a page.
+ * @param at milliseconds since 1970
+ * @param options what of it is said; with its time zone, unless the device's own is meant
+ */
+export const momentInWords = (at: number, options: Intl.DateTimeFormatOptions): string =>
+  formatters.getDateTimeFormat(locale(), options).format(at);
+
 /** What the tables of a browser's scripts say of their words, each when its script is loaded. */
 const told = new Map<string, CompiledMessage>();
 

@@ -10,6 +10,7 @@ import { backUp } from './backups.ts';
 import { checkHouse } from './check.ts';
 import { cleanHouse } from './clean.ts';
 import { makeDerived } from './derived.ts';
+import { houses } from './houses.ts';
 import { finishExchange, restoreBackup } from './restore.ts';
 
 type Say = (sentence: string) => void;
@@ -111,16 +112,19 @@ const COMMANDS: Record<string, (config: Config, args: readonly string[], say: Sa
   mailbox,
 };
 
+/** Those that are about no folder of their own. */
+const BESIDE: Record<string, (args: readonly string[], say: Say) => Promise<number>> = { houses };
+
 /** Runs a command with its arguments; returns the exit code. Trouble is said in a sentence. */
 export async function command(env: Record<string, string | undefined>, args: readonly string[], say: Say = console.log): Promise<number> {
   const [name = '', ...rest] = args;
+  const beside = BESIDE[name];
   const run = COMMANDS[name];
-  if (!run) {
-    say(`Commands: ${Object.keys(COMMANDS).join(', ')}.`);
-    return 2;
-  }
   try {
-    return await run(readConfig(env, { restoring: name === 'restore' || name === 'settle' }), rest, say);
+    if (beside) return await beside(rest, say);
+    if (run) return await run(readConfig(env, { restoring: name === 'restore' || name === 'settle' }), rest, say);
+    say(`Commands: ${Object.keys({ ...COMMANDS, ...BESIDE }).join(', ')}.`);
+    return 2;
   } catch (error) {
     const code = (error as { code?: string }).code;
     if (error instanceof SettingError) say(error.message);

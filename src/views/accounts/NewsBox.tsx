@@ -2,13 +2,12 @@ import { useState } from 'react';
 import { call } from '../../client/client.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { type AccountNewsView, accountsApi } from '../../contract/accounts.ts';
-import { locale, t } from '../../core/text/translate.ts';
+import { momentInWords, t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
 
 type News = AccountNewsView & { by?: string | null };
 
-const moment = (at: number) =>
-  new Date(at).toLocaleString(locale(), { month: 'short', day: 'numeric', year: 'numeric', hour: 'numeric', minute: '2-digit' });
+const moment = (at: number) => momentInWords(at, { month: 'short', day: 'numeric', year: 'numeric', hour: 'numeric', minute: '2-digit' });
 
 /** What changed about who can get in, newest first. */
 export function NewsList({ news }: { news: readonly News[] }) {

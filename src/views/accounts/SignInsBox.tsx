@@ -1,10 +1,9 @@
 import type { SignIns } from '../../contract/accounts.ts';
-import { locale, t } from '../../core/text/translate.ts';
+import { momentInWords, t } from '../../core/text/translate.ts';
 import { Button } from '../../ui/parts/index.ts';
 
 /** "Nov 29, 7:05 PM" on this device's clock: it is about devices, not about a squad. */
-const moment = (at: number) =>
-  new Date(at).toLocaleString(locale(), { month: 'short', day: 'numeric', hour: 'numeric', minute: '2-digit' });
+const moment = (at: number) => momentInWords(at, { month: 'short', day: 'numeric', hour: 'numeric', minute: '2-digit' });
 
 /** Where somebody is signed in, with a button that ends each. */
 export function SignInsBox({ signIns, onEnd }: { signIns: SignIns['signIns']; onEnd(id: string): void }) {

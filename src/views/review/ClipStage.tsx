@@ -105,7 +105,7 @@ export function ClipStage({ clip, label, shelved, head, speed, from, loop, handl
   // biome-ignore lint/correctness/useExhaustiveDependencies: the picture callback lives as long as the clip is shown; the rest is read from refs.
   useEffect(() => {
     let stopped = false;
-    element.className = 'aspect-video max-h-[34vh] w-full bg-ink';
+    element.className = 'size-full';
     element.setAttribute('aria-label', label);
     box.current?.append(element);
     // Once it is in memory it is there, and of a kind that does not play.
@@ -161,7 +161,7 @@ export function ClipStage({ clip, label, shelved, head, speed, from, loop, handl
   if (unplayed) return <p className="slab grid h-56 place-items-center p-4 text-dust">{unplayedWords(unplayed)}</p>;
   return (
     <div className="flex flex-col">
-      <div ref={box} />
+      <div ref={box} className="aspect-video max-h-[34vh] w-full bg-ink" />
       <Glimpses shelved={shelved} seconds={clip.seconds} onSeek={seek} />
       <div className="flex flex-wrap items-center gap-1.5 border border-joint bg-slab p-1.5">
         {children}

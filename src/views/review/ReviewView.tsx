@@ -45,13 +45,14 @@ function ReviewView({ queue }: { queue: ReviewQueue }) {
         <div className="flex flex-wrap items-baseline gap-x-4">
           <h1>{t('Review')}</h1>
           <p className="text-dust">
-            {t('{inAll} waiting{whole}: {doubts}, {clips}{minutes}', {
-              inAll: state.inAll,
-              whole: state.whole ? '' : t(', {allWaiting} of them read so far', { allWaiting: state.allWaiting.length }),
-              doubts: plural(state.allWaiting.filter((item) => item.result !== 'clear').length, 'doubt'),
-              clips: plural(state.allWaiting.filter((item) => item.clip).length, 'clip'),
-              minutes: minutes > 0 ? t(', about {minutes} min', { minutes }) : '',
-            })}
+            {state.whole
+              ? t('{inAll} waiting: {doubts}, {clips}{minutes}', {
+                  inAll: state.inAll,
+                  doubts: plural(state.allWaiting.filter((item) => item.result !== 'clear').length, 'doubt'),
+                  clips: plural(state.allWaiting.filter((item) => item.clip).length, 'clip'),
+                  minutes: minutes > 0 ? t(', about {minutes} min', { minutes }) : '',
+                })
+              : t('{inAll} waiting, {read} of them read so far', { inAll: state.inAll, read: state.allWaiting.length })}
           </p>
         </div>
         <div className="flex flex-wrap items-center gap-2">

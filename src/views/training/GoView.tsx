@@ -6,6 +6,7 @@ import { t } from '../../core/text/translate.ts';
 import type { ClockState, Interval } from '../../core/training/index.ts';
 import { Button } from '../../ui/parts/index.ts';
 import { useHere } from './here.ts';
+import { Opening } from './Opening.tsx';
 import type { Turn, TurnRules } from './use-turn.ts';
 import { useTurns } from './use-turns.ts';
 import { Visit } from './Visit.tsx';
@@ -96,7 +97,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
     else begins.current.delete(playerId);
   }, []);
 
-  if (looking) return <p className="p-4">{t('Opening the session…')}</p>;
+  if (looking) return <Opening visit={visit} session={session} />;
   return (
     <>
       {players.map((one) => {

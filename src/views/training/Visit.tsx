@@ -33,6 +33,7 @@ import { beatWords } from './beat-words.ts';
 import type { TodayChoice } from './Easier.tsx';
 import { leftOutAt } from './kit.ts';
 import { courseMetres, drawnAtHome, wayOf } from './LayOut.tsx';
+import { Opening } from './Opening.tsx';
 import { Outcomes } from './Outcomes.tsx';
 import { useBeat } from './use-beat.ts';
 import { useClock } from './use-clock.ts';
@@ -250,7 +251,7 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
   const over = state.phase === 'finished' || state.phase === 'stopped';
   const working = interval?.kind === 'work';
 
-  if (clock.loading) return <p className="p-4">{t('Opening the session…')}</p>;
+  if (clock.loading) return <Opening visit={visit} session={planned} />;
 
   if (clock.elsewhere) {
     return (

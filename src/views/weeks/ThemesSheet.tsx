@@ -15,7 +15,7 @@ import {
   withoutTheme,
   withTheme,
 } from '../../core/planning/season/plan.ts';
-import { locale, plural, t, term } from '../../core/text/translate.ts';
+import { momentInWords, plural, t, term } from '../../core/text/translate.ts';
 import { dragWords } from './sortable.tsx';
 
 const ROW = 38;
@@ -25,8 +25,7 @@ const HEIGHT_OF: Record<Intensity, number> = { rest: 0.06, easy: 0.38, usual: 0.
 
 type Edit = (change: (plan: SeasonPlan) => SeasonPlan) => void;
 
-const shortDay = (day: string) =>
-  new Date(`${day}T00:00Z`).toLocaleDateString(locale(), { day: 'numeric', month: 'short', timeZone: 'UTC' });
+const shortDay = (day: string) => momentInWords(Date.parse(`${day}T00:00Z`), { day: 'numeric', month: 'short', timeZone: 'UTC' });
 
 /** One theme on the sheet: dragged with the pointer, by its end made longer; the arrows move it, with Shift they size it, Delete removes it. */
 function ThemeBar({ theme, season, edit }: { theme: Theme; season: SeasonPlan; edit: Edit }) {

@@ -1,34 +1,20 @@
-import type { Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
-import { join } from 'node:path';
 import { expect } from 'chai';
 import { requestKind } from '../../../src/server/operations/metrics.ts';
 import { readConfig, SettingError } from '../../../src/server/platform/config.ts';
 import { jobRuns } from '../../../src/server/platform/db/schema.ts';
-import { createHouseServer } from '../../../src/server/wiring/server.ts';
-import { MONDAY_TEN, openTown, type Town } from '../make.ts';
+import { MONDAY_TEN, type Town } from '../make.ts';
+import { serveTown } from '../served.ts';
 
 const TOKEN = 'a-token-of-20-letters';
 
 describe('the figures for a program that collects them', () => {
   let town: Town;
-  let server: Server;
   let base: string;
+  let close: () => Promise<void>;
   const open = async (env: Record<string, string>) => {
-    town = await openTown(env);
-    const astro = (_req: unknown, res: { statusCode: number; end(text: string): void }) => {
-      res.statusCode = 404;
-      res.end('no such page');
-    };
-    server = createHouseServer(town.context, astro as never, join('dist', 'client'));
-    await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
-    base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+    ({ town, base, close } = await serveTown(env));
   };
-  afterEach(async () => {
-    server.closeAllConnections();
-    await new Promise((done) => server.close(done));
-    town.close();
-  });
+  afterEach(() => close());
   const ask = (token: string | null) => fetch(`${base}/metrics`, { headers: token === null ? {} : { authorization: `Bearer ${token}` } });
 
   it('are an address that is not there where no token is set', async () => {

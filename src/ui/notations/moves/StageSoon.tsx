@@ -40,7 +40,8 @@ export function StageSoon({ drill, mirror = false, large = false, player = false
   const mounted = useMounted();
   const course = useCourse(drill);
   if (!drill.moves) return null;
-  const soon = <p className="text-dust">{t('Drawing it…')}</p>;
+  // As high as what comes, so that nothing below moves then.
+  const soon = <p className={`text-dust ${large ? 'min-h-[58rem] sm:min-h-[37rem]' : 'aspect-[6/5] w-full'}`}>{t('Drawing it…')}</p>;
   // On the server React would fill it in by a script in the page, which no page of ours may hold.
   if (!mounted || course === undefined) return soon;
   return (
