@@ -8,6 +8,7 @@ import { tellAccount } from './mail/tell.ts';
 import { copyBeforeUpgrade } from './operations/backups.ts';
 import type { Config } from './platform/config.ts';
 import { type Db, openBeside, openDatabase } from './platform/db/connection.ts';
+import { type FarStore, farStore } from './platform/far-store.ts';
 import { type Heavy, noHeavy } from './platform/heavy.ts';
 
 /** What every server function works with. The clock is part of it, so that tests can set it. */
@@ -20,6 +21,8 @@ export interface Context {
   seal: Seal;
   /** Where what takes long is done. */
   heavy: Heavy;
+  /** The store for clips somewhere else; null where they lie here. */
+  far: FarStore | null;
   log: Logger;
   now(): number;
 }
@@ -43,7 +46,8 @@ function contextOver(db: Db, config: Config, now: () => number, logLevel: string
   const mail = (one: AccountMail) => putAccountMail(db, seal, one, now());
   const tell = (news: AccountNews) => tellAccount(context, news);
   const auth = createAuth({ db, config, limits, hashes, now, mail, tell });
-  const context: Context = { db, config, limits, hashes, seal, auth, heavy: noHeavy, log, now };
+  const far = config.clipStore && farStore(config.clipStore);
+  const context: Context = { db, config, limits, hashes, seal, auth, heavy: noHeavy, far, log, now };
   return context;
 }
 

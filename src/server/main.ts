@@ -1,5 +1,6 @@
 import { once } from 'node:events';
 import type { AddressInfo } from 'node:net';
+import { carryOut } from './clips/far.ts';
 import { finishUploads } from './clips/uploads/settle.ts';
 import { type Context, createContext, setAppContext } from './context.ts';
 import { nameOldLettersById } from './mail/names.ts';
@@ -21,6 +22,8 @@ const GRACE_MS = 10_000;
 const LOOK_MS = 15 * 60_000;
 /** How often mail that is due is handed over: somebody waits for the link to a new password. */
 const MAIL_MS = 10_000;
+/** How often the store for clips, where there is one, is brought up to what the house has. */
+const CARRY_MS = 60_000;
 
 /**
  * Works that are done in order, again and again. Trouble with one is written down and never stops the house, and while a round still runs
@@ -90,8 +93,13 @@ export async function serve(context: Context, astro: AstroHandler, clientDir: st
   const beside = (name: 'post what is due' | 'remind families' | 'compute streaks') => () => context.heavy.run(name, THE_HOUSE, undefined);
   const lookAfter = rounds(context, [seeClock, beside('compute streaks'), beside('post what is due'), beside('remind families'), catchUp]);
   const mail = rounds(context, [sendDue]);
+  const carry = rounds(context, [carryOut]);
   void lookAfter();
-  const looking = [setInterval(() => void lookAfter(), LOOK_MS), setInterval(() => void mail(), MAIL_MS)];
+  const looking = [
+    setInterval(() => void lookAfter(), LOOK_MS),
+    setInterval(() => void mail(), MAIL_MS),
+    setInterval(() => void carry(), CARRY_MS),
+  ];
   const sleep = workByNight(context);
   const stop = () => {
     for (const timer of looking) clearInterval(timer);

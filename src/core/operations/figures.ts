@@ -6,8 +6,8 @@ interface Figure {
   value: number;
 }
 
-/** Figures by their name. */
-export type Figures = ReadonlyMap<string, readonly Figure[]>;
+/** HouseFigures by their name. */
+export type HouseFigures = ReadonlyMap<string, readonly Figure[]>;
 
 const LINE = /^([a-zA-Z_:][\w:]*)(?:\{(.*)\})?\s+(\S+)(?:\s+\d+)?$/;
 const LABEL = /([a-zA-Z_]\w*)="((?:[^"\\]|\\.)*)"/g;
@@ -19,7 +19,7 @@ const unescaped = (text: string): string => text.replace(/\\(.)/g, (whole, lette
  * Reads what `/metrics` answers. Lines that are none of the format are passed over: one that a later release writes otherwise hides no other.
  * @param text lines of `name{label="value"} number`, with comments
  */
-export function readFigures(text: string): Figures {
+export function figuresIn(text: string): HouseFigures {
   const found = new Map<string, Figure[]>();
   for (const line of text.split('\n')) {
     const [, name, labels = '', number] = LINE.exec(line.trim()) ?? [];
@@ -32,7 +32,7 @@ export function readFigures(text: string): Figures {
 }
 
 /** The sum of a figure over those of its labels that are asked for; null where there is none. */
-export function figureOf(figures: Figures, name: string, labels: Readonly<Record<string, string>> = {}): number | null {
+export function figureOf(figures: HouseFigures, name: string, labels: Readonly<Record<string, string>> = {}): number | null {
   const those = (figures.get(name) ?? []).filter((one) => Object.entries(labels).every(([key, value]) => one.labels[key] === value));
   return those.length === 0 ? null : those.reduce((sum, { value }) => sum + value, 0);
 }

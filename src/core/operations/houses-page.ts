@@ -4,7 +4,7 @@ import type { HouseSeen } from './houses.ts';
 import { gigabytes } from './limits.ts';
 
 const LOOK =
-  'body{font:16px/1.45 system-ui,sans-serif;background:#f3efe7;color:#1c2226;margin:1.5rem;max-width:80rem}h1{margin:0 0 .5rem}table{border-collapse:collapse;width:100%;background:#fffdf8}th,td{text-align:start;vertical-align:top;padding:.5rem .75rem;border:1px solid #d8d0c2}ul{margin:0;padding-inline-start:1.1rem}.look{color:#7a5900;font-weight:600}.down{color:#9e1b1b;font-weight:600}@media (prefers-color-scheme:dark){body{background:#16191c;color:#f0ece4}table{background:#1f2428}th,td{border-color:#3b434a}a{color:#b9a3d9}.look{color:#e5c04d}.down{color:#ff9c8a}}';
+  'body{font:16px/1.45 system-ui,sans-serif;background:#f3efe7;color:#1c2226;margin:1.5rem;max-width:80rem}h1{margin:0 0 .5rem}a{color:#6a4c93}table{border-collapse:collapse;width:100%;background:#fffdf8}th,td{text-align:start;vertical-align:top;padding:.5rem .75rem;border:1px solid #d8d0c2}ul{margin:0;padding-inline-start:1.1rem}.look{color:#7a5900;font-weight:600}.down{color:#9e1b1b;font-weight:600}@media (prefers-color-scheme:dark){body{background:#16191c;color:#f0ece4}table{background:#1f2428}th,td{border-color:#3b434a}a{color:#b9a3d9}.look{color:#e5c04d}.down{color:#ff9c8a}}';
 /** The page asks again by itself. */
 const AGAIN_SECONDS = 60;
 

@@ -1,6 +1,6 @@
 import { DAY_MS } from '../calendar/lengths.ts';
 import { plural, t } from '../text/translate.ts';
-import { type Figures, figureOf } from './figures.ts';
+import { figureOf, type HouseFigures } from './figures.ts';
 import { BACKUP_LATE_MS, gigabytes, LEAST_FREE_BYTES } from './limits.ts';
 
 /* Many clubs are many houses: each with its own folder, people and secret. Whoever runs them sees them on one page, by what each says of itself. */
@@ -21,7 +21,7 @@ export interface HouseAsked {
   /** Null where it did not answer; then `problem` says why. */
   health: HouseHealth | null;
   /** Null where no token is known, or it is not taken. */
-  figures: Figures | null;
+  figures: HouseFigures | null;
   problem: string | null;
 }
 
@@ -66,7 +66,7 @@ export function isOlder(a: string, b: string): boolean {
 const releaseOf = ({ figures }: HouseAsked): string | null => figures?.get('eager_feet_info')?.[0]?.labels.version ?? null;
 
 /** The share of pages and interface answers that came at once; null where too few were asked for. */
-function quickShare(figures: Figures): number | null {
+function quickShare(figures: HouseFigures): number | null {
   const name = 'eager_feet_request_duration_seconds';
   const kinds = ['page', 'interface'].map((kind) => ({ kind }));
   const sum = (of: string, more: Readonly<Record<string, string>> = {}) =>

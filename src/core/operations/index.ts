@@ -1,4 +1,4 @@
-export { type Figures, figureOf, readFigures } from './figures.ts';
+export { figureOf, figuresIn, type HouseFigures } from './figures.ts';
 export { type HouseAsked, type HouseHealth, type HouseSeen, housesSeen, isOlder } from './houses.ts';
 export { housesInWords, housesPage } from './houses-page.ts';
 export { BACKUP_KINDS, type BackupKind, endOfBackup, KEPT_DAYS, overBackups } from './rotation.ts';

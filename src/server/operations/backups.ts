@@ -35,21 +35,14 @@ import {
   unreadableBackups,
 } from '../platform/backup-folder.ts';
 import type { Config } from '../platform/config.ts';
-import { syncPath, syncTree, writeWhole } from '../platform/files.ts';
+import { sumOf, syncPath, syncTree, writeWhole } from '../platform/files.ts';
 import { alignLedgers } from '../platform/ledger.ts';
 import { lockBackups } from '../platform/lock.ts';
-import { namedFilesIn } from '../platform/named-files.ts';
+import { farFilesIn, namedFilesIn } from '../platform/named-files.ts';
 
 /* Backups: a copy of the database as of one instant, and the files it names, each kept once by what is in it. */
 
 export type Progress = (sentence: string) => void;
-
-/** The sum of a file's bytes. */
-export async function sumOf(file: string): Promise<string> {
-  const hash = createHash('sha256');
-  await pipeline(createReadStream(file), hash);
-  return hash.digest('hex');
-}
 
 /** Sets aside what cannot be read, under a name that says so: it stops nothing else, and nothing of it is thrown away. */
 function setUnreadableAside(backupDir: string): void {
@@ -84,11 +77,11 @@ async function keepBlob(backupDir: string, from: string): Promise<{ sha256: stri
   }
 }
 
-/** The files that a copy of the database names. */
-function filesNamedIn(database: string): string[] {
+/** The files that a copy of the database names, and those of them that lie in the store for clips. */
+function filesNamedIn(database: string) {
   const db = new Database(database, { readonly: true });
   try {
-    return namedFilesIn(db).map((file) => file.name);
+    return { names: namedFilesIn(db).map((file) => file.name), far: new Map(farFilesIn(db).map((file) => [file.name, file])) };
   } finally {
     db.close();
   }
@@ -103,7 +96,7 @@ const migrationsIn = (database: string): number => {
   }
 };
 
-async function keepFiles(config: Config, names: readonly string[], before: Manifest | undefined, say: Progress) {
+async function keepFiles(config: Config, { names, far }: ReturnType<typeof filesNamedIn>, before: Manifest | undefined, say: Progress) {
   const known = new Map((before?.files ?? []).map((file) => [file.name, file]));
   const files: z.infer<typeof KeptFile>[] = [];
   const missing: string[] = [];
@@ -112,6 +105,12 @@ async function keepFiles(config: Config, names: readonly string[], before: Manif
     const from = join(config.clipDir, name);
     const size = existsSync(from) ? statSync(from).size : null;
     const had = known.get(name);
+    const there = far.get(name);
+    // What lies in the store lies twice already, or is the only one.
+    if (there) {
+      files.push({ ...there, far: true });
+      continue;
+    }
     // Clips never change: one of the same name and size is the same.
     if (size === null) missing.push(name);
     else if (had?.bytes === size && existsSync(blobPath(config.backupDir, had.sha256))) files.push(had);

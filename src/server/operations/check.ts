@@ -7,7 +7,7 @@ import type { Config } from '../platform/config.ts';
 import { type Db, migrationsThere } from '../platform/db/connection.ts';
 import * as schema from '../platform/db/schema.ts';
 import { readLedger } from '../platform/ledger.ts';
-import { namedFilesIn } from '../platform/named-files.ts';
+import { farFilesIn, namedFilesIn, someOf } from '../platform/named-files.ts';
 import { leftovers } from './again.ts';
 
 export interface CheckReport {
@@ -17,15 +17,11 @@ export interface CheckReport {
   looked: string[];
 }
 
-const MORE = 5;
-const someOf = (names: readonly string[]) =>
-  names.slice(0, MORE).join(', ') + (names.length > MORE ? ` and ${names.length - MORE} more` : '');
-
 /**
  * Looks at a house, open or closed, and changes nothing: the database's own integrity and references, migrations, and orphans both ways
  * between the database and the folder of clips.
  */
-export function checkHouse(config: Pick<Config, 'databaseFile' | 'clipDir' | 'dataDir' | 'backupDir'>): CheckReport {
+export function checkHouse(config: Pick<Config, 'databaseFile' | 'clipDir' | 'dataDir' | 'backupDir' | 'clipStore'>): CheckReport {
   const troubles: string[] = [];
   const looked: string[] = [];
   if (!existsSync(config.databaseFile)) return { troubles: [`There is no database at ${config.databaseFile}.`], looked };
@@ -46,8 +42,12 @@ export function checkHouse(config: Pick<Config, 'databaseFile' | 'clipDir' | 'da
     const files = new Map(
       (existsSync(config.clipDir) ? readdirSync(config.clipDir) : []).map((name) => [name, statSync(join(config.clipDir, name)).size]),
     );
-    const lost = named.filter((one) => !files.has(one.name)).map((one) => one.name);
+    const far = new Set(farFilesIn(db).map((one) => one.name));
+    const lost = named.filter((one) => !files.has(one.name) && !far.has(one.name)).map((one) => one.name);
     if (lost.length > 0) troubles.push(`${lost.length} clips are on record, but their files are gone: ${someOf(lost)}.`);
+    const out = named.filter((one) => !files.has(one.name) && far.has(one.name)).length;
+    if (out > 0 && config.clipStore === null)
+      troubles.push(`${out} files lie in a store for clips, and none is set. Set CLIP_STORE as it was, or nobody can look at them.`);
     const odd = named.filter((one) => files.has(one.name) && files.get(one.name) !== one.bytes).map((one) => one.name);
     if (odd.length > 0) troubles.push(`${odd.length} clips have not the size they had: ${someOf(odd)}.`);
     const names = new Set(named.map((one) => one.name));
@@ -56,7 +56,9 @@ export function checkHouse(config: Pick<Config, 'databaseFile' | 'clipDir' | 'da
       troubles.push(
         `${orphans.length} files belong to nothing on record: ${someOf(orphans)}. The nightly cleaning takes them away after a day.`,
       );
-    looked.push(`${named.length} clips, spoken lines and films, and ${files.size} files`);
+    looked.push(
+      `${named.length} clips, spoken lines and films, and ${files.size} files${far.size > 0 ? ` (${far.size} lie in the store for clips)` : ''}`,
+    );
     const ledger = readLedger(config);
     if (ledger.unreadable > 0)
       troubles.push(

@@ -1,11 +1,13 @@
 /** The house's commands for whoever runs it: backup, restore, check, clean, mailbox. */
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { createContext } from '../context.ts';
+import { bringNear, compareWithStore } from '../clips/far.ts';
+import { createContext, threadContext } from '../context.ts';
 import { mailboxOf } from '../mail/mail.ts';
 import { listBackups } from '../platform/backup-folder.ts';
 import { type Config, readConfig, SettingError } from '../platform/config.ts';
 import { lockHouse } from '../platform/lock.ts';
+import { namedFilesIn, someOf } from '../platform/named-files.ts';
 import { backUp } from './backups.ts';
 import { checkHouse } from './check.ts';
 import { cleanHouse } from './clean.ts';
@@ -64,7 +66,40 @@ function tell({ troubles, looked }: { troubles: string[]; looked: string[] }, sa
   return troubles.length === 0 ? 0 : 1;
 }
 
-const check = (config: Config, _args: readonly string[], say: Say): number => tell(checkHouse(config), say);
+async function check(config: Config, args: readonly string[], say: Say): Promise<number> {
+  const report = checkHouse(config);
+  if (args.includes('--store')) {
+    const context = threadContext(config);
+    try {
+      report.troubles.push(...(await compareWithStore(context)));
+      report.looked.push(config.clipStore ? `the store at ${config.clipStore.endpoint}` : 'no store for clips: none is set');
+    } finally {
+      context.db.$client.close();
+    }
+  }
+  return tell(report, say);
+}
+
+/** Brings every file back from the store for clips, before it is given up. */
+async function near(config: Config, _args: readonly string[], say: Say): Promise<number> {
+  const context = threadContext(config);
+  try {
+    const names = namedFilesIn(context.db.$client).map(({ name }) => name);
+    for (const [i, name] of names.entries()) {
+      await bringNear(context, join(config.clipDir, name));
+      if ((i + 1) % 100 === 0) say(`${i + 1} of ${names.length} files`);
+    }
+    const lost = names.filter((name) => !existsSync(join(config.clipDir, name)));
+    say(
+      lost.length === 0
+        ? `All ${names.length} files are at hand.`
+        : `${lost.length} of ${names.length} files are nowhere: ${someOf(lost)}.`,
+    );
+    return lost.length === 0 ? 0 : 1;
+  } finally {
+    context.db.$client.close();
+  }
+}
 
 function clean(config: Config, args: readonly string[], say: Say): number {
   const context = createContext(config, Date.now, 'warn');
@@ -110,6 +145,7 @@ const COMMANDS: Record<string, (config: Config, args: readonly string[], say: Sa
   check,
   clean,
   mailbox,
+  near,
 };
 
 /** Those that are about no folder of their own. */

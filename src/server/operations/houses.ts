@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { z } from 'zod';
-import { type HouseAsked, type HouseSeen, housesInWords, housesPage, housesSeen, readFigures } from '../../core/operations/index.ts';
+import { figuresIn, type HouseAsked, type HouseSeen, housesInWords, housesPage, housesSeen } from '../../core/operations/index.ts';
 import { SettingError } from '../platform/config.ts';
 
 /* Many clubs are many houses behind one proxy. This is a program of its own beside them: it holds nothing, and asks each what it says of itself. */
@@ -68,7 +68,7 @@ export async function askHouse({ name, address, metricsToken }: House): Promise<
   if (!metricsToken) return asked;
   try {
     const answer = await at('/metrics', { authorization: `Bearer ${metricsToken}` });
-    if (answer.ok) asked.figures = readFigures(await answer.text());
+    if (answer.ok) asked.figures = figuresIn(await answer.text());
     else asked.problem = `Its figures are not shown: /metrics answers ${answer.status}. Is metricsToken its METRICS_TOKEN?`;
   } catch (error) {
     asked.problem = `Its figures are not shown: ${reasonOf(error)}.`;

@@ -5,6 +5,7 @@ import { houseBytes, houseBytesMost } from '../clips/quota.ts';
 import type { Context } from '../context.ts';
 import { jobRuns, outbox } from '../platform/db/schema.ts';
 import { freeBytes } from '../platform/disk-space.ts';
+import { farFilesIn, namedFilesIn } from '../platform/named-files.ts';
 import { isSameSecret } from '../platform/same-secret.ts';
 import { type BrokeIn, brokenSince } from './errors.ts';
 
@@ -51,6 +52,11 @@ export function createMetrics({ db, config, log }: Pick<Context, 'db' | 'config'
   figure('disk_free_bytes', 'Bytes that are free where the data lie.', () => freeBytes(config.dataDir));
   figure('clip_bytes', 'Bytes of clips, spoken lines and films.', () => houseBytes(db));
   figure('clip_bytes_limit', 'Bytes that they may take (CLIP_ROOM_GB).', () => houseBytesMost(config));
+  if (config.clipStore)
+    figure('files_not_in_store', 'Files that do not lie in the store for clips yet.', () => {
+      const stored = new Set(farFilesIn(db.$client).map(({ name }) => name));
+      return namedFilesIn(db.$client).filter(({ name }) => !stored.has(name)).length;
+    });
   const countOf = (which: SQL | undefined) => db.select({ n: sql<number>`count(*)` }).from(outbox).where(which).get()?.n ?? 0;
   const waiting = and(isNull(outbox.sentAt), isNull(outbox.givenUpAt));
   figure('mails_waiting', 'Mails that are not handed over yet.', () => countOf(waiting));

@@ -6,12 +6,12 @@ import { stampInName } from '../../core/operations/index.ts';
 import { createContext } from '../context.ts';
 import { type Backup, blobPath, DATABASE_NAME, PRIVATE_DIR } from '../platform/backup-folder.ts';
 import { type Config, readSecret, SettingError } from '../platform/config.ts';
-import { makePrivate, namesIn, syncPath, syncTree, writeWhole } from '../platform/files.ts';
+import { makePrivate, namesIn, sumOf, syncPath, syncTree, writeWhole } from '../platform/files.ts';
 import { alignLedgers, readLedger } from '../platform/ledger.ts';
 import { lockBackups, lockHouse } from '../platform/lock.ts';
 import { purgePlayer } from '../privacy/purge.ts';
 import { endEverySignIn, leftovers } from './again.ts';
-import { type Progress, sumOf } from './backups.ts';
+import type { Progress } from './backups.ts';
 import { type CheckReport, checkHouse } from './check.ts';
 import { goneFrom } from './gone.ts';
 
@@ -35,6 +35,9 @@ const Intent = z.object({
   parts: z.array(z.enum(PARTS)),
 });
 
+/** The files that lie beside a backup; others are in the store for clips. */
+const nearIn = ({ files }: Backup['manifest']) => (files ?? []).filter((file) => !file.far);
+
 /** Looks at a backup before anything is changed: every part must be there, and be what it was. */
 async function checkBackup(backupDir: string, { folder, manifest }: Backup, say: Progress): Promise<void> {
   const database = join(folder, DATABASE_NAME);
@@ -42,7 +45,7 @@ async function checkBackup(backupDir: string, { folder, manifest }: Backup, say:
     throw new SettingError(
       `The database in ${folder} is not what it was when the backup was made. Nothing was changed; take another backup.`,
     );
-  for (const file of manifest.files ?? []) {
+  for (const file of nearIn(manifest)) {
     const blob = blobPath(backupDir, file.sha256);
     if (!existsSync(blob) || statSync(blob).size !== file.bytes || (await sumOf(blob)) !== file.sha256)
       throw new SettingError(`The file ${file.name} of the backup is missing or damaged. Nothing was changed; take another backup.`);
@@ -141,8 +144,9 @@ export async function restoreBackup(
     const from = join(config.dataDir, `${RESTORING}${stamp}`);
     mkdirSync(from, PRIVATE_DIR);
     if (files) mkdirSync(join(from, 'clips'), PRIVATE_DIR);
-    for (const file of files ?? []) await copyFile(blobPath(config.backupDir, file.sha256), join(from, 'clips', file.name));
-    say(`${files?.length ?? 0} files`);
+    const near = nearIn(backup.manifest);
+    for (const file of near) await copyFile(blobPath(config.backupDir, file.sha256), join(from, 'clips', file.name));
+    say(`${near.length} files`);
     const secret = join(backup.folder, 'secret');
     if (files !== null && existsSync(secret)) await copyFile(secret, join(from, 'secret'));
     await copyFile(join(backup.folder, DATABASE_NAME), join(from, DATABASE));

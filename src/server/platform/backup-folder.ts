@@ -7,7 +7,13 @@ import type { Config } from './config.ts';
 /* The folder of backups, read: each in a folder of its own with its manifest, and the files they share by their sums. */
 
 const Sum = z.string().regex(/^[0-9a-f]{64}$/);
-export const KeptFile = z.object({ name: z.string().regex(/^[\w.-]+$/), sha256: Sum, bytes: z.number().int().min(0) });
+export const KeptFile = z.object({
+  name: z.string().regex(/^[\w.-]+$/),
+  sha256: Sum,
+  bytes: z.number().int().min(0),
+  /** It lies in the store for clips, and not beside the backup. */
+  far: z.literal(true).optional(),
+});
 
 export const Manifest = z.object({
   format: z.literal('eager-feet/backup'),

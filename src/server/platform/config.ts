@@ -3,6 +3,17 @@ import { accessSync, constants, existsSync, mkdirSync, readFileSync, renameSync,
 import { join, resolve } from 'node:path';
 import { z } from 'zod';
 
+/** Where a store of objects is, and how one is let in. */
+export interface FarStoreSettings {
+  endpoint: string;
+  bucket: string;
+  /** What names begin with there: empty, or ending in a stroke. */
+  prefix: string;
+  region: string;
+  key: string;
+  secret: string;
+}
+
 export interface Config {
   host: string;
   port: number;
@@ -25,6 +36,10 @@ export interface Config {
   nightHour: number;
   /** Requests in a minute that one person and one network may make. */
   requestBounds: { person: number; stranger: number; network: number };
+  /** Where clips lie beside the disk; null where they lie on it alone. */
+  clipStore: FarStoreSettings | null;
+  /** Days that a file stays on the disk, though it lies in the store. */
+  clipNearDays: number;
   /** Gigabytes that all clips and spoken lines together may take. */
   clipRoomGb: number;
   /** Whether head coaches need an authenticator app. */
@@ -104,6 +119,14 @@ const Settings = z.object({
     .transform((list) => list.split(/[\s,]+/).filter(Boolean)),
   NIGHT_HOUR: numberText(3, wholeFrom(0, 23), 'a whole hour from 0 to 23'),
   CLIP_ROOM_GB: numberText(100, (n) => n > 0, 'a number of gigabytes above 0'),
+  CLIP_STORE: z
+    .string()
+    .regex(/^https?:\/\/[^/?#\s@]+\/[^/?#\s]+(\/[^?#\s]+)?\/?$/, 'the address of a bucket, such as https://store.example/clips')
+    .optional(),
+  CLIP_STORE_KEY: z.string().optional(),
+  CLIP_STORE_SECRET: z.string().optional(),
+  CLIP_STORE_REGION: z.string().default('us-east-1'),
+  CLIP_NEAR_DAYS: numberText(14, wholeFrom(0, 3650), 'a whole number of days'),
   REQUESTS_PER_MINUTE: numberText(USUAL_REQUESTS, wholeFrom(60, Number.MAX_SAFE_INTEGER), 'a whole number from 60'),
   TWO_FACTOR_FOR_HEADS: z
     .enum(['yes', 'no'], 'yes or no')
@@ -121,7 +144,7 @@ const Settings = z.object({
 });
 
 /** Settings whose value is nobody's to see, also when it is wrong. */
-const HIDDEN = ['SMTP_URL', 'METRICS_TOKEN'];
+const HIDDEN = ['SMTP_URL', 'METRICS_TOKEN', 'CLIP_STORE_KEY', 'CLIP_STORE_SECRET'];
 
 /** @throws SettingError for the first setting that does not hold */
 function settingsIn(env: Record<string, string | undefined>): z.output<typeof Settings> {
@@ -135,12 +158,25 @@ function settingsIn(env: Record<string, string | undefined>): z.output<typeof Se
   );
 }
 
+/** The store for clips of the settings. @throws SettingError where its address is said, and not who asks */
+function storeIn(set: z.output<typeof Settings>): FarStoreSettings | null {
+  const { CLIP_STORE: address, CLIP_STORE_KEY: key, CLIP_STORE_SECRET: secret, CLIP_STORE_REGION: region } = set;
+  if (address === undefined) return null;
+  if (key === undefined || secret === undefined)
+    throw new SettingError(
+      'CLIP_STORE is set, so CLIP_STORE_KEY and CLIP_STORE_SECRET must be: the key that the store gave for this house.',
+    );
+  const { origin, pathname } = new URL(address);
+  const [bucket = '', ...folders] = pathname.split('/').filter(Boolean);
+  return { endpoint: origin, bucket, prefix: folders.map((folder) => `${folder}/`).join(''), region, key, secret };
+}
+
 /** From what one person may ask in a minute: a stranger half of it, a network ten times as much, for a school is one. */
 const boundsFrom = (person: number): Config['requestBounds'] => ({ person, stranger: Math.ceil(person / 2), network: person * 10 });
 
 /**
  * Reads PORT (4321), HOST (127.0.0.1), DATA_DIR (./data) and BASE_ADDRESS, SMTP_URL, MAIL_FROM, BACKUP_DIR, PROXY_ADDRESSES, NIGHT_HOUR, CLIP_ROOM_GB,
- * REQUESTS_PER_MINUTE, TWO_FACTOR_FOR_HEADS, GALLERY, METRICS_TOKEN and TODAY,
+ * CLIP_STORE with its key, secret and region, CLIP_NEAR_DAYS, REQUESTS_PER_MINUTE, TWO_FACTOR_FOR_HEADS, GALLERY, METRICS_TOKEN and TODAY,
  * and makes the data folder with its secret.
  * @param restoring a backup brings its own secret: what is there may be lost, and none is made
  * @throws SettingError when a value is wrong, the folder cannot be written, or its secret is lost.
@@ -171,6 +207,8 @@ export function readConfig(env: Record<string, string | undefined>, { restoring 
       backupDir: resolve(set.BACKUP_DIR ?? join(dataDir, 'backups')),
       nightHour: set.NIGHT_HOUR,
       requestBounds: boundsFrom(set.REQUESTS_PER_MINUTE),
+      clipStore: storeIn(set),
+      clipNearDays: set.CLIP_NEAR_DAYS,
       clipRoomGb: set.CLIP_ROOM_GB,
       twoFactorForHeads: set.TWO_FACTOR_FOR_HEADS,
       gallery: set.GALLERY,

@@ -1,11 +1,31 @@
-import { chmodSync, closeSync, existsSync, fsyncSync, openSync, readdirSync, renameSync, statSync, writeSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import {
+  chmodSync,
+  closeSync,
+  createReadStream,
+  existsSync,
+  fsyncSync,
+  openSync,
+  readdirSync,
+  renameSync,
+  statSync,
+  writeSync,
+} from 'node:fs';
 import { dirname, join } from 'node:path';
+import { pipeline } from 'node:stream/promises';
 
 /* Files that must be there whole or not at all, whatever is cut off when, and that nobody else on the machine may read. */
 
 const PRIVATE_FOLDER = 0o700;
 const PRIVATE_FILE = 0o600;
 const RIGHTS = 0o777;
+
+/** The sum of a file's bytes: SHA-256 in hexadecimal digits. */
+export async function sumOf(file: string): Promise<string> {
+  const hash = createHash('sha256');
+  await pipeline(createReadStream(file), hash);
+  return hash.digest('hex');
+}
 
 /** Has a file or a folder written through to the disk. */
 export function syncPath(path: string): void {

@@ -1,10 +1,11 @@
-import { createReadStream, existsSync } from 'node:fs';
+import { createReadStream } from 'node:fs';
 import { extname, join } from 'node:path';
 import { asc, eq } from 'drizzle-orm';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { trainingDay } from '../../core/calendar/days.ts';
 import { childPage, childScoreRow, clipFileName } from '../../core/files/index.ts';
 import type { Actor } from '../accounts/actor.ts';
+import { bringNear, canBeHad } from '../clips/far.ts';
 import type { Context } from '../context.ts';
 import { playerHistoryOf } from '../files/exports.ts';
 import { clips, consents, players, spokenLines, squadPlayers } from '../platform/db/schema.ts';
@@ -64,7 +65,7 @@ export function everythingOf(context: Context, actor: Actor, input: { player: st
   const taken = new Set<string>();
   const named = page.clips.flatMap((clip) => {
     const row = kept.find((one) => one.id === clip.id);
-    if (!row?.fileName || !existsSync(join(config.clipDir, row.fileName))) return [];
+    if (!row?.fileName || !canBeHad(context, row.fileName)) return [];
     const day = dayOf(clip.at);
     const path = `clips/${clipFileName({ day, drill: clip.drillName, foot: clip.foot }, extname(row.fileName), taken)}`;
     return [{ row, file: join(config.clipDir, row.fileName), path, day, clip }];
@@ -86,8 +87,7 @@ export function everythingOf(context: Context, actor: Actor, input: { player: st
     })),
   });
   const fileOf = (folder: string, name: string | null): Entry[] => {
-    const file = join(config.clipDir, name ?? 'none');
-    return name && existsSync(file) ? [{ name: `${folder}/${name}`, from: { file } }] : [];
+    return name && canBeHad(context, name) ? [{ name: `${folder}/${name}`, from: { file: join(config.clipDir, name) } }] : [];
   };
   return [
     { name: 'README.txt', from: { text: README } },
@@ -110,11 +110,14 @@ export function everythingOf(context: Context, actor: Actor, input: { player: st
 
 /** Everything of a child as a ZIP, piece by piece and one file after the other: memory stays flat however many clips there are. */
 export async function* everythingZip(context: Context, actor: Actor, input: { player: string }): AsyncGenerator<Uint8Array> {
-  yield* zipOf(everythingOf(context, actor, input));
+  yield* zipOf(everythingOf(context, actor, input), (file) => bringNear(context, file));
 }
 
-/** Files as a ZIP, in pieces. */
-export async function* zipOf(entries: readonly Entry[]): AsyncGenerator<Uint8Array> {
+/** Files as a ZIP, in pieces. @param fetch sees to it that a file can be read */
+export async function* zipOf(
+  entries: readonly Entry[],
+  fetch: (file: string) => Promise<void> = async () => {},
+): AsyncGenerator<Uint8Array> {
   const made: Uint8Array[] = [];
   const zip = new Zip((error, chunk) => {
     if (error) throw error;
@@ -128,6 +131,7 @@ export async function* zipOf(entries: readonly Entry[]): AsyncGenerator<Uint8Arr
     zip.add(file);
     if ('text' in from) file.push(Buffer.from(from.text), true);
     else {
+      await fetch(from.file);
       for await (const chunk of createReadStream(from.file)) {
         file.push(chunk as Uint8Array);
         yield* made.splice(0);

@@ -7,6 +7,7 @@ import send from 'send';
 import { language, t } from '../../core/text/translate.ts';
 import { type Actor, actorFrom } from '../accounts/actor.ts';
 import { recordLoading, watchClip } from '../clips/clips.ts';
+import { bringNear } from '../clips/far.ts';
 import { watchFilm } from '../clips/films/films.ts';
 import { createUploads, UPLOAD_PATH } from '../clips/uploads/uploads.ts';
 import type { Context } from '../context.ts';
@@ -63,6 +64,7 @@ function findMedia(context: Context, actor: Actor, kind: string, id: string, met
 async function serveMedia(context: Context, req: IncomingMessage, res: ServerResponse, kind: string, id: string): Promise<void> {
   const actor = await whileBusy(() => actorFrom(context, headersOf(req)));
   const { path, mediaType } = findMedia(context, actor, kind, id, req.method);
+  await bringNear(context, path);
   const stream = send(req, path, { cacheControl: false, dotfiles: 'deny', index: false });
   stream.on('headers', (reply: ServerResponse) => {
     reply.setHeader('content-type', mediaType);

@@ -3,22 +3,22 @@ import fc from 'fast-check';
 import { DAY_MS, HOUR_MS } from '../../../src/core/calendar/lengths.ts';
 import {
   figureOf,
+  figuresIn,
   type HouseAsked,
   type HouseHealth,
   housesInWords,
   housesPage,
   housesSeen,
   isOlder,
-  readFigures,
 } from '../../../src/core/operations/index.ts';
 
 const GB = 1024 ** 3;
 const NOW = Date.UTC(2026, 10, 30, 8);
 const WELL: HouseHealth = { ok: true, database: true, writable: true, roomMb: 50 * 1024, backupHours: 5 };
 
-/** Figures of a house in which all is well, and what else is said. */
+/** HouseFigures of a house in which all is well, and what else is said. */
 const figures = (change: Record<string, number> = {}, version = '0.25.0') =>
-  readFigures(
+  figuresIn(
     Object.entries({
       [`eager_feet_info{version="${version}"}`]: 1,
       eager_feet_disk_free_bytes: 50 * GB,
@@ -52,7 +52,7 @@ const troubles = (change: Partial<HouseAsked>) => housesSeen([asked(change)], NO
 
 describe('the figures of a house', () => {
   it('are read by name and labels, past comments and what is none', () => {
-    const found = readFigures(
+    const found = figuresIn(
       '# HELP a What it is.\n# TYPE a gauge\na 1\na{b="c",d="e \\"f\\" \\\\ g\\nh"} 2.5e3\n\nnot a line at all {\na{b="x"} NaN\nb 7 1700000000\n',
     );
     expect(found.get('a')).to.deep.equal([

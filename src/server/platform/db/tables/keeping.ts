@@ -79,3 +79,13 @@ export const derivedVersions = sqliteTable('derived_versions', {
   version: integer('version').notNull(),
   madeAt: instant('made_at').notNull(),
 });
+
+/** Files that lie in the store for clips, where one is set. One whose name nothing else has any more is to be taken away there. */
+export const farFiles = sqliteTable('far_files', {
+  name: text('name').primaryKey(),
+  bytes: integer('bytes').notNull(),
+  /** SHA-256 of what is in it. */
+  sha256: text('sha256').notNull(),
+  /** Since when it is there whole; null while it is on its way. */
+  storedAt: instant('stored_at'),
+});
