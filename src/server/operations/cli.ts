@@ -37,14 +37,18 @@ function list(config: Config, _args: readonly string[], say: Say): number {
 }
 
 async function restore(config: Config, args: readonly string[], say: Say): Promise<number> {
-  const wanted = args.find((arg) => !arg.startsWith('--')) ?? '';
+  const at = args.indexOf('--database');
+  const database = at < 0 ? null : args[at + 1];
+  if (database === undefined)
+    throw new SettingError('--database is followed by the file that takes the place of the backup’s own database.');
+  const wanted = args.find((arg, i) => !arg.startsWith('--') && (at < 0 || i !== at + 1)) ?? '';
   const all = listBackups(config);
   const chosen = wanted === 'latest' ? all.at(-1) : all.find((one) => one.name === wanted);
   if (!chosen)
     throw new SettingError(
       `Say which backup: “latest”, or one of\n${all.map((one) => `  ${one.name}`).join('\n') || `  (there is none in ${config.backupDir})`}`,
     );
-  const { report } = await restoreBackup(config, chosen, { over: args.includes('--over'), now: Date.now(), say });
+  const { report } = await restoreBackup(config, chosen, { over: args.includes('--over'), now: Date.now(), database, say });
   return tell(report, say);
 }
 

@@ -1,11 +1,13 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync } from 'node:fs';
 import { copyFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import Database from 'better-sqlite3';
 import { z } from 'zod';
 import { stampInName } from '../../core/operations/index.ts';
 import { createContext } from '../context.ts';
 import { type Backup, blobPath, DATABASE_NAME, PRIVATE_DIR } from '../platform/backup-folder.ts';
 import { type Config, readSecret, SettingError } from '../platform/config.ts';
+import { migrationsDone, migrationsThere } from '../platform/db/connection.ts';
 import { makePrivate, namesIn, sumOf, syncPath, syncTree, writeWhole } from '../platform/files.ts';
 import { alignLedgers, readLedger } from '../platform/ledger.ts';
 import { lockBackups, lockHouse } from '../platform/lock.ts';
@@ -14,6 +16,7 @@ import { endEverySignIn, leftovers } from './again.ts';
 import type { Progress } from './backups.ts';
 import { type CheckReport, checkHouse } from './check.ts';
 import { goneFrom } from './gone.ts';
+import { SECRET_FACT } from './start.ts';
 
 /*
  * A backup is put back beside the house that stands, made whole there and written through to the disk. Then one small file says that it
@@ -51,6 +54,28 @@ async function checkBackup(backupDir: string, { folder, manifest }: Backup, say:
       throw new SettingError(`The file ${file.name} of the backup is missing or damaged. Nothing was changed; take another backup.`);
   }
   say('the backup is whole');
+}
+
+/** Looks at a database that is to take the place of a backup's: it must be whole, of this house, and of no newer program. */
+function checkReplica(file: string, { folder }: Backup): void {
+  const wrong = (what: string) => new SettingError(`${file} ${what}. Nothing was changed.`);
+  if (!existsSync(file)) throw wrong('is not there');
+  let replica: Database.Database | null = null;
+  const own = new Database(join(folder, DATABASE_NAME), { readonly: true });
+  try {
+    replica = new Database(file, { readonly: true });
+    const found = replica.pragma('quick_check(1)', { simple: true });
+    if (found !== 'ok') throw wrong(`is damaged (${String(found).slice(0, 120)})`);
+    if (migrationsDone(replica) > migrationsThere()) throw wrong('belongs to a newer Eager Feet');
+    const secretOf = (db: Database.Database) => db.prepare('select value from house_facts where key = ?').pluck().get(SECRET_FACT);
+    if (secretOf(replica) !== secretOf(own)) throw wrong('belongs to another house than the backup');
+  } catch (error) {
+    if (error instanceof SettingError) throw error;
+    throw wrong(`cannot be read (${(error as Error).message})`);
+  } finally {
+    replica?.close();
+    own.close();
+  }
 }
 
 /**
@@ -123,18 +148,20 @@ function takeAwayAgain(config: Config, folder: string, now: number, say: Progres
 /**
  * Puts a backup back into the data folder of a house that is closed, takes away again what was taken away since, and checks the result.
  * @param over moves what is there aside; without it a house that is not empty is left alone
+ * @param database a newer database to put in the place of the backup's own, such as a replica; null for its own
  * @throws SettingError with what to do, before anything was changed
  */
 export async function restoreBackup(
   config: Config,
   backup: Backup,
-  { over, now, say = () => undefined }: { over: boolean; now: number; say?: Progress },
+  { over, now, database = null, say = () => undefined }: { over: boolean; now: number; database?: string | null; say?: Progress },
 ): Promise<{ aside: string | null; report: CheckReport }> {
   const unlock = lockHouse(config.dataDir);
   const unlockBackups = lockBackups(config.backupDir);
   try {
     finishExchange(config.dataDir);
     await checkBackup(config.backupDir, backup, say);
+    if (database) checkReplica(database, backup);
     if (existsSync(config.databaseFile) && !over)
       throw new SettingError(
         `${config.dataDir} already holds a database. To put the backup in its place, run this again with --over; what is there is moved aside.`,
@@ -149,7 +176,7 @@ export async function restoreBackup(
     say(`${near.length} files`);
     const secret = join(backup.folder, 'secret');
     if (files !== null && existsSync(secret)) await copyFile(secret, join(from, 'secret'));
-    await copyFile(join(backup.folder, DATABASE_NAME), join(from, DATABASE));
+    await copyFile(database ?? join(backup.folder, DATABASE_NAME), join(from, DATABASE));
     alignLedgers(config);
     takeAwayAgain(config, from, now, say);
     makePrivate(from);

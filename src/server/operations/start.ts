@@ -76,7 +76,7 @@ const factOf = (db: Db, key: string): string | null => db.select().from(houseFac
 const setFact = (db: Db, key: string, value: string): void =>
   void db.insert(houseFacts).values({ key, value }).onConflictDoUpdate({ target: houseFacts.key, set: { value } }).run();
 
-const SECRET_FACT = 'made with this secret';
+export const SECRET_FACT = 'made with this secret';
 const SEEN_FACT = 'clock last seen';
 
 /** What a secret is known by; it says nothing of the secret. */

@@ -13,10 +13,21 @@ import { cleanHouse } from '../../../src/server/operations/clean.ts';
 import { command } from '../../../src/server/operations/cli.ts';
 import { catchUp } from '../../../src/server/operations/jobs.ts';
 import { restoreBackup } from '../../../src/server/operations/restore.ts';
+import { SECRET_FACT } from '../../../src/server/operations/start.ts';
 import { listBackups } from '../../../src/server/platform/backup-folder.ts';
 import { readConfig } from '../../../src/server/platform/config.ts';
 import { openDatabase } from '../../../src/server/platform/db/connection.ts';
-import { clips, jobRuns, letters, outbox, players, session, squadPlayers, verification } from '../../../src/server/platform/db/schema.ts';
+import {
+  clips,
+  houseFacts,
+  jobRuns,
+  letters,
+  outbox,
+  players,
+  session,
+  squadPlayers,
+  verification,
+} from '../../../src/server/platform/db/schema.ts';
 import { lockBackups, lockHouse } from '../../../src/server/platform/lock.ts';
 import { askToDelete, finishDeletions } from '../../../src/server/privacy/deletion.ts';
 import { everythingOf, everythingZip } from '../../../src/server/screens/everything.ts';
@@ -183,11 +194,13 @@ describe('keeping a house', () => {
   });
 
   describe('a backup', () => {
-    const restoreElsewhere = async (name = 'latest') => {
+    const restoreElsewhere = async (name = 'latest', ...more: string[]) => {
       const dataDir = mkdtempSync(join(tmpdir(), 'eager-feet-restored-'));
       const there = readConfig({ DATA_DIR: dataDir, BACKUP_DIR: config().backupDir });
       const said: string[] = [];
-      const code = await command({ DATA_DIR: dataDir, BACKUP_DIR: config().backupDir }, ['restore', name], (one) => said.push(one));
+      const code = await command({ DATA_DIR: dataDir, BACKUP_DIR: config().backupDir }, ['restore', name, ...more], (one) =>
+        said.push(one),
+      );
       return { there, code, said: said.join('\n'), remove: () => rmSync(dataDir, { recursive: true }) };
     };
 
@@ -264,6 +277,42 @@ describe('keeping a house', () => {
       expect(await outcome(() => again(false))).to.match(/already holds a database/);
       const { aside } = await again(true);
       expect(existsSync(join(aside ?? '', 'eager-feet.sqlite'))).to.equal(true);
+      remove();
+    });
+
+    it('takes a newer database in the place of its own, with what was taken away since; none that is damaged or of another house', async () => {
+      await aFilmedScore();
+      const made = await makeBackup(config(), 'daily', town.context.now());
+      const after = uuid();
+      sendGo(town.context, town.player, aGo(town, 0, [aScore({ id: after })]));
+      const newer = join(config().dataDir, 'replica.sqlite');
+      town.context.db.$client.prepare('vacuum into ?').run(newer);
+      const whole = await restoreElsewhere(made.name, '--database', newer);
+      expect(JSON.stringify(rowsOf(whole.there.databaseFile).scores)).to.include(after);
+      whole.remove();
+      askToDelete(town.context, town.guardian, { ...comet(), id: uuid(), nickname: 'Comet' });
+      days(8);
+      finishDeletions(town.context);
+      const refused = async (file: string, what: RegExp) => {
+        const { said, code, there, remove } = await restoreElsewhere(made.name, '--database', file);
+        expect([code, existsSync(there.databaseFile)], said).to.deep.equal([1, false]);
+        expect(said).to.match(what).and.include('Nothing was changed');
+        remove();
+      };
+      await refused(join(config().dataDir, 'none.sqlite'), /is not there/);
+      const broken = join(config().dataDir, 'broken.sqlite');
+      writeFileSync(broken, readFileSync(newer).subarray(0, 40_000));
+      await refused(broken, /is damaged|cannot be read/);
+      const strange = join(config().dataDir, 'strange.sqlite');
+      writeFileSync(strange, readFileSync(newer));
+      const other = openDatabase(strange);
+      other.insert(houseFacts).values({ key: SECRET_FACT, value: 'of another house' }).run();
+      other.$client.close();
+      await refused(strange, /belongs to another house/);
+      const { there, code, said, remove } = await restoreElsewhere(made.name, '--database', newer);
+      expect(code, said).to.equal(0);
+      expect(rowsOf(there.databaseFile).scores).to.deep.equal([]);
+      expect(said).to.include('All is well.');
       remove();
     });
 
