@@ -2,7 +2,7 @@
  * A Monday evening in one house, on the machine it is run on: 20 squads of 15 players, all in a visit at once, their 20 coaches reviewing,
  * 40 clips an hour. The built server answers over HTTP; players and coaches are asked for from this process on the same machine.
  * Says for each kind of request how long it took, and whether every number that was accepted is kept.
- * `npm run bench:monday` prints a table in Markdown; `-- 600` goes on for 600 seconds (180).
+ * `npm run bench:monday` prints a table in Markdown; `-- 600` goes on for 600 seconds (180), `-- 600 40` with 40 squads (20) and twice the clips.
  */
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { cpus, tmpdir } from 'node:os';
@@ -26,9 +26,9 @@ import { aPlan } from '../tests/server/make.ts';
 import { startServer, stopServer } from '../tests/started.ts';
 
 const SECONDS = Number(process.argv[2] ?? 180);
-const SQUADS = 20;
+const SQUADS = Number(process.argv[3] ?? 20);
 const PLAYERS = 15;
-const CLIPS_AN_HOUR = 40;
+const CLIPS_AN_HOUR = 2 * SQUADS;
 const PORT = 4497;
 const BASE = `http://localhost:${PORT}`;
 const PASSWORD = 'a long enough password';
@@ -51,7 +51,7 @@ const actor = (id: string) => {
 
 const squads: { code: string; id: string; mail: string; players: string[] }[] = [];
 for (let s = 0; s < SQUADS; s++) {
-  const code = `MONDAY${String.fromCharCode(65 + s)}`;
+  const code = `MONDAY${String.fromCharCode(65 + Math.floor(s / 26), 65 + (s % 26))}`;
   const id = addSquad(context, {
     ...{ name: `Squad ${s}`, town: 'Quillhaven', code, timeZone: 'America/Chicago' },
     ...{ rule: { kind: 'every day', freeDays: 1 }, from: new Date().toISOString().slice(0, 10) },

@@ -1,8 +1,15 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 
 /** Starts the built application on a folder of data and waits until it answers. */
-export async function startServer(port: number, dataDir: string, demo = false, env: Record<string, string> = {}): Promise<ChildProcess> {
-  const server = spawn('node', ['server.mjs', ...(demo ? ['--demo'] : [])], {
+export async function startServer(
+  port: number,
+  dataDir: string,
+  demo = false,
+  env: Record<string, string> = {},
+  { node = 'node', cwd }: { node?: string; cwd?: string } = {},
+): Promise<ChildProcess> {
+  const server = spawn(node, ['server.mjs', ...(demo ? ['--demo'] : [])], {
+    cwd,
     env: { ...process.env, ...env, PORT: String(port), DATA_DIR: dataDir },
     stdio: ['ignore', 'pipe', 'inherit'],
   });

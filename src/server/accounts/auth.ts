@@ -119,7 +119,7 @@ export function createAuth(parts: AuthParts) {
       resetPasswordTokenExpiresIn: RESET_MINUTES * 60,
       revokeSessionsOnPasswordReset: true,
       sendResetPassword: async ({ user, token }) =>
-        parts.mail({ userId: user.id, kind: 'new password', address: `${config.baseAddress}/new-password#${token}` }),
+        whileBusy(() => parts.mail({ userId: user.id, kind: 'new password', address: `${config.baseAddress}/new-password#${token}` })),
       onPasswordReset: ({ user }) => passwordChanged(user.id),
     },
     rateLimit: { enabled: false },

@@ -6,6 +6,7 @@ import type { z } from 'zod';
 import { FamilyLinkSignIn, SquadSignIn } from '../../contract/accounts.ts';
 import { english, t, term } from '../../core/text/translate.ts';
 import { players, squadPlayers, squads } from '../platform/db/schema.ts';
+import { whileBusy } from '../platform/db/while-busy.ts';
 import { ADDRESS_HEADER } from '../platform/http/address.ts';
 import { Problem } from '../platform/problems.ts';
 import { invitationBy } from './codes.ts';
@@ -73,19 +74,20 @@ export const squadSignIn = ({ db, config, hashes, limits, now, tell }: AuthParts
     }
     const came = ctx.getCookie(BESIDE_COOKIE);
     if (beside) {
-      ctx.setCookie(BESIDE_COOKIE, withBeside(db, config.secret, came, made, now()), {
+      const besides = await whileBusy(() => withBeside(db, config.secret, came, made, now()));
+      ctx.setCookie(BESIDE_COOKIE, besides, {
         ...cookieAttributes(config),
         maxAge: BESIDE_SECONDS,
       });
     } else {
       // Who came along came with somebody else.
-      endBeside(db, config.secret, came);
+      await whileBusy(() => endBeside(db, config.secret, came));
       if (came) ctx.setCookie(BESIDE_COOKIE, '', { ...cookieAttributes(config), maxAge: 0 });
       await setSessionCookie(ctx, { session: made, user: owner });
     }
     const cookie = ctx.getCookie(DEVICE_COOKIE);
     if (knownDevice(config.secret, cookie, player.id) === null)
-      tell({ kind: 'new device', userId: owner.id, detail: deviceInWords(ctx.headers?.get('user-agent') ?? null) });
+      await whileBusy(() => tell({ kind: 'new device', userId: owner.id, detail: deviceInWords(ctx.headers?.get('user-agent') ?? null) }));
     const value = withAccount(config.secret, cookie, player.id);
     ctx.setCookie(DEVICE_COOKIE, value, { ...cookieAttributes(config), maxAge: DEVICE_SECONDS });
   }

@@ -6,6 +6,7 @@ import { t } from '../../core/text/translate.ts';
 import { qrOf } from '../accounts/codes.ts';
 import { appContext, type Context } from '../context.ts';
 import { account, session, user } from '../platform/db/schema.ts';
+import { whileBusy } from '../platform/db/while-busy.ts';
 import { isFull } from '../platform/disk-space.ts';
 import { ADDRESS_HEADER } from '../platform/http/address.ts';
 import { noRoom, notFound, Problem, type ProblemKind, parseInput } from '../platform/problems.ts';
@@ -108,10 +109,8 @@ export async function signInRoute(request: Request): Promise<Response> {
     if (!answer.ok) throw await asProblem(answer);
     // A password that was changed while the old one was looked at opens nothing.
     if (before && passwordOf(context, given.email)?.password !== before.password) {
-      context.db
-        .delete(session)
-        .where(and(eq(session.userId, before.userId), gte(session.createdAt, new Date(startedAt))))
-        .run();
+      const since = and(eq(session.userId, before.userId), gte(session.createdAt, new Date(startedAt)));
+      await whileBusy(() => context.db.delete(session).where(since).run());
       throw new Problem('not signed in', t('The password was changed just now. Sign in with the new one.'));
     }
     const said = (await answer.json().catch(() => null)) as Record<string, unknown> | null;

@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { CheckedDrill } from '../../../src/core/drills/checked.ts';
 import { CATALOGUE } from '../../../src/core/drills/index.ts';
 import { crookedLines, layOut, metresOf, placingGuide, UNKNOWN_STEP } from '../../../src/core/layouts/index.ts';
 import { usualDose } from '../../../src/core/weeks/index.ts';
@@ -66,6 +67,12 @@ describe('the shipped layouts', () => {
         }
       }
     }
+  });
+});
+
+describe('a shipped drill', () => {
+  it('is what the schema wants of one that is read, field by field and in its order; its moves and its layout can be read', () => {
+    for (const drill of CATALOGUE) expect(JSON.stringify(CheckedDrill.parse(drill)), drill.id).to.equal(JSON.stringify(drill));
   });
 });
 

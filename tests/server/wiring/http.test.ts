@@ -4,6 +4,7 @@ import { request as rawRequest, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
 import { brotliCompressSync } from 'node:zlib';
 import Database from 'better-sqlite3';
 import { expect } from 'chai';
@@ -188,6 +189,21 @@ describe('the HTTP server', () => {
       expect(signedIn.map((answer) => answer.status)).to.deep.equal([200, 200]);
       expect(other.prepare('select count(*) as n from session').get()).to.deep.equal({ n: (before as { n: number }).n + 2 });
       other.close();
+    });
+
+    it('signs players in on new devices although another process writes now and then', async () => {
+      const busy = new Worker(
+        `const { workerData } = require('node:worker_threads');
+        const db = new (require('better-sqlite3'))(workerData, { timeout: 5000 });
+        const wait = (ms) => Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, ms);
+        for (;;) { db.exec('begin immediate'); wait(200); db.exec('rollback'); wait(100); }`,
+        { eval: true, workerData: town.context.config.databaseFile },
+      );
+      try {
+        for (let i = 0; i < 8; i++) expect((await asPlayer('Comet', '2468', `10.8.0.${i}`)).status).to.equal(200);
+      } finally {
+        await busy.terminate();
+      }
     });
 
     it('knows each kind of person by the session cookie', async () => {

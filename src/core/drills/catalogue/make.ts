@@ -1,10 +1,12 @@
-import type { z } from 'zod';
 import { groundOf, layOut, UNKNOWN_STEP } from '../../layouts/index.ts';
-import type { Drill } from '../schema.ts';
+import { Drill } from '../schema.ts';
 import { movesOfShipped } from './moves/index.ts';
 
-type Input = z.input<typeof Drill>;
 type Defaulted =
+  | 'contact'
+  | 'school'
+  | 'twin'
+  | 'layout'
   | 'version'
   | 'group'
   | 'aliases'
@@ -20,11 +22,13 @@ type Defaulted =
   | 'bands'
   | 'moves';
 
+const FIELDS = Object.keys(Drill.shape) as (keyof Drill)[];
+
 export const SPOT = { length: 2, width: 2 };
 
 /** A shipped drill at its first version, with the plain defaults filled in: a ball on the spot, and else "none". A layout says its own space. */
-export function drill(given: Omit<Input, Defaulted> & Partial<Pick<Input, Defaulted>>): Input {
-  return {
+export function drill(given: Omit<Drill, Defaulted> & Partial<Pick<Drill, Defaulted>>): Drill {
+  const whole: Drill = {
     version: 1,
     group: 1,
     aliases: [],
@@ -39,8 +43,11 @@ export function drill(given: Omit<Input, Defaulted> & Partial<Pick<Input, Defaul
     touchesPerRep: 1,
     bands: [],
     moves: movesOfShipped(given.id),
+    ...{ contact: null, school: null, twin: null, layout: null },
     ...given,
   };
+  // In the order of the schema, as one that was read from anywhere is: the two are compared as they are written.
+  return Object.fromEntries(FIELDS.flatMap((field) => (whole[field] === undefined ? [] : [[field, whole[field]]]))) as unknown as Drill;
 }
 
 /** Pace figures that are the project's estimates. */
