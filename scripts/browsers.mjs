@@ -3,9 +3,14 @@ import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { giveUp, runQuietly } from './prepare.mjs';
 
-/** Where each is, the variable that says otherwise, and the packages it comes in. Firefox plays MP4 by the libraries of ffmpeg. */
+/** Where each is, the variable that says otherwise, and the packages it comes in. Firefox plays MP4 by the libraries of ffmpeg; WebKit needs a screen, and plugins for each kind of clip. */
 const BROWSERS = {
   Chromium: { path: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', variable: 'CHROMIUM_PATH', packages: ['chromium'] },
+  WebKit: {
+    path: process.env.WEBKIT_PATH ?? '/usr/lib/x86_64-linux-gnu/webkit2gtk-4.1/MiniBrowser',
+    variable: 'WEBKIT_PATH',
+    packages: ['webkit2gtk-driver', 'xvfb', 'gstreamer1.0-libav', 'gstreamer1.0-plugins-good', 'gstreamer1.0-plugins-bad'],
+  },
   Firefox: { path: process.env.FIREFOX_PATH ?? '/usr/bin/firefox-esr', variable: 'FIREFOX_PATH', packages: ['firefox-esr', 'ffmpeg'] },
 };
 

@@ -1,4 +1,4 @@
-/** `npm run test:long`: the unit tests with the laws of the core on all their examples and the coverage, attacks and faults against the built server, the long browser tests, and a choice of all in Firefox. Says how long it took, and ends with one line of sums. */
+/** `npm run test:long`: the unit tests with the laws of the core on all their examples and the coverage, attacks and faults against the built server, the Node of today, a lost machine and a choice of what people do in WebKit, the long browser tests, and a choice of them in Firefox. Says how long it took, and ends with one line of sums. */
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { installBrowser } from './browsers.mjs';
 import { buildIfNeeded, install, run } from './prepare.mjs';
@@ -43,6 +43,7 @@ function unitTests() {
 
 const only = process.argv.slice(2);
 if (only.length === 0) unitTests();
+await installBrowser('WebKit');
 tests(['-c', 'playwright.long.config.ts', ...only], 'test-results/long.json');
 if (only.length === 0) {
   tests(['--grep', '@long', ...UNHURRIED], 'test-results/playwright.json');
