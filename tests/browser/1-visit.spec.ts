@@ -345,7 +345,7 @@ test.describe
     });
 
     // Goes on from the test before it, and so stays with it.
-    test('a picked file that is no video is refused with a sentence; an upload that was cut goes on after a reload', async () => {
+    test('a picked file that is no video is refused with a sentence; an upload that was cut goes on after a reload', LONG, async () => {
       await phone.getByRole('link', { name: 'Back to This week' }).click();
       await follow(phone.getByRole('link', { name: 'Go: Try-out' }));
       await phone.getByRole('button', { name: 'Start' }).click();

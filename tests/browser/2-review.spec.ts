@@ -1,6 +1,6 @@
 import type { ReviewItem, ReviewQueue } from '../../src/contract/review.ts';
 import { placeOf } from '../../src/core/scores/queue.ts';
-import { expect, test } from './house.ts';
+import { expect, LONG, test } from './house.ts';
 import { awake, coachBase, follow, PHONE, sendGo, signIn, unfold } from './people.ts';
 
 test.use({ file: '2-review' });
@@ -130,42 +130,42 @@ test.describe
       await expect(page.getByRole('heading', { name: 'Comet', level: 1 })).toBeVisible();
     });
 
-    test('a guardian’s no takes filming away at once, a yes brings it back; a clip is deleted for good', async ({
-      page,
-      context,
-      browser,
-    }) => {
-      await signIn(context, 'guardian');
-      await page.goto('/family');
-      await awake(page);
-      const phone = await browser.newContext({ viewport: PHONE });
-      await signIn(phone, 'Comet');
-      await unfold(page, 'Clips of Comet');
-      const offered = async () => ((await (await phone.request.get('/api/v1/go/this-week')).json()) as { mayFilm: boolean }).mayFilm;
-      await page.getByRole('button', { name: 'No clips' }).click();
-      // It is asked first, with what goes; nothing has changed yet.
-      const back = page.getByRole('region', { name: 'Take the clips back' });
-      await expect(back).toContainText(/clips? of Comet (is|are) hidden from the coaches at once/);
-      expect(await offered()).toBe(true);
-      await back.getByRole('button', { name: 'Leave it as it is' }).click();
-      await page.getByRole('button', { name: 'No clips' }).click();
-      await back.getByRole('button', { name: 'Yes, no clips' }).click();
-      await expect(page.getByText('You said no: filming is not offered.')).toBeFocused();
-      await expect(page.getByText('You said no: filming is not offered.')).toBeVisible();
-      expect(await offered()).toBe(false);
-      await page.getByRole('button', { name: 'Yes, clips are fine' }).click();
-      await expect(page.getByText('You said yes: filming is offered.')).toBeVisible();
-      expect(await offered()).toBe(true);
-      const kept = page.getByRole('heading', { name: /Clips that are kept/ });
-      const count = Number(/\d+/.exec(await kept.innerText())?.[0]);
-      await unfold(page, 'Kept clips of Comet');
-      await page.getByRole('button', { name: 'Delete this clip' }).first().click();
-      await page.getByRole('button', { name: 'Yes, delete it for good' }).click();
-      await expect(kept).toContainText(`(${count - 1})`);
-      await page.reload();
-      await expect(kept).toContainText(`(${count - 1})`);
-      await phone.close();
-    });
+    test(
+      'a guardian’s no takes filming away at once, a yes brings it back; a clip is deleted for good',
+      LONG,
+      async ({ page, context, browser }) => {
+        await signIn(context, 'guardian');
+        await page.goto('/family');
+        await awake(page);
+        const phone = await browser.newContext({ viewport: PHONE });
+        await signIn(phone, 'Comet');
+        await unfold(page, 'Clips of Comet');
+        const offered = async () => ((await (await phone.request.get('/api/v1/go/this-week')).json()) as { mayFilm: boolean }).mayFilm;
+        await page.getByRole('button', { name: 'No clips' }).click();
+        // It is asked first, with what goes; nothing has changed yet.
+        const back = page.getByRole('region', { name: 'Take the clips back' });
+        await expect(back).toContainText(/clips? of Comet (is|are) hidden from the coaches at once/);
+        expect(await offered()).toBe(true);
+        await back.getByRole('button', { name: 'Leave it as it is' }).click();
+        await page.getByRole('button', { name: 'No clips' }).click();
+        await back.getByRole('button', { name: 'Yes, no clips' }).click();
+        await expect(page.getByText('You said no: filming is not offered.')).toBeFocused();
+        await expect(page.getByText('You said no: filming is not offered.')).toBeVisible();
+        expect(await offered()).toBe(false);
+        await page.getByRole('button', { name: 'Yes, clips are fine' }).click();
+        await expect(page.getByText('You said yes: filming is offered.')).toBeVisible();
+        expect(await offered()).toBe(true);
+        const kept = page.getByRole('heading', { name: /Clips that are kept/ });
+        const count = Number(/\d+/.exec(await kept.innerText())?.[0]);
+        await unfold(page, 'Kept clips of Comet');
+        await page.getByRole('button', { name: 'Delete this clip' }).first().click();
+        await page.getByRole('button', { name: 'Yes, delete it for good' }).click();
+        await expect(kept).toContainText(`(${count - 1})`);
+        await page.reload();
+        await expect(kept).toContainText(`(${count - 1})`);
+        await phone.close();
+      },
+    );
 
     test('a player without a guardian’s yes is not offered the camera', async ({ page, context }) => {
       await page.setViewportSize(PHONE);

@@ -126,7 +126,7 @@ const untranslated = (page: Page): Promise<string[]> =>
 const OF_PEOPLE =
   /^(Eager Feet|PIN|English|Español|LANTERN|Comet|Lanternfish U11|Beat your best|One more than last time|(Saturday course|Quick feet|Wall and air)[\s:,]*|(Mon|Tues|Wednes|Thurs|Fri|Satur|Sun)day|(Jan|Feb|Mar|Apr|May|Jun|Jul|Aug|Sep|Oct|Nov|Dec) \d+)$/;
 
-test('all that a child reads of ours comes from the message files, and long words are not cut', async ({ page, house }) => {
+test('all that a child reads of ours comes from the message files, and long words are not cut', LONG, async ({ page, house }) => {
   await read(page, house, 'en-XA');
   await page.setViewportSize(PHONE);
   for (const path of ['/', '/join', '/sign-in', '/invited']) {
