@@ -109,7 +109,8 @@ export function ChecksStrip({ checks, mends, asides, onMend, onMendAll, onAside 
   const lines = checkLines(checks ?? []);
   const mendable = (checks ?? []).filter((check) => mends?.byKey.has(checkKey(check))).length;
   return (
-    <section className="slab flex flex-col gap-3 p-4" aria-label={t('Checks')}>
+    // Some room until they are found, so that what stands below does not jump out of sight then.
+    <section className={`slab flex flex-col gap-3 p-4 ${checks ? '' : 'min-h-80'}`} aria-label={t('Checks')}>
       <div className="flex items-center justify-between gap-2">
         <h2>{lines.length === 0 ? t('Checks') : plural(lines.length, 'check')}</h2>
         {mendable > 1 && (
