@@ -8,6 +8,7 @@ import { tellAccount } from './mail/tell.ts';
 import { copyBeforeUpgrade } from './operations/backups.ts';
 import type { Config } from './platform/config.ts';
 import { type Db, openBeside, openDatabase } from './platform/db/connection.ts';
+import { whileBusy } from './platform/db/while-busy.ts';
 import { type FarStore, farStore } from './platform/far-store.ts';
 import { type Heavy, noHeavy } from './platform/heavy.ts';
 
@@ -43,8 +44,9 @@ function contextOver(db: Db, config: Config, now: () => number, logLevel: string
   const limits = createSignInLimits(config.limitsFile);
   const seal = sealWith(config.secret);
   const hashes = hashesWith(seal);
-  const mail = (one: AccountMail) => putAccountMail(db, seal, one, now());
-  const tell = (news: AccountNews) => tellAccount(context, news);
+  // Whoever signs in waits while another writes.
+  const mail = (one: AccountMail) => whileBusy(() => putAccountMail(db, seal, one, now()));
+  const tell = (news: AccountNews) => whileBusy(() => tellAccount(context, news));
   const auth = createAuth({ db, config, limits, hashes, now, mail, tell });
   const far = config.clipStore && farStore(config.clipStore);
   const context: Context = { db, config, limits, hashes, seal, auth, heavy: noHeavy, far, log, now };

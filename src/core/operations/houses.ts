@@ -8,9 +8,13 @@ import { BACKUP_LATE_MS, gigabytes, LEAST_FREE_BYTES } from './limits.ts';
 /** What `/health` of a house answers. */
 export interface HouseHealth {
   ok: boolean;
+  /** Whether the database answers. */
   database: boolean;
+  /** Whether it can be written. Held by another program for a moment is not that it cannot. */
   writable: boolean;
+  /** Megabytes that are free where the data lie. */
   roomMb: number;
+  /** Hours since the last backup that went well; null for none yet. */
   backupHours: number | null;
 }
 

@@ -74,8 +74,7 @@ interface Asked {
 
 /** Sign-in by e-mail and password (coach, guardian), by squad code, nickname and PIN, or by a family link (player). */
 export function createAuth(parts: AuthParts) {
-  const { db, config, hashes, limits } = parts;
-  const tell = (news: Parameters<AuthParts['tell']>[0]) => whileBusy(() => parts.tell(news));
+  const { db, config, hashes, limits, tell } = parts;
   const emailOf = (body: unknown) => String((body as { email?: unknown } | undefined)?.email ?? '').toLowerCase();
   const fromOf = (ctx: Asked) => ctx.headers?.get(ADDRESS_HEADER) ?? '';
   const tryOf = (ctx: Asked): Try => {
@@ -119,7 +118,7 @@ export function createAuth(parts: AuthParts) {
       resetPasswordTokenExpiresIn: RESET_MINUTES * 60,
       revokeSessionsOnPasswordReset: true,
       sendResetPassword: async ({ user, token }) =>
-        whileBusy(() => parts.mail({ userId: user.id, kind: 'new password', address: `${config.baseAddress}/new-password#${token}` })),
+        parts.mail({ userId: user.id, kind: 'new password', address: `${config.baseAddress}/new-password#${token}` }),
       onPasswordReset: ({ user }) => passwordChanged(user.id),
     },
     rateLimit: { enabled: false },

@@ -25,6 +25,6 @@ export interface AuthParts {
   limits: SignInLimits;
   hashes: Hashes;
   now(): number;
-  mail(mail: AccountMail): void;
-  tell(news: AccountNews): void;
+  mail(mail: AccountMail): Promise<void>;
+  tell(news: AccountNews): Promise<void>;
 }

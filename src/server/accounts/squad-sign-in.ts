@@ -87,7 +87,7 @@ export const squadSignIn = ({ db, config, hashes, limits, now, tell }: AuthParts
     }
     const cookie = ctx.getCookie(DEVICE_COOKIE);
     if (knownDevice(config.secret, cookie, player.id) === null)
-      await whileBusy(() => tell({ kind: 'new device', userId: owner.id, detail: deviceInWords(ctx.headers?.get('user-agent') ?? null) }));
+      await tell({ kind: 'new device', userId: owner.id, detail: deviceInWords(ctx.headers?.get('user-agent') ?? null) });
     const value = withAccount(config.secret, cookie, player.id);
     ctx.setCookie(DEVICE_COOKIE, value, { ...cookieAttributes(config), maxAge: DEVICE_SECONDS });
   }

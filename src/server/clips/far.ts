@@ -1,11 +1,13 @@
 import { existsSync, renameSync, rmSync, statSync, utimesSync } from 'node:fs';
+import { readdir, rm, stat } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import { DAY_MS } from '../../core/calendar/lengths.ts';
+import { DAY_MS, HOUR_MS } from '../../core/calendar/lengths.ts';
 import { t } from '../../core/text/translate.ts';
 import type { Context } from '../context.ts';
 import { farFiles } from '../platform/db/schema.ts';
+import { whileBusy } from '../platform/db/while-busy.ts';
 import type { FarStore } from '../platform/far-store.ts';
 import { sumOf } from '../platform/files.ts';
 import { namedFilesIn, someOf } from '../platform/named-files.ts';
@@ -27,16 +29,19 @@ const RETRY_SECONDS = 30;
 const isAway = () =>
   new Problem('busy', t('This file lies in a store that does not answer just now. Try again in a minute.'), [], RETRY_SECONDS);
 
+/** Whether a file belongs to something still; what was deleted loses its row in `far_files` only when the store has lost it too. */
+const isNamed = ({ db }: Context, name: string): boolean => namedFilesIn(db.$client).some((file) => file.name === name);
+
 async function bring(context: Context, name: string, to: string): Promise<void> {
   const row = farRow(context, name);
   // Whoever serves it says that it is not here.
   if (!context.far || !row) return;
   const half = join(context.config.uploadDir, `far-${uuid()}`);
   try {
-    await context.far.get(name, half);
+    if (!(await context.far.get(name, half))) return context.log.error({ name }, 'gone from the store for clips');
     if ((await sumOf(half)) !== row.sha256) throw new Error(`${name} is not what was put into the store.`);
     // Deleted while it was on its way, it does not come back.
-    if (farRow(context, name)) renameSync(half, to);
+    if (isNamed(context, name)) renameSync(half, to);
   } catch (error) {
     context.log.error({ err: error }, 'the store for clips');
     throw isAway();
@@ -55,9 +60,10 @@ const onTheirWay = new Map<string, Promise<void>>();
 export async function bringNear(context: Context, path: string): Promise<void> {
   const { far, now } = context;
   if (far === null) return;
-  if (existsSync(path)) {
+  const here = statSync(path, { throwIfNoEntry: false });
+  if (here) {
     // What is looked at stays at hand.
-    if (now() - statSync(path).atimeMs > DAY_MS) utimesSync(path, now() / 1000, statSync(path).mtimeMs / 1000);
+    if (now() - here.atimeMs > HOUR_MS) utimesSync(path, now() / 1000, here.mtimeMs / 1000);
     return;
   }
   const coming = onTheirWay.get(path) ?? bring(context, basename(path), path).finally(() => onTheirWay.delete(path));
@@ -66,72 +72,88 @@ export async function bringNear(context: Context, path: string): Promise<void> {
 }
 
 /** What a round did: files that were copied into the store, that went from here, and that were taken away there. */
-export interface Carried {
+interface Carried {
   put: number;
   leftHere: number;
   removed: number;
 }
 
 const rowsOf = ({ db }: Context) => db.select().from(farFiles).all();
-const dropRow = ({ db }: Context, name: string) => db.delete(farFiles).where(eq(farFiles.name, name)).run();
 
-async function putNew(context: Context, far: FarStore, named: readonly string[]): Promise<number> {
-  const { db, config, now } = context;
-  const there = new Set(rowsOf(context).flatMap((row) => (row.storedAt === null ? [] : [row.name])));
-  let put = 0;
-  for (const name of named) {
-    const path = join(config.clipDir, name);
-    if (there.has(name) || !existsSync(path)) continue;
-    const file = { name, bytes: statSync(path).size, sha256: await sumOf(path) };
-    // First the row: what lies there without one would never be taken away.
-    db.insert(farFiles)
+/** One file that the store does not take must not hold up the others; a store that does not answer is not asked for each. */
+const FAILURES_MOST = 3;
+
+/** Does a work for each of some files. @returns for how many it was done, and what went wrong first */
+async function forEach<T>(files: readonly T[], work: (file: T) => Promise<void>): Promise<{ done: number; trouble: unknown }> {
+  const troubles: unknown[] = [];
+  let done = 0;
+  for (const file of files) {
+    if (troubles.length === FAILURES_MOST) break;
+    await work(file).then(
+      () => done++,
+      (error: unknown) => troubles.push(error),
+    );
+  }
+  return { done, trouble: troubles[0] };
+}
+
+async function putOne({ db, config, now }: Context, far: FarStore, name: string): Promise<void> {
+  const path = join(config.clipDir, name);
+  const file = { name, bytes: statSync(path).size, sha256: await sumOf(path) };
+  // First the row: what lies there without one would never be taken away.
+  await whileBusy(() =>
+    db
+      .insert(farFiles)
       .values({ ...file, storedAt: null })
       .onConflictDoUpdate({ target: farFiles.name, set: file })
-      .run();
-    await far.put(file, path);
-    db.update(farFiles).set({ storedAt: now() }).where(eq(farFiles.name, name)).run();
-    put++;
-  }
-  return put;
+      .run(),
+  );
+  await far.put(file, path);
+  await whileBusy(() => db.update(farFiles).set({ storedAt: now() }).where(eq(farFiles.name, name)).run());
+}
+
+async function removeOne({ db }: Context, far: FarStore, name: string): Promise<void> {
+  await far.remove(name);
+  await whileBusy(() => db.delete(farFiles).where(eq(farFiles.name, name)).run());
 }
 
 /** Takes from the disk what lies in the store, and was neither made nor looked at for the days of the settings. */
-function leaveHere(context: Context): number {
+async function leaveHere(context: Context): Promise<number> {
   const { config, now } = context;
+  const rows = new Map(rowsOf(context).map((row) => [row.name, row]));
   let left = 0;
-  for (const { name, bytes, storedAt } of rowsOf(context)) {
+  // What is on the disk is asked, and not each that ever was: it is the less of the two.
+  for (const name of await readdir(config.clipDir)) {
+    const row = rows.get(name);
+    if (!row || row.storedAt === null) continue;
     const path = join(config.clipDir, name);
-    if (storedAt === null || !existsSync(path)) continue;
-    const { size, atimeMs, mtimeMs } = statSync(path);
-    if (size !== bytes || now() - Math.max(atimeMs, mtimeMs, storedAt) < config.clipNearDays * DAY_MS) continue;
-    rmSync(path, { force: true });
+    const { size, atimeMs, mtimeMs } = await stat(path);
+    if (size !== row.bytes || now() - Math.max(atimeMs, mtimeMs, row.storedAt) < config.clipNearDays * DAY_MS) continue;
+    await rm(path, { force: true });
     left++;
   }
   return left;
 }
 
-async function removeGone(context: Context, far: FarStore, named: ReadonlySet<string>): Promise<number> {
-  let removed = 0;
-  for (const { name } of rowsOf(context)) {
-    if (named.has(name)) continue;
-    await far.remove(name);
-    dropRow(context, name);
-    removed++;
-  }
-  return removed;
-}
-
 /**
  * A round: what is gone here goes there first, then what is new is copied, then the disk is cleared. Without a store nothing is done.
- * @throws what the store says; what was done until then stays, and the next round goes on
+ * @throws what went wrong first, after all was tried that could be; the next round goes on
  */
 export async function carryOut(context: Context): Promise<Carried> {
-  const { far, db } = context;
+  const { far, db, config } = context;
   if (far === null) return { put: 0, leftHere: 0, removed: 0 };
   const named = namedFilesIn(db.$client).map(({ name }) => name);
-  const removed = await removeGone(context, far, new Set(named));
-  const put = await putNew(context, far, named);
-  return { put, leftHere: leaveHere(context), removed };
+  const isNamedHere = new Set(named);
+  const rows = rowsOf(context);
+  const stored = new Set(rows.flatMap((row) => (row.storedAt === null ? [] : [row.name])));
+  const gone = rows.map(({ name }) => name).filter((name) => !isNamedHere.has(name));
+  const fresh = named.filter((name) => !stored.has(name) && existsSync(join(config.clipDir, name)));
+  const removed = await forEach(gone, (name) => removeOne(context, far, name));
+  const put = await forEach(fresh, (name) => putOne(context, far, name));
+  const leftHere = await leaveHere(context);
+  const trouble = removed.trouble ?? put.trouble;
+  if (trouble !== undefined) throw trouble;
+  return { put: put.done, leftHere, removed: removed.done };
 }
 
 /**

@@ -106,7 +106,7 @@ async function keepFiles(config: Config, { names, far }: ReturnType<typeof files
     const size = existsSync(from) ? statSync(from).size : null;
     const had = known.get(name);
     const there = far.get(name);
-    // What lies in the store lies twice already, or is the only one.
+    // The store keeps it: a copy here would take the room that the store is there to save.
     if (there) {
       files.push({ ...there, far: true });
       continue;

@@ -2,6 +2,7 @@ import { existsSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { drizzle } from 'drizzle-orm/better-sqlite3';
+import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { unreadableBackups } from '../platform/backup-folder.ts';
 import type { Config } from '../platform/config.ts';
 import { type Db, migrationsThere } from '../platform/db/connection.ts';
@@ -16,6 +17,10 @@ export interface CheckReport {
   /** Sentences about what was looked at. */
   looked: string[];
 }
+
+/** Whether a file is here for more than a day. */
+const isOld = (path: string): boolean =>
+  Date.now() - (statSync(path, { throwIfNoEntry: false })?.mtimeMs ?? Number.POSITIVE_INFINITY) > DAY_MS;
 
 /**
  * Looks at a house, open or closed, and changes nothing: the database's own integrity and references, migrations, and orphans both ways
@@ -48,6 +53,11 @@ export function checkHouse(config: Pick<Config, 'databaseFile' | 'clipDir' | 'da
     const out = named.filter((one) => !files.has(one.name) && far.has(one.name)).length;
     if (out > 0 && config.clipStore === null)
       troubles.push(`${out} files lie in a store for clips, and none is set. Set CLIP_STORE as it was, or nobody can look at them.`);
+    const late = config.clipStore === null ? [] : named.filter(({ name }) => !far.has(name) && isOld(join(config.clipDir, name)));
+    if (late.length > 0)
+      troubles.push(
+        `${late.length} files are not in the store for clips a day after they came: ${someOf(late.map(({ name }) => name))}. Does it answer?`,
+      );
     const odd = named.filter((one) => files.has(one.name) && files.get(one.name) !== one.bytes).map((one) => one.name);
     if (odd.length > 0) troubles.push(`${odd.length} clips have not the size they had: ${someOf(odd)}.`);
     const names = new Set(named.map((one) => one.name));

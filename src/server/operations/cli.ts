@@ -8,6 +8,7 @@ import { listBackups } from '../platform/backup-folder.ts';
 import { type Config, readConfig, SettingError } from '../platform/config.ts';
 import { lockHouse } from '../platform/lock.ts';
 import { namedFilesIn, someOf } from '../platform/named-files.ts';
+import { Problem } from '../platform/problems.ts';
 import { backUp } from './backups.ts';
 import { checkHouse } from './check.ts';
 import { cleanHouse } from './clean.ts';
@@ -75,7 +76,10 @@ async function check(config: Config, args: readonly string[], say: Say): Promise
   if (args.includes('--store')) {
     const context = threadContext(config);
     try {
-      report.troubles.push(...(await compareWithStore(context)));
+      const found = await compareWithStore(context).catch((error: unknown) => [
+        `The store for clips does not answer as it should: ${error instanceof Error ? error.message || error.name : String(error)}.`,
+      ]);
+      report.troubles.push(...found);
       report.looked.push(config.clipStore ? `the store at ${config.clipStore.endpoint}` : 'no store for clips: none is set');
     } finally {
       context.db.$client.close();
@@ -167,7 +171,7 @@ export async function command(env: Record<string, string | undefined>, args: rea
     return 2;
   } catch (error) {
     const code = (error as { code?: string }).code;
-    if (error instanceof SettingError) say(error.message);
+    if (error instanceof SettingError || error instanceof Problem) say(error.message);
     else if (code === 'ENOSPC' || code === 'EDQUOT' || code === 'SQLITE_FULL')
       say('The disk is full. What was begun was taken away again; make room and run this once more.');
     else throw error;

@@ -1,23 +1,12 @@
 import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import { DAY_MS } from '../../core/calendar/lengths.ts';
+import type { HouseHealth } from '../../core/operations/index.ts';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { jobRuns } from '../platform/db/schema.ts';
 import { freeBytes } from '../platform/disk-space.ts';
 
 const LEAST_ROOM_MB = 200;
-
-interface Health {
-  ok: boolean;
-  /** Whether the database answers. */
-  database: boolean;
-  /** Whether it can be written. Held by another program for a moment is not that it cannot. */
-  writable: boolean;
-  /** Megabytes that are free where the data lie. */
-  roomMb: number;
-  /** Hours since the last backup that went well; null for none yet. */
-  backupHours: number | null;
-}
 
 function isWritable(db: Db): boolean {
   try {
@@ -30,7 +19,7 @@ function isWritable(db: Db): boolean {
 }
 
 /** How the house is, for whoever watches it: no names, no counts of people. */
-export function healthOf({ db, config, now }: Context): Health {
+export function healthOf({ db, config, now }: Context): HouseHealth {
   const roomMb = Math.floor(freeBytes(config.dataDir) / 1024 / 1024);
   try {
     const last = db

@@ -1,7 +1,15 @@
 import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { z } from 'zod';
-import { figuresIn, type HouseAsked, type HouseSeen, housesInWords, housesPage, housesSeen } from '../../core/operations/index.ts';
+import {
+  figuresIn,
+  type HouseAsked,
+  type HouseHealth,
+  type HouseSeen,
+  housesInWords,
+  housesPage,
+  housesSeen,
+} from '../../core/operations/index.ts';
 import { SettingError } from '../platform/config.ts';
 
 /* Many clubs are many houses behind one proxy. This is a program of its own beside them: it holds nothing, and asks each what it says of itself. */
@@ -21,7 +29,7 @@ const health = z.object({
   writable: z.boolean(),
   roomMb: z.number(),
   backupHours: z.number().nullable(),
-});
+}) satisfies z.ZodType<HouseHealth>;
 
 /** Reads which houses there are. @throws SettingError with a sentence */
 export function readHouses(file: string): House[] {
@@ -89,7 +97,7 @@ export function housesServer(file: string, now: () => number = Date.now) {
     return last;
   };
   return createServer(async (request, response) => {
-    const { pathname } = new URL(request.url ?? '/', 'http://houses');
+    const [pathname = '/'] = (request.url ?? '/').split('?');
     const answer = (status: number, type: string, body: string) =>
       response
         .writeHead(status, {
@@ -108,8 +116,7 @@ export function housesServer(file: string, now: () => number = Date.now) {
       return answer(200, 'application/json', JSON.stringify({ asked: new Date(at).toISOString(), houses }, null, 2));
     } catch (error) {
       last = null;
-      if (!(error instanceof SettingError)) throw error;
-      return answer(500, 'text/plain', error.message);
+      return answer(500, 'text/plain', error instanceof Error ? error.message : String(error));
     }
   });
 }

@@ -126,7 +126,7 @@ const Settings = z.object({
   CLIP_STORE_KEY: z.string().optional(),
   CLIP_STORE_SECRET: z.string().optional(),
   CLIP_STORE_REGION: z.string().default('us-east-1'),
-  CLIP_NEAR_DAYS: numberText(14, wholeFrom(0, 3650), 'a whole number of days'),
+  CLIP_NEAR_DAYS: numberText(14, wholeFrom(1, 3650), 'a whole number of days from 1'),
   REQUESTS_PER_MINUTE: numberText(USUAL_REQUESTS, wholeFrom(60, Number.MAX_SAFE_INTEGER), 'a whole number from 60'),
   TWO_FACTOR_FOR_HEADS: z
     .enum(['yes', 'no'], 'yes or no')

@@ -16,12 +16,12 @@ export interface FarFile {
 export interface FarStore {
   /** Keeps a file, and looks whether it is there whole. @throws whatever the store or the network says */
   put(file: FarFile, path: string): Promise<void>;
-  /** Writes a file to a place here. @throws where it is not there, or the store does not answer */
-  get(name: string, path: string): Promise<void>;
+  /** Writes a file to a place here; false where it is not there. @throws where the store does not answer */
+  get(name: string, path: string): Promise<boolean>;
   /** Takes a file away for good; one that is not there is taken away already. */
   remove(name: string): Promise<void>;
-  /** What lies there: names, bytes, and since when (epoch ms). */
-  list(): AsyncGenerator<{ name: string; bytes: number; at: number }>;
+  /** What lies there. */
+  list(): AsyncGenerator<Pick<FarFile, 'name' | 'bytes'>>;
 }
 
 /** A store that does not answer is asked no more than so often for one file, and given up after so long. */
@@ -67,8 +67,14 @@ export function farStore({ endpoint, bucket, prefix, region, key, secret }: FarS
     },
     async get(name, path) {
       const { s3, client } = await open();
-      const { Body } = await client.send(new s3.GetObjectCommand(at(name)));
-      await pipeline(Body as Readable, createWriteStream(path, { mode: 0o600, flush: true }));
+      try {
+        const { Body } = await client.send(new s3.GetObjectCommand(at(name)));
+        await pipeline(Body as Readable, createWriteStream(path, { mode: 0o600, flush: true }));
+        return true;
+      } catch (error) {
+        if (error instanceof s3.NoSuchKey) return false;
+        throw error;
+      }
     },
     async remove(name) {
       const { s3, client } = await open();
@@ -79,8 +85,7 @@ export function farStore({ endpoint, bucket, prefix, region, key, secret }: FarS
       let from: string | undefined;
       do {
         const page = await client.send(new s3.ListObjectsV2Command({ Bucket: bucket, Prefix: prefix, ContinuationToken: from }));
-        for (const { Key = '', Size = 0, LastModified } of page.Contents ?? [])
-          yield { name: Key.slice(prefix.length), bytes: Size, at: LastModified?.getTime() ?? 0 };
+        for (const { Key = '', Size = 0 } of page.Contents ?? []) yield { name: Key.slice(prefix.length), bytes: Size };
         from = page.NextContinuationToken;
       } while (from);
     },

@@ -1,4 +1,4 @@
-import { createReadStream } from 'node:fs';
+import { createReadStream, existsSync } from 'node:fs';
 import { extname, join } from 'node:path';
 import { asc, eq } from 'drizzle-orm';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
@@ -124,6 +124,11 @@ export async function* zipOf(
     made.push(chunk);
   });
   for (const { name, from } of entries) {
+    if ('file' in from) {
+      await fetch(from.file);
+      // Gone meanwhile: everything else is given all the same.
+      if (!existsSync(from.file)) continue;
+    }
     // Clips are compressed already.
     const file = 'text' in from ? new ZipDeflate(name, { level: 6 }) : new ZipPassThrough(name);
     // Without rights, some programs unpack files that nobody may read.
@@ -131,7 +136,6 @@ export async function* zipOf(
     zip.add(file);
     if ('text' in from) file.push(Buffer.from(from.text), true);
     else {
-      await fetch(from.file);
       for await (const chunk of createReadStream(from.file)) {
         file.push(chunk as Uint8Array);
         yield* made.splice(0);

@@ -3,16 +3,13 @@ import { t } from '../../core/text/translate.ts';
 import { DrillsAhead } from './DrillsAhead.tsx';
 import { drillsOf } from './kit.ts';
 import { drawnAtHome } from './LayOut.tsx';
-import type { Visiting } from './visiting.ts';
+import { drillsOfVisit, type Visiting } from './visiting.ts';
 
 const NOTHING: ReadonlyMap<string, string> = new Map();
 
 /** What a session brings, while the device looks up whether a visit to it is under way. */
 export function Opening({ visit, session }: Visiting) {
-  const ahead = useMemo(() => {
-    const drills = new Map(Object.entries({ ...visit.beside?.drills, ...visit.week.content.drills }));
-    return drillsOf(session, drills).map((drill) => drawnAtHome(visit, drill));
-  }, [visit, session]);
+  const ahead = useMemo(() => drillsOf(session, drillsOfVisit(visit)).map((drill) => drawnAtHome(visit, drill)), [visit, session]);
   const soon = <p role="status">{t('Opening the session…')}</p>;
   // Whoever does not read yet has the same in pictures in a moment.
   if (visit.pictures) return <main className="p-4">{soon}</main>;

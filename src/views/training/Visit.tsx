@@ -46,7 +46,7 @@ import { useMeeting } from './use-meeting.ts';
 import { useSharedCamera } from './use-shared-camera.ts';
 import { useTaps } from './use-taps.ts';
 import { type Turn, useTurn } from './use-turn.ts';
-import type { Visiting } from './visiting.ts';
+import { drillsOfVisit, type Visiting } from './visiting.ts';
 
 const fetchAfter = () => import('./After.tsx').then((file) => ({ default: file.After }));
 const After = lazy(fetchAfter);
@@ -104,7 +104,7 @@ const DOUBLE_TAP_MS = 500;
 /** A player's visit to one session: before, the clock, the numbers, the clips, after. Everything is on the device before it is sent. */
 export function Visit({ visit, session: planned, turn, company, onClock }: Props) {
   const { week, runner } = visit;
-  const drills = useMemo(() => new Map(Object.entries({ ...visit.beside?.drills, ...week.content.drills })), [visit, week]);
+  const drills = useMemo(() => drillsOfVisit(visit), [visit]);
   const plannedSheet = useMemo(() => compileRunSheet(planned, drills, runner), [planned, drills, runner]);
   const shown = useMemo(() => new Map([...drills].map(([id, drill]) => [id, drawnAtHome(visit, drill)])), [visit, drills]);
   /** What is done in the place of what was planned, by item. */

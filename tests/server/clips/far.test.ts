@@ -139,7 +139,9 @@ describe('a store for clips somewhere else', () => {
     expect(await outcome(() => bringNear(context, at(file)))).to.equal('busy');
     expect(existsSync(at(file))).to.equal(false);
     store.objects.delete(`clips/of-the-house/${file}`);
-    expect(await outcome(() => bringNear(context, at(file)))).to.equal('busy');
+    // What is lost there does not come by waiting: it is not here, as any file that is gone.
+    await bringNear(context, at(file));
+    expect(existsSync(at(file))).to.equal(false);
   });
 
   it('loses a file soon after it was deleted here, also when it lay there alone or was on its way', async () => {
@@ -160,12 +162,57 @@ describe('a store for clips somewhere else', () => {
     expect(there()).to.deep.equal([`clips/of-the-house/${spoken}`]);
   });
 
-  it('is in the download of everything', async () => {
+  it('does not bring back what is deleted while it is on its way', async () => {
+    const { context, guardian } = house.town;
+    await away();
+    const coming = bringNear(context, at(file));
+    deleteClip(context, guardian, { clip });
+    await coming;
+    expect(readdirSync(context.config.clipDir)).to.deep.equal([]);
+  });
+
+  it('that does not take one file takes the others, and says so; after three that it does not take it is left alone', async () => {
+    const { context } = house.town;
+    store.refused.add(`clips/of-the-house/${file}`);
+    expect(await outcome(carry)).to.contain('EntityTooLarge');
+    expect(there()).to.deep.equal([`clips/of-the-house/${spoken}`]);
+    for (const name of ['a', 'b', 'c', 'd']) {
+      context.db
+        .insert(clips)
+        .values({ ...clipById(context.db, clip), id: uuid(), fileName: `${name}.webm` })
+        .run();
+      writeFileSync(at(`${name}.webm`), name);
+      store.refused.add(`clips/of-the-house/${name}.webm`);
+    }
+    const before = store.asked.length;
+    await outcome(carry);
+    expect(store.asked.slice(before)).to.have.lengthOf(3);
+  });
+
+  it('is asked about by the check where a file is not there a day after it came', async () => {
+    const { context } = house.town;
+    expect(checkHouse(context.config).troubles).to.deep.equal([]);
+    const then = Date.now() / 1000 - 86_400 - 60;
+    utimesSync(at(file), then, then);
+    expect(checkHouse(context.config).troubles).to.deep.equal([
+      `1 files are not in the store for clips a day after they came: ${file}. Does it answer?`,
+    ]);
+    expect(checkHouse({ ...context.config, clipStore: null }).troubles).to.deep.equal([]);
+    await carry();
+    expect(checkHouse(context.config).troubles).to.deep.equal([]);
+  });
+
+  it('is in the download of everything, without what it has lost', async () => {
     const { context, guardian, player } = house.town;
     await away();
     const pieces: Uint8Array[] = [];
     for await (const piece of everythingZip(context, guardian, { player: player.playerId })) pieces.push(piece);
     expect(Buffer.concat(pieces).toString('latin1')).to.contain(`the bytes of ${file}`);
+    rmSync(at(file));
+    store.objects.delete(`clips/of-the-house/${file}`);
+    const rest: Uint8Array[] = [];
+    for await (const piece of everythingZip(context, guardian, { player: player.playerId })) rest.push(piece);
+    expect(Buffer.concat(rest).toString('latin1')).to.contain(spoken).and.not.contain(`the bytes of ${file}`);
   });
 
   it('is named in a backup and not copied into it; what is put back is had from there', async () => {
@@ -219,7 +266,9 @@ describe('a store for clips somewhere else', () => {
     };
     const said: string[] = [];
     store.broken = 503;
-    expect(await outcome(() => command(env, ['near'], (one) => said.push(one)))).to.equal('busy');
+    expect(await command(env, ['near'], (one) => said.push(one))).to.equal(1);
+    expect(await command(env, ['check', '--store'], (one) => said.push(one))).to.equal(1);
+    expect(said.splice(0).filter((one) => /does not answer/.test(one))).to.have.lengthOf(2);
     store.broken = null;
     expect(await command(env, ['near'], (one) => said.push(one))).to.equal(0);
     expect(said).to.deep.equal(['All 2 files are at hand.']);

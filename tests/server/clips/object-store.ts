@@ -41,13 +41,15 @@ export interface ObjectStore {
   asked: string[];
   /** Answers everything with this status until it is null again. */
   broken: number | null;
+  /** What it does not take. */
+  refused: Set<string>;
 }
 
 const PAGE = 2;
 
 export async function openStore(): Promise<ObjectStore> {
   const objects = new Map<string, Buffer>();
-  const store: ObjectStore = { base: '', server: createServer(), objects, asked: [], broken: null };
+  const store: ObjectStore = { base: '', server: createServer(), objects, asked: [], broken: null, refused: new Set() };
   store.server.on('request', async (request: IncomingMessage, response) => {
     const chunks: Buffer[] = [];
     for await (const chunk of request) chunks.push(chunk as Buffer);
@@ -63,6 +65,7 @@ export async function openStore(): Promise<ObjectStore> {
     if (!isSigned(request)) return refuse(403, 'SignatureDoesNotMatch');
     const found = objects.get(path);
     if (request.method === 'PUT') {
+      if (store.refused.has(path)) return refuse(400, 'EntityTooLarge');
       if (sha256(body) !== request.headers['x-amz-content-sha256']) return refuse(400, 'XAmzContentSHA256Mismatch');
       objects.set(path, body);
       return response.writeHead(200).end();

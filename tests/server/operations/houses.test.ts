@@ -60,7 +60,7 @@ describe('many houses on one page', () => {
         .to.contain('4 houses, 4 to look at.')
         .and.not.contain(TOKEN);
       expect((await fetch(base, { method: 'POST' })).status).to.equal(405);
-      expect((await fetch(`${base}/elsewhere`)).status).to.equal(404);
+      for (const path of ['/elsewhere', '//', '//houses.json']) expect((await fetch(`${base}${path}`)).status, path).to.equal(404);
     } finally {
       await closed(server);
     }
