@@ -343,46 +343,4 @@ test.describe
       await expect(phone.getByTestId('outbox')).toBeHidden();
       await expect(phone.getByTestId('sent-summary')).toContainText('All numbers are with your coach. 2 of 2 clips sent.');
     });
-
-    // Goes on from the test before it, and so stays with it.
-    test('a picked file that is no video is refused with a sentence; an upload that was cut goes on after a reload', LONG, async () => {
-      await phone.getByRole('link', { name: 'Back to This week' }).click();
-      await follow(phone.getByRole('link', { name: 'Go: Try-out' }));
-      await phone.getByRole('button', { name: 'Start' }).click();
-      await phone.getByRole('button', { name: 'Ready' }).click();
-      await expect(phone.getByRole('heading', { name: 'How many?' })).toBeVisible({ timeout: 40_000 });
-      const picker = phone.locator('input[type=file]').first();
-      await picker.setInputFiles({ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('not a clip') });
-      await expect(phone.getByText('This file is not a video. Pick a clip.')).toBeVisible();
-      await picker.setInputFiles('src/demo/clips/hop-taps-left.webm');
-      await expect(phone.getByLabel('Your clip, left foot')).toBeVisible();
-      await phone.getByRole('button', { name: 'I lost count' }).click();
-      await phone.getByRole('button', { name: 'Count it on your clip, left foot' }).click();
-      const counting = phone.getByRole('heading', { name: 'Count it on your clip' });
-      await expect(counting).toBeVisible();
-      await phone.getByRole('button', { name: 'One more, right half' }).click();
-      await phone.getByRole('button', { name: 'One more, left half' }).click();
-      await phone.getByRole('button', { name: 'Use 2' }).click();
-      await expect(phone.getByLabel('Count (tap), left foot', { exact: true })).toHaveValue('2');
-      await phone.getByRole('button', { name: 'I lost count' }).click();
-      await phone.getByRole('button', { name: 'Let the coach count the clip' }).click();
-      await expect(phone.getByText('You lost count. That is fine, and honest.').first()).toBeVisible();
-      // The line breaks after the first part of the file, then the tab is closed in mid-sending.
-      let parts = 0;
-      await phone.route('**/api/uploads/**', (route) =>
-        route.request().method() === 'PATCH' && ++parts > 1 ? route.abort() : route.continue(),
-      );
-      await expect.poll(() => parts, { timeout: 60_000 }).toBeGreaterThan(1);
-      await phone.reload();
-      await phone.unroute('**/api/uploads/**');
-      const offsets: string[] = [];
-      phone.on('request', (request) => {
-        if (request.method() === 'PATCH') offsets.push(request.headers()['upload-offset'] ?? '');
-      });
-      await phone.goto('/week');
-      await expect.poll(() => outboxOf(phone), { timeout: 60_000 }).toEqual([]);
-      expect(Number(offsets[0])).toBeGreaterThan(0);
-      const feet = (await (await context.request.get('/api/v1/progress/my-feet')).json()) as { clips: { drillName: string }[] };
-      expect(feet.clips.filter((one) => one.drillName === 'Outside-inside taps, hopping')).toHaveLength(2);
-    });
   });
