@@ -24,6 +24,7 @@ const AREAS = [
   'targets',
   'tables',
   'planning',
+  'together',
   'rules',
   'letters',
   'files',

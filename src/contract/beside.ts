@@ -145,6 +145,24 @@ export const BESIDE: readonly AddressBeside[] = [
   watched('spoken', 'A spoken line of a coach.', 'audio/*'),
   watched('films', 'A film of a coach.', 'video/*'),
   {
+    path: '/api/v1/together/{evening}/events',
+    method: 'get',
+    tag: 'together',
+    id: 'together.events',
+    summary: 'What happens on a live evening, as server-sent events.',
+    description:
+      '`command` is what the coach said, with its number as the id; `scene` (players) and `board` (coaches) say how things stand. Whoever comes back says the last id in Last-Event-ID.',
+    parameters: [
+      ID('evening', 'The evening.'),
+      { name: 'Last-Event-ID', in: 'header', required: false, description: 'The last id that was heard.', schema: { type: 'integer' } },
+      { name: 'after', in: 'query', required: false, description: 'The same, where no header can be set.', schema: { type: 'integer' } },
+    ],
+    answers: {
+      200: { description: 'Events, for as long as the line holds.', content: { 'text/event-stream': { schema: { type: 'string' } } } },
+      ...problemsOf([401, 403, 404, 429]),
+    },
+  },
+  {
     path: '/api/v1/family/{player}/everything',
     method: 'get',
     tag: 'files',

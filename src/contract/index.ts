@@ -16,6 +16,7 @@ import { screensApi } from './screens.ts';
 import { seasonApi } from './season.ts';
 import { squadsApi } from './squads.ts';
 import { tablesApi } from './tables.ts';
+import { togetherApi } from './together.ts';
 import { trainingApi } from './training.ts';
 import { weeksApi } from './weeks.ts';
 
@@ -30,6 +31,7 @@ export const contract = {
   season: seasonApi,
   numbers: numbersApi,
   go: trainingApi,
+  together: togetherApi,
   films: filmsApi,
   review: reviewApi,
   bench: benchApi,

@@ -42,6 +42,7 @@ const AREAS: Readonly<Record<string, string>> = {
   season: 'A season on one sheet: themes over weeks.',
   numbers: 'Stretch numbers of players.',
   go: 'What a player’s device sends: goes, runs, practice, clips.',
+  together: 'Live evenings: goes that a squad does at the same time, by one clock that the coach leads.',
   films: 'What a coach shows or says to a squad.',
   review: 'What came in and waits for a coach, and what was decided.',
   bench: 'One score with its clip: recount, remarks, cues.',

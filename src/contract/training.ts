@@ -48,6 +48,18 @@ export const SwapView = z.object({ itemId: Id, planned: z.string(), lacks: z.arr
 export const FilmOfCoach = z.object({ id: Id, seconds: z.number(), bytes: z.number(), coach: z.string() });
 export type FilmOfCoach = z.infer<typeof FilmOfCoach>;
 
+/** A live evening, as players and families are told of it. */
+export const TogetherView = z.object({
+  id: Id,
+  /** The session that it is of. */
+  name: z.string(),
+  startsAt: Instant,
+  minutes: z.number().int(),
+  /** Whether players may join it now. */
+  isOpen: z.boolean(),
+});
+export type TogetherView = z.infer<typeof TogetherView>;
+
 export const ThisWeek = z.object({
   playerId: Id,
   nickname: z.string(),
@@ -100,6 +112,8 @@ export const ThisWeek = z.object({
   practice: z.object({ counts: z.boolean() }).optional(),
   /** Sessions of the week that are done, by id. */
   done: z.array(Id),
+  /** Live evenings of the squad that lie ahead or are on. Left out in a week kept by an older version. */
+  together: z.array(TogetherView).optional(),
   /** Goes the coach asked for again, with the line that came back. */
   again: z.array(z.object({ sessionId: Id, itemId: Id, line: LineView })),
   mayFilm: z.boolean(),
@@ -221,7 +235,14 @@ export type MendSent = z.infer<typeof MendSent>;
 
 const at = { at: z.number().min(0).max(8_640_000_000_000_000) };
 export const ClockEventSent = z.discriminatedUnion('type', [
-  z.object({ type: z.enum(['start', 'pause', 'resume', 'ready', 'done', 'skip', 'again', 'hide', 'show', 'over']), ...at }),
+  z.object({ type: z.enum(['start', 'resume', 'ready', 'done', 'skip', 'again', 'hide', 'show', 'over']), ...at }),
+  /** `led`: the coach of a live evening stopped it. */
+  z.object({ type: z.literal('pause'), ...at, led: z.literal(true).optional() }),
+  /** Put where the squad's clock stands on a live evening; `seq` is the coach's word that began the go. */
+  z.object({
+    ...{ type: z.literal('join'), ...at, index: z.number().int().min(0).max(2000) },
+    ...{ ranMs: z.number().min(0).max(7_200_000), seq: z.number().int().min(0), anew: z.boolean() },
+  }),
   z.object({ type: z.literal('gap'), ...at, until: z.number().min(0).max(8_640_000_000_000_000) }),
   z.object({ type: z.literal('stop'), ...at, why: z.enum(['left', 'hurt']) }),
   z.object({
@@ -238,6 +259,8 @@ export const RunSent = z.object({
   id: Id,
   revisionId: Id,
   sessionId: Id,
+  /** The live evening that it was done on; its sheet is the evening’s. */
+  togetherId: Id.optional(),
   startedAt: Instant,
   /** The device's clock at sending. */
   sentAt: Instant,

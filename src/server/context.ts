@@ -11,6 +11,7 @@ import { type Db, openBeside, openDatabase } from './platform/db/connection.ts';
 import { whileBusy } from './platform/db/while-busy.ts';
 import { type FarStore, farStore } from './platform/far-store.ts';
 import { type Heavy, noHeavy } from './platform/heavy.ts';
+import { createRooms, type Rooms } from './platform/rooms.ts';
 
 /** What every server function works with. The clock is part of it, so that tests can set it. */
 export interface Context {
@@ -24,6 +25,8 @@ export interface Context {
   heavy: Heavy;
   /** The store for clips somewhere else; null where they lie here. */
   far: FarStore | null;
+  /** Who is connected to what is on right now. */
+  rooms: Rooms;
   log: Logger;
   now(): number;
 }
@@ -49,7 +52,7 @@ function contextOver(db: Db, config: Config, now: () => number, logLevel: string
   const tell = (news: AccountNews) => whileBusy(() => tellAccount(context, news));
   const auth = createAuth({ db, config, limits, hashes, now, mail, tell });
   const far = config.clipStore && farStore(config.clipStore);
-  const context: Context = { db, config, limits, hashes, seal, auth, heavy: noHeavy, far, log, now };
+  const context: Context = { db, config, limits, hashes, seal, auth, heavy: noHeavy, far, rooms: createRooms(), log, now };
   return context;
 }
 

@@ -104,6 +104,7 @@ export async function serve(context: Context, astro: AstroHandler, clientDir: st
   const stop = () => {
     for (const timer of looking) clearInterval(timer);
     sleep();
+    context.rooms.close();
     server.close(() => {
       void context.heavy.close().finally(() => {
         context.db.$client.close();

@@ -4,7 +4,19 @@ import { t } from '../core/text/translate.ts';
 import type { Actor } from './accounts/actor.ts';
 import { inSquadNow, isLeaving } from './accounts/leaving.ts';
 import type { Db } from './platform/db/connection.ts';
-import { clips, decisions, feeds, films, invitations, scores, spokenLines, squadPlayers, templates, weeks } from './platform/db/schema.ts';
+import {
+  clips,
+  decisions,
+  evenings,
+  feeds,
+  films,
+  invitations,
+  scores,
+  spokenLines,
+  squadPlayers,
+  templates,
+  weeks,
+} from './platform/db/schema.ts';
 import { notFound, Problem } from './platform/problems.ts';
 
 /** What an act is done to; at most one of them is named. */
@@ -20,6 +32,7 @@ export type Subject =
   | { template: string }
   | { feed: string }
   | { invitation: string }
+  | { evening: string }
   | null;
 
 /** Where a subject belongs. */
@@ -78,6 +91,12 @@ const RULES: Record<ActName, { kinds: readonly Actor['kind'][]; tie: Rule }> = {
   'mend a number': { kinds: ['player'], tie: thatPlayer },
   'send a run': { kinds: ['player'], tie: always },
   'send a session by hand': { kinds: ['player'], tie: always },
+  'see live evenings': { kinds: ['coach'], tie: coachOfSquad },
+  'lead a live evening': { kinds: ['coach'], tie: coachOfSquad },
+  'join a live evening': { kinds: ['player'], tie: playerOfSquad },
+  'join by a code': { kinds: ['player'], tie: always },
+  'follow a live evening': { kinds: ['coach', 'player'], tie: anyOf(coachOfSquad, playerOfSquad) },
+  'ask for the time': { kinds: ['coach', 'player', 'guardian'], tie: always },
   'announce a clip': { kinds: ['player'], tie: always },
   'upload a clip': { kinds: ['player'], tie: thatPlayer },
   'watch a clip': { kinds: ['coach', 'player', 'guardian'], tie: anyOf(coachOfSquad, thatPlayer, theirGuardian) },
@@ -189,6 +208,10 @@ function homeOf(db: Db, subject: Subject): Home | null {
   if ('squad' in subject) return { squad: subject.squad, player: null };
   if ('week' in subject) {
     const row = db.select({ squad: weeks.squadId }).from(weeks).where(eq(weeks.id, subject.week)).get();
+    return row ? { squad: row.squad, player: null } : null;
+  }
+  if ('evening' in subject) {
+    const row = db.select({ squad: evenings.squadId }).from(evenings).where(eq(evenings.id, subject.evening)).get();
     return row ? { squad: row.squad, player: null } : null;
   }
   if ('film' in subject) {

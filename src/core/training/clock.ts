@@ -4,10 +4,13 @@ import type { Interval } from './types.ts';
 /**
  * What happened on the clock, in order; the append-only run log. `at` is in epoch milliseconds of a clock that never
  * runs back. `over` is written down when the clock itself ended the last interval, so that a log tells how far it ran. `gap` says that nobody heard the clock from `at` until `until` (a reload, a crash, a dead battery).
+ * `join` puts the clock where the squad's stands on a live evening: at the beginning of a go (`anew`), or within the go that is on; `seq` is the coach's word that began it, and an index beyond the sheet ends the run. A pause that is `led` is the coach's.
  * `heard` says how many reps of a foot's work the phone counted by ear, and what a helper counted beside it. `instead` says that another drill is done in the place of a planned one (null: the planned one after all); the clock runs on the same.
  */
 export type ClockEvent =
-  | { type: 'start' | 'pause' | 'resume' | 'ready' | 'done' | 'skip' | 'again' | 'hide' | 'show' | 'over'; at: number }
+  | { type: 'start' | 'resume' | 'ready' | 'done' | 'skip' | 'again' | 'hide' | 'show' | 'over'; at: number }
+  | { type: 'pause'; at: number; led?: true | undefined }
+  | { type: 'join'; at: number; index: number; ranMs: number; seq: number; anew: boolean }
   | { type: 'gap'; at: number; until: number }
   | { type: 'stop'; at: number; why: 'left' | 'hurt' }
   | { type: 'instead'; at: number; itemId: string; drillId: string | null; why: 'too hard' | 'too easy' }
@@ -93,6 +96,32 @@ export function startOfGo(sheet: readonly Interval[], index: number): number {
   return first;
 }
 
+/** The clock put at the beginning of a go: what was on is left as it is, and the same go begun once more is done again. */
+function joinAnew(
+  sheet: readonly Interval[],
+  state: ClockState,
+  { at, index, ranMs }: { at: number; index: number; ranMs: number },
+): ClockState {
+  const same = sheet[index] !== undefined && startOfGo(sheet, state.index) === startOfGo(sheet, index);
+  const ended = same ? 'again' : sheet[state.index]?.kind === 'set-up' ? 'player' : 'skipped';
+  return { ...moveTo(sheet, state, index, ended, at), ranMs, startedAt: at - ranMs };
+}
+
+/** The clock put where the squad's stands within the go that is on. What lies between ran on the squad's clock, which is ours. */
+function joinWithin(
+  sheet: readonly Interval[],
+  state: ClockState,
+  { at, index, ranMs }: { at: number; index: number; ranMs: number },
+): ClockState {
+  if (index < state.index) return { ...moveTo(sheet, state, index, 'skipped', at), ranMs, startedAt: at - ranMs };
+  let next = state;
+  while (next.index < index) {
+    const seconds = sheet[next.index]?.seconds ?? 0;
+    next = moveTo(sheet, { ...next, ranMs: seconds * 1000 }, next.index + 1, 'clock', at);
+  }
+  return { ...next, phase: next.index >= sheet.length ? 'finished' : 'running', ranMs };
+}
+
 /** Where a skip leads: to the go's score when a whole foot of it was already done, else past the go. */
 function afterSkip(sheet: readonly Interval[], state: ClockState): number {
   const here = sheet[state.index];
@@ -142,6 +171,8 @@ export function applyEvent(sheet: readonly Interval[], before: ClockState, event
       return moveTo(sheet, state, afterSkip(sheet, state), 'skipped', state.at);
     case 'again':
       return moveTo(sheet, state, startOfGo(sheet, state.index), 'again', state.at);
+    case 'join':
+      return event.anew ? joinAnew(sheet, state, event) : joinWithin(sheet, state, event);
     case 'stop':
       return { ...state, phase: 'stopped', stretches: close(state, 'stopped', state.at) };
     default:

@@ -19,6 +19,7 @@ import { judgedScores, type ScoreFact } from '../scores/facts.ts';
 import { refreshFigureOf } from '../scores/figures.ts';
 import { drillOfScore, refreshLater } from '../scores/reading.ts';
 import { keptClip, workOf } from '../scores/work.ts';
+import { pokeEveningOf } from '../weeks/evenings.ts';
 import { itemOf } from './items.ts';
 
 /** The language that a coach reads now, and so writes. */
@@ -83,7 +84,7 @@ export function decideScore(context: Context, actor: Actor, input: { score: stri
   if (!had) {
     const correction = correctionOf(db, score, said);
     const marks = said.verdict === 'corrected' ? (said.marks ?? null) : null;
-    return changing(db, score, () =>
+    return changing(context, score, () =>
       db
         .insert(decisions)
         .values({
@@ -105,8 +106,9 @@ export function decideScore(context: Context, actor: Actor, input: { score: stri
 }
 
 /** Does something to a score's decisions. Where another number counts afterwards, what waits after it is read anew. */
-function changing(db: Db, score: ScoreFact, change: () => unknown): ReviewItem {
-  return db.transaction(() => {
+function changing(context: Context, score: ScoreFact, change: () => unknown): ReviewItem {
+  const { db } = context;
+  const item = db.transaction(() => {
     const before = judgedScores(db, eq(scores.id, score.id))[0]?.result;
     change();
     refreshFigureOf(db, score.id);
@@ -114,6 +116,8 @@ function changing(db: Db, score: ScoreFact, change: () => unknown): ReviewItem {
     if (judged.result !== before) refreshLater(db, score);
     return item;
   });
+  pokeEveningOf(context, score.runId);
+  return item;
 }
 
 function insertUndo(context: Context, actor: Actor, id: string, decision: { id: string; scoreId: string }): void {
@@ -140,7 +144,7 @@ export function undoDecision(context: Context, actor: Actor, input: { decision: 
   if (!undone || undone.verdict === 'undo') throw notFound();
   const score = db.select().from(scores).where(eq(scores.id, undone.scoreId)).get();
   if (!score) throw notFound();
-  return changing(db, score, () => insertUndo(context, actor, input.id, undone));
+  return changing(context, score, () => insertUndo(context, actor, input.id, undone));
 }
 
 /** Why a score is not waved through; null when it may be. */

@@ -11,7 +11,7 @@ import { mayFilm, saidYesToSound } from '../consent/consent.ts';
 import type { Context } from '../context.ts';
 import { drillNames, liveShelf, shelfOf } from '../drills/shelf.ts';
 import type { Db } from '../platform/db/connection.ts';
-import { clips, runs, scores, weekRevisions, weeks } from '../platform/db/schema.ts';
+import { clips, evenings, runs, scores, weekRevisions, weeks } from '../platform/db/schema.ts';
 import { Problem } from '../platform/problems.ts';
 import { allow, asPlayer } from '../policy.ts';
 import { linesOf } from '../progress/lines.ts';
@@ -23,6 +23,7 @@ import { groupsOnDays } from '../squads/groups.ts';
 import { ageOf, type Member, memberOf, type Squad, schoolOf, squadById, squadDay, weekFor } from '../squads/squads.ts';
 import { streakStateOf } from '../streaks/days.ts';
 import { knownDrills } from '../training/met.ts';
+import { eveningsTold } from '../weeks/evenings.ts';
 import { computeGiven, giveWeek } from '../weeks/given.ts';
 import { type OpenWeek, openWeekOf, standing } from '../weeks/weeks.ts';
 
@@ -130,11 +131,13 @@ function besideWeek(db: Db, squad: Squad, member: Member, content: PublishedWeek
 /** Ids of the sessions of a week that a player has done. */
 export function doneSessions(db: Db, weekId: string, playerId: string): string[] {
   const rows = db
-    .select({ sessionId: runs.sessionId, share: runs.share })
+    .select({ sessionId: runs.sessionId, share: runs.share, covers: evenings.covers })
     .from(runs)
+    .leftJoin(evenings, eq(evenings.id, runs.eveningId))
     .where(and(eq(runs.weekId, weekId), eq(runs.playerId, playerId)))
     .all();
-  return [...new Set(rows.filter((run) => run.share >= DONE_SHARE).map((run) => run.sessionId))];
+  // A live evening may have had but a part of its session.
+  return [...new Set(rows.filter((run) => run.share * (run.covers ?? 1) >= DONE_SHARE).map((run) => run.sessionId))];
 }
 
 interface WeekOf {
@@ -229,6 +232,7 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
     met: content ? knownDrills(db, member.id, now).filter((id) => id in content.drills || id in (beside?.drills ?? {})) : [],
     ...(beside ? { beside } : {}),
     done: open ? doneSessions(db, open.week.id, member.id) : [],
+    together: eveningsTold(db, squadId, now),
     again: open ? askedAgain(db, judged, open, drillNames(db, squadId)) : [],
     mayFilm: films,
     clipAsks: content && films ? wantedClips(db, squadId, member.id, { id: open?.week.id ?? '', content }) : [],

@@ -20,6 +20,7 @@ import { refreshReading } from '../scores/reading.ts';
 import { type Member, memberOf, type Squad, squadById } from '../squads/squads.ts';
 import { refreshDay } from '../streaks/days.ts';
 import { contentOf, revisionColumns } from '../weeks/contents.ts';
+import { eveningOfRun, eveningWeek, pokeEveningOf } from '../weeks/evenings.ts';
 import { playedWeek } from '../weeks/given.ts';
 
 /** A device clock may run a little ahead of ours. */
@@ -76,7 +77,8 @@ interface Place {
  * that took its place at home. What takes a place is measured the same way and never has heading.
  */
 function placeOf(db: Db, released: Released, sent: GoDone, member: Member): Place {
-  const content = playedWeek(db, released.squad, member, released.revision);
+  const evening = eveningOfRun(db, sent.runId);
+  const content = evening ? eveningWeek(db, released.squad, member, evening) : playedWeek(db, released.squad, member, released.revision);
   const session = content.sessions.find((one) => one.id === sent.sessionId);
   const item = session?.blocks.flatMap((block) => block.items).find((one) => one.id === sent.itemId);
   if (!item?.scored || sent.round >= roundsOf(item)) throw notFound();
@@ -210,5 +212,7 @@ export function sendGo(context: Context, actor: Actor, sent: GoSent): GoAnswer {
   const released = releasedFor(db, player.squads, sent.revisionId, now);
   const member = memberOf(db, released.squad.id, player.playerId);
   const doneAt = sent.sentAt === undefined ? sent.doneAt : doneOnServerClock(sent.doneAt, sent.sentAt, now);
-  return db.transaction(() => ({ results: keepGo(context, released, member, { ...sent, doneAt }) }));
+  const answer = db.transaction(() => ({ results: keepGo(context, released, member, { ...sent, doneAt }) }));
+  pokeEveningOf(context, sent.runId);
+  return answer;
 }

@@ -2,11 +2,13 @@ import { and, asc, eq } from 'drizzle-orm';
 import type { RunSent } from '../../contract/training.ts';
 import { creditedDay, doneOnServerClock } from '../../core/calendar/days.ts';
 import { t } from '../../core/text/translate.ts';
-import { type ClockEvent, compileRunSheet, DONE_SHARE, provenWork, replay, shareOfWork } from '../../core/training/index.ts';
+import { goAt, goesTogether, sheetTogether } from '../../core/together/sheet.ts';
+import { type ClockEvent, compileRunSheet, DONE_SHARE, type Interval, provenWork, replay, shareOfWork } from '../../core/training/index.ts';
 import { leftOutOf } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { shelfOf } from '../drills/shelf.ts';
+import type { Db } from '../platform/db/connection.ts';
 import { runEvents, runs, scores } from '../platform/db/schema.ts';
 import { badInput, notFound } from '../platform/problems.ts';
 import { allow, asPlayer, checkIsThem } from '../policy.ts';
@@ -14,9 +16,10 @@ import { isProven, wasClocked } from '../scores/proof.ts';
 import { readAnew } from '../scores/reading.ts';
 import { memberOf } from '../squads/squads.ts';
 import { refreshDay } from '../streaks/days.ts';
+import { commandsOf, type Evening, eveningById, eveningWeek } from '../weeks/evenings.ts';
 import { playedWeek } from '../weeks/given.ts';
 import { keepSaidToday } from './said-today.ts';
-import { checkOpen, releasedFor } from './send-go.ts';
+import { checkOpen, type Released, releasedFor } from './send-go.ts';
 
 /** A visit is closed after three hours away; nobody trains for a day and a half. */
 const RUN_HOURS_MAX = 36;
@@ -32,6 +35,26 @@ function checkOrder(events: readonly ClockEvent[]): void {
   });
 }
 
+/** The evening that a run says it was done on. */
+function eveningFor({ db }: Context, { squad, revision }: Released, id: string): Evening {
+  const evening = eveningById(db, id);
+  if (!evening || evening.squadId !== squad.id || evening.revisionId !== revision.id) throw notFound();
+  return evening;
+}
+
+/** A clock is put somewhere by the coach's word alone: alone nobody's is, and on an evening within the go that the coach began. */
+function checkJoins(db: Db, evening: Evening | null, sheet: readonly Interval[], events: readonly ClockEvent[]): void {
+  const joins = events.flatMap((event, i) => (event.type === 'join' ? [{ event, field: `events.${i}` }] : []));
+  if (joins.length === 0) return;
+  const goes = goesTogether(sheet);
+  const begun = new Map(evening ? commandsOf(db, evening.id).map((one) => [one.seq, one.type === 'go' ? one.go : null] as const) : []);
+  for (const { event, field } of joins) {
+    const go = begun.get(event.seq) ?? null;
+    const isEnd = event.index === sheet.length && evening !== null;
+    if (!isEnd && (go === null || goAt(goes, event.index) !== go)) throw badInput(field, t('No coach put this clock there.'));
+  }
+}
+
 /**
  * Keeps a run log. A longer log of the same run adds its new events; those already kept are never changed.
  * The share of work done is replayed from the kept events, not believed.
@@ -45,7 +68,10 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
   const member = memberOf(db, released.squad.id, player.playerId);
   const now = context.now();
   const startedAt = doneOnServerClock(sent.startedAt, sent.sentAt, now);
-  const content = playedWeek(db, released.squad, member, released.revision, startedAt);
+  const evening = sent.togetherId === undefined ? null : eveningFor(context, released, sent.togetherId);
+  const content = evening
+    ? eveningWeek(db, released.squad, member, evening)
+    : playedWeek(db, released.squad, member, released.revision, startedAt);
   const session = content.sessions.find((one) => one.id === sent.sessionId);
   if (!session) throw notFound();
   checkOrder(sent.events);
@@ -65,6 +91,7 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
           weekId: released.week.id,
           revisionId: released.revision.id,
           sessionId: session.id,
+          eveningId: evening?.id ?? null,
           startedAt,
           receivedAt: now,
           day,
@@ -83,7 +110,9 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
       .orderBy(asc(runEvents.seq))
       .all();
     const drills = new Map(Object.entries(content.drills));
-    const sheet = compileRunSheet(session, drills, { ...member, ownPace: {}, times: content.times });
+    const runner = { ...member, ownPace: {}, times: content.times };
+    const sheet = evening ? sheetTogether(session, drills, runner) : compileRunSheet(session, drills, runner);
+    checkJoins(db, evening, sheet, sent.events);
     const state = replay(
       sheet,
       kept.map((row) => row.event),

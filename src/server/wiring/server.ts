@@ -22,7 +22,9 @@ import { logRequest } from '../platform/http/request-log.ts';
 import { boundRequests } from '../platform/http/requests.ts';
 import { inLanguage, languageOf } from '../platform/languages.ts';
 import { notFound, PROBLEMS, Problem, problemDocument, problemHeaders, problemOf } from '../platform/problems.ts';
+import { allow } from '../policy.ts';
 import { hearSpoken } from '../review/spoken.ts';
+import { followEvening } from '../together/stream.ts';
 import { methodsAt } from './methods.ts';
 import type { StreamName } from './works.ts';
 
@@ -117,6 +119,25 @@ interface Export {
   stream: StreamName;
   input: object;
   mediaType: string;
+}
+
+const EVENING = /^\/api\/v1\/together\/([0-9a-f-]{36})\/events$/;
+
+/** Tells a device what happens on a live evening, for as long as it listens. */
+async function serveEvening(context: Context, req: IncomingMessage, res: ServerResponse, evening: string): Promise<void> {
+  const headers = headersOf(req);
+  const actor = await whileBusy(() => actorFrom(context, headers));
+  const said = Number(req.headers['last-event-id'] ?? new URL(req.url ?? '', 'http://here').searchParams.get('after') ?? 0);
+  const lastHeard = Number.isSafeInteger(said) && said > 0 ? said : 0;
+  const mayStay = async () => {
+    try {
+      allow(context.db, await whileBusy(() => actorFrom(context, headers)), 'follow a live evening', { evening });
+      return true;
+    } catch {
+      return false;
+    }
+  };
+  followEvening(context, actor, { evening, lastHeard }, res, mayStay);
 }
 
 const EVERYTHING = /^\/api\/v1\/family\/([0-9a-f-]{36})\/everything$/;
@@ -231,6 +252,8 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
     if (path === UPLOAD_PATH || path.startsWith(`${UPLOAD_PATH}/`)) return uploads.handle(req, res);
     const [, kind, id] = MEDIA_FILE.exec(path) ?? [];
     if (kind && id && (req.method === 'GET' || req.method === 'HEAD')) return serveMedia(context, req, res, kind, id);
+    const [, evening] = EVENING.exec(path) ?? [];
+    if (evening && req.method === 'GET') return serveEvening(context, req, res, evening);
     const asked = exportAt(path);
     if (asked && (req.method === 'GET' || req.method === 'HEAD')) return serveExport(context, req, res, asked);
     // Made at the build, so that a device keeps it; whoever asks for it with a line gets the same.

@@ -7,4 +7,5 @@ export * from './tables/people.ts';
 export * from './tables/progress.ts';
 export * from './tables/review.ts';
 export * from './tables/sent.ts';
+export * from './tables/together.ts';
 export * from './tables/weeks.ts';

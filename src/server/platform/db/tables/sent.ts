@@ -6,6 +6,7 @@ import type { Dose } from '../../../../core/weeks/index.ts';
 import { user } from './accounts.ts';
 import { flag, instant, json } from './columns.ts';
 import { players, squads } from './people.ts';
+import { evenings } from './together.ts';
 import { weekRevisions, weeks } from './weeks.ts';
 
 /* What players send: facts, never changed; only the number of a score follows what was said last (`scoreWords`). */
@@ -35,12 +36,15 @@ export const runs = sqliteTable(
     share: real('share').notNull(),
     /** Done with the printed sheet and entered afterwards: no clock ran, and there are no events. */
     byHand: flag('by_hand').notNull().default(false),
+    /** The live evening that it was done on; null alone. */
+    eveningId: text('evening_id').references(() => evenings.id),
     /** What the log proves of each go; null where it was not looked at yet. Derived from the kept events. */
     proven: json<ProvenWork[]>('proven'),
     /** When it was stopped because something hurt, on the server's clock; null otherwise. */
     hurtAt: instant('hurt_at'),
   },
   (t) => [
+    index('runs_of_evening').on(t.eveningId),
     index('runs_of_hurt').on(t.squadId, t.hurtAt),
     index('runs_of_player').on(t.playerId, t.squadId, t.day),
     index('runs_of_week').on(t.weekId, t.playerId),

@@ -1,0 +1,5 @@
+import { togetherApi } from '../../../../../contract/together.ts';
+import { sayHere } from '../../../../../server/together/evenings.ts';
+import { route } from '../../../../../server/wiring/route.ts';
+
+export const POST = route(togetherApi.here, sayHere);

@@ -1,0 +1,49 @@
+import type { JoinPage } from '../../contract/together.ts';
+import { swapsFor, withSwaps } from '../../core/weeks/index.ts';
+import type { Actor } from '../accounts/actor.ts';
+import type { Context } from '../context.ts';
+import { shelfOf } from '../drills/shelf.ts';
+import { notFound } from '../platform/problems.ts';
+import { allow, asPlayer } from '../policy.ts';
+import { keysOf, knownOfOne, numbersOf, ownTargetsOf, reachedOfOne, runnerOf } from '../scores/known.ts';
+import { memberOf, squadById } from '../squads/squads.ts';
+import { sceneOf } from '../together/board.ts';
+import { ledOf } from '../together/evenings.ts';
+import { commandsOf, eveningById, eveningWeek } from '../weeks/evenings.ts';
+import { thisWeek } from './this-week.ts';
+
+/** An evening as one player does it, in the shape of a visit to a week that has its items alone. */
+export function joinEvening(context: Context, actor: Actor, input: { evening: string }): JoinPage {
+  const { db } = context;
+  allow(db, actor, 'join a live evening', input);
+  const player = asPlayer(actor);
+  const evening = eveningById(db, input.evening);
+  if (!evening || evening.calledOffAt !== null) throw notFound();
+  const now = context.now();
+  const squad = squadById(db, evening.squadId);
+  const member = memberOf(db, evening.squadId, player.playerId);
+  const others = player.squads.filter((id) => id !== evening.squadId);
+  // Nothing takes a drill's place for a day: everybody does the same.
+  const { beside: _, ...visit } = thisWeek(context, { ...player, squads: [evening.squadId, ...others] });
+  const { week } = visit;
+  if (!week) throw notFound();
+  const planned = eveningWeek(db, squad, member, evening);
+  const swaps = swapsFor(planned, member.home, [...shelfOf(db, squad.id).values()]);
+  const content = withSwaps(planned, swaps);
+  const known = knownOfOne(db, member.id, keysOf(content));
+  const own = ownTargetsOf(db, week.id).get(member.id);
+  return {
+    evening: ledOf(db, evening, now),
+    scene: sceneOf(context, evening, commandsOf(db, evening.id)),
+    visit: {
+      ...visit,
+      week: { ...week, revisionId: evening.revisionId, content },
+      swaps: swaps.map(({ instead, ...swap }) => ({ ...swap, instead: instead?.name ?? null })),
+      runner: { ...runnerOf(db, member, content), ownPace: {} },
+      numbers: numbersOf({ content, member, squad, known, reached: reachedOfOne(db, member.id), own, steps: [], at: now }),
+      done: [],
+      again: [],
+      clipAsks: [],
+    },
+  };
+}
