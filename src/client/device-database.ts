@@ -13,6 +13,10 @@ export interface KeptRun {
   sessionId: string;
   sessionName: string;
   revisionId: string;
+  /** The live evening that it is a visit to; a session done alone has none. */
+  togetherId?: string;
+  /** What the server's clock is ahead of the log's, in ms, on an evening. */
+  serverAhead?: number;
   startedAt: number;
   /** The last instant the page was known to run. */
   aliveAt: number;

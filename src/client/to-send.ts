@@ -13,8 +13,9 @@ import { footInWords, number } from './words.ts';
  * @param now the time on the log's clock
  */
 export function runToSend(run: KeptRun, log: readonly ClockEvent[], now: number): Outgoing {
-  const { id, revisionId, sessionId, playerId } = run;
-  const body = { id, revisionId, sessionId, startedAt: Math.round(run.startedAt), sentAt: Math.round(now), events: [...log] };
+  const { id, revisionId, sessionId, playerId, togetherId } = run;
+  const evening = togetherId === undefined ? {} : { togetherId };
+  const body = { id, revisionId, sessionId, ...evening, startedAt: Math.round(run.startedAt), sentAt: Math.round(now), events: [...log] };
   return {
     ...fresh(run.id, t('The log of {sessionName}', { sessionName: run.sessionName }), run.id, playerId || undefined),
     kind: 'run',
@@ -78,6 +79,7 @@ export function goToSend({ goId, visit, run, item, round, scores, drillName, tak
       drillId: item.drillId,
       round,
       runId: run.id,
+      ...(run.togetherId === undefined ? {} : { togetherId: run.togetherId }),
       doneAt: Math.round(deviceNow()),
       scores,
     },

@@ -147,6 +147,8 @@ export const ScoreInList = z.object({
   paper: z.boolean(),
   /** Done in free practice, where the squad's rule lets it count. */
   practice: z.boolean().optional(),
+  /** Done on a live evening, with the squad. */
+  together: z.literal(true).optional(),
   isRecord: z.boolean(),
   standing: StandingName,
   doubt: z.enum(['clear', 'look', 'cannot be']),

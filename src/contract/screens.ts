@@ -6,6 +6,7 @@ import { says } from '../core/text/translate.ts';
 import { endpoint } from './endpoint.ts';
 import { LetterView, PostChoices } from './letters.ts';
 import { DayText, FootName, Id, Instant, LineView, NoParams, Nothing, RecordView, SaidOfDrill, StreakView, StripView } from './parts.ts';
+import { TogetherView } from './training.ts';
 import { Feed } from './weeks.ts';
 
 export const Today = z.object({
@@ -46,7 +47,7 @@ export const Today = z.object({
 });
 export type Today = z.infer<typeof Today>;
 
-export const CellState = z.enum(['done', 'by hand', 'part', 'scores only', 'to do', 'not done', 'ahead', 'of others']);
+export const CellState = z.enum(['done', 'together', 'by hand', 'part', 'scores only', 'to do', 'not done', 'ahead', 'of others']);
 export type CellState = z.infer<typeof CellState>;
 
 /** Times in a hundred that a stretch number is meant to be reached. */
@@ -144,6 +145,8 @@ export const Child = z.object({
   pictures: z.boolean(),
   /** Null before the first week, and in no squad. */
   week: FamilyWeek.nullable(),
+  /** Live evenings that lie ahead or are on. */
+  together: z.array(TogetherView),
   clipsAllowed: z.boolean(),
   consents: z.array(z.object({ kind: ConsentName, yes: z.boolean(), at: Instant, textVersion: z.number().int(), by: z.string() })),
   clips: z.array(

@@ -181,6 +181,8 @@ export const GoSent = z.object({
   drillId: z.string().min(1).max(80).optional(),
   round: z.number().int().min(0).max(19),
   runId: Id.nullable(),
+  /** The live evening that it was done on. */
+  togetherId: Id.optional(),
   /** When it was done, on the device’s clock. */
   doneAt: Instant,
   /** The same clock at sending: what counts is the time between the two. Left out where the clock is the server’s own. */

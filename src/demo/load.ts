@@ -59,7 +59,9 @@ const NICKNAMES = [
   'Marble',
   'Wren',
 ];
-const PINS = ['2468', '1357'];
+const PINS = ['2468', '1357', '8642'];
+/** The first players' PINS were never drawn; the third one's was, and the chance behind it stays where it is. */
+const NOT_DRAWN = 2;
 const WEEKS = 9;
 const QUIET_PLAYER = 11;
 const SEED = 20_611;
@@ -139,7 +141,8 @@ async function admit(context: Context, since: string, year: number, random: Chan
   const people: Person[] = [];
   for (const [index, sim] of simSquad(NICKNAMES, WEEKS, year, random).entries()) {
     const lazy = index === QUIET_PLAYER ? { lazyWeeks: [WEEKS - 2, WEEKS - 1] } : {};
-    const pin = PINS[index] ?? String(random.whole(1000, 9999));
+    const drawn = index < NOT_DRAWN ? '' : String(random.whole(1000, 9999));
+    const pin = PINS[index] ?? drawn;
     const { nickname, birthYear, strongerFoot, level } = sim;
     const { playerId, userId } = await addPlayer(context, squadId, { nickname, birthYear, strongerFoot, level, pin, joinedOn: since });
     people.push({ sim: { ...sim, ...lazy }, actor: actorFor(userId), playerId });

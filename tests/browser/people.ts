@@ -3,17 +3,18 @@ import { v7 as uuid } from 'uuid';
 import type { ThisWeek } from '../../src/contract/training.ts';
 
 const PASSWORD = 'quillhaven-demo';
+const PINS = { Comet: '2468', Biscuit: '1357', Pebble: '8642' } as const;
 export const PHONE = { width: 390, height: 844 };
 
 /** Signs in over the interface's own addresses; the pages themselves are tried in the sign-in tests. */
-export async function signIn(context: BrowserContext, who: 'coach' | 'guardian' | 'Comet' | 'Biscuit'): Promise<void> {
+export async function signIn(context: BrowserContext, who: 'coach' | 'guardian' | keyof typeof PINS): Promise<void> {
   const response =
     who === 'coach' || who === 'guardian'
       ? await context.request.post('/api/auth/sign-in/email', {
           data: { email: `${who === 'coach' ? 'coach' : 'family'}@lanternfish.example`, password: PASSWORD },
         })
       : await context.request.post('/api/auth/sign-in/squad', {
-          data: { code: 'LANTERN', nickname: who, pin: who === 'Comet' ? '2468' : '1357' },
+          data: { code: 'LANTERN', nickname: who, pin: PINS[who] },
         });
   expect(response.status(), who).toBe(200);
 }

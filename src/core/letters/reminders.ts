@@ -3,6 +3,8 @@ import { plural, t, term } from '../text/translate.ts';
 
 /** What a child could do today. */
 export interface ChildToday {
+  /** Live evenings of today, with their hour and how long they take. */
+  together?: readonly string[];
   nickname: string;
   /** Sessions wished for today that are not done. */
   due: string[];
@@ -13,16 +15,19 @@ export interface ChildToday {
 }
 
 /** A family's reminder of one child's day; null when there is nothing to say. Never a reproach. */
-export function todayLetter({ nickname, due, streak, again }: ChildToday): Letter | null {
-  if (due.length === 0 && streak === null && again.length === 0) return null;
+export function todayLetter({ nickname, due, streak, again, together = [] }: ChildToday): Letter | null {
+  if (due.length === 0 && streak === null && again.length === 0 && together.length === 0) return null;
   return letterOf(
-    due.length > 0
-      ? t('Today for {nickname}: {due}', { nickname, due: due.join(', ') })
-      : again.length > 0
-        ? t('{nickname}’s coach asks for one more go', { nickname })
-        : t('{nickname}’s row today', { nickname }),
+    together.length > 0
+      ? t('Today together, for {nickname}: {together}', { nickname, together: together.join(', ') })
+      : due.length > 0
+        ? t('Today for {nickname}: {due}', { nickname, due: due.join(', ') })
+        : again.length > 0
+          ? t('{nickname}’s coach asks for one more go', { nickname })
+          : t('{nickname}’s row today', { nickname }),
     t('A short word about {nickname}’s training today.', { nickname }),
     [
+      { heading: t('Together, live'), lines: [...together], list: true },
       { heading: t('Wished for today'), lines: due, list: true },
       { heading: t('In a row'), lines: streak === null ? [] : [streak] },
       { heading: t('Once more, please'), lines: again.map(({ drill, line }) => (line ? `${drill}: ${line}` : drill)), list: true },

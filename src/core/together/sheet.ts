@@ -33,7 +33,7 @@ const gate = (go: Interval): Interval => ({
 const isOfGo = ({ kind, itemId }: Interval): boolean => itemId !== null && kind !== 'rest' && kind !== 'drink';
 
 /**
- * The run sheet of an evening: before each go a wait that only the coach ends, then its lead-in, work and score. Rests and drinks are what
+ * The run sheet of an evening: before each go, and after the last, a wait that only the coach ends; then its lead-in, work and score. Rests and drinks are what
  * lies between the goes. It is as long for everybody: nothing in it follows from the runner but which foot comes first.
  * @param session the items that are done together, as everybody does them
  * @throws RangeError when an item names a drill that is not in `drills`
@@ -44,7 +44,7 @@ export function sheetTogether(
   runner: Pick<Runner, 'strongerFoot' | 'times'>,
 ): Interval[] {
   const sheet = compileRunSheet(session, drills, { ...runner, level: 'steady', ownPace: {} }).filter(isOfGo);
-  return sheet.flatMap((interval, index) => {
+  const goes = sheet.flatMap((interval, index) => {
     const before = sheet[index - 1];
     if (before && before.itemId === interval.itemId && before.round === interval.round) return [interval];
     const leadIn = runner.times?.leadIn ?? TIMES.leadIn;
@@ -68,6 +68,9 @@ export function sheetTogether(
     // A round that follows without a score begins with a short switch; here everybody gets ready for it anew.
     return [gate(begins), begins, ...(interval.kind === 'lead-in' || interval.kind === 'switch' ? [] : [interval])];
   });
+  const last = goes.at(-1);
+  // After the last go there may be any of them again: that is the coach's to say.
+  return last ? [...goes, { ...gate(last), foot: 'both' }] : [];
 }
 
 /** The goes of an evening's sheet, in order. */

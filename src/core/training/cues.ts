@@ -31,6 +31,8 @@ export interface Announced {
   way?: string;
   /** Reps a second of a beat to follow at easy and half pace; null or missing where none is wanted. */
   rhythm?: number | null;
+  /** What is said at a set-up; missing where the player ends it. */
+  setUp?: string;
 }
 
 /** A beat may be followed where the pace is slow; at full pace the feet lead. */
@@ -100,7 +102,7 @@ export function cuesOf(sheet: readonly Interval[], index: number, about: (interv
   if (!interval) return [];
   switch (interval.kind) {
     case 'set-up':
-      return [{ atMs: 0, say: t('Set up. Say ready with a clap or a tap.'), motif: 'set-up' }];
+      return [{ atMs: 0, say: about(interval).setUp ?? t('Set up. Say ready with a clap or a tap.'), motif: 'set-up' }];
     case 'lead-in': {
       const before = sheet[index - 1];
       const told = before?.kind === 'rest' && sameGo(before, interval);

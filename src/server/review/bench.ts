@@ -21,6 +21,7 @@ import { drillOfScore, readScore } from '../scores/reading.ts';
 import { wordsOf } from '../scores/words.ts';
 import { workOf } from '../scores/work.ts';
 import { readersOfFamily } from '../squads/guardians.ts';
+import { eveningOfRun } from '../weeks/evenings.ts';
 import { decisionsOf } from './history.ts';
 import { clipAsks, coachNames, itemOf } from './items.ts';
 import { recountView } from './recounts.ts';
@@ -161,6 +162,7 @@ export function benchOf(context: Context, actor: Actor, scoreId: string): BenchI
       judged,
       nickname: item.player.nickname,
       clocked: item.clocked,
+      isLive: eveningOfRun(db, judged.score.runId) !== null,
       clips: own,
       facts,
       recounts: counted.map((row) => ({ row, value: countOf(row) })),

@@ -14,6 +14,8 @@ export interface Told {
   nickname: string;
   /** Whether the number was made on the clock, as its log proves. */
   clocked: boolean;
+  /** Done on a live evening. */
+  isLive: boolean;
   clips: readonly (typeof clips.$inferSelect)[];
   facts: readonly FactRow[];
   /** Every word of a mended score, oldest first; empty when it was never mended. */
@@ -70,7 +72,7 @@ function clipFacts(clip: Told['clips'][number], nickname: string): HistoryFact[]
 }
 
 /** The history of a score as facts, oldest first: what came in, what was said and decided, and what was taken back. */
-export function decisionsOf({ judged, clocked, nickname, clips, facts, words, recounts, spoken, coach }: Told): HistoryFact[] {
+export function decisionsOf({ judged, clocked, isLive, nickname, clips, facts, words, recounts, spoken, coach }: Told): HistoryFact[] {
   const { score, history } = judged;
   const inForce = decisionInForce(history)?.id;
   const standing = new Set(standingFacts(facts).map((fact) => fact.id));
@@ -81,7 +83,10 @@ export function decisionsOf({ judged, clocked, nickname, clips, facts, words, re
       id: `${score.id}-sent`,
       at: score.receivedAt,
       who: nickname,
-      words: t('sent {saidOf}, {clocked}', { saidOf: saidOf(first), clocked: clocked ? t('on the clock') : t('by hand') }),
+      words: t('sent {saidOf}, {clocked}', {
+        saidOf: saidOf(first),
+        clocked: [clocked ? t('on the clock') : t('by hand'), isLive ? t('together, live') : ''].filter(Boolean).join(', '),
+      }),
       takeBack: null,
     },
     ...mended.map((one) => ({

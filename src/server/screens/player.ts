@@ -164,7 +164,13 @@ const SCORES_SHOWN = 60;
 function scoreRows(db: Db, figures: readonly Figure[], drillName: (id: string) => string): ScoreInList[] {
   const ids = figures.map((one) => one.scoreId);
   if (ids.length === 0) return [];
-  const sent = db.select({ id: scores.id, value: scores.value, dose: scores.dose }).from(scores).where(inArray(scores.id, ids)).all();
+  const sent = db
+    .select({ id: scores.id, value: scores.value, dose: scores.dose, evening: runs.eveningId })
+    .from(scores)
+    .leftJoin(runs, eq(runs.id, scores.runId))
+    .where(inArray(scores.id, ids))
+    .all();
+  const live = new Set(sent.flatMap((row) => (row.evening === null ? [] : [row.id])));
   const read = db
     .select({ id: paperResults.id, value: paperResults.value, dose: paperResults.dose })
     .from(paperResults)
@@ -194,6 +200,7 @@ function scoreRows(db: Db, figures: readonly Figure[], drillName: (id: string) =
         clocked: one.clocked,
         paper: one.weekId === null && !practiceIds.has(one.scoreId),
         ...(practiceIds.has(one.scoreId) ? { practice: true } : {}),
+        ...(live.has(one.scoreId) ? { together: true as const } : {}),
         isRecord: isRecord(one),
         standing: one.standing,
         doubt: one.doubt,

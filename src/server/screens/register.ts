@@ -8,7 +8,7 @@ import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
 import { drillNames } from '../drills/shelf.ts';
 import type { Db } from '../platform/db/connection.ts';
-import { runs, scoreFigures } from '../platform/db/schema.ts';
+import { evenings, runs, scoreFigures } from '../platform/db/schema.ts';
 import { allow } from '../policy.ts';
 import { recordsOfWeek, recordViews } from '../progress/records.ts';
 import { groupsOnDays } from '../squads/groups.ts';
@@ -18,18 +18,27 @@ import { shownWeek } from '../tables/tables.ts';
 import { releasedWeeks } from '../weeks/outlines.ts';
 
 /** What each player did of each session: by "player|session". */
-function doneIn(db: Db, weekId: string): (playerId: string, sessionId: string) => 'done' | 'by hand' | 'part' | 'scores only' | null {
+function doneIn(
+  db: Db,
+  weekId: string,
+): (playerId: string, sessionId: string) => 'done' | 'together' | 'by hand' | 'part' | 'scores only' | null {
   const ran = db
-    .select({ playerId: runs.playerId, sessionId: runs.sessionId, share: runs.share, byHand: runs.byHand })
+    .select({ playerId: runs.playerId, sessionId: runs.sessionId, share: runs.share, byHand: runs.byHand, covers: evenings.covers })
     .from(runs)
+    .leftJoin(evenings, eq(evenings.id, runs.eveningId))
     .where(eq(runs.weekId, weekId))
-    .all();
+    .all()
+    // A live evening may have had but a part of its session.
+    .map((run) => ({ ...run, share: run.share * (run.covers ?? 1) }));
   const best = new Map<string, number>();
   const clocked = new Set<string>();
+  const together = new Set<string>();
   for (const run of ran) {
     const key = `${run.playerId}|${run.sessionId}`;
     best.set(key, Math.max(best.get(key) ?? 0, run.share));
-    if (!run.byHand && run.share >= DONE_SHARE) clocked.add(key);
+    if (run.share < DONE_SHARE) continue;
+    if (run.covers !== null) together.add(key);
+    else if (!run.byHand) clocked.add(key);
   }
   const sent = new Set(
     db
@@ -42,7 +51,7 @@ function doneIn(db: Db, weekId: string): (playerId: string, sessionId: string) =
   return (playerId, sessionId) => {
     const key = `${playerId}|${sessionId}`;
     const share = best.get(key) ?? 0;
-    if (share >= DONE_SHARE) return clocked.has(key) ? 'done' : 'by hand';
+    if (share >= DONE_SHARE) return clocked.has(key) ? 'done' : together.has(key) ? 'together' : 'by hand';
     if (share > 0) return 'part';
     return sent.has(key) ? 'scores only' : null;
   };
@@ -107,7 +116,7 @@ export function register(context: Context, actor: Actor, input: { squad: string;
         nickname: member.nickname,
         cells,
         set: cells.filter((cell) => cell !== 'of others').length,
-        done: cells.filter((cell) => cell === 'done' || cell === 'by hand').length,
+        done: cells.filter((cell) => cell === 'done' || cell === 'together' || cell === 'by hand').length,
         streak,
         strip: strip.slice(-(streak.unit === 'week' ? STRIP_WEEKS * 2 : STRIP_WEEKS * 7)),
         quietDays: quiet.days,

@@ -3,6 +3,7 @@ import { HOUR_MS } from '../../core/calendar/lengths.ts';
 import { openedLetter, todayLetter } from '../../core/letters/index.ts';
 import { allItems, kitOf } from '../../core/planning/index.ts';
 import { inRanges } from '../../core/streaks/index.ts';
+import { momentInWords, plural, t } from '../../core/text/translate.ts';
 import { planFor } from '../../core/weeks/index.ts';
 import type { Context } from '../context.ts';
 import { drillNames } from '../drills/shelf.ts';
@@ -11,6 +12,7 @@ import { inEachLanguage } from '../platform/readers.ts';
 import { groupsOnDays } from '../squads/groups.ts';
 import { breaksOf, type Member, membersOf, type Squad, squadDay } from '../squads/squads.ts';
 import { streakStateOf } from '../streaks/days.ts';
+import { eveningsTold } from '../weeks/evenings.ts';
 import { type OpenWeek, openWeekOf } from '../weeks/weeks.ts';
 import { type Draft, guardiansOf, isPosted, postLetter } from './posting.ts';
 import { openSessions } from './register.ts';
@@ -34,6 +36,18 @@ const againOf = ({ db }: Context, squad: Squad, member: Member, open: OpenWeek) 
     line: line.line,
   }));
 
+/** Live evenings of a day, with their hour in the squad's zone and how long they take. */
+const togetherOn = ({ db, now }: Context, squad: Squad, day: string): string[] =>
+  eveningsTold(db, squad.id, now())
+    .filter((one) => squadDay(squad, one.startsAt) === day)
+    .map((one) =>
+      t('{hour}, {name}, about {minutes}', {
+        hour: momentInWords(one.startsAt, { hour: 'numeric', minute: '2-digit', timeZone: squad.timeZone }),
+        name: one.name,
+        minutes: plural(one.minutes, 'minute'),
+      }),
+    );
+
 function ofToday(context: Context, squad: Squad, open: OpenWeek | null): Draft[] {
   const { db, now } = context;
   const today = squadDay(squad, now());
@@ -56,6 +70,7 @@ function ofToday(context: Context, squad: Squad, open: OpenWeek | null): Draft[]
         due: open ? dueOf(context, member, open, today) : [],
         streak: streak.loosening ? streak.sentence : null,
         again: open ? againOf(context, squad, member, open) : [],
+        together: togetherOn(context, squad, today),
       });
     };
     return inEachLanguage(db, to, squad.language, make).flatMap(({ reader, letter }) =>

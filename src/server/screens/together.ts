@@ -33,7 +33,8 @@ export function joinEvening(context: Context, actor: Actor, input: { evening: st
   const known = knownOfOne(db, member.id, keysOf(content));
   const own = ownTargetsOf(db, week.id).get(member.id);
   return {
-    evening: ledOf(db, evening, now),
+    // The session as this player has it: the same goes, with the own drills in their places.
+    evening: { ...ledOf(db, evening, now), session: content.sessions[0] ?? ledOf(db, evening, now).session },
     scene: sceneOf(context, evening, commandsOf(db, evening.id)),
     visit: {
       ...visit,
@@ -41,6 +42,8 @@ export function joinEvening(context: Context, actor: Actor, input: { evening: st
       swaps: swaps.map(({ instead, ...swap }) => ({ ...swap, instead: instead?.name ?? null })),
       runner: { ...runnerOf(db, member, content), ownPace: {} },
       numbers: numbersOf({ content, member, squad, known, reached: reachedOfOne(db, member.id), own, steps: [], at: now }),
+      // Nothing is met here: the coach shows what is new on the call, and the picture is a press away.
+      met: Object.keys(content.drills),
       done: [],
       again: [],
       clipAsks: [],

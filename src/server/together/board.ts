@@ -1,10 +1,12 @@
 import { eq, sql } from 'drizzle-orm';
 import type { Board, NumberView, PersonTogether, Scene } from '../../contract/together.ts';
+import type { Drill } from '../../core/drills/index.ts';
 import { doubtSentence } from '../../core/scores/index.ts';
 import { type GoTogether, goesTogether, sheetTogether } from '../../core/together/sheet.ts';
 import { type NumberTogether, shownToSquad } from '../../core/together/shown.ts';
 import type { Command } from '../../core/together/squad-clock.ts';
 import { TYPICAL_RUNNER } from '../../core/training/index.ts';
+import type { Session } from '../../core/weeks/index.ts';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { runs, scores } from '../platform/db/schema.ts';
@@ -94,3 +96,7 @@ export function sceneOf({ db, rooms }: Context, evening: Evening, commands: read
   );
   return { go, on: on.length, school: tableSchool, again, ...shown };
 }
+
+/** The names of an evening's goes, in order, as a player has the drills. */
+export const goNamesOf = (session: Session, drills: Readonly<Record<string, Drill>>): string[] =>
+  goesTogether(sheetTogether(session, new Map(Object.entries(drills)), TYPICAL_RUNNER)).map((go) => drills[go.drillId]?.name ?? go.drillId);

@@ -20,7 +20,7 @@ import { refreshReading } from '../scores/reading.ts';
 import { type Member, memberOf, type Squad, squadById } from '../squads/squads.ts';
 import { refreshDay } from '../streaks/days.ts';
 import { contentOf, revisionColumns } from '../weeks/contents.ts';
-import { eveningOfRun, eveningWeek, pokeEveningOf } from '../weeks/evenings.ts';
+import { type Evening, eveningById, eveningWeek } from '../weeks/evenings.ts';
 import { playedWeek } from '../weeks/given.ts';
 
 /** A device clock may run a little ahead of ours. */
@@ -65,11 +65,20 @@ export function checkOpen(released: Released, doneAt: number, now: number): void
 }
 
 /** A go as it is kept, with the time it was done on the server's clock. */
-export type GoDone = Pick<GoSent, 'goId' | 'sessionId' | 'itemId' | 'drillId' | 'round' | 'runId' | 'scores'> & { doneAt: number };
+export type GoDone = Pick<GoSent, 'goId' | 'sessionId' | 'itemId' | 'drillId' | 'round' | 'runId' | 'togetherId' | 'scores'> & {
+  doneAt: number;
+};
 
 interface Place {
   item: Item;
   drill: Drill;
+}
+
+/** The evening of a released week that something says it was done on. */
+export function eveningFor(db: Db, { squad, revision }: Released, id: string): Evening {
+  const evening = eveningById(db, id);
+  if (!evening || evening.squadId !== squad.id || evening.revisionId !== revision.id) throw notFound();
+  return evening;
 }
 
 /**
@@ -77,7 +86,7 @@ interface Place {
  * that took its place at home. What takes a place is measured the same way and never has heading.
  */
 function placeOf(db: Db, released: Released, sent: GoDone, member: Member): Place {
-  const evening = eveningOfRun(db, sent.runId);
+  const evening = sent.togetherId === undefined ? null : eveningFor(db, released, sent.togetherId);
   const content = evening ? eveningWeek(db, released.squad, member, evening) : playedWeek(db, released.squad, member, released.revision);
   const session = content.sessions.find((one) => one.id === sent.sessionId);
   const item = session?.blocks.flatMap((block) => block.items).find((one) => one.id === sent.itemId);
@@ -213,6 +222,7 @@ export function sendGo(context: Context, actor: Actor, sent: GoSent): GoAnswer {
   const member = memberOf(db, released.squad.id, player.playerId);
   const doneAt = sent.sentAt === undefined ? sent.doneAt : doneOnServerClock(sent.doneAt, sent.sentAt, now);
   const answer = db.transaction(() => ({ results: keepGo(context, released, member, { ...sent, doneAt }) }));
-  pokeEveningOf(context, sent.runId);
+  // The coach sees it come in.
+  if (sent.togetherId !== undefined) context.rooms.poke(sent.togetherId);
   return answer;
 }

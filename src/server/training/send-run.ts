@@ -16,10 +16,10 @@ import { isProven, wasClocked } from '../scores/proof.ts';
 import { readAnew } from '../scores/reading.ts';
 import { memberOf } from '../squads/squads.ts';
 import { refreshDay } from '../streaks/days.ts';
-import { commandsOf, type Evening, eveningById, eveningWeek } from '../weeks/evenings.ts';
+import { commandsOf, type Evening, eveningWeek } from '../weeks/evenings.ts';
 import { playedWeek } from '../weeks/given.ts';
 import { keepSaidToday } from './said-today.ts';
-import { checkOpen, type Released, releasedFor } from './send-go.ts';
+import { checkOpen, eveningFor, releasedFor } from './send-go.ts';
 
 /** A visit is closed after three hours away; nobody trains for a day and a half. */
 const RUN_HOURS_MAX = 36;
@@ -33,13 +33,6 @@ function checkOrder(events: readonly ClockEvent[]): void {
     const before = events[i - 1];
     if (before && event.at < before.at) throw badInput(`events.${i}.at`, t('The events of a run must be in order of time.'));
   });
-}
-
-/** The evening that a run says it was done on. */
-function eveningFor({ db }: Context, { squad, revision }: Released, id: string): Evening {
-  const evening = eveningById(db, id);
-  if (!evening || evening.squadId !== squad.id || evening.revisionId !== revision.id) throw notFound();
-  return evening;
 }
 
 /** A clock is put somewhere by the coach's word alone: alone nobody's is, and on an evening within the go that the coach began. */
@@ -68,14 +61,14 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
   const member = memberOf(db, released.squad.id, player.playerId);
   const now = context.now();
   const startedAt = doneOnServerClock(sent.startedAt, sent.sentAt, now);
-  const evening = sent.togetherId === undefined ? null : eveningFor(context, released, sent.togetherId);
+  const evening = sent.togetherId === undefined ? null : eveningFor(db, released, sent.togetherId);
   const content = evening
     ? eveningWeek(db, released.squad, member, evening)
     : playedWeek(db, released.squad, member, released.revision, startedAt);
   const session = content.sessions.find((one) => one.id === sent.sessionId);
   if (!session) throw notFound();
   checkOrder(sent.events);
-  return db.transaction((tx) => {
+  const kept = db.transaction((tx) => {
     const had = tx.select().from(runs).where(eq(runs.id, sent.id)).get();
     if (had && (had.playerId !== member.id || had.sessionId !== sent.sessionId)) throw notFound();
     const stopOf = (events: readonly ClockEvent[]) => events.find((event) => event.type === 'stop' && event.why === 'hurt');
@@ -151,4 +144,7 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
     for (const score of claimed) if (isProven(db, score) !== wasClocked(db, score.id)) readAnew(db, score);
     return { id: sent.id, events: kept.length, share, done: share >= DONE_SHARE };
   });
+  // A number that came before its log stands on the evening's board from now on.
+  if (evening) context.rooms.poke(evening.id);
+  return kept;
 }

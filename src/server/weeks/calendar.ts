@@ -33,7 +33,18 @@ export interface CalendarReader {
   remindAt: number | null;
 }
 
+/** A live evening: the one entry that has an hour. */
+export interface CalendarEvening {
+  id: string;
+  name: string;
+  startsAt: number;
+  seconds: number;
+  madeAt: number;
+}
+
 const HOUR_SECONDS = 3600;
+/** How long before a live evening its alarm sounds. */
+const EVENING_ALARM_SECONDS = HOUR_SECONDS / 2;
 /** How often a calendar program looks again, in seconds: a week that is released in the evening is there in the morning. */
 const LOOK_AGAIN_SECONDS = 6 * HOUR_SECONDS;
 
@@ -65,7 +76,13 @@ function noteOf(session: Session, week: CalendarWeek, reader: CalendarReader): s
  * A calendar of weeks. A session with a wished day is an all-day entry there; one without is an entry over the whole week.
  * All-day entries have no hour, so no change of clocks moves them.
  */
-export function calendarOf(name: string, baseAddress: string, given: readonly CalendarWeek[], reader: CalendarReader): string {
+export function calendarOf(
+  name: string,
+  baseAddress: string,
+  given: readonly CalendarWeek[],
+  reader: CalendarReader,
+  evenings: readonly CalendarEvening[] = [],
+): string {
   const calendar = ical({
     name: clean(name),
     ttl: LOOK_AGAIN_SECONDS,
@@ -94,6 +111,21 @@ export function calendarOf(name: string, baseAddress: string, given: readonly Ca
       if (reader.remindAt !== null && session.day !== null)
         event.createAlarm({ type: ICalAlarmType.display, triggerAfter: reader.remindAt * HOUR_SECONDS });
     }
+  }
+  for (const evening of evenings) {
+    const made = new Date(evening.madeAt);
+    const event = calendar.createEvent({
+      id: `${evening.id}@eager-feet`,
+      ...{ stamp: made, lastModified: made, sequence: 0 },
+      // At this hour a child really is busy.
+      transparency: ICalEventTransparency.OPAQUE,
+      start: new Date(evening.startsAt),
+      end: new Date(evening.startsAt + evening.seconds * 1000),
+      summary: clean(t('Together: {name}', { name: evening.name })),
+      description: clean(t('Everybody works by one clock, each at home. Join from This week; the doors open a quarter of an hour before.')),
+      url: `${baseAddress}/together/${evening.id}`,
+    });
+    if (reader.remindAt !== null) event.createAlarm({ type: ICalAlarmType.display, triggerBefore: EVENING_ALARM_SECONDS });
   }
   // The last line ends like every other one.
   return `${calendar.toString().trimEnd()}\r\n`;

@@ -1,6 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import type { Feed } from '../../contract/weeks.ts';
+import { WEEK_MS } from '../../core/calendar/lengths.ts';
 import { t } from '../../core/text/translate.ts';
 import { planFor } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
@@ -15,6 +16,7 @@ import { allow, asPerson } from '../policy.ts';
 import { groupsOnDays } from '../squads/groups.ts';
 import { memberOf, squadById, typicalRunnerOf, weekFor } from '../squads/squads.ts';
 import { type CalendarReader, type CalendarWeek, calendarOf } from './calendar.ts';
+import { eveningsOf, nameOf } from './evenings.ts';
 
 const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
 
@@ -74,6 +76,9 @@ export function revokeFeed(context: Context, actor: Actor, input: { feed: string
   return { id: input.feed };
 }
 
+/** How long a live evening that is over stays in a calendar. */
+const FEED_EVENINGS_MS = 4 * WEEK_MS;
+
 /** Released weeks of a squad in their newest revision, with their drills, newest week first. */
 function wholeWeeks(db: Db, squadId: string) {
   const rows = db
@@ -129,5 +134,6 @@ export function readFeed(context: Context, token: string, remindAt: number | nul
     : { runner: typical, home: null, remindAt };
   const name = member ? `${member.nickname}, ${squad.name}` : squad.name;
   // A calendar program says of no language: whoever made the address did, or the squad.
-  return inLanguage(languageChosen(db, feed.madeBy) ?? squad.language, () => calendarOf(name, config.baseAddress, given, reader));
+  const evenings = eveningsOf(db, squad.id, now - FEED_EVENINGS_MS).map((one) => ({ ...one, name: nameOf(db, one) }));
+  return inLanguage(languageChosen(db, feed.madeBy) ?? squad.language, () => calendarOf(name, config.baseAddress, given, reader, evenings));
 }

@@ -25,6 +25,9 @@ export const DrillPage = guarded(function DrillPage({ shelf, drill }: { shelf: S
             <ButtonLink href={`${base}/drills?drill=${drill.id}`} size="small">
               {t('To the shelf')}
             </ButtonLink>
+            <ButtonLink href={`${base}/together?drill=${drill.id}`} size="small">
+              {t('Do it together, live')}
+            </ButtonLink>
             <ButtonLink href={drill.own ? `${base}/drills/${drill.id}/edit` : `${base}/drills/new?from=${drill.id}`} size="small">
               {drill.own ? t('Change it') : t('Copy and change')}
             </ButtonLink>

@@ -8,6 +8,7 @@ import { Button, Notice } from '../../ui/parts/index.ts';
 function factsOf(score: ScoreInList): string {
   const facts = [
     score.practice ? t('free practice') : score.paper ? t('from paper') : score.clocked ? t('clocked') : t('by hand'),
+    score.together ? t('together, live') : '',
     score.seconds > 0 && !score.paper ? `${number(score.seconds)} s` : '',
     score.faults > 0 ? t('{faults} lost', { faults: score.faults }) : '',
     score.byClip ? t('checked by clip') : '',

@@ -9,7 +9,7 @@ import { dayInWords, footInWords, number, whenInWords } from '../../client/words
 import { invitationsApi } from '../../contract/invitations.ts';
 import { type Child, type FamilyPage, screensApi } from '../../contract/screens.ts';
 import { trainingApi } from '../../contract/training.ts';
-import { t } from '../../core/text/translate.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Empty, Field, Fold, Form, Notice } from '../../ui/parts/index.ts';
 import { HomeScreen } from '../accounts/HomeScreen.tsx';
 import { ClipVideo } from '../clips/ClipVideo.tsx';
@@ -417,6 +417,18 @@ function ChildPage({ family, child, put, attempt }: OfChild) {
           <p>{t('Ask how it is before the next session. Pain that stays belongs before a doctor, whose word goes first.')}</p>
         </section>
       )}
+      {child.together.map((one) => (
+        <p key={one.id} className="border-lace border-s-8 bg-slab px-3 py-2">
+          <b>{t('Together')}</b>: {one.name}, {whenInWords(one.startsAt, child.timeZone)},{' '}
+          {t('about {minutes}', { minutes: plural(one.minutes, 'minute') })}.{' '}
+          {t(
+            '{nickname} joins from This week; the call is the coach’s own. Nobody from outside, no chat, no pictures, and nothing is recorded but the numbers.',
+            {
+              nickname: child.nickname,
+            },
+          )}
+        </p>
+      ))}
       {child.week && <ChildGlance week={child.week} streak={child.streak} timeZone={child.timeZone} nickname={child.nickname} />}
       <CoachsLines child={child} />
       <Consent

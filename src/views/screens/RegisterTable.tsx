@@ -1,5 +1,5 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
-import { ArrowDown, ArrowUp, Check, CircleDashed, Clock, Dot, Minus, PencilLine } from 'lucide-react';
+import { ArrowDown, ArrowUp, Check, CircleDashed, Clock, Dot, Minus, PencilLine, Users } from 'lucide-react';
 import { type KeyboardEvent, memo, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { wishedDay } from '../../client/words.ts';
 import type { CellState, Register } from '../../contract/screens.ts';
@@ -10,6 +10,7 @@ type Player = Register['players'][number];
 
 const GLYPHS: Record<CellState, { Icon: typeof Check; look: string; words: string }> = {
   done: { Icon: Check, look: 'text-moss', words: english('done') },
+  together: { Icon: Users, look: 'text-moss', words: english('done together, live') },
   'by hand': { Icon: PencilLine, look: 'text-moss', words: english('done by hand') },
   part: { Icon: CircleDashed, look: 'text-lace', words: english('partly done') },
   'scores only': {
@@ -234,7 +235,7 @@ export function RegisterTable({ register, shown, query, base }: { register: Regi
         )}
       </section>
       <p className="flex flex-wrap gap-4 text-dust text-sm">
-        {(['done', 'by hand', 'part', 'to do', 'not done'] as const).map((state) => {
+        {(['done', 'together', 'by hand', 'part', 'to do', 'not done'] as const).map((state) => {
           const { Icon, look, words } = GLYPHS[state];
           return (
             <span key={state} className="inline-flex items-center gap-1">

@@ -23,8 +23,9 @@ interface Props {
   /** Easier or harder ones for today; null where there is none. */
   choice: TodayChoice | null;
   onGoOn(): void;
-  onAgain(): void;
-  onSkip(): void;
+  /** Null on a live evening, where the coach says what is done again and what comes next. */
+  onAgain: (() => void) | null;
+  onSkip: (() => void) | null;
   /** Family and coach hear of a stop because something hurts; of free practice no log is sent. */
   isTold: boolean;
   /** The device does not keep its screen on. */
@@ -80,12 +81,16 @@ export function PausePanel({
         <Play aria-hidden className="size-8" /> {t('Go on')}
       </Button>
       <div className="flex flex-wrap gap-3">
-        <Button size="clock" onClick={onAgain}>
-          <RotateCcw aria-hidden className="size-6" /> {t('Again')}
-        </Button>
-        <Button size="clock" onClick={onSkip}>
-          <SkipForward aria-hidden className="size-6" /> {t('Skip')}
-        </Button>
+        {onAgain && (
+          <Button size="clock" onClick={onAgain}>
+            <RotateCcw aria-hidden className="size-6" /> {t('Again')}
+          </Button>
+        )}
+        {onSkip && (
+          <Button size="clock" onClick={onSkip}>
+            <SkipForward aria-hidden className="size-6" /> {t('Skip')}
+          </Button>
+        )}
       </div>
       {drill?.moves && (
         <Button size="clock" className="flex-none" onClick={() => setShown(true)}>

@@ -37,7 +37,7 @@ interface Props {
   /** How long each try lasted, where that is known. */
   trySeconds?(foot: Foot): readonly number[];
   /** Starts the go again; without it (a session done on paper) it is not offered. */
-  onAgain?(): void;
+  onAgain?: (() => void) | undefined;
 }
 
 interface Asked {

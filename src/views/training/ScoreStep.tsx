@@ -37,7 +37,8 @@ interface Props {
   /** Whose number it is, where several share the phone. */
   who: string | null;
   onGive(scores: ScoreSent[]): void;
-  onAgain(): void;
+  /** Left out on a live evening, where the coach says what is done again. */
+  onAgain?: (() => void) | undefined;
   onPause(): void;
 }
 

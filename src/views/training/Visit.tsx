@@ -5,6 +5,7 @@ import { clockWords } from '../../client/words.ts';
 import { countsInPlaceOf } from '../../core/drills/beside.ts';
 import type { Foot } from '../../core/drills/terms.ts';
 import { t } from '../../core/text/translate.ts';
+import { sheetTogether } from '../../core/together/sheet.ts';
 import { doseOf, minutesInWords } from '../../core/training/dose.ts';
 import {
   attemptOf,
@@ -39,6 +40,7 @@ import { useBeat } from './use-beat.ts';
 import { useClock } from './use-clock.ts';
 import { useCountAlong } from './use-count-along.ts';
 import { useFilming } from './use-filming.ts';
+import type { Live } from './use-follow.ts';
 import { fetchRules, useGives } from './use-gives.ts';
 import { useHandsFree } from './use-hands-free.ts';
 import { useInPlace } from './use-in-place.ts';
@@ -61,6 +63,7 @@ const PausePanel = lazy(fetchPause);
 const TapHalves = lazy(() => import('./TapHalves.tsx').then((file) => ({ default: file.TapHalves })));
 const fetchScore = () => import('./ScoreStep.tsx').then((file) => ({ default: file.ScoreStep }));
 const ScoreStep = lazy(fetchScore);
+const SquadGate = lazy(() => import('./SquadGate.tsx').then((file) => ({ default: file.SquadGate })));
 
 const pictures = () => import('./pictures/index.ts');
 const PictureBefore = lazy(() => pictures().then((file) => ({ default: file.PictureBefore })));
@@ -80,6 +83,8 @@ interface Props extends Visiting {
   turn: Turn | null;
   /** Who plays along, or may: shown before the session. */
   company: ReactNode;
+  /** The live evening that this is a visit to; null for a session done alone. */
+  live?: Live | null;
   /** Hears where the clock stands. */
   onClock(sheet: readonly Interval[], state: ClockState): void;
 }
@@ -102,10 +107,15 @@ const dropsOf = (taps: ReturnType<typeof useTaps>, go: Pick<Interval, 'itemId' |
 const DOUBLE_TAP_MS = 500;
 
 /** A player's visit to one session: before, the clock, the numbers, the clips, after. Everything is on the device before it is sent. */
-export function Visit({ visit, session: planned, turn, company, onClock }: Props) {
+export function Visit({ visit, session: planned, turn, company, live = null, onClock }: Props) {
   const { week, runner } = visit;
   const drills = useMemo(() => drillsOfVisit(visit), [visit]);
-  const plannedSheet = useMemo(() => compileRunSheet(planned, drills, runner), [planned, drills, runner]);
+  const isLive = live !== null;
+  const eveningId = live?.on.eveningId;
+  const plannedSheet = useMemo(
+    () => (isLive ? sheetTogether(planned, drills, runner) : compileRunSheet(planned, drills, runner)),
+    [isLive, planned, drills, runner],
+  );
   const shown = useMemo(() => new Map([...drills].map(([id, drill]) => [id, drawnAtHome(visit, drill)])), [visit, drills]);
   /** What is done in the place of what was planned, by item. */
   const replaced = useRef<ReturnType<typeof insteadIn>>(new Map());
@@ -133,9 +143,10 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
         way: wayOf(drill),
         beat: beatWords(numbersNow.current, interval),
         rhythm: heard.current && drill && hasBeat(interval) ? plannedPace(drill, interval.pace, runner) : null,
+        ...(isLive ? { setUp: t('Your coach begins the next go.') } : {}),
       };
     },
-    [drillOf, plannedItems, heard, runner, turn?.nickname],
+    [drillOf, plannedItems, heard, runner, turn?.nickname, isLive],
   );
   const make = useCallback(
     (): KeptRun => ({
@@ -144,16 +155,17 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
       sessionId: planned.id,
       sessionName: planned.name,
       revisionId: week.revisionId,
+      ...(eveningId === undefined ? {} : { togetherId: eveningId }),
       startedAt: 0,
       aliveAt: 0,
       over: false,
       share: 0,
     }),
-    [planned, week, visit],
+    [planned, week, visit, eveningId],
   );
   const leftOut = useMemo(() => leftOutAt(visit), [visit]);
   const isQuiet = turn !== null && !turn.mine;
-  const clock = useClock(plannedSheet, make, about, leftOut, isQuiet);
+  const clock = useClock(plannedSheet, make, about, leftOut, isQuiet, live?.on ?? null);
   const { state, run, tap } = clock;
   const events = clock.log();
   const instead = useMemo(() => insteadIn(events), [events]);
@@ -199,14 +211,29 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
   const plannedDrill = drills.get((interval?.itemId && plannedItems.get(interval.itemId)?.drillId) || '');
   const doneDrill = drillOf(interval);
   const isUncounted = interval?.kind === 'score' && plannedDrill && doneDrill && !countsInPlaceOf(plannedDrill, doneDrill);
-  const passes = state.phase === 'running' && interval?.itemId != null && (leftOut.has(interval.itemId) || isUncounted);
-  const held = passes || meeting.drillId !== null || mending !== null || stepsOut;
-  const inPlace = useInPlace(sheet, state, held, runner.times?.walkBack ?? TIMES.walkBack, tap, useTurn(plannedSheet, state, turn));
+  // On a live evening everybody is where the squad is, whatever of it can be done.
+  const passes = !isLive && state.phase === 'running' && interval?.itemId != null && (leftOut.has(interval.itemId) || isUncounted);
+  const held = isLive || passes || meeting.drillId !== null || mending !== null || stepsOut;
+  const inPlace = useInPlace(
+    sheet,
+    state,
+    held,
+    runner.times?.walkBack ?? TIMES.walkBack,
+    tap,
+    useTurn(plannedSheet, state, isLive ? null : turn),
+  );
   useEffect(() => onClock(plannedSheet, state), [onClock, plannedSheet, state]);
   const { onBegin } = turn ?? {};
   const beginsNow = inPlace.isWaiting && !isQuiet ? inPlace.ready : null;
   useEffect(() => onBegin?.(beginsNow), [onBegin, beginsNow]);
   useSharedCamera(filming, isQuiet);
+  /** The wait at which the player said to be ready, on a live evening. */
+  const [readyAt, setReadyAt] = useState(-1);
+  const say = live?.say;
+  const isWith = isLive && state.phase === 'running' && interval?.kind !== 'set-up';
+  useEffect(() => {
+    if (isWith) say?.('with');
+  }, [isWith, say]);
   const { listening, loud, hearing, listenOn } = useHandsFree(
     clock.voice,
     isQuiet
@@ -214,7 +241,9 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
         ? turn.pass
         : null
       : waits
-        ? () => tap('ready')
+        ? isLive
+          ? () => setReadyAt(state.index)
+          : () => tap('ready')
         : inPlace.isWaiting
           ? inPlace.ready
           : endsByHand
@@ -379,6 +408,14 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
         />
       </Suspense>
     ) : null;
+  const isGate = isLive && interval?.kind === 'set-up';
+  const isHeldByCoach =
+    isLive &&
+    paused &&
+    events.findLast((event) => event.type === 'pause' || event.type === 'resume')?.type === 'pause' &&
+    events.findLast((event) => event.type === 'pause')?.led === true;
+  const nextGo = isGate ? sheet[state.index + 1] : undefined;
+  const nextDrill = drillOf(nextGo);
   const onPause = inPlace.isWaiting ? () => setStepsOut(true) : pauseByTouch;
   const onReady = () => {
     startedAt.current = Number.NEGATIVE_INFINITY;
@@ -428,6 +465,40 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
             onPause={() => setStepsOut(true)}
           />
         </Suspense>
+      ) : isHeldByCoach ? (
+        <div className="flex flex-1 flex-col justify-center gap-3">
+          <h2 className="text-[40px]">{t('Your coach stopped the clock')}</h2>
+          <p className="text-xl">{here}</p>
+          <Button size="clock" look="stop" className="flex-none" onClick={() => clock.stop('hurt')}>
+            {t('Something hurts')}
+          </Button>
+        </div>
+      ) : isGate && !paused ? (
+        <SquadGate
+          key={state.index}
+          live={live}
+          me={visit.playerId}
+          drill={nextDrill}
+          foot={nextGo && nextGo.foot !== 'both' ? nextGo.foot : null}
+          stronger={runner.strongerFoot}
+          shown={shownByCoach(visit.films, nextDrill?.id ?? '')}
+          beat={nextGo ? beatWords(beats, nextGo) : null}
+          lacking={
+            nextGo?.itemId && leftOut.has(nextGo.itemId)
+              ? t('This one cannot be done at your home. Stay here; your coach goes on with the next one.')
+              : null
+          }
+          waits={clock.waitsForSquad}
+          isReady={readyAt === state.index}
+          onReady={(is) => setReadyAt(is ? state.index : -1)}
+          onAlone={() => {
+            clock.voice.open();
+            tap('ready');
+          }}
+          onLeave={() => tap('pause')}
+        >
+          <Outcomes outcomes={outcomes} onMend={outcomes.length > 0 ? () => mendNewest(false) : null} />
+        </SquadGate>
       ) : paused && !inPlace.isWaiting ? (
         <Suspense fallback={<h2 className="text-[40px]">{t('Paused')}</h2>}>
           {visit.pictures ? (
@@ -437,11 +508,15 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
               foot={interval && interval.foot !== 'both' ? interval.foot : null}
               stronger={runner.strongerFoot}
               onGoOn={goOn}
-              onSkip={() => {
-                setStepsOut(false);
-                setAsksToStop(false);
-                tap('skip');
-              }}
+              onSkip={
+                isLive
+                  ? null
+                  : () => {
+                      setStepsOut(false);
+                      setAsksToStop(false);
+                      tap('skip');
+                    }
+              }
               onHurt={() => clock.stop('hurt')}
               onLeave={() => clock.stop('left')}
               asksToStop={asksToStop}
@@ -455,11 +530,15 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
               shown={shownByCoach(visit.films, drill?.id ?? '')}
               choice={choiceOf(true)}
               onGoOn={goOn}
-              onAgain={again}
-              onSkip={() => {
-                setStepsOut(false);
-                tap('skip');
-              }}
+              onAgain={isLive ? null : again}
+              onSkip={
+                isLive
+                  ? null
+                  : () => {
+                      setStepsOut(false);
+                      tap('skip');
+                    }
+              }
               isTold={!isPractice}
               goesDark={clock.goesDark}
               onHurt={() => clock.stop('hurt')}
@@ -487,9 +566,14 @@ export function Visit({ visit, session: planned, turn, company, onClock }: Props
             who={turn?.nickname ?? null}
             heard={(foot) => heardIn(events, { itemId: item.id, round: interval.round, foot })?.count ?? null}
             onGive={(scores) => void give(item, interval.round, scores)}
-            onAgain={again}
+            onAgain={isLive ? undefined : again}
             onPause={() => tap('pause')}
           />
+          {isLive && (
+            <Button size="player" onClick={() => tap('skip')}>
+              {live.isShared ? t('Not my go this time') : t('No number this time')}
+            </Button>
+          )}
         </Suspense>
       ) : (
         <Suspense fallback={<h2 className="text-[40px]">{drill?.name}</h2>}>

@@ -7,8 +7,11 @@ import { closing } from '../../core/training/resume.ts';
 
 const KEEP_MS = 14 * DAY_MS;
 
+/** What a run is a visit to: a session of the week, or a live evening. */
+export const visitedBy = ({ sessionId, togetherId }: Pick<KeptRun, 'sessionId' | 'togetherId'>): string => togetherId ?? sessionId;
+
 /** The lock that one tab holds while it has a player's clock of a session. */
-export const clockLock = (playerId: string, sessionId: string): string => `eager-feet-visit-${playerId}-${sessionId}`;
+export const clockLock = (playerId: string, visited: string): string => `eager-feet-visit-${playerId}-${visited}`;
 
 export interface Looked {
   /** Visits that can be gone on with, newest first. */
@@ -20,7 +23,7 @@ export interface Looked {
 /**
  * Visits that a player left and that are too old to go on with, or belong to an older release: they are closed with what was done,
  * and their logs put into the outbox. One that another tab has the clock of is left alone.
- * @param held the session that this page has the clock of itself
+ * @param held what this page has the clock of itself, as `visitedBy` says it
  */
 export async function lookAfterRuns(playerId: string, revisionId: string | null, held?: string): Promise<Looked> {
   const now = deviceNow();
@@ -39,10 +42,10 @@ export async function lookAfterRuns(playerId: string, revisionId: string | null,
     const close = async () => {
       const closed = { ...run, over: true };
       await keepLog(closed, [{ seq: log.length, event, out: practice ? [] : [runToSend(closed, [...log, event], now)], takes: [] }]);
-      looked.closed.push(run.sessionId);
+      looked.closed.push(visitedBy(run));
     };
-    if (run.sessionId === held) await close();
-    else await navigator.locks.request(clockLock(playerId, run.sessionId), { ifAvailable: true }, async (lock) => lock && close());
+    if (visitedBy(run) === held) await close();
+    else await navigator.locks.request(clockLock(playerId, visitedBy(run)), { ifAvailable: true }, async (lock) => lock && close());
   }
   await forgetOldRuns(now - KEEP_MS);
   return looked;

@@ -19,8 +19,9 @@ import {
   type TodayWhy,
   type WorkOfFoot,
 } from '../../core/training/index.ts';
-import { clockLock, lookAfterRuns } from './left-runs.ts';
+import { clockLock, lookAfterRuns, visitedBy } from './left-runs.ts';
 import { useAwake } from './use-awake.ts';
+import { type SquadOn, useFollow } from './use-follow.ts';
 import { LATE_MS, Voice } from './voice.ts';
 
 export type PlainEvent = 'start' | 'pause' | 'resume' | 'ready' | 'done' | 'skip' | 'again';
@@ -53,6 +54,8 @@ export interface Clock {
   keepProblem: string | null;
   /** The device does not keep its screen on. */
   goesDark: boolean;
+  /** On a live evening: the squad is within a go that this one did not begin, and the next one is joined. */
+  waitsForSquad: boolean;
   tap(type: PlainEvent): void;
   stop(why: 'left' | 'hurt'): void;
   /** Another drill is done in the place of an item's from now on; null for the planned one. */
@@ -93,6 +96,7 @@ const isOver = (state: ClockState) => state.phase === 'finished' || state.phase 
  * @param make a run for a visit that begins
  * @param leftOut items that cannot be done at this home
  * @param isQuiet somebody else has the phone: nothing is said of this clock
+ * @param squad the squad's clock, which this one follows on a live evening; null alone
  */
 export function useClock(
   sheet: readonly Interval[],
@@ -100,6 +104,7 @@ export function useClock(
   about: (interval: Interval) => Announced,
   leftOut: ReadonlySet<string>,
   isQuiet = false,
+  squad: SquadOn | null = null,
 ): Clock {
   const [run, setRun] = useState<KeptRun>(make);
   const [state, setState] = useState<ClockState>(NOT_STARTED);
@@ -117,7 +122,19 @@ export function useClock(
   const laidAt = useRef(0);
   const voice = useMemo(() => new Voice(), []);
   const ahead = useRef(0);
-  const logNow = useCallback(() => deviceNow() + ahead.current, []);
+  /** What the server's clock is ahead of the log's on an evening, for the whole run; null until it is known. */
+  const serverAhead = useRef<number | null>(null);
+  const logNow = useCallback(() => {
+    const device = deviceNow();
+    const server = squad?.serverNow() ?? null;
+    // The log keeps the device's epoch and the server's pace.
+    if (server !== null) {
+      serverAhead.current ??= server - device;
+      ahead.current = server - serverAhead.current - device;
+      voice.aheadMs = ahead.current;
+    }
+    return device + ahead.current;
+  }, [squad, voice]);
   const aboutRef = useRef(about);
   aboutRef.current = about;
   const quietRef = useRef(isQuiet);
@@ -189,6 +206,7 @@ export function useClock(
         ...runRef.current,
         aliveAt: event.at,
         startedAt: seq === 0 ? event.at : runRef.current.startedAt,
+        ...(serverAhead.current === null ? {} : { serverAhead: serverAhead.current }),
         over: isOver(state),
         share: shareOfWork(sheet, state, leftOut),
       });
@@ -201,16 +219,18 @@ export function useClock(
   useEffect(() => {
     let gone = false;
     const open = async () => {
-      const { playerId, sessionId, revisionId } = runRef.current;
-      const { goOn, closed } = await lookAfterRuns(playerId, revisionId, sessionId);
-      setClosedBefore(closed.includes(sessionId));
-      const begun = goOn.find((one) => one.sessionId === sessionId);
+      const { playerId, revisionId } = runRef.current;
+      const visited = visitedBy(runRef.current);
+      const { goOn, closed } = await lookAfterRuns(playerId, revisionId, visited);
+      setClosedBefore(closed.includes(visited));
+      const begun = goOn.find((one) => visitedBy(one) === visited);
       const log = begun ? await logOf(begun.id) : [];
       if (gone || !begun) return;
       const found = resume(sheet, log, begun.aliveAt, deviceNow());
       // The log's clock never runs back, whatever was done to the device's.
       ahead.current = Math.max(0, found.state.at - deviceNow());
       voice.aheadMs = ahead.current;
+      serverAhead.current = begun.serverAhead ?? null;
       logRef.current = found.event ? [...log, found.event] : log;
       if (found.event) unkept.current = [{ seq: log.length, event: found.event, out: [], takes: [] }];
       setBoth({ ...begun, playerId, aliveAt: logNow(), over: isOver(found.state), share: shareOfWork(sheet, found.state, leftOut) });
@@ -220,7 +240,7 @@ export function useClock(
     };
     let letGo = () => {};
     // One tab has the clock of a session: two would write one log.
-    void navigator.locks.request(clockLock(runRef.current.playerId, runRef.current.sessionId), { ifAvailable: true }, async (lock) => {
+    void navigator.locks.request(clockLock(runRef.current.playerId, visitedBy(runRef.current)), { ifAvailable: true }, async (lock) => {
       if (gone) return;
       if (!lock) setElsewhere(true);
       else await open().catch(() => setKeepProblem(term(CANNOT_KEEP)));
@@ -277,6 +297,9 @@ export function useClock(
     };
   }, [running, sheet, leftOut, show, layCues, persist, add, logNow]);
 
+  const own = () => ({ state: stateRef.current, log: logRef.current, now: logNow(), serverAhead: serverAhead.current });
+  const waitsForSquad = useFollow(squad, sheet, own, add);
+
   const goesDark = useAwake(state.phase);
   useEffect(() => {
     if (!running) return;
@@ -321,6 +344,7 @@ export function useClock(
     missed,
     keepProblem,
     goesDark,
+    waitsForSquad,
     tap,
     stop,
     replace,

@@ -10,8 +10,11 @@ export function useOwnRuns(visit: ThisWeek): { begun: KeptRun[]; done: string[] 
   useEffect(() => {
     const look = async () => {
       const revision = visit.week?.revisionId ?? null;
-      const { goOn: begun } = await lookAfterRuns(visit.playerId, revision);
-      const done = (await runsOf(visit.playerId)).filter((run) => run.over && run.share >= DONE_SHARE && run.revisionId === revision);
+      // A live evening is gone on with where it is joined.
+      const begun = (await lookAfterRuns(visit.playerId, revision)).goOn.filter((run) => run.togetherId === undefined);
+      const done = (await runsOf(visit.playerId)).filter(
+        (run) => run.over && run.togetherId === undefined && run.share >= DONE_SHARE && run.revisionId === revision,
+      );
       setOwn({ begun, done: done.map((run) => run.sessionId) });
     };
     look().catch(() => {});

@@ -3,7 +3,7 @@ import { call, type FieldToMend, ServerProblem, sentenceOf } from '../../client/
 import { whenInWords } from '../../client/words.ts';
 import { type WeekDetail, weeksApi } from '../../contract/weeks.ts';
 import { t } from '../../core/text/translate.ts';
-import { Button, Field, Notice } from '../../ui/parts/index.ts';
+import { Button, ButtonLink, Field, Notice } from '../../ui/parts/index.ts';
 
 interface Props {
   week: WeekDetail;
@@ -121,6 +121,11 @@ export function ReleaseBox({ week, blocked, saveNow, onReleased }: Props) {
         <Button disabled={busy} onClick={() => void takeBack()}>
           {t('Take the release back')}
         </Button>
+      )}
+      {(week.state === 'open' || week.state === 'released') && (
+        <ButtonLink href={`/coach/${week.squadId}/together?session=${week.plan.sessions[0]?.id ?? ''}`}>
+          {t('Do it together, live')}
+        </ButtonLink>
       )}
       <p className="text-dust text-sm">{t('Hours are {timeZone} time.', { timeZone: week.timeZone })}</p>
     </section>

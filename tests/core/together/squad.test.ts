@@ -50,6 +50,7 @@ describe('the sheet of a live evening', () => {
       ...['set-up', 'lead-in', 'work', 'switch', 'work', 'score'],
       ...['set-up', 'lead-in', 'work', 'score'],
       ...['set-up', 'lead-in', 'work', 'score'],
+      'set-up',
     ]);
     expect(goes.map((one) => [one.itemId, one.round, one.first, one.last])).to.deep.equal([
       [first.id, 0, 1, 5],
@@ -68,7 +69,7 @@ describe('the sheet of a live evening', () => {
   it('gets everybody ready anew for a round that follows without a number', () => {
     const plain = { ...second, scored: false, restSeconds: 0 };
     const of = sheetTogether(aSession([aBlock('warm-up', [plain])]), drills, { strongerFoot: 'right' });
-    expect(of.map((one) => one.kind)).to.deep.equal(['set-up', 'lead-in', 'work', 'set-up', 'lead-in', 'work']);
+    expect(of.map((one) => one.kind)).to.deep.equal(['set-up', 'lead-in', 'work', 'set-up', 'lead-in', 'work', 'set-up']);
   });
 
   it('is told to take its goes and the time between them', () => {
@@ -245,6 +246,16 @@ describe('a device that follows the squad', () => {
     expect(one.hear(66, ended)).to.equal('event');
     expect(one.state(66).phase).to.equal('finished');
     expect(one.hear(67, ended)).to.equal('stay');
+  });
+
+  it('waits after the last go too, for any go once more, and ends by itself only when that is said', () => {
+    const one = device();
+    const known = [go(1, 0, 2)];
+    one.hear(0, known);
+    one.do(60, 'done');
+    expect(one.kind(600)).to.match(/^set-up/);
+    expect(one.hear(601, [...known, go(2, 600, 0)])).to.equal('event');
+    expect(one.kind(601)).to.equal('lead-in 1');
   });
 
   it('does nothing before the player has come in, nor after a stop', () => {

@@ -41,7 +41,7 @@ export function PicturePause({
       words={pauseAloud(here)}
       presses={[
         { icon: Hand, words: t('Stop'), onPress: () => setStops(true) },
-        { icon: SkipForward, words: t('Skip'), onPress: onSkip },
+        ...(onSkip ? [{ icon: SkipForward, words: t('Skip'), onPress: onSkip }] : []),
         { icon: CirclePlay, words: t('Go on'), look: 'main', onPress: onGoOn },
       ]}
     >

@@ -110,7 +110,7 @@ export function PictureScore({
       : isAsked
         ? [{ icon: CircleHelp, words: t('I lost count'), onPress: () => give(true) }]
         : []),
-    { icon: RotateCcw, words: t('Do it again'), onPress: onAgain },
+    ...(onAgain ? [{ icon: RotateCcw, words: t('Do it again'), onPress: onAgain }] : []),
     { icon: Check, words: t('Keep these numbers'), look: 'main', isOff: isAsked && nothing, onPress: () => give(false) },
   ];
   return (
