@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
+import type { OpenSent, TogetherRow } from '../../src/contract/together.ts';
 import type { GoSent, RunSent, ScoreSent } from '../../src/contract/training.ts';
 import type { Drill } from '../../src/core/drills/index.ts';
 import type { Item, WeekPlan } from '../../src/core/weeks/index.ts';
@@ -15,6 +16,7 @@ import type { Problem } from '../../src/server/platform/problems.ts';
 import { giveConsent } from '../../src/server/screens/family.ts';
 import { thisWeek } from '../../src/server/screens/this-week.ts';
 import { addAccount, addCoach, addGuardian, addPlayer, addSquad } from '../../src/server/squads/people.ts';
+import { openEvening } from '../../src/server/together/evenings.ts';
 import { sendRun } from '../../src/server/training/send-run.ts';
 import { makeWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
 import { heavyHere } from '../../src/server/wiring/here.ts';
@@ -285,3 +287,13 @@ export async function outcome(call: () => unknown): Promise<string> {
 }
 
 export { uuid };
+
+/** A live evening of the open week's first session, for now; all of it, or some of its items. */
+export function anEvening(town: Town, change: Partial<OpenSent> = {}): TogetherRow {
+  const week = thisWeek(town.context, town.player).week;
+  const session = week?.content.sessions[0];
+  if (!week || !session) throw new Error('no open week');
+  const itemIds = session.blocks.flatMap((block) => block.items).map((item) => item.id);
+  const sent = { id: uuid(), revisionId: week.revisionId, sessionId: session.id, itemIds, startsAt: null, ...change };
+  return openEvening(town.context, town.coach, { squad: town.squad, ...sent });
+}

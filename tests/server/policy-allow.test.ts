@@ -36,6 +36,7 @@ set(
     'practice a drill',
     'send a run',
     'send a session by hand',
+    'join by a code',
     'announce a clip',
     'see my feet',
     'choose a squad',
@@ -48,6 +49,9 @@ set(['watch a clip', 'hear a spoken line', 'delete a spoken line'], {
   ...{ coach: 'coach of the squad', player: 'that player', guardian: 'a guardian' },
 });
 set(['delete a clip'], { player: 'that player', guardian: 'a guardian' });
+set(['ask for the time'], { coach: any, player: any, guardian: any });
+set(['join a live evening'], { player: 'player of the squad' });
+set(['follow a live evening'], { coach: 'coach of the squad', player: 'player of the squad' });
 set(['watch a film'], { coach: 'coach of the squad', player: 'player of the squad' });
 set(['make a feed', 'revoke a feed', 'export a history', 'set how a player reads', 'revoke an invitation'], {
   ...{ coach: 'coach of the squad', guardian: 'a guardian' },

@@ -7,7 +7,7 @@ import { speak } from '../../src/server/review/spoken.ts';
 import { sendGo } from '../../src/server/training/send-go.ts';
 import { makeFeed } from '../../src/server/weeks/feeds.ts';
 import { keepTemplate } from '../../src/server/weeks/templates.ts';
-import { aGo, aHurtRun, anOwnDrill, aPlan, aScore, releaseNow, sayYes, type Town, uuid } from './make.ts';
+import { aGo, aHurtRun, anEvening, anOwnDrill, aPlan, aScore, releaseNow, sayYes, type Town, uuid } from './make.ts';
 import { aKeptClip, aSpokenLine } from './review/bench-make.ts';
 
 /** Things of the first squad and of its player, for whoever tries who may do what. */
@@ -28,6 +28,9 @@ export interface Things {
   spoken: string;
   wave: string;
   cue: string;
+  /** A live evening that is open, and the code that is read aloud. */
+  evening: string;
+  eveningCode: string;
 }
 
 /** Makes one of each in a town with an assistant. */
@@ -56,8 +59,10 @@ export async function thingsOf(town: Town): Promise<Things> {
   say(town.context, town.coach, { score: filmed, id: fact, say: { kind: 'remark', at: 1, text: 'Heels up' } });
   await speak(town.context, town.coach, { score: filmed, id: spoken, data: await aSpokenLine(1) });
   waveThrough(town.context, town.coach, { squad: town.squad, id: wave, scores: [{ score: waved, decision: uuid() }] });
+  const { id: evening, code: eveningCode } = anEvening(town);
   keepCue(town.context, town.coach, { squad: town.squad, id: cue, drillId: 'sole-taps', text: 'Quiet as rain' });
   return {
+    ...{ evening, eveningCode },
     waiting,
     filmed,
     keptClip,

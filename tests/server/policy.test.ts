@@ -31,9 +31,20 @@ import { propose } from '../../src/server/screens/proposals.ts';
 import { register } from '../../src/server/screens/register.ts';
 import { thisWeek } from '../../src/server/screens/this-week.ts';
 import { today } from '../../src/server/screens/today.ts';
+import { joinEvening } from '../../src/server/screens/together.ts';
 import { setChoices, setPlayerAim, setPlayerReading, setPlayerSchool } from '../../src/server/squads/choices.ts';
 import { seeHurt } from '../../src/server/squads/hurts.ts';
 import { me } from '../../src/server/squads/me.ts';
+import {
+  callOff,
+  eveningByCode,
+  leadEvening,
+  listEvenings,
+  openEvening,
+  sayHere,
+  sayToSquad,
+  tellTime,
+} from '../../src/server/together/evenings.ts';
 import { sendByHand } from '../../src/server/training/by-hand.ts';
 import { saveHome } from '../../src/server/training/home.ts';
 import { mendScore } from '../../src/server/training/mend.ts';
@@ -48,7 +59,7 @@ import { dropWeek, takeBackRelease } from '../../src/server/weeks/take-back.ts';
 import { dropTemplate, keepTemplate, listTemplates } from '../../src/server/weeks/templates.ts';
 import { listWeeks, makeWeek, moveWeek, openWeek, releaseWeek, saveWeek } from '../../src/server/weeks/weeks.ts';
 import { operationNamed, strangeAnswer } from '../published.ts';
-import { aGo, anOwnDrill, aPlan, aScore, MONDAY_TEN, makeAssistant, openTown, outcome, type Town, uuid } from './make.ts';
+import { aGo, anEvening, anOwnDrill, aPlan, aScore, MONDAY_TEN, makeAssistant, openTown, outcome, type Town, uuid } from './make.ts';
 import { PEOPLE, type Person } from './people-of-town.ts';
 import { PEOPLE_ROWS } from './policy-people.ts';
 import { PROGRESS_ROWS } from './policy-progress.ts';
@@ -79,6 +90,28 @@ const ROWS: Record<string, Row> = {
   'keeping.report': {
     open: PEOPLE,
     call: (t, a) => reportError(t.context, a, { view: 'GoView', route: '/go/*', error: 'TypeError', stack: [] }),
+  },
+  'together.list': { open: COACH, call: (t, a) => listEvenings(t.context, a, { squad: t.squad }) },
+  'together.open': {
+    open: COACH,
+    call: (t, a) => {
+      const { revisionId, sessionId, itemId } = aGo(t, 0, [aScore()]);
+      const sent = { id: uuid(), revisionId, sessionId, itemIds: [itemId], startsAt: null };
+      return openEvening(t.context, a, { squad: t.squad, ...sent });
+    },
+  },
+  'together.callOff': { open: COACH, call: (t, a) => callOff(t.context, a, { evening: anEvening(t).id }) },
+  'together.lead': { open: COACH, call: (t, a, { evening }) => leadEvening(t.context, a, { evening }) },
+  'together.say': { open: COACH, call: (t, a, { evening }) => sayToSquad(t.context, a, { evening, id: uuid(), type: 'ask', go: null }) },
+  'together.byCode': {
+    open: ['player', 'otherPlayer'],
+    call: (t, a, { eveningCode }) => eveningByCode(t.context, a, { code: eveningCode }),
+  },
+  'together.join': { open: ['player', 'otherPlayer'], call: (t, a, { evening }) => joinEvening(t.context, a, { evening }) },
+  'together.here': { open: ['player', 'otherPlayer'], call: (t, a, { evening }) => sayHere(t.context, a, { evening, doing: 'ready' }) },
+  'together.time': {
+    open: PEOPLE.filter((one) => one !== 'nobody'),
+    call: (t, a) => tellTime(t.context, a),
   },
   'drills.shelf': { open: COACH, call: (t, a) => shelf(t.context, a, { squad: t.squad }) },
   'drills.save': {
@@ -337,7 +370,7 @@ describe('the policy matrix', () => {
   it('has an endpoint, the upload protocol, a file or a form for every act', () => {
     const acts = Object.values(contract).flatMap((area) => Object.values(area).map((one) => one.act));
     expect([
-      ...new Set([...acts, 'upload a clip', 'upload a film', 'hear a spoken line', 'download everything', 'choose my language']),
+      ...new Set([...acts, 'upload a clip', 'upload a film', 'hear a spoken line', 'download everything', 'choose my language', 'follow a live evening']),
     ]).to.have.members([...ACTS]);
   });
 

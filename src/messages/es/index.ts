@@ -28,6 +28,7 @@ import streaks from './streaks.json' with { type: 'json' };
 import tables from './tables.json' with { type: 'json' };
 import targets from './targets.json' with { type: 'json' };
 import text from './text.json' with { type: 'json' };
+import together from './together.json' with { type: 'json' };
 import training from './training.json' with { type: 'json' };
 import ui from './ui.json' with { type: 'json' };
 import values from './values.json' with { type: 'json' };
@@ -64,6 +65,7 @@ export default {
   ...tables,
   ...targets,
   ...text,
+  ...together,
   ...training,
   ...ui,
   ...values,
