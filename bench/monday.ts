@@ -7,23 +7,17 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { cpus, tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { eq, inArray } from 'drizzle-orm';
+import { inArray } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { ReviewQueue } from '../src/contract/review.ts';
 import type { ThisWeek } from '../src/contract/training.ts';
 import { chance } from '../src/core/chance.ts';
-import { actorOf } from '../src/server/accounts/actor.ts';
-import { CLIP_CONSENT } from '../src/server/consent/consent.ts';
 import { createContext } from '../src/server/context.ts';
 import { readConfig } from '../src/server/platform/config.ts';
-import { scores, user } from '../src/server/platform/db/schema.ts';
-import { giveConsent } from '../src/server/screens/family.ts';
-import { addAccount, addCoach, addGuardian, addPlayer, addSquad } from '../src/server/squads/people.ts';
-import { makeWeek, releaseWeek, saveWeek } from '../src/server/weeks/weeks.ts';
+import { scores } from '../src/server/platform/db/schema.ts';
 import { cookieOf } from '../tests/cookies.ts';
-import { anItem, timed } from '../tests/core/make.ts';
-import { aPlan } from '../tests/server/make.ts';
 import { startServer, stopServer } from '../tests/started.ts';
+import { manySquads, PASSWORD, PIN } from './many-squads.ts';
 
 const SECONDS = Number(process.argv[2] ?? 180);
 const SQUADS = Number(process.argv[3] ?? 20);
@@ -31,8 +25,6 @@ const PLAYERS = 15;
 const CLIPS_AN_HOUR = 2 * SQUADS;
 const PORT = 4497;
 const BASE = `http://localhost:${PORT}`;
-const PASSWORD = 'a long enough password';
-const PIN = '2468';
 /** A player's phone sends a number about so often, a coach decides one, and looks at one closely. */
 const [GO_S, DECISION_S, LOOK_S] = [25, 6, 18];
 /** A visit has so many numbers: ten minutes. Everybody is somewhere in one when it begins; who ends one looks at the numbers and begins another. */
@@ -42,52 +34,7 @@ const COMING_S = 30;
 
 const random = chance(20_261_130);
 const dataDir = mkdtempSync(join(tmpdir(), 'eager-feet-monday-'));
-const context = createContext(readConfig({ DATA_DIR: dataDir }), Date.now, 'silent');
-const actor = (id: string) => {
-  const row = context.db.select().from(user).where(eq(user.id, id)).get();
-  if (!row) throw new Error('nobody there');
-  return actorOf(context.db, row);
-};
-
-const squads: { code: string; id: string; mail: string; players: string[] }[] = [];
-for (let s = 0; s < SQUADS; s++) {
-  const code = `MONDAY${String.fromCharCode(65 + Math.floor(s / 26), 65 + (s % 26))}`;
-  const id = addSquad(context, {
-    ...{ name: `Squad ${s}`, town: 'Quillhaven', code, timeZone: 'America/Chicago' },
-    ...{ rule: { kind: 'every day', freeDays: 1 }, from: new Date().toISOString().slice(0, 10) },
-  });
-  const mail = `coach${s}@monday.example`;
-  const coach = await addAccount(context, { name: `Coach ${s}`, email: mail, password: PASSWORD, kind: 'coach' });
-  const guardian = await addAccount(context, {
-    name: `Family ${s}`,
-    email: `family${s}@monday.example`,
-    password: PASSWORD,
-    kind: 'guardian',
-  });
-  addCoach(context, id, coach, 'head coach');
-  const players: string[] = [];
-  for (let p = 0; p < PLAYERS; p++) {
-    const nickname = `Otter${p}`;
-    const joinedOn = new Date(Date.now() - 86_400_000).toISOString().slice(0, 10);
-    const made = await addPlayer(context, id, { nickname, birthYear: 2016, strongerFoot: 'right', level: 'steady', pin: PIN, joinedOn });
-    players.push(nickname);
-    if (p > 0) continue;
-    addGuardian(context, made.playerId, guardian);
-    giveConsent(context, actor(guardian), {
-      player: made.playerId,
-      id: uuid(),
-      kind: 'clips',
-      yes: true,
-      textVersion: CLIP_CONSENT.version,
-    });
-  }
-  const week = uuid();
-  makeWeek(context, actor(coach), { squad: id, id: week });
-  saveWeek(context, actor(coach), { week, draft: 1, plan: aPlan(Array.from({ length: GOES }, () => anItem('sole-taps', timed(30)))) });
-  releaseWeek(context, actor(coach), { week, when: { kind: 'now' } });
-  squads.push({ code, id, mail, players });
-}
-context.db.$client.close();
+const squads = await manySquads(dataDir, { squads: SQUADS, players: PLAYERS, goes: GOES, prefix: 'MONDAY' });
 
 const server = await startServer(PORT, dataDir, false, { REQUESTS_PER_MINUTE: '1000000' });
 

@@ -370,7 +370,15 @@ describe('the policy matrix', () => {
   it('has an endpoint, the upload protocol, a file or a form for every act', () => {
     const acts = Object.values(contract).flatMap((area) => Object.values(area).map((one) => one.act));
     expect([
-      ...new Set([...acts, 'upload a clip', 'upload a film', 'hear a spoken line', 'download everything', 'choose my language', 'follow a live evening']),
+      ...new Set([
+        ...acts,
+        'upload a clip',
+        'upload a film',
+        'hear a spoken line',
+        'download everything',
+        'choose my language',
+        'follow a live evening',
+      ]),
     ]).to.have.members([...ACTS]);
   });
 

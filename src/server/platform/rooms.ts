@@ -4,7 +4,9 @@
 export interface InRoom {
   /** Whose it is: a player's id, or that of a coach's account. */
   who: string;
-  /** Something in the room has changed. */
+  /** Somebody who leads has said something: it is told at once. */
+  onWord(): void;
+  /** How things stand in the room has changed. */
   onChange(): void;
   /** Asked now and then whether it may still be here, and to keep its line alive. */
   onBeat(): void;
@@ -20,7 +22,9 @@ export interface Rooms {
   /** What somebody said of oneself in a room; forgotten when the last device of theirs leaves. */
   say(room: string, who: string, what: string): void;
   said(room: string, who: string): string | null;
-  /** Something in a room has changed: everybody in it hears of it, many changes at once. */
+  /** Somebody who leads has said something: everybody in the room hears it at once. */
+  tell(room: string): void;
+  /** How things stand in a room has changed: everybody in it is told, many changes at once. */
   poke(room: string): void;
   close(): void;
   /** Rooms with somebody in them. */
@@ -28,7 +32,7 @@ export interface Rooms {
 }
 
 /** Changes within this time are told together. */
-const TOGETHER_MS = 40;
+const TOGETHER_MS = 300;
 /** How often a line is kept alive, and the right to it asked for anew. Proxies cut what is silent for a minute. */
 const BEAT_MS = 15_000;
 
@@ -85,6 +89,10 @@ export function createRooms(beatMs = BEAT_MS): Rooms {
       poke(name);
     },
     said: (name, who) => rooms.get(name)?.said.get(who) ?? null,
+    tell(name) {
+      for (const one of [...(rooms.get(name)?.inside ?? [])]) one.onWord();
+      poke(name);
+    },
     poke,
     close() {
       for (const room of [...rooms.values()]) for (const one of [...room.inside]) one.onClose();

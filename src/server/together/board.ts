@@ -1,4 +1,4 @@
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, gte, sql } from 'drizzle-orm';
 import type { Board, NumberView, PersonTogether, Scene } from '../../contract/together.ts';
 import type { Drill } from '../../core/drills/index.ts';
 import { doubtSentence } from '../../core/scores/index.ts';
@@ -14,7 +14,7 @@ import { type JudgedScore, judgedScores } from '../scores/facts.ts';
 import { type Member, membersOf, squadById } from '../squads/squads.ts';
 import { outOfTables } from '../tables/tables.ts';
 import { contentOf } from '../weeks/contents.ts';
-import { type Evening, eveningOnly } from '../weeks/evenings.ts';
+import { type Evening, endOf, eveningOnly } from '../weeks/evenings.ts';
 
 /** The goes of an evening, in order: as many, and in the same order, for everybody. */
 export function goesOfEvening(db: Db, evening: Evening): GoTogether[] {
@@ -23,10 +23,12 @@ export function goesOfEvening(db: Db, evening: Evening): GoTogether[] {
   return session ? goesTogether(sheetTogether(session, new Map(Object.entries(content.drills)), TYPICAL_RUNNER)) : [];
 }
 
-/** All numbers of an evening, judged, each with its go. */
-function numbersOf(db: Db, evening: Evening): { go: number; judged: JudgedScore }[] {
+/** The numbers of an evening that came in from an instant on, judged, each with its go. */
+function numbersOf(db: Db, evening: Evening, since: number): { go: number; judged: JudgedScore }[] {
   const goes = goesOfEvening(db, evening);
-  const here = sql`${scores.runId} in (select ${runs.id} from ${runs} where ${eq(runs.eveningId, evening.id)})`;
+  const ofEvening = sql`${scores.runId} in (select ${runs.id} from ${runs} where ${eq(runs.eveningId, evening.id)})`;
+  // Nothing of it came in before it was opened; the squad's index leads to what did.
+  const here = and(eq(scores.squadId, evening.squadId), gte(scores.receivedAt, Math.max(since, evening.madeAt)), ofEvening);
   return judgedScores(db, here).map((judged) => ({
     go: goes.findIndex((go) => go.itemId === judged.score.itemId && go.round === judged.score.round),
     judged,
@@ -39,10 +41,13 @@ const viewOf = ({ go, judged: { score, result, standing, doubts } }: { go: numbe
   at: score.receivedAt,
 });
 
-/** What the coach of an evening sees: who is there, what each does, and the numbers as they come. */
-export function boardOf({ db, rooms }: Context, evening: Evening): Board {
+/** The go that is on, or was last: what is shown while an evening runs is of it. */
+const lastGo = (commands: readonly Command[]) => commands.findLast((one) => one.type === 'go');
+
+/** What the coach of an evening sees: who is there, what each does, and the numbers of the go as they come; all of them once it is over. */
+export function boardOf({ db, rooms }: Context, evening: Evening, commands: readonly Command[]): Board {
   const here = new Set(rooms.present(evening.id).map((one) => one.who));
-  const numbers = numbersOf(db, evening);
+  const numbers = numbersOf(db, evening, endOf(commands) === null ? (lastGo(commands)?.at ?? 0) : 0);
   const people = membersOf(db, evening.squadId).map((member): PersonTogether => {
     const said = rooms.said(evening.id, member.id) as Exclude<PersonTogether['doing'], 'away'> | null;
     return {
@@ -70,14 +75,14 @@ function togetherOf(members: ReadonlyMap<string, Member>, out: ReadonlySet<strin
 
 /** What the players of an evening see of each other: of the go that began last, by the squad's school of tables. */
 export function sceneOf({ db, rooms }: Context, evening: Evening, commands: readonly Command[]): Scene {
-  const last = commands.findLast((one) => one.type === 'go');
+  const last = lastGo(commands);
   const go = last?.type === 'go' ? last.go : null;
   const { tableSchool } = squadById(db, evening.squadId);
   const members = new Map(membersOf(db, evening.squadId).map((member) => [member.id, member]));
   const on = [...new Set(rooms.present(evening.id).map((one) => one.who))].filter((id) => members.has(id));
-  const all = numbersOf(db, evening);
+  const all = numbersOf(db, evening, last?.at ?? 0);
   const out = outOfTables(db, [...members.keys()]);
-  const ofGo = all.filter((one) => one.go === go && one.judged.score.receivedAt >= (last?.at ?? 0));
+  const ofGo = all.filter((one) => one.go === go);
   const shown = shownToSquad(
     tableSchool,
     ofGo.flatMap((one) => togetherOf(members, out, one.judged)),

@@ -205,7 +205,7 @@ export function leadEvening(context: Context, actor: Actor, input: { evening: st
     timeZone: squad.timeZone,
     drills: Object.fromEntries(Object.entries(drills).filter(([id]) => ids.has(id))),
     ...(squad.times ? { times: squad.times } : {}),
-    board: boardOf(context, evening),
+    board: boardOf(context, evening, commandsOf(db, evening.id)),
   };
 }
 
@@ -233,7 +233,7 @@ export function sayToSquad(context: Context, actor: Actor, input: { evening: str
       .run();
     return made;
   });
-  context.rooms.poke(evening.id);
+  context.rooms.tell(evening.id);
   return { seq: said.seq, at: said.at, type: said.type, go: said.go };
 }
 

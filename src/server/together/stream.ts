@@ -1,7 +1,9 @@
 import type { ServerResponse } from 'node:http';
 import { language } from '../../core/text/translate.ts';
+import type { Command } from '../../core/together/squad-clock.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
+import type { Db } from '../platform/db/connection.ts';
 import { inLanguage } from '../platform/languages.ts';
 import { notFound } from '../platform/problems.ts';
 import { allow, asPerson } from '../policy.ts';
@@ -27,6 +29,17 @@ function onceForAll(key: string, make: () => unknown): string {
   const text = JSON.stringify(make());
   made.set(key, text);
   return text;
+}
+
+/** What the coach said, read once for all devices that are told of it. */
+const said = new Map<string, readonly Command[]>();
+function wordsOf(db: Db, evening: string): readonly Command[] {
+  const had = said.get(evening);
+  if (had) return had;
+  if (said.size === 0) setImmediate(() => said.clear());
+  const words = commandsOf(db, evening);
+  said.set(evening, words);
+  return words;
 }
 
 const event = (name: string, data: string, id?: number) => `${id === undefined ? '' : `id: ${id}\n`}event: ${name}\ndata: ${data}\n\n`;
@@ -60,8 +73,9 @@ export function followEvening(
     'x-accel-buffering': 'no',
   });
   res.write(`retry: ${RETRY_MS}\n\n`);
-  const tell = () => {
-    const commands = commandsOf(db, evening.id);
+  /** What the coach said since this device last heard; returns all of it. */
+  const tellWords = () => {
+    const commands = wordsOf(db, evening.id);
     for (const one of commands) {
       if (one.seq <= heard) continue;
       heard = one.seq;
@@ -69,17 +83,19 @@ export function followEvening(
         event('command', JSON.stringify({ seq: one.seq, at: one.at, type: one.type, go: one.type === 'go' ? one.go : null }), one.seq),
       );
     }
-    if (res.writableLength > BEHIND_BYTES) {
-      res.destroy();
-      return;
-    }
+    if (res.writableLength > BEHIND_BYTES) res.destroy();
+    return commands;
+  };
+  const tell = () => {
+    const commands = tellWords();
+    if (res.destroyed) return;
     stale = res.writableLength > SLOW_BYTES;
     if (stale) return;
     const now =
       actor.kind === 'coach'
         ? event(
             'board',
-            onceForAll(`${evening.id}|${read}`, () => inLanguage(read, () => boardOf(context, evening))),
+            onceForAll(`${evening.id}|${read}`, () => inLanguage(read, () => boardOf(context, evening, commands))),
           )
         : event(
             'scene',
@@ -91,6 +107,7 @@ export function followEvening(
   };
   const leave = rooms.enter(evening.id, {
     who,
+    onWord: tellWords,
     onChange: tell,
     onBeat() {
       res.write(': still here\n\n');

@@ -140,7 +140,9 @@ describe('a live evening', () => {
     const score = uuid();
     const go = aGo(town, 0, [aScore({ id: score })], { togetherId: id, runId: run.id });
     expect(sendGo(town.context, town.player, go).results[0]?.standing).to.equal('clear');
-    const board = boardOf(town.context, evening(id)).people.find((one) => one.playerId === town.player.playerId);
+    const board = boardOf(town.context, evening(id), commandsOf(town.context.db, id)).people.find(
+      (one) => one.playerId === town.player.playerId,
+    );
     expect(board?.numbers.map((one) => [one.scoreId, one.go, one.value])).to.deep.equal([[score, 0, 60]]);
     expect(board?.doing).to.equal('away');
   });
@@ -228,8 +230,10 @@ describe('a live evening', () => {
 
   it('knows who is here while their device is, and forgets it with the last one', () => {
     const { id } = anEvening(town);
-    const doing = () => boardOf(town.context, evening(id)).people.find((one) => one.playerId === town.player.playerId)?.doing;
-    const nothing = { onChange() {}, onBeat() {}, onClose() {} };
+    const doing = () =>
+      boardOf(town.context, evening(id), commandsOf(town.context.db, id)).people.find((one) => one.playerId === town.player.playerId)
+        ?.doing;
+    const nothing = { onWord() {}, onChange() {}, onBeat() {}, onClose() {} };
     const leave = town.context.rooms.enter(id, { who: town.player.playerId, ...nothing });
     const stays = town.context.rooms.enter(id, { who: 'a coach', ...nothing });
     expect(doing()).to.equal('here');
