@@ -2,7 +2,7 @@
  * Live evenings under load, on the machine it is run on: 20 rooms of 15 players and a coach each, every device on a line of its own. The coach
  * begins a go every so many seconds, everybody sends a log and a number after it; in the middle the server is killed (kill -9) and started again.
  * Says how long after the server's time each word of a coach was heard, how much memory the server has, and whether any word or number was lost.
- * `npm run bench:evenings` (480 seconds: forty goes, as on half an hour's evening); `-- 120` for a shorter one.
+ * `npm run bench:evenings` (900 seconds: thirty goes of half a minute); `-- 480 12` for 480 seconds with a go every 12.
  */
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { type ClientRequest, get, type IncomingMessage } from 'node:http';
@@ -16,8 +16,10 @@ import { cookieOf } from '../tests/cookies.ts';
 import { startServer, stopServer } from '../tests/started.ts';
 import { manySquads, PASSWORD, PIN } from './many-squads.ts';
 
-const SECONDS = Number(process.argv[2] ?? 480);
-const [SQUADS, PLAYERS, GO_S] = [20, 15, 12];
+const SECONDS = Number(process.argv[2] ?? 900);
+const [SQUADS, PLAYERS] = [20, 15];
+/** A go with its lead-in, half a minute of work and its numbers takes longer than this. */
+const GO_S = Number(process.argv[3] ?? 30);
 const PORT = 4498;
 const BASE = `http://localhost:${PORT}`;
 const RETRY_MS = 1000;

@@ -86,17 +86,6 @@ if (want('player')) {
   await desk.waitForLoadState('networkidle');
   await shoot(desk, 'player', true);
 }
-if (want('drill-editor')) {
-  await desk.goto(`${base}/drills/new`, { waitUntil: 'networkidle' });
-  await desk.getByLabel('Name', { exact: true }).fill('Pull and push in the hall');
-  await desk
-    .getByLabel('Moves, a beat a line')
-    .fill('ball in front of the right\nright sole pulls back 2\nright laces pushes forward 3 *\nagain');
-  await desk.getByText(/^It ends/).waitFor();
-  await desk.getByRole('slider', { name: /moving picture/ }).waitFor();
-  await desk.getByText('Shown, not told').evaluate((one) => one.scrollIntoView());
-  await shoot(desk, 'drill-editor');
-}
 if (want('printed-moves')) {
   await desk.goto(`${base}/weeks`, { waitUntil: 'networkidle' });
   await desk.getByRole('link', { name: /draft/ }).first().click();
@@ -140,25 +129,53 @@ if (want('week-bench')) {
     .click();
   await shoot(desk, 'week-bench');
 }
-if (want('propose')) {
-  await desk.goto(`${base}/weeks`);
-  await desk.getByRole('link', { name: /draft/ }).first().click();
-  await desk.waitForLoadState('networkidle');
-  await desk.getByRole('button', { name: 'Propose' }).click();
-  const proposal = desk.getByRole('dialog', { name: 'Propose the week' });
-  const keep = proposal.getByRole('button', { name: /^Keep / }).first();
-  await keep.waitFor();
-  await proposal.getByText('Thinking it through…').first().waitFor({ state: 'hidden' });
-  await keep.click();
-  await shoot(desk, 'propose');
-}
-
 if (want('staircase-map')) {
   await desk.goto(`${base}/drills/map`);
   await desk.getByRole('button', { name: 'juggling' }).click();
   await desk.getByRole('link', { name: /^Foot hold/ }).waitFor();
   await shoot(desk, 'staircase-map');
 }
+if (want('together')) {
+  // An evening of the open week's challenge: two players are on it, one of them with a number that can hardly be.
+  await desk.goto(`${base}/together`, { waitUntil: 'networkidle' });
+  await desk.getByRole('button', { name: 'Begin now' }).click();
+  await desk.waitForURL(/together\/[0-9a-f-]{36}/);
+  const [, evening = ''] = /together\/([0-9a-f-]{36})/.exec(desk.url()) ?? [];
+  const phones = await Promise.all(
+    (['Comet', 'Biscuit', 'Pebble'] as const).map(async (nickname) => {
+      const context = await browser.newContext({ viewport: PHONE, baseURL: BASE });
+      const pin = { Comet: '2468', Biscuit: '1357', Pebble: '8642' }[nickname];
+      await context.request.post('/api/auth/sign-in/squad', { data: { code: 'LANTERN', nickname, pin } });
+      const page = await context.newPage();
+      await page.goto(`/together/${evening}`, { waitUntil: 'networkidle' });
+      await page.getByRole('button', { name: 'Start' }).click();
+      return page;
+    }),
+  );
+  const [comet, biscuit, pebble] = phones as [Page, Page, Page];
+  for (const one of [comet, biscuit]) await one.getByRole('button', { name: 'I am ready' }).click();
+  await desk.getByRole('button', { name: /^Begin/ }).click();
+  const numbers = async (page: Page, values: readonly string[]) => {
+    await page.getByRole('heading', { name: 'How many?' }).waitFor({ timeout: 300_000 });
+    const fields = page.getByLabel(/^Count/);
+    for (const [i, field] of (await fields.all()).entries()) await field.fill(values[i] ?? values[0] ?? '20');
+    await page.getByRole('button', { name: 'Keep these numbers' }).click();
+    await page
+      .getByRole('button', { name: 'Keep it' })
+      .click({ timeout: 3000 })
+      .catch(() => {});
+  };
+  await numbers(comet, ['41', '38']);
+  await numbers(pebble, ['33', '35']);
+  await numbers(biscuit, ['301', '44']);
+  await desk.getByText(/^3 of 3 have sent/).waitFor();
+  await comet.getByText(/^3 of 3 have sent/).waitFor();
+  await shoot(desk, 'together');
+  await shoot(comet, 'together-phone');
+  await desk.getByRole('button', { name: 'End the evening' }).click();
+  for (const one of phones) await one.context().close();
+}
+
 /** Four pages of the desk as one picture, each at half its size. */
 async function grid(name: string, moments: readonly Buffer[]): Promise<void> {
   const page = await browser.newPage({ viewport: { width: DESK.width + 10, height: DESK.height + 10 }, deviceScaleFactor: 1.5 });

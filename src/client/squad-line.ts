@@ -1,4 +1,4 @@
-import { type Board, type CommandView, type Scene, togetherApi } from '../contract/together.ts';
+import { type Board, type CommandView, type TogetherScene, togetherApi } from '../contract/together.ts';
 import { estimateOffset, offsetAt, slewed, type TimeSample, waitBeforeQuestion, withSample } from '../core/together/clock-sync.ts';
 import type { Command } from '../core/together/squad-clock.ts';
 import { call } from './client.ts';
@@ -8,7 +8,7 @@ import { deviceNow } from './now.ts';
 export interface Heard {
   commands: readonly Command[];
   /** What a player sees of the others; null until it is told, and for coaches. */
-  scene: Scene | null;
+  scene: TogetherScene | null;
   /** What a coach sees; null until it is told, and for players. */
   board: Board | null;
   /** Whether the line holds just now. */
@@ -99,7 +99,7 @@ export class SquadLine {
     const on = (name: string, take: (data: never) => void) =>
       source.addEventListener(name, (event) => take(JSON.parse((event as MessageEvent<string>).data) as never));
     on('command', (one: CommandView) => this.take(one));
-    on('scene', (scene: Scene) => this.tell({ scene }));
+    on('scene', (scene: TogetherScene) => this.tell({ scene }));
     on('board', (board: Board) => this.tell({ board }));
     source.addEventListener('open', () => this.tell({ isOnLine: true }));
     source.addEventListener('error', () => {

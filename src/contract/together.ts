@@ -95,7 +95,7 @@ export const Board = z.object({ people: z.array(PersonTogether) });
 export type Board = z.infer<typeof Board>;
 
 /** What the players see of each other, by the squad’s school of tables. */
-export const Scene = z.object({
+export const TogetherScene = z.object({
   /** Which go it is of; null before the first. */
   go: z.number().int().nullable(),
   on: z.number().int(),
@@ -106,7 +106,7 @@ export const Scene = z.object({
   /** Goes, by number, that the coach asks somebody to do again. */
   again: z.array(z.object({ playerId: Id, go: z.number().int() })),
 });
-export type Scene = z.infer<typeof Scene>;
+export type TogetherScene = z.infer<typeof TogetherScene>;
 
 const Led = z.object({
   id: Id,
@@ -129,7 +129,7 @@ export const LeadPage = Led.extend({
 });
 export type LeadPage = z.infer<typeof LeadPage>;
 
-export const JoinPage = z.object({ evening: Led, visit: ThisWeek, scene: Scene });
+export const JoinPage = z.object({ evening: Led, visit: ThisWeek, scene: TogetherScene });
 export type JoinPage = z.infer<typeof JoinPage>;
 
 const ofOne = z.object({ evening: Id });

@@ -90,7 +90,7 @@ function keeping(
  * @param log the player's own run log; its instants and the squad's are on one clock
  * @param squad where the squad's clock stands at the same instant as `own`
  */
-export function follow(sheet: readonly Interval[], own: ClockState, log: readonly ClockEvent[], squad: SquadClock): Following {
+export function followSquad(sheet: readonly Interval[], own: ClockState, log: readonly ClockEvent[], squad: SquadClock): Following {
   if (own.phase === 'waiting' || own.phase === 'finished' || own.phase === 'stopped') return STAY;
   if (squad.isOver) {
     const isIdle = sheet[own.index]?.kind === 'set-up';

@@ -7,7 +7,7 @@ import { TIMES } from '../weeks/times.ts';
 /* A live evening has the usual run sheet, cut into goes: before each one everybody waits for the coach, and within it the clock runs as always. */
 
 /** A session with some of its items alone, in their order; blocks that lose all of theirs are gone. */
-export const withItems = (session: Session, itemIds: readonly string[]): Session => ({
+export const onlyItems = (session: Session, itemIds: readonly string[]): Session => ({
   ...session,
   blocks: session.blocks
     .map((block) => ({ ...block, items: block.items.filter((item) => itemIds.includes(item.id)) }))

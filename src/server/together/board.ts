@@ -1,5 +1,5 @@
 import { and, eq, gte, sql } from 'drizzle-orm';
-import type { Board, NumberView, PersonTogether, Scene } from '../../contract/together.ts';
+import type { Board, NumberView, PersonTogether, TogetherScene } from '../../contract/together.ts';
 import type { Drill } from '../../core/drills/index.ts';
 import { doubtSentence } from '../../core/scores/index.ts';
 import { type GoTogether, goesTogether, sheetTogether } from '../../core/together/sheet.ts';
@@ -74,7 +74,7 @@ function togetherOf(members: ReadonlyMap<string, Member>, out: ReadonlySet<strin
 }
 
 /** What the players of an evening see of each other: of the go that began last, by the squad's school of tables. */
-export function sceneOf({ db, rooms }: Context, evening: Evening, commands: readonly Command[]): Scene {
+export function sceneOf({ db, rooms }: Context, evening: Evening, commands: readonly Command[]): TogetherScene {
   const last = lastGo(commands);
   const go = last?.type === 'go' ? last.go : null;
   const { tableSchool } = squadById(db, evening.squadId);

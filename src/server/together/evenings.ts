@@ -4,7 +4,7 @@ import type { CommandSent, CommandView, LeadPage, OpenSent, TogetherList, Togeth
 import { DAY_MS } from '../../core/calendar/lengths.ts';
 import { itemsOf } from '../../core/planning/index.ts';
 import { t } from '../../core/text/translate.ts';
-import { secondsTogether, sheetTogether, withItems } from '../../core/together/sheet.ts';
+import { onlyItems, secondsTogether, sheetTogether } from '../../core/together/sheet.ts';
 import type { Command } from '../../core/together/squad-clock.ts';
 import { compileRunSheet, type Interval } from '../../core/training/index.ts';
 import type { Actor } from '../accounts/actor.ts';
@@ -115,7 +115,7 @@ function measured(db: Db, squad: Squad, sent: OpenSent): Pick<Evening, 'itemIds'
   const session = content.sessions.find((one) => one.id === sent.sessionId);
   if (!session) throw notFound();
   const drills = new Map(Object.entries(content.drills));
-  const part = withItems(session, sent.itemIds);
+  const part = onlyItems(session, sent.itemIds);
   const itemIds = itemsOf(part).map((item) => item.id);
   const stranger = sent.itemIds.find((id) => !itemIds.includes(id));
   if (stranger !== undefined) throw badInput('itemIds', t('One of these drills is not in this session. Load the page anew.'));

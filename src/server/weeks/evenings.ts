@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, gt, isNull, sql } from 'drizzle-orm';
 import { DAY_MS, HOUR_MS } from '../../core/calendar/lengths.ts';
-import { withItems } from '../../core/together/sheet.ts';
+import { onlyItems } from '../../core/together/sheet.ts';
 import type { Command } from '../../core/together/squad-clock.ts';
 import type { PublishedWeek } from '../../core/weeks/index.ts';
 import type { Context } from '../context.ts';
@@ -96,7 +96,7 @@ export const eveningsTold = (db: Db, squadId: string, now: number) =>
 /** A week with nothing but an evening's items in it. */
 export const eveningOnly = (content: PublishedWeek, evening: Pick<Evening, 'sessionId' | 'itemIds'>): PublishedWeek => ({
   ...content,
-  sessions: content.sessions.filter((one) => one.id === evening.sessionId).map((one) => withItems(one, evening.itemIds)),
+  sessions: content.sessions.filter((one) => one.id === evening.sessionId).map((one) => onlyItems(one, evening.itemIds)),
 });
 
 /**

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useSyncExternalStore } from 'react';
 import { type Heard, SquadLine } from '../../client/squad-line.ts';
-import type { Board, CommandView, Scene } from '../../contract/together.ts';
+import type { Board, CommandView, TogetherScene } from '../../contract/together.ts';
 
 interface Evening {
   id: string;
@@ -8,7 +8,10 @@ interface Evening {
 }
 
 /** This page's line to a live evening, and what was heard over it. */
-export function useSquadLine({ id, commands }: Evening, first: { scene?: Scene; board?: Board }): { line: SquadLine; heard: Heard } {
+export function useSquadLine(
+  { id, commands }: Evening,
+  first: { scene?: TogetherScene; board?: Board },
+): { line: SquadLine; heard: Heard } {
   // biome-ignore lint/correctness/useExhaustiveDependencies: what the page came with is where it begins.
   const line = useMemo(() => new SquadLine(id, { commands, scene: first.scene ?? null, board: first.board ?? null }), [id]);
   useEffect(() => line.open(), [line]);

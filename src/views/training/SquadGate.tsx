@@ -1,7 +1,7 @@
 import { Check, Users, WifiOff } from 'lucide-react';
 import { type ReactNode, useEffect, useState } from 'react';
 import { footInWords, number, whenInWords } from '../../client/words.ts';
-import type { Scene } from '../../contract/together.ts';
+import type { TogetherScene } from '../../contract/together.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { DrawnDrill } from '../../core/moves/of-drill.ts';
 import type { StrongerFoot } from '../../core/squads/terms.ts';
@@ -12,7 +12,7 @@ import { Coming, HowTo } from './HowTo.tsx';
 import type { Live } from './use-follow.ts';
 
 /** What is seen of the others after a go, by the squad’s own choice. */
-export function SquadScene({ scene, me }: { scene: Scene; me: string }) {
+export function SquadScene({ scene, me }: { scene: TogetherScene; me: string }) {
   if (scene.go === null) return null;
   const others = scene.lines.length > 0;
   return (

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Scene } from '../../contract/together.ts';
-import { follow } from '../../core/together/follow.ts';
+import type { TogetherScene } from '../../contract/together.ts';
+import { followSquad } from '../../core/together/follow.ts';
 import { type Command, squadClock } from '../../core/together/squad-clock.ts';
 import { advance, type ClockEvent, type ClockState, type Interval } from '../../core/training/index.ts';
 
@@ -17,7 +17,7 @@ export interface SquadOn {
 /** A live evening, as a visit on it knows it. */
 export interface Live {
   on: SquadOn;
-  scene: Scene | null;
+  scene: TogetherScene | null;
   isOnLine: boolean;
   startsAt: number;
   timeZone: string;
@@ -52,7 +52,7 @@ export function useFollow(
       const { state, log, now, serverAhead } = ownRef.current();
       if (serverAhead === null) return;
       const said = squad.commands().map((one) => ({ ...one, at: one.at - serverAhead }));
-      const found = follow(sheet, advance(sheet, state, now), log, squadClock(sheet, said, now));
+      const found = followSquad(sheet, advance(sheet, state, now), log, squadClock(sheet, said, now));
       setWaits(found.kind === 'wait');
       if (found.kind === 'event') add(found.event);
     };

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { type Following, follow, joinedSeq } from '../../../src/core/together/follow.ts';
-import { goAt, goesTogether, secondsTogether, sheetTogether, withItems } from '../../../src/core/together/sheet.ts';
+import { type Following, followSquad, joinedSeq } from '../../../src/core/together/follow.ts';
+import { goAt, goesTogether, onlyItems, secondsTogether, sheetTogether } from '../../../src/core/together/sheet.ts';
 import { type Command, squadClock } from '../../../src/core/together/squad-clock.ts';
 import { type ClockEvent, provenWork, replay } from '../../../src/core/training/index.ts';
 import { aBlock, anItem, aSession, drills, timed } from '../make.ts';
@@ -11,7 +11,7 @@ const first = anItem('hop-out-in-taps', { ...timed(15), scored: true });
 const second = anItem('sole-taps', { ...timed(20, 2), scored: true });
 const left = anItem('line-laces', { ...timed(20), scored: true });
 const session = aSession([aBlock('warm-up', [left], { drinkSeconds: 60 }), aBlock('challenge', [first, second])]);
-const chosen = withItems(session, [first.id, second.id]);
+const chosen = onlyItems(session, [first.id, second.id]);
 const sheet = sheetTogether(chosen, drills, { strongerFoot: 'right' });
 const goes = goesTogether(sheet);
 // wait · lead-in · right 15 · switch 3 · left 15 · score | wait · lead-in · 20 · score | wait · lead-in · 20 · score
@@ -33,7 +33,7 @@ function device(startedAt = 0) {
       log = [...log, { type: 'gap', at: T0 + from * 1000, until: T0 + until * 1000 }];
     },
     hear(seconds: number, known: readonly Command[]): Following['kind'] {
-      const found = follow(sheet, state(seconds), log, squadClock(sheet, known, T0 + seconds * 1000));
+      const found = followSquad(sheet, state(seconds), log, squadClock(sheet, known, T0 + seconds * 1000));
       if (found.kind === 'event') log = [...log, found.event];
       return found.kind;
     },
@@ -61,7 +61,7 @@ describe('the sheet of a live evening', () => {
   });
 
   it('has only the chosen items, and begins the same for everybody but with which foot', () => {
-    expect(withItems(session, [left.id]).blocks).to.have.length(1);
+    expect(onlyItems(session, [left.id]).blocks).to.have.length(1);
     const other = sheetTogether(chosen, drills, { strongerFoot: 'left' });
     expect(other.map((one) => [one.kind, one.seconds])).to.deep.equal(sheet.map((one) => [one.kind, one.seconds]));
   });
@@ -231,7 +231,7 @@ describe('a device that follows the squad', () => {
         { type: 'start', at: T0 },
         { type: 'join', at: T0, index: 1, ranMs: ms, seq: 1, anew: true },
       ];
-      return follow(sheet, replay(sheet, log, T0 + 3000), log, squadClock(sheet, [go(1, 0, 0)], T0 + 3000)).kind;
+      return followSquad(sheet, replay(sheet, log, T0 + 3000), log, squadClock(sheet, [go(1, 0, 0)], T0 + 3000)).kind;
     };
     expect([off(250), off(251), off(-250 + 500)]).to.deep.equal(['stay', 'event', 'stay']);
   });
@@ -259,12 +259,12 @@ describe('a device that follows the squad', () => {
   });
 
   it('does nothing before the player has come in, nor after a stop', () => {
-    expect(follow(sheet, replay(sheet, [], T0), [], squadClock(sheet, [go(1, 0, 0)], T0 + 1))).to.deep.equal({ kind: 'stay' });
+    expect(followSquad(sheet, replay(sheet, [], T0), [], squadClock(sheet, [go(1, 0, 0)], T0 + 1))).to.deep.equal({ kind: 'stay' });
     const log: ClockEvent[] = [
       { type: 'start', at: T0 },
       { type: 'stop', at: T0 + 1, why: 'hurt' },
     ];
-    expect(follow(sheet, replay(sheet, log, T0 + 2), log, squadClock(sheet, [go(1, 0, 0)], T0 + 2))).to.deep.equal({ kind: 'stay' });
+    expect(followSquad(sheet, replay(sheet, log, T0 + 2), log, squadClock(sheet, [go(1, 0, 0)], T0 + 2))).to.deep.equal({ kind: 'stay' });
     expect(joinedSeq(log)).to.equal(null);
   });
 

@@ -2,7 +2,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { callAs } from '../../client/client.ts';
 import { companionsHere } from '../../client/companions.ts';
 import { guarded } from '../../client/guarded.tsx';
-import type { Scene } from '../../contract/together.ts';
+import type { TogetherScene } from '../../contract/together.ts';
 import { type JoinPage, togetherApi } from '../../contract/together.ts';
 import { t } from '../../core/text/translate.ts';
 import type { ClockState, Interval } from '../../core/training/index.ts';
@@ -22,7 +22,7 @@ function visitingOf({ visit, evening }: JoinPage): Visiting | null {
 }
 
 /** What the coach asks one of this phone to do once more. */
-function AskedAgain({ scene, me, names }: { scene: Scene | null; me: string; names: readonly string[] }) {
+function AskedAgain({ scene, me, names }: { scene: TogetherScene | null; me: string; names: readonly string[] }) {
   const asked = (scene?.again ?? []).filter((one) => one.playerId === me);
   if (asked.length === 0) return null;
   return (
@@ -43,7 +43,7 @@ interface Props {
 }
 
 /** A live evening on a player's phone; whoever shares it is on it as well, and gives a number of the own after each go. */
-export const TogetherView = guarded(function TogetherView({ page, goNames }: Props) {
+export const JoinedView = guarded(function JoinedView({ page, goNames }: Props) {
   const { evening } = page;
   const first = useMemo(() => visitingOf(page), [page]);
   const me = page.visit.playerId;
