@@ -147,7 +147,9 @@ if (want('together')) {
       const pin = { Comet: '2468', Biscuit: '1357', Pebble: '8642' }[nickname];
       await context.request.post('/api/auth/sign-in/squad', { data: { code: 'LANTERN', nickname, pin } });
       const page = await context.newPage();
-      await page.goto(`/together/${evening}`, { waitUntil: 'networkidle' });
+      // The line stays open, so the network is never idle here.
+      await page.goto(`/together/${evening}`);
+      await page.waitForFunction(() => !document.querySelector('astro-island[ssr]'));
       await page.getByRole('button', { name: 'Start' }).click();
       return page;
     }),
@@ -157,7 +159,7 @@ if (want('together')) {
   await desk.getByRole('button', { name: /^Begin/ }).click();
   const numbers = async (page: Page, values: readonly string[]) => {
     await page.getByRole('heading', { name: 'How many?' }).waitFor({ timeout: 300_000 });
-    const fields = page.getByLabel(/^Count/);
+    const fields = page.getByLabel(/^Count/).and(page.locator('input'));
     for (const [i, field] of (await fields.all()).entries()) await field.fill(values[i] ?? values[0] ?? '20');
     await page.getByRole('button', { name: 'Keep these numbers' }).click();
     await page
