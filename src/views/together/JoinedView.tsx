@@ -5,7 +5,10 @@ import { guarded } from '../../client/guarded.tsx';
 import type { TogetherScene } from '../../contract/together.ts';
 import { type JoinPage, togetherApi } from '../../contract/together.ts';
 import { t } from '../../core/text/translate.ts';
-import type { ClockState, Interval } from '../../core/training/index.ts';
+import { followSquad } from '../../core/together/follow.ts';
+import { sheetTogether } from '../../core/together/sheet.ts';
+import { squadClock } from '../../core/together/squad-clock.ts';
+import { advance, type ClockState, type Interval } from '../../core/training/index.ts';
 import { Notice } from '../../ui/parts/index.ts';
 import { useHere } from '../training/here.ts';
 import type { Live, SquadOn } from '../training/use-follow.ts';
@@ -63,7 +66,11 @@ export const JoinedView = guarded(function JoinedView({ page, goNames }: Props) 
     () => ({
       eveningId: evening.id,
       serverNow: () => line.serverNow(),
-      commands: () => line.now().commands,
+      sheetOf: sheetTogether,
+      follow(sheet, { state, log, now }, serverAhead) {
+        const said = line.now().commands.map((one) => ({ ...one, at: one.at - serverAhead }));
+        return followSquad(sheet, advance(sheet, state, now), log, squadClock(sheet, said, now));
+      },
       subscribe: line.subscribe,
     }),
     [evening.id, line],

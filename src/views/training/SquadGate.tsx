@@ -118,7 +118,7 @@ export function SquadGate({
       {isOnLine && !waits && (
         <Button
           size="clock"
-          look={isReady ? 'plain' : 'main'}
+          look={isReady || !drill ? 'plain' : 'main'}
           aria-pressed={isReady}
           className="max-h-[160px] min-h-[96px] font-display text-3xl!"
           onClick={() => onReady(!isReady)}

@@ -5,7 +5,6 @@ import { clockWords } from '../../client/words.ts';
 import { countsInPlaceOf } from '../../core/drills/beside.ts';
 import type { Foot } from '../../core/drills/terms.ts';
 import { t } from '../../core/text/translate.ts';
-import { sheetTogether } from '../../core/together/sheet.ts';
 import { doseOf, minutesInWords } from '../../core/training/dose.ts';
 import {
   attemptOf,
@@ -111,11 +110,8 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
   const { week, runner } = visit;
   const drills = useMemo(() => drillsOfVisit(visit), [visit]);
   const isLive = live !== null;
-  const eveningId = live?.on.eveningId;
-  const plannedSheet = useMemo(
-    () => (isLive ? sheetTogether(planned, drills, runner) : compileRunSheet(planned, drills, runner)),
-    [isLive, planned, drills, runner],
-  );
+  const { eveningId, sheetOf } = live?.on ?? {};
+  const plannedSheet = useMemo(() => (sheetOf ?? compileRunSheet)(planned, drills, runner), [sheetOf, planned, drills, runner]);
   const shown = useMemo(() => new Map([...drills].map(([id, drill]) => [id, drawnAtHome(visit, drill)])), [visit, drills]);
   /** What is done in the place of what was planned, by item. */
   const replaced = useRef<ReturnType<typeof insteadIn>>(new Map());

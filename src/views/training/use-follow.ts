@@ -1,15 +1,24 @@
 import { useEffect, useRef, useState } from 'react';
 import type { TogetherScene } from '../../contract/together.ts';
-import { followSquad } from '../../core/together/follow.ts';
-import { type Command, squadClock } from '../../core/together/squad-clock.ts';
-import { advance, type ClockEvent, type ClockState, type Interval } from '../../core/training/index.ts';
+import type { Following, followSquad } from '../../core/together/follow.ts';
+import type { sheetTogether } from '../../core/together/sheet.ts';
+import type { ClockEvent, ClockState, Interval } from '../../core/training/index.ts';
 
-/** The squad's clock, for a visit on a live evening. */
+/** Where a clock stands: its state, its log, and the instant on the log's clock. */
+export interface OwnClock {
+  state: ClockState;
+  log: readonly ClockEvent[];
+  now: number;
+}
+
+/** The squad's clock, for a visit on a live evening. Whoever does a session alone does not load what it takes. */
 export interface SquadOn {
   eveningId: string;
   /** The server's clock, epoch ms; null until it was asked. */
   serverNow(): number | null;
-  commands(): readonly Command[];
+  sheetOf: typeof sheetTogether;
+  /** What a clock does to be with the squad, as `followSquad` says; `serverAhead` is what the server's clock is ahead of the log's, in ms. */
+  follow(sheet: Parameters<typeof followSquad>[0], own: OwnClock, serverAhead: number): Following;
   /** Hears of every word of the coach; returns the way to stop. */
   subscribe(listener: () => void): () => void;
 }
@@ -40,7 +49,7 @@ const LOOK_MS = 200;
 export function useFollow(
   squad: SquadOn | null,
   sheet: readonly Interval[],
-  own: () => { state: ClockState; log: readonly ClockEvent[]; now: number; serverAhead: number | null },
+  own: () => OwnClock & { serverAhead: number | null },
   add: (event: ClockEvent) => void,
 ): boolean {
   const [waits, setWaits] = useState(false);
@@ -49,10 +58,9 @@ export function useFollow(
   useEffect(() => {
     if (!squad) return;
     const look = () => {
-      const { state, log, now, serverAhead } = ownRef.current();
+      const { serverAhead, ...here } = ownRef.current();
       if (serverAhead === null) return;
-      const said = squad.commands().map((one) => ({ ...one, at: one.at - serverAhead }));
-      const found = followSquad(sheet, advance(sheet, state, now), log, squadClock(sheet, said, now));
+      const found = squad.follow(sheet, here, serverAhead);
       setWaits(found.kind === 'wait');
       if (found.kind === 'event') add(found.event);
     };
