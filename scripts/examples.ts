@@ -4,6 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { contract, type Endpoint } from '../src/contract/index.ts';
 import type { MyFeet } from '../src/contract/progress.ts';
 import type { ReviewQueue } from '../src/contract/review.ts';
+import type { TogetherList, TogetherRow } from '../src/contract/together.ts';
 import type { ThisWeek } from '../src/contract/training.ts';
 import type { WeekDetail } from '../src/contract/weeks.ts';
 import { CONTACT_SCHOOLS } from '../src/core/drills/terms.ts';
@@ -153,6 +154,21 @@ await ask('guardian', 'squad.family');
 for (const name of ['accounts.childSignIns', 'invitations.familyLinks', 'keys.read', 'keeping.deletion'])
   await ask('guardian', name, player);
 await ask('guardian', 'squad.consent', player, { id: uuid(), kind: 'clips', yes: true, textVersion: 1 });
+
+// A live evening, opened, joined and led.
+const { sources } = await ask<TogetherList>('coach', 'together.list', squad);
+const source = sources[0];
+if (!source) throw new Error('The demo has no released session.');
+const itemIds = source.session.blocks.flatMap((block) => block.items).map((item) => item.id);
+const opened = { id: uuid(), revisionId: source.revisionId, sessionId: source.session.id, itemIds, startsAt: null };
+const { id: evening, code } = await ask<TogetherRow>('coach', 'together.open', squad, opened);
+await ask('coach', 'together.say', { evening }, { id: uuid(), type: 'go', go: 0 });
+await ask('coach', 'together.lead', { evening });
+await ask('player', 'together.byCode', { code });
+await ask('player', 'together.join', { evening });
+await ask('player', 'together.here', { evening }, { doing: 'ready' });
+await ask('player', 'together.time');
+await ask('coach', 'together.say', { evening }, { id: uuid(), type: 'end', go: null });
 
 const sorted = Object.fromEntries(Object.entries(examples).sort(([a], [b]) => (a < b ? -1 : 1)));
 writeFileSync(OUT, `${JSON.stringify(sorted, null, 2)}\n`);

@@ -183,7 +183,7 @@ export const togetherApi = {
   }),
   byCode: endpoint({
     method: 'GET',
-    path: '/together/codes/{code}',
+    path: '/go/together/{code}',
     act: 'join by a code',
     summary: 'The evening of the player’s own squads that a code read aloud is of.',
     params: z.object({ code: z.string().trim().min(1, says('Type the code.')).max(12) }),

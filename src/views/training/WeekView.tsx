@@ -55,7 +55,7 @@ function ByCode() {
         onSend={() =>
           attempt(async () => {
             // Not through the contract, whose schemas a phone need not load for it.
-            const { id } = (await sendJson('GET', `/api/v1/together/codes/${encodeURIComponent(code.trim() || '-')}`)) as { id: string };
+            const { id } = (await sendJson('GET', `/api/v1/go/together/${encodeURIComponent(code.trim() || '-')}`)) as { id: string };
             window.location.assign(`/together/${id}`);
           })
         }
