@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { callAs } from '../../client/client.ts';
 import { companionsHere } from '../../client/companions.ts';
 import { guarded } from '../../client/guarded.tsx';
@@ -11,11 +11,14 @@ import { squadClock } from '../../core/together/squad-clock.ts';
 import { advance, type ClockState, type Interval } from '../../core/training/index.ts';
 import { Notice } from '../../ui/parts/index.ts';
 import { useHere } from '../training/here.ts';
+import { SquadGate } from '../training/SquadGate.tsx';
 import type { Live, SquadOn } from '../training/use-follow.ts';
 import type { Turn } from '../training/use-turn.ts';
-import { Visit } from '../training/Visit.tsx';
 import type { Visiting } from '../training/visiting.ts';
 import { useSquadLine } from './use-squad-line.ts';
+
+/** The same as alone, out of the same script. */
+const Visit = lazy(() => import('../training/GoView.tsx').then((file) => ({ default: file.Visit })));
 
 /** The visit of a player to an evening; null between weeks. */
 function visitingOf({ visit, evening }: JoinPage): Visiting | null {
@@ -112,7 +115,7 @@ function useHereOf({ visit }: JoinPage): void {
   useHere(visit, true);
 }
 
-interface OnProps extends Visiting, Omit<Live, 'say' | 'timeZone'> {
+interface OnProps extends Visiting, Omit<Live, 'say' | 'timeZone' | 'Gate'> {
   turn: { nickname: string; mine: boolean } | null;
   onClock(playerId: string, sheet: readonly Interval[], state: ClockState): void;
 }
@@ -126,10 +129,14 @@ function OnEvening({ visit, session, on, scene, isOnLine, startsAt, asksReady, i
       }),
     [playerId, on],
   );
-  const live: Live = { on, scene, isOnLine, startsAt, timeZone: visit.squad.timeZone, asksReady, isShared, say };
+  const live: Live = { on, scene, isOnLine, startsAt, timeZone: visit.squad.timeZone, asksReady, isShared, say, Gate: SquadGate };
   const report = useCallback((sheet: readonly Interval[], state: ClockState) => onClock(playerId, sheet, state), [onClock, playerId]);
   const among: Turn | null = turn && { ...NO_TURNS, ...turn, isShown: turn.mine, whose: turn.nickname };
-  return <Visit visit={visit} session={session} turn={among} company={null} live={live} onClock={report} />;
+  return (
+    <Suspense fallback={<p className="p-4">{t('One moment…')}</p>}>
+      <Visit visit={visit} session={session} turn={among} company={null} live={live} onClock={report} />
+    </Suspense>
+  );
 }
 
 /** On an evening the coach says when; what is left of turns is whose screen it is. */

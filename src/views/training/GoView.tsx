@@ -12,6 +12,8 @@ import { useTurns } from './use-turns.ts';
 import { Visit } from './Visit.tsx';
 import type { Visiting } from './visiting.ts';
 
+export { Visit };
+
 const Company = lazy(() => import('./Company.tsx').then((file) => ({ default: file.Company })));
 const PassOn = lazy(() => import('./PassOn.tsx').then((file) => ({ default: file.PassOn })));
 const besideVisits = () => import('./visits-beside.ts');

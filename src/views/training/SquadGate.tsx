@@ -1,15 +1,11 @@
 import { Check, Users, WifiOff } from 'lucide-react';
-import { type ReactNode, useEffect, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { footInWords, number, whenInWords } from '../../client/words.ts';
 import type { TogetherScene } from '../../contract/together.ts';
-import type { Drill } from '../../core/drills/schema.ts';
-import type { DrawnDrill } from '../../core/moves/of-drill.ts';
-import type { StrongerFoot } from '../../core/squads/terms.ts';
 import { plural, t } from '../../core/text/translate.ts';
 import { Button, Notice } from '../../ui/parts/index.ts';
-import type { ShownByCoach } from '../clips/shown-by-coach.ts';
 import { Coming, HowTo } from './HowTo.tsx';
-import type { Live } from './use-follow.ts';
+import type { GateProps } from './use-follow.ts';
 
 /** What is seen of the others after a go, by the squad’s own choice. */
 export function SquadScene({ scene, me }: { scene: TogetherScene; me: string }) {
@@ -38,31 +34,11 @@ export function SquadScene({ scene, me }: { scene: TogetherScene; me: string }) 
   );
 }
 
-interface Props {
-  live: Live;
-  me: string;
-  /** The drill of the next go; undefined after the last. */
-  drill: (Drill & DrawnDrill) | undefined;
-  foot: 'left' | 'right' | null;
-  stronger: StrongerFoot;
-  shown: ShownByCoach;
-  /** The number to beat in it, in words; null for none. */
-  beat: string | null;
-  /** Why this drill cannot be done at this home, in words; null where it can. */
-  lacking: string | null;
-  /** The squad is within a go that this one did not begin. */
-  waits: boolean;
-  isReady: boolean;
-  onReady(isReady: boolean): void;
-  /** How the last go came out, and what can be put right of it. */
-  children?: ReactNode;
-  onAlone(): void;
-  onLeave(): void;
-}
-
 /** Between two goes of a live evening: what comes, who is there, and the wait for the coach. Without a line one may go on alone. */
 export function SquadGate({
   live,
+  stoppedAt,
+  onHurt,
   me,
   drill,
   foot,
@@ -76,15 +52,25 @@ export function SquadGate({
   children,
   onAlone,
   onLeave,
-}: Props) {
+}: GateProps) {
   const { scene, isOnLine, asksReady, say } = live;
   const [looks, setLooks] = useState(false);
   const begun = scene !== null && scene.go !== null;
   // Each go is said ready for anew; who comes back to the line is where the own screen says.
   // biome-ignore lint/correctness/useExhaustiveDependencies: said anew with each of these.
   useEffect(() => {
-    if (isOnLine) say(waits ? 'waits' : isReady ? 'ready' : 'here');
+    if (isOnLine && stoppedAt === null) say(waits ? 'waits' : isReady ? 'ready' : 'here');
   }, [isOnLine, waits, isReady]);
+  if (stoppedAt !== null)
+    return (
+      <div className="flex flex-1 flex-col justify-center gap-3">
+        <h2 className="text-[40px]">{t('Your coach stopped the clock')}</h2>
+        <p className="text-xl">{stoppedAt}</p>
+        <Button size="clock" look="stop" className="flex-none" onClick={onHurt}>
+          {t('Something hurts')}
+        </Button>
+      </div>
+    );
   return (
     <div className="flex flex-1 flex-col gap-3">
       <div role="status">

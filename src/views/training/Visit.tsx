@@ -62,7 +62,6 @@ const PausePanel = lazy(fetchPause);
 const TapHalves = lazy(() => import('./TapHalves.tsx').then((file) => ({ default: file.TapHalves })));
 const fetchScore = () => import('./ScoreStep.tsx').then((file) => ({ default: file.ScoreStep }));
 const ScoreStep = lazy(fetchScore);
-const SquadGate = lazy(() => import('./SquadGate.tsx').then((file) => ({ default: file.SquadGate })));
 
 const pictures = () => import('./pictures/index.ts');
 const PictureBefore = lazy(() => pictures().then((file) => ({ default: file.PictureBefore })));
@@ -461,18 +460,12 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
             onPause={() => setStepsOut(true)}
           />
         </Suspense>
-      ) : isHeldByCoach ? (
-        <div className="flex flex-1 flex-col justify-center gap-3">
-          <h2 className="text-[40px]">{t('Your coach stopped the clock')}</h2>
-          <p className="text-xl">{here}</p>
-          <Button size="clock" look="stop" className="flex-none" onClick={() => clock.stop('hurt')}>
-            {t('Something hurts')}
-          </Button>
-        </div>
-      ) : isGate && !paused ? (
-        <SquadGate
+      ) : live && (isHeldByCoach || (isGate && !paused)) ? (
+        <live.Gate
           key={state.index}
           live={live}
+          stoppedAt={isHeldByCoach ? here : null}
+          onHurt={() => clock.stop('hurt')}
           me={visit.playerId}
           drill={nextDrill}
           foot={nextGo && nextGo.foot !== 'both' ? nextGo.foot : null}
@@ -494,7 +487,7 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
           onLeave={() => tap('pause')}
         >
           <Outcomes outcomes={outcomes} onMend={outcomes.length > 0 ? () => mendNewest(false) : null} />
-        </SquadGate>
+        </live.Gate>
       ) : paused && !inPlace.isWaiting ? (
         <Suspense fallback={<h2 className="text-[40px]">{t('Paused')}</h2>}>
           {visit.pictures ? (

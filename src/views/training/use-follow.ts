@@ -1,8 +1,12 @@
-import { useEffect, useRef, useState } from 'react';
+import { type ComponentType, type ReactNode, useEffect, useRef, useState } from 'react';
 import type { TogetherScene } from '../../contract/together.ts';
+import type { Drill } from '../../core/drills/schema.ts';
+import type { DrawnDrill } from '../../core/moves/of-drill.ts';
+import type { StrongerFoot } from '../../core/squads/terms.ts';
 import type { Following, followSquad } from '../../core/together/follow.ts';
 import type { sheetTogether } from '../../core/together/sheet.ts';
 import type { ClockEvent, ClockState, Interval } from '../../core/training/index.ts';
+import type { ShownByCoach } from '../clips/shown-by-coach.ts';
 
 /** Where a clock stands: its state, its log, and the instant on the log's clock. */
 export interface OwnClock {
@@ -34,8 +38,36 @@ export interface Live {
   asksReady: boolean;
   /** Several share this phone. */
   isShared: boolean;
+  /** What stands on the screen between two goes, and while the coach has stopped the clock. */
+  Gate: ComponentType<GateProps>;
   /** Says what this player does. */
   say(doing: 'here' | 'ready' | 'with' | 'waits'): void;
+}
+
+/** What the screen between two goes shows. */
+export interface GateProps {
+  live: Live;
+  /** Where the coach has stopped the clock, in words; null between two goes. */
+  stoppedAt: string | null;
+  onHurt(): void;
+  me: string;
+  /** The drill of the next go; undefined after the last. */
+  drill: (Drill & DrawnDrill) | undefined;
+  foot: 'left' | 'right' | null;
+  stronger: StrongerFoot;
+  shown: ShownByCoach;
+  /** The number to beat in it, in words; null for none. */
+  beat: string | null;
+  /** Why this drill cannot be done at this home, in words; null where it can. */
+  lacking: string | null;
+  /** The squad is within a go that this one did not begin. */
+  waits: boolean;
+  isReady: boolean;
+  onReady(isReady: boolean): void;
+  /** How the last go came out, and what can be put right of it. */
+  children?: ReactNode;
+  onAlone(): void;
+  onLeave(): void;
 }
 
 /** How often a visit looks where the squad is. */
