@@ -10,8 +10,9 @@ import { cpus, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { v7 as uuid } from 'uuid';
-import type { CommandView, JoinPage, TogetherList } from '../src/contract/together.ts';
+import type { JoinPage, TogetherList } from '../src/contract/together.ts';
 import { chance } from '../src/core/chance.ts';
+import type { Command } from '../src/core/together/squad-clock.ts';
 import { cookieOf } from '../tests/cookies.ts';
 import { startServer, stopServer } from '../tests/started.ts';
 import { manySquads, PASSWORD, PIN } from './many-squads.ts';
@@ -82,7 +83,7 @@ function line(device: Device, evening: string) {
   const take = (frame: string) => {
     bytes += frame.length;
     if (!frame.includes('event: command')) return;
-    const said = JSON.parse(frame.slice(frame.indexOf('data: ') + 6)) as CommandView;
+    const said = JSON.parse(frame.slice(frame.indexOf('data: ') + 6)) as Command;
     heard.push(said.seq);
     // What was said while nobody could hear it is no measure of how fast it is told.
     if (said.at < killedAt - 2000 || said.at > backAt + COLD_MS) delays.push(Date.now() - said.at);
@@ -185,7 +186,7 @@ async function lead(room: Room): Promise<void> {
     const id = uuid();
     for (let seq = 0; seq === 0; ) {
       const answer = await ask(room.coach, `/api/v1/together/${room.evening}/commands`, { id, type: 'go', go }).catch(() => null);
-      const said = answer?.ok ? ((await answer.json().catch(() => null)) as CommandView | null) : null;
+      const said = answer?.ok ? ((await answer.json().catch(() => null)) as Command | null) : null;
       if (said) seq = said.seq;
       else await pause(RETRY_MS);
       if (seq > 0) {

@@ -1,5 +1,13 @@
-import { type Board, type CommandView, type TogetherScene, togetherApi } from '../contract/together.ts';
-import { estimateOffset, offsetAt, slewed, type TimeSample, waitBeforeQuestion, withSample } from '../core/together/clock-sync.ts';
+import { type Board, type TogetherScene, togetherApi } from '../contract/together.ts';
+import {
+  estimateOffset,
+  type OffsetEstimate,
+  offsetAt,
+  slewed,
+  type TimeSample,
+  waitBeforeQuestion,
+  withSample,
+} from '../core/together/clock-sync.ts';
 import type { Command } from '../core/together/squad-clock.ts';
 import { call } from './client.ts';
 import { deviceNow } from './now.ts';
@@ -18,9 +26,6 @@ export interface Heard {
 /** A line that was closed for good is opened again after this time. */
 const AGAIN_MS = 3000;
 
-export const commandFrom = ({ seq, at, type, go }: CommandView): Command =>
-  type === 'go' ? { seq, at, type, go: go ?? 0 } : { seq, at, type };
-
 /**
  * The line of a device to a live evening: what the coach says, how things stand, and the server's clock. It comes back by itself, with the last that
  * was heard; what was heard stays while it is gone.
@@ -30,15 +35,16 @@ export class SquadLine {
   private readonly listeners = new Set<() => void>();
   private source: EventSource | null = null;
   private samples: TimeSample[] = [];
+  private known: OffsetEstimate | null = null;
   private used: { offset: number; at: number } | null = null;
   private asked = 0;
   private asking: ReturnType<typeof setTimeout> | null = null;
   private again: ReturnType<typeof setTimeout> | null = null;
   private readonly evening: string;
 
-  constructor(evening: string, first: Pick<Heard, 'scene' | 'board'> & { commands: readonly CommandView[] }) {
+  constructor(evening: string, first: Omit<Heard, 'isOnLine'>) {
     this.evening = evening;
-    this.heard = { ...first, commands: first.commands.map(commandFrom), isOnLine: false };
+    this.heard = { ...first, isOnLine: false };
   }
 
   /** Opens it; returns the way to close it. */
@@ -71,18 +77,18 @@ export class SquadLine {
 
   /** The server's clock in epoch ms, put right without a jump that could be heard; null until it was asked once. */
   serverNow(): number | null {
-    if (this.samples.length === 0) return null;
+    if (this.known === null) return null;
     const now = deviceNow();
-    const known = offsetAt(estimateOffset(this.samples), now);
+    const known = offsetAt(this.known, now);
     const offset = this.used === null ? known : slewed(this.used.offset, known, now - this.used.at);
     this.used = { offset, at: now };
     return now + offset;
   }
 
   /** Takes in what this device has just said itself, without waiting for the line. */
-  take(one: CommandView): void {
+  take(one: Command): void {
     if (this.heard.commands.some((had) => had.seq === one.seq)) return;
-    this.tell({ commands: [...this.heard.commands, commandFrom(one)] });
+    this.tell({ commands: [...this.heard.commands, one] });
   }
 
   private tell(change: Partial<Heard>): void {
@@ -98,7 +104,7 @@ export class SquadLine {
     this.source = source;
     const on = (name: string, take: (data: never) => void) =>
       source.addEventListener(name, (event) => take(JSON.parse((event as MessageEvent<string>).data) as never));
-    on('command', (one: CommandView) => this.take(one));
+    on('command', (one: Command) => this.take(one));
     on('scene', (scene: TogetherScene) => this.tell({ scene }));
     on('board', (board: Board) => this.tell({ board }));
     source.addEventListener('open', () => this.tell({ isOnLine: true }));
@@ -115,9 +121,12 @@ export class SquadLine {
     try {
       const { now } = await call(togetherApi.time, {});
       this.samples = withSample(this.samples, { sentAt, serverAt: now, receivedAt: deviceNow() });
+      this.known = estimateOffset(this.samples);
     } catch {
       // Asked again in its turn: a clock that runs needs no answer now.
     }
+    // Another question may have been asked meanwhile: one row of them is enough.
+    if (this.asking) clearTimeout(this.asking);
     if (this.source) this.asking = setTimeout(() => void this.ask(), waitBeforeQuestion(this.asked++));
   }
 }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { Drill } from '../core/drills/schema.ts';
 import { TABLE_SCHOOLS } from '../core/tables/index.ts';
 import { says } from '../core/text/translate.ts';
+import { COMMANDS } from '../core/together/squad-clock.ts';
 import { RunTimes, Session } from '../core/weeks/schema.ts';
 import { endpoint } from './endpoint.ts';
 import { Done, FootName, Id, Instant, NoParams, Nothing, StandingName } from './parts.ts';
@@ -9,11 +10,8 @@ import { ThisWeek, TogetherView } from './training.ts';
 
 /** Live evenings: a squad that is apart does goes at the same time, by one clock that the coach leads. */
 
-export const COMMANDS = ['go', 'pause', 'resume', 'ask', 'end'] as const;
-
 /** What a coach said, at the instant (server’s clock) at which it holds. */
 export const CommandView = z.object({ seq: z.number().int(), at: Instant, type: z.enum(COMMANDS), go: z.number().int().nullable() });
-export type CommandView = z.infer<typeof CommandView>;
 
 export const CommandSent = z
   .object({
@@ -111,11 +109,8 @@ export type TogetherScene = z.infer<typeof TogetherScene>;
 const Led = z.object({
   id: Id,
   squadId: Id,
-  revisionId: Id,
   code: z.string(),
   startsAt: Instant,
-  seconds: z.number().int(),
-  endedAt: Instant.nullable(),
   session: Session,
   commands: z.array(CommandView),
   now: Instant,
@@ -205,7 +200,11 @@ export const togetherApi = {
     act: 'join a live evening',
     summary: 'Says what a player does: is here, is ready, is with the squad, waits for the next go.',
     params: ofOne,
-    body: z.object({ doing: z.enum(DOINGS) }),
+    body: z.object({
+      doing: z.enum(DOINGS),
+      /** Whose line it is, where several share a device: who says it is there for as long as that line holds. */
+      beside: Id.optional(),
+    }),
     response: Done,
   }),
   time: endpoint({

@@ -55,7 +55,9 @@ export const TogetherView = z.object({
   name: z.string(),
   startsAt: Instant,
   minutes: z.number().int(),
-  /** Whether players may join it now. */
+  /** From when on players may come in. */
+  doorsAt: Instant,
+  /** Whether they may now. */
   isOpen: z.boolean(),
 });
 export type TogetherView = z.infer<typeof TogetherView>;

@@ -14,8 +14,6 @@ export interface OffsetEstimate {
   at: number;
   /** How much the offset grows in a ms: two crystals differ by up to 300 millionths. */
   drift: number;
-  /** One standard error of the offset at `at`, in ms, as far as it can be known: a way that is always slower one way than the other cannot be seen. */
-  errorMs: number;
 }
 
 /** Samples older than this say nothing of how the clocks run now. */
@@ -35,7 +33,7 @@ const offsetOf = (one: TimeSample) => one.serverAt - middle(one);
 
 /**
  * The offset and its drift by weighted least squares over the samples (a line with a normal prior on its slope): a sample counts the less, the
- * longer its round trip was beyond the quickest one, for that is what it may be wrong by.
+ * longer its round trip was beyond the quickest one, for that is what it may be wrong by. A way that is always slower one way than the other cannot be seen.
  * @param samples in the order in which they came; at least one
  * @throws RangeError without a sample
  */
@@ -60,7 +58,7 @@ export function estimateOffset(samples: readonly TimeSample[]): OffsetEstimate {
   const spread = wxx - wx * meanX + 1 / (DRIFT_SD * DRIFT_SD);
   const drift = (wxy - meanX * wy) / spread;
   const offsetMs = wy / w - drift * meanX;
-  return { offsetMs, at, drift, errorMs: Math.sqrt(1 / w + (meanX * meanX) / spread) };
+  return { offsetMs, at, drift };
 }
 
 /** The offset at an instant of the device's clock. */

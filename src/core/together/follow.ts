@@ -19,10 +19,11 @@ const STAY: Following = { kind: 'stay' };
 /** The coach's word that began the go that a log is in; null before any. */
 export const joinedSeq = (log: readonly ClockEvent[]): number | null => log.findLast((event) => event.type === 'join')?.seq ?? null;
 
-/** Whether the clock stands because the coach, or a time without a page, stopped it, and not the player. */
-function isHeldForSquad(log: readonly ClockEvent[]): boolean {
-  const last = log.findLast((event) => event.type === 'pause' || event.type === 'gap' || event.type === 'resume');
-  return last?.type === 'gap' || (last?.type === 'pause' && last.led === true);
+/** What a clock that stands was stopped by: the coach, a time without a page, or the player. */
+export function heldBy(log: readonly ClockEvent[]): 'coach' | 'gap' | 'player' {
+  const last = log.findLast((event) => event.type === 'pause' || event.type === 'gap');
+  if (last?.type === 'gap') return 'gap';
+  return last?.led ? 'coach' : 'player';
 }
 
 /** Milliseconds into its go at which a clock stands; null where the clock does not lead: at a wait, a number, or work at the own pace. */
@@ -43,7 +44,7 @@ function joining(
   const goes = goesTogether(sheet);
   const here = goAt(goes, own.index);
   const kind = sheet[own.index]?.kind;
-  const isPausedByPlayer = own.phase === 'paused' && !isHeldForSquad(log);
+  const isPausedByPlayer = own.phase === 'paused' && heldBy(log) === 'player';
   const isLeadIn = sheet[squad.clock.index]?.kind === 'lead-in';
   // A number is typed first, whatever the squad does; only the same go once more takes its place.
   const isTyping = kind === 'score' && here !== squad.go;
@@ -64,14 +65,15 @@ function keeping(
   squad: SquadClock & { go: number; seq: number },
   log: readonly ClockEvent[],
 ): Following {
-  const first = goesTogether(sheet)[squad.go]?.first;
-  if (first === undefined || goAt(goesTogether(sheet), own.index) !== squad.go) return STAY;
+  const goes = goesTogether(sheet);
+  const first = goes[squad.go]?.first;
+  if (first === undefined || goAt(goes, own.index) !== squad.go) return STAY;
   const { clock } = squad;
   const leads = sheet[own.index]?.ends === 'clock';
   if (clock.phase === 'paused') {
     return own.phase === 'running' && leads ? { kind: 'event', event: { type: 'pause', at: clock.at, led: true } } : STAY;
   }
-  if (own.phase === 'paused' && !isHeldForSquad(log)) return STAY;
+  if (own.phase === 'paused' && heldBy(log) === 'player') return STAY;
   if (own.phase === 'paused' && !leads) return { kind: 'event', event: { type: 'resume', at: clock.at } };
   const mine = placeInGo(sheet, first, own);
   if (mine === null) return STAY;

@@ -23,11 +23,14 @@ export interface GoTogether {
   last: number;
 }
 
+/** What only work has. */
+const NO_WORK = { pace: null, surface: null, set: null, reps: null };
+
 /** The wait for the coach, before a go. It belongs to no item, so that a go that begins again begins with its lead-in. */
 const gate = (go: Interval): Interval => ({
   ...go,
   ...{ kind: 'set-up', seconds: 0, low: 0, high: 0, ends: 'player', itemId: null, drillId: null, round: 0 },
-  ...{ pace: null, surface: null, set: null, reps: null },
+  ...NO_WORK,
 });
 
 const isOfGo = ({ kind, itemId }: Interval): boolean => itemId !== null && kind !== 'rest' && kind !== 'drink';
@@ -47,24 +50,9 @@ export function sheetTogether(
   const goes = sheet.flatMap((interval, index) => {
     const before = sheet[index - 1];
     if (before && before.itemId === interval.itemId && before.round === interval.round) return [interval];
-    const leadIn = runner.times?.leadIn ?? TIMES.leadIn;
-    const begins: Interval =
-      interval.kind === 'lead-in'
-        ? interval
-        : {
-            ...interval,
-            ...{
-              kind: 'lead-in',
-              seconds: leadIn,
-              low: leadIn,
-              high: leadIn,
-              ends: 'clock',
-              pace: null,
-              surface: null,
-              set: null,
-              reps: null,
-            },
-          };
+    const seconds = runner.times?.leadIn ?? TIMES.leadIn;
+    const leadIn: Interval = { ...interval, ...NO_WORK, kind: 'lead-in', seconds, low: seconds, high: seconds, ends: 'clock' };
+    const begins = interval.kind === 'lead-in' ? interval : leadIn;
     // A round that follows without a score begins with a short switch; here everybody gets ready for it anew.
     return [gate(begins), begins, ...(interval.kind === 'lead-in' || interval.kind === 'switch' ? [] : [interval])];
   });

@@ -1,5 +1,6 @@
 import { BETTER } from '../drills/index.ts';
 import type { Foot, Measure } from '../drills/terms.ts';
+import { beats } from '../progress/records.ts';
 import type { TableSchool } from '../tables/index.ts';
 
 /** A number of a go, as the server knows it. */
@@ -29,7 +30,7 @@ export interface ShownToSquad {
 
 const TOP = 3;
 
-const beats = (measure: Measure, a: number, b: number) => (BETTER[measure] === 'more' ? a > b : a < b);
+const isBetter = (measure: Measure, a: number, b: number) => beats(a, b, BETTER[measure]);
 
 /** The better of a player's numbers of a go, one a player. */
 function bestOfEach(numbers: readonly NumberTogether[]): (NumberTogether & { result: number })[] {
@@ -38,7 +39,7 @@ function bestOfEach(numbers: readonly NumberTogether[]): (NumberTogether & { res
     const { result } = one;
     if (result === null || !one.isClear || !one.isShown) continue;
     const had = best.get(one.playerId);
-    if (!had || beats(one.measure, result, had.result)) best.set(one.playerId, { ...one, result });
+    if (!had || isBetter(one.measure, result, had.result)) best.set(one.playerId, { ...one, result });
   }
   return [...best.values()];
 }
@@ -57,13 +58,17 @@ export function shownToSquad(school: TableSchool, numbers: readonly NumberTogeth
   if (school === 'improvement') {
     const beaten = numbers.filter(
       (one) =>
-        one.isClear && one.isShown && one.result !== null && one.recordBefore !== null && beats(one.measure, one.result, one.recordBefore),
+        one.isClear &&
+        one.isShown &&
+        one.result !== null &&
+        one.recordBefore !== null &&
+        isBetter(one.measure, one.result, one.recordBefore),
     );
     const first = new Map(beaten.map((one) => [one.playerId, one]).reverse() as [string, NumberTogether][]);
     return { ...shown, lines: [...first.values()].map((one) => line(one, null)).sort((a, b) => (a.nickname < b.nickname ? -1 : 1)) };
   }
   const ranked = bestOfEach(numbers).sort((a, b) =>
-    beats(a.measure, a.result, b.result) ? -1 : beats(a.measure, b.result, a.result) ? 1 : 0,
+    isBetter(a.measure, a.result, b.result) ? -1 : isBetter(a.measure, b.result, a.result) ? 1 : 0,
   );
   const last = ranked.at(-1)?.result;
   const top = ranked.filter((one, index) => one.result !== last && (index < TOP || one.result === ranked[TOP - 1]?.result));

@@ -2,11 +2,20 @@ import { advance, applyEvent, type ClockEvent, type ClockState, NOT_STARTED } fr
 import type { Interval } from '../training/types.ts';
 import { goesTogether } from './sheet.ts';
 
-/**
- * What the coach of an evening said, in order; `at` is on the server's clock, epoch ms. `go` begins a go (the same one again, or any other)
- * with its lead-in; `ask` asks whether everybody is ready and moves nothing.
- */
-export type Command = { seq: number; at: number } & ({ type: 'go'; go: number } | { type: 'pause' | 'resume' | 'ask' | 'end' });
+/** What a coach may say. `go` begins a go (the same one again, or any other) with its lead-in; `ask` asks whether everybody is ready and moves nothing. */
+export const COMMANDS = ['go', 'pause', 'resume', 'ask', 'end'] as const;
+
+/** What the coach of an evening said: its number, from 1, and when it holds (server's clock, epoch ms). */
+export interface Command {
+  seq: number;
+  at: number;
+  type: (typeof COMMANDS)[number];
+  /** Which go begins, from 0; null for everything else. */
+  go: number | null;
+}
+
+/** The word that began the go that is on, or was last. */
+export const lastGo = (commands: readonly Command[]): Command | undefined => commands.findLast((one) => one.type === 'go');
 
 /** Where the squad's clock stands. */
 export interface SquadClock {
@@ -23,7 +32,7 @@ export interface SquadClock {
 function eventOf(sheet: readonly Interval[], command: Command): ClockEvent | null {
   switch (command.type) {
     case 'go': {
-      const go = goesTogether(sheet)[command.go];
+      const go = command.go === null ? undefined : goesTogether(sheet)[command.go];
       return go ? { type: 'join', at: command.at, index: go.first, ranMs: 0, seq: command.seq, anew: true } : null;
     }
     case 'pause':
@@ -42,13 +51,13 @@ function eventOf(sheet: readonly Interval[], command: Command): ClockEvent | nul
 export function squadClock(sheet: readonly Interval[], commands: readonly Command[], at: number): SquadClock {
   const said = commands.filter((one) => one.at <= at).sort((a, b) => a.seq - b.seq);
   let clock = NOT_STARTED;
-  let last: { seq: number; go: number } | null = null;
+  let last: Command | null = null;
   for (const command of said) {
     const event = eventOf(sheet, command);
     if (!event) continue;
     if (command.type === 'go') {
       if (clock.phase === 'waiting') clock = applyEvent(sheet, clock, { type: 'start', at: command.at });
-      last = { seq: command.seq, go: command.go };
+      last = command;
     }
     clock = applyEvent(sheet, clock, event);
   }

@@ -18,7 +18,7 @@ import { hurtsOf } from '../squads/hurts.ts';
 import { memberEver, squadById, squadDay } from '../squads/squads.ts';
 import { streakStateOf } from '../streaks/days.ts';
 import { outOfTables } from '../tables/tables.ts';
-import { eveningsTold } from '../weeks/evenings.ts';
+import { eveningsAhead } from '../weeks/evenings.ts';
 import { feedsOf } from '../weeks/feeds.ts';
 import { familyWeekOf } from './family-week.ts';
 import { linesFor } from './feet.ts';
@@ -97,7 +97,7 @@ export function childFor(context: Context, actor: Actor, playerId: string): Chil
     ),
     pictures: player.pictures,
     week: current && !leaving ? familyWeekOf(context, squad.id, memberEver(db, squad.id, playerId)) : null,
-    together: current && !leaving ? eveningsTold(db, squad.id, context.now()) : [],
+    together: current && !leaving ? eveningsAhead(db, squad.id, context.now()).map((one) => one.view) : [],
     clipsAllowed: mayFilm(db, playerId),
     consents: consentsOf(db, playerId),
     clips: clipsOf(context, playerId, drillName),

@@ -12,7 +12,7 @@ import { inEachLanguage } from '../platform/readers.ts';
 import { groupsOnDays } from '../squads/groups.ts';
 import { breaksOf, type Member, membersOf, type Squad, squadDay } from '../squads/squads.ts';
 import { streakStateOf } from '../streaks/days.ts';
-import { eveningsTold } from '../weeks/evenings.ts';
+import { eveningsAhead } from '../weeks/evenings.ts';
 import { type OpenWeek, openWeekOf } from '../weeks/weeks.ts';
 import { type Draft, guardiansOf, isPosted, postLetter } from './posting.ts';
 import { openSessions } from './register.ts';
@@ -20,6 +20,8 @@ import { askedAgain, goesOf } from './this-week.ts';
 
 /** Local hour from which a family is reminded of today: after school, before the evening. */
 const REMIND_FROM_HOUR = 16;
+/** A live evening is told of at least so long before. */
+const EVENING_AHEAD_MS = 3 * HOUR_MS;
 /** How long after its hour the opening of a week is still news. */
 const OPENED_MS = 24 * HOUR_MS;
 
@@ -36,17 +38,19 @@ const againOf = ({ db }: Context, squad: Squad, member: Member, open: OpenWeek) 
     line: line.line,
   }));
 
-/** Live evenings of a day, with their hour in the squad's zone and how long they take. */
-const togetherOn = ({ db, now }: Context, squad: Squad, day: string): string[] =>
-  eveningsTold(db, squad.id, now())
-    .filter((one) => squadDay(squad, one.startsAt) === day)
-    .map((one) =>
-      t('{hour}, {name}, about {minutes}', {
-        hour: momentInWords(one.startsAt, { hour: 'numeric', minute: '2-digit', timeZone: squad.timeZone }),
-        name: one.name,
-        minutes: plural(one.minutes, 'minute'),
-      }),
-    );
+/** Live evenings of a day that lie ahead or are on. */
+const eveningsOn = ({ db, now }: Context, squad: Squad, day: string) =>
+  eveningsAhead(db, squad.id, now()).flatMap(({ view }) => (squadDay(squad, view.startsAt) === day ? [view] : []));
+
+/** The same in words: the hour in the squad's zone, and how long it takes. */
+const togetherOn = (context: Context, squad: Squad, day: string): string[] =>
+  eveningsOn(context, squad, day).map((one) =>
+    t('{hour}, {name}, about {minutes}', {
+      hour: momentInWords(one.startsAt, { hour: 'numeric', minute: '2-digit', timeZone: squad.timeZone }),
+      name: one.name,
+      minutes: plural(one.minutes, 'minute'),
+    }),
+  );
 
 function ofToday(context: Context, squad: Squad, open: OpenWeek | null): Draft[] {
   const { db, now } = context;
@@ -113,8 +117,12 @@ export function remindFamilies(context: Context): number {
   const { db, now } = context;
   let posted = 0;
   for (const squad of db.select().from(squads).all()) {
-    const afternoon = instantOf(squadDay(squad, now()), REMIND_FROM_HOUR, 0, squad.timeZone);
-    for (const draft of remindersFor(context, squad, now() >= afternoon)) if (postLetter(context, squad, draft)) posted++;
+    const today = squadDay(squad, now());
+    const afternoon = instantOf(today, REMIND_FROM_HOUR, 0, squad.timeZone);
+    // A live evening in the morning is told of before it.
+    const begins = eveningsOn(context, squad, today).map((one) => one.startsAt - EVENING_AHEAD_MS);
+    for (const draft of remindersFor(context, squad, now() >= Math.min(afternoon, ...begins)))
+      if (postLetter(context, squad, draft)) posted++;
   }
   return posted;
 }

@@ -23,7 +23,7 @@ import { groupsOnDays } from '../squads/groups.ts';
 import { ageOf, type Member, memberOf, type Squad, schoolOf, squadById, squadDay, weekFor } from '../squads/squads.ts';
 import { streakStateOf } from '../streaks/days.ts';
 import { knownDrills } from '../training/met.ts';
-import { eveningsTold } from '../weeks/evenings.ts';
+import { eveningsAhead } from '../weeks/evenings.ts';
 import { computeGiven, giveWeek } from '../weeks/given.ts';
 import { type OpenWeek, openWeekOf, standing } from '../weeks/weeks.ts';
 
@@ -232,7 +232,7 @@ export function thisWeek(context: Context, actor: Actor): ThisWeek {
     met: content ? knownDrills(db, member.id, now).filter((id) => id in content.drills || id in (beside?.drills ?? {})) : [],
     ...(beside ? { beside } : {}),
     done: open ? doneSessions(db, open.week.id, member.id) : [],
-    together: eveningsTold(db, squadId, now),
+    together: eveningsAhead(db, squadId, now).map((one) => one.view),
     again: open ? askedAgain(db, judged, open, drillNames(db, squadId)) : [],
     mayFilm: films,
     clipAsks: content && films ? wantedClips(db, squadId, member.id, { id: open?.week.id ?? '', content }) : [],

@@ -9,7 +9,7 @@ import { keysOf, knownOfOne, numbersOf, ownTargetsOf, reachedOfOne, runnerOf } f
 import { memberOf, squadById } from '../squads/squads.ts';
 import { sceneOf } from '../together/board.ts';
 import { ledOf } from '../together/evenings.ts';
-import { commandsOf, eveningById, eveningWeek } from '../weeks/evenings.ts';
+import { eveningWeek, standingEvening } from '../weeks/evenings.ts';
 import { thisWeek } from './this-week.ts';
 
 /** An evening as one player does it, in the shape of a visit to a week that has its items alone. */
@@ -17,8 +17,7 @@ export function joinEvening(context: Context, actor: Actor, input: { evening: st
   const { db } = context;
   allow(db, actor, 'join a live evening', input);
   const player = asPlayer(actor);
-  const evening = eveningById(db, input.evening);
-  if (!evening || evening.calledOffAt !== null) throw notFound();
+  const evening = standingEvening(db, input.evening);
   const now = context.now();
   const squad = squadById(db, evening.squadId);
   const member = memberOf(db, evening.squadId, player.playerId);
@@ -31,11 +30,12 @@ export function joinEvening(context: Context, actor: Actor, input: { evening: st
   const swaps = swapsFor(planned, member.home, [...shelfOf(db, squad.id).values()]);
   const content = withSwaps(planned, swaps);
   const known = knownOfOne(db, member.id, keysOf(content));
+  const led = ledOf(db, evening, now);
   const own = ownTargetsOf(db, week.id).get(member.id);
   return {
     // The session as this player has it: the same goes, with the own drills in their places.
-    evening: { ...ledOf(db, evening, now), session: content.sessions[0] ?? ledOf(db, evening, now).session },
-    scene: sceneOf(context, evening, commandsOf(db, evening.id)),
+    evening: { ...led, session: content.sessions[0] ?? led.session },
+    scene: sceneOf(context, evening, led.commands),
     visit: {
       ...visit,
       week: { ...week, revisionId: evening.revisionId, content },

@@ -1,12 +1,10 @@
 import { and, eq, gte, sql } from 'drizzle-orm';
 import type { Board, NumberView, PersonTogether, TogetherScene } from '../../contract/together.ts';
-import type { Drill } from '../../core/drills/index.ts';
 import { doubtSentence } from '../../core/scores/index.ts';
 import { type GoTogether, goesTogether, sheetTogether } from '../../core/together/sheet.ts';
 import { type NumberTogether, shownToSquad } from '../../core/together/shown.ts';
-import type { Command } from '../../core/together/squad-clock.ts';
+import { type Command, lastGo } from '../../core/together/squad-clock.ts';
 import { TYPICAL_RUNNER } from '../../core/training/index.ts';
-import type { Session } from '../../core/weeks/index.ts';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { runs, scores } from '../platform/db/schema.ts';
@@ -41,19 +39,16 @@ const viewOf = ({ go, judged: { score, result, standing, doubts } }: { go: numbe
   at: score.receivedAt,
 });
 
-/** The go that is on, or was last: what is shown while an evening runs is of it. */
-const lastGo = (commands: readonly Command[]) => commands.findLast((one) => one.type === 'go');
-
 /** What the coach of an evening sees: who is there, what each does, and the numbers of the go as they come; all of them once it is over. */
 export function boardOf({ db, rooms }: Context, evening: Evening, commands: readonly Command[]): Board {
-  const here = new Set(rooms.present(evening.id).map((one) => one.who));
+  const here = rooms.present(evening.id);
   const numbers = numbersOf(db, evening, endOf(commands) === null ? (lastGo(commands)?.at ?? 0) : 0);
   const people = membersOf(db, evening.squadId).map((member): PersonTogether => {
-    const said = rooms.said(evening.id, member.id) as Exclude<PersonTogether['doing'], 'away'> | null;
+    const said = (here.get(member.id) ?? 'here') as Exclude<PersonTogether['doing'], 'away'>;
     return {
       playerId: member.id,
       nickname: member.nickname,
-      doing: here.has(member.id) ? (said ?? 'here') : 'away',
+      doing: here.has(member.id) ? said : 'away',
       numbers: numbers.filter((one) => one.judged.score.playerId === member.id).map(viewOf),
     };
   });
@@ -76,10 +71,10 @@ function togetherOf(members: ReadonlyMap<string, Member>, out: ReadonlySet<strin
 /** What the players of an evening see of each other: of the go that began last, by the squad's school of tables. */
 export function sceneOf({ db, rooms }: Context, evening: Evening, commands: readonly Command[]): TogetherScene {
   const last = lastGo(commands);
-  const go = last?.type === 'go' ? last.go : null;
+  const go = last?.go ?? null;
   const { tableSchool } = squadById(db, evening.squadId);
   const members = new Map(membersOf(db, evening.squadId).map((member) => [member.id, member]));
-  const on = [...new Set(rooms.present(evening.id).map((one) => one.who))].filter((id) => members.has(id));
+  const on = [...rooms.present(evening.id).keys()].filter((id) => members.has(id));
   const all = numbersOf(db, evening, last?.at ?? 0);
   const out = outOfTables(db, [...members.keys()]);
   const ofGo = all.filter((one) => one.go === go);
@@ -101,7 +96,3 @@ export function sceneOf({ db, rooms }: Context, evening: Evening, commands: read
   );
   return { go, on: on.length, school: tableSchool, again, ...shown };
 }
-
-/** The names of an evening's goes, in order, as a player has the drills. */
-export const goNamesOf = (session: Session, drills: Readonly<Record<string, Drill>>): string[] =>
-  goesTogether(sheetTogether(session, new Map(Object.entries(drills)), TYPICAL_RUNNER)).map((go) => drills[go.drillId]?.name ?? go.drillId);

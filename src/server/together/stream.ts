@@ -3,11 +3,10 @@ import { language } from '../../core/text/translate.ts';
 import type { Command } from '../../core/together/squad-clock.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
-import type { Db } from '../platform/db/connection.ts';
 import { inLanguage } from '../platform/languages.ts';
-import { notFound } from '../platform/problems.ts';
+import type { Once } from '../platform/rooms.ts';
 import { allow, asPerson } from '../policy.ts';
-import { commandsOf, type Evening, eveningById } from '../weeks/evenings.ts';
+import { commandsOf, standingEvening } from '../weeks/evenings.ts';
 import { boardOf, sceneOf } from './board.ts';
 
 /* What happens on an evening, told to every device on it as server-sent events. What the coach said is told once and in order, with its number as
@@ -20,27 +19,13 @@ const SLOW_BYTES = 16 * 1024;
 /** After how long a device that lost the line comes back. */
 const RETRY_MS = 1000;
 
-/** What is the same for all devices of a room is made once for all that hear of one change. */
-const made = new Map<string, string>();
-function onceForAll(key: string, make: () => unknown): string {
-  const had = made.get(key);
-  if (had !== undefined) return had;
-  if (made.size === 0) setImmediate(() => made.clear());
-  const text = JSON.stringify(make());
-  made.set(key, text);
-  return text;
-}
-
-/** What the coach said, read once for all devices that are told of it. */
-const said = new Map<string, readonly Command[]>();
-function wordsOf(db: Db, evening: string): readonly Command[] {
-  const had = said.get(evening);
-  if (had) return had;
-  if (said.size === 0) setImmediate(() => said.clear());
-  const words = commandsOf(db, evening);
-  said.set(evening, words);
-  return words;
-}
+/** What such an answer says of itself. */
+const HEADERS = {
+  'content-type': 'text/event-stream; charset=utf-8',
+  'cache-control': 'no-store, no-transform',
+  // A proxy that gathers what passes would hold every word back.
+  'x-accel-buffering': 'no',
+};
 
 const event = (name: string, data: string, id?: number) => `${id === undefined ? '' : `id: ${id}\n`}event: ${name}\ndata: ${data}\n\n`;
 
@@ -48,6 +33,7 @@ const event = (name: string, data: string, id?: number) => `${id === undefined ?
  * Tells a device everything of an evening from now on, until it goes.
  * @param lastHeard the number of the last word of the coach that it heard; 0 for none
  * @param mayStay asked now and then: whoever may not be here any more is let go
+ * @param headOnly only how it would be answered is asked
  * @throws Problem before anything is written
  */
 export function followEvening(
@@ -56,50 +42,43 @@ export function followEvening(
   input: { evening: string; lastHeard: number },
   res: ServerResponse,
   mayStay: () => Promise<boolean>,
+  headOnly = false,
 ): void {
   const { db, rooms } = context;
   allow(db, actor, 'follow a live evening', { evening: input.evening });
-  const evening: Evening | undefined = eveningById(db, input.evening);
-  if (!evening || evening.calledOffAt !== null) throw notFound();
+  const evening = standingEvening(db, input.evening);
   const who = actor.kind === 'player' ? actor.playerId : asPerson(actor).userId;
   const read = language();
   let heard = input.lastHeard;
-  let stale = false;
+  let isStale = false;
   let shown = '';
-  res.writeHead(200, {
-    'content-type': 'text/event-stream; charset=utf-8',
-    'cache-control': 'no-store, no-transform',
-    // A proxy that gathers what passes would hold every word back.
-    'x-accel-buffering': 'no',
-  });
+  res.writeHead(200, HEADERS);
+  if (headOnly) return void res.end();
   res.write(`retry: ${RETRY_MS}\n\n`);
   /** What the coach said since this device last heard; returns all of it. */
-  const tellWords = () => {
-    const commands = wordsOf(db, evening.id);
-    for (const one of commands) {
-      if (one.seq <= heard) continue;
+  const tellWords = (once: Once): readonly Command[] => {
+    const commands = once('words', () => commandsOf(db, evening.id));
+    for (const one of commands.filter(({ seq }) => seq > heard)) {
       heard = one.seq;
-      res.write(
-        event('command', JSON.stringify({ seq: one.seq, at: one.at, type: one.type, go: one.type === 'go' ? one.go : null }), one.seq),
-      );
+      res.write(event('command', JSON.stringify(one), one.seq));
     }
     if (res.writableLength > BEHIND_BYTES) res.destroy();
     return commands;
   };
-  const tell = () => {
-    const commands = tellWords();
+  const tell = (once: Once) => {
+    const commands = tellWords(once);
     if (res.destroyed) return;
-    stale = res.writableLength > SLOW_BYTES;
-    if (stale) return;
+    isStale = res.writableLength > SLOW_BYTES;
+    if (isStale) return;
     const now =
       actor.kind === 'coach'
         ? event(
             'board',
-            onceForAll(`${evening.id}|${read}`, () => inLanguage(read, () => boardOf(context, evening, commands))),
+            once(`board ${read}`, () => JSON.stringify(inLanguage(read, () => boardOf(context, evening, commands)))),
           )
         : event(
             'scene',
-            onceForAll(evening.id, () => sceneOf(context, evening, commands)),
+            once('scene', () => JSON.stringify(sceneOf(context, evening, commands))),
           );
     if (now === shown) return;
     shown = now;
@@ -116,6 +95,7 @@ export function followEvening(
     },
     onClose: () => void res.end(),
   });
-  res.on('drain', () => stale && tell());
+  // A slow line has read what it had: it is told how things stand now.
+  res.on('drain', () => isStale && rooms.poke(evening.id));
   res.once('close', leave);
 }

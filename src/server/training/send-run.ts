@@ -3,6 +3,7 @@ import type { RunSent } from '../../contract/training.ts';
 import { creditedDay, doneOnServerClock } from '../../core/calendar/days.ts';
 import { t } from '../../core/text/translate.ts';
 import { goAt, goesTogether, sheetTogether } from '../../core/together/sheet.ts';
+import { squadClock } from '../../core/together/squad-clock.ts';
 import { type ClockEvent, compileRunSheet, DONE_SHARE, type Interval, provenWork, replay, shareOfWork } from '../../core/training/index.ts';
 import { leftOutOf } from '../../core/weeks/index.ts';
 import type { Actor } from '../accounts/actor.ts';
@@ -35,16 +36,25 @@ function checkOrder(events: readonly ClockEvent[]): void {
   });
 }
 
-/** A clock is put somewhere by the coach's word alone: alone nobody's is, and on an evening within the go that the coach began. */
-function checkJoins(db: Db, evening: Evening | null, sheet: readonly Interval[], events: readonly ClockEvent[]): void {
+/** What a device may be ahead of us by when it says where the squad stands. */
+const AHEAD_MS = 2000;
+
+/**
+ * A clock is put somewhere by the coach's word alone: alone nobody's is, and on an evening within the go that the coach began, no further than the
+ * squad's own clock has come in it by now.
+ */
+function checkJoins(db: Db, evening: Evening | null, sheet: readonly Interval[], events: readonly ClockEvent[], now: number): void {
   const joins = events.flatMap((event, i) => (event.type === 'join' ? [{ event, field: `events.${i}` }] : []));
   if (joins.length === 0) return;
-  const goes = goesTogether(sheet);
-  const begun = new Map(evening ? commandsOf(db, evening.id).map((one) => [one.seq, one.type === 'go' ? one.go : null] as const) : []);
+  const said = evening ? commandsOf(db, evening.id) : [];
   for (const { event, field } of joins) {
-    const go = begun.get(event.seq) ?? null;
-    const isEnd = event.index === sheet.length && evening !== null;
-    if (!isEnd && (go === null || goAt(goes, event.index) !== go)) throw badInput(field, t('No coach put this clock there.'));
+    const begun = said.find((one) => one.seq === event.seq && one.type === 'go');
+    const next = said.find((one) => one.seq > event.seq && one.type === 'go');
+    const { clock, go } = squadClock(sheet, begun ? said.filter((one) => !next || one.seq < next.seq) : [], now);
+    const isWithin = go !== null && goAt(goesTogether(sheet), event.index) === go;
+    const isThere = event.index < clock.index || (event.index === clock.index && event.ranMs <= clock.ranMs + AHEAD_MS);
+    const isEnd = evening !== null && event.index === sheet.length;
+    if (!isEnd && !(isWithin && isThere)) throw badInput(field, t('No coach put this clock there.'));
   }
 }
 
@@ -68,7 +78,11 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
   const session = content.sessions.find((one) => one.id === sent.sessionId);
   if (!session) throw notFound();
   checkOrder(sent.events);
-  const kept = db.transaction((tx) => {
+  const drills = new Map(Object.entries(content.drills));
+  const runner = { ...member, ownPace: {}, times: content.times };
+  const sheet = evening ? sheetTogether(session, drills, runner) : compileRunSheet(session, drills, runner);
+  checkJoins(db, evening, sheet, sent.events, now);
+  const answer = db.transaction((tx) => {
     const had = tx.select().from(runs).where(eq(runs.id, sent.id)).get();
     if (had && (had.playerId !== member.id || had.sessionId !== sent.sessionId)) throw notFound();
     const stopOf = (events: readonly ClockEvent[]) => events.find((event) => event.type === 'stop' && event.why === 'hurt');
@@ -102,10 +116,6 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
       .where(eq(runEvents.runId, sent.id))
       .orderBy(asc(runEvents.seq))
       .all();
-    const drills = new Map(Object.entries(content.drills));
-    const runner = { ...member, ownPace: {}, times: content.times };
-    const sheet = evening ? sheetTogether(session, drills, runner) : compileRunSheet(session, drills, runner);
-    checkJoins(db, evening, sheet, sent.events);
     const state = replay(
       sheet,
       kept.map((row) => row.event),
@@ -146,5 +156,5 @@ export function sendRun(context: Context, actor: Actor, sent: RunSent): { id: st
   });
   // A number that came before its log stands on the evening's board from now on.
   if (evening) context.rooms.poke(evening.id);
-  return kept;
+  return answer;
 }

@@ -1,12 +1,13 @@
-import { and, asc, desc, eq, gt, isNull, sql } from 'drizzle-orm';
-import { DAY_MS, HOUR_MS } from '../../core/calendar/lengths.ts';
+import { and, asc, desc, eq, getTableColumns, gt, isNull, lte, or, sql } from 'drizzle-orm';
+import { HOUR_MS, WEEK_MS } from '../../core/calendar/lengths.ts';
 import { onlyItems } from '../../core/together/sheet.ts';
 import type { Command } from '../../core/together/squad-clock.ts';
 import type { PublishedWeek } from '../../core/weeks/index.ts';
 import type { Context } from '../context.ts';
 import type { Db } from '../platform/db/connection.ts';
 import { prepared } from '../platform/db/prepared.ts';
-import { eveningCommands, evenings, runs } from '../platform/db/schema.ts';
+import { eveningCommands, evenings, runs, weekRevisions } from '../platform/db/schema.ts';
+import { notFound } from '../platform/problems.ts';
 import { type Member, type Squad, weekFor } from '../squads/squads.ts';
 import { contentOf } from './contents.ts';
 
@@ -20,6 +21,13 @@ const DOORS_MS = HOUR_MS / 4;
 const LASTS_MS = 4 * HOUR_MS;
 
 export const eveningById = (db: Db, id: string): Evening | undefined => db.select().from(evenings).where(eq(evenings.id, id)).get();
+
+/** @throws Problem "not found" for an evening that is not there, or is called off */
+export function standingEvening(db: Db, id: string): Evening {
+  const evening = eveningById(db, id);
+  if (!evening || evening.calledOffAt !== null) throw notFound();
+  return evening;
+}
 
 const eveningIdOf = prepared((db) =>
   db
@@ -43,55 +51,71 @@ export function pokeEveningOf({ db, rooms }: Pick<Context, 'db' | 'rooms'>, runI
 }
 
 /** What the coach said on an evening, in order. */
-export function commandsOf(db: Db, eveningId: string): Command[] {
-  const rows = db.select().from(eveningCommands).where(eq(eveningCommands.eveningId, eveningId)).orderBy(asc(eveningCommands.seq)).all();
-  return rows.map(({ seq, at, type, go }): Command => (type === 'go' ? { seq, at, type, go: go ?? 0 } : { seq, at, type }));
-}
+export const commandsOf = (db: Db, eveningId: string): Command[] =>
+  db
+    .select({ seq: eveningCommands.seq, at: eveningCommands.at, type: eveningCommands.type, go: eveningCommands.go })
+    .from(eveningCommands)
+    .where(eq(eveningCommands.eveningId, eveningId))
+    .orderBy(asc(eveningCommands.seq))
+    .all();
 
 /** When an evening was ended by its coach; null while it was not. */
 export const endOf = (commands: readonly Command[]): number | null => commands.find((one) => one.type === 'end')?.at ?? null;
 
-/** Whether players may be on an evening now. */
-export const isOpenNow = (evening: Evening, commands: readonly Command[], now: number): boolean =>
-  evening.calledOffAt === null && endOf(commands) === null && now >= evening.startsAt - DOORS_MS && now < evening.startsAt + LASTS_MS;
+/** From when on players may come to an evening. */
+const doorsOf = ({ startsAt }: Evening): number => startsAt - DOORS_MS;
+
+/** Whether an evening lies ahead, may be joined, or is over. */
+export function timeOf(evening: Evening, commands: readonly Command[], now: number): 'ahead' | 'open' | 'over' {
+  if (evening.calledOffAt !== null || endOf(commands) !== null || now >= evening.startsAt + LASTS_MS) return 'over';
+  return now < doorsOf(evening) ? 'ahead' : 'open';
+}
+
+const standingSince = (squadId: string, since: number) =>
+  and(eq(evenings.squadId, squadId), isNull(evenings.calledOffAt), gt(evenings.startsAt, since));
+const NEWEST_FIRST = [desc(evenings.startsAt), desc(evenings.id)];
 
 /** A squad's evenings that are not called off, the newest first, from some time ago on. */
 export const eveningsOf = (db: Db, squadId: string, since: number): Evening[] =>
   db
     .select()
     .from(evenings)
-    .where(and(eq(evenings.squadId, squadId), isNull(evenings.calledOffAt), gt(evenings.startsAt, since)))
-    .orderBy(desc(evenings.startsAt), desc(evenings.id))
+    .where(standingSince(squadId, since))
+    .orderBy(...NEWEST_FIRST)
     .all();
 
-/** The evenings of a squad that lie ahead or are on, the next one first, each with whether it may be joined now. */
-export function eveningsAhead(db: Db, squadId: string, now: number): { evening: Evening; isOpen: boolean }[] {
-  const rows = eveningsOf(db, squadId, now - LASTS_MS).toReversed();
-  return rows.flatMap((evening) => {
-    const commands = commandsOf(db, evening.id);
-    const isOpen = isOpenNow(evening, commands, now);
-    return isOpen || (endOf(commands) === null && evening.startsAt > now) ? [{ evening, isOpen }] : [];
-  });
-}
+/** The same as players and families may know of them: of a week that is a surprise nothing is told before it opens. */
+export const eveningsTold = (db: Db, squadId: string, since: number, now: number): Evening[] =>
+  db
+    .select(getTableColumns(evenings))
+    .from(evenings)
+    .innerJoin(weekRevisions, eq(weekRevisions.id, evenings.revisionId))
+    .where(and(standingSince(squadId, since), or(eq(weekRevisions.surprise, false), lte(weekRevisions.opensAt, now))))
+    .orderBy(...NEWEST_FIRST)
+    .all();
 
 /** The name of the session that an evening is of. */
 export const nameOf = (db: Db, evening: Evening): string =>
   contentOf(db, evening.revisionId).sessions.find((one) => one.id === evening.sessionId)?.name ?? '';
 
-/** How players and families are told of an evening. */
-export const eveningView = (db: Db, evening: Evening, isOpen: boolean) => ({
+/** How people are told of an evening. */
+export const eveningView = (db: Db, evening: Evening, time: ReturnType<typeof timeOf>) => ({
   id: evening.id,
   name: nameOf(db, evening),
   startsAt: evening.startsAt,
   minutes: Math.max(1, Math.round(evening.seconds / 60)),
-  isOpen,
+  doorsAt: doorsOf(evening),
+  isOpen: time === 'open',
 });
 
-/** What is told of a squad's evenings: those of the next week, and what is on. */
-export const eveningsTold = (db: Db, squadId: string, now: number) =>
-  eveningsAhead(db, squadId, now)
-    .filter(({ evening }) => evening.startsAt < now + 7 * DAY_MS)
-    .map(({ evening, isOpen }) => eveningView(db, evening, isOpen));
+/** The evenings of a squad that players may know of, that lie ahead within a week, or are on: the next one first. */
+export function eveningsAhead(db: Db, squadId: string, now: number): { evening: Evening; view: ReturnType<typeof eveningView> }[] {
+  const soon = eveningsTold(db, squadId, now - LASTS_MS, now).filter((one) => one.startsAt < now + WEEK_MS);
+  return soon.toReversed().flatMap((evening) => {
+    const time = timeOf(evening, commandsOf(db, evening.id), now);
+    return time === 'over' ? [] : [{ evening, view: eveningView(db, evening, time) }];
+  });
+}
 
 /** A week with nothing but an evening's items in it. */
 export const eveningOnly = (content: PublishedWeek, evening: Pick<Evening, 'sessionId' | 'itemIds'>): PublishedWeek => ({

@@ -16,7 +16,7 @@ import { allow, asPerson } from '../policy.ts';
 import { groupsOnDays } from '../squads/groups.ts';
 import { memberOf, squadById, typicalRunnerOf, weekFor } from '../squads/squads.ts';
 import { type CalendarReader, type CalendarWeek, calendarOf } from './calendar.ts';
-import { eveningsOf, nameOf } from './evenings.ts';
+import { eveningsTold, nameOf } from './evenings.ts';
 
 const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
 
@@ -134,6 +134,6 @@ export function readFeed(context: Context, token: string, remindAt: number | nul
     : { runner: typical, home: null, remindAt };
   const name = member ? `${member.nickname}, ${squad.name}` : squad.name;
   // A calendar program says of no language: whoever made the address did, or the squad.
-  const evenings = eveningsOf(db, squad.id, now - FEED_EVENINGS_MS).map((one) => ({ ...one, name: nameOf(db, one) }));
+  const evenings = eveningsTold(db, squad.id, now - FEED_EVENINGS_MS, now).map((one) => ({ ...one, name: nameOf(db, one) }));
   return inLanguage(languageChosen(db, feed.madeBy) ?? squad.language, () => calendarOf(name, config.baseAddress, given, reader, evenings));
 }

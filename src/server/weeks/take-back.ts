@@ -1,9 +1,9 @@
-import { and, eq, gt } from 'drizzle-orm';
+import { and, eq, gt, inArray } from 'drizzle-orm';
 import type { WeekDetail } from '../../contract/weeks.ts';
 import { t } from '../../core/text/translate.ts';
 import type { Actor } from '../accounts/actor.ts';
 import type { Context } from '../context.ts';
-import { films, givenWeeks, weekOutlines, weekRevisions, weeks } from '../platform/db/schema.ts';
+import { eveningCommands, evenings, films, givenWeeks, weekOutlines, weekRevisions, weeks } from '../platform/db/schema.ts';
 import { Problem } from '../platform/problems.ts';
 import { allow } from '../policy.ts';
 import { detailOf, newestRevision, weekById } from './weeks.ts';
@@ -28,6 +28,10 @@ export function takeBackRelease(context: Context, actor: Actor, input: { week: s
     for (const { id } of waiting) {
       db.delete(givenWeeks).where(eq(givenWeeks.revisionId, id)).run();
       db.delete(weekOutlines).where(eq(weekOutlines.revisionId, id)).run();
+      // Nothing was begun of it: a live evening that was named goes with its week.
+      const named = db.select({ id: evenings.id }).from(evenings).where(eq(evenings.revisionId, id));
+      db.delete(eveningCommands).where(inArray(eveningCommands.eveningId, named)).run();
+      db.delete(evenings).where(eq(evenings.revisionId, id)).run();
       db.delete(weekRevisions).where(eq(weekRevisions.id, id)).run();
     }
   });

@@ -137,7 +137,7 @@ async function serveEvening(context: Context, req: IncomingMessage, res: ServerR
       return false;
     }
   };
-  followEvening(context, actor, { evening, lastHeard }, res, mayStay);
+  followEvening(context, actor, { evening, lastHeard }, res, mayStay, req.method === 'HEAD');
 }
 
 const EVERYTHING = /^\/api\/v1\/family\/([0-9a-f-]{36})\/everything$/;
@@ -253,7 +253,7 @@ export function createHouseServer(context: Context, astro: AstroHandler, clientD
     const [, kind, id] = MEDIA_FILE.exec(path) ?? [];
     if (kind && id && (req.method === 'GET' || req.method === 'HEAD')) return serveMedia(context, req, res, kind, id);
     const [, evening] = EVENING.exec(path) ?? [];
-    if (evening && req.method === 'GET') return serveEvening(context, req, res, evening);
+    if (evening && (req.method === 'GET' || req.method === 'HEAD')) return serveEvening(context, req, res, evening);
     const asked = exportAt(path);
     if (asked && (req.method === 'GET' || req.method === 'HEAD')) return serveExport(context, req, res, asked);
     // Made at the build, so that a device keeps it; whoever asks for it with a line gets the same.

@@ -1,20 +1,21 @@
-import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
+import { SkipForward } from 'lucide-react';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { callAs } from '../../client/client.ts';
 import { companionsHere } from '../../client/companions.ts';
 import { guarded } from '../../client/guarded.tsx';
-import type { TogetherScene } from '../../contract/together.ts';
-import { type JoinPage, togetherApi } from '../../contract/together.ts';
+import type { SquadLine } from '../../client/squad-line.ts';
+import { type JoinPage, type TogetherScene, togetherApi } from '../../contract/together.ts';
 import { t } from '../../core/text/translate.ts';
-import { followSquad } from '../../core/together/follow.ts';
-import { sheetTogether } from '../../core/together/sheet.ts';
+import { followSquad, heldBy } from '../../core/together/follow.ts';
+import { goesTogether, sheetTogether } from '../../core/together/sheet.ts';
 import { squadClock } from '../../core/together/squad-clock.ts';
 import { advance, type ClockState, type Interval } from '../../core/training/index.ts';
-import { Notice } from '../../ui/parts/index.ts';
+import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { useHere } from '../training/here.ts';
-import { SquadGate } from '../training/SquadGate.tsx';
-import type { Live, SquadOn } from '../training/use-follow.ts';
+import type { FollowingClock, Live, SquadOn } from '../training/live.ts';
 import type { Turn } from '../training/use-turn.ts';
-import type { Visiting } from '../training/visiting.ts';
+import { drillsOfVisit, type Visiting } from '../training/visiting.ts';
+import { PictureGate, SquadGate } from './SquadGate.tsx';
 import { useSquadLine } from './use-squad-line.ts';
 
 /** The same as alone, out of the same script. */
@@ -42,21 +43,46 @@ function AskedAgain({ scene, me, names }: { scene: TogetherScene | null; me: str
   );
 }
 
-interface Props {
-  page: JoinPage;
-  /** The drill of each go, in order. */
-  goNames: readonly string[];
+/** How often a visit looks where the squad is. */
+const LOOK_MS = 200;
+
+/** The squad's clock over a line, for the visits of this phone. */
+function squadOver(eveningId: string, line: SquadLine): SquadOn {
+  return {
+    eveningId,
+    serverNow: () => line.serverNow(),
+    sheetOf: sheetTogether,
+    heldBy,
+    keep(sheet: readonly Interval[], { own, add, onWait }: FollowingClock) {
+      const look = () => {
+        const { state, log, now, serverAhead } = own();
+        if (serverAhead === null) return;
+        const said = line.now().commands.map((one) => ({ ...one, at: one.at - serverAhead }));
+        const found = followSquad(sheet, advance(sheet, state, now), log, squadClock(sheet, said, now));
+        onWait(found.kind === 'wait');
+        if (found.kind === 'event') add(found.event);
+      };
+      const timer = setInterval(look, LOOK_MS);
+      const stop = line.subscribe(look);
+      return () => {
+        clearInterval(timer);
+        stop();
+      };
+    },
+  };
 }
 
 /** A live evening on a player's phone; whoever shares it is on it as well, and gives a number of the own after each go. */
-export const JoinedView = guarded(function JoinedView({ page, goNames }: Props) {
+export const JoinedView = guarded(function JoinedView({ page }: { page: JoinPage }) {
   const { evening } = page;
   const first = useMemo(() => visitingOf(page), [page]);
   const me = page.visit.playerId;
-  useHereOf(page);
+  // The week that a device keeps for when there is no line is the whole one, never an evening's part of it.
+  useHere(page.visit, true);
   const { line, heard } = useSquadLine(evening, { scene: page.scene });
+  const on = useMemo(() => squadOver(evening.id, line), [evening.id, line]);
   const [others, setOthers] = useState<Visiting[]>([]);
-  /** Where each player's clock stands: at a number, or elsewhere. */
+  /** Whose number is being typed. */
   const [typing, setTyping] = useState<Readonly<Record<string, boolean>>>({});
   useEffect(() => {
     const beside = companionsHere(me);
@@ -65,76 +91,103 @@ export const JoinedView = guarded(function JoinedView({ page, goNames }: Props) 
       (found) => setOthers(found.flatMap((one) => (one && visitingOf(one)) ?? [])),
     );
   }, [me, evening.id]);
-  const on: SquadOn = useMemo(
-    () => ({
-      eveningId: evening.id,
-      serverNow: () => line.serverNow(),
-      sheetOf: sheetTogether,
-      follow(sheet, { state, log, now }, serverAhead) {
-        const said = line.now().commands.map((one) => ({ ...one, at: one.at - serverAhead }));
-        return followSquad(sheet, advance(sheet, state, now), log, squadClock(sheet, said, now));
-      },
-      subscribe: line.subscribe,
-    }),
-    [evening.id, line],
-  );
   const players = useMemo(() => (first ? [first, ...others] : []), [first, others]);
+  const names = useMemo(() => (first ? goNamesOf(first) : []), [first]);
   const isShared = others.length > 0;
-  // Whoever has a number to give has the phone; the one who is signed in first.
+  // Whoever has a number to give has the phone; else the one who is signed in.
   const shown = players.find((one) => typing[one.visit.playerId])?.visit.playerId ?? me;
-  const tell = useCallback((playerId: string, sheet: readonly Interval[], state: ClockState) => {
-    const now = state.phase === 'running' && sheet[state.index]?.kind === 'score';
-    setTyping((was) => (was[playerId] === now ? was : { ...was, [playerId]: now }));
-  }, []);
-  const last = heard.commands.findLast((one) => one.type === 'go' || one.type === 'ask');
-  if (!first) return null;
-  return (
-    <>
-      {players.map((one) => (
-        <div key={one.visit.playerId} hidden={shown !== one.visit.playerId}>
-          <AskedAgain scene={heard.scene} me={one.visit.playerId} names={goNames} />
-          <OnEvening
-            {...one}
-            on={on}
-            scene={heard.scene}
-            isOnLine={heard.isOnLine}
-            startsAt={evening.startsAt}
-            asksReady={last?.type === 'ask'}
-            isShared={isShared}
-            turn={isShared ? { nickname: one.visit.nickname, mine: shown === one.visit.playerId } : null}
-            onClock={tell}
-          />
-        </div>
-      ))}
-    </>
+  const onTyping = useCallback(
+    (playerId: string, now: boolean) => setTyping((was) => (was[playerId] === now ? was : { ...was, [playerId]: now })),
+    [],
   );
+  const last = heard.commands.findLast((one) => one.type === 'go' || one.type === 'ask');
+  const isOver = heard.commands.some((one) => one.type === 'end');
+  return players.map((one) => (
+    <div key={one.visit.playerId} hidden={shown !== one.visit.playerId}>
+      <AskedAgain scene={heard.scene} me={one.visit.playerId} names={names} />
+      <OnEvening
+        {...one}
+        on={on}
+        beside={me}
+        scene={heard.scene}
+        isOnLine={heard.isOnLine}
+        startsAt={evening.startsAt}
+        asksReady={last?.type === 'ask'}
+        isOver={isOver}
+        turn={isShared ? { nickname: one.visit.nickname, mine: shown === one.visit.playerId } : null}
+        onTyping={onTyping}
+      />
+    </div>
+  ));
 });
 
-/** The week that a device keeps for when there is no line is the whole one, never an evening's part of it. */
-function useHereOf({ visit }: JoinPage): void {
-  useHere(visit, true);
+/** The names of the goes, in order, as a player has the drills. */
+function goNamesOf({ visit, session }: Visiting): string[] {
+  const drills = drillsOfVisit(visit);
+  return goesTogether(sheetTogether(session, drills, visit.runner)).map((go) => drills.get(go.drillId)?.name ?? go.drillId);
 }
 
-interface OnProps extends Visiting, Omit<Live, 'say' | 'timeZone' | 'Gate'> {
+interface OnProps extends Visiting, Pick<Live, 'on' | 'scene' | 'isOnLine' | 'startsAt' | 'asksReady'> {
+  /** Whose line it is. */
+  beside: string;
+  /** The coach has ended it. */
+  isOver: boolean;
   turn: { nickname: string; mine: boolean } | null;
-  onClock(playerId: string, sheet: readonly Interval[], state: ClockState): void;
+  onTyping(playerId: string, isTyping: boolean): void;
 }
 
-function OnEvening({ visit, session, on, scene, isOnLine, startsAt, asksReady, isShared, turn, onClock }: OnProps) {
-  const { playerId } = visit;
+function OnEvening({ visit, session, beside, isOver, turn, onTyping, ...heard }: OnProps) {
+  const { playerId, pictures } = visit;
+  const evening = heard.on.eveningId;
   const say = useCallback(
     (doing: 'here' | 'ready' | 'with' | 'waits') =>
-      void callAs(playerId, togetherApi.here, { evening: on.eveningId }, { doing }).catch(() => {
+      void callAs(playerId, togetherApi.here, { evening }, { doing, beside }).catch(() => {
         // Said anew with the next change, and whenever the line is back.
       }),
-    [playerId, on],
+    [playerId, evening, beside],
   );
-  const live: Live = { on, scene, isOnLine, startsAt, timeZone: visit.squad.timeZone, asksReady, isShared, say, Gate: SquadGate };
-  const report = useCallback((sheet: readonly Interval[], state: ClockState) => onClock(playerId, sheet, state), [onClock, playerId]);
+  const isWith = useRef(false);
+  const report = useCallback(
+    (sheet: readonly Interval[], state: ClockState) => {
+      const kind = state.phase === 'running' ? sheet[state.index]?.kind : undefined;
+      onTyping(playerId, kind === 'score');
+      const now = kind !== undefined && kind !== 'set-up';
+      if (now && !isWith.current) say('with');
+      isWith.current = now;
+    },
+    [onTyping, playerId, say],
+  );
+  const isShared = turn !== null;
+  const Skip = useCallback(
+    ({ onSkip }: { onSkip(): void }) => (
+      <Button size="player" onClick={onSkip} aria-label={isShared ? t('Not my go this time') : t('No number this time')}>
+        {pictures ? <SkipForward aria-hidden className="size-8" /> : isShared ? t('Not my go this time') : t('No number this time')}
+      </Button>
+    ),
+    [isShared, pictures],
+  );
+  const setUp = t('Your coach begins the next go');
+  const live: Live = { ...heard, timeZone: visit.squad.timeZone, setUp, Gate: pictures ? PictureGate : SquadGate, Skip, say };
   const among: Turn | null = turn && { ...NO_TURNS, ...turn, isShown: turn.mine, whose: turn.nickname };
   return (
     <Suspense fallback={<p className="p-4">{t('One moment…')}</p>}>
-      <Visit visit={visit} session={session} turn={among} company={null} live={live} onClock={report} />
+      <Visit
+        visit={visit}
+        session={session}
+        turn={among}
+        company={
+          isOver ? (
+            <Notice tone="look">
+              {t('This evening is over. Its drills are a session of the week too: do them when you like.')}{' '}
+              <ButtonLink href="/week" size="player">
+                {t('Back to This week')}
+              </ButtonLink>
+            </Notice>
+          ) : null
+        }
+        live={live}
+        onClock={report}
+      />
     </Suspense>
   );
 }

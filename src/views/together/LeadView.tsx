@@ -1,5 +1,5 @@
 import { Pause, Play, RotateCcw, SkipForward, Users } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, sentenceOf } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
@@ -7,9 +7,9 @@ import { footInWords, number, whenInWords } from '../../client/words.ts';
 import { reviewApi } from '../../contract/review.ts';
 import { type CommandSent, type LeadPage, type NumberView, type PersonTogether, togetherApi } from '../../contract/together.ts';
 import { capital } from '../../core/text/capital.ts';
-import { plural, t, term } from '../../core/text/translate.ts';
+import { plural, t } from '../../core/text/translate.ts';
 import { goesTogether, sheetTogether } from '../../core/together/sheet.ts';
-import { type SquadClock, squadClock } from '../../core/together/squad-clock.ts';
+import { lastGo, type SquadClock, squadClock } from '../../core/together/squad-clock.ts';
 import { type Interval, KIND_WORDS, sideInWords, TYPICAL_RUNNER } from '../../core/training/index.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import { useSquadLine } from './use-squad-line.ts';
@@ -60,14 +60,27 @@ function OneNumber({ number: one, nickname, onAgain }: NumberProps) {
   );
 }
 
+/** The squad's clock, looked at so often; what is made of it is drawn anew only when that has changed. */
+function useSquad<T extends string | number>(look: () => T): T {
+  const [seen, setSeen] = useState(look);
+  useEffect(() => {
+    setSeen(look());
+    const timer = setInterval(() => setSeen(look()), DRAW_MS);
+    return () => clearInterval(timer);
+  }, [look]);
+  return seen;
+}
+
 interface ClockProps {
   sheet: readonly Interval[];
-  squad: SquadClock;
+  squadNow(): SquadClock;
   nameOf(interval: Interval | undefined): string;
 }
 
 /** Where the squad's clock stands, to be read across a room. */
-function SquadFace({ sheet, squad, nameOf }: ClockProps) {
+function SquadFace({ sheet, squadNow, nameOf }: ClockProps) {
+  useSquad(useCallback(() => Math.floor(squadNow().clock.ranMs / DRAW_MS), [squadNow]));
+  const squad = squadNow();
   const { clock } = squad;
   const interval = sheet[clock.index];
   if (squad.isOver) return <p className="font-bold font-display text-5xl">{t('Over')}</p>;
@@ -89,6 +102,9 @@ function SquadFace({ sheet, squad, nameOf }: ClockProps) {
   );
 }
 
+/** What of the squad's clock the page around it follows. */
+const placeOf = ({ seq, isOver, clock }: SquadClock) => [seq, isOver, clock.phase, clock.index].join();
+
 /** A live evening as its coach leads it: the clock, who is there, and the numbers as they come. */
 export const LeadView = guarded(function LeadView({ page }: { page: LeadPage }) {
   const { line, heard } = useSquadLine(page, { board: page.board });
@@ -98,16 +114,17 @@ export const LeadView = guarded(function LeadView({ page }: { page: LeadPage }) 
     [page.session, page.times, drills],
   );
   const goes = useMemo(() => goesTogether(sheet), [sheet]);
-  const [at, setAt] = useState(page.now);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  useEffect(() => {
-    const timer = setInterval(() => setAt((was) => line.serverNow() ?? was), DRAW_MS);
-    return () => clearInterval(timer);
-  }, [line]);
-  const squad = useMemo(() => squadClock(sheet, heard.commands, at), [sheet, heard.commands, at]);
+  const squadNow = useCallback(
+    () => squadClock(sheet, heard.commands, line.serverNow() ?? page.now),
+    [sheet, heard.commands, line, page.now],
+  );
+  // The page itself changes with the stretches, not with the seconds.
+  useSquad(useCallback(() => placeOf(squadNow()), [squadNow]));
+  const squad = squadNow();
   const people = heard.board?.people ?? page.board.people;
-  const since = heard.commands.findLast((one) => one.type === 'go')?.at ?? 0;
+  const since = lastGo(heard.commands)?.at ?? 0;
   const here = people.filter((one) => one.doing !== 'away');
   const done = people.filter((one) => isDone(one, squad.go, since));
   const nameOf = (interval: Interval | undefined) => drills.get(interval?.drillId ?? '')?.name ?? '';
@@ -156,7 +173,7 @@ export const LeadView = guarded(function LeadView({ page }: { page: LeadPage }) 
       {problem && <Notice tone="stop">{problem}</Notice>}
       <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_420px]">
         <section className="slab flex flex-col gap-4 p-4" aria-label={t('The clock')}>
-          <SquadFace sheet={sheet} squad={squad} nameOf={nameOf} />
+          <SquadFace sheet={sheet} squadNow={squadNow} nameOf={nameOf} />
           {!squad.isOver && (
             <div className="flex flex-wrap gap-2">
               {isRunning && (
@@ -250,7 +267,7 @@ export const LeadView = guarded(function LeadView({ page }: { page: LeadPage }) 
         <p>
           {t('What was sent waits in Review, like every number. {goes} were planned.', { goes: plural(goes.length, 'go') })}{' '}
           <ButtonLink href={`/coach/${page.squadId}/review`} size="small">
-            {term('Review')}
+            {t('Review')}
           </ButtonLink>
         </p>
       )}

@@ -1,5 +1,5 @@
 import { Users } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { call, ServerProblem, sentenceOf } from '../../client/client.ts';
 import { guarded } from '../../client/guarded.tsx';
@@ -39,7 +39,8 @@ function OpenForm({ squad, list, from, today, onOpened }: Props & { onOpened(row
   const [hour, setHour] = useState('17:00');
   const [problem, setProblem] = useState<{ field: string; sentence: string } | null>(null);
   const [busy, setBusy] = useState(false);
-  const id = useMemo(() => uuid(), []);
+  /** The id of the evening that is opened next: pressing twice opens one. */
+  const [id, setId] = useState(() => uuid());
   if (!source) return <Empty scene="blank">{t('Release a week first. An evening is made of what is in it.')}</Empty>;
   const open = async (startsAt: number | null) => {
     setBusy(true);
@@ -49,6 +50,7 @@ function OpenForm({ squad, list, from, today, onOpened }: Props & { onOpened(row
         .filter((one) => chosen.has(one));
       const { revisionId, session } = source;
       onOpened(await call(togetherApi.open, { squad }, { id, revisionId, sessionId: session.id, itemIds, startsAt }));
+      setId(uuid());
       setProblem(null);
     } catch (error) {
       const [field] = error instanceof ServerProblem ? error.fields : [];
@@ -174,7 +176,9 @@ export const OpenTogether = guarded(function OpenTogether({ squad, list, from, t
       setProblem(sentenceOf(error));
     }
   };
-  const ahead = rows.filter((one) => one.endedAt === null && (one.isOpen || one.startsAt > list.now)).toReversed();
+  const ahead = rows
+    .filter((one) => one.endedAt === null && (one.isOpen || one.startsAt > list.now))
+    .sort((a, b) => a.startsAt - b.startsAt);
   const past = rows.filter((one) => !ahead.includes(one));
   return (
     <div className="flex flex-col gap-5">

@@ -1,10 +1,11 @@
 import { useEffect, useMemo, useSyncExternalStore } from 'react';
 import { type Heard, SquadLine } from '../../client/squad-line.ts';
-import type { Board, CommandView, TogetherScene } from '../../contract/together.ts';
+import type { Board, TogetherScene } from '../../contract/together.ts';
+import type { Command } from '../../core/together/squad-clock.ts';
 
 interface Evening {
   id: string;
-  commands: readonly CommandView[];
+  commands: readonly Command[];
 }
 
 /** This page's line to a live evening, and what was heard over it. */

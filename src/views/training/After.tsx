@@ -29,7 +29,7 @@ interface Props {
   onMend: ((give: Give) => void) | null;
   /** The next session of the week that is not done; null when this was the last of them. */
   next: { id: string; name: string; day: number | null } | null;
-  /** How many sessions the week has. */
+  /** How many sessions the week has; 0 where nothing of it is said, as on a live evening. */
   sessions: number;
   /** Why what was done is not kept yet; null when it is. */
   problem: string | null;
@@ -121,7 +121,7 @@ export function After({
               : t('It changes no best and no streak; your coach sees that you did it.'))}
         </p>
       )}
-      {finished && !practice && (
+      {finished && !practice && sessions > 0 && (
         <p className="font-semibold text-xl" data-testid="whats-next">
           {next
             ? t('Next: {name}{day}.', { name: next.name, day: next.day === null ? '' : `, ${wishedDay(next.day)}` })

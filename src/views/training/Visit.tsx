@@ -33,13 +33,13 @@ import { beatWords } from './beat-words.ts';
 import type { TodayChoice } from './Easier.tsx';
 import { leftOutAt } from './kit.ts';
 import { courseMetres, drawnAtHome, wayOf } from './LayOut.tsx';
+import type { Live } from './live.ts';
 import { Opening } from './Opening.tsx';
 import { Outcomes } from './Outcomes.tsx';
 import { useBeat } from './use-beat.ts';
 import { useClock } from './use-clock.ts';
 import { useCountAlong } from './use-count-along.ts';
 import { useFilming } from './use-filming.ts';
-import type { Live } from './use-follow.ts';
 import { fetchRules, useGives } from './use-gives.ts';
 import { useHandsFree } from './use-hands-free.ts';
 import { useInPlace } from './use-in-place.ts';
@@ -110,6 +110,7 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
   const drills = useMemo(() => drillsOfVisit(visit), [visit]);
   const isLive = live !== null;
   const { eveningId, sheetOf } = live?.on ?? {};
+  const setUp = live?.setUp;
   const plannedSheet = useMemo(() => (sheetOf ?? compileRunSheet)(planned, drills, runner), [sheetOf, planned, drills, runner]);
   const shown = useMemo(() => new Map([...drills].map(([id, drill]) => [id, drawnAtHome(visit, drill)])), [visit, drills]);
   /** What is done in the place of what was planned, by item. */
@@ -138,10 +139,10 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
         way: wayOf(drill),
         beat: beatWords(numbersNow.current, interval),
         rhythm: heard.current && drill && hasBeat(interval) ? plannedPace(drill, interval.pace, runner) : null,
-        ...(isLive ? { setUp: t('Your coach begins the next go.') } : {}),
+        ...(setUp === undefined ? {} : { setUp }),
       };
     },
-    [drillOf, plannedItems, heard, runner, turn?.nickname, isLive],
+    [drillOf, plannedItems, heard, runner, turn?.nickname, setUp],
   );
   const make = useCallback(
     (): KeptRun => ({
@@ -224,11 +225,6 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
   useSharedCamera(filming, isQuiet);
   /** The wait at which the player said to be ready, on a live evening. */
   const [readyAt, setReadyAt] = useState(-1);
-  const say = live?.say;
-  const isWith = isLive && state.phase === 'running' && interval?.kind !== 'set-up';
-  useEffect(() => {
-    if (isWith) say?.('with');
-  }, [isWith, say]);
   const { listening, loud, hearing, listenOn } = useHandsFree(
     clock.voice,
     isQuiet
@@ -345,7 +341,7 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
           gives={gives}
           onMend={isPractice ? null : setMending}
           next={week.content.sessions.find((one) => one.id !== session.id && !visit.done.includes(one.id)) ?? null}
-          sessions={week.content.sessions.length}
+          sessions={isLive ? 0 : week.content.sessions.length}
           problem={clock.keepProblem}
         />
       </Suspense>
@@ -404,11 +400,7 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
       </Suspense>
     ) : null;
   const isGate = isLive && interval?.kind === 'set-up';
-  const isHeldByCoach =
-    isLive &&
-    paused &&
-    events.findLast((event) => event.type === 'pause' || event.type === 'resume')?.type === 'pause' &&
-    events.findLast((event) => event.type === 'pause')?.led === true;
+  const isHeldByCoach = paused && live?.on.heldBy(events) === 'coach';
   const nextGo = isGate ? sheet[state.index + 1] : undefined;
   const nextDrill = drillOf(nextGo);
   const onPause = inPlace.isWaiting ? () => setStepsOut(true) : pauseByTouch;
@@ -464,29 +456,27 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
         <live.Gate
           key={state.index}
           live={live}
+          voice={clock.voice}
           stoppedAt={isHeldByCoach ? here : null}
-          onHurt={() => clock.stop('hurt')}
           me={visit.playerId}
           drill={nextDrill}
           foot={nextGo && nextGo.foot !== 'both' ? nextGo.foot : null}
           stronger={runner.strongerFoot}
           shown={shownByCoach(visit.films, nextDrill?.id ?? '')}
           beat={nextGo ? beatWords(beats, nextGo) : null}
-          lacking={
-            nextGo?.itemId && leftOut.has(nextGo.itemId)
-              ? t('This one cannot be done at your home. Stay here; your coach goes on with the next one.')
-              : null
-          }
+          isLeftOut={leftOut.has(nextGo?.itemId ?? '')}
           waits={clock.waitsForSquad}
           isReady={readyAt === state.index}
           onReady={(is) => setReadyAt(is ? state.index : -1)}
           onAlone={() => {
             clock.voice.open();
-            tap('ready');
+            tap(paused ? 'resume' : 'ready');
           }}
+          onHurt={() => clock.stop('hurt')}
           onLeave={() => tap('pause')}
         >
-          <Outcomes outcomes={outcomes} onMend={outcomes.length > 0 ? () => mendNewest(false) : null} />
+          {/* The clock stands meanwhile: what is put right ends no go that begins. */}
+          <Outcomes outcomes={outcomes} onMend={outcomes.length > 0 ? () => mendNewest(true) : null} />
         </live.Gate>
       ) : paused && !inPlace.isWaiting ? (
         <Suspense fallback={<h2 className="text-[40px]">{t('Paused')}</h2>}>
@@ -558,11 +548,7 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
             onAgain={isLive ? undefined : again}
             onPause={() => tap('pause')}
           />
-          {isLive && (
-            <Button size="player" onClick={() => tap('skip')}>
-              {live.isShared ? t('Not my go this time') : t('No number this time')}
-            </Button>
-          )}
+          {live && <live.Skip onSkip={() => tap('skip')} />}
         </Suspense>
       ) : (
         <Suspense fallback={<h2 className="text-[40px]">{drill?.name}</h2>}>

@@ -1,5 +1,5 @@
 import { Check, CirclePlay } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { sendJson } from '../../client/client.ts';
 import type { KeptRun } from '../../client/device-store.ts';
 import { guarded } from '../../client/guarded.tsx';
@@ -14,9 +14,10 @@ import { doseOf, minutesInWords } from '../../core/training/dose.ts';
 import { compileRunSheet } from '../../core/training/index.ts';
 import type { Session } from '../../core/weeks/schema.ts';
 import { Laces, Scene, Skyline, StillImage } from '../../ui/notations/index.ts';
-import { Button, ButtonLink, Empty, Field, Form, InLanguage, Notice } from '../../ui/parts/index.ts';
+import { Button, ButtonLink, Empty, InLanguage, Notice } from '../../ui/parts/index.ts';
 import { HomeScreen } from '../accounts/HomeScreen.tsx';
 import { FilmSoon } from '../clips/FilmSoon.tsx';
+import { ByCode, Evenings } from './Evenings.tsx';
 import { useHere } from './here.ts';
 import { drillsOf, kitAtHome, lacks, playedItems } from './kit.ts';
 import { Layouts } from './LayOut.tsx';
@@ -40,58 +41,6 @@ function Fetch({ kit, visit }: { kit: readonly Kit[]; visit: ThisWeek }) {
         </li>
       ))}
     </ul>
-  );
-}
-
-/** The way into a live evening by the code that the coach reads aloud on the call. */
-function ByCode() {
-  const [code, setCode] = useState('');
-  const { problem, busy, attempt } = useAttempt();
-  return (
-    <details>
-      <summary className="inline-flex min-h-12 cursor-pointer items-center underline">{t('My coach read a code aloud')}</summary>
-      <Form
-        className="flex flex-wrap items-end gap-2"
-        onSend={() =>
-          attempt(async () => {
-            // Not through the contract, whose schemas a phone need not load for it.
-            const { id } = (await sendJson('GET', `/api/v1/go/together/${encodeURIComponent(code.trim() || '-')}`)) as { id: string };
-            window.location.assign(`/together/${id}`);
-          })
-        }
-      >
-        <Field label={t('Code')} inputMode="numeric" value={code} onChange={(event) => setCode(event.target.value)} />
-        <Button type="submit" size="player" disabled={busy}>
-          {t('Join')}
-        </Button>
-      </Form>
-      {problem && <Notice tone="look">{problem}</Notice>}
-    </details>
-  );
-}
-
-/** Live evenings of the squad: when, how long, and the way in while the doors are open. */
-function Evenings({ visit }: { visit: ThisWeek }) {
-  const zone = visit.squad?.timeZone ?? 'UTC';
-  const inMinutes = (at: number) => Math.ceil((at - visit.now) / 60_000);
-  return (
-    <section className="slab flex flex-col gap-3 border-s-8 border-s-lace p-4" aria-label={t('Together')}>
-      <h2>{t('Together')}</h2>
-      {(visit.together ?? []).map((one) => (
-        <div key={one.id} className="flex flex-col gap-2">
-          <p className="text-lg">
-            <b>{one.name}</b>: {whenInWords(one.startsAt, zone)}, {t('about {minutes}', { minutes: plural(one.minutes, 'minute') })}
-          </p>
-          {one.isOpen && (
-            <ButtonLink href={`/together/${one.id}`} look="main" size="player">
-              {inMinutes(one.startsAt) > 0
-                ? t('Join: it begins in {minutes}', { minutes: plural(inMinutes(one.startsAt), 'minute') })
-                : t('Join: it is on')}
-            </ButtonLink>
-          )}
-        </div>
-      ))}
-    </section>
   );
 }
 

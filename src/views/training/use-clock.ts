@@ -20,8 +20,8 @@ import {
   type WorkOfFoot,
 } from '../../core/training/index.ts';
 import { clockLock, lookAfterRuns, visitedBy } from './left-runs.ts';
+import type { SquadOn } from './live.ts';
 import { useAwake } from './use-awake.ts';
-import { type SquadOn, useFollow } from './use-follow.ts';
 import { LATE_MS, Voice } from './voice.ts';
 
 export type PlainEvent = 'start' | 'pause' | 'resume' | 'ready' | 'done' | 'skip' | 'again';
@@ -297,8 +297,11 @@ export function useClock(
     };
   }, [running, sheet, leftOut, show, layCues, persist, add, logNow]);
 
-  const own = () => ({ state: stateRef.current, log: logRef.current, now: logNow(), serverAhead: serverAhead.current });
-  const waitsForSquad = useFollow(squad, sheet, own, add);
+  const [waitsForSquad, setWaits] = useState(false);
+  useEffect(() => {
+    const own = () => ({ now: logNow(), state: stateRef.current, log: logRef.current, serverAhead: serverAhead.current });
+    return squad?.keep(sheet, { own, add, onWait: setWaits });
+  }, [squad, sheet, add, logNow]);
 
   const goesDark = useAwake(state.phase);
   useEffect(() => {

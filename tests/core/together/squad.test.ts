@@ -16,7 +16,12 @@ const sheet = sheetTogether(chosen, drills, { strongerFoot: 'right' });
 const goes = goesTogether(sheet);
 // wait · lead-in · right 15 · switch 3 · left 15 · score | wait · lead-in · 20 · score | wait · lead-in · 20 · score
 const go = (seq: number, seconds: number, which: number): Command => ({ seq, at: T0 + seconds * 1000, type: 'go', go: which });
-const say = (seq: number, seconds: number, type: 'pause' | 'resume' | 'ask' | 'end'): Command => ({ seq, at: T0 + seconds * 1000, type });
+const say = (seq: number, seconds: number, type: 'pause' | 'resume' | 'ask' | 'end'): Command => ({
+  seq,
+  at: T0 + seconds * 1000,
+  type,
+  go: null,
+});
 const leadIn = sheet[1]?.seconds ?? 0;
 
 /** A device that follows; the line brings it what `known` says. */

@@ -2,10 +2,11 @@ import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
 import type { RunSent } from '../../../src/contract/training.ts';
 import { HOUR_MS } from '../../../src/core/calendar/lengths.ts';
-import { evenings, squads } from '../../../src/server/platform/db/schema.ts';
+import { evenings, letters as lettersTable, squads } from '../../../src/server/platform/db/schema.ts';
 import { decideScore } from '../../../src/server/review/decide.ts';
 import { family } from '../../../src/server/screens/family.ts';
 import { register } from '../../../src/server/screens/register.ts';
+import { remindFamilies } from '../../../src/server/screens/reminders.ts';
 import { doneSessions, thisWeek } from '../../../src/server/screens/this-week.ts';
 import { joinEvening } from '../../../src/server/screens/together.ts';
 import { boardOf, sceneOf } from '../../../src/server/together/board.ts';
@@ -14,7 +15,9 @@ import { sendGo } from '../../../src/server/training/send-go.ts';
 import { sendRun } from '../../../src/server/training/send-run.ts';
 import { commandsOf, eveningById } from '../../../src/server/weeks/evenings.ts';
 import { makeFeed, readFeed } from '../../../src/server/weeks/feeds.ts';
-import { aGo, anEvening, aScore, openTown, releaseNow, type Town, uuid } from '../make.ts';
+import { takeBackRelease } from '../../../src/server/weeks/take-back.ts';
+import { makeWeek, openWeek, releaseWeek, saveWeek } from '../../../src/server/weeks/weeks.ts';
+import { aGo, anEvening, aPlan, aScore, openTown, releaseNow, type Town, uuid } from '../make.ts';
 
 describe('a live evening', () => {
   let town: Town;
@@ -126,6 +129,43 @@ describe('a live evening', () => {
     expect(thisWeek(town.context, town.player).together).to.deep.equal([]);
   });
 
+  it('of a surprise is told to nobody before the week opens, and goes with a release that is taken back', () => {
+    const week = uuid();
+    makeWeek(town.context, town.coach, { squad: town.squad, id: week });
+    saveWeek(town.context, town.coach, { week, draft: 1, plan: aPlan() });
+    const { startsOn } = openWeek(town.context, town.coach, { week });
+    releaseWeek(town.context, town.coach, { week, when: { kind: 'at', day: startsOn, hour: 8, minute: 0 }, surprise: true });
+    const source = listEvenings(town.context, town.coach, { squad: town.squad }).sources.at(-1);
+    if (!source) throw new Error('no source');
+    const startsAt = source.opensAt + HOUR_MS;
+    const itemIds = source.session.blocks.flatMap((block) => block.items).map((item) => item.id);
+    const { id } = anEvening(town, { revisionId: source.revisionId, sessionId: source.session.id, itemIds, startsAt });
+    town.setNow(startsAt - 3 * HOUR_MS);
+    expect(thisWeek(town.context, town.player).together).to.deep.equal([]);
+    town.setNow(source.opensAt);
+    expect(thisWeek(town.context, town.player).together?.map((one) => one.id)).to.deep.equal([id]);
+    town.setNow(source.opensAt - 1);
+    takeBackRelease(town.context, town.coach, { week });
+    expect(eveningById(town.context.db, id)).to.equal(undefined);
+  });
+
+  it('in the morning is told of in a letter three hours before, else from the afternoon on', () => {
+    const letters = () =>
+      town.context.db
+        .select()
+        .from(lettersTable)
+        .all()
+        .filter((one) => one.kind === 'today' && one.subject.includes('together'));
+    // Monday, ten in the morning in Chicago: at five past one.
+    const startsAt = town.context.now() + 3 * HOUR_MS + 60_000;
+    anEvening(town, { startsAt });
+    remindFamilies(town.context);
+    expect(letters()).to.have.length(0);
+    town.setNow(startsAt - 3 * HOUR_MS);
+    remindFamilies(town.context);
+    expect(letters().length).to.be.greaterThan(0);
+  });
+
   it('is not led before its doors open', () => {
     const { id } = anEvening(town, { startsAt: inOneHour() });
     expect(() => say(id, 'ask')).to.throw(/not open yet/);
@@ -192,6 +232,13 @@ describe('a live evening', () => {
     expect(refused({}, { id, seq: seq + 1, index: 1 })).to.equal('events.1');
     // Into a go that this word did not begin.
     expect(refused({}, { id, seq, index: 5 })).to.equal('events.1');
+    // Further than the squad has come: into the work, and further into the lead-in.
+    expect(refused({}, { id, seq, index: 2 })).to.equal('events.1');
+    const [start, join, done] = aRun({ id, seq, index: 1 }).events;
+    const ahead = (ranMs: number) => refused({ events: [start, { ...join, ranMs }, done] as RunSent['events'] });
+    expect([ahead(2000), ahead(2001)]).to.deep.equal(['kept', 'events.1']);
+    town.setNow(town.context.now() + 10_000);
+    expect(refused({}, { id, seq, index: 2 })).to.equal('kept');
     // Alone nobody's clock is put anywhere, and a foreign evening is none.
     expect(refused({ togetherId: undefined })).to.equal('events.1');
     expect(refused({ togetherId: uuid() })).to.equal('not found');
@@ -239,8 +286,14 @@ describe('a live evening', () => {
     expect(doing()).to.equal('here');
     sayHere(town.context, town.player, { evening: id, doing: 'ready' });
     expect(doing()).to.equal('ready');
+    // Somebody who shares the device is here for as long as it is, and nobody is beside a device that is not.
+    const other = () => boardOf(town.context, evening(id), []).people.find((one) => one.playerId === town.otherPlayer.playerId)?.doing;
+    sayHere(town.context, town.otherPlayer, { evening: id, doing: 'with', beside: uuid() });
+    expect(other()).to.equal('away');
+    sayHere(town.context, town.otherPlayer, { evening: id, doing: 'with', beside: town.player.playerId });
+    expect([other(), scene(id).on]).to.deep.equal(['with', 2]);
     leave();
-    expect(doing()).to.equal('away');
+    expect([doing(), other()]).to.deep.equal(['away', 'away']);
     stays();
     expect(town.context.rooms.size).to.equal(0);
   });

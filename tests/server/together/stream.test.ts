@@ -1,6 +1,7 @@
 import { createServer, get, type IncomingMessage, type Server } from 'node:http';
 import { expect } from 'chai';
-import { sayToSquad } from '../../../src/server/together/evenings.ts';
+import { createRooms } from '../../../src/server/platform/rooms.ts';
+import { callOff, sayToSquad } from '../../../src/server/together/evenings.ts';
 import { followEvening } from '../../../src/server/together/stream.ts';
 import { anEvening, openTown, releaseNow, type Town, uuid } from '../make.ts';
 import { closed, listening } from '../served.ts';
@@ -40,7 +41,7 @@ describe('the line to a live evening', () => {
       const [, who, last] = (req.url ?? '').split('/');
       const actor = who === 'coach' ? town.coach : who === 'stranger' ? town.strangerPlayer : town.player;
       try {
-        followEvening(town.context, actor, { evening, lastHeard: Number(last) }, res, async () => mayStay);
+        followEvening(town.context, actor, { evening, lastHeard: Number(last) }, res, async () => mayStay, who === 'head');
       } catch (error) {
         res.writeHead(403).end(String(error));
       }
@@ -65,9 +66,9 @@ describe('the line to a live evening', () => {
     }
     expect(one.response.headers['content-type']).to.equal('text/event-stream; charset=utf-8');
     expect(one.response.headers['x-accel-buffering']).to.equal('no');
-    expect(one.heard()).to.contain('event: scene');
+    await one.until((text) => text.includes('event: scene'));
+    await other.until((text) => text.includes('event: board'));
     expect(one.heard()).not.to.contain('event: board');
-    expect(other.heard()).to.contain('event: board');
   });
 
   it('tells a device that comes back what it has not heard, and nothing twice', async () => {
@@ -85,12 +86,27 @@ describe('the line to a live evening', () => {
   });
 
   it('lets go who may not be here any more, and costs nothing when nobody is left', async () => {
+    town.context.rooms = createRooms(5);
     const one = await listen(base, '/player/0');
     await one.until((text) => text.includes('event: scene'));
     mayStay = false;
-    for (const inside of town.context.rooms.present(evening)) inside.onBeat();
     await new Promise((resolve) => one.response.once('end', resolve));
     await one.until(() => town.context.rooms.size === 0);
+  });
+
+  it('lets go whoever is there when the evening is called off', async () => {
+    const one = await listen(base, '/player/0');
+    await one.until((text) => text.includes('event: scene'));
+    callOff(town.context, town.coach, { evening });
+    await one.until((text) => text.includes('id: 1\n'));
+    expect(one.heard()).to.contain('"type":"end"');
+  });
+
+  it('says how it would answer to whoever asks for that alone, and takes nobody in', async () => {
+    const { response, heard } = await listen(base, '/head/0');
+    await new Promise((resolve) => response.once('end', resolve));
+    expect([response.statusCode, response.headers['content-type'], heard()]).to.deep.equal([200, 'text/event-stream; charset=utf-8', '']);
+    expect(town.context.rooms.size).to.equal(0);
   });
 
   it('ends with the house', async () => {

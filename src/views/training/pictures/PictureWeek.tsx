@@ -1,4 +1,4 @@
-import { Check, CirclePlay, Clock3, Footprints, Glasses } from 'lucide-react';
+import { Check, CirclePlay, Clock3, Footprints, Glasses, Users } from 'lucide-react';
 import { useMemo } from 'react';
 import { guarded } from '../../../client/guarded.tsx';
 import type { ThisWeek } from '../../../contract/training.ts';
@@ -64,9 +64,22 @@ export const PictureWeek = guarded(function PictureWeek({ visit, kept = false }:
       minutes: minutesInWords(doseOf(compileRunSheet(next, drills, visit.runner), drills, visit.runner)),
     },
   });
+  const live = kept ? undefined : visit.together?.find((one) => one.isOpen);
   const presses: Press[] = [
     { icon: Footprints, words: t('My feet'), href: '/feet' },
-    ...(next ? [{ icon: CirclePlay, words: t('Go: {name}', { name: next.name }), href: `/go/${next.id}`, look: 'main' as const }] : []),
+    ...(live
+      ? [{ icon: Users, words: t('Together: {name}', { name: live.name }), href: `/together/${live.id}`, look: 'main' as const }]
+      : []),
+    ...(next
+      ? [
+          {
+            icon: CirclePlay,
+            words: t('Go: {name}', { name: next.name }),
+            href: `/go/${next.id}`,
+            look: live ? ('plain' as const) : ('main' as const),
+          },
+        ]
+      : []),
   ];
   return (
     <PicturePage

@@ -1,5 +1,5 @@
 import { index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
-import type { COMMANDS } from '../../../../contract/together.ts';
+import type { COMMANDS } from '../../../../core/together/squad-clock.ts';
 import { user } from './accounts.ts';
 import { instant, json } from './columns.ts';
 import { squads } from './people.ts';
