@@ -1,6 +1,7 @@
 /** Bundles what Astro does not: the part of the server that runs outside it, and the worker that keeps the player's pages on the phone. */
 import { readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
-import { brotliCompressSync, constants } from 'node:zlib';
+import { promisify } from 'node:util';
+import { brotliCompress, constants } from 'node:zlib';
 import { build } from 'esbuild';
 import { injectManifest } from 'workbox-build';
 import { filesOf } from './shell-files.mjs';
@@ -77,10 +78,16 @@ console.log(`${count} files (${Math.round(size / 1024)} kB) open without a line`
 
 /** Above this a file is worth a second one beside it. */
 const LEAST_TO_PACK = 1024;
+const pack = promisify(brotliCompress);
+/** As small as can be, what a phone loads; quickly, the languages that only a test reads. */
+const qualityOf = (name) => (name.includes('en-X') ? 5 : constants.BROTLI_MAX_QUALITY);
 
 // What is the same for everybody is packed once here, and not at each request.
-for (const name of readdirSync(CLIENT, { recursive: true })) {
-  const file = `${CLIENT}/${name}`;
-  if (!/\.(js|css|svg|html|webmanifest)$/.test(file) || statSync(file).size < LEAST_TO_PACK) continue;
-  writeFileSync(`${file}.br`, brotliCompressSync(readFileSync(file), { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } }));
-}
+await Promise.all(
+  readdirSync(CLIENT, { recursive: true })
+    .map((name) => `${CLIENT}/${name}`)
+    .filter((file) => /\.(js|css|svg|html|webmanifest)$/.test(file) && statSync(file).size >= LEAST_TO_PACK)
+    .map(async (file) =>
+      writeFileSync(`${file}.br`, await pack(readFileSync(file), { params: { [constants.BROTLI_PARAM_QUALITY]: qualityOf(file) } })),
+    ),
+);
