@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Browser, BrowserContext, Page } from '@playwright/test';
-import { expect, test } from './house.ts';
+import { look, SOME_SIZES } from './geometry.ts';
+import { expect, LONG, test } from './house.ts';
 import { addSession, awake, coachBase, makeNextWeek, PHONE, signIn } from './people.ts';
 
 test.use({ file: 'P-together' });
@@ -29,12 +30,8 @@ const give = async (page: Page, value: string) => {
 
 const seconds = async (page: Page) => Number(await page.getByTestId('clock-seconds').textContent());
 
-test('three phones and a coach do a challenge by one clock, with a lost line, a reload, a late comer and a number that cannot be', async ({
-  browser,
-  page: desk,
-  context,
-}) => {
-  test.setTimeout(240_000);
+/** A session of sole taps for twelve seconds that everybody does tonight, begun by the coach, whose desk then leads it. */
+async function lead(desk: Page, context: BrowserContext): Promise<string> {
   await signIn(context, 'coach');
   const base = await coachBase(desk);
   await makeNextWeek(desk);
@@ -47,13 +44,22 @@ test('three phones and a coach do a challenge by one clock, with a lost line, a 
   await desk.getByLabel('Work').fill('12');
   await desk.getByRole('button', { name: 'Release now' }).click();
   await expect(desk.getByText('Released. Players see it now.')).toBeVisible();
-
   await desk.goto(`${base}/together`);
   await awake(desk);
   await desk.getByLabel('Session').selectOption({ label: await desk.getByRole('option', { name: /Friday together/ }).innerText() });
   await desk.getByRole('button', { name: 'Begin now' }).click();
   await expect(desk.getByText('Not begun')).toBeVisible();
   await awake(desk);
+  return base;
+}
+
+test('three phones and a coach do a challenge by one clock, with a lost line, a reload, a late comer and a number that cannot be', async ({
+  browser,
+  page: desk,
+  context,
+}) => {
+  test.setTimeout(240_000);
+  const base = await lead(desk, context);
 
   const comet = await phoneOf(browser, 'Comet');
   const biscuit = await phoneOf(browser, 'Biscuit');
@@ -118,3 +124,69 @@ test('three phones and a coach do a challenge by one clock, with a lost line, a 
   ).toBeVisible();
   for (const one of [comet, biscuit, pebble]) await one.context.close();
 });
+
+test(
+  'two on one phone begin together, are asked one after the other, and each has the own number',
+  LONG,
+  async ({ browser, page: desk, context }) => {
+    test.setTimeout(240_000);
+    await lead(desk, context);
+    const { context: home, page } = await phoneOf(browser, 'Comet');
+    const button = (name: string | RegExp) => page.getByRole('button', { name }).filter({ visible: true });
+    await page.goto('/week');
+    await page.getByRole('link', { name: /^Join/ }).click();
+    await awake(page);
+    await button('Somebody plays with me').click();
+    const dialog = page.getByRole('dialog', { name: 'Who plays with you?' });
+    await dialog.getByLabel('Squad code').fill('LANTERN');
+    await dialog.getByLabel('Nickname').fill('Biscuit');
+    await dialog.getByLabel('PIN').fill('1357');
+    await dialog.getByRole('button', { name: 'Play along' }).click();
+    await expect(
+      page.getByText('After each go the phone asks one after the other for the number.').filter({ visible: true }),
+    ).toBeVisible();
+    expect(await look(page, 'Before, two at home', SOME_SIZES)).toEqual([]);
+    await button('Start').click();
+    await button('I am ready').click();
+    await expect(desk.getByRole('heading', { name: /^2 of \d+ are here$/ })).toBeVisible();
+    await expect(desk.getByText('2 of 2 are ready.')).toBeVisible();
+    await button('Biscuit').click();
+    await expect(button('You are ready')).toBeVisible();
+    await button('Comet').click();
+    expect(await look(page, 'between two goes, two at home', SOME_SIZES)).toEqual([]);
+    await desk.getByRole('button', { name: /^Begin/ }).click();
+
+    const asked = (name: string) => page.getByRole('heading', { name: `How many, ${name}?` }).filter({ visible: true });
+    const field = page.locator('input[inputmode=decimal]').filter({ visible: true }).first();
+    const keep = async (value: string) => {
+      await field.fill(value);
+      await button('Keep these numbers').click();
+    };
+    await expect(asked('Comet')).toBeVisible({ timeout: 40_000 });
+    await keep('14');
+    await expect(asked('Biscuit')).toBeVisible();
+    await keep('9');
+    await expect(desk.getByText('2 of 2 have sent.')).toBeVisible({ timeout: 15_000 });
+    const row = (name: string) => desk.getByRole('listitem').filter({ has: desk.getByText(name, { exact: true }) });
+    await expect(row('Comet')).toContainText('14');
+    await expect(row('Biscuit')).toContainText('9');
+
+    // Once more, with one ball: the one who did not play says so; after a reload both are still here.
+    await desk.getByRole('button', { name: 'All of it again' }).click();
+    await expect(page.getByText('Get ready', { exact: true }).filter({ visible: true })).toBeVisible({ timeout: 15_000 });
+    await page.reload();
+    await awake(page);
+    await expect(asked('Comet')).toBeVisible({ timeout: 40_000 });
+    await button('Not my go this time').click();
+    await expect(asked('Biscuit')).toBeVisible();
+    await keep('12');
+    await expect(row('Biscuit')).toContainText('12');
+
+    await desk.getByRole('button', { name: 'End the evening' }).click();
+    const end = page.getByRole('heading', { name: 'That is all. Well done.' }).filter({ visible: true });
+    await expect(end).toBeVisible({ timeout: 15_000 });
+    await button('Biscuit').click();
+    await expect(end).toBeVisible();
+    await home.close();
+  },
+);

@@ -1,16 +1,19 @@
 import { SkipForward } from 'lucide-react';
-import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { callAs } from '../../client/client.ts';
+import { lazy, type ReactNode, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { callAs, ServerProblem } from '../../client/client.ts';
 import { companionsHere } from '../../client/companions.ts';
 import { guarded } from '../../client/guarded.tsx';
+import { sendForCompanions } from '../../client/send-queue.ts';
 import type { SquadLine } from '../../client/squad-line.ts';
 import { type JoinPage, type TogetherScene, togetherApi } from '../../contract/together.ts';
 import { t } from '../../core/text/translate.ts';
 import { followSquad, heldBy } from '../../core/together/follow.ts';
 import { goesTogether, sheetTogether } from '../../core/together/sheet.ts';
 import { squadClock } from '../../core/together/squad-clock.ts';
+import { type ClockHere, type ClocksHere, shownOf, urgencyOf } from '../../core/together/whose-screen.ts';
 import { advance, type ClockState, type Interval } from '../../core/training/index.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
+import type { ComingAlong } from '../training/Bring.tsx';
 import { useHere } from '../training/here.ts';
 import type { FollowingClock, Live, SquadOn } from '../training/live.ts';
 import type { Turn } from '../training/use-turn.ts';
@@ -20,6 +23,9 @@ import { useSquadLine } from './use-squad-line.ts';
 
 /** The same as alone, out of the same script. */
 const Visit = lazy(() => import('../training/GoView.tsx').then((file) => ({ default: file.Visit })));
+
+const Company = lazy(() => import('../training/Company.tsx').then((file) => ({ default: file.Company })));
+const WhoseScreen = lazy(() => import('./WhoseScreen.tsx').then((file) => ({ default: file.WhoseScreen })));
 
 /** The visit of a player to an evening; null between weeks. */
 function visitingOf({ visit, evening }: JoinPage): Visiting | null {
@@ -41,6 +47,16 @@ function AskedAgain({ scene, me, names }: { scene: TogetherScene | null; me: str
       </Notice>
     </div>
   );
+}
+
+/** The visit of somebody on this phone to an evening; null where it is not theirs. @throws ServerProblem */
+async function joinedBy(playerId: string, evening: string): Promise<Visiting | null> {
+  try {
+    return visitingOf(await callAs(playerId, togetherApi.join, { evening }));
+  } catch (error) {
+    if (error instanceof ServerProblem && error.status === 404) return null;
+    throw error;
+  }
 }
 
 /** How often a visit looks where the squad is. */
@@ -82,43 +98,102 @@ export const JoinedView = guarded(function JoinedView({ page }: { page: JoinPage
   const { line, heard } = useSquadLine(evening, { scene: page.scene });
   const on = useMemo(() => squadOver(evening.id, line), [evening.id, line]);
   const [others, setOthers] = useState<Visiting[]>([]);
-  /** Whose number is being typed. */
-  const [typing, setTyping] = useState<Readonly<Record<string, boolean>>>({});
+  const [asking, setAsking] = useState(false);
+  const [clocks, setClocks] = useState<ClocksHere>({});
+  /** Whose screen was asked for. */
+  const [looked, setLooked] = useState(me);
+  const [readyAt, setReadyAt] = useState(-1);
   useEffect(() => {
-    const beside = companionsHere(me);
-    if (beside.length === 0) return;
-    void Promise.all(beside.map(({ playerId }) => callAs(playerId, togetherApi.join, { evening: evening.id }).catch(() => null))).then(
-      (found) => setOthers(found.flatMap((one) => (one && visitingOf(one)) ?? [])),
+    void Promise.all(companionsHere(me).map(({ playerId }) => joinedBy(playerId, evening.id).catch(() => null))).then((found) =>
+      setOthers(found.filter((one) => one !== null)),
     );
   }, [me, evening.id]);
+  const along = useMemo(
+    (): ComingAlong => ({
+      rule: t('Each does every go and has the own numbers. With one ball you take turns: whoever did not play says so after the go.'),
+      nothing: t('This player is not on this evening. They can watch and count.'),
+      visitOf: (playerId) => joinedBy(playerId, evening.id),
+    }),
+    [evening.id],
+  );
+  const change = (next: Visiting[]) => {
+    setOthers(next);
+    sendForCompanions(
+      me,
+      next.map(({ visit: { playerId, nickname, film } }) => ({ playerId, nickname, film })),
+    );
+  };
   const players = useMemo(() => (first ? [first, ...others] : []), [first, others]);
   const names = useMemo(() => (first ? goNamesOf(first) : []), [first]);
   const isShared = others.length > 0;
-  // Whoever has a number to give has the phone; else the one who is signed in.
-  const shown = players.find((one) => typing[one.visit.playerId])?.visit.playerId ?? me;
-  const onTyping = useCallback(
-    (playerId: string, now: boolean) => setTyping((was) => (was[playerId] === now ? was : { ...was, [playerId]: now })),
+  const shown = shownOf(
+    players.map((one) => one.visit.playerId),
+    clocks,
+    looked,
+  );
+  const isBegun = Object.values(clocks).some((one) => one.phase !== 'waiting');
+  const onClock = useCallback(
+    (playerId: string, { phase, kind, ends }: ClockHere) =>
+      setClocks((was) => {
+        const { [playerId]: before } = was;
+        const isSame = before?.phase === phase && before.kind === kind && before.ends === ends;
+        return isSame ? was : { ...was, [playerId]: { phase, kind, ends } };
+      }),
     [],
   );
   const last = heard.commands.findLast((one) => one.type === 'go' || one.type === 'ask');
   const isOver = heard.commands.some((one) => one.type === 'end');
-  return players.map((one) => (
-    <div key={one.visit.playerId} hidden={shown !== one.visit.playerId}>
-      <AskedAgain scene={heard.scene} me={one.visit.playerId} names={names} />
-      <OnEvening
-        {...one}
-        on={on}
-        beside={me}
-        scene={heard.scene}
-        isOnLine={heard.isOnLine}
-        startsAt={evening.startsAt}
-        asksReady={last?.type === 'ask'}
-        isOver={isOver}
-        turn={isShared ? { nickname: one.visit.nickname, mine: shown === one.visit.playerId } : null}
-        onTyping={onTyping}
-      />
-    </div>
-  ));
+  const company = isOver ? (
+    <Notice tone="look">
+      {t('This evening is over. Its drills are a session of the week too: do them when you like.')}{' '}
+      <ButtonLink href="/week" size="player">
+        {t('Back to This week')}
+      </ButtonLink>
+    </Notice>
+  ) : (
+    first && (
+      <Suspense>
+        <Company
+          visit={first.visit}
+          others={others}
+          order={t('After each go the phone asks one after the other for the number.')}
+          along={along}
+          onChange={change}
+          asks={asking}
+          onAsk={setAsking}
+        />
+      </Suspense>
+    )
+  );
+  return (
+    <>
+      {isShared && isBegun && urgencyOf(clocks[shown]) === 0 && (
+        <Suspense>
+          <WhoseScreen players={players.map((one) => one.visit)} shown={shown} onShow={setLooked} />
+        </Suspense>
+      )}
+      {players.map((one) => (
+        <div key={one.visit.playerId} hidden={shown !== one.visit.playerId}>
+          <AskedAgain scene={heard.scene} me={one.visit.playerId} names={names} />
+          <OnEvening
+            {...one}
+            on={on}
+            beside={me}
+            scene={heard.scene}
+            isOnLine={heard.isOnLine}
+            startsAt={evening.startsAt}
+            asksReady={last?.type === 'ask'}
+            isBegun={isBegun}
+            readyAt={readyAt}
+            onReady={setReadyAt}
+            company={company}
+            turn={isShared ? { nickname: one.visit.nickname, mine: shown === one.visit.playerId } : null}
+            onClock={onClock}
+          />
+        </div>
+      ))}
+    </>
+  );
 });
 
 /** The names of the goes, in order, as a player has the drills. */
@@ -127,16 +202,15 @@ function goNamesOf({ visit, session }: Visiting): string[] {
   return goesTogether(sheetTogether(session, drills, visit.runner)).map((go) => drills.get(go.drillId)?.name ?? go.drillId);
 }
 
-interface OnProps extends Visiting, Pick<Live, 'on' | 'scene' | 'isOnLine' | 'startsAt' | 'asksReady'> {
+interface OnProps extends Visiting, Pick<Live, 'on' | 'scene' | 'isOnLine' | 'startsAt' | 'asksReady' | 'isBegun' | 'readyAt' | 'onReady'> {
   /** Whose line it is. */
   beside: string;
-  /** The coach has ended it. */
-  isOver: boolean;
+  company: ReactNode;
   turn: { nickname: string; mine: boolean } | null;
-  onTyping(playerId: string, isTyping: boolean): void;
+  onClock(playerId: string, clock: ClockHere): void;
 }
 
-function OnEvening({ visit, session, beside, isOver, turn, onTyping, ...heard }: OnProps) {
+function OnEvening({ visit, session, beside, company, turn, onClock, ...heard }: OnProps) {
   const { playerId, pictures } = visit;
   const evening = heard.on.eveningId;
   const say = useCallback(
@@ -148,14 +222,14 @@ function OnEvening({ visit, session, beside, isOver, turn, onTyping, ...heard }:
   );
   const isWith = useRef(false);
   const report = useCallback(
-    (sheet: readonly Interval[], state: ClockState) => {
-      const kind = state.phase === 'running' ? sheet[state.index]?.kind : undefined;
-      onTyping(playerId, kind === 'score');
-      const now = kind !== undefined && kind !== 'set-up';
+    (sheet: readonly Interval[], { phase, index }: ClockState) => {
+      const here = sheet[index];
+      onClock(playerId, { phase, kind: here?.kind, ends: here?.ends });
+      const now = phase === 'running' && here !== undefined && here.kind !== 'set-up';
       if (now && !isWith.current) say('with');
       isWith.current = now;
     },
-    [onTyping, playerId, say],
+    [onClock, playerId, say],
   );
   const isShared = turn !== null;
   const Skip = useCallback(
@@ -171,23 +245,7 @@ function OnEvening({ visit, session, beside, isOver, turn, onTyping, ...heard }:
   const among: Turn | null = turn && { ...NO_TURNS, ...turn, isShown: turn.mine, whose: turn.nickname };
   return (
     <Suspense fallback={<p className="p-4">{t('One moment…')}</p>}>
-      <Visit
-        visit={visit}
-        session={session}
-        turn={among}
-        company={
-          isOver ? (
-            <Notice tone="look">
-              {t('This evening is over. Its drills are a session of the week too: do them when you like.')}{' '}
-              <ButtonLink href="/week" size="player">
-                {t('Back to This week')}
-              </ButtonLink>
-            </Notice>
-          ) : null
-        }
-        live={live}
-        onClock={report}
-      />
+      <Visit visit={visit} session={session} turn={among} company={company} live={live} onClock={report} />
     </Suspense>
   );
 }

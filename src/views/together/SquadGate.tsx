@@ -1,5 +1,5 @@
 import { Check, CheckCheck, CirclePlay, Hand, HeartPulse, Pause, Users, WifiOff } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { footInWords, number, whenInWords } from '../../client/words.ts';
 import type { TogetherScene } from '../../contract/together.ts';
 import { isShownMirrored } from '../../core/drills/side-shown.ts';
@@ -49,15 +49,17 @@ function waitWords({ live, waits, isReady, drill }: Pick<GateProps, 'live' | 'wa
 }
 
 /** Says to the coach what this player does, and to the player, who stands two steps away, that everybody is asked. */
-function useGate({ live, voice, stoppedAt, waits, isReady }: Pick<GateProps, 'live' | 'voice' | 'stoppedAt' | 'waits' | 'isReady'>): void {
+function useGate({ live, voice, isQuiet, stoppedAt, waits, isReady }: GateProps): void {
   const { isOnLine, asksReady, say } = live;
   const isStopped = stoppedAt !== null;
   // Whoever comes back to the line is where the own screen says.
   useEffect(() => {
     if (isOnLine && !isStopped) say(waits ? 'waits' : isReady ? 'ready' : 'here');
   }, [isOnLine, isStopped, waits, isReady, say]);
+  const quiet = useRef(isQuiet);
+  quiet.current = isQuiet;
   useEffect(() => {
-    if (asksReady) voice.tell(t('Everybody ready?'), 'set-up');
+    if (asksReady && !quiet.current) voice.tell(t('Everybody ready?'), 'set-up');
   }, [asksReady, voice]);
 }
 

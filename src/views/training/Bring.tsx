@@ -7,16 +7,26 @@ import { t } from '../../core/text/translate.ts';
 import { PlayerMark } from '../../ui/notations/PlayerMark.tsx';
 import { Button, Dialog, Field, Form, Notice } from '../../ui/parts/index.ts';
 import type { Visiting } from './visiting.ts';
-import { visitBeside, weekBeside } from './visits-beside.ts';
 
-interface Props extends Visiting {
+/** How somebody comes along. */
+export interface ComingAlong {
+  /** How several share the phone, in a sentence. */
+  rule: string;
+  /** What is said where there is nothing here for who came. */
+  nothing: string;
+  /** The visit of who has just signed in; null for none. @throws ServerProblem */
+  visitOf(playerId: string): Promise<Visiting | null>;
+}
+
+interface Props extends Pick<Visiting, 'visit'> {
   others: readonly Visiting[];
+  along: ComingAlong;
   onCome(player: Visiting): void;
   onClose(): void;
 }
 
 /** Lets somebody else in with the own PIN. */
-export function Bring({ visit, session, others, onCome, onClose }: Props) {
+export function Bring({ visit, others, along, onCome, onClose }: Props) {
   const taken = [visit, ...others.map((one) => one.visit)].map((one) => one.nickname.toLowerCase());
   const here = playersHere();
   const players = here.filter((one) => !taken.includes(one.nickname.toLowerCase()));
@@ -33,18 +43,17 @@ export function Bring({ visit, session, others, onCome, onClose }: Props) {
   };
   const enter = async () => {
     setNothing(null);
-    const week = await send(async (body) => {
+    const came = await send(async (body) => {
       const answer = (await sendJson('POST', '/api/auth/sign-in/beside', body)) as { playerId: string };
-      return { found: await weekBeside(answer.playerId) };
+      return { found: await along.visitOf(answer.playerId) };
     });
-    if (!week) return;
-    const player = week.found && visitBeside(week.found, session.id);
-    if (player) onCome(player);
-    else setNothing(t('There is no open week for this player. They can watch and count.'));
+    if (!came) return;
+    if (came.found) onCome(came.found);
+    else setNothing(along.nothing);
   };
   return (
     <Dialog label={t('Who plays with you?')} onClose={onClose} className="max-w-md bg-slab">
-      <p>{t('One works while the other rests or counts. Each has the own numbers.')}</p>
+      <p>{along.rule}</p>
       {players.length > 0 && (
         <ul className="flex flex-col gap-2" aria-label={t('Known on this phone')}>
           {players.map((player) => (

@@ -1,9 +1,9 @@
 import { Users, X } from 'lucide-react';
 import { lazy, Suspense } from 'react';
 import { t } from '../../core/text/translate.ts';
-import { minutesInWords } from '../../core/training/dose.ts';
 import { PlayerMark } from '../../ui/notations/PlayerMark.tsx';
 import { Button } from '../../ui/parts/index.ts';
+import type { ComingAlong } from './Bring.tsx';
 import type { Visiting } from './visiting.ts';
 
 const Bring = lazy(() => import('./Bring.tsx').then((file) => ({ default: file.Bring })));
@@ -11,10 +11,11 @@ const Bring = lazy(() => import('./Bring.tsx').then((file) => ({ default: file.B
 /** One phone is enough for four. */
 const MOST_BESIDE = 3;
 
-interface Props extends Visiting {
+interface Props extends Pick<Visiting, 'visit'> {
   others: readonly Visiting[];
-  /** Seconds that all take together; 0 while not known. */
-  seconds: number;
+  /** How those who are here share the phone, in a sentence. */
+  order: string;
+  along: ComingAlong;
   onChange(others: Visiting[]): void;
   /** Somebody else is being asked for a PIN. */
   asks: boolean;
@@ -22,7 +23,7 @@ interface Props extends Visiting {
 }
 
 /** Before a session: who plays along on this phone. */
-export function Company({ visit, session, others, seconds, onChange, asks, onAsk }: Props) {
+export function Company({ visit, others, order, along, onChange, asks, onAsk }: Props) {
   return (
     <section className="slab flex flex-col gap-2 p-4" aria-label={t('Who plays')}>
       {others.length > 0 && (
@@ -46,13 +47,7 @@ export function Company({ visit, session, others, seconds, onChange, asks, onAsk
               </li>
             ))}
           </ul>
-          <p>
-            {t('{nickname} begins. Together about {minutesInWords}: one works while {others} or counts.', {
-              nickname: visit.nickname,
-              minutesInWords: minutesInWords({ low: seconds, high: seconds }),
-              others: others.length > 1 ? t('the others rest') : t('the other rests'),
-            })}
-          </p>
+          <p>{order}</p>
         </>
       )}
       {others.length < MOST_BESIDE && (
@@ -64,8 +59,8 @@ export function Company({ visit, session, others, seconds, onChange, asks, onAsk
         <Suspense>
           <Bring
             visit={visit}
-            session={session}
             others={others}
+            along={along}
             onClose={() => onAsk(false)}
             onCome={(player) => {
               onAsk(false);

@@ -3,8 +3,10 @@ import { companionsHere } from '../../client/companions.ts';
 import { guarded } from '../../client/guarded.tsx';
 import { sendForCompanions } from '../../client/send-queue.ts';
 import { t } from '../../core/text/translate.ts';
+import { minutesInWords } from '../../core/training/dose.ts';
 import type { ClockState, Interval } from '../../core/training/index.ts';
 import { Button } from '../../ui/parts/index.ts';
+import type { ComingAlong } from './Bring.tsx';
 import { useHere } from './here.ts';
 import { Opening } from './Opening.tsx';
 import type { Turn, TurnRules } from './use-turn.ts';
@@ -23,6 +25,14 @@ interface Props extends Visiting {
   /** The page was made from what the device keeps: there is no line. */
   kept?: boolean;
 }
+
+/** Who begins, and how long all take together. */
+const orderWords = (nickname: string, seconds: number, others: number): string =>
+  t('{nickname} begins. Together about {minutesInWords}: one works while {others} or counts.', {
+    nickname,
+    minutesInWords: minutesInWords({ low: seconds, high: seconds }),
+    others: others > 1 ? t('the others rest') : t('the other rests'),
+  });
 
 interface SharingProps extends Visiting {
   part: Omit<Turn, 'onBegin'> | null;
@@ -55,6 +65,18 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
   const [begun, setBegun] = useState(false);
   const [asking, setAsking] = useState(false);
   const begins = useRef(new Map<string, () => void>());
+  const along = useMemo(
+    (): ComingAlong => ({
+      rule: t('One works while the other rests or counts. Each has the own numbers.'),
+      nothing: t('There is no open week for this player. They can watch and count.'),
+      visitOf: async (playerId) => {
+        const { visitBeside, weekBeside } = await besideVisits();
+        const week = await weekBeside(playerId);
+        return week && visitBeside(week, session.id);
+      },
+    }),
+    [session.id],
+  );
 
   // Who came along earlier today is still here after a reload.
   useEffect(() => {
@@ -132,9 +154,9 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
                     <Suspense>
                       <Company
                         visit={visit}
-                        session={session}
                         others={others}
-                        seconds={seconds}
+                        order={orderWords(visit.nickname, seconds, others.length)}
+                        along={along}
                         onChange={change}
                         asks={asking}
                         onAsk={setAsking}

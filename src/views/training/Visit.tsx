@@ -223,8 +223,6 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
   const beginsNow = inPlace.isWaiting && !isQuiet ? inPlace.ready : null;
   useEffect(() => onBegin?.(beginsNow), [onBegin, beginsNow]);
   useSharedCamera(filming, isQuiet);
-  /** The wait at which the player said to be ready, on a live evening. */
-  const [readyAt, setReadyAt] = useState(-1);
   const { listening, loud, hearing, listenOn } = useHandsFree(
     clock.voice,
     isQuiet
@@ -232,8 +230,8 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
         ? turn.pass
         : null
       : waits
-        ? isLive
-          ? () => setReadyAt(state.index)
+        ? live
+          ? () => live.onReady(state.index)
           : () => tap('ready')
         : inPlace.isWaiting
           ? inPlace.ready
@@ -258,6 +256,12 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
   }, [passes, state.index, tap]);
 
   const { voice } = clock;
+  const beginsAlong = live?.isBegun === true && state.phase === 'waiting' && !clock.loading && !clock.elsewhere;
+  useEffect(() => {
+    if (!beginsAlong) return;
+    voice.open();
+    tap('start');
+  }, [beginsAlong, voice, tap]);
   useEffect(() => {
     if (inPlace.isWaiting && !isQuiet) voice.tell(t('Back to your place. Say when you are ready.'), 'set-up');
   }, [inPlace.isWaiting, isQuiet, voice]);
@@ -428,7 +432,7 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
           })}
         </Notice>
       )}
-      {turn && isQuiet ? (
+      {turn && isQuiet && !isLive ? (
         <Suspense>
           <HandOver turn={turn} left={interval?.kind === 'rest' ? left : null}>
             <Outcomes outcomes={outcomes} onMend={outcomes.length > 0 && paused ? () => mendNewest(false) : null} />
@@ -457,6 +461,7 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
           key={state.index}
           live={live}
           voice={clock.voice}
+          isQuiet={isQuiet}
           stoppedAt={isHeldByCoach ? here : null}
           me={visit.playerId}
           drill={nextDrill}
@@ -466,8 +471,8 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
           beat={nextGo ? beatWords(beats, nextGo) : null}
           isLeftOut={leftOut.has(nextGo?.itemId ?? '')}
           waits={clock.waitsForSquad}
-          isReady={readyAt === state.index}
-          onReady={(is) => setReadyAt(is ? state.index : -1)}
+          isReady={live.readyAt === state.index}
+          onReady={(is) => live.onReady(is ? state.index : -1)}
           onAlone={() => {
             clock.voice.open();
             tap(paused ? 'resume' : 'ready');

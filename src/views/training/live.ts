@@ -40,6 +40,11 @@ export interface Live {
   timeZone: string;
   /** The coach asks whether everybody is ready, since the last go. */
   asksReady: boolean;
+  /** Somebody on this phone has begun: so have all who share it. */
+  isBegun: boolean;
+  /** The wait at which whoever is on this phone said to be ready; -1 for none. */
+  readyAt: number;
+  onReady(index: number): void;
   /** What is said while the coach is waited for. */
   setUp: string;
   /** What stands on the screen between two goes, and while the coach has stopped the clock. */
@@ -53,6 +58,8 @@ export interface Live {
 export interface GateProps {
   live: Live;
   voice: Pick<Voice, 'tell'>;
+  /** Somebody else’s screen is seen on this phone. */
+  isQuiet: boolean;
   /** Where the coach has stopped the clock, in words; null between two goes. */
   stoppedAt: string | null;
   me: string;
