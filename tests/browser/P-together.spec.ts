@@ -31,11 +31,11 @@ const give = async (page: Page, value: string) => {
 const seconds = async (page: Page) => Number(await page.getByTestId('clock-seconds').textContent());
 
 /** A session of sole taps for twelve seconds that everybody does tonight, begun by the coach, whose desk then leads it. */
-async function lead(desk: Page, context: BrowserContext): Promise<string> {
+async function lead(desk: Page, context: BrowserContext, name: string): Promise<string> {
   await signIn(context, 'coach');
   const base = await coachBase(desk);
   await makeNextWeek(desk);
-  await addSession(desk, { name: 'Friday together', drill: 'sole taps' });
+  await addSession(desk, { name, drill: 'sole taps' });
   await expect(desk.getByTestId('session-minutes')).toHaveText(/min/);
   await desk
     .getByRole('button', { name: /^Sole taps/ })
@@ -46,7 +46,7 @@ async function lead(desk: Page, context: BrowserContext): Promise<string> {
   await expect(desk.getByText('Released. Players see it now.')).toBeVisible();
   await desk.goto(`${base}/together`);
   await awake(desk);
-  await desk.getByLabel('Session').selectOption({ label: await desk.getByRole('option', { name: /Friday together/ }).innerText() });
+  await desk.getByLabel('Session').selectOption({ label: await desk.getByRole('option', { name: new RegExp(name) }).innerText() });
   await desk.getByRole('button', { name: 'Begin now' }).click();
   await expect(desk.getByText('Not begun')).toBeVisible();
   await awake(desk);
@@ -59,7 +59,7 @@ test('three phones and a coach do a challenge by one clock, with a lost line, a 
   context,
 }) => {
   test.setTimeout(240_000);
-  const base = await lead(desk, context);
+  const base = await lead(desk, context, 'Friday together');
 
   const comet = await phoneOf(browser, 'Comet');
   const biscuit = await phoneOf(browser, 'Biscuit');
@@ -93,7 +93,7 @@ test('three phones and a coach do a challenge by one clock, with a lost line, a 
   await expect(desk.getByText('2 of 3 have sent.')).toBeVisible({ timeout: 30_000 });
 
   // Once more, with everybody; one says a number that no foot can.
-  await desk.getByRole('button', { name: 'All of it again' }).click();
+  await desk.getByRole('button', { name: 'This go again' }).click();
   for (const one of [comet, biscuit, pebble])
     await expect(one.page.getByText('Get ready', { exact: true })).toBeVisible({ timeout: 15_000 });
   await give(comet.page, '16');
@@ -130,7 +130,7 @@ test(
   LONG,
   async ({ browser, page: desk, context }) => {
     test.setTimeout(240_000);
-    await lead(desk, context);
+    await lead(desk, context, 'Two at home');
     const { context: home, page } = await phoneOf(browser, 'Comet');
     const button = (name: string | RegExp) => page.getByRole('button', { name }).filter({ visible: true });
     await page.goto('/week');
@@ -172,8 +172,12 @@ test(
     await expect(row('Biscuit')).toContainText('9');
 
     // Once more, with one ball: the one who did not play says so; after a reload both are still here.
-    await desk.getByRole('button', { name: 'All of it again' }).click();
+    await desk.getByRole('button', { name: 'This go again' }).click();
     await expect(page.getByText('Get ready', { exact: true }).filter({ visible: true })).toBeVisible({ timeout: 15_000 });
+    await desk.getByRole('button', { name: 'End the evening' }).click();
+    await expect(desk.getByText('This ends it for everybody; it cannot be begun again.')).toBeVisible();
+    await desk.getByRole('button', { name: 'Not yet' }).click();
+    await expect(desk.getByRole('button', { name: 'End it now' })).toBeHidden();
     await page.reload();
     await awake(page);
     await expect(asked('Comet')).toBeVisible({ timeout: 40_000 });

@@ -8,9 +8,10 @@ import type { SquadLine } from '../../client/squad-line.ts';
 import { type JoinPage, type TogetherScene, togetherApi } from '../../contract/together.ts';
 import { t } from '../../core/text/translate.ts';
 import { followSquad, heldBy } from '../../core/together/follow.ts';
-import { goesTogether, sheetTogether } from '../../core/together/sheet.ts';
+import { goesTogether, secondsTogether, sheetTogether } from '../../core/together/sheet.ts';
 import { squadClock } from '../../core/together/squad-clock.ts';
 import { type ClockHere, type ClocksHere, shownOf, urgencyOf } from '../../core/together/whose-screen.ts';
+import { minutesInWords } from '../../core/training/dose.ts';
 import { advance, type ClockState, type Interval } from '../../core/training/index.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import type { ComingAlong } from '../training/Bring.tsx';
@@ -156,6 +157,7 @@ export const JoinedView = guarded(function JoinedView({ page }: { page: JoinPage
         <Company
           visit={first.visit}
           others={others}
+          title={t('On this phone')}
           order={t('After each go the phone asks one after the other for the number.')}
           along={along}
           onChange={change}
@@ -240,8 +242,12 @@ function OnEvening({ visit, session, beside, company, turn, onClock, ...heard }:
     ),
     [isShared, pictures],
   );
+  const minutes = useMemo(() => {
+    const seconds = secondsTogether(sheetTogether(session, drillsOfVisit(visit), visit.runner));
+    return minutesInWords({ low: seconds, high: seconds });
+  }, [visit, session]);
   const setUp = t('Your coach begins the next go');
-  const live: Live = { ...heard, timeZone: visit.squad.timeZone, setUp, Gate: pictures ? PictureGate : SquadGate, Skip, say };
+  const live: Live = { ...heard, timeZone: visit.squad.timeZone, minutes, setUp, Gate: pictures ? PictureGate : SquadGate, Skip, say };
   const among: Turn | null = turn && { ...NO_TURNS, ...turn, isShown: turn.mine, whose: turn.nickname };
   return (
     <Suspense fallback={<p className="p-4">{t('One moment…')}</p>}>

@@ -116,6 +116,8 @@ export const LeadView = guarded(function LeadView({ page }: { page: LeadPage }) 
   const goes = useMemo(() => goesTogether(sheet), [sheet]);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  /** There is more to do, and the end was pressed. */
+  const [asksEnd, setAsksEnd] = useState(false);
   const squadNow = useCallback(
     () => squadClock(sheet, heard.commands, line.serverNow() ?? page.now),
     [sheet, heard.commands, line, page.now],
@@ -133,6 +135,7 @@ export const LeadView = guarded(function LeadView({ page }: { page: LeadPage }) 
     try {
       line.take(await call(togetherApi.say, { evening: page.id }, { id: uuid(), type, go }));
       setProblem(null);
+      setAsksEnd(false);
     } catch (error) {
       setProblem(sentenceOf(error));
     } finally {
@@ -201,7 +204,7 @@ export const LeadView = guarded(function LeadView({ page }: { page: LeadPage }) 
               )}
               {squad.go !== null && (
                 <Button disabled={busy} onClick={() => void say('go', squad.go)}>
-                  <RotateCcw aria-hidden className="size-5" /> {t('All of it again')}
+                  <RotateCcw aria-hidden className="size-5" /> {t('This go again')}
                 </Button>
               )}
               {!isRunning && (
@@ -209,10 +212,21 @@ export const LeadView = guarded(function LeadView({ page }: { page: LeadPage }) 
                   {t('Everybody ready?')}
                 </Button>
               )}
-              <Button disabled={busy} onClick={() => void say('end')}>
+              <Button disabled={busy} onClick={() => (isRunning || isPaused || nextGo ? setAsksEnd(true) : void say('end'))}>
                 {t('End the evening')}
               </Button>
             </div>
+          )}
+          {asksEnd && !squad.isOver && (
+            <Notice tone="look">
+              <span className="flex flex-wrap items-center gap-2">
+                {t('This ends it for everybody; it cannot be begun again.')}
+                <Button look="stop" disabled={busy} onClick={() => void say('end')}>
+                  {t('End it now')}
+                </Button>
+                <Button onClick={() => setAsksEnd(false)}>{t('Not yet')}</Button>
+              </span>
+            </Notice>
           )}
           <ol className="flex flex-col gap-1">
             {goes.map((go, index) => (

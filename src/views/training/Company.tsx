@@ -13,6 +13,7 @@ const MOST_BESIDE = 3;
 
 interface Props extends Pick<Visiting, 'visit'> {
   others: readonly Visiting[];
+  title: string;
   /** How those who are here share the phone, in a sentence. */
   order: string;
   along: ComingAlong;
@@ -23,12 +24,12 @@ interface Props extends Pick<Visiting, 'visit'> {
 }
 
 /** Before a session: who plays along on this phone. */
-export function Company({ visit, others, order, along, onChange, asks, onAsk }: Props) {
+export function Company({ visit, others, title, order, along, onChange, asks, onAsk }: Props) {
   return (
     <section className="slab flex flex-col gap-2 p-4" aria-label={t('Who plays')}>
       {others.length > 0 && (
         <>
-          <h2>{t('You take turns')}</h2>
+          <h2>{title}</h2>
           <ul className="flex flex-col gap-2">
             {[visit, ...others.map((one) => one.visit)].map(({ playerId, nickname }) => (
               <li key={playerId} className="flex min-h-12 items-center gap-3 text-lg">

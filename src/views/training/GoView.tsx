@@ -155,6 +155,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
                       <Company
                         visit={visit}
                         others={others}
+                        title={t('You take turns')}
                         order={orderWords(visit.nickname, seconds, others.length)}
                         along={along}
                         onChange={change}

@@ -191,9 +191,9 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
     tapped: ({ foot, ...go }) => taps.tapped(go, foot, ''),
     onHeard: clock.hear,
   });
-  // Where two are at home, one counts for the other.
+  // Where two take turns, one counts for the other; on a live evening both work.
   const [helperSaid, setHelper] = useState<boolean | null>(null);
-  const helper = helperSaid ?? turn !== null;
+  const helper = helperSaid ?? (turn !== null && !isLive);
   const waits = state.phase === 'running' && (interval?.kind === 'set-up' || interval?.kind === 'drink');
   // The walk to the phone is no part of a course.
   const endsByHand = state.phase === 'running' && interval?.kind === 'work' && interval.ends === 'player';
@@ -296,7 +296,7 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
           visit={visit}
           session={session}
           sheet={sheet}
-          minutes={minutesInWords(doseOf(sheet, drills, runner))}
+          minutes={live?.minutes ?? minutesInWords(doseOf(sheet, drills, runner))}
           unknown={meeting.unknown}
           drills={drills}
           listening={listening}
@@ -374,7 +374,7 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
           },
         }
       : null;
-  const left = interval ? clockWords(Math.max(0, interval.seconds - state.ranMs / 1000)) : '';
+  const left = interval ? clockWords(Math.ceil(Math.max(0, interval.seconds - state.ranMs / 1000))) : '';
   const here = [drill?.name, interval && sideInWords(interval), interval?.ends === 'clock' ? t('{left} left', { left }) : '']
     .filter(Boolean)
     .join(', ');

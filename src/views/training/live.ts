@@ -38,6 +38,8 @@ export interface Live {
   isOnLine: boolean;
   startsAt: number;
   timeZone: string;
+  /** How long it takes, the time between the goes included, in words. */
+  minutes: string;
   /** The coach asks whether everybody is ready, since the last go. */
   asksReady: boolean;
   /** Somebody on this phone has begun: so have all who share it. */
