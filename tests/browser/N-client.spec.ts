@@ -3,13 +3,13 @@ import { copyFileSync, mkdirSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import openapiTypes, { astToString } from 'openapi-typescript';
 import { v7 as uuid } from 'uuid';
-import { expect, test } from './house.ts';
+import { expect, LONG, test } from './house.ts';
 
 test.use({ file: 'N-client' });
 
 const FOLDER = resolve('test-results', 'client');
 
-test('a client that is generated from the published document compiles, and does one visit', async ({ baseURL, playwright }) => {
+test('a client that is generated from the published document compiles, and does one visit', LONG, async ({ baseURL, playwright }) => {
   const anybody = await playwright.request.newContext({ baseURL: baseURL ?? '' });
   const document = await (await anybody.get('/api/openapi.json')).json();
   await anybody.dispose();

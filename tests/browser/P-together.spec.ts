@@ -53,77 +53,77 @@ async function lead(desk: Page, context: BrowserContext, name: string): Promise<
   return base;
 }
 
-test('three phones and a coach do a challenge by one clock, with a lost line, a reload, a late comer and a number that cannot be', async ({
-  browser,
-  page: desk,
-  context,
-}) => {
-  test.setTimeout(240_000);
-  const base = await lead(desk, context, 'Friday together');
+test(
+  'three phones and a coach do a challenge by one clock, with a lost line, a reload, a late comer and a number that cannot be',
+  LONG,
+  async ({ browser, page: desk, context }) => {
+    test.setTimeout(240_000);
+    const base = await lead(desk, context, 'Friday together');
 
-  const comet = await phoneOf(browser, 'Comet');
-  const biscuit = await phoneOf(browser, 'Biscuit');
-  const pebble = await phoneOf(browser, 'Pebble');
-  await join(comet.page);
-  await join(biscuit.page);
-  await expect(desk.getByRole('heading', { name: /^2 of \d+ are here$/ })).toBeVisible();
-  await desk.getByRole('button', { name: 'Everybody ready?' }).click();
-  await expect(comet.page.getByRole('heading', { name: 'Everybody ready?' })).toBeVisible();
-  await comet.page.getByRole('button', { name: 'I am ready' }).click();
-  await biscuit.page.getByRole('button', { name: 'I am ready' }).click();
-  await expect(desk.getByText('2 of 2 are ready.')).toBeVisible();
-  expect((await new AxeBuilder({ page: comet.page }).analyze()).violations).toEqual([]);
+    const comet = await phoneOf(browser, 'Comet');
+    const biscuit = await phoneOf(browser, 'Biscuit');
+    const pebble = await phoneOf(browser, 'Pebble');
+    await join(comet.page);
+    await join(biscuit.page);
+    await expect(desk.getByRole('heading', { name: /^2 of \d+ are here$/ })).toBeVisible();
+    await desk.getByRole('button', { name: 'Everybody ready?' }).click();
+    await expect(comet.page.getByRole('heading', { name: 'Everybody ready?' })).toBeVisible();
+    await comet.page.getByRole('button', { name: 'I am ready' }).click();
+    await biscuit.page.getByRole('button', { name: 'I am ready' }).click();
+    await expect(desk.getByText('2 of 2 are ready.')).toBeVisible();
+    expect((await new AxeBuilder({ page: comet.page }).analyze()).violations).toEqual([]);
 
-  await desk.getByRole('button', { name: /^Begin/ }).click();
-  await expect(comet.page.getByText('Get ready', { exact: true })).toBeVisible();
-  await expect(biscuit.page.getByText('Get ready', { exact: true })).toBeVisible();
-  await expect.poll(async () => Math.abs((await seconds(comet.page)) - (await seconds(biscuit.page)))).toBeLessThanOrEqual(1);
+    await desk.getByRole('button', { name: /^Begin/ }).click();
+    await expect(comet.page.getByText('Get ready', { exact: true })).toBeVisible();
+    await expect(biscuit.page.getByText('Get ready', { exact: true })).toBeVisible();
+    await expect.poll(async () => Math.abs((await seconds(comet.page)) - (await seconds(biscuit.page)))).toBeLessThanOrEqual(1);
 
-  // The line of one is lost in the middle, and the other loads anew; a third comes late.
-  await expect(biscuit.page.getByText('Go', { exact: true }).first()).toBeVisible({ timeout: 30_000 });
-  await biscuit.context.setOffline(true);
-  await comet.page.reload();
-  await awake(comet.page);
-  await join(pebble.page).catch(() => {});
-  await expect(pebble.page.getByText('The squad is in the middle of a go. You join the next one.')).toBeVisible();
-  await give(comet.page, '14');
-  await give(biscuit.page, '15');
-  await biscuit.context.setOffline(false);
-  await expect(desk.getByText(/of 3 have sent/)).toBeVisible();
-  await expect(desk.getByText('2 of 3 have sent.')).toBeVisible({ timeout: 30_000 });
+    // The line of one is lost in the middle, and the other loads anew; a third comes late.
+    await expect(biscuit.page.getByText('Go', { exact: true }).first()).toBeVisible({ timeout: 30_000 });
+    await biscuit.context.setOffline(true);
+    await comet.page.reload();
+    await awake(comet.page);
+    await join(pebble.page).catch(() => {});
+    await expect(pebble.page.getByText('The squad is in the middle of a go. You join the next one.')).toBeVisible();
+    await give(comet.page, '14');
+    await give(biscuit.page, '15');
+    await biscuit.context.setOffline(false);
+    await expect(desk.getByText(/of 3 have sent/)).toBeVisible();
+    await expect(desk.getByText('2 of 3 have sent.')).toBeVisible({ timeout: 30_000 });
 
-  // Once more, with everybody; one says a number that no foot can.
-  await desk.getByRole('button', { name: 'This go again' }).click();
-  for (const one of [comet, biscuit, pebble])
-    await expect(one.page.getByText('Get ready', { exact: true })).toBeVisible({ timeout: 15_000 });
-  await give(comet.page, '16');
-  await give(pebble.page, '301');
-  await pebble.page.getByRole('button', { name: 'Keep it' }).click();
-  // What cannot be has its doubt beside it for the coach, and no other child sees it.
-  const row = desk.getByRole('listitem').filter({ has: desk.getByText('Pebble', { exact: true }) });
-  await expect(row).toContainText('301');
-  await expect(row.locator('.text-stop').first()).toBeVisible();
-  await expect(comet.page.getByTestId('squad-scene')).not.toContainText('301');
-  await expect(comet.page.getByTestId('squad-scene')).toContainText('2 of 3 have sent.');
-  await row.getByRole('button', { name: 'Again for Pebble' }).click();
-  await expect(pebble.page.getByText(/^Your coach would like this once more: Sole taps/)).toBeVisible();
-  await give(biscuit.page, '12');
-  await expect(desk.getByText('3 of 3 have sent.')).toBeVisible();
-  expect((await new AxeBuilder({ page: desk }).analyze()).violations).toEqual([]);
+    // Once more, with everybody; one says a number that no foot can.
+    await desk.getByRole('button', { name: 'This go again' }).click();
+    for (const one of [comet, biscuit, pebble])
+      await expect(one.page.getByText('Get ready', { exact: true })).toBeVisible({ timeout: 15_000 });
+    await give(comet.page, '16');
+    await give(pebble.page, '301');
+    await pebble.page.getByRole('button', { name: 'Keep it' }).click();
+    // What cannot be has its doubt beside it for the coach, and no other child sees it.
+    const row = desk.getByRole('listitem').filter({ has: desk.getByText('Pebble', { exact: true }) });
+    await expect(row).toContainText('301');
+    await expect(row.locator('.text-stop').first()).toBeVisible();
+    await expect(comet.page.getByTestId('squad-scene')).not.toContainText('301');
+    await expect(comet.page.getByTestId('squad-scene')).toContainText('2 of 3 have sent.');
+    await row.getByRole('button', { name: 'Again for Pebble' }).click();
+    await expect(pebble.page.getByText(/^Your coach would like this once more: Sole taps/)).toBeVisible();
+    await give(biscuit.page, '12');
+    await expect(desk.getByText('3 of 3 have sent.')).toBeVisible();
+    expect((await new AxeBuilder({ page: desk }).analyze()).violations).toEqual([]);
 
-  await desk.getByRole('button', { name: 'End the evening' }).click();
-  for (const one of [comet, biscuit, pebble])
-    await expect(one.page.getByRole('heading', { name: 'That is all. Well done.' })).toBeVisible({ timeout: 15_000 });
-  // It counts like any session, and says of itself that it was done together.
-  await desk.goto(`${base}/squad`);
-  await expect(
-    desk
-      .getByRole('img', { name: /done together, live/ })
-      .or(desk.getByText('done together, live'))
-      .first(),
-  ).toBeVisible();
-  for (const one of [comet, biscuit, pebble]) await one.context.close();
-});
+    await desk.getByRole('button', { name: 'End the evening' }).click();
+    for (const one of [comet, biscuit, pebble])
+      await expect(one.page.getByRole('heading', { name: 'That is all. Well done.' })).toBeVisible({ timeout: 15_000 });
+    // It counts like any session, and says of itself that it was done together.
+    await desk.goto(`${base}/squad`);
+    await expect(
+      desk
+        .getByRole('img', { name: /done together, live/ })
+        .or(desk.getByText('done together, live'))
+        .first(),
+    ).toBeVisible();
+    for (const one of [comet, biscuit, pebble]) await one.context.close();
+  },
+);
 
 test(
   'two on one phone begin together, are asked one after the other, and each has the own number',
