@@ -51,8 +51,8 @@ function OneNumber({ number: one, nickname, onAgain }: NumberProps) {
               {doubt}
             </span>
           ))}
-          <Button size="tight" onClick={() => onAgain(one)} aria-label={t('Again for {nickname}', { nickname })}>
-            {t('Again')}
+          <Button size="tight" onClick={() => onAgain(one)}>
+            {t('Again for {nickname}', { nickname })}
           </Button>
         </>
       )}
