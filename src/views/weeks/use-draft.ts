@@ -132,6 +132,12 @@ export function useDraft(first: WeekDetail) {
           setSave({ kind: 'kept' });
           return false;
         }
+        // Without theirs there is nothing to choose between: it is asked for again, as after a lost line.
+        if (!there) {
+          tries.current++;
+          setSave({ kind: keep() ? 'kept' : 'not kept' });
+          return false;
+        }
         setTheirs(there);
       }
       if (!isOurs) tries.current++;
