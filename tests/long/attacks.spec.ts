@@ -144,7 +144,8 @@ const ENDPOINTS: [string, Endpoint][] = Object.entries(contract).flatMap(([area,
 /** What anybody may ask, and what every signed-in person may ask of the own account. */
 const OPEN =
   /^(accounts\.me|invitations\.(look|askToJoin|request|acceptAsCoach|claimChild|claimMore)|accounts\.(signIns|endSignIn|news|chooseSquad)|post\.choices|review\.settings|squad\.family)$/;
-const OF_PLAYERS = /^(go\.(home|thisWeek|heardBefore|sendGo|sendRun|byHand|announceClip)|progress\.myFeet)$/;
+/** What players may ask for themselves, and whoever is signed in: what the server's clock says. */
+const OF_PLAYERS = /^(together\.time|go\.(home|thisWeek|heardBefore|sendGo|sendRun|byHand|announceClip)|progress\.myFeet)$/;
 
 test('foreign ids: nobody and players get nothing of coaches, guardians nothing of other children, coaches nothing of other squads', async () => {
   const kind = 'foreign ids';
