@@ -194,10 +194,11 @@ export function sendFor(playerId: string, asked: Film): void {
   beside = companionsHere(playerId);
 }
 
-/** Tells the outbox who takes turns here, in their order, and remembers it on this device. */
-export function sendForCompanions(playerId: string, players: readonly Companion[]): void {
-  keepCompanions(playerId, players);
-  if (playerId === player) beside = players;
+/** Tells the outbox who shares this device with somebody, in their order, and remembers it here: of each no more than a companion is. */
+export function sendForCompanions(me: string, players: readonly Companion[]): void {
+  const companions = players.map(({ playerId, nickname, film }) => ({ playerId, nickname, film }));
+  keepCompanions(me, companions);
+  if (me === player) beside = companions;
 }
 
 /**

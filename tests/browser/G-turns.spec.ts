@@ -5,7 +5,7 @@ import type { Session } from '../../src/core/weeks/index.ts';
 import { aBlock, anItem, aSession, timed } from '../core/make.ts';
 import { look, SOME_SIZES } from './geometry.ts';
 import { expect, LONG, test } from './house.ts';
-import { awake, outboxOf, PHONE, signIn } from './people.ts';
+import { awake, comeAlong, outboxOf, PHONE, signIn } from './people.ts';
 import { releaseWeekOf } from './yard-week.ts';
 
 test.use({ file: 'G-turns' });
@@ -51,15 +51,10 @@ test.describe.serial('taking turns', LONG, () => {
     await page.goto(`/go/${session.id}`);
     await awake(page);
     await button('Somebody plays with me').click();
-    const dialog = page.getByRole('dialog', { name: 'Who plays with you?' });
-    await dialog.getByLabel('Squad code').fill('LANTERN');
-    await dialog.getByLabel('Nickname').fill('Biscuit');
-    await dialog.getByLabel('PIN').fill('9999');
-    await dialog.getByRole('button', { name: 'Play along' }).click();
-    await expect(dialog.getByText('do not fit together')).toBeVisible();
+    await comeAlong(page, 'Biscuit', '9999');
+    await expect(page.getByRole('dialog').getByText('do not fit together')).toBeVisible();
     expect(await look(page, 'who plays along', SOME_SIZES)).toEqual([]);
-    await dialog.getByLabel('PIN').fill('1357');
-    await dialog.getByRole('button', { name: 'Play along' }).click();
+    await comeAlong(page, 'Biscuit', '1357');
     await expect(page.getByText(/Comet begins\. Together about \d+ min/)).toBeVisible();
     expect(await look(page, 'Before, two at home', SOME_SIZES)).toEqual([]);
   });

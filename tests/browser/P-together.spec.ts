@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Browser, BrowserContext, Page } from '@playwright/test';
 import { look, SOME_SIZES } from './geometry.ts';
 import { expect, LONG, test } from './house.ts';
-import { addSession, awake, coachBase, makeNextWeek, PHONE, signIn } from './people.ts';
+import { addSession, awake, coachBase, comeAlong, makeNextWeek, PHONE, signIn } from './people.ts';
 
 test.use({ file: 'P-together' });
 
@@ -137,11 +137,7 @@ test(
     await page.getByRole('link', { name: /^Join/ }).click();
     await awake(page);
     await button('Somebody plays with me').click();
-    const dialog = page.getByRole('dialog', { name: 'Who plays with you?' });
-    await dialog.getByLabel('Squad code').fill('LANTERN');
-    await dialog.getByLabel('Nickname').fill('Biscuit');
-    await dialog.getByLabel('PIN').fill('1357');
-    await dialog.getByRole('button', { name: 'Play along' }).click();
+    await comeAlong(page, 'Biscuit', '1357');
     await expect(
       page.getByText('After each go the phone asks one after the other for the number.').filter({ visible: true }),
     ).toBeVisible();

@@ -132,3 +132,12 @@ export async function unfoldAll(page: Page): Promise<void> {
     await expect(closed).toHaveCount(left - 1);
   }
 }
+
+/** Lets somebody in who shares the phone, in the window that asks who. */
+export async function comeAlong(page: Page, nickname: string, pin: string): Promise<void> {
+  const dialog = page.getByRole('dialog', { name: 'Who plays with you?' });
+  await dialog.getByLabel('Squad code').fill('LANTERN');
+  await dialog.getByLabel('Nickname').fill(nickname);
+  await dialog.getByLabel('PIN').fill(pin);
+  await dialog.getByRole('button', { name: 'Play along' }).click();
+}

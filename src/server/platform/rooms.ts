@@ -104,9 +104,10 @@ export function createRooms(beatMs = BEAT_MS): Rooms {
     },
     say(name, who, what, beside = who) {
       const room = rooms.get(name);
-      if (!room || !isInside(room, beside) || room.said.get(who)?.what === what) return;
+      if (!room || !isInside(room, beside)) return;
+      const isNew = room.said.get(who)?.what !== what;
       room.said.set(who, { what, beside });
-      poke(name);
+      if (isNew) poke(name);
     },
     tell(name) {
       const once = onceForAll();

@@ -15,18 +15,17 @@ import { minutesInWords } from '../../core/training/dose.ts';
 import { advance, type ClockState, type Interval } from '../../core/training/index.ts';
 import { Button, ButtonLink, Notice } from '../../ui/parts/index.ts';
 import type { ComingAlong } from '../training/Bring.tsx';
+import { Company } from '../training/Company.tsx';
 import { useHere } from '../training/here.ts';
 import type { FollowingClock, Live, SquadOn } from '../training/live.ts';
 import type { Turn } from '../training/use-turn.ts';
-import { drillsOfVisit, type Visiting } from '../training/visiting.ts';
+import { drillsOfVisit, type Visiting, visitsOf } from '../training/visiting.ts';
 import { PictureGate, SquadGate } from './SquadGate.tsx';
 import { useSquadLine } from './use-squad-line.ts';
+import { WhoseScreen } from './WhoseScreen.tsx';
 
 /** The same as alone, out of the same script. */
 const Visit = lazy(() => import('../training/GoView.tsx').then((file) => ({ default: file.Visit })));
-
-const Company = lazy(() => import('../training/Company.tsx').then((file) => ({ default: file.Company })));
-const WhoseScreen = lazy(() => import('./WhoseScreen.tsx').then((file) => ({ default: file.WhoseScreen })));
 
 /** The visit of a player to an evening; null between weeks. */
 function visitingOf({ visit, evening }: JoinPage): Visiting | null {
@@ -104,11 +103,9 @@ export const JoinedView = guarded(function JoinedView({ page }: { page: JoinPage
   /** Whose screen was asked for. */
   const [looked, setLooked] = useState(me);
   const [readyAt, setReadyAt] = useState(-1);
-  useEffect(() => {
-    void Promise.all(companionsHere(me).map(({ playerId }) => joinedBy(playerId, evening.id).catch(() => null))).then((found) =>
-      setOthers(found.filter((one) => one !== null)),
-    );
-  }, [me, evening.id]);
+  /** “Start” was pressed on this page. */
+  const [isBegun, setBegun] = useState(false);
+  const begin = useCallback(() => setBegun(true), []);
   const along = useMemo(
     (): ComingAlong => ({
       rule: t('Each does every go and has the own numbers. With one ball you take turns: whoever did not play says so after the go.'),
@@ -117,12 +114,14 @@ export const JoinedView = guarded(function JoinedView({ page }: { page: JoinPage
     }),
     [evening.id],
   );
+  useEffect(() => {
+    void visitsOf(companionsHere(me), along.visitOf).then(setOthers);
+  }, [me, along]);
   const change = (next: Visiting[]) => {
+    // Who came along earlier and is not of this evening still has things to send.
+    const elsewhere = companionsHere(me).filter((one) => ![...others, ...next].some(({ visit }) => visit.playerId === one.playerId));
     setOthers(next);
-    sendForCompanions(
-      me,
-      next.map(({ visit: { playerId, nickname, film } }) => ({ playerId, nickname, film })),
-    );
+    sendForCompanions(me, [...elsewhere, ...next.map((one) => one.visit)]);
   };
   const players = useMemo(() => (first ? [first, ...others] : []), [first, others]);
   const names = useMemo(() => (first ? goNamesOf(first) : []), [first]);
@@ -132,7 +131,7 @@ export const JoinedView = guarded(function JoinedView({ page }: { page: JoinPage
     clocks,
     looked,
   );
-  const isBegun = Object.values(clocks).some((one) => one.phase !== 'waiting');
+  const isOn = Object.values(clocks).some((one) => one.phase !== 'waiting');
   const onClock = useCallback(
     (playerId: string, { phase, kind, ends }: ClockHere) =>
       setClocks((was) => {
@@ -153,26 +152,22 @@ export const JoinedView = guarded(function JoinedView({ page }: { page: JoinPage
     </Notice>
   ) : (
     first && (
-      <Suspense>
-        <Company
-          visit={first.visit}
-          others={others}
-          title={t('On this phone')}
-          order={t('After each go the phone asks one after the other for the number.')}
-          along={along}
-          onChange={change}
-          asks={asking}
-          onAsk={setAsking}
-        />
-      </Suspense>
+      <Company
+        visit={first.visit}
+        others={others}
+        title={t('On this phone')}
+        order={t('After each go the phone asks one after the other for the number.')}
+        along={along}
+        onChange={change}
+        asks={asking}
+        onAsk={setAsking}
+      />
     )
   );
   return (
     <>
-      {isShared && isBegun && urgencyOf(clocks[shown]) === 0 && (
-        <Suspense>
-          <WhoseScreen players={players.map((one) => one.visit)} shown={shown} onShow={setLooked} />
-        </Suspense>
+      {isShared && isOn && urgencyOf(clocks[shown]) === 0 && (
+        <WhoseScreen players={players.map((one) => one.visit)} shown={shown} onShow={setLooked} />
       )}
       {players.map((one) => (
         <div key={one.visit.playerId} hidden={shown !== one.visit.playerId}>
@@ -186,6 +181,7 @@ export const JoinedView = guarded(function JoinedView({ page }: { page: JoinPage
             startsAt={evening.startsAt}
             asksReady={last?.type === 'ask'}
             isBegun={isBegun}
+            begin={begin}
             readyAt={readyAt}
             onReady={setReadyAt}
             company={company}
@@ -204,7 +200,9 @@ function goNamesOf({ visit, session }: Visiting): string[] {
   return goesTogether(sheetTogether(session, drills, visit.runner)).map((go) => drills.get(go.drillId)?.name ?? go.drillId);
 }
 
-interface OnProps extends Visiting, Pick<Live, 'on' | 'scene' | 'isOnLine' | 'startsAt' | 'asksReady' | 'isBegun' | 'readyAt' | 'onReady'> {
+interface OnProps
+  extends Visiting,
+    Pick<Live, 'on' | 'scene' | 'isOnLine' | 'startsAt' | 'asksReady' | 'isBegun' | 'begin' | 'readyAt' | 'onReady'> {
   /** Whose line it is. */
   beside: string;
   company: ReactNode;
@@ -214,7 +212,8 @@ interface OnProps extends Visiting, Pick<Live, 'on' | 'scene' | 'isOnLine' | 'st
 
 function OnEvening({ visit, session, beside, company, turn, onClock, ...heard }: OnProps) {
   const { playerId, pictures } = visit;
-  const evening = heard.on.eveningId;
+  const { eveningId: evening } = heard.on;
+  const { onReady } = heard;
   const say = useCallback(
     (doing: 'here' | 'ready' | 'with' | 'waits') =>
       void callAs(playerId, togetherApi.here, { evening }, { doing, beside }).catch(() => {
@@ -228,10 +227,14 @@ function OnEvening({ visit, session, beside, company, turn, onClock, ...heard }:
       const here = sheet[index];
       onClock(playerId, { phase, kind: here?.kind, ends: here?.ends });
       const now = phase === 'running' && here !== undefined && here.kind !== 'set-up';
-      if (now && !isWith.current) say('with');
+      if (now && !isWith.current) {
+        say('with');
+        // Whoever was ready was so for this go, also where it is done again.
+        onReady(-1);
+      }
       isWith.current = now;
     },
-    [onClock, playerId, say],
+    [onClock, onReady, playerId, say],
   );
   const isShared = turn !== null;
   const Skip = useCallback(

@@ -1,25 +1,11 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { sendJson } from '../../client/client.ts';
-import { deviceNow } from '../../client/now.ts';
 import { useAttempt } from '../../client/use-attempt.ts';
 import { whenInWords } from '../../client/words.ts';
 import type { ThisWeek } from '../../contract/training.ts';
 import { plural, t } from '../../core/text/translate.ts';
 import { Button, ButtonLink, Field, Form, Notice } from '../../ui/parts/index.ts';
-
-/** How often the minutes that are left are looked at. */
-const LOOK_MS = 10_000;
-
-/** The server's clock while a page stands: doors open on a page that was there before. */
-function useServerNow(atFirst: number): number {
-  const [now, setNow] = useState(atFirst);
-  useEffect(() => {
-    const since = deviceNow();
-    const timer = setInterval(() => setNow(atFirst + deviceNow() - since), LOOK_MS);
-    return () => clearInterval(timer);
-  }, [atFirst]);
-  return now;
-}
+import { useServerNow } from './use-server-now.ts';
 
 /** The way into a live evening by the code that the coach reads aloud on the call. */
 export function ByCode() {

@@ -12,7 +12,7 @@ import { Opening } from './Opening.tsx';
 import type { Turn, TurnRules } from './use-turn.ts';
 import { useTurns } from './use-turns.ts';
 import { Visit } from './Visit.tsx';
-import type { Visiting } from './visiting.ts';
+import { type Visiting, visitsOf } from './visiting.ts';
 
 export { Visit };
 
@@ -69,11 +69,7 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
     (): ComingAlong => ({
       rule: t('One works while the other rests or counts. Each has the own numbers.'),
       nothing: t('There is no open week for this player. They can watch and count.'),
-      visitOf: async (playerId) => {
-        const { visitBeside, weekBeside } = await besideVisits();
-        const week = await weekBeside(playerId);
-        return week && visitBeside(week, session.id);
-      },
+      visitOf: async (playerId) => (await besideVisits()).visitBeside(playerId, session.id),
     }),
     [session.id],
   );
@@ -82,20 +78,20 @@ export const GoView = guarded(function GoView({ visit, session, kept = false }: 
   useEffect(() => {
     const here = companionsHere(me);
     if (here.length === 0) return setLooking(false);
-    void Promise.all([besideVisits().then(({ openVisitsBeside }) => openVisitsBeside(here, session.id)), turnRules()])
+    void Promise.all([visitsOf(here, along.visitOf), turnRules()])
       .then(([found, rules]) => {
         setRules(rules);
         setOthers(found);
       })
       .catch(() => {})
       .finally(() => setLooking(false));
-  }, [me, session.id]);
+  }, [me, along]);
 
   const change = (next: Visiting[]) => {
     setOthers(next);
     sendForCompanions(
       me,
-      next.map(({ visit: { playerId, nickname, film } }) => ({ playerId, nickname, film })),
+      next.map((one) => one.visit),
     );
   };
   const whose = floor.who === null ? null : (players[floor.who]?.visit ?? null);

@@ -312,6 +312,7 @@ export function Visit({ visit, session: planned, turn, company, live = null, onC
             fetchSession();
             startedAt.current = performance.now();
             tap('start');
+            live?.begin();
           }}
         />
       </Suspense>

@@ -42,8 +42,9 @@ export interface Live {
   minutes: string;
   /** The coach asks whether everybody is ready, since the last go. */
   asksReady: boolean;
-  /** Somebody on this phone has begun: so have all who share it. */
+  /** Somebody on this phone has pressed “Start”: with it all begin who share it and have not. */
   isBegun: boolean;
+  begin(): void;
   /** The wait at which whoever is on this phone said to be ready; -1 for none. */
   readyAt: number;
   onReady(index: number): void;

@@ -1,3 +1,4 @@
+import type { Companion } from '../../client/companions.ts';
 import type { ThisWeek } from '../../contract/training.ts';
 import type { Drill } from '../../core/drills/schema.ts';
 import type { Session } from '../../core/weeks/schema.ts';
@@ -13,4 +14,13 @@ export const drillsOfVisit = ({ beside, week }: OpenVisit): ReadonlyMap<string, 
 export interface Visiting {
   visit: OpenVisit;
   session: Session;
+}
+
+/** The visits of all who came along and still may: whose sign-in is over is left out. */
+export async function visitsOf(
+  players: readonly Companion[],
+  visitOf: (playerId: string) => Promise<Visiting | null>,
+): Promise<Visiting[]> {
+  const found = await Promise.all(players.map(({ playerId }) => visitOf(playerId).catch(() => null)));
+  return found.filter((one) => one !== null);
 }

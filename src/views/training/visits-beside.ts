@@ -1,12 +1,11 @@
 import { callAs, NoAnswer, Stopped } from '../../client/client.ts';
-import type { Companion } from '../../client/companions.ts';
 import { keepRead, keptRead } from '../../client/device-store.ts';
 import { deviceNow } from '../../client/now.ts';
 import { type ThisWeek, trainingApi } from '../../contract/training.ts';
 import type { Visiting } from './visiting.ts';
 
-/** The visit of somebody who came along: the same session, else the first of the own week that is not done. Null without any. */
-export function visitBeside(visit: ThisWeek, sessionId: string): Visiting | null {
+/** The visit in a week of somebody who came along: the same session, else the first of the own week that is not done. Null without any. */
+function visitIn(visit: ThisWeek, sessionId: string): Visiting | null {
   const { week, squad } = visit;
   if (!week || !squad) return null;
   const { sessions } = week.content;
@@ -16,7 +15,7 @@ export function visitBeside(visit: ThisWeek, sessionId: string): Visiting | null
 }
 
 /** The week of somebody who came along, from the server or, without a line, from what this device keeps. @throws ServerProblem */
-export async function weekBeside(playerId: string): Promise<ThisWeek | null> {
+async function weekBeside(playerId: string): Promise<ThisWeek | null> {
   const key = `visit:${playerId}`;
   try {
     const visit = await callAs(playerId, trainingApi.thisWeek, {});
@@ -28,8 +27,8 @@ export async function weekBeside(playerId: string): Promise<ThisWeek | null> {
   }
 }
 
-/** The visits of all who came along and still may: whose sign-in is over is left out. */
-export async function openVisitsBeside(players: readonly Companion[], sessionId: string) {
-  const weeks = await Promise.all(players.map(({ playerId }) => weekBeside(playerId).catch(() => null)));
-  return weeks.flatMap((visit) => (visit && visitBeside(visit, sessionId)) ?? []);
+/** The visit of somebody who came along to a session; null without any. @throws ServerProblem */
+export async function visitBeside(playerId: string, sessionId: string): Promise<Visiting | null> {
+  const week = await weekBeside(playerId);
+  return week && visitIn(week, sessionId);
 }

@@ -102,6 +102,12 @@ export function useDraft(first: WeekDetail) {
       setSave({ kind: isNewest ? 'saved' : 'kept' });
       return holds;
     };
+    /** Nothing is known yet: it is tried again by itself. */
+    const later = () => {
+      tries.current++;
+      setSave({ kind: keep() ? 'kept' : 'not kept' });
+      return false;
+    };
     if (onServer.current.typed === typed || same(sent, onServer.current.plan)) return settled();
     setSave({ kind: 'saving' });
     const before = unanswered.current;
@@ -115,11 +121,7 @@ export function useDraft(first: WeekDetail) {
       setWeek(saved);
       return settled();
     } catch (error) {
-      if (error instanceof NoAnswer) {
-        tries.current++;
-        setSave({ kind: keep() ? 'kept' : 'not kept' });
-        return false;
-      }
+      if (error instanceof NoAnswer) return later();
       const isOurs = error instanceof ServerProblem && error.status < 500;
       // A server in trouble, or what stands before it, may have kept it all the same.
       if (isOurs) unanswered.current = null;
@@ -133,11 +135,7 @@ export function useDraft(first: WeekDetail) {
           return false;
         }
         // Without theirs there is nothing to choose between: it is asked for again, as after a lost line.
-        if (!there) {
-          tries.current++;
-          setSave({ kind: keep() ? 'kept' : 'not kept' });
-          return false;
-        }
+        if (!there) return later();
         setTheirs(there);
       }
       if (!isOurs) tries.current++;

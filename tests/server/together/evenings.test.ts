@@ -294,6 +294,15 @@ describe('a live evening', () => {
     expect([other(), scene(id).on]).to.deep.equal(['with', 2]);
     leave();
     expect([doing(), other()]).to.deep.equal(['away', 'away']);
+    // Whoever has a device of the own by then stays when the other one goes.
+    const back = town.context.rooms.enter(id, { who: town.player.playerId, ...nothing });
+    const own = town.context.rooms.enter(id, { who: town.otherPlayer.playerId, ...nothing });
+    sayHere(town.context, town.otherPlayer, { evening: id, doing: 'with', beside: town.player.playerId });
+    sayHere(town.context, town.otherPlayer, { evening: id, doing: 'with' });
+    back();
+    expect(other()).to.equal('with');
+    own();
+    expect(other()).to.equal('away');
     stays();
     expect(town.context.rooms.size).to.equal(0);
   });

@@ -16,6 +16,7 @@ import { drillsOf, playedItems } from '../kit.ts';
 import { drawnAtHome } from '../LayOut.tsx';
 import { useOutbox } from '../SendQueue.tsx';
 import { useOwnRuns } from '../use-own-runs.ts';
+import { useServerNow } from '../use-server-now.ts';
 import { useWeekDone } from '../use-week-done.ts';
 import { PicturePage, type Press } from './PictureScreen.tsx';
 
@@ -64,7 +65,8 @@ export const PictureWeek = guarded(function PictureWeek({ visit, kept = false }:
       minutes: minutesInWords(doseOf(compileRunSheet(next, drills, visit.runner), drills, visit.runner)),
     },
   });
-  const live = kept ? undefined : visit.together?.find((one) => one.isOpen);
+  const now = useServerNow(visit.now);
+  const live = kept ? undefined : visit.together?.find((one) => now >= one.doorsAt);
   const presses: Press[] = [
     { icon: Footprints, words: t('My feet'), href: '/feet' },
     ...(live
